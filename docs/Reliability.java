@@ -45,8 +45,9 @@ import java.util.zip.ZipInputStream;
 import java.util.zip.ZipOutputStream;
 import javax.tools.ToolProvider;
 
-/// Attacks the journal and the study file: kills at random moments, full disks, writes that fail, spoiled last blocks; and measures how
-/// fast they are. Started by docs/measure-reliability. Fails when anything that was acknowledged is not there.
+/// Attacks the journal and the study file: kills at random moments, full disks, writes that fail, spoiled last
+/// blocks; and measures how fast they are. Started by docs/measure-reliability. Fails when anything that was
+/// acknowledged is not there.
 final class Reliability {
     private static final Instant NOON = Instant.parse("2026-03-05T12:00:00Z");
 
@@ -74,30 +75,44 @@ final class Reliability {
     /// This program once more, for the ones that are killed.
     private static Path compiled(Path source) throws IOException {
         Path into = Files.createTempDirectory("classes");
-        int code = ToolProvider.getSystemJavaCompiler().run(null, null, null, "-cp", System.getProperty("java.class.path"), "-d",
-                into.toString(), source.toString());
+        int code = ToolProvider.getSystemJavaCompiler()
+                .run(
+                        null,
+                        null,
+                        null,
+                        "-cp",
+                        System.getProperty("java.class.path"),
+                        "-d",
+                        into.toString(),
+                        source.toString());
         if (code != 0) {
             throw new IllegalStateException("it does not compile");
         }
         return into;
     }
 
-    /// Each edit of the script is a function of the seed and its number, so that who checks knows what should be there.
+    /// Each edit of the script is a function of the seed and its number, so that who checks knows what should be
+    /// there.
     private static Commit commit(long seed, int number, History history) {
         var random = new Random(seed * 31 + number);
-        Edit edit = switch (random.nextInt(4)) {
-            case 0 -> new StudyEdit.Rename(noise(random, random.nextInt(2000)));
-            case 1 -> new FigureEdit.SetTitle(1, Optional.of("Title " + number));
-            case 2 -> new TableEdit.SetRowsAside(1, List.of(random.nextInt(22)), "reason " + number);
-            default -> new TableEdit.SetCell(1, 2, random.nextInt(22), Integer.toString(number));
-        };
+        Edit edit =
+                switch (random.nextInt(4)) {
+                    case 0 -> new StudyEdit.Rename(noise(random, random.nextInt(2000)));
+                    case 1 -> new FigureEdit.SetTitle(1, Optional.of("Title " + number));
+                    case 2 -> new TableEdit.SetRowsAside(1, List.of(random.nextInt(22)), "reason " + number);
+                    default -> new TableEdit.SetCell(1, 2, random.nextInt(22), Integer.toString(number));
+                };
         Instant at = NOON.plusSeconds(number);
-        return random.nextInt(6) == 0 ? new Commit.GoTo(random.nextInt(history.steps().size() + history.undone().size() + 1), at)
+        return random.nextInt(6) == 0
+                ? new Commit.GoTo(
+                        random.nextInt(history.steps().size() + history.undone().size() + 1), at)
                 : new Commit.Do(edit, at);
     }
 
     private static String noise(Random random, int length) {
-        return IntStream.range(0, length).mapToObj(_ -> Character.toString('a' + random.nextInt(26))).reduce("n", String::concat);
+        return IntStream.range(0, length)
+                .mapToObj(_ -> Character.toString('a' + random.nextInt(26)))
+                .reduce("n", String::concat);
     }
 
     /// A program that edits without end, keeps each commit, saves now and then, and says what is on the disk.
@@ -105,7 +120,7 @@ final class Reliability {
         History history = History.from(SampleStudy.study());
         Path file = folder.resolve("study.helvo");
         try (Journal journal = Journal.begin(folder.resolve("kept"), StoredStudy.of(history))) {
-            for (int number = 1;; number++) {
+            for (int number = 1; ; number++) {
                 Commit commit = commit(seed, number, history);
                 history = commit.apply(history);
                 journal.add(commit);
@@ -126,10 +141,19 @@ final class Reliability {
 
     private static Process start(Path folder, long seed, List<String> within) throws IOException {
         String java = ProcessHandle.current().info().command().orElseThrow();
-        List<String> command = new ArrayList<>(List.of(java, "-XX:TieredStopAtLevel=1", "-XX:+UseSerialGC", "-cp",
-                classes, "Reliability", "edit", folder.toString(), Long.toString(seed)));
+        List<String> command = new ArrayList<>(List.of(
+                java,
+                "-XX:TieredStopAtLevel=1",
+                "-XX:+UseSerialGC",
+                "-cp",
+                classes,
+                "Reliability",
+                "edit",
+                folder.toString(),
+                Long.toString(seed)));
         if (!within.isEmpty()) {
-            String all = String.join(" ", command.stream().map(each -> "'" + each + "'").toList());
+            String all = String.join(
+                    " ", command.stream().map(each -> "'" + each + "'").toList());
             command = new ArrayList<>(within);
             command.add("trap '' XFSZ; ulimit -f " + (20 + new Random(seed).nextInt(300)) + "; exec " + all);
         }
@@ -156,12 +180,18 @@ final class Reliability {
             }
         }
         program.waitFor();
-        return new Ended(last(lines, "kept "), last(lines, "saved "), lines.stream().anyMatch(line -> line.startsWith("refused")));
+        return new Ended(
+                last(lines, "kept "),
+                last(lines, "saved "),
+                lines.stream().anyMatch(line -> line.startsWith("refused")));
     }
 
     private static int last(List<String> lines, String kind) {
-        return lines.stream().filter(line -> line.matches(kind + "\\d+")).mapToInt(line -> Integer.parseInt(line.substring(kind.length())))
-                .max().orElse(0);
+        return lines.stream()
+                .filter(line -> line.matches(kind + "\\d+"))
+                .mapToInt(line -> Integer.parseInt(line.substring(kind.length())))
+                .max()
+                .orElse(0);
     }
 
     private static void attack(Path folder, int times, boolean spoil) throws Exception {
@@ -177,8 +207,14 @@ final class Reliability {
             commits += ended.kept;
             delete(one);
         }
-        System.out.printf(Locale.ROOT, "%d times %s: all of %,d acknowledged commits were there (and %d more that were not told yet); "
-                + "every file could be opened.%n", times, spoil ? "killed, and the last block spoiled" : "killed", commits, beyond);
+        System.out.printf(
+                Locale.ROOT,
+                "%d times %s: all of %,d acknowledged commits were there (and %d more that were not told yet); "
+                        + "every file could be opened.%n",
+                times,
+                spoil ? "killed, and the last block spoiled" : "killed",
+                commits,
+                beyond);
     }
 
     private static void spoil(Path path, Random random) throws IOException {
@@ -214,8 +250,12 @@ final class Reliability {
             commits += ended.kept;
             delete(one);
         }
-        System.out.printf(Locale.ROOT, "%d times %s: all of %,d acknowledged commits were there; every file could be opened.%n", times,
-                within.isEmpty() ? "the disk was full" : "a write failed", commits);
+        System.out.printf(
+                Locale.ROOT,
+                "%d times %s: all of %,d acknowledged commits were there; every file could be opened.%n",
+                times,
+                within.isEmpty() ? "the disk was full" : "a write failed",
+                commits);
     }
 
     /// @return commits that are there though they were not acknowledged
@@ -232,19 +272,22 @@ final class Reliability {
             history = commit(seed, number, history).apply(history);
             states.add(history.study());
         }
-        boolean whole = kept.commits() >= ended.kept && kept.trouble().isEmpty()
-                && kept.study().history().study().equals(history.study()) && kept.study().history().steps().equals(history.steps())
+        boolean whole = kept.commits() >= ended.kept
+                && kept.trouble().isEmpty()
+                && kept.study().history().study().equals(history.study())
+                && kept.study().history().steps().equals(history.steps())
                 && kept.study().history().branches().equals(history.branches());
         if (!whole) {
-            throw new AssertionError("run " + seed + ": " + ended.kept + " commits were acknowledged, " + kept.commits() + " are there; "
-                    + kept.trouble());
+            throw new AssertionError("run " + seed + ": " + ended.kept + " commits were acknowledged, " + kept.commits()
+                    + " are there; " + kept.trouble());
         }
         Path file = one.resolve("study.helvo");
         if (Files.exists(file)) {
             Study saved = StudyFile.read(file, Progress.none()).history().study();
             int state = states.lastIndexOf(saved);
             if (state < ended.saved) {
-                throw new AssertionError("run " + seed + ": saved after " + ended.saved + " commits, but the file has state " + state);
+                throw new AssertionError(
+                        "run " + seed + ": saved after " + ended.saved + " commits, but the file has state " + state);
             }
         } else if (ended.saved > 0) {
             throw new AssertionError("run " + seed + ": the file is gone");
@@ -266,13 +309,21 @@ final class Reliability {
     private static Study large(int rows) {
         var random = new Random(1);
         double[] x = IntStream.range(0, rows).mapToDouble(i -> i / 100.0).toArray();
-        double[] y = Arrays.stream(x).map(each -> Math.round((3 + 0.2 * each + random.nextGaussian()) * 1000) / 1000.0).toArray();
+        double[] y = Arrays.stream(x)
+                .map(each -> Math.round((3 + 0.2 * each + random.nextGaussian()) * 1000) / 1000.0)
+                .toArray();
         double[] bars = new double[rows];
         Arrays.fill(bars, 0.1);
-        var table = new Table(1, "Large", DecimalMark.POINT, Optional.empty(), List.of(
-                new Column(1, new Heading("Load", "N"), Kind.NUMBER, Role.X, 2, Cells.ofNumbers(x)),
-                new Column(2, new Heading("Stretch", "mm"), Kind.NUMBER, Role.Y, 3, Cells.ofNumbers(y)),
-                new Column(3, new Heading("±", "mm"), Kind.NUMBER, Role.Y_BAR, 1, Cells.ofNumbers(bars))), SetAside.NONE);
+        var table = new Table(
+                1,
+                "Large",
+                DecimalMark.POINT,
+                Optional.empty(),
+                List.of(
+                        new Column(1, new Heading("Load", "N"), Kind.NUMBER, Role.X, 2, Cells.ofNumbers(x)),
+                        new Column(2, new Heading("Stretch", "mm"), Kind.NUMBER, Role.Y, 3, Cells.ofNumbers(y)),
+                        new Column(3, new Heading("±", "mm"), Kind.NUMBER, Role.Y_BAR, 1, Cells.ofNumbers(bars))),
+                SetAside.NONE);
         return StudyEdit.AddTable.to(Study.EMPTY, table).apply(Study.EMPTY);
     }
 
@@ -287,9 +338,16 @@ final class Reliability {
             millis[2][i] = time(() -> writeBare(study.table(1), bare));
             millis[3][i] = time(() -> readBare(bare));
         }
-        System.out.printf(Locale.ROOT, "1,000,000 rows: saving %.0f ms the first time, median %.0f ms, %.2f of a bare pass of CSV and zip; "
-                + "opening %.0f ms the first time, median %.0f ms, %.2f of a bare pass.%n", millis[0][0], median(millis[0]),
-                median(millis[0]) / median(millis[2]), millis[1][0], median(millis[1]), median(millis[1]) / median(millis[3]));
+        System.out.printf(
+                Locale.ROOT,
+                "1,000,000 rows: saving %.0f ms the first time, median %.0f ms, %.2f of a bare pass of CSV and zip; "
+                        + "opening %.0f ms the first time, median %.0f ms, %.2f of a bare pass.%n",
+                millis[0][0],
+                median(millis[0]),
+                median(millis[0]) / median(millis[2]),
+                millis[1][0],
+                median(millis[1]),
+                median(millis[1]) / median(millis[3]));
         double[] brought = new double[7];
         for (int i = 0; i < brought.length; i++) {
             try (Journal journal = Journal.begin(folder.resolve("kept"), StoredStudy.of(History.from(Study.EMPTY)))) {
@@ -298,8 +356,11 @@ final class Reliability {
                 journal.discard();
             }
         }
-        System.out.printf(Locale.ROOT, "A commit that brings 1,000,000 rows is on the disk after %.0f ms the first time, median %.0f ms.%n",
-                brought[0], median(brought));
+        System.out.printf(
+                Locale.ROOT,
+                "A commit that brings 1,000,000 rows is on the disk after %.0f ms the first time, median %.0f ms.%n",
+                brought[0],
+                median(brought));
         journal(study, folder.resolve("kept"));
         journal(SampleStudy.study(), folder.resolve("kept"));
     }
@@ -313,7 +374,8 @@ final class Reliability {
             long before = Files.size(file);
             int rows = study.table(1).rows();
             for (int i = 0; i < millis.length; i++) {
-                var edit = new TableEdit.SetCell(1, 2, random.nextInt(rows), Double.toString(random.nextInt(1000) / 10.0));
+                var edit =
+                        new TableEdit.SetCell(1, 2, random.nextInt(rows), Double.toString(random.nextInt(1000) / 10.0));
                 now = edit.apply(now);
                 long from = System.nanoTime();
                 journal.add(new Commit.Do(edit, NOON));
@@ -322,8 +384,15 @@ final class Reliability {
             }
             long grown = Files.size(file) - before;
             Arrays.sort(millis);
-            System.out.printf(Locale.ROOT, "10,000 edits of cells among %,d rows: %.1f MB; a commit is on the disk after %.2f ms (median), "
-                    + "%.1f ms (99 of 100), %.1f ms (worst).%n", rows, grown / 1e6, millis[5000], millis[9900], millis[9999]);
+            System.out.printf(
+                    Locale.ROOT,
+                    "10,000 edits of cells among %,d rows: %.1f MB; a commit is on the disk after %.2f ms (median), "
+                            + "%.1f ms (99 of 100), %.1f ms (worst).%n",
+                    rows,
+                    grown / 1e6,
+                    millis[5000],
+                    millis[9900],
+                    millis[9999]);
             journal.discard();
         }
     }

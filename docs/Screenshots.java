@@ -23,14 +23,14 @@ import helvo.core.table.Summary;
 import helvo.core.table.Table;
 import helvo.desktop.app.OffscreenWindow;
 import helvo.desktop.figure.StraightenPanel;
+import helvo.desktop.guide.GuideHtml;
+import helvo.desktop.guide.GuidePanel;
+import helvo.desktop.handover.HandOver;
 import helvo.desktop.keeping.LeftBehind;
 import helvo.desktop.keeping.Origin;
 import helvo.desktop.keeping.RecentStudies;
 import helvo.desktop.looks.Look;
 import helvo.desktop.looks.Looks;
-import helvo.desktop.guide.GuideHtml;
-import helvo.desktop.guide.GuidePanel;
-import helvo.desktop.handover.HandOver;
 import helvo.desktop.panels.StepsPanel;
 import helvo.desktop.readout.ReadingsPanel;
 import helvo.desktop.window.MainView;
@@ -56,10 +56,11 @@ import java.util.Set;
 import java.util.function.Function;
 import javafx.scene.Node;
 import javafx.scene.control.Slider;
-import javax.imageio.ImageIO;
 import javafx.scene.control.ToggleButton;
+import javax.imageio.ImageIO;
 
-/// Draws the window's pictures for the documents from the sample study, offscreen. Started by docs/make-screenshots.
+/// Draws the window's pictures for the documents from the sample study, offscreen. Started by
+/// docs/make-screenshots.
 final class Screenshots {
     private static final int WIDTH = 1280;
     private static final int HEIGHT = 800;
@@ -71,7 +72,11 @@ final class Screenshots {
         OffscreenWindow.start();
         guide(Path.of(arguments[1]));
         for (Map.Entry<String, OffscreenWindow.Steps> scene : scenes().entrySet()) {
-            OffscreenWindow.draw(SampleStudy.study(), WIDTH, HEIGHT, scene.getValue(),
+            OffscreenWindow.draw(
+                    SampleStudy.study(),
+                    WIDTH,
+                    HEIGHT,
+                    scene.getValue(),
                     Path.of(arguments[0]).resolve(scene.getKey() + ".png"));
         }
         studies(Path.of(arguments[0]));
@@ -89,12 +94,13 @@ final class Screenshots {
             Study study = new StudyEdit.Rename(name).apply(sample);
             Path file = state.resolve(name + StudyFile.ENDING);
             StudyFile.write(file, StoredStudy.of(History.from(study)), Progress.none());
-            int figure = switch (name.charAt(0)) {
-                case 'P' -> 7;
-                case 'D' -> 5;
-                case 'C' -> 2;
-                default -> 1;
-            };
+            int figure =
+                    switch (name.charAt(0)) {
+                        case 'P' -> 7;
+                        case 'D' -> 5;
+                        case 'C' -> 2;
+                        default -> 1;
+                    };
             at = at.plusSeconds(90_000);
             recent.add(file, study, at, Optional.of(analysis.figure(figure)));
         }
@@ -105,28 +111,64 @@ final class Screenshots {
             journal.add(new Commit.GoTo(2, at));
             journal.add(new Commit.Do(new TableEdit.SetCell(6, 2, 4, "731"), at.plusSeconds(60)));
         }
-        OffscreenWindow.draw(state, new Origin.New(History.from(Study.blank())), WIDTH, HEIGHT, (_, _) -> List.of(),
+        OffscreenWindow.draw(
+                state,
+                new Origin.New(History.from(Study.blank())),
+                WIDTH,
+                HEIGHT,
+                (_, _) -> List.of(),
                 pictures.resolve("start.png"));
-        Journal.Kept kept = LeftBehind.find(List.of(state.resolve("kept"))).studies().getFirst();
-        OffscreenWindow.draw(state, new Origin.BroughtBack(kept), WIDTH, HEIGHT, (workspace, view) -> List.of(
-                () -> show(workspace, "Breaking"), () -> view.panels().show(StepsPanel.class)), pictures.resolve("recovered.png"));
+        Journal.Kept kept =
+                LeftBehind.find(List.of(state.resolve("kept"))).studies().getFirst();
+        OffscreenWindow.draw(
+                state,
+                new Origin.BroughtBack(kept),
+                WIDTH,
+                HEIGHT,
+                (workspace, view) -> List.of(
+                        () -> show(workspace, "Breaking"), () -> view.panels().show(StepsPanel.class)),
+                pictures.resolve("recovered.png"));
     }
 
     /// The guide's pages and what they show of the window.
     private static void guide(Path folder) throws IOException {
         part(folder, "window", view -> view, (_, _) -> List.of());
-        part(folder, "needs-a-look", view -> view.lookup(".side"), (workspace, _) -> List.of(() -> doubtful(workspace)));
-        part(folder, "two-scales", view -> view.lookup("#sheet"), (workspace, _) -> List.of(() -> twoScales(workspace)));
+        part(
+                folder,
+                "needs-a-look",
+                view -> view.lookup(".side"),
+                (workspace, _) -> List.of(() -> doubtful(workspace)));
+        part(
+                folder,
+                "two-scales",
+                view -> view.lookup("#sheet"),
+                (workspace, _) -> List.of(() -> twoScales(workspace)));
         part(folder, "bars", view -> view.lookup("#sheet"), (_, _) -> List.of());
-        part(folder, "curves", view -> view.lookup(".curves"), (workspace, _) -> List.of(() -> show(workspace, "Creep")));
+        part(
+                folder,
+                "curves",
+                view -> view.lookup(".curves"),
+                (workspace, _) -> List.of(() -> show(workspace, "Creep")));
         cut(folder.resolve("curves.png"), 640);
         part(folder, "readout", view -> view.lookup(".readout-content").lookup("GridPane"), (_, _) -> List.of());
-        part(folder, "residuals", view -> view.lookup(".figure-pane"), (workspace, view) -> List.of(() -> show(workspace, "Pluck"),
-                () -> view.figure().showResiduals(true)));
-        part(folder, "readings", view -> view.lookup("#sheet"), (workspace, _) -> List.of(() -> show(workspace, "Dye"),
-                () -> readings(workspace)));
-        part(folder, "hand-over", view -> view.lookup("#hand-over-panel"), (_, view) -> List.of(() -> view.panels().show(HandOver.class)));
-        OffscreenWindow.drawPart(Study.blank(), WIDTH, HEIGHT, (_, _) -> List.of(), view -> view, folder.resolve("start.png"));
+        part(
+                folder,
+                "residuals",
+                view -> view.lookup(".figure-pane"),
+                (workspace, view) -> List.of(
+                        () -> show(workspace, "Pluck"), () -> view.figure().showResiduals(true)));
+        part(
+                folder,
+                "readings",
+                view -> view.lookup("#sheet"),
+                (workspace, _) -> List.of(() -> show(workspace, "Dye"), () -> readings(workspace)));
+        part(
+                folder,
+                "hand-over",
+                view -> view.lookup("#hand-over-panel"),
+                (_, view) -> List.of(() -> view.panels().show(HandOver.class)));
+        OffscreenWindow.drawPart(
+                Study.blank(), WIDTH, HEIGHT, (_, _) -> List.of(), view -> view, folder.resolve("start.png"));
         for (Map.Entry<String, String> page : GuideHtml.all().entrySet()) {
             Files.writeString(folder.resolve(page.getKey()), page.getValue());
         }
@@ -135,10 +177,12 @@ final class Screenshots {
     /// Keeps the left of a picture: at the width of the guide the whole would be too small to read.
     private static void cut(Path picture, int width) throws IOException {
         BufferedImage whole = ImageIO.read(picture.toFile());
-        ImageIO.write(whole.getSubimage(0, 0, Math.min(width, whole.getWidth()), whole.getHeight()), "png", picture.toFile());
+        ImageIO.write(
+                whole.getSubimage(0, 0, Math.min(width, whole.getWidth()), whole.getHeight()), "png", picture.toFile());
     }
 
-    private static void part(Path folder, String name, Function<MainView, Node> part, OffscreenWindow.Steps steps) throws IOException {
+    private static void part(Path folder, String name, Function<MainView, Node> part, OffscreenWindow.Steps steps)
+            throws IOException {
         OffscreenWindow.drawPart(SampleStudy.study(), WIDTH, HEIGHT, steps, part, folder.resolve(name + ".png"));
     }
 
@@ -147,33 +191,65 @@ final class Screenshots {
         scenes.put("main", (_, _) -> List.of());
         scenes.put("dates", (workspace, _) -> List.of(() -> show(workspace, "Stock")));
         scenes.put("needs-a-look", (workspace, _) -> List.of(() -> doubtful(workspace)));
-        scenes.put("asked", (workspace, _) -> List.of(() -> open(workspace, "Gauge.csv", "Cord;Load (mN);Stretch (µm)\ndry;5,000;1,310\n"
-                + "dry;10,000;2,350\ndry;15,000;3,200\ndry;20,000;4,250\ndry;25,000;5,310\nsalted;5,000;1,620\nsalted;10,000;3,010\n"
-                + "salted;15,000;4,480\nsalted;20,000;5,870\nsalted;25,000;7,290\n")));
-        scenes.put("turned", (workspace, _) -> List.of(() -> open(workspace, "Wet creep.csv", "Cord,1 min,2 min,4 min,7 min,15 min,30 min\n"
-                + "dry,0.43,0.61,0.86,1.01,1.28,1.47\nsalted,0.61,0.90,1.19,1.44,1.80,2.09\ntarred,0.30,0.45,0.60,0.73,0.90,1.04\n"),
-                () -> workspace.perform(new StudyEdit.Turn(workspace.tableId().get(), "Wet creep, turned", Summary.Form.ONE_ROW_EACH))));
-        scenes.put("straighten", (workspace, view) -> List.of(() -> show(workspace, "Pluck"),
-                () -> view.panels().show(StraightenPanel.class)));
+        scenes.put(
+                "asked",
+                (workspace, _) -> List.of(() -> open(
+                        workspace,
+                        "Gauge.csv",
+                        "Cord;Load (mN);Stretch (µm)\ndry;5,000;1,310\n"
+                                + "dry;10,000;2,350\ndry;15,000;3,200\ndry;20,000;4,250\n"
+                                + "dry;25,000;5,310\nsalted;5,000;1,620\nsalted;10,000;3,010\n"
+                                + "salted;15,000;4,480\nsalted;20,000;5,870\nsalted;25,000;7,290\n")));
+        scenes.put(
+                "turned",
+                (workspace, _) -> List.of(
+                        () -> open(
+                                workspace,
+                                "Wet creep.csv",
+                                "Cord,1 min,2 min,4 min,7 min,15 min,30 min\n"
+                                        + "dry,0.43,0.61,0.86,1.01,1.28,1.47\n"
+                                        + "salted,0.61,0.90,1.19,1.44,1.80,2.09\ntarred,0.30,0.45,0.60,0.73,0.90,1.04\n"),
+                        () -> workspace.perform(new StudyEdit.Turn(
+                                workspace.tableId().get(), "Wet creep, turned", Summary.Form.ONE_ROW_EACH))));
+        scenes.put(
+                "straighten",
+                (workspace, view) -> List.of(
+                        () -> show(workspace, "Pluck"), () -> view.panels().show(StraightenPanel.class)));
         scenes.put("averages", (workspace, _) -> List.of(() -> averages(workspace)));
-        scenes.put("residuals", (workspace, view) -> List.of(() -> show(workspace, "Pluck"), () -> workspace.select(4, 5, 6),
-                () -> view.figure().showResiduals(true)));
+        scenes.put(
+                "residuals",
+                (workspace, view) ->
+                        List.of(() -> show(workspace, "Pluck"), () -> workspace.select(4, 5, 6), () -> view.figure()
+                                .showResiduals(true)));
         scenes.put("part", Screenshots::part);
-        scenes.put("readings", (workspace, view) -> List.of(() -> show(workspace, "Dye"), () -> readings(workspace),
-                () -> view.panels().show(ReadingsPanel.class)));
+        scenes.put(
+                "readings",
+                (workspace, view) ->
+                        List.of(() -> show(workspace, "Dye"), () -> readings(workspace), () -> view.panels()
+                                .show(ReadingsPanel.class)));
         scenes.put("two-scales", (workspace, _) -> List.of(() -> twoScales(workspace)));
         scenes.put("bars", Screenshots::bars);
-        scenes.put("compare", (workspace, view) -> List.of(
-                () -> workspace.perform(new FigureEdit.Show(figure(workspace), Layer.POOLED, true)),
-                () -> ((ToggleButton) view.lookup("#series-3")).fire()));
+        scenes.put(
+                "compare",
+                (workspace, view) -> List.of(
+                        () -> workspace.perform(new FigureEdit.Show(figure(workspace), Layer.POOLED, true)),
+                        () -> ((ToggleButton) view.lookup("#series-3")).fire()));
         scenes.put("hand-over", (_, view) -> List.of(() -> view.panels().show(HandOver.class)));
-        scenes.put("report", (workspace, view) -> List.of(() -> workspace.perform(new StudyEdit.PlanReport(ReportPlan.DEFAULT
-                .withAuthor("Marram Cordage Laboratory").withDate("25 November 2026")
-                .withLeftOut(Set.of(2, 3, 4, 5, 6, 7, 8, 9)))), () -> view.panels().show(HandOver.class),
-                () -> ((ToggleButton) view.lookup("#hand-over-part-1")).fire()));
-        scenes.put("dark", (_, _) -> List.of(() -> Looks.use(Optional.of(Look.DARK), 1, Optional.of(true)), () -> { }));
-        scenes.put("guide", (_, view) -> List.of(() -> Looks.use(Optional.of(Look.LIGHT), 1, Optional.of(true)),
-                () -> view.panels().of(GuidePanel.class).open("numbers#r")));
+        scenes.put(
+                "report",
+                (workspace, view) -> List.of(
+                        () -> workspace.perform(new StudyEdit.PlanReport(ReportPlan.DEFAULT
+                                .withAuthor("Marram Cordage Laboratory")
+                                .withDate("25 November 2026")
+                                .withLeftOut(Set.of(2, 3, 4, 5, 6, 7, 8, 9)))),
+                        () -> view.panels().show(HandOver.class),
+                        () -> ((ToggleButton) view.lookup("#hand-over-part-1")).fire()));
+        scenes.put("dark", (_, _) -> List.of(() -> Looks.use(Optional.of(Look.DARK), 1, Optional.of(true)), () -> {}));
+        scenes.put(
+                "guide",
+                (_, view) -> List.of(
+                        () -> Looks.use(Optional.of(Look.LIGHT), 1, Optional.of(true)),
+                        () -> view.panels().of(GuidePanel.class).open("numbers#r")));
         return scenes;
     }
 
@@ -182,15 +258,19 @@ final class Screenshots {
     }
 
     private static void show(Workspace workspace, String table) {
-        workspace.study().tables().stream().filter(each -> each.name().equals(table)).findFirst()
+        workspace.study().tables().stream()
+                .filter(each -> each.name().equals(table))
+                .findFirst()
                 .ifPresent(each -> workspace.show(each.id()));
     }
 
     /// A table as a file would have it.
     private static void open(Workspace workspace, String name, String text) {
         try {
-            workspace.perform(StudyEdit.AddTable.to(workspace.study(),
-                    TextTable.read(text.getBytes(StandardCharsets.UTF_8), name, ReadingChoices.NONE).table()));
+            workspace.perform(StudyEdit.AddTable.to(
+                    workspace.study(),
+                    TextTable.read(text.getBytes(StandardCharsets.UTF_8), name, ReadingChoices.NONE)
+                            .table()));
         } catch (CannotRead e) {
             throw new IllegalStateException(e);
         }
@@ -200,8 +280,8 @@ final class Screenshots {
     private static void doubtful(Workspace workspace) {
         Table table = workspace.table().orElseThrow();
         int stretch = table.first(Role.Y).orElseThrow().id();
-        workspace.perform(new DecisionEdit.Decide(table.id(), stretch, List.of(7), Problem.Sort.NOT_A_NUMBER, Decision.Choice.NUMBER_USED,
-                ""));
+        workspace.perform(new DecisionEdit.Decide(
+                table.id(), stretch, List.of(7), Problem.Sort.NOT_A_NUMBER, Decision.Choice.NUMBER_USED, ""));
         workspace.perform(new TableEdit.SetCell(table.id(), stretch, 2, "<0.9"));
         workspace.perform(new TableEdit.SetCell(table.id(), stretch, 9, "<0.9"));
         workspace.perform(new TableEdit.SetCell(table.id(), stretch, 12, "over 3"));
@@ -209,7 +289,11 @@ final class Screenshots {
 
     private static void averages(Workspace workspace) {
         show(workspace, "Pulls");
-        workspace.perform(new StudyEdit.Summarise(workspace.tableId().get(), "Pulls by Load", List.of(2), List.of(3),
+        workspace.perform(new StudyEdit.Summarise(
+                workspace.tableId().get(),
+                "Pulls by Load",
+                List.of(2),
+                List.of(3),
                 List.of(Statistics.MEAN, Statistics.STANDARD_DEVIATION, Statistics.COUNT)));
     }
 
@@ -219,31 +303,36 @@ final class Screenshots {
         int figure = figure(workspace);
         SeriesKey mass = SeriesKey.whole(2);
         SeriesKey temperature = SeriesKey.whole(3);
-        workspace.perform(new FigureEdit.SetSeriesLook(figure, temperature,
+        workspace.perform(new FigureEdit.SetSeriesLook(
+                figure,
+                temperature,
                 SeriesLook.DEFAULT.withRight(Optional.of(true)).withJoin(SeriesLook.Join.STRAIGHT)));
         workspace.perform(new FigureEdit.SetCurveLook(figure, temperature, CurveLook.DEFAULT.withShown(false)));
         workspace.perform(new FigureEdit.ChooseCurve(figure, mass, new Polynomial(3)));
         workspace.perform(new FigureEdit.PutNote(figure, new Note.Span(1, false, 20, 70, "plateau, 40 °C")));
-        workspace.perform(new FigureEdit.PutNote(figure, new Note.Text(2, "heater off", 84, 59.4,
-                Optional.of(new Note.Text.Target(71, 58.6)))));
+        workspace.perform(new FigureEdit.PutNote(
+                figure, new Note.Text(2, "heater off", 84, 59.4, Optional.of(new Note.Text.Target(71, 58.6)))));
     }
 
     /// The beginning of a bent relation, encircled.
     private static List<Runnable> part(Workspace workspace, MainView view) {
-        return List.of(() -> show(workspace, "Pluck"), () -> workspace.select(0, 1, 2, 3, 4),
-                () -> view.figure().openPoints(new int[] {0, 1, 2, 3, 4}));
+        return List.of(() -> show(workspace, "Pluck"), () -> workspace.select(0, 1, 2, 3, 4), () -> view.figure()
+                .openPoints(new int[] {0, 1, 2, 3, 4}));
     }
 
     private static void readings(Workspace workspace) {
-        SeriesKey key = SeriesKey.whole(workspace.table().orElseThrow().first(Role.Y).orElseThrow().id());
+        SeriesKey key = SeriesKey.whole(
+                workspace.table().orElseThrow().first(Role.Y).orElseThrow().id());
         workspace.perform(new FigureEdit.PutNote(figure(workspace), new Note.ReadingMarker(1, key, true, 4, true, 3)));
         workspace.perform(new FigureEdit.PutNote(figure(workspace), new Note.ReadingMarker(2, key, false, 6, true)));
     }
 
     private static List<Runnable> bars(Workspace workspace, MainView view) {
-        return List.of(() -> view.figure().open(new FigurePart.BarOf(SeriesKey.group(3, "dry"), 10, FigurePart.BarEnd.UP)), () -> {
-            view.lookup("#bars-slider").requestFocus();
-            ((Slider) view.lookup("#bars-slider")).setValue(0.25);
-        });
+        return List.of(
+                () -> view.figure().open(new FigurePart.BarOf(SeriesKey.group(3, "dry"), 10, FigurePart.BarEnd.UP)),
+                () -> {
+                    view.lookup("#bars-slider").requestFocus();
+                    ((Slider) view.lookup("#bars-slider")).setValue(0.25);
+                });
     }
 }

@@ -18,8 +18,9 @@ import java.util.zip.ZipOutputStream;
 
 /// What the build does to what ships so that the program starts sooner. Run by the build of `desktop`.
 ///
-///     java Prepare.java styles FOLDER            writes FILE.bss beside each FILE.css: the style sheet as the toolkit keeps it once parsed
-///     java Prepare.java classes LIBRARY.jar      gives old class files the version and the stack maps that an ahead-of-time cache asks for
+///     java Prepare.java styles FOLDER            writes FILE.bss beside each FILE.css: the style sheet as the toolkit
+/// keeps it once parsed java Prepare.java classes LIBRARY.jar gives old class files the version and the stack maps
+/// that an ahead-of-time cache asks for
 public final class Prepare {
     /// Of Java 8. The virtual machine keeps no class in its cache that is older than 50.
     private static final int VERSION = 52;
@@ -35,10 +36,12 @@ public final class Prepare {
 
     private static void styles(Path folder) throws IOException, ReflectiveOperationException {
         // By its name, since the other half of this program runs without the toolkit.
-        var convert = Class.forName("javafx.css.Stylesheet").getMethod("convertToBinary", java.io.File.class, java.io.File.class);
+        var convert = Class.forName("javafx.css.Stylesheet")
+                .getMethod("convertToBinary", java.io.File.class, java.io.File.class);
         try (var sheets = Files.newDirectoryStream(folder, "*.css")) {
             for (Path sheet : sheets) {
-                Path parsed = sheet.resolveSibling(sheet.getFileName().toString().replace(".css", ".bss"));
+                Path parsed =
+                        sheet.resolveSibling(sheet.getFileName().toString().replace(".css", ".bss"));
                 convert.invoke(null, sheet.toFile(), parsed.toFile());
             }
         }
@@ -49,7 +52,8 @@ public final class Prepare {
         try (var loader = new URLClassLoader(new URL[] {library.toUri().toURL()}, null);
                 var in = new ZipInputStream(Files.newInputStream(library));
                 var out = new ZipOutputStream(Files.newOutputStream(made))) {
-            ClassFile files = ClassFile.of(ClassFile.StackMapsOption.GENERATE_STACK_MAPS,
+            ClassFile files = ClassFile.of(
+                    ClassFile.StackMapsOption.GENERATE_STACK_MAPS,
                     ClassFile.ClassHierarchyResolverOption.of(ClassHierarchyResolver.ofResourceParsing(loader)
                             .orElse(ClassHierarchyResolver.defaultResolver())));
             for (ZipEntry entry = in.getNextEntry(); entry != null; entry = in.getNextEntry()) {
@@ -74,15 +78,19 @@ public final class Prepare {
             made.withVersion(VERSION, 0);
             for (ClassElement element : old) {
                 if (element instanceof MethodModel method) {
-                    made.withMethod(method.methodName().stringValue(), method.methodTypeSymbol(), method.flags().flagsMask(), copied -> {
-                        for (MethodElement part : method) {
-                            if (part instanceof CodeModel code) {
-                                copied.withCode(body -> code.forEach(body::with));
-                            } else {
-                                copied.with(part);
-                            }
-                        }
-                    });
+                    made.withMethod(
+                            method.methodName().stringValue(),
+                            method.methodTypeSymbol(),
+                            method.flags().flagsMask(),
+                            copied -> {
+                                for (MethodElement part : method) {
+                                    if (part instanceof CodeModel code) {
+                                        copied.withCode(body -> code.forEach(body::with));
+                                    } else {
+                                        copied.with(part);
+                                    }
+                                }
+                            });
                 } else if (!(element instanceof ClassFileVersion)) {
                     made.with(element);
                 }

@@ -8,7 +8,8 @@ import java.util.Random;
 
 /// Makes the tables of the sample study: the Marram Cordage Laboratory, which is made up, as is every number.
 ///
-/// Run from the project's root with `java samples/MakeSamples.java`; the seed is fixed, so the files come out the same.
+/// Run from the project's root with `java samples/MakeSamples.java`; the seed is fixed, so the files come out the
+/// same.
 public class MakeSamples {
     /// What the clamp gave way in the one pull that is set aside, in mm.
     private static final double SLIP = 0.9;
@@ -27,15 +28,16 @@ public class MakeSamples {
         write("breaking.csv", breaking(new Random(6)));
     }
 
-    /// Stretch of a 3 mm cord laid from dune grass under load, dry and soaked in salt water, read off a rule to ± 0.35 mm.
-    /// Each cord was pulled to 25 N twice. One reading was written down in words.
+    /// Stretch of a 3 mm cord laid from dune grass under load, dry and soaked in salt water, read off a rule to ±
+    /// 0.35 mm. Each cord was pulled to 25 N twice. One reading was written down in words.
     private static List<String> stretch(Random random) {
         var lines = new ArrayList<String>();
         lines.add("Cord,Load (N),Stretch (mm),± (mm)");
         for (String cord : new String[] {"dry", "salt-soaked"}) {
             boolean dry = cord.equals("dry");
             for (int load : new int[] {5, 10, 15, 20, 25, 25, 30, 35, 40, 45, 50}) {
-                double stretch = (dry ? 0.28 + 0.2046 * load : 0.44 + 0.2819 * load) + 0.1 * random.nextGaussian()
+                double stretch = (dry ? 0.28 + 0.2046 * load : 0.44 + 0.2819 * load)
+                        + 0.1 * random.nextGaussian()
                         - (!dry && load == 20 ? SLIP : 0);
                 String reading = dry && load == 35 ? "about 7.6" : String.format(Locale.ROOT, "%.2f", stretch);
                 lines.add(cord + "," + load + "," + reading + ",0.35");
@@ -55,7 +57,8 @@ public class MakeSamples {
         return lines;
     }
 
-    /// Frequency of a plucked cord of 0.8 m under tension: straight only when the frequency is squared, f² = T / (4 L² μ).
+    /// Frequency of a plucked cord of 0.8 m under tension: straight only when the frequency is squared, f² = T / (4
+    /// L² μ).
     private static List<String> pluck(Random random) {
         var lines = new ArrayList<String>();
         lines.add("Tension (N),Frequency (Hz),± (Hz)");
@@ -90,13 +93,15 @@ public class MakeSamples {
         return lines;
     }
 
-    /// A cord in a warm bath of salt water: it takes up water, while the bath cools from its plateau once the heater is off.
+    /// A cord in a warm bath of salt water: it takes up water, while the bath cools from its plateau once the
+    /// heater is off.
     private static List<String> bath(Random random) {
         var lines = new ArrayList<String>();
         lines.add("Time (min),Cord mass (g),Bath temperature (°C)");
         for (int time = 0; time <= 120; time += 5) {
             double mass = 41.2 + 17.5 * (1 - Math.exp(-time / 32.0)) + 0.15 * random.nextGaussian();
-            double temperature = 21 + (time < 20 ? 19.0 * time / 20 : time <= 70 ? 19 : 19 * Math.exp(-(time - 70) / 60.0))
+            double temperature = 21
+                    + (time < 20 ? 19.0 * time / 20 : time <= 70 ? 19 : 19 * Math.exp(-(time - 70) / 60.0))
                     + 0.12 * random.nextGaussian();
             lines.add(time + "," + String.format(Locale.ROOT, "%.1f,%.1f", mass, temperature));
         }
@@ -123,7 +128,11 @@ public class MakeSamples {
         var lines = new ArrayList<String>();
         lines.add("Time (h),Dye (mg/L)");
         for (int half = 0; half <= 24; half++) {
-            lines.add(String.format(Locale.ROOT, "%.1f,%.1f", half / 2.0, 148 * Math.exp(-0.31 * half / 2) + 1.6 * random.nextGaussian()));
+            lines.add(String.format(
+                    Locale.ROOT,
+                    "%.1f,%.1f",
+                    half / 2.0,
+                    148 * Math.exp(-0.31 * half / 2) + 1.6 * random.nextGaussian()));
         }
         return lines;
     }
@@ -133,7 +142,10 @@ public class MakeSamples {
         var lines = new ArrayList<String>();
         lines.add("Diameter (mm),Breaking force (N)");
         for (double diameter : new double[] {1, 1.5, 2, 2.5, 3, 3.5, 4, 5, 6, 8}) {
-            lines.add(String.format(Locale.ROOT, "%.1f,%.0f", diameter,
+            lines.add(String.format(
+                    Locale.ROOT,
+                    "%.1f,%.0f",
+                    diameter,
                     52 * Math.pow(diameter, 1.87) * (1 + 0.02 * random.nextGaussian())));
         }
         return lines;

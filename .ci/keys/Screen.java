@@ -11,8 +11,8 @@ import java.util.concurrent.ThreadLocalRandom;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
 
-/// A screen of its own with one Helvo on it, which has fresh folders, and a keyboard. What is typed comes through the X server, as from a
-/// person's keyboard. Needs Xvfb, openbox, xdotool and xclip.
+/// A screen of its own with one Helvo on it, which has fresh folders, and a keyboard. What is typed comes through
+/// the X server, as from a person's keyboard. Needs Xvfb, openbox, xdotool and xclip.
 final class Screen implements AutoCloseable {
     final Path folder;
     private final Map<String, String> environment;
@@ -22,8 +22,17 @@ final class Screen implements AutoCloseable {
     Screen() throws IOException, InterruptedException {
         folder = Files.createTempDirectory("helvo-keys");
         String display = freeDisplay();
-        environment = Map.of("DISPLAY", display, "XDG_STATE_HOME", folder.toString(), "XDG_CONFIG_HOME", folder.toString(), "XDG_DATA_HOME",
-                folder.toString(), "XDG_CACHE_HOME", folder.toString());
+        environment = Map.of(
+                "DISPLAY",
+                display,
+                "XDG_STATE_HOME",
+                folder.toString(),
+                "XDG_CONFIG_HOME",
+                folder.toString(),
+                "XDG_DATA_HOME",
+                folder.toString(),
+                "XDG_CACHE_HOME",
+                folder.toString());
         processes.add(begin(Path.of("/dev/null"), "Xvfb", display, "-screen", "0", "1280x800x24", "-nolisten", "tcp"));
         Thread.sleep(1500);
         processes.add(begin(Path.of("/dev/null"), "openbox"));
@@ -43,7 +52,11 @@ final class Screen implements AutoCloseable {
         List<String> command = new ArrayList<>(List.of("./helvo"));
         command.addAll(Arrays.asList(arguments));
         program = begin(log(), command.toArray(String[]::new));
-        for (int i = 0; i < 1200 && run("xdotool", "search", "--onlyvisible", "--name", "Helvo").isBlank(); i++) {
+        for (int i = 0;
+                i < 1200
+                        && run("xdotool", "search", "--onlyvisible", "--name", "Helvo")
+                                .isBlank();
+                i++) {
             Thread.sleep(50);
         }
     }
@@ -55,8 +68,10 @@ final class Screen implements AutoCloseable {
 
     /// @param text digits, tabs and line ends
     void type(String text, int millisecondsPerKey) throws IOException, InterruptedException {
-        List<String> command = new ArrayList<>(List.of("xdotool", "key", "--delay", Integer.toString(millisecondsPerKey)));
-        text.chars().forEach(key -> command.add(key == '\n' ? "Return" : key == '\t' ? "Tab" : Character.toString(key)));
+        List<String> command =
+                new ArrayList<>(List.of("xdotool", "key", "--delay", Integer.toString(millisecondsPerKey)));
+        text.chars()
+                .forEach(key -> command.add(key == '\n' ? "Return" : key == '\t' ? "Tab" : Character.toString(key)));
         run(command.toArray(String[]::new));
     }
 
@@ -85,9 +100,12 @@ final class Screen implements AutoCloseable {
         Thread.sleep(800);
         key("ctrl+c");
         Thread.sleep(1200);
-        return run("timeout", "5", "xclip", "-selection", "clipboard", "-o").lines()
-                .map(line -> Arrays.stream(line.split("\t", -1)).map(String::strip).toList())
-                .filter(row -> row.stream().anyMatch(cell -> !cell.isEmpty())).toList();
+        return run("timeout", "5", "xclip", "-selection", "clipboard", "-o")
+                .lines()
+                .map(line ->
+                        Arrays.stream(line.split("\t", -1)).map(String::strip).toList())
+                .filter(row -> row.stream().anyMatch(cell -> !cell.isEmpty()))
+                .toList();
     }
 
     /// As a cut of the power would, for the program.
@@ -97,7 +115,8 @@ final class Screen implements AutoCloseable {
     }
 
     private Process begin(Path output, String... command) throws IOException {
-        var builder = new ProcessBuilder(command).redirectErrorStream(true)
+        var builder = new ProcessBuilder(command)
+                .redirectErrorStream(true)
                 .redirectOutput(ProcessBuilder.Redirect.appendTo(output.toFile()));
         builder.environment().putAll(environment);
         return builder.start();

@@ -3,10 +3,12 @@ import java.util.List;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.stream.IntStream;
 
-/// Whatever is typed into the table is there: past what the window shows, at the pace of a person and of a scanner, with the machine busy,
-/// and from the first visible frame. Fails when anything is missing. Run from the project's root, with the number of rounds.
+/// Whatever is typed into the table is there: past what the window shows, at the pace of a person and of a scanner,
+/// with the machine busy, and from the first visible frame. Fails when anything is missing. Run from the project's
+/// root, with the number of rounds.
 final class Typing {
-    private static final List<String> VALUES = IntStream.range(0, 60).mapToObj(i -> Integer.toString(1000 + 7 * i)).toList();
+    private static final List<String> VALUES =
+            IntStream.range(0, 60).mapToObj(i -> Integer.toString(1000 + 7 * i)).toList();
     private static int failed;
     private static int ways;
 
@@ -16,7 +18,10 @@ final class Typing {
 
     public static void main(String[] arguments) throws Exception {
         int rounds = arguments.length > 0 ? Integer.parseInt(arguments[0]) : 1;
-        new ProcessBuilder("./helvo", "--version").redirectErrorStream(true).redirectOutput(ProcessBuilder.Redirect.DISCARD).start()
+        new ProcessBuilder("./helvo", "--version")
+                .redirectErrorStream(true)
+                .redirectOutput(ProcessBuilder.Redirect.DISCARD)
+                .start()
                 .waitFor();
         for (int round = 0; round < rounds; round++) {
             List<List<String>> column = VALUES.stream().map(List::of).toList();
@@ -37,10 +42,15 @@ final class Typing {
             Thread.sleep(seconds * 1000L);
             way.type(screen);
             Thread.sleep(3000);
-            List<List<String>> got = screen.table().stream().filter(row -> Character.isDigit(row.getFirst().isEmpty() ? ' '
-                    : row.getFirst().charAt(0))).toList();
+            List<List<String>> got = screen.table().stream()
+                    .filter(row -> Character.isDigit(
+                            row.getFirst().isEmpty() ? ' ' : row.getFirst().charAt(0)))
+                    .toList();
             int width = wanted.getFirst().size();
-            boolean whole = got.stream().map(row -> row.subList(0, Math.min(row.size(), width))).toList().equals(wanted);
+            boolean whole = got.stream()
+                    .map(row -> row.subList(0, Math.min(row.size(), width)))
+                    .toList()
+                    .equals(wanted);
             failed += whole ? 0 : 1;
             System.out.println(name + ": " + (whole ? "all there" : "typed " + wanted + ", found " + got));
         }
@@ -70,7 +80,9 @@ final class Typing {
     }
 
     private static List<List<String>> pairs() {
-        return IntStream.rangeClosed(1, 8).mapToObj(i -> List.of(Integer.toString(i), Integer.toString(i * i))).toList();
+        return IntStream.rangeClosed(1, 8)
+                .mapToObj(i -> List.of(Integer.toString(i), Integer.toString(i * i)))
+                .toList();
     }
 
     private static void pairs(Screen screen) throws Exception {

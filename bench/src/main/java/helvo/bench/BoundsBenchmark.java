@@ -30,11 +30,14 @@ import org.openjdk.jmh.annotations.Warmup;
 public class BoundsBenchmark {
     @Param({"1000", "10000", "100000", "1000000"})
     private int size;
-    /// Half length of the bars in standard deviations of the scatter: lines pass through long ones, none through short ones.
+    /// Half length of the bars in standard deviations of the scatter: lines pass through long ones, none through
+    /// short ones.
     @Param({"2", "6"})
     private int length;
+
     @Param({"false", "true"})
     private boolean inX;
+
     private Points points;
 
     @Setup
@@ -49,7 +52,8 @@ public class BoundsBenchmark {
             e[i] = 0.1 * length * (1 + random.nextDouble() / 5);
             d[i] = 0.01 + random.nextDouble() / 50;
         }
-        points = new Points(x, y, IntStream.range(0, size).toArray(), inX ? ErrorBars.even(d) : ErrorBars.NONE, ErrorBars.even(e));
+        points = new Points(
+                x, y, IntStream.range(0, size).toArray(), inX ? ErrorBars.even(d) : ErrorBars.NONE, ErrorBars.even(e));
     }
 
     @Benchmark

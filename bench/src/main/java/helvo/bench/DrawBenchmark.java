@@ -39,11 +39,14 @@ import org.openjdk.jmh.annotations.Setup;
 import org.openjdk.jmh.annotations.State;
 import org.openjdk.jmh.annotations.Warmup;
 
-/// A frame of the whole sheet, as while it is dragged, against a charting library's scatter chart of the same points and size.
+/// A frame of the whole sheet, as while it is dragged, against a charting library's scatter chart of the same
+/// points and size.
 @State(Scope.Benchmark)
 @BenchmarkMode(Mode.AverageTime)
 @OutputTimeUnit(TimeUnit.MILLISECONDS)
-@Fork(value = 1, jvmArgs = {"-Xmx6g", "-XX:+UseParallelGC", "-Djava.awt.headless=true"})
+@Fork(
+        value = 1,
+        jvmArgs = {"-Xmx6g", "-XX:+UseParallelGC", "-Djava.awt.headless=true"})
 @Warmup(iterations = 2, time = 2)
 @Measurement(iterations = 4, time = 2)
 public class DrawBenchmark {
@@ -51,6 +54,7 @@ public class DrawBenchmark {
 
     @Param({"10000", "1000000", "10000000"})
     private int points;
+
     private FigureAnalysis figure;
     private JFreeChart chart;
 
@@ -59,14 +63,25 @@ public class DrawBenchmark {
         var random = new Random(1);
         double[] x = random.doubles(points, 0, 10).toArray();
         double[] y = random.doubles(points).map(v -> 1 + 3 * v * v).toArray();
-        var table = new Table(1, "Noise", DecimalMark.POINT, Optional.empty(),
-                List.of(new Column(1, new Heading("x", ""), Kind.NUMBER, Role.X, 3, Cells.ofNumbers(x)),
-                new Column(2, new Heading("y", ""), Kind.NUMBER, Role.Y, 3, Cells.ofNumbers(y))), SetAside.NONE);
+        var table = new Table(
+                1,
+                "Noise",
+                DecimalMark.POINT,
+                Optional.empty(),
+                List.of(
+                        new Column(1, new Heading("x", ""), Kind.NUMBER, Role.X, 3, Cells.ofNumbers(x)),
+                        new Column(2, new Heading("y", ""), Kind.NUMBER, Role.Y, 3, Cells.ofNumbers(y))),
+                SetAside.NONE);
         Study study = StudyEdit.AddTable.to(Study.EMPTY, table).apply(Study.EMPTY);
-        var limits = Map.of(AxisPlace.X, new Zoom.Limits(Optional.of(-1.0), Optional.of(11.0)), AxisPlace.Y,
+        var limits = Map.of(
+                AxisPlace.X,
+                new Zoom.Limits(Optional.of(-1.0), Optional.of(11.0)),
+                AxisPlace.Y,
                 new Zoom.Limits(Optional.of(0.0), Optional.of(5.0)));
-        figure = Analysis.ofChosenCurves(new Zoom(study.figures().getFirst().id(), limits).apply(study),
-                Progress.none()).figures().getFirst();
+        figure = Analysis.ofChosenCurves(
+                        new Zoom(study.figures().getFirst().id(), limits).apply(study), Progress.none())
+                .figures()
+                .getFirst();
         var data = new DefaultXYDataset();
         data.addSeries("y", new double[][] {x, y});
         chart = ChartFactory.createScatterPlot("y against x", "x", "y", data);

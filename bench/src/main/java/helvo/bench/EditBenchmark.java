@@ -31,16 +31,20 @@ import org.openjdk.jmh.annotations.Setup;
 import org.openjdk.jmh.annotations.State;
 import org.openjdk.jmh.annotations.Warmup;
 
-/// From a changed cell to the numbers of the chosen curve and the picture of the figure, and to all that follows from the study.
+/// From a changed cell to the numbers of the chosen curve and the picture of the figure, and to all that follows
+/// from the study.
 @State(Scope.Benchmark)
 @BenchmarkMode(Mode.AverageTime)
 @OutputTimeUnit(TimeUnit.MILLISECONDS)
-@Fork(value = 1, jvmArgs = {"-Xmx2g", "-Djava.awt.headless=true"})
+@Fork(
+        value = 1,
+        jvmArgs = {"-Xmx2g", "-Djava.awt.headless=true"})
 @Warmup(iterations = 3, time = 2)
 @Measurement(iterations = 5, time = 2)
 public class EditBenchmark {
     @Param({"10000", "1000000"})
     private int rows;
+
     private Study study;
     private Analysis analysis;
     private int typed;
@@ -55,26 +59,37 @@ public class EditBenchmark {
             x.addNumber(at);
             y.addNumber(1 + at / 2 + random.nextGaussian() / 10);
         }
-        var table = new Table(1, "Noise", DecimalMark.POINT, Optional.empty(),
-                List.of(new Column(1, new Heading("x", ""), Kind.NUMBER, Role.X, 3, x.build()),
-                new Column(2, new Heading("y", ""), Kind.NUMBER, Role.Y, 3, y.build())), SetAside.NONE);
+        var table = new Table(
+                1,
+                "Noise",
+                DecimalMark.POINT,
+                Optional.empty(),
+                List.of(
+                        new Column(1, new Heading("x", ""), Kind.NUMBER, Role.X, 3, x.build()),
+                        new Column(2, new Heading("y", ""), Kind.NUMBER, Role.Y, 3, y.build())),
+                SetAside.NONE);
         study = StudyEdit.AddTable.to(Study.EMPTY, table).apply(Study.EMPTY);
         analysis = Analysis.of(study, Analysis.EMPTY, Progress.none());
     }
 
     private Study edited() {
         typed++;
-        return new TableEdit.SetCell(study.tables().getFirst().id(), 2, typed % rows, Integer.toString(typed % 7)).apply(study);
+        return new TableEdit.SetCell(study.tables().getFirst().id(), 2, typed % rows, Integer.toString(typed % 7))
+                .apply(study);
     }
 
     @Benchmark
     public Raster toThePicture() {
         Analysis[] early = new Analysis[1];
         try {
-            early[0] = Analysis.of(edited(), analysis, known -> {
-                early[0] = known;
-                throw new CancellationException();
-            }, Progress.none());
+            early[0] = Analysis.of(
+                    edited(),
+                    analysis,
+                    known -> {
+                        early[0] = known;
+                        throw new CancellationException();
+                    },
+                    Progress.none());
         } catch (CancellationException e) {
             // What follows does not delay the picture.
         }

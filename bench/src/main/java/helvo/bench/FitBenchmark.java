@@ -33,13 +33,16 @@ import org.openjdk.jmh.annotations.Warmup;
 public class FitBenchmark {
     @Param({"30", "10000", "1000000"})
     private int size;
+
     private Points points;
 
     @Setup
     public void make() {
         var random = new Random(1);
         double[] x = random.doubles(size, 0, 10).toArray();
-        double[] y = java.util.Arrays.stream(x).map(v -> 1 + 0.5 * v - 0.02 * v * v + 0.1 * random.nextGaussian()).toArray();
+        double[] y = java.util.Arrays.stream(x)
+                .map(v -> 1 + 0.5 * v - 0.02 * v * v + 0.1 * random.nextGaussian())
+                .toArray();
         points = Points.of(x, y);
     }
 
@@ -65,7 +68,9 @@ public class FitBenchmark {
     /// Every shape of the strip at the window's foot.
     @Benchmark
     public List<FitOutcome> strip() {
-        return Curves.offered().stream().map(shape -> shape.fit(points, Progress.none())).toList();
+        return Curves.offered().stream()
+                .map(shape -> shape.fit(points, Progress.none()))
+                .toList();
     }
 
     @Benchmark

@@ -25,8 +25,8 @@ import org.openjdk.jmh.annotations.State;
 import org.openjdk.jmh.annotations.TearDown;
 import org.openjdk.jmh.annotations.Warmup;
 
-/// Opening a CSV of 1,000,000 x 3 numbers into a table with kinds and problems found, against a bare pass of the CSV library with
-/// `Double.parseDouble`.
+/// Opening a CSV of 1,000,000 x 3 numbers into a table with kinds and problems found, against a bare pass of the
+/// CSV library with `Double.parseDouble`.
 @State(Scope.Benchmark)
 @BenchmarkMode(Mode.AverageTime)
 @OutputTimeUnit(TimeUnit.MILLISECONDS)
@@ -56,7 +56,9 @@ public class OpenBenchmark {
 
     @Benchmark
     public int openTable() throws CannotRead {
-        return Problems.in(TextTable.read(file, ReadingChoices.NONE, Progress.none()).table()).count();
+        return Problems.in(TextTable.read(file, ReadingChoices.NONE, Progress.none())
+                        .table())
+                .count();
     }
 
     @Benchmark

@@ -42,20 +42,35 @@ final class ApplyCommand extends Command {
     private String figures;
 
     ApplyCommand() {
-        super("apply", "Make every figure, fit and reading of a study again for each of many files.",
-                "", "Columns are matched by their headings. A file that does not fit is said, and the others are done.",
-                "The folder gets the figures of each file, and results.csv and results.json with all numbers side by side.",
+        super(
+                "apply",
+                "Make every figure, fit and reading of a study again for each of many files.",
+                "",
+                "Columns are matched by their headings. A file that does not fit is said, and the others are done.",
+                "The folder gets the figures of each file, and results.csv and results.json with all numbers side by "
+                        + "side.",
                 "",
                 "helvo apply cords.helvo --data Stretch=monday.csv tuesday.csv --out week",
                 "helvo apply cords.helvo --data \"Stretch=runs/*.csv\" --out all");
         arguments.file("STUDY", "A study saved by Helvo (.helvo).", value -> study = value);
-        arguments.option("--data", "TABLE=FILE",
-                "The table, and the files to take its data from; * and ? stand for any characters. Where several tables are "
-                + "named, the first files of all belong together, and so on.").required().several(ApplyCommand::isStudy).texts(value ->
-                data = value);
-        arguments.option("--out", "FOLDER", "Is made where there is none.").required().path(value -> out = value);
-        arguments.option("--figures", "FORMAT",
-                "png, svg or pdf (default: ${DEFAULT-VALUE}).").otherwise("svg").text(value -> figures = value);
+        arguments
+                .option(
+                        "--data",
+                        "TABLE=FILE",
+                        "The table, and the files to take its data from; * and ? stand for any characters. Where "
+                                + "several tables are "
+                                + "named, the first files of all belong together, and so on.")
+                .required()
+                .several(ApplyCommand::isStudy)
+                .texts(value -> data = value);
+        arguments
+                .option("--out", "FOLDER", "Is made where there is none.")
+                .required()
+                .path(value -> out = value);
+        arguments
+                .option("--figures", "FORMAT", "png, svg or pdf (default: ${DEFAULT-VALUE}).")
+                .otherwise("svg")
+                .text(value -> figures = value);
     }
 
     /// Whether a word among the files of tables is the study itself, which has its place before or behind them.
@@ -98,30 +113,39 @@ final class ApplyCommand extends Command {
         } catch (IOException e) {
             throw new Refused(WriteTrouble.sentence(out, e));
         }
-        arguments.out().println(Phrase.of("%d of %d files done; results.csv and results.json are in %s.", done, runs.size(),
-                out));
+        arguments
+                .out()
+                .println(Phrase.of(
+                        "%d of %d files done; results.csv and results.json are in %s.", done, runs.size(), out));
         return done == runs.size() ? Helvo.DONE : Helvo.DATA_DO_NOT_ALLOW;
     }
 
     private static Map<String, String> paths(List<Run> runs) {
         var paths = new LinkedHashMap<String, String>();
-        runs.forEach(run -> paths.put(run.name, run.files.values().stream().map(Path::toString).collect(Collectors.joining("; "))));
+        runs.forEach(run -> paths.put(
+                run.name, run.files.values().stream().map(Path::toString).collect(Collectors.joining("; "))));
         return paths;
     }
 
     /// None of which is written over.
     private List<Path> inputs(List<Run> runs) {
-        return Stream.concat(Stream.of(study), runs.stream().flatMap(run -> run.files.values().stream())).toList();
+        return Stream.concat(Stream.of(study), runs.stream().flatMap(run -> run.files.values().stream()))
+                .toList();
     }
 
     // ---- which files for which tables ----
 
     private List<Run> runs(Study kept) throws Refused {
         Map<Table, List<Path>> files = files(kept);
-        List<Integer> counts = files.values().stream().map(List::size).distinct().toList();
+        List<Integer> counts =
+                files.values().stream().map(List::size).distinct().toList();
         if (counts.size() > 1) {
-            throw arguments.wrong("--data: the tables have different numbers of files (" + String.join(", ", files.values().stream()
-                    .map(each -> Integer.toString(each.size())).toList()) + "); files in the same place belong together.");
+            throw arguments.wrong("--data: the tables have different numbers of files ("
+                    + String.join(
+                            ", ",
+                            files.values().stream()
+                                    .map(each -> Integer.toString(each.size()))
+                                    .toList()) + "); files in the same place belong together.");
         }
         var runs = new ArrayList<Run>();
         // Those of the results are taken.
@@ -131,7 +155,13 @@ final class ApplyCommand extends Command {
             for (var each : files.entrySet()) {
                 one.put(each.getKey(), each.getValue().get(i));
             }
-            String base = safe(files.values().iterator().next().get(i).getFileName().toString().replaceFirst("\\.[^.]*$", ""));
+            String base = safe(files.values()
+                    .iterator()
+                    .next()
+                    .get(i)
+                    .getFileName()
+                    .toString()
+                    .replaceFirst("\\.[^.]*$", ""));
             String name = base;
             for (int n = 2; !names.add(name.toLowerCase(Locale.ROOT)); n++) {
                 name = base + " " + n;
@@ -154,8 +184,10 @@ final class ApplyCommand extends Command {
             int sign = each.indexOf('=');
             Optional<Table> named = sign < 0 ? Optional.empty() : table(kept, each.substring(0, sign));
             if (named.isEmpty() && table == null) {
-                throw arguments.wrong("--data “" + each + "” names no table of the study: write TABLE=FILE with TABLE one of "
-                        + String.join(", ", kept.tables().stream().map(Table::name).toList()) + ".");
+                throw arguments.wrong("--data “" + each
+                        + "” names no table of the study: write TABLE=FILE with TABLE one of "
+                        + String.join(
+                                ", ", kept.tables().stream().map(Table::name).toList()) + ".");
             }
             table = named.orElse(table);
             String file = named.isPresent() ? each.substring(sign + 1) : each;
@@ -170,8 +202,13 @@ final class ApplyCommand extends Command {
     }
 
     private Optional<Table> table(Study kept, String name) {
-        List<Table> exact = kept.tables().stream().filter(each -> each.name().equals(name)).toList();
-        List<Table> alike = exact.isEmpty() ? kept.tables().stream().filter(each -> each.name().equalsIgnoreCase(name)).toList() : exact;
+        List<Table> exact =
+                kept.tables().stream().filter(each -> each.name().equals(name)).toList();
+        List<Table> alike = exact.isEmpty()
+                ? kept.tables().stream()
+                        .filter(each -> each.name().equalsIgnoreCase(name))
+                        .toList()
+                : exact;
         if (alike.size() > 1) {
             throw arguments.wrong("--data: several tables of the study are called “" + name + "”; rename one.");
         }
@@ -212,13 +249,17 @@ final class ApplyCommand extends Command {
     private static List<FigureAnalysis> made(Study kept, Run run, PrintWriter err) throws CannotRead, Refused {
         Study study = kept;
         for (var each : run.files.entrySet()) {
-            if (Files.exists(each.getValue()) && !Files.isRegularFile(each.getValue()) && !Files.isDirectory(each.getValue())) {
-                throw new Refused("“" + each.getValue() + "” is a pipe or a device, and no file: write its readings into a file first.");
+            if (Files.exists(each.getValue())
+                    && !Files.isRegularFile(each.getValue())
+                    && !Files.isDirectory(each.getValue())) {
+                throw new Refused("“" + each.getValue()
+                        + "” is a pipe or a device, and no file: write its readings into a file first.");
             }
             ReadTable read = ReadTable.read(each.getValue(), Progress.none());
             switch (OtherData.of(each.getKey(), read.table())) {
-                case OtherData.Outcome.DoesNotFit(List<String> why) -> throw new Refused("“" + each.getValue().getFileName()
-                        + "” does not fit the table “" + each.getKey().name() + "”: " + String.join("; ", why) + ".");
+                case OtherData.Outcome.DoesNotFit(List<String> why) ->
+                    throw new Refused("“" + each.getValue().getFileName() + "” does not fit the table “"
+                            + each.getKey().name() + "”: " + String.join("; ", why) + ".");
                 case OtherData.Outcome.Fits(Table table, List<String> notices) -> {
                     study = new StudyEdit.UseData(table).apply(study);
                     read.notices().forEach(notice -> err.println(run.name + ": " + notice));
@@ -227,8 +268,13 @@ final class ApplyCommand extends Command {
             }
         }
         List<Integer> changed = run.files.keySet().stream().map(Table::id).toList();
-        return Analysis.of(study, Analysis.EMPTY, Progress.none()).figures().stream().filter(figure -> changed.contains(figure.table().id())
-                || figure.table().summary().filter(summary -> changed.contains(summary.source())).isPresent()).toList();
+        return Analysis.of(study, Analysis.EMPTY, Progress.none()).figures().stream()
+                .filter(figure -> changed.contains(figure.table().id())
+                        || figure.table()
+                                .summary()
+                                .filter(summary -> changed.contains(summary.source()))
+                                .isPresent())
+                .toList();
     }
 
     private void write(List<FigureAnalysis> made, Run run, FigureFormat format) throws Refused {
@@ -244,13 +290,18 @@ final class ApplyCommand extends Command {
                     arguments.err().println(run.name + ": " + figure.missing().get());
                     continue;
                 }
-                String base = (figure.table().name() + ", " + figure.figure().name()).replaceAll("[^\\p{L}\\p{N} ,_.()-]+", " ").strip();
+                String base = (figure.table().name() + ", " + figure.figure().name())
+                        .replaceAll("[^\\p{L}\\p{N} ,_.()-]+", " ")
+                        .strip();
                 String name = base;
                 for (int n = 2; !names.add(name.toLowerCase(Locale.ROOT)); n++) {
                     name = base + " " + n;
                 }
-                WholeFile.write(folder.resolve(name + "." + format.ending()), run.files.values(),
-                        to -> to.write(FigureFile.bytes(format, figure, FigureFile.DEFAULT_DPI, false, Progress.none())));
+                WholeFile.write(
+                        folder.resolve(name + "." + format.ending()),
+                        run.files.values(),
+                        to -> to.write(
+                                FigureFile.bytes(format, figure, FigureFile.DEFAULT_DPI, false, Progress.none())));
                 FigureDrawing.notices(figure).forEach(notice -> arguments.err().println(run.name + ": " + notice));
             }
         } catch (IOException e) {

@@ -15,8 +15,9 @@ import java.util.List;
 import java.util.Map;
 import tools.jackson.databind.node.ObjectNode;
 
-/// What became of each run of `apply`, in results.csv and results.json. Both are written while runs are done, about once a second and when
-/// the program is told to stop, so that whatever ends it, they have what is done and name what is not. May be used by several threads.
+/// What became of each run of `apply`, in results.csv and results.json. Both are written while runs are done, about
+/// once a second and when the program is told to stop, so that whatever ends it, they have what is done and name
+/// what is not. May be used by several threads.
 final class ApplyResults {
     private static final String NOT_DONE = "Not done: the run was stopped before.";
     private static final long EVERY_NANOS = 1_000_000_000;
@@ -80,7 +81,9 @@ final class ApplyResults {
             missing.add(FitJson.problem(run, path, NOT_DONE));
         });
         WholeFile.write(folder.resolve("results.csv"), inputs, all::write);
-        WholeFile.write(folder.resolve("results.json"), inputs,
+        WholeFile.write(
+                folder.resolve("results.json"),
+                inputs,
                 to -> to.write((FitJson.reports(reports, missing) + "\n").getBytes(StandardCharsets.UTF_8)));
     }
 

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.concurrent.Callable;
 import java.util.function.Consumer;
 import java.util.function.Predicate;
+import picocli.CommandLine;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Model.IGetter;
 import picocli.CommandLine.Model.ISetter;
@@ -15,10 +16,9 @@ import picocli.CommandLine.Model.OptionSpec;
 import picocli.CommandLine.Model.PositionalParamSpec;
 import picocli.CommandLine.ParameterException;
 import picocli.CommandLine.TypeConversionException;
-import picocli.CommandLine;
 
-/// What a command takes on the command line, and where its words go. It is declared by calls and not by annotations, since to find and
-/// read those takes a starting program longer than a fit.
+/// What a command takes on the command line, and where its words go. It is declared by calls and not by
+/// annotations, since to find and read those takes a starting program longer than a fit.
 public final class Arguments {
     private final CommandSpec spec;
 
@@ -27,8 +27,14 @@ public final class Arguments {
     Arguments(Callable<Integer> command, String name, String description, String... footer) {
         spec = CommandSpec.wrapWithoutInspection(command).name(name);
         spec.usageMessage().description(description).footer(footer);
-        spec.addOption(OptionSpec.builder("-h", "--help").usageHelp(true).description("Show this help message and exit.").build());
-        spec.addOption(OptionSpec.builder("-V", "--version").versionHelp(true).description("Print version information and exit.").build());
+        spec.addOption(OptionSpec.builder("-h", "--help")
+                .usageHelp(true)
+                .description("Show this help message and exit.")
+                .build());
+        spec.addOption(OptionSpec.builder("-V", "--version")
+                .versionHelp(true)
+                .description("Print version information and exit.")
+                .build());
         spec.versionProvider(new Version());
     }
 
@@ -44,11 +50,18 @@ public final class Arguments {
 
     /// An option that is there or not, of this command and of all below it.
     void flagOfAll(String name, String description, Consumer<Boolean> into) {
-        spec.addOption(flagged(name, description, into).scopeType(CommandLine.ScopeType.INHERIT).build());
+        spec.addOption(flagged(name, description, into)
+                .scopeType(CommandLine.ScopeType.INHERIT)
+                .build());
     }
 
     private static OptionSpec.Builder flagged(String name, String description, Consumer<Boolean> into) {
-        return bound(OptionSpec.builder(name).type(boolean.class).description(description).hasInitialValue(false), into);
+        return bound(
+                OptionSpec.builder(name)
+                        .type(boolean.class)
+                        .description(description)
+                        .hasInitialValue(false),
+                into);
     }
 
     private static OptionSpec.Builder bound(OptionSpec.Builder declared, Consumer<?> into) {
@@ -63,33 +76,54 @@ public final class Arguments {
 
     /// An option with a value: what it is called, what its value is called, and what it is for.
     public Valued option(String name, String label, String description) {
-        return new Valued(OptionSpec.builder(name).paramLabel(label).description(description).hasInitialValue(false));
+        return new Valued(OptionSpec.builder(name)
+                .paramLabel(label)
+                .description(description)
+                .hasInitialValue(false));
     }
 
     /// The one file that the command is about.
     public void file(String label, String description, Consumer<Path> into) {
-        spec.addPositional(bound(subject(label, "1", description).required(true).type(Path.class).converters(new FilePath()), into)
+        spec.addPositional(bound(
+                        subject(label, "1", description)
+                                .required(true)
+                                .type(Path.class)
+                                .converters(new FilePath()),
+                        into)
                 .build());
     }
 
     /// The one file that the command may be about.
     public void optionalFile(String label, String description, Consumer<Path> into) {
-        spec.addPositional(bound(subject(label, "0..1", description).type(Path.class).converters(new FilePath()), into).build());
+        spec.addPositional(
+                bound(subject(label, "0..1", description).type(Path.class).converters(new FilePath()), into)
+                        .build());
     }
 
     /// The one word that the command is about.
     public void word(String label, String description, Consumer<String> into) {
-        spec.addPositional(bound(subject(label, "1", description).required(true).type(String.class), into).build());
+        spec.addPositional(bound(subject(label, "1", description).required(true).type(String.class), into)
+                .build());
     }
 
     /// The files that the command is about, one or more.
     public void files(String label, String description, Consumer<List<Path>> into) {
-        spec.addPositional(bound(subject(label, "1..*", description).required(true).type(List.class).auxiliaryTypes(Path.class)
-                .converters(new FilePath()), into).build());
+        spec.addPositional(bound(
+                        subject(label, "1..*", description)
+                                .required(true)
+                                .type(List.class)
+                                .auxiliaryTypes(Path.class)
+                                .converters(new FilePath()),
+                        into)
+                .build());
     }
 
     private static PositionalParamSpec.Builder subject(String label, String arity, String description) {
-        return PositionalParamSpec.builder().paramLabel(label).arity(arity).description(description).hasInitialValue(false);
+        return PositionalParamSpec.builder()
+                .paramLabel(label)
+                .arity(arity)
+                .description(description)
+                .hasInitialValue(false);
     }
 
     /// The whole command line, of which this is a part.
@@ -105,7 +139,8 @@ public final class Arguments {
         return spec.commandLine().getErr();
     }
 
-    /// What to throw where the words are wrong: the sentence and how help is had are printed, the exit code is that of wrong usage.
+    /// What to throw where the words are wrong: the sentence and how help is had are printed, the exit code is that
+    /// of wrong usage.
     public ParameterException wrong(String sentence) {
         return new ParameterException(spec.commandLine(), sentence);
     }
@@ -160,7 +195,8 @@ public final class Arguments {
         }
 
         public void path(Consumer<Path> into) {
-            spec.addOption(bound(option.type(Path.class).converters(new FilePath()), into).build());
+            spec.addOption(bound(option.type(Path.class).converters(new FilePath()), into)
+                    .build());
         }
 
         /// A whole number.
@@ -169,25 +205,35 @@ public final class Arguments {
         }
 
         public void number(Consumer<Double> into) {
-            spec.addOption(bound(option.type(Double.class).converters(new FiniteNumber()), into).build());
+            spec.addOption(bound(option.type(Double.class).converters(new FiniteNumber()), into)
+                    .build());
         }
 
         /// An option that may be repeated.
         public void texts(Consumer<List<String>> into) {
-            spec.addOption(bound(option.type(List.class).auxiliaryTypes(String.class), into).build());
+            spec.addOption(bound(option.type(List.class).auxiliaryTypes(String.class), into)
+                    .build());
         }
 
         /// Places along x, numbers or dates; the option may be repeated.
         void places(Consumer<List<PlaceOnAxis>> into) {
-            spec.addOption(bound(option.type(List.class).auxiliaryTypes(PlaceOnAxis.class).converters(text -> PlaceOnAxis.of(text)
-                    .orElseThrow(() -> new TypeConversionException("“" + text + "” is no number, or too large, and no date: write "
-                    + "it as 3.5, 2e-6 or "
-                            + "2026-03-05."))), into).build());
+            spec.addOption(bound(
+                            option.type(List.class)
+                                    .auxiliaryTypes(PlaceOnAxis.class)
+                                    .converters(text -> PlaceOnAxis.of(text)
+                                            .orElseThrow(() -> new TypeConversionException(
+                                                    "“" + text + "” is no number, or too large, and no date: write "
+                                                            + "it as 3.5, 2e-6 or "
+                                                            + "2026-03-05."))),
+                            into)
+                    .build());
         }
 
         /// An option that may be repeated.
         public void numbers(Consumer<List<Double>> into) {
-            spec.addOption(bound(option.type(List.class).auxiliaryTypes(Double.class).converters(new FiniteNumber()), into).build());
+            spec.addOption(
+                    bound(option.type(List.class).auxiliaryTypes(Double.class).converters(new FiniteNumber()), into)
+                            .build());
         }
     }
 

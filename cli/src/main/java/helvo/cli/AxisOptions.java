@@ -28,13 +28,27 @@ final class AxisOptions {
         this.arguments = arguments;
         arguments.flag("--log-x", "A logarithmic x axis.", value -> logX = value);
         arguments.flag("--log-y", "A logarithmic y axis.", value -> logY = value);
-        arguments.option("--x-limits", "LO..HI",
-                "Where the x axis begins and ends, in numbers or dates; either may be left out.").text(value -> xLimits = value);
-        arguments.option("--y-limits", "LO..HI", "Where the y axis begins and ends.").text(value -> yLimits = value);
-        arguments.option("--right-limits", "LO..HI", "Where the second scale begins and ends.").text(value -> rightLimits = value);
-        arguments.option("--x-title", "TEXT", "Instead of the heading of x.").title(value -> xTitle = Optional.of(value));
-        arguments.option("--y-title", "TEXT", "Instead of the heading of y.").title(value -> yTitle = Optional.of(value));
-        arguments.option("--right-title", "TEXT", "Of the second scale.").title(value -> rightTitle = Optional.of(value));
+        arguments
+                .option(
+                        "--x-limits",
+                        "LO..HI",
+                        "Where the x axis begins and ends, in numbers or dates; either may be left out.")
+                .text(value -> xLimits = value);
+        arguments
+                .option("--y-limits", "LO..HI", "Where the y axis begins and ends.")
+                .text(value -> yLimits = value);
+        arguments
+                .option("--right-limits", "LO..HI", "Where the second scale begins and ends.")
+                .text(value -> rightLimits = value);
+        arguments
+                .option("--x-title", "TEXT", "Instead of the heading of x.")
+                .title(value -> xTitle = Optional.of(value));
+        arguments
+                .option("--y-title", "TEXT", "Instead of the heading of y.")
+                .title(value -> yTitle = Optional.of(value));
+        arguments
+                .option("--right-title", "TEXT", "Of the second scale.")
+                .title(value -> rightTitle = Optional.of(value));
     }
 
     /// What is chosen for the axes, as far as it does not hang on how dates are counted.
@@ -58,12 +72,22 @@ final class AxisOptions {
     }
 
     private static boolean areDates(String limits) {
-        return limits != null && Stream.of(limits.split("\\.\\.", -1)).anyMatch(each -> PlaceOnAxis.of(each).filter(PlaceOnAxis::isDate)
-                .isPresent());
+        return limits != null
+                && Stream.of(limits.split("\\.\\.", -1))
+                        .anyMatch(each ->
+                                PlaceOnAxis.of(each).filter(PlaceOnAxis::isDate).isPresent());
     }
 
-    private void add(List<Edit> edits, int figure, AxisPlace place, boolean logarithmic, String limits, String option,
-            Optional<String> title, Optional<TimeAxis> time) throws Refused {
+    private void add(
+            List<Edit> edits,
+            int figure,
+            AxisPlace place,
+            boolean logarithmic,
+            String limits,
+            String option,
+            Optional<String> title,
+            Optional<TimeAxis> time)
+            throws Refused {
         Optional<Double> low = limits == null ? Optional.empty() : limit(limits, option, true, time);
         Optional<Double> high = limits == null ? Optional.empty() : limit(limits, option, false, time);
         if (low.isPresent() && high.isPresent() && !(low.get() < high.get())) {
@@ -72,21 +96,30 @@ final class AxisOptions {
         if (logarithmic && (low.orElse(1.0) <= 0 || high.orElse(1.0) <= 0)) {
             throw arguments.wrong(option + " “" + limits + "”: a logarithmic axis lies above 0.");
         }
-        AxisLook look = AxisLook.DEFAULT.withLogarithmic(logarithmic).withLimits(low, high).withTitle(title);
+        AxisLook look = AxisLook.DEFAULT
+                .withLogarithmic(logarithmic)
+                .withLimits(low, high)
+                .withTitle(title);
         if (!look.equals(AxisLook.DEFAULT)) {
             edits.add(new FigureEdit.SetAxis(figure, place, look));
         }
     }
 
-    private Optional<Double> limit(String limits, String option, boolean first, Optional<TimeAxis> time) throws Refused {
+    private Optional<Double> limit(String limits, String option, boolean first, Optional<TimeAxis> time)
+            throws Refused {
         int dots = limits.indexOf("..");
-        String said = dots < 0 ? "?" : first ? limits.substring(0, dots).strip() : limits.substring(dots + 2).strip();
+        String said = dots < 0
+                ? "?"
+                : first
+                        ? limits.substring(0, dots).strip()
+                        : limits.substring(dots + 2).strip();
         if (said.isEmpty()) {
             return Optional.empty();
         }
-        PlaceOnAxis place = PlaceOnAxis.of(said).orElseThrow(() -> arguments.wrong(option + " “" + limits
-                + "”: write two numbers as 0..50, or "
-                + "one of them as 0.. or ..50; along dates, 2026-01-01..2026-02-01."));
+        PlaceOnAxis place = PlaceOnAxis.of(said)
+                .orElseThrow(() -> arguments.wrong(option + " “" + limits
+                        + "”: write two numbers as 0..50, or "
+                        + "one of them as 0.. or ..50; along dates, 2026-01-01..2026-02-01."));
         return Optional.of(place.on(time, option));
     }
 }

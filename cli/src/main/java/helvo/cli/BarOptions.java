@@ -26,14 +26,26 @@ final class BarOptions {
     /// @param arguments of the command that has these options
     BarOptions(Arguments arguments) {
         this.arguments = arguments;
-        arguments.option("--y-bar", "BAR", "Error bars in y: 3 (units of the column), 5%%, or column:NAME.").text(value -> yBar = value);
+        arguments
+                .option("--y-bar", "BAR", "Error bars in y: 3 (units of the column), 5%%, or column:NAME.")
+                .text(value -> yBar = value);
         arguments.option("--x-bar", "BAR", "Error bars in x, likewise.").text(value -> xBar = value);
-        arguments.option("--bar-means", "WHAT",
-                "What a bar is when it weighs: sd, se, half-range or 95 (default: as the bar column's name says, else sd).")
+        arguments
+                .option(
+                        "--bar-means",
+                        "WHAT",
+                        "What a bar is when it weighs: sd, se, half-range or 95 (default: as the bar column's name "
+                                + "says, else sd).")
                 .text(value -> barMeans = value);
-        arguments.option("--weights", "HOW",
-                "alike, stated or relative: whether bars weigh, and whether standard errors follow the bars or the scatter "
-                + "(default: ${DEFAULT-VALUE}).").otherwise("alike").text(value -> weights = value);
+        arguments
+                .option(
+                        "--weights",
+                        "HOW",
+                        "alike, stated or relative: whether bars weigh, and whether standard errors follow the bars "
+                                + "or the scatter "
+                                + "(default: ${DEFAULT-VALUE}).")
+                .otherwise("alike")
+                .text(value -> weights = value);
     }
     /// @param figure whose fits are weighted
     List<Edit> edits(ColumnsByName columns, Column xColumn, Column yColumn, int figure) throws Refused {
@@ -44,7 +56,8 @@ final class BarOptions {
         return edits;
     }
 
-    private void bars(ColumnsByName columns, Column of, String text, String option, Role role, List<Edit> edits) throws Refused {
+    private void bars(ColumnsByName columns, Column of, String text, String option, Role role, List<Edit> edits)
+            throws Refused {
         if (text == null) {
             return;
         }
@@ -55,17 +68,22 @@ final class BarOptions {
             }
             edits.add(new ColumnEdit.SetRole(columns.table().id(), bar.id(), role));
             BarMeaning named = BarMeaning.guessed(bar.name());
-            edits.add(new ColumnEdit.SetBarMeaning(columns.table().id(), bar.id(),
+            edits.add(new ColumnEdit.SetBarMeaning(
+                    columns.table().id(),
+                    bar.id(),
                     meaning(named == BarMeaning.HALF_RANGE ? BarMeaning.STANDARD_DEVIATION : named)));
             return;
         }
         boolean percent = text.strip().endsWith("%");
-        OptionalDouble size = NumberText.number(percent ? text.strip().substring(0, text.strip().length() - 1).strip() : text.strip(),
+        OptionalDouble size = NumberText.number(
+                percent ? text.strip().substring(0, text.strip().length() - 1).strip() : text.strip(),
                 DecimalMark.POINT);
         if (size.isEmpty() || !(size.getAsDouble() >= 0 && size.getAsDouble() <= LONGEST)) {
-            throw arguments.wrong(option + " “" + text + "”: write a length of 0 to 10^150 (3), a percentage (5%) or column:NAME.");
+            throw arguments.wrong(
+                    option + " “" + text + "”: write a length of 0 to 10^150 (3), a percentage (5%) or column:NAME.");
         }
-        edits.add(new ColumnEdit.SetOwnBars(columns.table().id(), of.id(), new UniformBars(size.getAsDouble(), percent)));
+        edits.add(
+                new ColumnEdit.SetOwnBars(columns.table().id(), of.id(), new UniformBars(size.getAsDouble(), percent)));
         edits.add(new ColumnEdit.SetBarMeaning(columns.table().id(), of.id(), meaning(BarMeaning.STANDARD_DEVIATION)));
     }
 
@@ -81,12 +99,13 @@ final class BarOptions {
     }
 
     private Weighting weighting() {
-        Weighting chosen = switch (weights) {
-            case "alike" -> Weighting.UNWEIGHTED;
-            case "stated" -> Weighting.STATED;
-            case "relative" -> Weighting.RELATIVE;
-            default -> throw arguments.wrong("--weights “" + weights + "”: choose alike, stated or relative.");
-        };
+        Weighting chosen =
+                switch (weights) {
+                    case "alike" -> Weighting.UNWEIGHTED;
+                    case "stated" -> Weighting.STATED;
+                    case "relative" -> Weighting.RELATIVE;
+                    default -> throw arguments.wrong("--weights “" + weights + "”: choose alike, stated or relative.");
+                };
         if (chosen != Weighting.UNWEIGHTED && xBar == null && yBar == null) {
             throw arguments.wrong("--weights " + weights + " needs error bars: give --y-bar, --x-bar or both.");
         }

@@ -26,9 +26,11 @@ final class CheckCommand extends Command {
     private boolean json;
 
     CheckCommand() {
-        super("check",
-                "Tell what a file holds: how it was read, columns, units, kinds, and every cell that needs a look. The exit "
-                + "code is 1 where something needs a look.");
+        super(
+                "check",
+                "Tell what a file holds: how it was read, columns, units, kinds, and every cell that needs a look. "
+                        + "The exit "
+                        + "code is 1 where something needs a look.");
         arguments.files("FILE", "CSV, TSV, XLSX or ODS files; - for standard input.", value -> files = value);
         arguments.flag("--json", "Tell it as JSON.", value -> json = value);
         reading = new ReadingOptions(arguments);
@@ -44,7 +46,8 @@ final class CheckCommand extends Command {
                 ReadingOptions.Input input = reading.read(file);
                 Problems problems = Problems.in(input.table());
                 looks |= problems.count() > 0 || !input.warnings().isEmpty();
-                checked.add(new ReadingJson.Checked(String.valueOf(file.getFileName()), input.table(), input.warnings(), problems));
+                checked.add(new ReadingJson.Checked(
+                        String.valueOf(file.getFileName()), input.table(), input.warnings(), problems));
             } catch (CannotRead | Refused refused) {
                 if (files.size() == 1) {
                     throw refused;
@@ -65,35 +68,65 @@ final class CheckCommand extends Command {
 
     private static void print(PrintWriter out, ReadingJson.Checked checked) {
         Table table = checked.table();
-        out.printf(Locale.ROOT, "%s: %,d %s, %d %s%n", checked.file(), table.rows(), table.rows() == 1 ? "row" : "rows",
-                table.columns().size(), table.columns().size() == 1 ? "column" : "columns");
+        out.printf(
+                Locale.ROOT,
+                "%s: %,d %s, %d %s%n",
+                checked.file(),
+                table.rows(),
+                table.rows() == 1 ? "row" : "rows",
+                table.columns().size(),
+                table.columns().size() == 1 ? "column" : "columns");
         table.readBy().ifPresent(how -> out.println("Read by: " + how));
         for (Column column : table.columns()) {
-            out.printf(Locale.ROOT, "  #%-3d %-28s %-10s %-9s %s%n", column.id(), column.name(),
-                    column.unit().isEmpty() ? "no unit" : column.unit(), column.holds(),
+            out.printf(
+                    Locale.ROOT,
+                    "  #%-3d %-28s %-10s %-9s %s%n",
+                    column.id(),
+                    column.name(),
+                    column.unit().isEmpty() ? "no unit" : column.unit(),
+                    column.holds(),
                     column.role().tag().equals("none") ? "" : column.role().tag());
         }
-        table.readAs().ifPresent(how -> how.remarks().stream().map(ReadAs.Remark::sentence).forEach(out::println));
-        checked.warnings().stream().filter(warning -> table.readAs().stream().flatMap(how -> how.remarks().stream())
-                .noneMatch(remark -> remark.sentence().equals(warning))).forEach(out::println);
-        Turning.wanted(table).ifPresent(form -> out.println(form == Summary.Form.ONE_ROW_EACH
-                ? "Its columns are named by numbers: --turn long gives one row for each value."
-                : "Its rows are named, as if it lay on its side: --turn transposed gives rows as columns."));
+        table.readAs()
+                .ifPresent(how ->
+                        how.remarks().stream().map(ReadAs.Remark::sentence).forEach(out::println));
+        checked.warnings().stream()
+                .filter(warning -> table.readAs().stream()
+                        .flatMap(how -> how.remarks().stream())
+                        .noneMatch(remark -> remark.sentence().equals(warning)))
+                .forEach(out::println);
+        Turning.wanted(table)
+                .ifPresent(form -> out.println(
+                        form == Summary.Form.ONE_ROW_EACH
+                                ? "Its columns are named by numbers: --turn long gives one row for each value."
+                                : "Its rows are named, as if it lay on its side: --turn transposed gives "
+                                        + "rows as columns."));
         table.readAs().filter(how -> !how.notes().isEmpty()).ifPresent(how -> {
             out.println("Not of the table:");
             how.notes().stream().limit(NOTES).forEach(note -> out.println("  " + note));
         });
         Problems problems = checked.problems();
-        out.println(problems.count() == 0 ? "Nothing needs a look."
-                : Phrase.of("%,d %s a look:", problems.count(), problems.count() == 1 ? "place needs" : "places need"));
+        out.println(
+                problems.count() == 0
+                        ? "Nothing needs a look."
+                        : Phrase.of(
+                                "%,d %s a look:",
+                                problems.count(), problems.count() == 1 ? "place needs" : "places need"));
         problems.groups().stream().limit(LISTED).forEach(problem -> out.println("  " + sentence(problem, table)));
         if (problems.groups().size() > LISTED) {
-            out.printf(Locale.ROOT, "  and %,d more%n", problems.groups().stream().skip(LISTED).mapToInt(Problem::count).sum());
+            out.printf(
+                    Locale.ROOT,
+                    "  and %,d more%n",
+                    problems.groups().stream()
+                            .skip(LISTED)
+                            .mapToInt(Problem::count)
+                            .sum());
         }
     }
 
     private static String sentence(Problem problem, Table table) {
-        String meant = problem.numberInside().isPresent() ? "; it may mean " + NumberText.shortest(problem.numberInside().getAsDouble())
+        String meant = problem.numberInside().isPresent()
+                ? "; it may mean " + NumberText.shortest(problem.numberInside().getAsDouble())
                 : "";
         return problem.place(table) + ": " + problem.why(table) + meant;
     }

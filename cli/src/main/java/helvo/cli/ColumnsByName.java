@@ -19,15 +19,27 @@ record ColumnsByName(Path file, Table table) {
                 return columns.get(place - 1);
             }
         }
-        return columns.stream().filter(column -> column.name().equals(wanted)).findFirst()
-                .or(() -> columns.stream().filter(column -> column.name().equalsIgnoreCase(wanted)
-                        || column.heading().text().equalsIgnoreCase(wanted)).findFirst())
-                .orElseThrow(() -> new Refused(Phrase.of("“%s” has no column “%s”%s", file.getFileName(), wanted, meant(wanted))));
+        return columns.stream()
+                .filter(column -> column.name().equals(wanted))
+                .findFirst()
+                .or(() -> columns.stream()
+                        .filter(column -> column.name().equalsIgnoreCase(wanted)
+                                || column.heading().text().equalsIgnoreCase(wanted))
+                        .findFirst())
+                .orElseThrow(() ->
+                        new Refused(Phrase.of("“%s” has no column “%s”%s", file.getFileName(), wanted, meant(wanted))));
     }
 
     /// The likeliest name, or all of them.
     private String meant(String wanted) {
-        return LikelyName.of(wanted, table.columns().stream().map(Column::name).toList()).map(name -> "; did you mean “" + name + "”?")
-                .orElseGet(() -> "; it has " + String.join(", ", table.columns().stream().limit(20).map(Column::name).toList()) + ".");
+        return LikelyName.of(wanted, table.columns().stream().map(Column::name).toList())
+                .map(name -> "; did you mean “" + name + "”?")
+                .orElseGet(() -> "; it has "
+                        + String.join(
+                                ", ",
+                                table.columns().stream()
+                                        .limit(20)
+                                        .map(Column::name)
+                                        .toList()) + ".");
     }
 }

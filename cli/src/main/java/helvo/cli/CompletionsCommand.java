@@ -5,8 +5,8 @@ import java.util.Arrays;
 import java.util.Locale;
 import java.util.stream.Collectors;
 import picocli.AutoComplete;
-import picocli.CommandLine.Model.OptionSpec;
 import picocli.CommandLine;
+import picocli.CommandLine.Model.OptionSpec;
 
 final class CompletionsCommand extends Command {
     private String shell;
@@ -20,27 +20,37 @@ final class CompletionsCommand extends Command {
     public Integer call() {
         CommandLine program = arguments.program();
         PrintWriter out = arguments.out();
-        out.print(switch (shell.toLowerCase(Locale.ROOT)) {
-            case "bash" -> AutoComplete.bash("helvo", program);
-            case "zsh" -> zsh(program);
-            case "fish" -> fish(program);
-            default -> throw arguments.wrong("“" + shell + "” is not known: choose bash, zsh or fish.");
-        });
+        out.print(
+                switch (shell.toLowerCase(Locale.ROOT)) {
+                    case "bash" -> AutoComplete.bash("helvo", program);
+                    case "zsh" -> zsh(program);
+                    case "fish" -> fish(program);
+                    default -> throw arguments.wrong("“" + shell + "” is not known: choose bash, zsh or fish.");
+                });
         out.flush();
         return Helvo.DONE;
     }
 
     private static String zsh(CommandLine program) {
         var text = new StringBuilder("#compdef helvo\n\n_helvo() {\n  local -a commands\n  commands=(\n");
-        program.getSubcommands().forEach((name, each) -> text.append("    '").append(name).append(':').append(quoted(about(each)))
+        program.getSubcommands().forEach((name, each) -> text.append("    '")
+                .append(name)
+                .append(':')
+                .append(quoted(about(each)))
                 .append("'\n"));
-        text.append("  )\n  if (( CURRENT == 2 )); then\n    _describe 'command' commands\n    _files\n    return\n  fi\n"
-                + "  case $words[2] in\n");
+        text.append(
+                "  )\n  if (( CURRENT == 2 )); then\n    _describe 'command' commands\n    _files\n    return\n  fi\n"
+                        + "  case $words[2] in\n");
         program.getSubcommands().forEach((name, each) -> {
             text.append("    ").append(name).append(")\n      _arguments \\\n");
-            each.getCommandSpec().options().forEach(option -> Arrays.stream(option.names()).forEach(flag -> text.append("        '")
-                    .append(flag).append('[').append(quoted(about(option)).replace("[", "(").replace("]", ")")).append(']')
-                    .append(option.arity().max() > 0 ? ":" + quoted(option.paramLabel()) + ":_files" : "").append("' \\\n")));
+            each.getCommandSpec().options().forEach(option -> Arrays.stream(option.names())
+                    .forEach(flag -> text.append("        '")
+                            .append(flag)
+                            .append('[')
+                            .append(quoted(about(option)).replace("[", "(").replace("]", ")"))
+                            .append(']')
+                            .append(option.arity().max() > 0 ? ":" + quoted(option.paramLabel()) + ":_files" : "")
+                            .append("' \\\n")));
             text.append("        '*:file:_files'\n      ;;\n");
         });
         return text.append("  esac\n}\n\n_helvo \"$@\"\n").toString();
@@ -49,12 +59,23 @@ final class CompletionsCommand extends Command {
     private static String fish(CommandLine program) {
         var text = new StringBuilder();
         program.getSubcommands().forEach((name, each) -> {
-            text.append("complete -c helvo -n __fish_use_subcommand -a ").append(name).append(" -d '").append(quoted(about(each)))
+            text.append("complete -c helvo -n __fish_use_subcommand -a ")
+                    .append(name)
+                    .append(" -d '")
+                    .append(quoted(about(each)))
                     .append("'\n");
-            each.getCommandSpec().options().forEach(option -> text.append("complete -c helvo -n '__fish_seen_subcommand_from ").append(name)
-                    .append("'").append(Arrays.stream(option.names()).map(flag -> flag.startsWith("--") ? " -l " + flag.substring(2)
-                            : " -s " + flag.substring(1)).collect(Collectors.joining()))
-                    .append(option.arity().max() > 0 ? " -r" : "").append(" -d '").append(quoted(about(option))).append("'\n"));
+            each.getCommandSpec().options().forEach(option -> text.append(
+                            "complete -c helvo -n '__fish_seen_subcommand_from ")
+                    .append(name)
+                    .append("'")
+                    .append(Arrays.stream(option.names())
+                            .map(flag ->
+                                    flag.startsWith("--") ? " -l " + flag.substring(2) : " -s " + flag.substring(1))
+                            .collect(Collectors.joining()))
+                    .append(option.arity().max() > 0 ? " -r" : "")
+                    .append(" -d '")
+                    .append(quoted(about(option)))
+                    .append("'\n"));
         });
         return text.toString();
     }
@@ -65,8 +86,10 @@ final class CompletionsCommand extends Command {
 
     /// With the defaults and the percent signs as a person reads them.
     static String about(OptionSpec option) {
-        return String.join(" ", option.description()).replace("${DEFAULT-VALUE}", String.valueOf(option.defaultValue()))
-                .replace("%%", "%").replace("%n", " ");
+        return String.join(" ", option.description())
+                .replace("${DEFAULT-VALUE}", String.valueOf(option.defaultValue()))
+                .replace("%%", "%")
+                .replace("%n", " ");
     }
 
     private static String quoted(String text) {

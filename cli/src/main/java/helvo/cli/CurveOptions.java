@@ -17,13 +17,22 @@ final class CurveOptions {
     /// @param arguments of the command that has these options
     CurveOptions(Arguments arguments) {
         this.arguments = arguments;
-        arguments.option("--curve", "SHAPE",
-                "line, polynomial, logarithmic, exponential, power, logistic or mean (default: ${DEFAULT-VALUE}).")
-                .otherwise("line").text(value -> curve = value);
-        arguments.flag("--on-log-scale", "Exponential and power as straight lines through ln y.", value -> onLogScale = value);
+        arguments
+                .option(
+                        "--curve",
+                        "SHAPE",
+                        "line, polynomial, logarithmic, exponential, power, logistic or mean (default: "
+                                + "${DEFAULT-VALUE}).")
+                .otherwise("line")
+                .text(value -> curve = value);
+        arguments.flag(
+                "--on-log-scale", "Exponential and power as straight lines through ln y.", value -> onLogScale = value);
         arguments.option("--degree", "N", "Of a polynomial, 2 to 10.").integer(value -> degree = value);
-        arguments.option("--intercept", "V", "A line with its intercept held at V.").number(value -> intercept = value);
+        arguments
+                .option("--intercept", "V", "A line with its intercept held at V.")
+                .number(value -> intercept = value);
     }
+
     Curve curve() {
         if (degree != null && !curve.equals("polynomial")) {
             throw arguments.wrong("--degree goes with --curve polynomial.");
@@ -34,10 +43,15 @@ final class CurveOptions {
         if (curve.equals("polynomial") && (degree == null || degree < 2 || degree > Polynomial.HIGHEST)) {
             throw arguments.wrong("--curve polynomial needs --degree 2 to " + Polynomial.HIGHEST + ".");
         }
-        return Curves.of(curve, degree == null ? OptionalInt.empty() : OptionalInt.of(degree),
-                intercept == null ? OptionalDouble.empty() : OptionalDouble.of(intercept), onLogScale)
-                .orElseThrow(() -> arguments.wrong(onLogScale && Curves.keywords().contains(curve)
-                        ? "--on-log-scale goes with --curve exponential or power."
-                        : "There is no curve “" + curve + "”: choose " + String.join(", ", Curves.keywords()) + "."));
+        return Curves.of(
+                        curve,
+                        degree == null ? OptionalInt.empty() : OptionalInt.of(degree),
+                        intercept == null ? OptionalDouble.empty() : OptionalDouble.of(intercept),
+                        onLogScale)
+                .orElseThrow(() -> arguments.wrong(
+                        onLogScale && Curves.keywords().contains(curve)
+                                ? "--on-log-scale goes with --curve exponential or power."
+                                : "There is no curve “" + curve + "”: choose " + String.join(", ", Curves.keywords())
+                                        + "."));
     }
 }

@@ -9,8 +9,8 @@ import helvo.core.fit.FitOutcome;
 import helvo.core.fit.PrintedEquation;
 import helvo.core.number.NumberFormat;
 import helvo.core.readout.Equation;
-import helvo.core.readout.Readout;
 import helvo.core.readout.ReadingsReadout;
+import helvo.core.readout.Readout;
 import helvo.files.CannotRead;
 import helvo.files.json.FitJson;
 import java.io.PrintWriter;
@@ -28,9 +28,14 @@ final class CurvesCommand extends Command {
 
     CurvesCommand() {
         super("curves", "Fit every shape to the same points and rank them.");
-        arguments.option("--at", "X", "Read the curves at this x, a number or a date; may be repeated.").split().places(value ->
-                at = value);
-        arguments.flag("--bounds", "The lines that the error bars allow, with each curve's own verdict.", value -> bounds = value);
+        arguments
+                .option("--at", "X", "Read the curves at this x, a number or a date; may be repeated.")
+                .split()
+                .places(value -> at = value);
+        arguments.flag(
+                "--bounds",
+                "The lines that the error bars allow, with each curve's own verdict.",
+                value -> bounds = value);
         arguments.flag("--json", "Report as JSON, at full precision.", value -> json = value);
         options = new FitOptions(arguments);
     }
@@ -56,22 +61,27 @@ final class CurvesCommand extends Command {
     private int compare(FitInput input, List<ObjectNode> reports) throws CannotRead, Refused {
         FigureAnalysis all = input.compared();
         // A shape that is named, of a high degree or on the log scale, is compared with the others.
-        FigureAnalysis figure = all.withSeries(all.series().stream().map(each -> each.outcomes().stream()
-                .anyMatch(outcome -> outcome.curve().equals(each.chosen().curve())) ? each
-                : each.comparing(each.chosen().curve(), Progress.none())).toList());
+        FigureAnalysis figure = all.withSeries(all.series().stream()
+                .map(each -> each.outcomes().stream().anyMatch(outcome -> outcome.curve()
+                                .equals(each.chosen().curve()))
+                        ? each
+                        : each.comparing(each.chosen().curve(), Progress.none()))
+                .toList());
         if (figure.missing().isPresent() || figure.series().isEmpty()) {
             throw new Refused(figure.missing().orElse("No row meets the conditions."));
         }
         SeriesAnalysis series = figure.series().getFirst();
         if (json) {
-            ObjectNode report = FitJson.curves(figure, new FitJson.Asked(PlaceOnAxis.on(figure, at, "--at"), List.of(), bounds),
-                    input.warnings());
+            ObjectNode report = FitJson.curves(
+                    figure, new FitJson.Asked(PlaceOnAxis.on(figure, at, "--at"), List.of(), bounds), input.warnings());
             reports.add(FitJson.of(input.source(figure), report));
         } else {
             PrintWriter out = arguments.out();
             out.println(input.about(figure));
             if (series.tooFewToRank()) {
-                out.println(Phrase.of("%,d points are too few to tell shapes apart by AICc.", series.points().size()));
+                out.println(Phrase.of(
+                        "%,d points are too few to tell shapes apart by AICc.",
+                        series.points().size()));
             }
             List<Double> places = PlaceOnAxis.on(figure, at, "--at");
             series.ranked().forEach(outcome -> {
@@ -81,31 +91,49 @@ final class CurvesCommand extends Command {
                 }
             });
             if (bounds) {
-                out.print(Readout.of(figure, series).withLines(Readout.bars(series, figure.numbers())).printedLines());
+                out.print(Readout.of(figure, series)
+                        .withLines(Readout.bars(series, figure.numbers()))
+                        .printedLines());
             }
         }
-        return series.ranked().stream().anyMatch(FitOutcome.Fitted.class::isInstance) ? input.exit(Helvo.DONE)
+        return series.ranked().stream().anyMatch(FitOutcome.Fitted.class::isInstance)
+                ? input.exit(Helvo.DONE)
                 : Helvo.DATA_DO_NOT_ALLOW;
     }
 
     /// Below the curve that is read.
     private static void readings(PrintWriter out, FigureAnalysis figure, SeriesAnalysis series, Fit fit, double x) {
-        out.print(Readout.of(figure, series).withLines(new ReadingsReadout(figure).at(series, fit, x)).printedLines().indent(14));
+        out.print(Readout.of(figure, series)
+                .withLines(new ReadingsReadout(figure).at(series, fit, x))
+                .printedLines()
+                .indent(14));
     }
 
     private static void print(PrintWriter out, NumberFormat numbers, SeriesAnalysis series, FitOutcome outcome) {
         switch (outcome) {
-            case FitOutcome.NotFitted(var curve, var reason) -> out.printf(Locale.ROOT, "%-15s %s%n", curve.name(),
-                    reason.sentence(numbers));
+            case FitOutcome.NotFitted(var curve, var reason) ->
+                out.printf(Locale.ROOT, "%-15s %s%n", curve.name(), reason.sentence(numbers));
             case FitOutcome.Fitted(Fit fit) -> {
                 var equation = new Equation(PrintedEquation.of(fit, series.points()), numbers);
                 String x = series.rows().x().symbol();
-                out.printf(Locale.ROOT, "%-15s R² %-9s weight %-5s %s%n", fit.curve().name(),
-                        fit.quality().r2AboutMean().isPresent() ? numbers.share(fit.quality().r2AboutMean().getAsDouble()) : "–",
-                    series.weight(fit.curve()).isPresent() ? Math.round(100 * series.weight(fit.curve()).getAsDouble()) + " %" : "–",
-                    equation.inNames(x, series.rows().y().symbol()) + equation.where(x).map(where -> ", " + where).orElse("")
-                        + series.whyNotRanked(fit.curve()).map(why -> "   not ranked: " + why).orElse("")
-                        + (series.simplest().equals(Optional.of(fit.curve())) ? "   the simplest that is as good" : ""));
+                out.printf(
+                        Locale.ROOT,
+                        "%-15s R² %-9s weight %-5s %s%n",
+                        fit.curve().name(),
+                        fit.quality().r2AboutMean().isPresent()
+                                ? numbers.share(fit.quality().r2AboutMean().getAsDouble())
+                                : "–",
+                        series.weight(fit.curve()).isPresent()
+                                ? Math.round(100 * series.weight(fit.curve()).getAsDouble()) + " %"
+                                : "–",
+                        equation.inNames(x, series.rows().y().symbol())
+                                + equation.where(x).map(where -> ", " + where).orElse("")
+                                + series.whyNotRanked(fit.curve())
+                                        .map(why -> "   not ranked: " + why)
+                                        .orElse("")
+                                + (series.simplest().equals(Optional.of(fit.curve()))
+                                        ? "   the simplest that is as good"
+                                        : ""));
             }
         }
     }

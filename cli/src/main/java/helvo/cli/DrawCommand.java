@@ -37,19 +37,32 @@ final class DrawCommand extends Command {
 
     DrawCommand() {
         super("draw", "Draw the figure with its fitted curve into a file.");
-        arguments.option("--out", "FIGURE", "A file ending in .png, .svg or .pdf.").required().path(value -> out = value);
-        arguments.option("--width", "MM",
-                "Width of the sheet (default: ${DEFAULT-VALUE}).").otherwise("160").number(value -> width = value);
-        arguments.option("--height", "MM",
-                "Height of the sheet (default: ${DEFAULT-VALUE}).").otherwise("140").number(value -> height = value);
-        arguments.option("--dpi", "N",
-                "Dots per inch of a PNG (default: ${DEFAULT-VALUE}).").otherwise("300").number(value -> dpi = value);
+        arguments
+                .option("--out", "FIGURE", "A file ending in .png, .svg or .pdf.")
+                .required()
+                .path(value -> out = value);
+        arguments
+                .option("--width", "MM", "Width of the sheet (default: ${DEFAULT-VALUE}).")
+                .otherwise("160")
+                .number(value -> width = value);
+        arguments
+                .option("--height", "MM", "Height of the sheet (default: ${DEFAULT-VALUE}).")
+                .otherwise("140")
+                .number(value -> height = value);
+        arguments
+                .option("--dpi", "N", "Dots per inch of a PNG (default: ${DEFAULT-VALUE}).")
+                .otherwise("300")
+                .number(value -> dpi = value);
         arguments.option("--title", "TEXT", "Instead of “y against x”.").title(value -> title = Optional.of(value));
-        arguments.option("--right", "COL",
-                "A y that is measured along a second scale on the right; may be repeated.").texts(value -> right = value);
+        arguments
+                .option("--right", "COL", "A y that is measured along a second scale on the right; may be repeated.")
+                .texts(value -> right = value);
         arguments.flag("--no-curve", "Points alone.", value -> noCurve = value);
         arguments.flag("--no-residuals", "Without the strip of residuals.", value -> noResiduals = value);
-        arguments.flag("--bounds", "Show the steepest and the shallowest line through all error bars.", value -> bounds = value);
+        arguments.flag(
+                "--bounds",
+                "Show the steepest and the shallowest line through all error bars.",
+                value -> bounds = value);
         arguments.flag("--band", "Shade where the mean lies with 95 %% confidence.", value -> band = value);
         arguments.flag("--data", "Keep the points in the metadata of an SVG or a PDF.", value -> data = value);
         options = new FitOptions(arguments);
@@ -66,12 +79,14 @@ final class DrawCommand extends Command {
         FigureFormat format = FigureFormat.of(out.toString())
                 .orElseThrow(() -> arguments.wrong("--out “" + out + "” must end in .png, .svg or .pdf."));
         if (!within(width, SheetLook.MIN_MM, SheetLook.MAX_MM) || !within(height, SheetLook.MIN_MM, SheetLook.MAX_MM)) {
-            throw arguments.wrong(Phrase.of("--width and --height must be %.0f to %.0f mm.", SheetLook.MIN_MM, SheetLook.MAX_MM));
+            throw arguments.wrong(
+                    Phrase.of("--width and --height must be %.0f to %.0f mm.", SheetLook.MIN_MM, SheetLook.MAX_MM));
         }
         if (!within(dpi, FigureFile.MIN_DPI, FigureFile.MAX_DPI)) {
             throw arguments.wrong(Phrase.of("--dpi must be %.0f to %.0f.", FigureFile.MIN_DPI, FigureFile.MAX_DPI));
         }
-        List<Edit> edits = new ArrayList<>(List.of(new FigureEdit.SetSheet(FitOptions.figure(), SheetLook.suiting(width, height))));
+        List<Edit> edits = new ArrayList<>(
+                List.of(new FigureEdit.SetSheet(FitOptions.figure(), SheetLook.suiting(width, height))));
         edits.add(new FigureEdit.Show(FitOptions.figure(), Layer.BOUNDS, bounds));
         edits.add(new FigureEdit.Show(FitOptions.figure(), Layer.BAND, band));
         title.ifPresent(text -> edits.add(new FigureEdit.SetTitle(FitOptions.figure(), Optional.of(text))));
@@ -90,7 +105,10 @@ final class DrawCommand extends Command {
         }
         FigureAnalysis drawn = figure;
         try {
-            WholeFile.write(out, List.of(input.file()), to -> to.write(FigureFile.bytes(format, drawn, dpi, data, Progress.none())));
+            WholeFile.write(
+                    out,
+                    List.of(input.file()),
+                    to -> to.write(FigureFile.bytes(format, drawn, dpi, data, Progress.none())));
         } catch (IOException e) {
             throw new Refused(WriteTrouble.sentence(out, e));
         }
@@ -110,8 +128,11 @@ final class DrawCommand extends Command {
             looks.addAll(measuring);
         }
         if (noCurve) {
-            figure.series().forEach(series -> looks.add(new FigureEdit.SetCurveLook(FitOptions.figure(), series.key(),
-                    figure.figure().look().curve(series.key()).withShown(false))));
+            figure.series()
+                    .forEach(series -> looks.add(new FigureEdit.SetCurveLook(
+                            FitOptions.figure(),
+                            series.key(),
+                            figure.figure().look().curve(series.key()).withShown(false))));
         }
         return looks;
     }

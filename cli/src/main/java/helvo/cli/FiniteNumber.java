@@ -10,6 +10,7 @@ final class FiniteNumber implements ITypeConverter<Double> {
     @Override
     public Double convert(String text) {
         return NumberText.number(text, DecimalMark.POINT)
-                .orElseThrow(() -> new TypeConversionException("“" + text + "” is no number, or too large: write it as 3.5 or 2e-6."));
+                .orElseThrow(() -> new TypeConversionException(
+                        "“" + text + "” is no number, or too large: write it as 3.5 or 2e-6."));
     }
 }

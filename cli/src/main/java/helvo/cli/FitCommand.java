@@ -32,14 +32,27 @@ final class FitCommand extends Command {
 
     FitCommand() {
         super("fit", "Fit one curve and report it.");
-        arguments.option("--at", "X", "Read the curve at this x, a number or a date; may be repeated.").split().places(value -> at = value);
-        arguments.option("--when", "Y",
-                "Read off where the curve reaches this y; may be repeated.").split().numbers(value -> when = value);
-        arguments.option("--measured", "M",
-                "Each --when is the mean of M measurements of an unknown, whose scatter counts too; tells the limits of detection "
-                + "and quantification as well.").integer(value -> measured = value);
-        arguments.flag("--bounds", "The steepest and the shallowest line through all error bars.", value -> bounds = value);
-        arguments.option("--residuals", "FILE.csv", "Write the table of residuals here.").path(value -> residuals = Optional.of(value));
+        arguments
+                .option("--at", "X", "Read the curve at this x, a number or a date; may be repeated.")
+                .split()
+                .places(value -> at = value);
+        arguments
+                .option("--when", "Y", "Read off where the curve reaches this y; may be repeated.")
+                .split()
+                .numbers(value -> when = value);
+        arguments
+                .option(
+                        "--measured",
+                        "M",
+                        "Each --when is the mean of M measurements of an unknown, whose scatter counts too; tells "
+                                + "the limits of detection "
+                                + "and quantification as well.")
+                .integer(value -> measured = value);
+        arguments.flag(
+                "--bounds", "The steepest and the shallowest line through all error bars.", value -> bounds = value);
+        arguments
+                .option("--residuals", "FILE.csv", "Write the table of residuals here.")
+                .path(value -> residuals = Optional.of(value));
         arguments.flag("--json", "Report as JSON, at full precision.", value -> json = value);
         options = new FitOptions(arguments);
     }
@@ -56,8 +69,10 @@ final class FitCommand extends Command {
             throw arguments.wrong("--residuals takes one file at a time: run the command once for each.");
         }
         if (measured != null && (when.isEmpty() || measured < 1)) {
-            throw arguments.wrong(when.isEmpty() ? "--measured goes with --when: which y was measured?"
-                    : "--measured must be 1 or more.");
+            throw arguments.wrong(
+                    when.isEmpty()
+                            ? "--measured goes with --when: which y was measured?"
+                            : "--measured must be 1 or more.");
         }
         var reports = new ArrayList<ObjectNode>();
         int code = options.each(input -> fit(input, reports));
@@ -71,12 +86,19 @@ final class FitCommand extends Command {
 
     private int fit(FitInput input, List<ObjectNode> reports) throws CannotRead, Refused {
         FigureAnalysis figure = input.analysed();
-        if (bounds && figure.series().stream().allMatch(series -> series.bounds().isEmpty()) && figure.missing().isEmpty()) {
+        if (bounds
+                && figure.series().stream().allMatch(series -> series.bounds().isEmpty())
+                && figure.missing().isEmpty()) {
             throw arguments.wrong("--bounds needs error bars: give --y-bar, --x-bar or both.");
         }
         if (json) {
-            ObjectNode report = FitJson.report(figure, new FitJson.Asked(PlaceOnAxis.on(figure, at, "--at"), when.stream()
-                    .map(y -> new FitJson.When(y, times())).toList(), bounds), input.warnings());
+            ObjectNode report = FitJson.report(
+                    figure,
+                    new FitJson.Asked(
+                            PlaceOnAxis.on(figure, at, "--at"),
+                            when.stream().map(y -> new FitJson.When(y, times())).toList(),
+                            bounds),
+                    input.warnings());
             reports.add(FitJson.of(input.source(figure), report));
         } else if (figure.missing().isEmpty()) {
             print(input, figure, PlaceOnAxis.on(figure, at, "--at"));
@@ -87,10 +109,15 @@ final class FitCommand extends Command {
         if (figure.series().stream().anyMatch(series -> series.fit().isPresent())) {
             return input.exit(Helvo.DONE);
         }
-        arguments.err().println((options.isOneFile() ? "" : input.name() + ": ")
-                + figure.missing().orElseGet(() -> figure.series().stream()
-                .map(series -> ((FitOutcome.NotFitted) series.chosen()).reason().sentence(figure.numbers())).findFirst()
-                .orElse("No row meets the conditions.")));
+        arguments
+                .err()
+                .println((options.isOneFile() ? "" : input.name() + ": ")
+                        + figure.missing().orElseGet(() -> figure.series().stream()
+                                .map(series -> ((FitOutcome.NotFitted) series.chosen())
+                                        .reason()
+                                        .sentence(figure.numbers()))
+                                .findFirst()
+                                .orElse("No row meets the conditions.")));
         return Helvo.DATA_DO_NOT_ALLOW;
     }
 
@@ -105,7 +132,8 @@ final class FitCommand extends Command {
         }
     }
 
-    private void print(PrintWriter out, FigureAnalysis figure, SeriesAnalysis series, boolean several, List<Double> places) {
+    private void print(
+            PrintWriter out, FigureAnalysis figure, SeriesAnalysis series, boolean several, List<Double> places) {
         Readout readout = Readout.of(figure, series);
         if (several) {
             out.println();
@@ -135,7 +163,10 @@ final class FitCommand extends Command {
 
     private static void write(FigureAnalysis figure, Path file, Path input) throws Refused {
         try {
-            WholeFile.write(file, List.of(input), out -> out.write(ResidualsCsv.of(figure).getBytes(StandardCharsets.UTF_8)));
+            WholeFile.write(
+                    file,
+                    List.of(input),
+                    out -> out.write(ResidualsCsv.of(figure).getBytes(StandardCharsets.UTF_8)));
         } catch (IOException e) {
             throw new Refused(WriteTrouble.sentence(file, e));
         }

@@ -41,7 +41,9 @@ final class FitInput {
 
     /// Reads, fits and gives the one figure asked for.
     FigureAnalysis analysed(Edit... further) throws CannotRead, Refused {
-        return enough(Analysis.ofChosenCurves(study(further), Progress.none()).figures().getFirst());
+        return enough(Analysis.ofChosenCurves(study(further), Progress.none())
+                .figures()
+                .getFirst());
     }
 
     /// The same once more with other looks; nothing is said again.
@@ -51,7 +53,8 @@ final class FitInput {
 
     /// With every shape on offer fitted to the same points.
     FigureAnalysis compared() throws CannotRead, Refused {
-        return enough(Analysis.of(study(), Analysis.EMPTY, Progress.none()).figures().getFirst());
+        return enough(
+                Analysis.of(study(), Analysis.EMPTY, Progress.none()).figures().getFirst());
     }
 
     /// What a careful person wants to know of the reading, once something was analysed.
@@ -72,17 +75,26 @@ final class FitInput {
     /// "growth.csv: Response against Dose, only rows where Treatment is A; ln R = ln(Response). Helvo 0.1.0"
     String about(FigureAnalysis figure) {
         String only = RowCondition.sentence(figure.figure().only(), figure.table());
-        String ys = figure.series().stream().map(series -> figure.y(series).name()).distinct().collect(Collectors.joining(", "));
+        String ys = figure.series().stream()
+                .map(series -> figure.y(series).name())
+                .distinct()
+                .collect(Collectors.joining(", "));
         return name() + ": " + ys + " against " + figure.xs().getFirst().name()
-                + figure.table().first(Role.BY).map(by -> ", by " + by.name()).orElse("") + (only.isEmpty() ? "" : ", only rows where "
-                + only)
-                + options.derived().stream().map(each -> "; " + each).collect(Collectors.joining()) + ". " + Version.text();
+                + figure.table().first(Role.BY).map(by -> ", by " + by.name()).orElse("")
+                + (only.isEmpty() ? "" : ", only rows where " + only)
+                + options.derived().stream().map(each -> "; " + each).collect(Collectors.joining()) + ". "
+                + Version.text();
     }
 
     /// The same for a report in JSON.
     FitJson.Source source(FigureAnalysis figure) {
-        return new FitJson.Source(file.toString(), Version.text(), figure.figure().only().stream().map(condition -> RowCondition.sentence(
-                List.of(condition), figure.table())).toList(), options.derived());
+        return new FitJson.Source(
+                file.toString(),
+                Version.text(),
+                figure.figure().only().stream()
+                        .map(condition -> RowCondition.sentence(List.of(condition), figure.table()))
+                        .toList(),
+                options.derived());
     }
 
     /// Of rows in which neither x nor y is empty or missing, half at least must have numbers.
@@ -93,9 +105,13 @@ final class FitInput {
         for (SeriesAnalysis series : figure.series()) {
             int unread = series.rows().unread();
             if (unread > series.rows().used()) {
-                throw new Refused(Phrase.of("Only %,d of %,d rows have numbers for x and y; in the others stands text, as in row %,d (%s). "
-                        + "Say what means that there is no value with --missing, or choose rows with --only.", series.rows().used(),
-                        unread + series.rows().used(), series.rows().firstUnread() + 1, series.rows().why(series.rows().firstUnread())));
+                throw new Refused(Phrase.of(
+                        "Only %,d of %,d rows have numbers for x and y; in the others stands text, as in row %,d (%s). "
+                                + "Say what means that there is no value with --missing, or choose rows with --only.",
+                        series.rows().used(),
+                        unread + series.rows().used(),
+                        series.rows().firstUnread() + 1,
+                        series.rows().why(series.rows().firstUnread())));
             }
         }
         return figure;
@@ -106,11 +122,16 @@ final class FitInput {
         List<RowCondition> conditions = figure.figure().only();
         Table table = figure.table();
         for (int count = 1; count <= conditions.size(); count++) {
-            if (IntStream.range(0, table.rows()).noneMatch(RowCondition.all(conditions.subList(0, count), table)::test)) {
+            if (IntStream.range(0, table.rows())
+                    .noneMatch(RowCondition.all(conditions.subList(0, count), table)::test)) {
                 String sentence = conditions.get(count - 1).sentence(table);
-                boolean alone = IntStream.range(0, table.rows()).noneMatch(conditions.get(count - 1).in(table)::test);
-                throw new Refused(alone ? "In no row " + sentence + "." : "In no row " + sentence + " where "
-                        + RowCondition.sentence(conditions.subList(0, count - 1), table) + ".");
+                boolean alone = IntStream.range(0, table.rows())
+                        .noneMatch(conditions.get(count - 1).in(table)::test);
+                throw new Refused(
+                        alone
+                                ? "In no row " + sentence + "."
+                                : "In no row " + sentence + " where "
+                                        + RowCondition.sentence(conditions.subList(0, count - 1), table) + ".");
             }
         }
     }

@@ -38,13 +38,21 @@ final class FitOptions {
     /// @param arguments of the command that has these options
     FitOptions(Arguments arguments) {
         this.arguments = arguments;
-        arguments.files("FILE",
-                "CSV, TSV, XLSX or ODS files; - for standard input. Of several, each is fitted on its own.", value -> files = value);
-        arguments.option("--derive", "COLUMN",
-                "A derived column first: \"name [unit] = formula\"; may be repeated.").texts(value -> derived = value);
-        arguments.option("--x", "COL",
-                "The x column: its heading without the unit, or #3 for the third.").required().text(value -> x = value);
-        arguments.option("--y", "COL", "The y column; to draw, it may be repeated.").required().texts(value -> ys = value);
+        arguments.files(
+                "FILE",
+                "CSV, TSV, XLSX or ODS files; - for standard input. Of several, each is fitted on its own.",
+                value -> files = value);
+        arguments
+                .option("--derive", "COLUMN", "A derived column first: \"name [unit] = formula\"; may be repeated.")
+                .texts(value -> derived = value);
+        arguments
+                .option("--x", "COL", "The x column: its heading without the unit, or #3 for the third.")
+                .required()
+                .text(value -> x = value);
+        arguments
+                .option("--y", "COL", "The y column; to draw, it may be repeated.")
+                .required()
+                .texts(value -> ys = value);
         reading = new ReadingOptions(arguments);
         shape = new CurveOptions(arguments);
         rows = new RowOptions(arguments);
@@ -102,8 +110,9 @@ final class FitOptions {
         reading.warn(read);
         Table table = read.table();
         if (table.columns().size() == 1) {
-            throw new Refused(Phrase.of("“%s” has one column only (%s): a fit needs an x and a y.", file.getFileName(),
-                    table.columns().getFirst().name()));
+            throw new Refused(Phrase.of(
+                    "“%s” has one column only (%s): a fit needs an x and a y.",
+                    file.getFileName(), table.columns().getFirst().name()));
         }
         return read;
     }
@@ -127,8 +136,8 @@ final class FitOptions {
             Column named = columns.named(y);
             ReadingOptions.refuseText(named, columns.table());
             if (xColumn.id() == named.id() || yColumns.contains(named)) {
-                throw new Refused((yColumns.contains(named) ? "Two --y name" : "--x and --y name") + " the same column, "
-                        + named.name() + ".");
+                throw new Refused((yColumns.contains(named) ? "Two --y name" : "--x and --y name")
+                        + " the same column, " + named.name() + ".");
             }
             yColumns.add(named);
         }
@@ -151,8 +160,14 @@ final class FitOptions {
     int exit(int code, FitInput input) {
         int places = reading.isStrict() ? input.needsLook() : 0;
         if (places > 0) {
-            arguments.err().println(Phrase.of("%s: %,d %s a look; helvo check tells %s.", input.name(), places, places == 1 ? "place needs"
-                    : "places need", places == 1 ? "it" : "them"));
+            arguments
+                    .err()
+                    .println(Phrase.of(
+                            "%s: %,d %s a look; helvo check tells %s.",
+                            input.name(),
+                            places,
+                            places == 1 ? "place needs" : "places need",
+                            places == 1 ? "it" : "them"));
         }
         return places > 0 ? Helvo.DATA_DO_NOT_ALLOW : code;
     }
@@ -169,9 +184,12 @@ final class FitOptions {
         }
         try {
             ReadTable read = ReadTable.read(files.getFirst(), Progress.none());
-            return "“" + files.getFirst().getFileName() + "” has the columns " + read.table().columns().stream().limit(MOST_NAMED)
-                    .map(Column::name).collect(Collectors.joining(", ")) + (read.table().columns().size() > MOST_NAMED ? " and more."
-                    : ".");
+            return "“" + files.getFirst().getFileName() + "” has the columns "
+                    + read.table().columns().stream()
+                            .limit(MOST_NAMED)
+                            .map(Column::name)
+                            .collect(Collectors.joining(", "))
+                    + (read.table().columns().size() > MOST_NAMED ? " and more." : ".");
         } catch (CannotRead e) {
             return e.getMessage();
         }
@@ -194,11 +212,10 @@ final class FitOptions {
         }
         String formula = text.substring(sign + 1).strip();
         return switch (Formula.read(formula, table)) {
-            case Formula.Reading.Read(_, String kept) -> new ColumnEdit.Derive(table.id(), heading, kept,
-                    Role.NONE, false);
-            case Formula.Reading.Wrong(int from, _, String sentence) ->
-                    throw new Refused(Phrase.of("--derive, at character %d of “%s”: %s",
-                    from + 1, formula, sentence));
+            case Formula.Reading.Read(var _, String kept) ->
+                new ColumnEdit.Derive(table.id(), heading, kept, Role.NONE, false);
+            case Formula.Reading.Wrong(int from, var _, String sentence) ->
+                throw new Refused(Phrase.of("--derive, at character %d of “%s”: %s", from + 1, formula, sentence));
         };
     }
 }

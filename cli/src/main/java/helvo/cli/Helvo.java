@@ -19,8 +19,8 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.function.BooleanSupplier;
 import java.util.function.Supplier;
-import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine;
+import picocli.CommandLine.Model.CommandSpec;
 
 /// The one program: a window, and the same core without one.
 public final class Helvo extends Command {
@@ -31,7 +31,8 @@ public final class Helvo extends Command {
     private static final CommandLine.IFactory FACTORY = new CommandLine.IFactory() {
         @Override
         public <K> K create(Class<K> wanted) throws Exception {
-            return wanted.isAssignableFrom(ArrayList.class) ? wanted.cast(new ArrayList<>())
+            return wanted.isAssignableFrom(ArrayList.class)
+                    ? wanted.cast(new ArrayList<>())
                     : wanted.getDeclaredConstructor().newInstance();
         }
     };
@@ -39,14 +40,16 @@ public final class Helvo extends Command {
     private final Window window;
     private boolean verbose;
 
-    /// What opens where no command is given, and the commands that open it; the command line itself knows no window system.
+    /// What opens where no command is given, and the commands that open it; the command line itself knows no window
+    /// system.
     public interface Window {
         /// @return the exit code, once it is closed
         int open(boolean verbose);
 
         /// By their names, made when they are wanted.
         ///
-        /// @param verbose whether faults and the window's pace are to be told in full, once the command line is read
+        /// @param verbose whether faults and the window's pace are to be told in full, once the command line is
+        ///     read
         Map<String, Supplier<Command>> commands(BooleanSupplier verbose);
     }
 
@@ -65,11 +68,16 @@ public final class Helvo extends Command {
     };
 
     private Helvo(Window window) {
-        super("helvo", "Scatter figures with error bars, trend lines and the numbers behind them.",
-                "", "Without a command, the window opens. `helvo COMMAND --help` tells of each.");
+        super(
+                "helvo",
+                "Scatter figures with error bars, trend lines and the numbers behind them.",
+                "",
+                "Without a command, the window opens. `helvo COMMAND --help` tells of each.");
         this.window = window;
-        arguments.flagOfAll("--verbose",
-                "Tell where in the program a fault arose, how soon the window follows each edit and drag, and what is kept.",
+        arguments.flagOfAll(
+                "--verbose",
+                "Tell where in the program a fault arose, how soon the window follows each edit and drag, and what "
+                        + "is kept.",
                 value -> verbose = value);
     }
 
@@ -92,23 +100,30 @@ public final class Helvo extends Command {
         return commands;
     }
 
-    /// The command line with its commands; where the first word names one, with that alone: to make them all takes longer than a fit.
+    /// The command line with its commands; where the first word names one, with that alone: to make them all takes
+    /// longer than a fit.
     private CommandLine commandLine(String[] words) {
         var line = new CommandLine(arguments.spec(), FACTORY);
         Map<String, Supplier<Command>> commands = onTheirOwn();
         Supplier<Command> named = words.length == 0 ? null : commands.get(words[0]);
         if (named != null) {
-            return line.addSubcommand(words[0], new CommandLine(named.get().arguments().spec(), FACTORY));
+            return line.addSubcommand(
+                    words[0], new CommandLine(named.get().arguments().spec(), FACTORY));
         }
         commands.put("completions", CompletionsCommand::new);
         commands.put("man", ManCommand::new);
-        commands.forEach((name, command) -> line.addSubcommand(name, new CommandLine(command.get().arguments().spec(), FACTORY)));
+        commands.forEach((name, command) -> line.addSubcommand(
+                name, new CommandLine(command.get().arguments().spec(), FACTORY)));
         return line.addSubcommand(new CommandLine.HelpCommand());
     }
 
     /// What one of the commands takes.
     static CommandSpec specOf(String command) {
-        return new Helvo(NO_WINDOW).commandLine(new String[] {command}).getSubcommands().get(command).getCommandSpec();
+        return new Helvo(NO_WINDOW)
+                .commandLine(new String[] {command})
+                .getSubcommands()
+                .get(command)
+                .getCommandSpec();
     }
 
     /// Runs the program and ends it with its exit code.
@@ -118,17 +133,22 @@ public final class Helvo extends Command {
         Thread.ofPlatform().daemon().start(() -> Objects.requireNonNull(BigDecimal.TEN));
         Charset terminal = Charset.forName(System.getProperty("stdout.encoding", "UTF-8"));
         // Whether there is a terminal is asked last: to learn it takes the runtime longer than a fit.
-        Charset output = terminal.equals(StandardCharsets.UTF_8) || !terminal.newEncoder().canEncode('±') || System.console() == null
-                ? StandardCharsets.UTF_8 : terminal;
+        Charset output = terminal.equals(StandardCharsets.UTF_8)
+                        || !terminal.newEncoder().canEncode('±')
+                        || System.console() == null
+                ? StandardCharsets.UTF_8
+                : terminal;
         System.setOut(new PrintStream(new FileOutputStream(FileDescriptor.out), true, output));
         System.setErr(new PrintStream(new FileOutputStream(FileDescriptor.err), true, output));
         int code = run(new PrintWriter(System.out, true), new PrintWriter(System.err, true), window, arguments);
         if (System.out.checkError()) {
-            System.err.println("Standard output could not be written to: its disk is full, or what reads it has ended.");
+            System.err.println(
+                    "Standard output could not be written to: its disk is full, or what reads it has ended.");
             code = Math.max(code, DATA_DO_NOT_ALLOW);
         }
         TemporaryFolder.closeAll();
-        // Not exit(): the window toolkit's own hook stops its renderer under a frame that may still be drawn, and complains.
+        // Not exit(): the window toolkit's own hook stops its renderer under a frame that may still be drawn, and
+        // complains.
         Runtime.getRuntime().halt(code);
     }
 
@@ -140,8 +160,10 @@ public final class Helvo extends Command {
         command.setExecutionExceptionHandler((fault, line, _) -> helvo.report(fault, line));
         command.setParameterExceptionHandler((wrong, _) -> {
             wrong.getCommandLine().getErr().println(shortened(UsageError.sentence(wrong, arguments)));
-            wrong.getCommandLine().getErr().println("`" + wrong.getCommandLine().getCommandSpec().qualifiedName()
-                    + " --help` tells how it is used.");
+            wrong.getCommandLine()
+                    .getErr()
+                    .println("`" + wrong.getCommandLine().getCommandSpec().qualifiedName()
+                            + " --help` tells how it is used.");
             return CommandLine.ExitCode.USAGE;
         });
         command.setUsageHelpAutoWidth(true);
@@ -158,16 +180,19 @@ public final class Helvo extends Command {
     /// What is wrong with the folder for temporary files, where the fonts are unpacked; empty when it can be used.
     public static Optional<String> temporaryFolder() {
         Path folder = Path.of(System.getProperty("java.io.tmpdir"));
-        return Files.isDirectory(folder) && Files.isWritable(folder) ? Optional.empty()
+        return Files.isDirectory(folder) && Files.isWritable(folder)
+                ? Optional.empty()
                 : Optional.of("The folder for temporary files, “" + folder
-                + "”, is not there or may not be written to: make it, or ask for "
-                + "the right to write to it.");
+                        + "”, is not there or may not be written to: make it, or ask for "
+                        + "the right to write to it.");
     }
 
     /// A sentence in which a long text of the person's or the file's is not repeated whole.
     static String shortened(String sentence) {
-        return sentence.length() <= Limits.ECHOED ? sentence
-                : sentence.substring(0, Limits.ECHOED / 2) + " … " + sentence.substring(sentence.length() - Limits.ECHOED / 2);
+        return sentence.length() <= Limits.ECHOED
+                ? sentence
+                : sentence.substring(0, Limits.ECHOED / 2) + " … "
+                        + sentence.substring(sentence.length() - Limits.ECHOED / 2);
     }
 
     private int report(Exception fault, CommandLine line) {
@@ -176,8 +201,10 @@ public final class Helvo extends Command {
         } else if (fault instanceof CannotRead || fault instanceof Refused) {
             line.getErr().println(shortened(fault.getMessage()));
         } else {
-            line.getErr().println(temporaryFolder().orElse(shortened("Helvo met a fault of its own and stopped (" + fault
-                    + "). With --verbose it tells where.")));
+            line.getErr()
+                    .println(temporaryFolder()
+                            .orElse(shortened("Helvo met a fault of its own and stopped (" + fault
+                                    + "). With --verbose it tells where.")));
         }
         return DATA_DO_NOT_ALLOW;
     }

@@ -16,7 +16,8 @@ final class LikelyName {
     static Optional<String> of(String word, Collection<String> names) {
         String low = word.toLowerCase(Locale.ROOT);
         int near = (word.length() + 1) / 3;
-        return names.stream().min(Comparator.comparingInt(name -> distance(low, name.toLowerCase(Locale.ROOT))))
+        return names.stream()
+                .min(Comparator.comparingInt(name -> distance(low, name.toLowerCase(Locale.ROOT))))
                 .filter(name -> distance(low, name.toLowerCase(Locale.ROOT)) <= near
                         || !low.isBlank() && name.toLowerCase(Locale.ROOT).startsWith(low));
     }

@@ -23,7 +23,8 @@ record PlaceOnAxis(String written, OptionalDouble number, OptionalDouble seconds
             return Optional.of(new PlaceOnAxis(text.strip(), number, OptionalDouble.empty()));
         }
         // Of two numbers before a year either may be the day: that would have to be asked.
-        return DateText.read(text.strip(), DateText.Order.DAY_FIRST).filter(moment -> !moment.either())
+        return DateText.read(text.strip(), DateText.Order.DAY_FIRST)
+                .filter(moment -> !moment.either())
                 .map(moment -> new PlaceOnAxis(text.strip(), number, OptionalDouble.of(moment.seconds())));
     }
 

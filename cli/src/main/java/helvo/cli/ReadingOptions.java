@@ -31,11 +31,41 @@ import java.util.stream.Collectors;
 
 /// The options that say how a file is to be read; what they leave open is decided by the cells, and said.
 final class ReadingOptions {
-    private static final Map<String, Character> SIGNS = Map.of("comma", ',', "semicolon", ';', "tab", '\t', "bar", '|', "blank", ' ',
-            "blanks", ' ', "several-blanks", '~', "widths", '_', "point", '.', "apostrophe", '\'');
-    private static final Map<String, ReadingWay> WAYS = Map.of("text", ReadingWay.TEXT, "point", ReadingWay.POINT, "comma",
+    private static final Map<String, Character> SIGNS = Map.of(
+            "comma",
+            ',',
+            "semicolon",
+            ';',
+            "tab",
+            '\t',
+            "bar",
+            '|',
+            "blank",
+            ' ',
+            "blanks",
+            ' ',
+            "several-blanks",
+            '~',
+            "widths",
+            '_',
+            "point",
+            '.',
+            "apostrophe",
+            '\'');
+    private static final Map<String, ReadingWay> WAYS = Map.of(
+            "text",
+            ReadingWay.TEXT,
+            "point",
+            ReadingWay.POINT,
+            "comma",
             ReadingWay.COMMA,
-            "dmy", ReadingWay.DAY_FIRST, "mdy", ReadingWay.MONTH_FIRST, "h:mm", ReadingWay.HOURS_MINUTES, "mm:ss",
+            "dmy",
+            ReadingWay.DAY_FIRST,
+            "mdy",
+            ReadingWay.MONTH_FIRST,
+            "h:mm",
+            ReadingWay.HOURS_MINUTES,
+            "mm:ss",
             ReadingWay.MINUTES_SECONDS);
     private static final int MOST_WARNINGS = 50;
     private final Arguments arguments;
@@ -58,29 +88,62 @@ final class ReadingOptions {
     /// @param arguments of the command that has these options
     ReadingOptions(Arguments arguments) {
         this.arguments = arguments;
-        arguments.option("--sheet", "NAME",
-                "Of a workbook; the first with a table in it, if not given.").text(value -> sheet = Optional.of(value));
-        arguments.option("--table", "N", "Which of several tables in the file or sheet.").integer(value -> table = value);
-        arguments.option("--heading-row", "N", "The line of the headings; 0 for none.").integer(value -> headingRow = value);
-        arguments.option("--skip-rows", "N", "Lines to leave out before the table.").integer(value -> skipRows = value);
-        arguments.option("--separator", "SIGN",
-                "Between fields: comma, semicolon, tab, bar, blanks, several-blanks or widths.").text(value -> separator = value);
+        arguments
+                .option("--sheet", "NAME", "Of a workbook; the first with a table in it, if not given.")
+                .text(value -> sheet = Optional.of(value));
+        arguments
+                .option("--table", "N", "Which of several tables in the file or sheet.")
+                .integer(value -> table = value);
+        arguments
+                .option("--heading-row", "N", "The line of the headings; 0 for none.")
+                .integer(value -> headingRow = value);
+        arguments
+                .option("--skip-rows", "N", "Lines to leave out before the table.")
+                .integer(value -> skipRows = value);
+        arguments
+                .option(
+                        "--separator",
+                        "SIGN",
+                        "Between fields: comma, semicolon, tab, bar, blanks, several-blanks or widths.")
+                .text(value -> separator = value);
         arguments.option("--decimal", "MARK", "point or comma.").text(value -> decimal = value);
-        arguments.option("--thousands", "SIGN", "Between thousands: comma, point, apostrophe or blank.").text(value -> thousands = value);
-        arguments.option("--date-order", "ORDER",
-                "dmy or mdy: which of two numbers before a year is the day.").text(value -> dateOrder = value);
-        arguments.option("--missing", "TEXT", "What stands where there is no value; may be repeated.").texts(value -> missing = value);
-        arguments.option("--encoding", "NAME", "Of a text file, as UTF-8 or windows-1252.").text(value -> encoding = value);
-        arguments.option("--zone", "ZONE", "Of clock times that name none, as Europe/Berlin.").text(value -> zone = value);
-        arguments.flag("--visible-only", "Leave out rows and columns that the workbook hides.", value -> visibleOnly = value);
-        arguments.option("--read-as", "COL=WAY",
-                "Read a column as text, point, comma (numbers with that decimal mark), dmy, mdy, h:mm or mm:ss; may be repeated.")
+        arguments
+                .option("--thousands", "SIGN", "Between thousands: comma, point, apostrophe or blank.")
+                .text(value -> thousands = value);
+        arguments
+                .option("--date-order", "ORDER", "dmy or mdy: which of two numbers before a year is the day.")
+                .text(value -> dateOrder = value);
+        arguments
+                .option("--missing", "TEXT", "What stands where there is no value; may be repeated.")
+                .texts(value -> missing = value);
+        arguments
+                .option("--encoding", "NAME", "Of a text file, as UTF-8 or windows-1252.")
+                .text(value -> encoding = value);
+        arguments
+                .option("--zone", "ZONE", "Of clock times that name none, as Europe/Berlin.")
+                .text(value -> zone = value);
+        arguments.flag(
+                "--visible-only", "Leave out rows and columns that the workbook hides.", value -> visibleOnly = value);
+        arguments
+                .option(
+                        "--read-as",
+                        "COL=WAY",
+                        "Read a column as text, point, comma (numbers with that decimal mark), dmy, mdy, h:mm or "
+                                + "mm:ss; may be repeated.")
                 .texts(value -> readAs = value);
-        arguments.option("--turn", "FORM",
-                "long: one row for each value of a wide table, whose columns are named by numbers or alike but for one; transposed: "
-                + "rows as "
-                + "columns.").text(value -> turn = value);
-        arguments.flag("--strict", "End with exit code 1 where the file needs a look, as `check` does.", value -> strict = value);
+        arguments
+                .option(
+                        "--turn",
+                        "FORM",
+                        "long: one row for each value of a wide table, whose columns are named by numbers or alike "
+                                + "but for one; transposed: "
+                                + "rows as "
+                                + "columns.")
+                .text(value -> turn = value);
+        arguments.flag(
+                "--strict",
+                "End with exit code 1 where the file needs a look, as `check` does.",
+                value -> strict = value);
     }
     /// A table that was read for a command.
     ///
@@ -99,10 +162,15 @@ final class ReadingOptions {
             int sign = text.lastIndexOf('=');
             ReadingWay way = sign < 1 ? null : WAYS.get(text.substring(sign + 1).strip());
             if (way == null) {
-                throw arguments.wrong("--read-as “" + text + "”: write COL=WAY, the way being one of " + WAYS.keySet().stream().sorted()
-                        .collect(Collectors.joining(", ")) + ".");
+                throw arguments.wrong("--read-as “" + text + "”: write COL=WAY, the way being one of "
+                        + WAYS.keySet().stream().sorted().collect(Collectors.joining(", ")) + ".");
             }
-            columns = TableReader.read(columns, new ColumnsByName(file, columns).named(text.substring(0, sign).strip()).id(), way);
+            columns = TableReader.read(
+                    columns,
+                    new ColumnsByName(file, columns)
+                            .named(text.substring(0, sign).strip())
+                            .id(),
+                    way);
         }
         columns = turned(columns);
         var warnings = new ArrayList<>(read.notices());
@@ -116,11 +184,12 @@ final class ReadingOptions {
         if (turn == null) {
             return table;
         }
-        Summary.Form form = switch (turn) {
-            case "long" -> Summary.Form.ONE_ROW_EACH;
-            case "transposed" -> Summary.Form.ROWS_TO_COLUMNS;
-            default -> throw arguments.wrong("--turn “" + turn + "”: choose long or transposed.");
-        };
+        Summary.Form form =
+                switch (turn) {
+                    case "long" -> Summary.Form.ONE_ROW_EACH;
+                    case "transposed" -> Summary.Form.ROWS_TO_COLUMNS;
+                    default -> throw arguments.wrong("--turn “" + turn + "”: choose long or transposed.");
+                };
         Optional<String> refused = Turning.refused(table, form);
         if (refused.isPresent()) {
             throw new Refused("--turn " + turn + ": " + refused.get());
@@ -137,12 +206,18 @@ final class ReadingOptions {
     private static String advice(ColumnQuestion question, Table table) {
         String name = table.column(question.column()).name();
         return switch (question.ways().getFirst()) {
-            case POINT, COMMA -> question.equal() ? "Say --decimal point or --decimal comma."
-                    : Phrase.of("Say --read-as \"%s=%s\" to have it read so.", name,
-                    question.ways().getFirst() == ReadingWay.POINT ? "point" : "comma");
-            case DAY_FIRST, MONTH_FIRST -> question.equal() ? "Say --date-order dmy or --date-order mdy."
-                    : Phrase.of("Say --read-as \"%s=%s\" to have it read so.", name,
-                    question.ways().getFirst() == ReadingWay.DAY_FIRST ? "dmy" : "mdy");
+            case POINT, COMMA ->
+                question.equal()
+                        ? "Say --decimal point or --decimal comma."
+                        : Phrase.of(
+                                "Say --read-as \"%s=%s\" to have it read so.",
+                                name, question.ways().getFirst() == ReadingWay.POINT ? "point" : "comma");
+            case DAY_FIRST, MONTH_FIRST ->
+                question.equal()
+                        ? "Say --date-order dmy or --date-order mdy."
+                        : Phrase.of(
+                                "Say --read-as \"%s=%s\" to have it read so.",
+                                name, question.ways().getFirst() == ReadingWay.DAY_FIRST ? "dmy" : "mdy");
             case HOURS_MINUTES, MINUTES_SECONDS -> Phrase.of("Say --read-as \"%s=h:mm\" or \"%s=mm:ss\".", name, name);
             case TEXT -> "";
         };
@@ -162,20 +237,38 @@ final class ReadingOptions {
         if (headingRow != null && headingRow < 0 || skipRows < 0 || table != null && table < 1) {
             throw arguments.wrong("--heading-row and --skip-rows are 0 or more, --table is 1 or more.");
         }
-        return new ReadingChoices(Optional.ofNullable(headingRow), skipRows, Optional.ofNullable(table),
-                Optional.ofNullable(separator).map(said -> sign("--separator", said, Arrays.stream(Delimiter.values()).map(Delimiter::sign)
-                        .toList())), Optional.ofNullable(decimal).map(this::mark),
+        return new ReadingChoices(
+                Optional.ofNullable(headingRow),
+                skipRows,
+                Optional.ofNullable(table),
+                Optional.ofNullable(separator)
+                        .map(said -> sign(
+                                "--separator",
+                                said,
+                                Arrays.stream(Delimiter.values())
+                                        .map(Delimiter::sign)
+                                        .toList())),
+                Optional.ofNullable(decimal).map(this::mark),
                 Optional.ofNullable(thousands).map(said -> sign("--thousands", said, List.of(',', '.', '\'', ' '))),
-                Optional.ofNullable(dateOrder).map(this::order), missing, Optional.ofNullable(encoding).map(this::charset),
-                Optional.ofNullable(zone).map(this::zone), visibleOnly);
+                Optional.ofNullable(dateOrder).map(this::order),
+                missing,
+                Optional.ofNullable(encoding).map(this::charset),
+                Optional.ofNullable(zone).map(this::zone),
+                visibleOnly);
     }
 
     private char sign(String option, String said, List<Character> allowed) {
-        char sign = said.length() == 1 ? said.charAt(0) : SIGNS.getOrDefault(said.toLowerCase(Locale.ROOT), said.equals("\\t") ? '\t' : 0);
+        char sign = said.length() == 1
+                ? said.charAt(0)
+                : SIGNS.getOrDefault(said.toLowerCase(Locale.ROOT), said.equals("\\t") ? '\t' : 0);
         if (!allowed.contains(sign)) {
-            throw arguments.wrong(option + " “" + said + "”: choose " + SIGNS.entrySet().stream().filter(each ->
-                    allowed.contains(each.getValue()))
-                    .map(Map.Entry::getKey).sorted().collect(Collectors.joining(", ")) + ".");
+            throw arguments.wrong(option + " “" + said + "”: choose "
+                    + SIGNS.entrySet().stream()
+                            .filter(each -> allowed.contains(each.getValue()))
+                            .map(Map.Entry::getKey)
+                            .sorted()
+                            .collect(Collectors.joining(", "))
+                    + ".");
         }
         return sign;
     }
@@ -196,7 +289,8 @@ final class ReadingOptions {
         try {
             return Charset.forName(said).name();
         } catch (IllegalArgumentException unknown) {
-            throw arguments.wrong("--encoding “" + said + "” is not known: choose UTF-8, windows-1252 or another name of an encoding.");
+            throw arguments.wrong("--encoding “" + said
+                    + "” is not known: choose UTF-8, windows-1252 or another name of an encoding.");
         }
     }
 

@@ -13,8 +13,8 @@ import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.List;
 
-/// Runs commands so that the virtual machine learns which classes and which code they need: what an ahead-of-time cache is made from.
-/// Prints nothing.
+/// Runs commands so that the virtual machine learns which classes and which code they need: what an ahead-of-time
+/// cache is made from. Prints nothing.
 public final class Rehearsal {
     private static final int LONG = 300_000;
 
@@ -37,13 +37,21 @@ public final class Rehearsal {
     }
 
     private void run(Object... arguments) {
-        Helvo.run(nowhere, nowhere, Helvo.NO_WINDOW, Arrays.stream(arguments).map(Object::toString).toArray(String[]::new));
+        Helvo.run(
+                nowhere,
+                nowhere,
+                Helvo.NO_WINDOW,
+                Arrays.stream(arguments).map(Object::toString).toArray(String[]::new));
     }
 
     private Path table() throws IOException {
         var text = new StringBuilder("Cord,Load (N),Stretch (mm),± Stretch (mm)\n");
         for (int i = 1; i <= 20; i++) {
-            text.append(i % 2 == 0 ? "dry," : "salted,").append(i * 2.5).append(',').append(0.21 * i + 0.03 * (i % 3)).append(",0.05\n");
+            text.append(i % 2 == 0 ? "dry," : "salted,")
+                    .append(i * 2.5)
+                    .append(',')
+                    .append(0.21 * i + 0.03 * (i % 3))
+                    .append(",0.05\n");
         }
         return Files.writeString(folder.resolve("cords.csv"), text);
     }
@@ -53,8 +61,12 @@ public final class Rehearsal {
         var text = new StringBuilder("Load (N),Stretch (mm),Humidity (%)\n");
         for (int i = 1; i <= LONG; i++) {
             double load = i * 7919L % LONG / 1000.0;
-            text.append(load).append(',').append(0.21 * load
-                    + i * 104_729L % 1000 / 1000.0).append(',').append(i % 997 / 10.0).append('\n');
+            text.append(load)
+                    .append(',')
+                    .append(0.21 * load + i * 104_729L % 1000 / 1000.0)
+                    .append(',')
+                    .append(i % 997 / 10.0)
+                    .append('\n');
         }
         return Files.writeString(folder.resolve("long.csv"), text);
     }

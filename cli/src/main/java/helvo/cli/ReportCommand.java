@@ -43,24 +43,45 @@ final class ReportCommand extends Command {
     private Optional<Path> template = Optional.empty();
 
     ReportCommand() {
-        super("report", "Write the report of a study: figures, tables, equations, what was done to the data.",
-                "", "What is not given here is as the study has it. The same study gives the same bytes.");
+        super(
+                "report",
+                "Write the report of a study: figures, tables, equations, what was done to the data.",
+                "",
+                "What is not given here is as the study has it. The same study gives the same bytes.");
         arguments.file("STUDY", "A study, saved as .helvo.", value -> file = value);
-        arguments.option("--out", "REPORT",
-                "A file ending in .html, .docx, .odt, .pdf, .md, .tex or .json.").required().path(value -> out = value);
+        arguments
+                .option("--out", "REPORT", "A file ending in .html, .docx, .odt, .pdf, .md, .tex or .json.")
+                .required()
+                .path(value -> out = value);
         arguments.option("--title", "TEXT", "Title of the report.").title(value -> title = Optional.of(value));
         arguments.option("--author", "TEXT", "Who reports, and where.").title(value -> author = Optional.of(value));
-        arguments.option("--date", "TEXT", "Date of the report, as it is to be read.").text(value -> date = Optional.of(value));
+        arguments
+                .option("--date", "TEXT", "Date of the report, as it is to be read.")
+                .text(value -> date = Optional.of(value));
         arguments.option("--paper", "SIZE", "a4 or letter.").text(value -> paper = Optional.of(value));
-        arguments.option("--language", "TAG",
-                "Language that the document is marked with, such as en-GB.").text(value -> language = Optional.of(value));
-        arguments.option("--sections", "NAME",
-                "Which parts, in which order: summary, figure, results, readings, measurements, residuals, data, checks, method.")
-                .split().texts(value -> sections = value);
-        arguments.option("--figure", "NAME",
-                "Only this figure, by its title, its name or its table's name; may be repeated.").texts(value -> figures = value);
-        arguments.option("--template", "FILE",
-                "An HTML or DOCX file of your own with places such as {{title}}, of the same format as the report.")
+        arguments
+                .option("--language", "TAG", "Language that the document is marked with, such as en-GB.")
+                .text(value -> language = Optional.of(value));
+        arguments
+                .option(
+                        "--sections",
+                        "NAME",
+                        "Which parts, in which order: summary, figure, results, readings, measurements, residuals, "
+                                + "data, checks, method.")
+                .split()
+                .texts(value -> sections = value);
+        arguments
+                .option(
+                        "--figure",
+                        "NAME",
+                        "Only this figure, by its title, its name or its table's name; may be repeated.")
+                .texts(value -> figures = value);
+        arguments
+                .option(
+                        "--template",
+                        "FILE",
+                        "An HTML or DOCX file of your own with places such as {{title}}, of the same format as the "
+                                + "report.")
                 .path(value -> template = Optional.of(value));
     }
 
@@ -69,7 +90,8 @@ final class ReportCommand extends Command {
         ReportFormat format = ReportFormat.of(String.valueOf(out.getFileName()))
                 .orElseThrow(() -> arguments.wrong("--out “" + out + "” must end in " + endings() + "."));
         if (template.isPresent() && Template.format(template.get()) != format) {
-            throw arguments.wrong("--template “" + template.get() + "” and --out must be of the same format, HTML or DOCX.");
+            throw arguments.wrong(
+                    "--template “" + template.get() + "” and --out must be of the same format, HTML or DOCX.");
         }
         StoredStudy stored = StudyFile.read(file, Progress.none());
         stored.remarks().ifPresent(arguments.err()::println);
@@ -94,7 +116,8 @@ final class ReportCommand extends Command {
         }
         Written written = format.written(report, stem(), Progress.none());
         for (Map.Entry<String, byte[]> companion : written.companions().entrySet()) {
-            WholeFile.write(out.resolveSibling(companion.getKey()), List.of(file), to -> to.write(companion.getValue()));
+            WholeFile.write(
+                    out.resolveSibling(companion.getKey()), List.of(file), to -> to.write(companion.getValue()));
         }
         WholeFile.write(out, List.of(file), to -> to.write(written.file()));
     }
@@ -111,14 +134,17 @@ final class ReportCommand extends Command {
             plan = plan.withTitle(title);
         }
         try {
-            plan = plan.withAuthor(author.orElse(plan.author())).withDate(date.orElse(plan.date()))
+            plan = plan.withAuthor(author.orElse(plan.author()))
+                    .withDate(date.orElse(plan.date()))
                     .withLanguage(language.orElse(plan.language()));
         } catch (IllegalArgumentException e) {
             throw arguments.wrong(e.getMessage() + ".");
         }
         if (paper.isPresent()) {
             String wanted = paper.get();
-            plan = plan.withPaper(Arrays.stream(ReportPlan.Paper.values()).filter(each -> each.label().equalsIgnoreCase(wanted)).findFirst()
+            plan = plan.withPaper(Arrays.stream(ReportPlan.Paper.values())
+                    .filter(each -> each.label().equalsIgnoreCase(wanted))
+                    .findFirst()
                     .orElseThrow(() -> arguments.wrong("--paper “" + wanted + "” is neither a4 nor letter.")));
         }
         if (sections != null) {
@@ -131,23 +157,37 @@ final class ReportCommand extends Command {
         if (figures != null) {
             plan = plan.withLeftOut(leftOut(Analysis.ofChosenCurves(stored.study(), Progress.none())));
         }
-        return plan.equals(stored.study().report()) ? stored : stored.with(new StudyEdit.PlanReport(plan), Instant.EPOCH);
+        return plan.equals(stored.study().report())
+                ? stored
+                : stored.with(new StudyEdit.PlanReport(plan), Instant.EPOCH);
     }
 
     private ReportPlan.Section section(String name) {
-        return Arrays.stream(ReportPlan.Section.values()).filter(each -> each.name().equalsIgnoreCase(name)).findFirst()
+        return Arrays.stream(ReportPlan.Section.values())
+                .filter(each -> each.name().equalsIgnoreCase(name))
+                .findFirst()
                 .orElseThrow(() -> arguments.wrong("--sections: there is no section “" + name + "”; there are "
-                        + Arrays.stream(ReportPlan.Section.values()).map(each -> each.name().toLowerCase(Locale.ROOT))
-                        .collect(Collectors.joining(", ")) + "."));
+                        + Arrays.stream(ReportPlan.Section.values())
+                                .map(each -> each.name().toLowerCase(Locale.ROOT))
+                                .collect(Collectors.joining(", "))
+                        + "."));
     }
 
     private Set<Integer> leftOut(Analysis analysis) throws Refused {
-        Set<Integer> all = analysis.figures().stream().map(each -> each.figure().id()).collect(Collectors.toSet());
+        Set<Integer> all =
+                analysis.figures().stream().map(each -> each.figure().id()).collect(Collectors.toSet());
         for (String name : figures) {
-            List<Integer> named = analysis.figures().stream().filter(each -> isCalled(each, name)).map(each -> each.figure().id()).toList();
+            List<Integer> named = analysis.figures().stream()
+                    .filter(each -> isCalled(each, name))
+                    .map(each -> each.figure().id())
+                    .toList();
             if (named.isEmpty()) {
-                throw new Refused("The study has no figure “" + name + "”; there are " + analysis.figures().stream()
-                        .map(each -> "“" + each.title() + "” (" + each.table().name() + ")").collect(Collectors.joining(", ")) + ".");
+                throw new Refused("The study has no figure “" + name + "”; there are "
+                        + analysis.figures().stream()
+                                .map(each -> "“" + each.title() + "” ("
+                                        + each.table().name() + ")")
+                                .collect(Collectors.joining(", "))
+                        + ".");
             }
             named.forEach(all::remove);
         }
@@ -156,12 +196,15 @@ final class ReportCommand extends Command {
 
     private static boolean isCalled(FigureAnalysis analysed, String name) {
         Figure figure = analysed.figure();
-        return name.equalsIgnoreCase(analysed.title()) || name.equalsIgnoreCase(figure.name())
+        return name.equalsIgnoreCase(analysed.title())
+                || name.equalsIgnoreCase(figure.name())
                 || name.equalsIgnoreCase(analysed.table().name());
     }
 
     private static String endings() {
-        List<String> all = Arrays.stream(ReportFormat.values()).map(each -> "." + each.ending()).toList();
+        List<String> all = Arrays.stream(ReportFormat.values())
+                .map(each -> "." + each.ending())
+                .toList();
         return String.join(", ", all.subList(0, all.size() - 1)) + " or " + all.getLast();
     }
 }

@@ -32,17 +32,27 @@ final class RowOptions {
     /// @param arguments of the command that has these options
     RowOptions(Arguments arguments) {
         this.arguments = arguments;
-        arguments.option("--only", "CONDITION",
-                "Use these rows only: \"COL=VALUE\", \"COL!=VALUE\", \"COL<LIMIT\", \"COL>LIMIT\" or \"LO<=COL<=HI\"; may be "
-                + "repeated.").texts(value -> only = value);
-        arguments.option("--set-aside", "ROWS",
-                "Rows not to use, as 3,7-9; 1 is the first below the heading.").text(value -> setAside = value);
-        arguments.option("--by", "COL", "A fit for each group of this column, and a pooled one.").text(value -> by = value);
+        arguments
+                .option(
+                        "--only",
+                        "CONDITION",
+                        "Use these rows only: \"COL=VALUE\", \"COL!=VALUE\", \"COL<LIMIT\", \"COL>LIMIT\" or "
+                                + "\"LO<=COL<=HI\"; may be "
+                                + "repeated.")
+                .texts(value -> only = value);
+        arguments
+                .option("--set-aside", "ROWS", "Rows not to use, as 3,7-9; 1 is the first below the heading.")
+                .text(value -> setAside = value);
+        arguments
+                .option("--by", "COL", "A fit for each group of this column, and a pooled one.")
+                .text(value -> by = value);
     }
+
     List<Edit> edits(ColumnsByName columns, Column xColumn, Column yColumn, Curve chosen, int figure) throws Refused {
         var edits = new ArrayList<Edit>();
         if (setAside != null) {
-            edits.add(new TableEdit.SetRowsAside(columns.table().id(), rows(columns.table().rows()), ""));
+            edits.add(new TableEdit.SetRowsAside(
+                    columns.table().id(), rows(columns.table().rows()), ""));
         }
         if (by != null) {
             edits.addAll(groups(columns, xColumn, yColumn, chosen, figure));
@@ -55,17 +65,20 @@ final class RowOptions {
         return edits;
     }
 
-    private List<Edit> groups(ColumnsByName columns, Column xColumn, Column yColumn, Curve chosen, int figure) throws Refused {
+    private List<Edit> groups(ColumnsByName columns, Column xColumn, Column yColumn, Curve chosen, int figure)
+            throws Refused {
         Column groups = columns.named(by);
         if (groups.id() == xColumn.id() || groups.id() == yColumn.id()) {
-            throw new Refused("--by names the same column as " + (groups.id() == xColumn.id() ? "--x, " : "--y, ") + groups.name() + ".");
+            throw new Refused("--by names the same column as " + (groups.id() == xColumn.id() ? "--x, " : "--y, ")
+                    + groups.name() + ".");
         }
         var keys = new LinkedHashSet<SeriesKey>();
         keys.add(SeriesKey.pooled(yColumn.id()));
         for (int row = 0; row < columns.table().rows(); row++) {
             keys.add(SeriesKey.group(yColumn.id(), groups.cells().cell(row).exactText()));
             if (keys.size() > RoleGuess.MAX_SERIES + 1) {
-                throw new Refused(Phrase.of("--by %s: it has more than %d different values.", groups.name(), RoleGuess.MAX_SERIES));
+                throw new Refused(Phrase.of(
+                        "--by %s: it has more than %d different values.", groups.name(), RoleGuess.MAX_SERIES));
             }
         }
         var edits = new ArrayList<Edit>();
@@ -81,18 +94,25 @@ final class RowOptions {
         int second = first < 0 ? -1 : text.indexOf("<=", first + 2);
         if (second > 0 && !text.substring(0, first).isBlank()) {
             Column column = columns.named(text.substring(first + 2, second).strip());
-            if (column.typed(text.substring(0, first).strip(), columns.table().mark()) instanceof Cell.Number(double low)
-                    && column.typed(text.substring(second + 2).strip(), columns.table().mark()) instanceof Cell.Number(double high)) {
+            if (column.typed(text.substring(0, first).strip(), columns.table().mark())
+                            instanceof Cell.Number(double low)
+                    && column.typed(
+                                    text.substring(second + 2).strip(),
+                                    columns.table().mark())
+                            instanceof Cell.Number(double high)) {
                 return new RowCondition.Between(column.id(), low, high);
             }
             throw arguments.wrong("--only “" + text + "”: the limits must be " + column.holds() + ".");
         }
         int at = signAt(text);
-        Optional<String> sign = at < 1 ? Optional.empty() : SIGNS.stream().filter(each -> text.startsWith(each, at)).findFirst();
+        Optional<String> sign = at < 1
+                ? Optional.empty()
+                : SIGNS.stream().filter(each -> text.startsWith(each, at)).findFirst();
         if (sign.isPresent()) {
             Column column = columns.named(text.substring(0, at).strip());
             String value = text.substring(at + sign.get().length()).strip();
-            return compared(column, sign.get(), column.typed(value, columns.table().mark()), text);
+            return compared(
+                    column, sign.get(), column.typed(value, columns.table().mark()), text);
         }
         throw arguments.wrong("--only “" + text
                 + "” is no condition: write \"COL=VALUE\", \"COL!=VALUE\", \"COL<LIMIT\" or \"LO<=COL<=HI\".");
@@ -104,7 +124,9 @@ final class RowOptions {
 
     private RowCondition compared(Column column, String sign, Cell cell, String text) {
         if (sign.equals("=") || sign.equals("!=")) {
-            return sign.equals("=") ? new RowCondition.Is(column.id(), cell) : new RowCondition.IsNot(column.id(), cell);
+            return sign.equals("=")
+                    ? new RowCondition.Is(column.id(), cell)
+                    : new RowCondition.IsNot(column.id(), cell);
         }
         if (!(cell instanceof Cell.Number(double limit))) {
             throw arguments.wrong("--only “" + text + "”: the limit must be one of " + column.holds() + ".");

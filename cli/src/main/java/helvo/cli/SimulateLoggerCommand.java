@@ -22,14 +22,24 @@ final class SimulateLoggerCommand extends Command {
     private long seed;
 
     SimulateLoggerCommand() {
-        super("simulate-logger",
+        super(
+                "simulate-logger",
                 "Write readings of a simulated pull test into a file that grows, to try how a table follows its file.",
-                "", "A new file gets headings; an old one is gone on with. Ctrl+C ends it.");
+                "",
+                "A new file gets headings; an old one is gone on with. Ctrl+C ends it.");
         arguments.file("FILE", "A CSV file.", value -> file = value);
-        arguments.option("--every", "TIME",
-                "Between two readings: 200ms, 0.5s, 1min (default: ${DEFAULT-VALUE}).").otherwise("0.5s").text(value -> every = value);
-        arguments.option("--rows", "N", "Ends after so many readings; 0 for never.").otherwise("0").integer(value -> rows = value);
-        arguments.option("--seed", "N", "The same seed gives the same readings.").otherwise("14").integer(value -> seed = value);
+        arguments
+                .option("--every", "TIME", "Between two readings: 200ms, 0.5s, 1min (default: ${DEFAULT-VALUE}).")
+                .otherwise("0.5s")
+                .text(value -> every = value);
+        arguments
+                .option("--rows", "N", "Ends after so many readings; 0 for never.")
+                .otherwise("0")
+                .integer(value -> rows = value);
+        arguments
+                .option("--seed", "N", "The same seed gives the same readings.")
+                .otherwise("14")
+                .integer(value -> seed = value);
     }
 
     @Override
@@ -52,7 +62,8 @@ final class SimulateLoggerCommand extends Command {
             }
             return Helvo.DONE;
         } catch (IOException e) {
-            throw new Refused("“" + file + "” could not be written: " + e.getMessage() + ". Choose another folder or name.");
+            throw new Refused(
+                    "“" + file + "” could not be written: " + e.getMessage() + ". Choose another folder or name.");
         }
     }
 
@@ -65,7 +76,9 @@ final class SimulateLoggerCommand extends Command {
         if (!span.matches()) {
             throw arguments.wrong("--every “" + every + "” is no time: write it as 0.5s or 200ms.");
         }
-        double unit = span.group(2) == null || span.group(2).equals("s") ? 1000 : span.group(2).equals("ms") ? 1 : 60_000;
+        double unit = span.group(2) == null || span.group(2).equals("s")
+                ? 1000
+                : span.group(2).equals("ms") ? 1 : 60_000;
         return Math.max(1, Math.round(Double.parseDouble(span.group(1)) * unit));
     }
 }

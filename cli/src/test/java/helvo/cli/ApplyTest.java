@@ -24,12 +24,12 @@ import java.io.StringWriter;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
-import org.junit.jupiter.api.Timeout;
-import java.util.List;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.Timeout;
 import org.junit.jupiter.api.io.TempDir;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -39,6 +39,7 @@ import tools.jackson.databind.json.JsonMapper;
 class ApplyTest {
     @TempDir
     private Path folder;
+
     private final CommandLineRun run = new CommandLineRun();
     private final StringWriter out = run.out;
     private final StringWriter err = run.err;
@@ -51,12 +52,16 @@ class ApplyTest {
     @BeforeEach
     void study() throws IOException, CannotRead {
         write("first.csv", 2);
-        Study study = StudyEdit.AddTable.to(Study.EMPTY, TextTable.read(folder.resolve("first.csv"), ReadingChoices.NONE,
-                Progress.none()).table())
+        Study study = StudyEdit.AddTable.to(
+                        Study.EMPTY,
+                        TextTable.read(folder.resolve("first.csv"), ReadingChoices.NONE, Progress.none())
+                                .table())
                 .apply(Study.EMPTY);
         study = new StudyEdit.RenameTable(1, "Stretch").apply(study);
-        for (Edit edit : List.of(new FigureEdit.PutNote(1, new Note.ReadingMarker(1, SeriesKey.whole(2), false, 10, true)),
-                new ColumnEdit.Derive(1, Heading.of("Load²"), "{1}^2", Role.NONE, false), new StudyEdit.AddFigure(1),
+        for (Edit edit : List.of(
+                new FigureEdit.PutNote(1, new Note.ReadingMarker(1, SeriesKey.whole(2), false, 10, true)),
+                new ColumnEdit.Derive(1, Heading.of("Load²"), "{1}^2", Role.NONE, false),
+                new StudyEdit.AddFigure(1),
                 new FigureEdit.ChooseCurve(2, SeriesKey.whole(2), new Logarithmic()))) {
             study = edit.apply(study);
         }
@@ -81,15 +86,18 @@ class ApplyTest {
         for (int i = 1; i <= 40; i++) {
             write("runs/run " + (i < 10 ? "0" : "") + i + ".csv", i / 4.0);
         }
-        assertThat(helvo("apply", at("cords.helvo"), "--data", "stretch=" + at("runs") + "/*.csv", "--out", at("all"))).isZero();
+        assertThat(helvo("apply", at("cords.helvo"), "--data", "stretch=" + at("runs") + "/*.csv", "--out", at("all")))
+                .isZero();
         assertThat(out.toString()).startsWith("40 of 40 files done;");
         assertThat(err.toString()).isEmpty();
         assertThat(folder.resolve("all/run 07/Stretch, Figure.svg")).isNotEmptyFile();
         assertThat(folder.resolve("all/run 40/Stretch, Figure 2.svg")).isNotEmptyFile();
         List<String> results = Files.readAllLines(folder.resolve("all/results.csv"));
         assertThat(results).hasSize(81);
-        assertThat(results.getFirst()).startsWith("File,Path,Table,Figure,Series,Curve,Rows given,Rows used,a,Standard error of a,b,");
-        assertThat(results.get(1)).startsWith("run 01," + at("runs/run 01.csv") + ",Stretch,Figure,Stretch,Line,6,6,1,0,0.25,0,1,0,");
+        assertThat(results.getFirst())
+                .startsWith("File,Path,Table,Figure,Series,Curve,Rows given,Rows used,a,Standard error of a,b,");
+        assertThat(results.get(1))
+                .startsWith("run 01," + at("runs/run 01.csv") + ",Stretch,Figure,Stretch,Line,6,6,1,0,0.25,0,1,0,");
         JsonNode json = JsonMapper.shared().readTree(Files.readString(folder.resolve("all/results.json")));
         for (int i = 1; i <= 40; i++) {
             JsonNode result = json.at("/results/" + (2 * i - 2));
@@ -105,32 +113,51 @@ class ApplyTest {
         write("good.csv", 3);
         Files.writeString(folder.resolve("kilo.csv"), "Load (kN),Stretch (mm)\n1,2\n3,4\n");
         Files.writeString(folder.resolve("short.csv"), "Load,Stretch (mm)\n1,2\n");
-        assertThat(helvo("apply", at("cords.helvo"), "--data", "Stretch=" + at("kilo.csv"), at("good.csv"), at("none.csv"), at("short.csv"),
-                "--figures", "png", "--out", at("some"))).isEqualTo(1);
-        assertThat(err.toString().lines()).anySatisfy(line -> assertThat(line).isEqualTo(
-                "kilo: “kilo.csv” does not fit the table “Stretch”: “Load” is in kN there, and in N here."))
+        assertThat(helvo(
+                        "apply",
+                        at("cords.helvo"),
+                        "--data",
+                        "Stretch=" + at("kilo.csv"),
+                        at("good.csv"),
+                        at("none.csv"),
+                        at("short.csv"),
+                        "--figures",
+                        "png",
+                        "--out",
+                        at("some")))
+                .isEqualTo(1);
+        assertThat(err.toString().lines())
+                .anySatisfy(line -> assertThat(line)
+                        .isEqualTo("kilo: “kilo.csv” does not fit the table “Stretch”: “Load” is in kN there, "
+                                + "and in N here."))
                 .anySatisfy(line -> assertThat(line).startsWith("none: There is no file"))
                 .anySatisfy(line -> assertThat(line).isEqualTo("short: “Load” has no unit there; it was taken as N."));
         assertThat(folder.resolve("some/good/Stretch, Figure.png")).isNotEmptyFile();
         List<String> results = Files.readAllLines(folder.resolve("some/results.csv"));
         assertThat(results.getFirst()).endsWith(",Problem");
         assertThat(results.get(1)).startsWith("kilo," + at("kilo.csv") + ",,").contains("in kN there, and in N here.");
-        assertThat(results).anySatisfy(line -> assertThat(line).startsWith("short," + at("short.csv") + ",Stretch,Figure,Stretch,Line,1,"));
+        assertThat(results).anySatisfy(line -> assertThat(line)
+                .startsWith("short," + at("short.csv") + ",Stretch,Figure,Stretch,Line,1,"));
     }
 
     /// Names that mean another place, or that the results have, and files of one name in two folders.
     @Test
     void eachFileHasAFolderOfItsOwnAmongTheResults() throws IOException {
         Files.createDirectory(folder.resolve("b"));
-        List<String> names = List.of("...csv", ".csv", "..csv", "results.json.csv", "same.csv", "same 2.csv", "b/same.csv");
+        List<String> names =
+                List.of("...csv", ".csv", "..csv", "results.json.csv", "same.csv", "same 2.csv", "b/same.csv");
         for (String name : names) {
             write(name, 2);
         }
-        var words = new ArrayList<>(List.of("apply", at("cords.helvo"), "--out", at("named"), "--data", "Stretch=" + at("...csv")));
+        var words = new ArrayList<>(
+                List.of("apply", at("cords.helvo"), "--out", at("named"), "--data", "Stretch=" + at("...csv")));
         names.stream().skip(1).map(this::at).forEach(words::add);
         assertThat(helvo(words.toArray(String[]::new))).isZero();
         List<String> results = Files.readAllLines(folder.resolve("named/results.csv"));
-        assertThat(results.stream().skip(1).map(line -> line.substring(0, line.indexOf(','))).distinct())
+        assertThat(results.stream()
+                        .skip(1)
+                        .map(line -> line.substring(0, line.indexOf(',')))
+                        .distinct())
                 .containsExactly("file", "file 2", "file 3", "results.json 2", "same", "same 2", "same 3");
         assertThat(results).anySatisfy(line -> assertThat(line).startsWith("same 3," + at("b/same.csv") + ","));
         assertThat(folder.resolve("named")).isDirectoryContaining("glob:**results.json");
@@ -142,12 +169,23 @@ class ApplyTest {
     @Test
     @Timeout(60)
     void aPipeAmongTheFilesIsRefusedAtOnce() throws IOException, InterruptedException {
-        assertThat(new ProcessBuilder("mkfifo", at("pipe.csv"), at("pipe.helvo")).start().waitFor()).isZero();
+        assertThat(new ProcessBuilder("mkfifo", at("pipe.csv"), at("pipe.helvo"))
+                        .start()
+                        .waitFor())
+                .isZero();
         write("good.csv", 3);
-        assertThat(helvo("apply", at("cords.helvo"), "--data", "Stretch=" + at("pipe.csv"), at("good.csv"), "--out", at("piped")))
+        assertThat(helvo(
+                        "apply",
+                        at("cords.helvo"),
+                        "--data",
+                        "Stretch=" + at("pipe.csv"),
+                        at("good.csv"),
+                        "--out",
+                        at("piped")))
                 .isEqualTo(1);
         assertThat(err.toString()).contains("is a pipe or a device, and no file");
-        assertThat(Files.readString(folder.resolve("piped/results.csv"))).contains("good," + at("good.csv") + ",Stretch");
+        assertThat(Files.readString(folder.resolve("piped/results.csv")))
+                .contains("good," + at("good.csv") + ",Stretch");
         assertThat(helvo("report", at("pipe.helvo"), "--out", at("r.html"))).isEqualTo(1);
         assertThat(err.toString()).contains("is a pipe or a device, and no study");
     }
@@ -162,29 +200,43 @@ class ApplyTest {
         assertThat(Files.readString(folder.resolve("begun/results.json"))).contains("\"problem\" : \"Not done");
         results.addProblem("first", "It does not fit.");
         results.end();
-        assertThat(Files.readString(folder.resolve("begun/results.csv"))).contains("It does not fit.").doesNotContain("Not done");
+        assertThat(Files.readString(folder.resolve("begun/results.csv")))
+                .contains("It does not fit.")
+                .doesNotContain("Not done");
     }
 
     @Test
     void wrongUseIsSaid() throws IOException {
-        assertThat(helvo("apply", at("cords.helvo"), "--data", at("first.csv"), "--out", at("x"))).isEqualTo(2);
+        assertThat(helvo("apply", at("cords.helvo"), "--data", at("first.csv"), "--out", at("x")))
+                .isEqualTo(2);
         assertThat(err.toString()).contains("names no table of the study: write TABLE=FILE with TABLE one of Stretch.");
-        assertThat(helvo("apply", at("first.csv"), "--data", "Stretch=" + at("first.csv"), "--out", at("x"))).isEqualTo(1);
+        assertThat(helvo("apply", at("first.csv"), "--data", "Stretch=" + at("first.csv"), "--out", at("x")))
+                .isEqualTo(1);
         assertThat(err.toString()).contains("“first.csv” is no study saved by Helvo");
-        assertThat(helvo("apply", at("cords.helvo"), "--data", "Stretch=" + at("no*.csv"), "--out", at("x"))).isEqualTo(1);
+        assertThat(helvo("apply", at("cords.helvo"), "--data", "Stretch=" + at("no*.csv"), "--out", at("x")))
+                .isEqualTo(1);
         assertThat(err.toString()).contains("No file is called like");
-        assertThat(helvo("apply", at("cords.helvo"), "--data", "Stretch=" + at("first.csv"), "--out", at("first.csv"))).isEqualTo(1);
+        assertThat(helvo("apply", at("cords.helvo"), "--data", "Stretch=" + at("first.csv"), "--out", at("first.csv")))
+                .isEqualTo(1);
         assertThat(err.toString()).contains("could not be saved: there is a file of that name");
     }
 
     @Test
     void theLoggerWritesReadingsAndGoesOnWithThem() throws IOException, CannotRead {
-        assertThat(helvo("simulate-logger", at("log.csv"), "--every", "1ms", "--rows", "3")).isZero();
-        assertThat(helvo("simulate-logger", at("log.csv"), "--every", "1ms", "--rows", "2")).isZero();
-        assertThat(helvo("simulate-logger", at("whole.csv"), "--every", "1ms", "--rows", "5")).isZero();
-        assertThat(Files.readString(folder.resolve("log.csv"))).isEqualTo(Files.readString(folder.resolve("whole.csv")));
-        assertThat(TextTable.read(folder.resolve("log.csv"), ReadingChoices.NONE,
-                Progress.none()).table().column(2).cells().number(4)).isEqualTo(12.5);
+        assertThat(helvo("simulate-logger", at("log.csv"), "--every", "1ms", "--rows", "3"))
+                .isZero();
+        assertThat(helvo("simulate-logger", at("log.csv"), "--every", "1ms", "--rows", "2"))
+                .isZero();
+        assertThat(helvo("simulate-logger", at("whole.csv"), "--every", "1ms", "--rows", "5"))
+                .isZero();
+        assertThat(Files.readString(folder.resolve("log.csv")))
+                .isEqualTo(Files.readString(folder.resolve("whole.csv")));
+        assertThat(TextTable.read(folder.resolve("log.csv"), ReadingChoices.NONE, Progress.none())
+                        .table()
+                        .column(2)
+                        .cells()
+                        .number(4))
+                .isEqualTo(12.5);
         assertThat(helvo("simulate-logger", at("log.csv"), "--every", "soon")).isEqualTo(2);
         assertThat(err.toString()).contains("--every “soon” is no time: write it as 0.5s or 200ms.");
     }

@@ -1,20 +1,20 @@
 package helvo.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.junit.jupiter.api.Assertions.assertTimeoutPreemptively;
 import static org.assertj.core.api.Assertions.within;
+import static org.junit.jupiter.api.Assertions.assertTimeoutPreemptively;
 
 import java.io.IOException;
 import java.io.StringWriter;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
-import java.util.stream.IntStream;
-import java.util.stream.Collectors;
-import java.util.Random;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Random;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -27,33 +27,81 @@ import tools.jackson.databind.json.JsonMapper;
 
 @InManyLanguages
 class HelvoTest {
-    private static final List<String> FIT_KEYS = List.of("group", "label", "curve", "degree", "fittedOn", "rows", "equation",
+    private static final List<String> FIT_KEYS = List.of(
+            "group",
+            "label",
+            "curve",
+            "degree",
+            "fittedOn",
+            "rows",
+            "equation",
             "equationWhere",
-            "equationOrigin", "coefficients", "coefficientsOrigin", "lesserLimit", "r2", "r2About", "r2AboutMean", "adjustedR2",
-            "pearsonR", "pearsonP", "spearmanRho", "residualStandardDeviation", "residualSumOfSquares", "degreesOfFreedom", "f", "fP",
-                    "aicc",
-            "chi2", "chi2P", "weights", "checks", "patternless", "bounds", "readings",
-            "covariance", "calibration", "theilSen", "withSetAside", "residuals");
+            "equationOrigin",
+            "coefficients",
+            "coefficientsOrigin",
+            "lesserLimit",
+            "r2",
+            "r2About",
+            "r2AboutMean",
+            "adjustedR2",
+            "pearsonR",
+            "pearsonP",
+            "spearmanRho",
+            "residualStandardDeviation",
+            "residualSumOfSquares",
+            "degreesOfFreedom",
+            "f",
+            "fP",
+            "aicc",
+            "chi2",
+            "chi2P",
+            "weights",
+            "checks",
+            "patternless",
+            "bounds",
+            "readings",
+            "covariance",
+            "calibration",
+            "theilSen",
+            "withSetAside",
+            "residuals");
 
     @TempDir
     private Path folder;
+
     private final CommandLineRun run = new CommandLineRun();
     private final StringWriter out = run.out;
     private final StringWriter err = run.err;
 
     @Test
     void fitsAndReportsAsJson() throws IOException {
-        int code = helvo("fit", table(), "--x", "load", "--y", "#3", "--set-aside", "1,4-5", "--only", "2<=Load<=50", "--only", "Cord=dry",
-                "--at", "55", "--json");
+        int code = helvo(
+                "fit",
+                table(),
+                "--x",
+                "load",
+                "--y",
+                "#3",
+                "--set-aside",
+                "1,4-5",
+                "--only",
+                "2<=Load<=50",
+                "--only",
+                "Cord=dry",
+                "--at",
+                "55",
+                "--json");
         assertThat(code).isZero();
         JsonNode report = JsonMapper.shared().readTree(out.toString());
-        assertThat(report.propertyNames()).containsExactlyInAnyOrder("file", "version", "only", "derived", "x", "y", "fits",
-                "comparison", "readAs", "warnings");
+        assertThat(report.propertyNames())
+                .containsExactlyInAnyOrder(
+                        "file", "version", "only", "derived", "x", "y", "fits", "comparison", "readAs", "warnings");
         assertThat(report.at("/x/unit").asString()).isEqualTo("N");
         JsonNode fit = report.at("/fits/0");
         assertThat(fit.propertyNames()).containsExactlyInAnyOrderElementsOf(FIT_KEYS);
-        assertThat(fit.at("/rows").toString()).isEqualTo("{\"given\":8,\"used\":4,\"setAside\":[1,4,5],"
-                + "\"unusable\":[{\"row\":3,\"why\":\"“about 7.6” is not a number\"}]}");
+        assertThat(fit.at("/rows").toString())
+                .isEqualTo("{\"given\":8,\"used\":4,\"setAside\":[1,4,5],"
+                        + "\"unusable\":[{\"row\":3,\"why\":\"“about 7.6” is not a number\"}]}");
         // Rows 2, 6, 7 and 8: y = 0.2 x exactly.
         assertThat(fit.at("/coefficients/1/value").asDouble()).isEqualTo(0.2);
         assertThat(fit.at("/coefficients/1/t").isNull()).isTrue();
@@ -66,8 +114,11 @@ class HelvoTest {
 
     @Test
     void fitsForAPerson() throws IOException {
-        assertThat(helvo("fit", table(), "--x", "Load", "--y", "Stretch", "--intercept", "0", "--at", "5")).isZero();
-        assertThat(out.toString()).contains("Stretch = 0.2", "mm/N", "about zero", "7 of 9 rows used; no number in rows 3, 9.", "Load 5 ");
+        assertThat(helvo("fit", table(), "--x", "Load", "--y", "Stretch", "--intercept", "0", "--at", "5"))
+                .isZero();
+        assertThat(out.toString())
+                .contains(
+                        "Stretch = 0.2", "mm/N", "about zero", "7 of 9 rows used; no number in rows 3, 9.", "Load 5 ");
     }
 
     private static final String BARS = """
@@ -86,45 +137,70 @@ class HelvoTest {
             salt,35,10.21,
             """;
 
-    /// An unknown measured three times: wider limits than an exact y, and what the line can detect; in print and in JSON.
+    /// An unknown measured three times: wider limits than an exact y, and what the line can detect; in print and in
+    /// JSON.
     @Test
     void anUnknownIsReadOffACalibration() throws IOException {
-        String dye = Files.writeString(folder.resolve("dye.csv"), "Dye (mg/l),Absorbance\n0,0.01\n0,0.014\n1,0.112\n2,0.209\n4,0.418\n"
-                + "6,0.61\n8,0.82\n").toString();
-        assertThat(helvo("fit", dye, "--x", "Dye", "--y", "Absorbance", "--when", "0.3", "--measured", "3")).isZero();
-        assertThat(out.toString()).contains("Absorbance 0.3, mean of 3", "limit of detection", "By ICH Q2(R2)", "By Currie");
+        String dye = Files.writeString(
+                        folder.resolve("dye.csv"),
+                        "Dye (mg/l),Absorbance\n0,0.01\n0,0.014\n1,0.112\n2,0.209\n4,0.418\n" + "6,0.61\n8,0.82\n")
+                .toString();
+        assertThat(helvo("fit", dye, "--x", "Dye", "--y", "Absorbance", "--when", "0.3", "--measured", "3"))
+                .isZero();
+        assertThat(out.toString())
+                .contains("Absorbance 0.3, mean of 3", "limit of detection", "By ICH Q2(R2)", "By Currie");
         double[] wide = new double[2];
         for (int measured = 0; measured < 2; measured++) {
             out.getBuffer().setLength(0);
-            List<String> line = new java.util.ArrayList<>(List.of("fit", dye, "--x", "Dye", "--y", "Absorbance", "--when", "0.3",
-                    "--json"));
+            List<String> line = new java.util.ArrayList<>(
+                    List.of("fit", dye, "--x", "Dye", "--y", "Absorbance", "--when", "0.3", "--json"));
             line.addAll(measured == 0 ? List.of() : List.of("--measured", "3"));
             assertThat(helvo(line.toArray(String[]::new))).isZero();
             JsonNode fit = JsonMapper.shared().readTree(out.toString()).at("/fits/0");
             assertThat(fit.at("/readings/0/measured").isNull()).isEqualTo(measured == 0);
             JsonNode solution = fit.at("/readings/0/solutions/0");
-            wide[measured] = solution.at("/high95").asDouble() - solution.at("/low95").asDouble();
+            wide[measured] =
+                    solution.at("/high95").asDouble() - solution.at("/low95").asDouble();
             double slope = fit.at("/coefficients/1/value").asDouble();
             assertThat(fit.at("/calibration/byScatter/detection").asDouble())
                     .isCloseTo(3.3 * fit.at("/residualStandardDeviation").asDouble() / slope, within(1e-12));
             assertThat(fit.at("/calibration/byBlank/measured").asInt()).isEqualTo(2);
-            assertThat(fit.at("/covariance/0/1").asDouble()).isCloseTo(-fit.at("/covariance/1/1").asDouble() * 3, within(1e-12));
+            assertThat(fit.at("/covariance/0/1").asDouble())
+                    .isCloseTo(-fit.at("/covariance/1/1").asDouble() * 3, within(1e-12));
             assertThat(fit.at("/theilSen/slope").asDouble()).isCloseTo(slope, within(0.003));
             assertThat(fit.at("/withSetAside").isNull()).isTrue();
         }
         assertThat(wide[1]).isGreaterThan(1.2 * wide[0]);
-        assertThat(helvo("fit", dye, "--x", "Dye", "--y", "Absorbance", "--measured", "3")).isEqualTo(2);
+        assertThat(helvo("fit", dye, "--x", "Dye", "--y", "Absorbance", "--measured", "3"))
+                .isEqualTo(2);
         assertThat(err.toString()).contains("--measured goes with --when");
-        assertThat(helvo("fit", dye, "--x", "Dye", "--y", "Absorbance", "--when", "0.3", "--measured", "0")).isEqualTo(2);
+        assertThat(helvo("fit", dye, "--x", "Dye", "--y", "Absorbance", "--when", "0.3", "--measured", "0"))
+                .isEqualTo(2);
     }
 
-    /// The dry cord's limits by hand: steepest from (5; 0.96) to (50; 10.78), shallowest from (10; 2.57) to (50; 10.08), both clear of all
-    /// other bars.
+    /// The dry cord's limits by hand: steepest from (5; 0.96) to (50; 10.78), shallowest from (10; 2.57) to (50;
+    /// 10.08), both clear of all other bars.
     @Test
     void boundsOfTheLinesThroughAllBars() throws IOException {
         Path file = Files.writeString(folder.resolve("bars.csv"), BARS);
-        assertThat(helvo("fit", file.toString(), "--x", "Load", "--y", "Stretch", "--only", "Cord=dry", "--y-bar", "0.35", "--bounds",
-                "--at", "55", "--when", "5", "--json")).isZero();
+        assertThat(helvo(
+                        "fit",
+                        file.toString(),
+                        "--x",
+                        "Load",
+                        "--y",
+                        "Stretch",
+                        "--only",
+                        "Cord=dry",
+                        "--y-bar",
+                        "0.35",
+                        "--bounds",
+                        "--at",
+                        "55",
+                        "--when",
+                        "5",
+                        "--json"))
+                .isZero();
         JsonNode fit = JsonMapper.shared().readTree(out.toString()).at("/fits/0");
         assertThat(fit.at("/bounds/exists").asBoolean()).isTrue();
         assertThat(fit.at("/bounds/steepest/slope").asDouble()).isCloseTo(9.82 / 45, within(1e-14));
@@ -138,8 +214,11 @@ class HelvoTest {
         assertThat(fit.at("/bounds/leastFactor").asDouble()).isLessThan(1);
         assertThat(fit.at("/readings/0/boundsHigh").asDouble()).isCloseTo(10.78 + 5 * 9.82 / 45, within(1e-12));
         JsonNode solution = fit.at("/readings/1/solutions/0");
-        assertThat(solution.at("/value").asDouble()).isBetween(solution.at("/low95").asDouble(), solution.at("/high95").asDouble());
-        assertThat(helvo("fit", file.toString(), "--x", "Load", "--y", "Stretch", "--y-bar", "2%", "--bounds")).isZero();
+        assertThat(solution.at("/value").asDouble())
+                .isBetween(
+                        solution.at("/low95").asDouble(), solution.at("/high95").asDouble());
+        assertThat(helvo("fit", file.toString(), "--x", "Load", "--y", "Stretch", "--y-bar", "2%", "--bounds"))
+                .isZero();
         assertThat(out.toString()).contains("No line passes through all bars.").doesNotContain("NaN", "Infinity");
     }
 
@@ -148,16 +227,22 @@ class HelvoTest {
     void residualsAreWrittenAsTheyAreByHand() throws IOException {
         Path file = Files.writeString(folder.resolve("three.csv"), "x,y\n0,1\n1,2\n2,6\n");
         Path residuals = folder.resolve("residuals.csv");
-        assertThat(helvo("fit", file.toString(), "--x", "x", "--y", "y", "--residuals", residuals.toString())).isZero();
-        double[][] byHand = {{1, 0, 1, 0.5, 0.5, 100, 50, 1, 5 / 6.0, 2.5}, {2, 1, 2, 3, -1, -100 / 3.0, -50, -1, 1 / 3.0, 0.25},
-                {3, 2, 6, 5.5, 0.5, 100 / 11.0, 100 / 12.0, 1, 5 / 6.0, 2.5}};
+        assertThat(helvo("fit", file.toString(), "--x", "x", "--y", "y", "--residuals", residuals.toString()))
+                .isZero();
+        double[][] byHand = {
+            {1, 0, 1, 0.5, 0.5, 100, 50, 1, 5 / 6.0, 2.5},
+            {2, 1, 2, 3, -1, -100 / 3.0, -50, -1, 1 / 3.0, 0.25},
+            {3, 2, 6, 5.5, 0.5, 100 / 11.0, 100 / 12.0, 1, 5 / 6.0, 2.5}
+        };
         List<String> lines = Files.readAllLines(residuals);
         assertThat(lines).hasSize(4);
         for (int i = 0; i < 3; i++) {
             String[] cells = lines.get(i + 1).split(",");
             assertThat(cells[0]).isEmpty();
             for (int k = 0; k < byHand[i].length; k++) {
-                assertThat(Double.parseDouble(cells[k + 1])).as(lines.getFirst().split(",")[k + 1]).isCloseTo(byHand[i][k], within(1e-12));
+                assertThat(Double.parseDouble(cells[k + 1]))
+                        .as(lines.getFirst().split(",")[k + 1])
+                        .isCloseTo(byHand[i][k], within(1e-12));
             }
         }
     }
@@ -166,23 +251,42 @@ class HelvoTest {
     void barsWeighAndGroupsAreCompared() throws IOException {
         Path file = Files.writeString(folder.resolve("bars.csv"), BARS);
         Path residuals = folder.resolve("residuals.csv");
-        assertThat(helvo("fit", file.toString(), "--x", "Load", "--y", "Stretch", "--by", "Cord", "--y-bar", "column:sigma", "--weights",
-                "stated", "--residuals", residuals.toString(), "--json")).isZero();
+        assertThat(helvo(
+                        "fit",
+                        file.toString(),
+                        "--x",
+                        "Load",
+                        "--y",
+                        "Stretch",
+                        "--by",
+                        "Cord",
+                        "--y-bar",
+                        "column:sigma",
+                        "--weights",
+                        "stated",
+                        "--residuals",
+                        residuals.toString(),
+                        "--json"))
+                .isZero();
         JsonNode report = JsonMapper.shared().readTree(out.toString());
         assertThat(report.at("/fits").size()).isEqualTo(3);
         assertThat(report.at("/fits/0/group").asString()).isEqualTo("dry");
         assertThat(report.at("/fits/2/group").isNull()).isTrue();
         // Equal bars: the line of equal weights, its χ² in units of the bars.
         double ssr = report.at("/fits/0/chi2").asDouble() * 0.35 * 0.35;
-        assertThat(report.at("/fits/1/rows/unusable/0/why").asString()).isEqualTo("it has no error bar above 0 to weigh by");
+        assertThat(report.at("/fits/1/rows/unusable/0/why").asString())
+                .isEqualTo("it has no error bar above 0 to weigh by");
         assertThat(report.at("/comparison/slopes/1/group").asString()).isEqualTo("salt");
         assertThat(report.at("/comparison/equalSlopes").isNull()).isTrue();
         assertThat(residuals).content().startsWith("group,row,x,y,fitted,").hasLineCount(8 + 3 + 11 + 1);
-        assertThat(helvo("fit", file.toString(), "--x", "Load", "--y", "Stretch", "--by", "Cord", "--json")).isZero();
-        JsonNode alike = JsonMapper.shared().readTree(out.toString().substring(out.toString().lastIndexOf("{\n  \"file\"")));
+        assertThat(helvo("fit", file.toString(), "--x", "Load", "--y", "Stretch", "--by", "Cord", "--json"))
+                .isZero();
+        JsonNode alike = JsonMapper.shared()
+                .readTree(out.toString().substring(out.toString().lastIndexOf("{\n  \"file\"")));
         assertThat(alike.at("/fits/0/residualSumOfSquares").asDouble()).isCloseTo(ssr, within(1e-13));
         assertThat(alike.at("/comparison/equalSlopes/p").asDouble()).isLessThan(1e-4);
-        assertThat(helvo("fit", file.toString(), "--x", "Load", "--y", "Stretch", "--by", "Cord")).isZero();
+        assertThat(helvo("fit", file.toString(), "--x", "Load", "--y", "Stretch", "--by", "Cord"))
+                .isZero();
         assertThat(out.toString()).contains("Slopes of the lines", "The slopes differ (F = ", "salt against dry");
     }
 
@@ -197,11 +301,29 @@ class HelvoTest {
                 Locale.setDefault(Locale.forLanguageTag(language));
                 out.getBuffer().setLength(0);
                 String path = file.toString();
-                assertThat(helvo("fit", path, "--x", "Load", "--y", "Stretch", "--by", "Cord", "--y-bar", "0.35", "--bounds", "--at",
-                        "1234567", "--weights", "stated", "--json")).isZero();
-                assertThat(helvo("fit", path, "--x", "Load", "--y", "Stretch", "--by", "Cord", "--curve", "logistic")).isZero();
+                assertThat(helvo(
+                                "fit",
+                                path,
+                                "--x",
+                                "Load",
+                                "--y",
+                                "Stretch",
+                                "--by",
+                                "Cord",
+                                "--y-bar",
+                                "0.35",
+                                "--bounds",
+                                "--at",
+                                "1234567",
+                                "--weights",
+                                "stated",
+                                "--json"))
+                        .isZero();
+                assertThat(helvo("fit", path, "--x", "Load", "--y", "Stretch", "--by", "Cord", "--curve", "logistic"))
+                        .isZero();
                 assertThat(helvo("check", path)).isZero();
-                assertThat(helvo("curves", path, "--x", "Load", "--y", "Stretch")).isZero();
+                assertThat(helvo("curves", path, "--x", "Load", "--y", "Stretch"))
+                        .isZero();
                 told.put(language, out.toString());
             }
         } finally {
@@ -213,25 +335,57 @@ class HelvoTest {
 
     /// Every shape gives every key, with numbers or null.
     @ParameterizedTest
-    @ValueSource(strings = {"line", "line --intercept 0", "polynomial --degree 2", "polynomial --degree 4", "logarithmic", "exponential",
-            "exponential --on-log-scale", "power", "power --on-log-scale", "logistic"})
+    @ValueSource(
+            strings = {
+                "line",
+                "line --intercept 0",
+                "polynomial --degree 2",
+                "polynomial --degree 4",
+                "logarithmic",
+                "exponential",
+                "exponential --on-log-scale",
+                "power",
+                "power --on-log-scale",
+                "logistic"
+            })
     void everyShapeReportsEveryField(String shape) throws IOException {
         Path file = Files.writeString(folder.resolve("bars.csv"), BARS);
         for (String weights : List.of("alike", "stated", "relative")) {
             out.getBuffer().setLength(0);
-            List<String> line = new java.util.ArrayList<>(List.of("fit", file.toString(), "--x", "Load", "--y", "Stretch", "--only",
-                    "Cord=dry", "--y-bar", "0.35", "--weights", weights, "--bounds", "--at", "55", "--when", "5", "--json", "--curve"));
+            List<String> line = new java.util.ArrayList<>(List.of(
+                    "fit",
+                    file.toString(),
+                    "--x",
+                    "Load",
+                    "--y",
+                    "Stretch",
+                    "--only",
+                    "Cord=dry",
+                    "--y-bar",
+                    "0.35",
+                    "--weights",
+                    weights,
+                    "--bounds",
+                    "--at",
+                    "55",
+                    "--when",
+                    "5",
+                    "--json",
+                    "--curve"));
             line.addAll(List.of(shape.split(" ")));
             assertThat(helvo(line.toArray(String[]::new))).isZero();
             JsonNode fit = JsonMapper.shared().readTree(out.toString()).at("/fits/0");
             assertThat(fit.propertyNames()).containsExactlyInAnyOrderElementsOf(FIT_KEYS);
-            assertThat(fit.at("/coefficients")).allSatisfy(each -> assertThat(each.at("/standardError").asDouble()).isPositive());
+            assertThat(fit.at("/coefficients"))
+                    .allSatisfy(each ->
+                            assertThat(each.at("/standardError").asDouble()).isPositive());
             assertThat(fit.at("/r2").asDouble()).isBetween(0.6, 1.0);
             assertThat(fit.at("/checks").size()).isGreaterThanOrEqualTo(4);
             assertThat(fit.at("/chi2").isNull()).isEqualTo(weights.equals("alike"));
             assertThat(fit.at("/bounds/fittedLineFactor").isNull()).isEqualTo(shape.endsWith("log-scale"));
             assertThat(fit.at("/readings/0/value").asDouble()).isPositive();
-            assertThat(fit.at("/readings/1/solutions")).anySatisfy(each -> assertThat(each.at("/value").asDouble()).isBetween(5.0, 50.0));
+            assertThat(fit.at("/readings/1/solutions"))
+                    .anySatisfy(each -> assertThat(each.at("/value").asDouble()).isBetween(5.0, 50.0));
             assertThat(fit.at("/residuals").size()).isEqualTo(8);
             assertThat(out.toString()).doesNotContain("NaN", "Infinity");
         }
@@ -239,54 +393,120 @@ class HelvoTest {
 
     @Test
     void allShapesAreRankedAndWhatAShapeCannotUseIsNamed() throws IOException {
-        Path file = Files.writeString(folder.resolve("creep.csv"), "t,y\n0,9\n1,2\n2,2.7\n4,3.41\n8,4.07\n16,4.8\n32,5.44\n64,6.17\n");
-        assertThat(helvo("curves", file.toString(), "--x", "t", "--y", "y", "--only", "1<=t<=64", "--json")).isZero();
+        Path file = Files.writeString(
+                folder.resolve("creep.csv"), "t,y\n0,9\n1,2\n2,2.7\n4,3.41\n8,4.07\n16,4.8\n32,5.44\n64,6.17\n");
+        assertThat(helvo("curves", file.toString(), "--x", "t", "--y", "y", "--only", "1<=t<=64", "--json"))
+                .isZero();
         JsonNode curves = JsonMapper.shared().readTree(out.toString()).at("/curves");
         assertThat(curves.size()).isEqualTo(11);
         assertThat(curves.at("/0/curve").asString()).isEqualTo("logarithmic");
         assertThat(curves.at("/0/degree").isNull()).isTrue();
         assertThat(curves.at("/0/weight").asDouble()).isGreaterThan(0.9);
-        assertThat(helvo("curves", file.toString(), "--x", "t", "--y", "y", "--curve", "power", "--on-log-scale", "--only",
-                "t>0")).isZero();
+        assertThat(helvo(
+                        "curves",
+                        file.toString(),
+                        "--x",
+                        "t",
+                        "--y",
+                        "y",
+                        "--curve",
+                        "power",
+                        "--on-log-scale",
+                        "--only",
+                        "t>0"))
+                .isZero();
         assertThat(out.toString()).contains("Power, on the log scale R² ").contains("Power           R² ");
         assertThat(helvo("curves", file.toString(), "--x", "t", "--y", "y")).isZero();
-        assertThat(helvo("fit", file.toString(), "--x", "t", "--y", "y", "--curve", "power", "--on-log-scale", "--json")).isZero();
+        assertThat(helvo(
+                        "fit", file.toString(), "--x", "t", "--y", "y", "--curve", "power", "--on-log-scale", "--json"))
+                .isZero();
         String json = out.toString().substring(out.toString().lastIndexOf("{\n  \"file\""));
         JsonNode fit = JsonMapper.shared().readTree(json).at("/fits/0");
         assertThat(fit.at("/fittedOn").asString()).isEqualTo("ln y");
         assertThat(fit.at("/rows").toString())
-                .isEqualTo("{\"given\":8,\"used\":7,\"setAside\":[],\"unusable\":[{\"row\":1,\"why\":\"x or y is not above 0\"}]}");
+                .isEqualTo("{\"given\":8,\"used\":7,\"setAside\":[],\"unusable\":[{\"row\":1,\"why\":\"x or y is not "
+                        + "above 0\"}]}");
     }
 
     @Test
     void checkTellsWhatTheFileHolds() throws IOException {
         assertThat(helvo("check", table())).as("something needs a look").isEqualTo(1);
-        assertThat(out.toString()).contains("9 rows, 3 columns", "Read by: commas", "Stretch", "2 places need a look",
-                "row 3, Stretch: “about 7.6” is not a number; it may mean 7.6");
+        assertThat(out.toString())
+                .contains(
+                        "9 rows, 3 columns",
+                        "Read by: commas",
+                        "Stretch",
+                        "2 places need a look",
+                        "row 3, Stretch: “about 7.6” is not a number; it may mean 7.6");
     }
 
     @Test
     void drawsIntoAFile() throws IOException {
         Path file = folder.resolve("figure.svg");
-        assertThat(helvo("draw", table(), "--x", "Load", "--y", "Stretch", "--curve", "polynomial", "--degree", "2", "--width", "85",
-                "--title", "Own title", "--out", file.toString())).isZero();
+        assertThat(helvo(
+                        "draw",
+                        table(),
+                        "--x",
+                        "Load",
+                        "--y",
+                        "Stretch",
+                        "--curve",
+                        "polynomial",
+                        "--degree",
+                        "2",
+                        "--width",
+                        "85",
+                        "--title",
+                        "Own title",
+                        "--out",
+                        file.toString()))
+                .isZero();
         assertThat(file).content().contains("Own title", "width=\"85mm\"");
-        assertThat(helvo("draw", table(), "--x", "Load", "--y", "Stretch", "--out", folder.resolve("no/such.pdf").toString())).isEqualTo(1);
+        assertThat(helvo(
+                        "draw",
+                        table(),
+                        "--x",
+                        "Load",
+                        "--y",
+                        "Stretch",
+                        "--out",
+                        folder.resolve("no/such.pdf").toString()))
+                .isEqualTo(1);
         assertThat(err.toString()).contains("could not be saved: its folder does not exist");
     }
 
     @Test
     void derivedColumnsMayUseEarlierOnes() throws IOException {
-        String[] fit = {"fit", table(), "--x", "Load", "--y", "Quarter", "--set-aside", "1,4-5", "--only", "Cord=dry", "--json",
-            "--derive"};
-        assertThat(helvo(Stream.concat(Stream.of(fit), Stream.of("Half [mm] = Stretch / 2", "--derive", "Quarter [cm] = Half / 2"))
-                .toArray(String[]::new))).isZero();
+        String[] fit = {
+            "fit",
+            table(),
+            "--x",
+            "Load",
+            "--y",
+            "Quarter",
+            "--set-aside",
+            "1,4-5",
+            "--only",
+            "Cord=dry",
+            "--json",
+            "--derive"
+        };
+        assertThat(helvo(Stream.concat(
+                                Stream.of(fit),
+                                Stream.of("Half [mm] = Stretch / 2", "--derive", "Quarter [cm] = Half / 2"))
+                        .toArray(String[]::new)))
+                .isZero();
         JsonNode report = JsonMapper.shared().readTree(out.toString());
         assertThat(report.at("/y/unit").asString()).isEqualTo("cm");
-        assertThat(report.at("/fits/0/coefficients/1/value").asDouble()).as("a quarter of 0.2").isCloseTo(0.05, within(1e-15));
-        assertThat(helvo(Stream.concat(Stream.of(fit), Stream.of("Quarter")).toArray(String[]::new))).isNotZero();
+        assertThat(report.at("/fits/0/coefficients/1/value").asDouble())
+                .as("a quarter of 0.2")
+                .isCloseTo(0.05, within(1e-15));
+        assertThat(helvo(Stream.concat(Stream.of(fit), Stream.of("Quarter")).toArray(String[]::new)))
+                .isNotZero();
         assertThat(err.toString()).contains("--derive “Quarter”", "name [unit] = formula");
-        assertThat(helvo(Stream.concat(Stream.of(fit), Stream.of("Quarter = Stretch / (4 + Depth)")).toArray(String[]::new))).isNotZero();
+        assertThat(helvo(Stream.concat(Stream.of(fit), Stream.of("Quarter = Stretch / (4 + Depth)"))
+                        .toArray(String[]::new)))
+                .isNotZero();
         assertThat(err.toString()).contains("--derive, at character 16 of “Stretch / (4 + Depth)”", "Depth");
     }
 
@@ -312,7 +532,19 @@ class HelvoTest {
     @Test
     void aProblemKeepsItsPlaceInTheJson() throws IOException {
         Path file = Files.writeString(folder.resolve("one.csv"), "x,y\n1,2\n");
-        assertThat(helvo("fit", file.toString(), "--x", "x", "--y", "y", "--curve", "polynomial", "--degree", "3", "--json")).isEqualTo(1);
+        assertThat(helvo(
+                        "fit",
+                        file.toString(),
+                        "--x",
+                        "x",
+                        "--y",
+                        "y",
+                        "--curve",
+                        "polynomial",
+                        "--degree",
+                        "3",
+                        "--json"))
+                .isEqualTo(1);
         JsonNode fit = JsonMapper.shared().readTree(out.toString()).at("/fits/0");
         assertThat(fit.at("/curve").asString()).isEqualTo("polynomial");
         assertThat(fit.at("/problem").asString()).isEqualTo("Only 1 point: this curve needs at least 4.");
@@ -334,7 +566,8 @@ class HelvoTest {
                 Arguments.of("fit FILE --x Load --y Stretch --weights stated", "needs error bars"),
                 Arguments.of("fit FILE --x Load --y Stretch --y-bar -1", "a length of 0 to 10^150"),
                 Arguments.of("fit FILE --x Load --y Stretch --y-bar 1e300", "a length of 0 to 10^150"),
-                Arguments.of("fit FILE --x Load --y Stretch --y-bar 1 --bar-means guess", "choose sd, se, half-range or 95"),
+                Arguments.of(
+                        "fit FILE --x Load --y Stretch --y-bar 1 --bar-means guess", "choose sd, se, half-range or 95"),
                 Arguments.of("fit FILE --x Load --y Stretch --y Cord", "One --y at a time"),
                 Arguments.of("fit FILE --x Load --y Stretch --decimal star", "choose comma, point"),
                 Arguments.of("fit FILE --x Load --y Stretch --thousands x", "choose apostrophe"),
@@ -346,7 +579,8 @@ class HelvoTest {
                 Arguments.of("check FILE --turn around", "choose long or transposed"),
                 Arguments.of("fit FILE --x Load --y Stretch --only Load<much", "the limit must be one of numbers"),
                 Arguments.of("draw FILE --x Load --y Stretch --out f.png --x-limits 5..1", "must be less"),
-                Arguments.of("draw FILE --x Load --y Stretch --out f.png --x-limits five", "write two numbers as 0..50"),
+                Arguments.of(
+                        "draw FILE --x Load --y Stretch --out f.png --x-limits five", "write two numbers as 0..50"),
                 Arguments.of("draw FILE --x Load --y Stretch --out f.png --log-x --x-limits 0..5", "lies above 0"),
                 Arguments.of("draw FILE --x Load --y Stretch --out f.png --right Load", "is no --y"),
                 Arguments.of("fit FILE --x Load --y Stretch --at NaN", "“NaN” is no number"),
@@ -364,25 +598,36 @@ class HelvoTest {
     @MethodSource("misused")
     void wrongUsageIsSaidAndExitsWithTwo(String line, String why) throws IOException {
         String file = table();
-        assertThat(helvo(Stream.of(line.split(" ")).map(word -> word.equals("FILE") ? file : word).toArray(String[]::new))).isEqualTo(2);
+        assertThat(helvo(Stream.of(line.split(" "))
+                        .map(word -> word.equals("FILE") ? file : word)
+                        .toArray(String[]::new)))
+                .isEqualTo(2);
         assertThat(err.toString()).contains(why).doesNotContain("Exception", "\tat ");
     }
 
     /// Limits, inequalities and lists; a name that is nearly right is guessed.
     @Test
     void conditionsAreComparedAndNamesAreGuessed() throws IOException {
-        String[] fit = {"fit", table(), "--x", "Load", "--y", "Stretch", "--set-aside", "1,4-5", "--json", "--at", "5,55", "--only"};
+        String[] fit = {
+            "fit", table(), "--x", "Load", "--y", "Stretch", "--set-aside", "1,4-5", "--json", "--at", "5,55", "--only"
+        };
         for (String condition : List.of("Load>10", "Load>=30", "Cord!=salt", "Load<50", "Load<=40")) {
             out.getBuffer().setLength(0);
-            assertThat(helvo(Stream.concat(Stream.of(fit), Stream.of(condition)).toArray(String[]::new))).as(condition).isZero();
+            assertThat(helvo(Stream.concat(Stream.of(fit), Stream.of(condition)).toArray(String[]::new)))
+                    .as(condition)
+                    .isZero();
             JsonNode fitted = JsonMapper.shared().readTree(out.toString()).at("/fits/0");
-            assertThat(fitted.at("/rows/used").asInt()).as(condition).isEqualTo(
-                    Map.of("Load>10", 3, "Load>=30", 3, "Cord!=salt", 4, "Load<50", 3, "Load<=40", 3).get(condition));
+            assertThat(fitted.at("/rows/used").asInt())
+                    .as(condition)
+                    .isEqualTo(Map.of("Load>10", 3, "Load>=30", 3, "Cord!=salt", 4, "Load<50", 3, "Load<=40", 3)
+                            .get(condition));
             assertThat(fitted.at("/readings/1/at").asDouble()).isEqualTo(55);
         }
-        assertThat(helvo("fit", table(), "--x", "Load", "--y", "Stretch", "--only", "Load>10", "--only", "Cord=wet")).isEqualTo(1);
+        assertThat(helvo("fit", table(), "--x", "Load", "--y", "Stretch", "--only", "Load>10", "--only", "Cord=wet"))
+                .isEqualTo(1);
         assertThat(err.toString()).contains("In no row Cord is wet.");
-        assertThat(helvo("fit", table(), "--x", "Load", "--y", "Stretch", "--only", "Cord=salt", "--only", "Load>20")).isEqualTo(1);
+        assertThat(helvo("fit", table(), "--x", "Load", "--y", "Stretch", "--only", "Cord=salt", "--only", "Load>20"))
+                .isEqualTo(1);
         assertThat(err.toString()).contains("In no row Load is above 20 where Cord is salt.");
         assertThat(helvo("fit", table(), "--x", "Lod", "--y", "Stretch")).isEqualTo(1);
         assertThat(err.toString()).contains("did you mean “Load”?");
@@ -395,15 +640,23 @@ class HelvoTest {
         Path clean = Files.writeString(folder.resolve("clean.csv"), "Load (N),Stretch (mm)\n1,2\n2,4\n3,6\n");
         assertThat(helvo("check", clean.toString())).isZero();
         out.getBuffer().setLength(0);
-        Path wide = Files.writeString(folder.resolve("wide.csv"), "Taken by A. Keel\n\nCord,0 h,5 h,24 h\ndry,1,2,3\nsalt,2,3,5\n");
-        assertThat(helvo("check", "--json", table(), wide.toString(), folder.resolve("none.csv").toString())).isEqualTo(1);
+        Path wide = Files.writeString(
+                folder.resolve("wide.csv"), "Taken by A. Keel\n\nCord,0 h,5 h,24 h\ndry,1,2,3\nsalt,2,3,5\n");
+        assertThat(helvo(
+                        "check",
+                        "--json",
+                        table(),
+                        wide.toString(),
+                        folder.resolve("none.csv").toString()))
+                .isEqualTo(1);
         assertThat(err.toString()).contains("none.csv");
         JsonNode checked = JsonMapper.shared().readTree(out.toString());
         assertThat(checked.get(0).at("/needsALook/0/rows").toString()).isEqualTo("[3]");
         assertThat(checked.get(1).at("/readAs/notes/0").asString()).isEqualTo("Taken by A. Keel");
         assertThat(checked.get(1).at("/readAs/layout").asString()).contains("headings in line 3");
         out.getBuffer().setLength(0);
-        assertThat(helvo("fit", wide.toString(), "--turn", "long", "--x", "Time", "--y", "wide", "--json")).isZero();
+        assertThat(helvo("fit", wide.toString(), "--turn", "long", "--x", "Time", "--y", "wide", "--json"))
+                .isZero();
         JsonNode fit = JsonMapper.shared().readTree(out.toString()).at("/fits/0");
         assertThat(fit.at("/rows/used").asInt()).isEqualTo(6);
     }
@@ -411,29 +664,57 @@ class HelvoTest {
     /// Strict: what was decided in reading makes the exit code 1; the report is the same.
     @Test
     void strictnessCountsWhatWasDecided() throws IOException {
-        Path totals = Files.writeString(folder.resolve("totals.csv"), "Cord,Load,Stretch\na,1,2\nb,2,4.5\nc,3,6\nTotal,6,12.5\n");
-        assertThat(helvo("fit", totals.toString(), "--x", "Load", "--y", "Stretch")).isZero();
+        Path totals = Files.writeString(
+                folder.resolve("totals.csv"), "Cord,Load,Stretch\na,1,2\nb,2,4.5\nc,3,6\nTotal,6,12.5\n");
+        assertThat(helvo("fit", totals.toString(), "--x", "Load", "--y", "Stretch"))
+                .isZero();
         assertThat(err.toString()).contains("row 4 (a total)");
         String report = out.toString();
         out.getBuffer().setLength(0);
-        assertThat(helvo("fit", totals.toString(), "--x", "Load", "--y", "Stretch", "--strict")).isEqualTo(1);
+        assertThat(helvo("fit", totals.toString(), "--x", "Load", "--y", "Stretch", "--strict"))
+                .isEqualTo(1);
         assertThat(out.toString()).isEqualTo(report);
     }
 
     @Test
     void drawsSeveralYWithASecondScale() throws IOException {
-        Path both = Files.writeString(folder.resolve("both.csv"), "Load (N),Stretch (mm),Mass (g)\n1,2,30\n2,4,20\n3,7,10\n10,20,5\n");
+        Path both = Files.writeString(
+                folder.resolve("both.csv"), "Load (N),Stretch (mm),Mass (g)\n1,2,30\n2,4,20\n3,7,10\n10,20,5\n");
         Path file = folder.resolve("two.svg");
-        assertThat(helvo("draw", both.toString(), "--x", "Load", "--y", "Stretch", "--y", "Mass", "--right", "Mass", "--log-x",
-                "--x-title", "Load, logarithmic", "--y-limits", "0..", "--no-curve", "--out", file.toString())).as(err.toString()).isZero();
+        assertThat(helvo(
+                        "draw",
+                        both.toString(),
+                        "--x",
+                        "Load",
+                        "--y",
+                        "Stretch",
+                        "--y",
+                        "Mass",
+                        "--right",
+                        "Mass",
+                        "--log-x",
+                        "--x-title",
+                        "Load, logarithmic",
+                        "--y-limits",
+                        "0..",
+                        "--no-curve",
+                        "--out",
+                        file.toString()))
+                .as(err.toString())
+                .isZero();
         assertThat(file).content().contains("Load, logarithmic", "Mass").doesNotContain("Residual", "R²");
-        assertThat(helvo("fit", both.toString(), "--x", "Load", "--y", "Stretch", "--y", "Mass")).isEqualTo(2);
+        assertThat(helvo("fit", both.toString(), "--x", "Load", "--y", "Stretch", "--y", "Mass"))
+                .isEqualTo(2);
     }
 
-    /// Every option of every command is in the manual page and in the completions of each shell, which a shell can read.
+    /// Every option of every command is in the manual page and in the completions of each shell, which a shell can
+    /// read.
     @Test
     void theManualAndTheCompletionsKnowEveryOption() {
-        for (String[] line : List.of(new String[] {"man"}, new String[] {"completions", "bash"}, new String[] {"completions", "zsh"},
+        for (String[] line : List.of(
+                new String[] {"man"},
+                new String[] {"completions", "bash"},
+                new String[] {"completions", "zsh"},
                 new String[] {"completions", "fish"})) {
             out.getBuffer().setLength(0);
             assertThat(helvo(line)).isZero();
@@ -478,27 +759,64 @@ class HelvoTest {
                 5,1e149,1
                 6,3,1
                 """).toString();
-        assertThat(helvo("fit", huge, "--x", "x", "--y", "y", "--y-bar", "column:bar", "--bounds", "--at", "1e308", "--when", "-1e308",
-                "--json")).isZero();
-        assertThat(out.toString()).doesNotContain("NaN", "Infinity").contains("y is beyond 10^150, too large to reckon with");
-        assertThat(JsonMapper.shared().readTree(out.toString()).at("/fits/0/rows/used").asInt()).isEqualTo(4);
+        assertThat(helvo(
+                        "fit",
+                        huge,
+                        "--x",
+                        "x",
+                        "--y",
+                        "y",
+                        "--y-bar",
+                        "column:bar",
+                        "--bounds",
+                        "--at",
+                        "1e308",
+                        "--when",
+                        "-1e308",
+                        "--json"))
+                .isZero();
+        assertThat(out.toString())
+                .doesNotContain("NaN", "Infinity")
+                .contains("y is beyond 10^150, too large to reckon with");
+        assertThat(JsonMapper.shared()
+                        .readTree(out.toString())
+                        .at("/fits/0/rows/used")
+                        .asInt())
+                .isEqualTo(4);
         assertThat(helvo("curves", huge, "--x", "x", "--y", "y", "--json")).isZero();
         assertThat(out.toString()).doesNotContain("NaN", "Infinity");
         for (String format : List.of("png", "svg", "pdf")) {
-            assertThat(helvo("draw", huge, "--x", "x", "--y", "y", "--y-bar", "column:bar", "--out",
-                    folder.resolve("huge." + format).toString())).as(err.toString()).isZero();
+            assertThat(helvo(
+                            "draw",
+                            huge,
+                            "--x",
+                            "x",
+                            "--y",
+                            "y",
+                            "--y-bar",
+                            "column:bar",
+                            "--out",
+                            folder.resolve("huge." + format).toString()))
+                    .as(err.toString())
+                    .isZero();
         }
     }
 
     /// A long text is not repeated whole in a sentence, and blanks without end take no time.
     @Test
     void longInputIsAnsweredShortlyAndSoon() throws IOException {
-        assertThat(helvo("fit", table(), "--x", "Load", "--y", "Stretch", "--only", "Load" + " ".repeat(100_000) + "~3")).isEqualTo(2);
-        assertThat(helvo("fit", table(), "--x", "y".repeat(100_000), "--y", "Stretch")).isEqualTo(1);
+        assertThat(helvo(
+                        "fit", table(), "--x", "Load", "--y", "Stretch", "--only", "Load" + " ".repeat(100_000) + "~3"))
+                .isEqualTo(2);
+        assertThat(helvo("fit", table(), "--x", "y".repeat(100_000), "--y", "Stretch"))
+                .isEqualTo(1);
         assertThat(err.toString()).contains("is no condition", "has no column").hasSizeLessThan(5000);
-        String words = Files.writeString(folder.resolve("words.csv"), "a ".repeat(10_000) + "b,y\n1,2\n2,3\n3,5\n").toString();
-        assertThat(helvo("fit", words, "--x", "#1", "--y", "y", "--derive", "z = (y")).isEqualTo(1);
-        String quoted = Files.writeString(folder.resolve("quote.csv"), "x,y\n1,2\n2,\"3\n" + "4,5\n".repeat(50_000)).toString();
+        String words = Files.writeString(folder.resolve("words.csv"), "a ".repeat(10_000) + "b,y\n1,2\n2,3\n3,5\n")
+                .toString();
+        assertThat(helvo("fit", words, "--x", "#1", "--y", "y", "--derive", "z = (y"))
+                .isEqualTo(1);
+        String quoted = Files.writeString(folder.resolve("quote.csv"), "x,y\n1,2\n2,\"3\n" + "4,5\n".repeat(50_000))
+                .toString();
         assertThat(helvo("fit", quoted, "--x", "x", "--y", "y")).isEqualTo(1);
         assertThat(err.toString()).contains("a quotation mark may lack its pair");
     }
@@ -507,17 +825,23 @@ class HelvoTest {
     @Test
     void namesOfAnyLanguageAreReadAndWritten() throws IOException {
         boolean unicode = System.getProperty("sun.jnu.encoding").equals("UTF-8");
-        Path table = Files.writeString(folder.resolve(unicode ? "Länge İĞ 長さ.csv" : "length.csv"),
+        Path table = Files.writeString(
+                folder.resolve(unicode ? "Länge İĞ 長さ.csv" : "length.csv"),
                 "Güç (N),長さ (mm),Tag\n1,2.5,2026-03-05\n2,5,2026-03-06\n1000,2500.5,2026-03-07\n");
         Path picture = folder.resolve(unicode ? "рисунок.svg" : "figure.svg");
-        assertThat(helvo("fit", table.toString(), "--x", "GÜÇ", "--y", "長さ", "--json")).isZero();
+        assertThat(helvo("fit", table.toString(), "--x", "GÜÇ", "--y", "長さ", "--json"))
+                .isZero();
         JsonNode report = JsonMapper.shared().readTree(out.toString());
-        assertThat(report.at("/fits/0/equation").asString()).startsWith("長さ = ").contains("Güç").doesNotContain("٢");
+        assertThat(report.at("/fits/0/equation").asString())
+                .startsWith("長さ = ")
+                .contains("Güç")
+                .doesNotContain("٢");
         assertThat(report.at("/fits/0/weights").asString()).isEqualTo("alike");
         out.getBuffer().setLength(0);
         assertThat(helvo("check", table.toString())).isZero();
         assertThat(out.toString()).contains("3 rows, 3 columns").containsPattern("#3 +Tag +no unit +dates");
-        assertThat(helvo("draw", table.toString(), "--x", "#1", "--y", "長さ", "--out", picture.toString())).isZero();
+        assertThat(helvo("draw", table.toString(), "--x", "#1", "--y", "長さ", "--out", picture.toString()))
+                .isZero();
         assertThat(Files.readString(picture)).contains("長さ", "1000").doesNotContain("١");
     }
 
@@ -526,10 +850,12 @@ class HelvoTest {
     void anInputIsNeverWrittenOver() throws IOException {
         String file = table();
         String before = Files.readString(Path.of(file));
-        assertThat(helvo("fit", file, "--x", "Load", "--y", "Stretch", "--residuals", file)).isEqualTo(1);
+        assertThat(helvo("fit", file, "--x", "Load", "--y", "Stretch", "--residuals", file))
+                .isEqualTo(1);
         assertThat(err.toString()).contains("it is the file that the measurements are read from");
         Path picture = Files.copy(Path.of(file), folder.resolve("table.svg"));
-        assertThat(helvo("draw", picture.toString(), "--x", "Load", "--y", "Stretch", "--out", picture.toString())).isEqualTo(1);
+        assertThat(helvo("draw", picture.toString(), "--x", "Load", "--y", "Stretch", "--out", picture.toString()))
+                .isEqualTo(1);
         assertThat(Path.of(file)).hasContent(before);
         assertThat(picture).hasContent(before);
     }
@@ -537,20 +863,41 @@ class HelvoTest {
     /// Each file is fitted on its own; one that is refused is told and does not stop the others.
     @Test
     void fitsSeveralFilesEachOnItsOwn() throws IOException {
-        String straight = Files.writeString(folder.resolve("straight.csv"), "x,y\n1,3\n2,5\n3,7\n").toString();
-        String words = Files.writeString(folder.resolve("words.csv"), "x,y\none,a\ntwo,b\nthree,c\n").toString();
-        String falling = Files.writeString(folder.resolve("falling.csv"), "x,y\n1,9\n2,8\n3,7\n").toString();
-        assertThat(helvo("fit", straight, words, falling, "--x", "x", "--y", "y", "--json")).isEqualTo(1);
+        String straight = Files.writeString(folder.resolve("straight.csv"), "x,y\n1,3\n2,5\n3,7\n")
+                .toString();
+        String words = Files.writeString(folder.resolve("words.csv"), "x,y\none,a\ntwo,b\nthree,c\n")
+                .toString();
+        String falling = Files.writeString(folder.resolve("falling.csv"), "x,y\n1,9\n2,8\n3,7\n")
+                .toString();
+        assertThat(helvo("fit", straight, words, falling, "--x", "x", "--y", "y", "--json"))
+                .isEqualTo(1);
         JsonNode results = JsonMapper.shared().readTree(out.toString()).get("results");
-        assertThat(results.valueStream().map(each -> each.get("file").asString())).containsExactly(straight, falling);
-        assertThat(results.valueStream().map(each -> each.at("/fits/0/coefficients/1/value").asDouble())).containsExactly(2.0, -1.0);
+        assertThat(results.valueStream().map(each -> each.get("file").asString()))
+                .containsExactly(straight, falling);
+        assertThat(results.valueStream()
+                        .map(each -> each.at("/fits/0/coefficients/1/value").asDouble()))
+                .containsExactly(2.0, -1.0);
         assertThat(err.toString()).contains("words.csv: ").contains("holds text");
         out.getBuffer().setLength(0);
         assertThat(helvo("curves", straight, falling, "--x", "x", "--y", "y")).isZero();
-        assertThat(out.toString().lines().filter(line -> line.contains(".csv: ")).map(line -> line.substring(0, line.indexOf(':'))))
+        assertThat(out.toString()
+                        .lines()
+                        .filter(line -> line.contains(".csv: "))
+                        .map(line -> line.substring(0, line.indexOf(':'))))
                 .containsExactly("straight.csv", "falling.csv");
-        assertThat(helvo("fit", straight, falling, "--x", "x", "--y", "y", "--residuals", "r.csv")).isEqualTo(2);
-        assertThat(helvo("draw", straight, falling, "--x", "x", "--y", "y", "--out", folder.resolve("a.svg").toString())).isEqualTo(2);
+        assertThat(helvo("fit", straight, falling, "--x", "x", "--y", "y", "--residuals", "r.csv"))
+                .isEqualTo(2);
+        assertThat(helvo(
+                        "draw",
+                        straight,
+                        falling,
+                        "--x",
+                        "x",
+                        "--y",
+                        "y",
+                        "--out",
+                        folder.resolve("a.svg").toString()))
+                .isEqualTo(2);
     }
 
     private String table() throws IOException {
@@ -577,16 +924,45 @@ class HelvoTest {
     void anyConditionIsTakenOrRefused() throws IOException {
         String file = table();
         var random = new Random(16);
-        List<String> parts = List.of("Load", "Cord", "#3", "dry", "1", "2.5", "-", "1e400", "NaN", "=", "!=", "<", ">", "<=", ">=", " ",
-                "\t", "(", ")", "“", "\u202e", ",", "%", "\ud83d\ude00", "a".repeat(500), " ".repeat(4000));
+        List<String> parts = List.of(
+                "Load",
+                "Cord",
+                "#3",
+                "dry",
+                "1",
+                "2.5",
+                "-",
+                "1e400",
+                "NaN",
+                "=",
+                "!=",
+                "<",
+                ">",
+                "<=",
+                ">=",
+                " ",
+                "\t",
+                "(",
+                ")",
+                "“",
+                "\u202e",
+                ",",
+                "%",
+                "\ud83d\ude00",
+                "a".repeat(500),
+                " ".repeat(4000));
         for (int i = 0; i < 400; i++) {
-            String condition = IntStream.range(0, random.nextInt(9)).mapToObj(_ -> parts.get(random.nextInt(parts.size())))
+            String condition = IntStream.range(0, random.nextInt(9))
+                    .mapToObj(_ -> parts.get(random.nextInt(parts.size())))
                     .collect(Collectors.joining());
             err.getBuffer().setLength(0);
-            int code = assertTimeoutPreemptively(Duration.ofSeconds(5), () -> helvo("fit", file, "--x", "load", "--y", "#3", "--only",
-                    condition));
+            int code = assertTimeoutPreemptively(
+                    Duration.ofSeconds(5), () -> helvo("fit", file, "--x", "load", "--y", "#3", "--only", condition));
             assertThat(code).as(condition).isBetween(0, 2);
-            assertThat(err.toString()).as(condition).doesNotContain("fault of its own", "Exception").hasSizeLessThan(3000);
+            assertThat(err.toString())
+                    .as(condition)
+                    .doesNotContain("fault of its own", "Exception")
+                    .hasSizeLessThan(3000);
         }
     }
 }

@@ -12,8 +12,8 @@ import org.junit.jupiter.api.extension.ClassTemplateInvocationContextProvider;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.extension.ExtensionContext;
 
-/// All tests of a class are run once in each of the languages whose numbers and letters differ most, and in the computer's own. Where the
-/// computer has none they are run in that alone.
+/// All tests of a class are run once in each of the languages whose numbers and letters differ most, and in the
+/// computer's own. Where the computer has none they are run in that alone.
 @Target(ElementType.TYPE)
 @Retention(RetentionPolicy.RUNTIME)
 @ClassTemplate
@@ -27,8 +27,10 @@ import org.junit.jupiter.api.extension.ExtensionContext;
         }
 
         @Override
-        public Stream<? extends ClassTemplateInvocationContext> provideClassTemplateInvocationContexts(ExtensionContext context) {
-            Stream<Locale> others = "C".equals(System.getenv("LC_ALL")) ? Stream.of()
+        public Stream<? extends ClassTemplateInvocationContext> provideClassTemplateInvocationContexts(
+                ExtensionContext context) {
+            Stream<Locale> others = "C".equals(System.getenv("LC_ALL"))
+                    ? Stream.of()
                     : Stream.of("ar-EG", "tr-TR", "de-DE").map(Locale::forLanguageTag);
             return Stream.concat(others, Stream.of(Locale.getDefault())).map(In::new);
         }
@@ -45,7 +47,8 @@ import org.junit.jupiter.api.extension.ExtensionContext;
         public void prepareInvocation(ExtensionContext context) {
             Locale before = Locale.getDefault();
             Locale.setDefault(language);
-            context.getStore(ExtensionContext.Namespace.create(In.class)).put(language, (AutoCloseable) () -> Locale.setDefault(before));
+            context.getStore(ExtensionContext.Namespace.create(In.class))
+                    .put(language, (AutoCloseable) () -> Locale.setDefault(before));
         }
     }
 }

@@ -29,21 +29,32 @@ import picocli.CommandLine.Model.OptionSpec;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
-/// Every command with its parts missing, half there or wrong: it ends in a result, or in a sentence that says what is missing.
+/// Every command with its parts missing, half there or wrong: it ends in a result, or in a sentence that says what
+/// is missing.
 class MannersTest {
-    private static final List<String> COMMANDS = List.of("check", "fit", "curves", "draw", "apply", "report", "simulate-logger",
-            "completions");
+    private static final List<String> COMMANDS =
+            List.of("check", "fit", "curves", "draw", "apply", "report", "simulate-logger", "completions");
 
     @TempDir
     private Path folder;
+
     private Path table;
     private final CommandLineRun run = new CommandLineRun();
 
     @BeforeEach
     void write() throws IOException {
-        table = Files.writeString(folder.resolve("pull.csv"), "Load (N),Stretch (mm),± Stretch (mm),Cord,Day\n" + IntStream.range(0, 12)
-                .mapToObj(k -> String.format(Locale.ROOT, "%d,%.1f,0.2,%s,2026-01-%02d%n", k, 2 * k + k * 7 % 5 / 10.0,
-                        k % 2 == 0 ? "dry" : "salt", k + 1)).collect(Collectors.joining()));
+        table = Files.writeString(
+                folder.resolve("pull.csv"),
+                "Load (N),Stretch (mm),± Stretch (mm),Cord,Day\n"
+                        + IntStream.range(0, 12)
+                                .mapToObj(k -> String.format(
+                                        Locale.ROOT,
+                                        "%d,%.1f,0.2,%s,2026-01-%02d%n",
+                                        k,
+                                        2 * k + k * 7 % 5 / 10.0,
+                                        k % 2 == 0 ? "dry" : "salt",
+                                        k + 1))
+                                .collect(Collectors.joining()));
     }
 
     private int helvo(String... words) {
@@ -60,47 +71,60 @@ class MannersTest {
     @ValueSource(strings = {"check", "fit", "curves", "draw", "apply", "report", "simulate-logger", "completions"})
     void nothingGivenIsNamed(String command) {
         assertThat(helvo(command)).isEqualTo(2);
-        assertThat(run.err.toString()).startsWith("helvo " + command + " needs ").contains("--help` tells how it is used");
+        assertThat(run.err.toString())
+                .startsWith("helvo " + command + " needs ")
+                .contains("--help` tells how it is used");
         assertThat(helvo(command, "--no-such-option", "x")).isEqualTo(2);
         assertThat(run.err.toString()).startsWith("helvo " + command + " has no option “--no-such-option”.");
     }
 
     @ParameterizedTest
-    @CsvSource(delimiter = '|', value = {
-        "fit --x Load --y Stretch|helvo fit needs FILE.",
-        "draw --x Load --y Stretch --out a.png|helvo draw needs FILE.",
-        "report --out a.html|helvo report needs STUDY.",
-        "apply --out a --data Pull=pull.csv|helvo apply needs STUDY.",
-        "apply --out=a --data=Pull=pull.csv s.helvo --figures bmp|--figures “bmp” must be png, svg or pdf.",
-        "fit TABLE|helvo fit needs --x COL and --y COL. “pull.csv” has the columns Load, Stretch, ± Stretch, Cord, Day.",
-        "fit TABLE --x Load|helvo fit needs --y COL.",
-        "fit TABLE --x|--x needs a value behind it: --x COL.",
-        "fit TABLE --xx Load|helvo fit has no option “--xx”; did you mean “--x”?",
-        "fit TABLE --x Load --y Stretch --weigths stated|did you mean “--weights”?",
-        "report a.helvo b.helvo --out r.html|“b.helvo” is one word too many for helvo report",
-        "TABLE|To open it in the window: helvo open ",
-        "week.helvo|To open the study: helvo open week.helvo. To write its report: helvo report week.helvo --out report.html.",
-        "ft|There is no command “ft”; did you mean “fit”?",
-        "frobnicate|There is no command “frobnicate”; there are check, fit, curves,",
-        "fit TABLE --x Load --y Stretch --at soon|--at: “soon” is no number, or too large, and no date: write it as 3.5, 2e-6 or "
-        + "2026-03-05.",
-        "fit TABLE --x Load --y Stretch --at 1/2/2026|“1/2/2026” is no number, or too large, and no date",
-    })
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "fit --x Load --y Stretch|helvo fit needs FILE.",
+                "draw --x Load --y Stretch --out a.png|helvo draw needs FILE.",
+                "report --out a.html|helvo report needs STUDY.",
+                "apply --out a --data Pull=pull.csv|helvo apply needs STUDY.",
+                "apply --out=a --data=Pull=pull.csv s.helvo --figures bmp|--figures “bmp” must be png, svg or pdf.",
+                "fit TABLE|helvo fit needs --x COL and --y COL. “pull.csv” has the columns Load, Stretch, ± Stretch, "
+                        + "Cord, Day.",
+                "fit TABLE --x Load|helvo fit needs --y COL.",
+                "fit TABLE --x|--x needs a value behind it: --x COL.",
+                "fit TABLE --xx Load|helvo fit has no option “--xx”; did you mean “--x”?",
+                "fit TABLE --x Load --y Stretch --weigths stated|did you mean “--weights”?",
+                "report a.helvo b.helvo --out r.html|“b.helvo” is one word too many for helvo report",
+                "TABLE|To open it in the window: helvo open ",
+                "week.helvo|To open the study: helvo open week.helvo. To write its report: helvo report week.helvo "
+                        + "--out report.html.",
+                "ft|There is no command “ft”; did you mean “fit”?",
+                "frobnicate|There is no command “frobnicate”; there are check, fit, curves,",
+                "fit TABLE --x Load --y Stretch --at soon|--at: “soon” is no number, or too large, and no date: "
+                        + "write it as 3.5, 2e-6 or "
+                        + "2026-03-05.",
+                "fit TABLE --x Load --y Stretch --at 1/2/2026|“1/2/2026” is no number, or too large, and no date",
+            })
     void whatIsWrongAndWhatWasMeant(String line, String sentence) {
         assertThat(helvo(line.replace("TABLE", table.toString()).split(" "))).isEqualTo(2);
         assertThat(run.err.toString()).contains(sentence);
     }
 
     @ParameterizedTest
-    @CsvSource(delimiter = '|', value = {
-        "fit TABLE --x Load --y Stretch --derive Stretch=Load*2|there is a column “Stretch” already",
-        "fit TABLE --x Load --y t --derive t=Day-2026-1-5|could be a date: write a date as 2026-01-05",
-        "fit TABLE --x Load --y Stretch --at 2026-01-05|is a date, and x holds numbers",
-        "fit TABLE --x Load --y Stretch --turn long|there is nothing to give a row to each value of",
-        "report TABLE --out FOLDER/r.html|is no study saved by Helvo (.helvo). If it is a table of measurements, `helvo check`",
-    })
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "fit TABLE --x Load --y Stretch --derive Stretch=Load*2|there is a column “Stretch” already",
+                "fit TABLE --x Load --y t --derive t=Day-2026-1-5|could be a date: write a date as 2026-01-05",
+                "fit TABLE --x Load --y Stretch --at 2026-01-05|is a date, and x holds numbers",
+                "fit TABLE --x Load --y Stretch --turn long|there is nothing to give a row to each value of",
+                "report TABLE --out FOLDER/r.html|is no study saved by Helvo (.helvo). If it is a table of "
+                        + "measurements, `helvo check`",
+            })
     void whatTheDataDoNotAllow(String line, String sentence) {
-        assertThat(helvo(line.replace("TABLE", table.toString()).replace("FOLDER", folder.toString()).split(" "))).isEqualTo(1);
+        assertThat(helvo(line.replace("TABLE", table.toString())
+                        .replace("FOLDER", folder.toString())
+                        .split(" ")))
+                .isEqualTo(1);
         assertThat(run.err.toString()).contains(sentence);
     }
 
@@ -109,9 +133,22 @@ class MannersTest {
         for (String weights : List.of("stated", "relative")) {
             for (String format : List.of("png", "svg", "pdf")) {
                 Path out = folder.resolve(weights + "." + format);
-                assertThat(helvo("draw", table.toString(), "--x", "Load", "--y", "Stretch", "--y-bar", "column:± Stretch", "--weights",
-                        weights,
-                        "--band", "--out", out.toString())).as(said()).isZero();
+                assertThat(helvo(
+                                "draw",
+                                table.toString(),
+                                "--x",
+                                "Load",
+                                "--y",
+                                "Stretch",
+                                "--y-bar",
+                                "column:± Stretch",
+                                "--weights",
+                                weights,
+                                "--band",
+                                "--out",
+                                out.toString()))
+                        .as(said())
+                        .isZero();
                 assertThat(out).isNotEmptyFile();
             }
         }
@@ -120,13 +157,29 @@ class MannersTest {
     /// What was asked for stands in the answer, each group under its name.
     @Test
     void theAnswerSaysWhatWasAsked() {
-        assertThat(helvo("fit", table.toString(), "--x", "Load", "--y", "Twice", "--derive", "Twice = 2 Stretch", "--only", "Load<9",
-                "--by",
-                "Cord")).isZero();
-        assertThat(run.out.toString()).startsWith("pull.csv: Twice against Load, by Cord, only rows where Load is below 9; Twice = "
-                + "2 Stretch. "
-                + "Helvo ").containsPattern("\ndry\nTwice = ").containsPattern("\nsalt\nTwice = ").contains("± one standard error");
-        assertThat(helvo("fit", table.toString(), "--x", "Load", "--y", "Stretch", "--only", "Cord=dry", "--json")).isZero();
+        assertThat(helvo(
+                        "fit",
+                        table.toString(),
+                        "--x",
+                        "Load",
+                        "--y",
+                        "Twice",
+                        "--derive",
+                        "Twice = 2 Stretch",
+                        "--only",
+                        "Load<9",
+                        "--by",
+                        "Cord"))
+                .isZero();
+        assertThat(run.out.toString())
+                .startsWith("pull.csv: Twice against Load, by Cord, only rows where Load is below 9; Twice = "
+                        + "2 Stretch. "
+                        + "Helvo ")
+                .containsPattern("\ndry\nTwice = ")
+                .containsPattern("\nsalt\nTwice = ")
+                .contains("± one standard error");
+        assertThat(helvo("fit", table.toString(), "--x", "Load", "--y", "Stretch", "--only", "Cord=dry", "--json"))
+                .isZero();
         JsonNode report = JsonMapper.shared().readTree(run.out.toString());
         assertThat(report.at("/file").asString()).isEqualTo(table.toString());
         assertThat(report.at("/version").asString()).startsWith("Helvo");
@@ -136,14 +189,39 @@ class MannersTest {
 
     @Test
     void alongDatesPlacesAreDates() throws IOException {
-        assertThat(helvo("fit", table.toString(), "--x", "Day", "--y", "Stretch", "--at", "2026-01-05", "--when", "8.3")).isZero();
-        assertThat(run.out.toString()).contains("t 2026-01-05 ").containsPattern(
-                "Stretch 8.3 2026-01-05 \\d\\d:\\d\\d\n95 % between 2026-01-0[45] \\d\\d:\\d\\d and 2026-01-05 \\d\\d:\\d\\d");
+        assertThat(helvo(
+                        "fit", table.toString(), "--x", "Day", "--y", "Stretch", "--at", "2026-01-05", "--when", "8.3"))
+                .isZero();
+        assertThat(run.out.toString())
+                .contains("t 2026-01-05 ")
+                .containsPattern("Stretch 8.3 2026-01-05 \\d\\d:\\d\\d\n95 % between 2026-01-0[45] \\d\\d:\\d\\d and "
+                        + "2026-01-05 \\d\\d:\\d\\d");
         Path dates = folder.resolve("dates.svg");
         Path days = folder.resolve("days.svg");
-        assertThat(helvo("draw", table.toString(), "--x", "Day", "--y", "Stretch", "--x-limits", "2025-12-31..2026-01-20", "--out",
-                dates.toString())).as(said()).isZero();
-        assertThat(helvo("draw", table.toString(), "--x", "Day", "--y", "Stretch", "--x-limits", "-1..19", "--out", days.toString()))
+        assertThat(helvo(
+                        "draw",
+                        table.toString(),
+                        "--x",
+                        "Day",
+                        "--y",
+                        "Stretch",
+                        "--x-limits",
+                        "2025-12-31..2026-01-20",
+                        "--out",
+                        dates.toString()))
+                .as(said())
+                .isZero();
+        assertThat(helvo(
+                        "draw",
+                        table.toString(),
+                        "--x",
+                        "Day",
+                        "--y",
+                        "Stretch",
+                        "--x-limits",
+                        "-1..19",
+                        "--out",
+                        days.toString()))
                 .isZero();
         assertThat(dates).hasSameBinaryContentAs(days);
     }
@@ -151,21 +229,37 @@ class MannersTest {
     @Test
     void signsInTitlesAreDrawn() throws IOException {
         Path out = folder.resolve("signs.svg");
-        assertThat(helvo("draw", table.toString(), "--x", "Load", "--y", "Stretch", "--title", "\\Delta T", "--x-title", "c_{S} (\\mu{}M)",
-                "--y-title", "\\theta (\\deg)", "--out", out.toString())).isZero();
+        assertThat(helvo(
+                        "draw",
+                        table.toString(),
+                        "--x",
+                        "Load",
+                        "--y",
+                        "Stretch",
+                        "--title",
+                        "\\Delta T",
+                        "--x-title",
+                        "c_{S} (\\mu{}M)",
+                        "--y-title",
+                        "\\theta (\\deg)",
+                        "--out",
+                        out.toString()))
+                .isZero();
         assertThat(Files.readString(out)).contains("Δ T").doesNotContain("\\mu", "\\theta", "\\Delta");
     }
 
     /// Strict is what `check` says.
     @Test
     void strictIsAsCheckSays() throws IOException {
-        String dirty = Files.writeString(folder.resolve("dirty.csv"), "a,b\n1,2\n2,x3\n3,5\n4,n.a.\n5,9\n6,13\n").toString();
+        String dirty = Files.writeString(folder.resolve("dirty.csv"), "a,b\n1,2\n2,x3\n3,5\n4,n.a.\n5,9\n6,13\n")
+                .toString();
         assertThat(helvo("check", dirty)).isEqualTo(1);
         assertThat(helvo("fit", dirty, "--x", "a", "--y", "b")).isZero();
         assertThat(helvo("fit", dirty, "--x", "a", "--y", "b", "--strict")).isEqualTo(1);
         assertThat(run.err.toString()).contains("dirty.csv: 1 place needs a look; helvo check tells it.");
         assertThat(helvo("check", table.toString())).isZero();
-        assertThat(helvo("fit", table.toString(), "--x", "Load", "--y", "Stretch", "--strict")).isZero();
+        assertThat(helvo("fit", table.toString(), "--x", "Load", "--y", "Stretch", "--strict"))
+                .isZero();
     }
 
     /// Command lines put together from the options' own descriptions, with values of their kind and of others.
@@ -174,28 +268,75 @@ class MannersTest {
         var random = new Random(39);
         Path study = folder.resolve("s.helvo");
         StudyFile.write(study, StoredStudy.of(History.from(SampleStudy.study())), Progress.none());
-        Path garbage = Files.write(folder.resolve("garbage.bin"), random.ints(400, 0, 256).collect(java.io.ByteArrayOutputStream::new,
-                java.io.ByteArrayOutputStream::write, (_, _) -> {}).toByteArray());
-        List<String> files = List.of(table.toString(), table.toString(), study.toString(), garbage.toString(), folder.toString(),
-                folder.resolve("none.csv").toString(), "");
-        List<String> values = List.of("Load", "Stretch", "Cord", "Day", "#3", "3", "-2.5", "1e400", "NaN", "2026-01-05", "0..9", "Cord=dry",
-                "Load<5", "t = Day - 2026-01-01", "q = Stretch^2", "q = 1/0", "column:± Stretch", "5%", "stated", "polynomial", "mean",
-                "long", "transposed", "\\mu", "a.png", "x.svg", "UTF-8", "comma", "dmy", "", "“", "--", "=", "1-99999999999", "\u0000");
+        Path garbage = Files.write(
+                folder.resolve("garbage.bin"),
+                random.ints(400, 0, 256)
+                        .collect(java.io.ByteArrayOutputStream::new, java.io.ByteArrayOutputStream::write, (_, _) -> {})
+                        .toByteArray());
+        List<String> files = List.of(
+                table.toString(),
+                table.toString(),
+                study.toString(),
+                garbage.toString(),
+                folder.toString(),
+                folder.resolve("none.csv").toString(),
+                "");
+        List<String> values = List.of(
+                "Load",
+                "Stretch",
+                "Cord",
+                "Day",
+                "#3",
+                "3",
+                "-2.5",
+                "1e400",
+                "NaN",
+                "2026-01-05",
+                "0..9",
+                "Cord=dry",
+                "Load<5",
+                "t = Day - 2026-01-01",
+                "q = Stretch^2",
+                "q = 1/0",
+                "column:± Stretch",
+                "5%",
+                "stated",
+                "polynomial",
+                "mean",
+                "long",
+                "transposed",
+                "\\mu",
+                "a.png",
+                "x.svg",
+                "UTF-8",
+                "comma",
+                "dmy",
+                "",
+                "“",
+                "--",
+                "=",
+                "1-99999999999",
+                "\u0000");
         for (int i = 0; i < 500; i++) {
             List<String> line = line(random, files, values);
             int code = helvo(line.toArray(String[]::new));
             assertThat(code).as(() -> line + "\n" + said()).isBetween(0, 2);
             assertThat(said()).as(line.toString()).doesNotContain("fault of its own", "Exception", "\tat ", "NaN ");
             assertThat(run.err.toString()).as(line.toString()).doesNotContain("null");
-            assertThat(code == 0 || !run.err.toString().isBlank() || line.contains("check")).as(line.toString()).isTrue();
+            assertThat(code == 0 || !run.err.toString().isBlank() || line.contains("check"))
+                    .as(line.toString())
+                    .isTrue();
         }
     }
 
     private List<String> line(Random random, List<String> files, List<String> values) {
         String command = COMMANDS.get(random.nextInt(6));
         CommandSpec spec = Helvo.specOf(command);
-        List<OptionSpec> options = spec.options().stream().filter(each -> !each.usageHelp() && !each.versionHelp()
-                && !each.longestName().equals("--verbose")).toList();
+        List<OptionSpec> options = spec.options().stream()
+                .filter(each -> !each.usageHelp()
+                        && !each.versionHelp()
+                        && !each.longestName().equals("--verbose"))
+                .toList();
         var parts = new ArrayList<List<String>>();
         parts.add(List.of(files.get(random.nextInt(files.size()))));
         for (OptionSpec option : options) {
@@ -204,7 +345,8 @@ class MannersTest {
             }
         }
         Collections.shuffle(parts, random);
-        return Stream.concat(Stream.of(command), parts.stream().flatMap(List::stream)).toList();
+        return Stream.concat(Stream.of(command), parts.stream().flatMap(List::stream))
+                .toList();
     }
 
     /// Its likely value twice as often as any other.
@@ -213,17 +355,22 @@ class MannersTest {
         if (option.arity().max() == 0) {
             return List.of(name);
         }
-        String likely = switch (name) {
-            case "--x" -> "Load";
-            case "--y" -> "Stretch";
-            case "--out" -> folder.resolve(List.of("o.png", "o.svg", "o.html", "o").get(random.nextInt(4))).toString();
-            case "--residuals" -> folder.resolve("r.csv").toString();
-            case "--data" -> "Pull=" + table;
-            default -> values.get(random.nextInt(values.size()));
-        };
+        String likely =
+                switch (name) {
+                    case "--x" -> "Load";
+                    case "--y" -> "Stretch";
+                    case "--out" ->
+                        folder.resolve(List.of("o.png", "o.svg", "o.html", "o").get(random.nextInt(4)))
+                                .toString();
+                    case "--residuals" -> folder.resolve("r.csv").toString();
+                    case "--data" -> "Pull=" + table;
+                    default -> values.get(random.nextInt(values.size()));
+                };
         // Nothing is written outside of the folder.
         boolean writes = name.equals("--out") || name.equals("--residuals");
         String value = writes || random.nextInt(3) > 0 ? likely : values.get(random.nextInt(values.size()));
-        return random.nextInt(12) == 0 ? List.of(name) : random.nextBoolean() ? List.of(name, value) : List.of(name + "=" + value);
+        return random.nextInt(12) == 0
+                ? List.of(name)
+                : random.nextBoolean() ? List.of(name, value) : List.of(name + "=" + value);
     }
 }

@@ -17,9 +17,9 @@ import org.junit.jupiter.params.provider.MethodSource;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
-/// Tables as instruments, offices and colleagues write them. Each was written without this program, and what its line is was worked out
-/// in exact fractions from the numbers that its writer meant: `tables/expected.json`. A table that leaves open what it says is refused
-/// with a question.
+/// Tables as instruments, offices and colleagues write them. Each was written without this program, and what its
+/// line is was worked out in exact fractions from the numbers that its writer meant: `tables/expected.json`. A
+/// table that leaves open what it says is refused with a question.
 @InManyLanguages
 class RealTablesTest {
     private static final double SECONDS_OF_A_DAY = 86_400;
@@ -34,8 +34,17 @@ class RealTablesTest {
     static Stream<Arguments> tables() throws IOException {
         try (InputStream in = RealTablesTest.class.getResourceAsStream("tables/expected.json")) {
             var cases = new ArrayList<Arguments>();
-            new JsonMapper().readTree(in).forEach(each -> cases.add(Arguments.of(each.get("file").asString()
-                    + String.join(" ", each.get("args").valueStream().map(JsonNode::asString).toList()), each)));
+            new JsonMapper()
+                    .readTree(in)
+                    .forEach(each -> cases.add(Arguments.of(
+                            each.get("file").asString()
+                                    + String.join(
+                                            " ",
+                                            each.get("args")
+                                                    .valueStream()
+                                                    .map(JsonNode::asString)
+                                                    .toList()),
+                            each)));
             return cases.stream();
         }
     }
@@ -43,9 +52,17 @@ class RealTablesTest {
     @ParameterizedTest(name = "{0}")
     @MethodSource("tables")
     void givesTheLineThatItsWriterMeantOrAsks(String name, JsonNode expected) throws URISyntaxException {
-        Path file = Path.of(RealTablesTest.class.getResource("tables/" + expected.get("file").asString()).toURI());
-        var arguments = new ArrayList<>(List.of("fit", file.toString(), "--x", expected.get("x").asString(), "--y",
-                expected.get("y").asString(), "--json"));
+        Path file = Path.of(RealTablesTest.class
+                .getResource("tables/" + expected.get("file").asString())
+                .toURI());
+        var arguments = new ArrayList<>(List.of(
+                "fit",
+                file.toString(),
+                "--x",
+                expected.get("x").asString(),
+                "--y",
+                expected.get("y").asString(),
+                "--json"));
         expected.get("args").forEach(each -> arguments.add(each.asString()));
         int code = helvo(arguments);
         if (expected.has("refused")) {
@@ -58,10 +75,14 @@ class RealTablesTest {
         expected.get("says").forEach(words -> assertThat(err.toString()).contains(words.asString()));
         JsonNode report = new JsonMapper().readTree(out.toString());
         JsonNode fit = report.get("fits").get(0);
-        assertThat(fit.get("rows").get("used").asInt()).as("rows used").isEqualTo(expected.get("n").asInt());
+        assertThat(fit.get("rows").get("used").asInt())
+                .as("rows used")
+                .isEqualTo(expected.get("n").asInt());
         double slope = fit.get("coefficients").get(1).get("value").asDouble();
         if (expected.has("perDay")) {
-            double perDay = slope * SECONDS_OF_A_DAY / seconds(report.get("time").get("per").asString());
+            double perDay = slope
+                    * SECONDS_OF_A_DAY
+                    / seconds(report.get("time").get("per").asString());
             assertThat(perDay).isCloseTo(expected.get("perDay").asDouble(), near(expected.get("perDay")));
         } else {
             assertThat(slope).isCloseTo(expected.get("slope").asDouble(), near(expected.get("slope")));

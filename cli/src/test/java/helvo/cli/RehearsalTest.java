@@ -36,8 +36,16 @@ class RehearsalTest {
     @Test
     void everyDocumentIsMade() throws IOException {
         assertThat(rehearsed("documents")).isEmpty();
-        for (String name : List.of("cords.svg", "cords.png", "cords.pdf", "report.html", "report.docx", "report.odt", "report.pdf",
-                "report.md", "sample.helvo")) {
+        for (String name : List.of(
+                "cords.svg",
+                "cords.png",
+                "cords.pdf",
+                "report.html",
+                "report.docx",
+                "report.odt",
+                "report.pdf",
+                "report.md",
+                "sample.helvo")) {
             assertThat(folder.resolve(name)).isNotEmptyFile();
         }
     }
@@ -48,8 +56,11 @@ class RehearsalTest {
         assertThat(rehearsed("commands")).isEmpty();
         Path table = folder.resolve("cords.csv");
         assertThat(Files.readAllLines(table)).hasSize(21);
-        for (String[] words : new String[][] {{"fit", table.toString(), "--x", "Load", "--y", "Stretch", "--json", "--by", "Cord"},
-            {"curves", table.toString(), "--x", "Load", "--y", "Stretch"}, {"check", table.toString()}}) {
+        for (String[] words : new String[][] {
+            {"fit", table.toString(), "--x", "Load", "--y", "Stretch", "--json", "--by", "Cord"},
+            {"curves", table.toString(), "--x", "Load", "--y", "Stretch"},
+            {"check", table.toString()}
+        }) {
             var run = new CommandLineRun();
             assertThat(run.helvo(words)).as(String.join(" ", words)).isZero();
             assertThat(run.err.toString()).isEmpty();

@@ -33,27 +33,64 @@ class ReportCommandTest {
     }
 
     private int report(String out, String... options) {
-        var arguments = new ArrayList<>(List.of("report", study.toString(), "--out", folder.resolve(out).toString()));
+        var arguments = new ArrayList<>(
+                List.of("report", study.toString(), "--out", folder.resolve(out).toString()));
         arguments.addAll(List.of(options));
         var err = new StringWriter();
-        int code = Helvo.run(new PrintWriter(new StringWriter()), new PrintWriter(err, true), Helvo.NO_WINDOW,
-            arguments.toArray(String[]::new));
+        int code = Helvo.run(
+                new PrintWriter(new StringWriter()),
+                new PrintWriter(err, true),
+                Helvo.NO_WINDOW,
+                arguments.toArray(String[]::new));
         said = err.toString();
         return code;
     }
 
     @Test
     void takesWhatIsGivenAndLeavesTheRestAsTheStudyHasIt() throws IOException {
-        assertThat(report("r.html", "--title", "Cords", "--author", "Ada", "--date", "5 March 2026", "--paper", "letter",
-            "--language", "en-GB",
-                "--sections", "results,method", "--figure", "creep")).isZero();
+        assertThat(report(
+                        "r.html",
+                        "--title",
+                        "Cords",
+                        "--author",
+                        "Ada",
+                        "--date",
+                        "5 March 2026",
+                        "--paper",
+                        "letter",
+                        "--language",
+                        "en-GB",
+                        "--sections",
+                        "results,method",
+                        "--figure",
+                        "creep"))
+                .isZero();
         assertThat(said).isEmpty();
-        assertThat(Files.readString(folder.resolve("r.html"))).contains("<html lang=\"en-GB\">", "<h1 dir=\"auto\">Cords</h1>",
-                "Ada · 5 March 2026 · made with Helvo", "size: letter", "0.3103 ± 0.0024")
+        assertThat(Files.readString(folder.resolve("r.html")))
+                .contains(
+                        "<html lang=\"en-GB\">",
+                        "<h1 dir=\"auto\">Cords</h1>",
+                        "Ada · 5 March 2026 · made with Helvo",
+                        "size: letter",
+                        "0.3103 ± 0.0024")
                 .doesNotContain("<svg", "0.2064");
         byte[] first = Files.readAllBytes(folder.resolve("r.html"));
-        report("r.html", "--title", "Cords", "--author", "Ada", "--date", "5 March 2026", "--paper", "letter", "--language", "en-GB",
-                "--sections", "results,method", "--figure", "creep");
+        report(
+                "r.html",
+                "--title",
+                "Cords",
+                "--author",
+                "Ada",
+                "--date",
+                "5 March 2026",
+                "--paper",
+                "letter",
+                "--language",
+                "en-GB",
+                "--sections",
+                "results,method",
+                "--figure",
+                "creep");
         assertThat(Files.readAllBytes(folder.resolve("r.html"))).isEqualTo(first);
     }
 
@@ -75,7 +112,9 @@ class ReportCommandTest {
         assertThat(report("r.pdf", "--language", "<x>")).isEqualTo(2);
         assertThat(said).contains("“<x>” is no language tag.");
         assertThat(report("r.pdf", "--figure", "Ropes")).isEqualTo(1);
-        assertThat(said).startsWith("The study has no figure “Ropes”; there are “Stretch of 3 mm marram cord under load” (Stretch)")
+        assertThat(said)
+                .startsWith(
+                        "The study has no figure “Ropes”; there are “Stretch of 3 mm marram cord under load” (Stretch)")
                 .hasLineCount(1);
         assertThat(report("none/r.pdf")).isEqualTo(1);
         assertThat(said).contains("its folder does not exist").hasLineCount(1);
@@ -91,9 +130,14 @@ class ReportCommandTest {
     @Test
     void aTemplateIsFilled() throws IOException {
         Path template = Files.writeString(folder.resolve("t.html"), "<h1>{{title}}</h1>{{results}}");
-        assertThat(report("r.html", "--template", template.toString(), "--figure", "Creep")).isZero();
-        assertThat(Files.readString(folder.resolve("r.html"))).startsWith("<h1>Creep against Time</h1>").contains("0.3103 ± 0.0024");
-        assertThat(report("t.html", "--template", template.toString())).as("not over the template").isEqualTo(1);
+        assertThat(report("r.html", "--template", template.toString(), "--figure", "Creep"))
+                .isZero();
+        assertThat(Files.readString(folder.resolve("r.html")))
+                .startsWith("<h1>Creep against Time</h1>")
+                .contains("0.3103 ± 0.0024");
+        assertThat(report("t.html", "--template", template.toString()))
+                .as("not over the template")
+                .isEqualTo(1);
         assertThat(Files.readString(template)).startsWith("<h1>{{title}}");
     }
 }

@@ -6,7 +6,8 @@ import java.util.concurrent.ForkJoinPool;
 import java.util.concurrent.FutureTask;
 import java.util.function.Supplier;
 
-/// A part of some work that does not wait for the others: another thread may take it up until its outcome is asked for.
+/// A part of some work that does not wait for the others: another thread may take it up until its outcome is asked
+/// for.
 public final class Beside<T> {
     /// Among fewer points a thread of its own costs more than it saves.
     private static final int MANY = 20_000;

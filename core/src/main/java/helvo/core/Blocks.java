@@ -3,8 +3,8 @@ package helvo.core;
 import java.util.function.BinaryOperator;
 import java.util.stream.IntStream;
 
-/// Work on many points in blocks, on all processors. What the blocks give is joined in their order, so that a sum does not depend on how
-/// many processors there are.
+/// Work on many points in blocks, on all processors. What the blocks give is joined in their order, so that a sum
+/// does not depend on how many processors there are.
 public final class Blocks {
     private static final int SIZE = 1 << 14;
 
@@ -30,17 +30,27 @@ public final class Blocks {
             return work.of(0, n);
         }
         int blocks = (n + SIZE - 1) / SIZE;
-        return IntStream.range(0, blocks).parallel().mapToObj(block -> {
-            progress.reached((double) block / blocks);
-            return work.of(block * SIZE, Math.min(n, (block + 1) * SIZE));
-        }).toList().stream().reduce(join).orElseThrow();
+        return IntStream.range(0, blocks)
+                .parallel()
+                .mapToObj(block -> {
+                    progress.reached((double) block / blocks);
+                    return work.of(block * SIZE, Math.min(n, (block + 1) * SIZE));
+                })
+                .toList()
+                .stream()
+                .reduce(join)
+                .orElseThrow();
     }
 
     public static void each(int n, Progress progress, Task task) {
-        joined(n, progress, (from, to) -> {
-            task.at(from, to);
-            return n;
-        }, (one, _) -> one);
+        joined(
+                n,
+                progress,
+                (from, to) -> {
+                    task.at(from, to);
+                    return n;
+                },
+                (one, _) -> one);
     }
 
     public static void each(int n, Task task) {

@@ -3,7 +3,8 @@ package helvo.core;
 /// Where long work tells how far it is, and learns that nobody waits for it any more.
 @FunctionalInterface
 public interface Progress {
-    /// For work that nobody watches. A method, since a constant here would keep every progress out of the ahead-of-time cache.
+    /// For work that nobody watches. A method, since a constant here would keep every progress out of the
+    /// ahead-of-time cache.
     static Progress none() {
         return fraction -> {};
     }

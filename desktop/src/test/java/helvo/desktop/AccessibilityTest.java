@@ -50,8 +50,14 @@ class AccessibilityTest {
     void everyControlHasAName(FxRobot robot) {
         window.settle();
         List<Node> nameless = new ArrayList<>();
-        for (Class<? extends Panel> panel : List.of(CommandFinder.class, HandOver.class, SettingsPanel.class, GuidePanel.class,
-                StepsPanel.class, BarsPanel.class, ReadingsPanel.class)) {
+        for (Class<? extends Panel> panel : List.of(
+                CommandFinder.class,
+                HandOver.class,
+                SettingsPanel.class,
+                GuidePanel.class,
+                StepsPanel.class,
+                BarsPanel.class,
+                ReadingsPanel.class)) {
             robot.interact(() -> window.view.panels().show(panel));
             window.settle();
             robot.interact(() -> collect(window.view, nameless));
@@ -60,13 +66,17 @@ class AccessibilityTest {
     }
 
     private static void collect(Node node, List<Node> nameless) {
-        boolean control = node instanceof ButtonBase || node instanceof TextInputControl || node instanceof TableView<?>
+        boolean control = node instanceof ButtonBase
+                || node instanceof TextInputControl
+                || node instanceof TableView<?>
                 || node instanceof ListView<?>
                 || node instanceof ImageView;
         boolean partOfAnother = node.getStyleClass().stream()
                 .anyMatch(name -> name.contains("arrow") || name.contains("increment") || name.contains("decrement"));
-        boolean named = node.getAccessibleText() != null || node instanceof Labeled labeled && labeled.getText() != null
-                && !labeled.getText().isBlank();
+        boolean named = node.getAccessibleText() != null
+                || node instanceof Labeled labeled
+                        && labeled.getText() != null
+                        && !labeled.getText().isBlank();
         if (control && !named && !partOfAnother) {
             nameless.add(node);
         }
@@ -91,7 +101,18 @@ class AccessibilityTest {
             });
             robot.type(KeyCode.TAB);
         }
-        assertThat(reached).contains("open", "find", "hand-over", "table-0", "role-1", "grid", "use-7", "figure-title", "show-bars",
-                "series-0", "curve-line");
+        assertThat(reached)
+                .contains(
+                        "open",
+                        "find",
+                        "hand-over",
+                        "table-0",
+                        "role-1",
+                        "grid",
+                        "use-7",
+                        "figure-title",
+                        "show-bars",
+                        "series-0",
+                        "curve-line");
     }
 }

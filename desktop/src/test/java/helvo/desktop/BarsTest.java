@@ -59,7 +59,8 @@ class BarsTest {
 
     private String readout() {
         window.settle();
-        return window.view.lookupAll(".label").stream().map(node -> ((javafx.scene.control.Labeled) node).getText())
+        return window.view.lookupAll(".label").stream()
+                .map(node -> ((javafx.scene.control.Labeled) node).getText())
                 .reduce("", (a, b) -> a + "\n" + b);
     }
 
@@ -81,7 +82,9 @@ class BarsTest {
     private void choose(FxRobot robot, String id, String shown) {
         ComboBox<Object> box = combo(id);
         robot.interact(() -> box.setValue(box.getItems().stream()
-                .filter(item -> box.getConverter().toString(item).equals(shown)).findFirst().orElseThrow()));
+                .filter(item -> box.getConverter().toString(item).equals(shown))
+                .findFirst()
+                .orElseThrow()));
         window.settle();
     }
 
@@ -108,7 +111,14 @@ class BarsTest {
         assertThat(dry().bounds().orElseThrow().exist()).isFalse();
         assertThat(window.text("#bars-verdict")).startsWith("No line passes through all bars.");
         assertThat(readout()).contains("No line passes through all bars. One would with bars 1 times as long");
-        assertThat(window.workspace.study().tables().getFirst().column(4).cells().number(0)).isEqualTo(0.35);
+        assertThat(window.workspace
+                        .study()
+                        .tables()
+                        .getFirst()
+                        .column(4)
+                        .cells()
+                        .number(0))
+                .isEqualTo(0.35);
         window.press(robot, "#bars-back");
         assertThat(bar(0)).isEqualTo(0.35);
         robot.interact(() -> {
@@ -118,7 +128,14 @@ class BarsTest {
         assertThat(bar(0)).isCloseTo(0.7, within(1e-12));
         assertThat(window.workspace.history().get().steps()).isEmpty();
         window.press(robot, "#bars-accept");
-        assertThat(window.workspace.study().tables().getFirst().column(4).cells().number(0)).isCloseTo(0.7, within(1e-12));
+        assertThat(window.workspace
+                        .study()
+                        .tables()
+                        .getFirst()
+                        .column(4)
+                        .cells()
+                        .number(0))
+                .isCloseTo(0.7, within(1e-12));
         robot.interact(window.workspace::undo);
         assertThat(bar(0)).isEqualTo(0.35);
     }
@@ -149,7 +166,9 @@ class BarsTest {
         assertThat(dry().points().xBars().isNone()).isFalse();
         choose(robot, "#bars-weights", "by their error bars, as stated");
         assertThat(dry().points().weighedInBoth()).isTrue();
-        assertThat(readout()).contains("Points are weighted by their error bars, as stated, in x and y (York’s line).").contains("χ²");
+        assertThat(readout())
+                .contains("Points are weighted by their error bars, as stated, in x and y (York’s line).")
+                .contains("χ²");
         assertThat(window.workspace.figureInView().orElseThrow().weighting()).isEqualTo(Weighting.STATED);
     }
 
@@ -159,7 +178,8 @@ class BarsTest {
     void barsLookAsChosenAndMayBeUnequal(FxRobot robot) {
         robot.push(KeyCode.CONTROL, KeyCode.B);
         window.settle();
-        java.util.function.Supplier<BarLook> look = () -> window.workspace.figureInView().orElseThrow().look().series(DRY).bars();
+        java.util.function.Supplier<BarLook> look = () ->
+                window.workspace.figureInView().orElseThrow().look().series(DRY).bars();
         enter(robot, "#bars-cap", "2.5");
         enter(robot, "#bars-width", "2");
         assertThat(look.get()).isEqualTo(new BarLook(true, 2.5, 2, Optional.empty()));
@@ -170,12 +190,13 @@ class BarsTest {
         robot.interact(() -> ((CheckBox) window.view.lookup("#bars-shown")).fire());
         window.settle();
         assertThat(window.view.figure().view().layoutNow().orElseThrow().parts())
-                .noneMatch(part -> part.of() instanceof FigurePart.BarOf(var key, _, _) && key.equals(DRY))
+                .noneMatch(part -> part.of() instanceof FigurePart.BarOf(var key, var _, var _) && key.equals(DRY))
                 .anyMatch(part -> part.of() instanceof FigurePart.BarOf);
         int table = window.workspace.table().orElseThrow().id();
         robot.interact(() -> {
             window.workspace.perform(new ColumnEdit.AddColumn(table));
-            int added = window.workspace.table().orElseThrow().columns().getLast().id();
+            int added =
+                    window.workspace.table().orElseThrow().columns().getLast().id();
             window.workspace.perform(new TableEdit.FillSeries(table, added, 0, 0.1, 0.01, 22));
             window.workspace.perform(new ColumnEdit.SetRole(table, added, Role.Y_DOWN));
         });
@@ -188,20 +209,45 @@ class BarsTest {
     void theEndOfABarIsDragged(FxRobot robot) {
         window.settle();
         FigureLayout layout = window.view.figure().view().layoutNow().orElseThrow();
-        var end = layout.place(new FigurePart.BarOf(DRY, 10, FigurePart.BarEnd.UP)).orElseThrow();
-        Point2D from = window.view.localToScreen(window.view.sceneToLocal(window.view.figure().view()
-                .inScene(end.getCenterX(), end.getCenterY())));
+        var end = layout.place(new FigurePart.BarOf(DRY, 10, FigurePart.BarEnd.UP))
+                .orElseThrow();
+        Point2D from = window.view.localToScreen(
+                window.view.sceneToLocal(window.view.figure().view().inScene(end.getCenterX(), end.getCenterY())));
         double y = dry().points().y()[9];
         robot.moveTo(from).press(MouseButton.PRIMARY).moveTo(scene(50, y + 1)).moveTo(scene(50, y + 1.5));
         assertThat(bar(9)).isCloseTo(1.5, within(0.06));
-        assertThat(window.workspace.study().tables().getFirst().column(4).cells().number(10)).isEqualTo(0.35);
+        assertThat(window.workspace
+                        .study()
+                        .tables()
+                        .getFirst()
+                        .column(4)
+                        .cells()
+                        .number(10))
+                .isEqualTo(0.35);
         robot.release(MouseButton.PRIMARY);
         window.settle();
         assertThat(window.workspace.history().get().steps()).hasSize(1);
-        assertThat(window.workspace.study().tables().getFirst().column(4).cells().number(10)).isCloseTo(1.5, within(0.06));
-        robot.clickOn(window.view.localToScreen(window.view.sceneToLocal(window.view.figure().view()
-                .inScene(layout.px(50), window.view.figure().view().layoutNow().orElseThrow()
-                .place(new FigurePart.BarOf(DRY, 10, FigurePart.BarEnd.UP)).orElseThrow().getCenterY()))));
+        assertThat(window.workspace
+                        .study()
+                        .tables()
+                        .getFirst()
+                        .column(4)
+                        .cells()
+                        .number(10))
+                .isCloseTo(1.5, within(0.06));
+        robot.clickOn(window.view.localToScreen(window.view.sceneToLocal(window.view
+                .figure()
+                .view()
+                .inScene(
+                        layout.px(50),
+                        window.view
+                                .figure()
+                                .view()
+                                .layoutNow()
+                                .orElseThrow()
+                                .place(new FigurePart.BarOf(DRY, 10, FigurePart.BarEnd.UP))
+                                .orElseThrow()
+                                .getCenterY()))));
         assertThat(window.view.lookup("#bars-panel").isVisible()).isTrue();
         type(robot, "#bars-row", "0.4");
         robot.type(KeyCode.ENTER);
@@ -212,8 +258,13 @@ class BarsTest {
     void readingsCarryIntervalsAndCorridor(FxRobot robot) {
         window.settle();
         window.press(robot, "#readout-at-x");
-        assertThat(readout()).contains("Readings", "95 % half width of the mean", "for one more measurement (95 %)",
-                "by the bounds; ± is half their range", "lines within the bars reach from");
+        assertThat(readout())
+                .contains(
+                        "Readings",
+                        "95 % half width of the mean",
+                        "for one more measurement (95 %)",
+                        "by the bounds; ± is half their range",
+                        "lines within the bars reach from");
         window.press(robot, "#readout-at-y");
         assertThat(readout()).contains("95 % between");
         assertThat(window.workspace.figureInView().orElseThrow().look().notes()).hasSize(2);

@@ -4,8 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import helvo.core.study.Study;
 import helvo.core.table.Table;
-import helvo.desktop.looks.Looks;
 import helvo.desktop.document.Document;
+import helvo.desktop.looks.Looks;
 import helvo.desktop.measurements.MeasurementGrid;
 import helvo.desktop.window.MainView;
 import helvo.desktop.workspace.FileDialogs;
@@ -141,7 +141,10 @@ final class DrivenWindow {
         robot.interact(menu::show);
         robot.interact(menu::hide);
         robot.interact(() -> items(menu.getItems())
-                .filter(each -> item.equals(each.getId())).findFirst().orElseThrow().fire());
+                .filter(each -> item.equals(each.getId()))
+                .findFirst()
+                .orElseThrow()
+                .fire());
         settle();
     }
 
@@ -168,7 +171,9 @@ final class DrivenWindow {
         try {
             WaitForAsyncUtils.waitForFxEvents();
             WaitForAsyncUtils.waitForAsyncFx(20_000, frames::start);
-            assertThat(laidOut.await(30, TimeUnit.SECONDS)).as("the window came to rest").isTrue();
+            assertThat(laidOut.await(30, TimeUnit.SECONDS))
+                    .as("the window came to rest")
+                    .isTrue();
             WaitForAsyncUtils.waitForAsyncFx(20_000, frames::stop);
         } catch (InterruptedException e) {
             throw new AssertionError(e);
@@ -197,9 +202,26 @@ final class DrivenWindow {
     }
 
     private static void fire(Node node, EventType<MouseEvent> type, Point2D screen, boolean shift) {
-        Point2D scene = node.getScene().getRoot().localToScene(node.getScene().getRoot().screenToLocal(screen));
-        node.fireEvent(new MouseEvent(type, scene.getX(), scene.getY(), screen.getX(), screen.getY(), MouseButton.PRIMARY, 1, shift, !shift,
-                false, false, true, false, false, false, false, true,
+        Point2D scene =
+                node.getScene().getRoot().localToScene(node.getScene().getRoot().screenToLocal(screen));
+        node.fireEvent(new MouseEvent(
+                type,
+                scene.getX(),
+                scene.getY(),
+                screen.getX(),
+                screen.getY(),
+                MouseButton.PRIMARY,
+                1,
+                shift,
+                !shift,
+                false,
+                false,
+                true,
+                false,
+                false,
+                false,
+                false,
+                true,
                 new PickResult(node, scene.getX(), scene.getY())));
     }
 }

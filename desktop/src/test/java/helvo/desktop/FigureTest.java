@@ -89,11 +89,30 @@ class FigureTest {
     }
 
     private static void scroll(Node node, Point2D screen) {
-        Point2D scene = node.getScene().getRoot().localToScene(node.getScene().getRoot().screenToLocal(screen));
-        node.fireEvent(new ScrollEvent(ScrollEvent.SCROLL, scene.getX(), scene.getY(), screen.getX(), screen.getY(), false, false, false,
-                false, false, false, 0, 40, 0, 40,
-                ScrollEvent.HorizontalTextScrollUnits.NONE, 0, ScrollEvent.VerticalTextScrollUnits.NONE, 0, 0,
-                        new PickResult(node, scene.getX(), scene.getY())));
+        Point2D scene =
+                node.getScene().getRoot().localToScene(node.getScene().getRoot().screenToLocal(screen));
+        node.fireEvent(new ScrollEvent(
+                ScrollEvent.SCROLL,
+                scene.getX(),
+                scene.getY(),
+                screen.getX(),
+                screen.getY(),
+                false,
+                false,
+                false,
+                false,
+                false,
+                false,
+                0,
+                40,
+                0,
+                40,
+                ScrollEvent.HorizontalTextScrollUnits.NONE,
+                0,
+                ScrollEvent.VerticalTextScrollUnits.NONE,
+                0,
+                0,
+                new PickResult(node, scene.getX(), scene.getY())));
     }
 
     private void type(FxRobot robot, String id, String text) {
@@ -119,20 +138,31 @@ class FigureTest {
         type(robot, "#axis-to", "60");
         type(robot, "#axis-step", "10");
         type(robot, "#axis-minor", "5");
-        assertThat(look().axis(AxisPlace.X)).isEqualTo(AxisLook.DEFAULT.withLimits(Optional.of(-10.0), Optional.of(60.0))
-                .withStep(Optional.of(10.0)).withMinor(Optional.of(5)));
+        assertThat(look().axis(AxisPlace.X))
+                .isEqualTo(AxisLook.DEFAULT
+                        .withLimits(Optional.of(-10.0), Optional.of(60.0))
+                        .withStep(Optional.of(10.0))
+                        .withMinor(Optional.of(5)));
         assertThat(layout().x().orElseThrow().ticks()).containsExactly(-10.0, 0.0, 10.0, 20.0, 30.0, 40.0, 50.0, 60.0);
         assertThat(layout().x().orElseThrow().minorTicks()).hasSize(36);
         type(robot, "#axis-from", "70");
-        assertThat(window.text("#figure-panel-wrong")).isEqualTo("The lower limit must be less than the upper. It stays -10.");
+        assertThat(window.text("#figure-panel-wrong"))
+                .isEqualTo("The lower limit must be less than the upper. It stays -10.");
         type(robot, "#axis-step", "0.00001");
-        assertThat(window.text("#figure-panel-wrong")).contains("would make 7,000,000 labels").contains("It stays 10.");
+        assertThat(window.text("#figure-panel-wrong"))
+                .contains("would make 7,000,000 labels")
+                .contains("It stays 10.");
         type(robot, "#axis-to", "far");
-        assertThat(window.text("#figure-panel-wrong")).contains("“far” is no number.").contains("It stays 60.");
+        assertThat(window.text("#figure-panel-wrong"))
+                .contains("“far” is no number.")
+                .contains("It stays 60.");
         assertThat(look().axis(AxisPlace.X).high()).hasValue(60.0);
         window.press(robot, "#axis-log");
-        assertThat(look().axis(AxisPlace.X)).satisfies(axis -> assertThat(axis.logarithmic()).isTrue())
-                .satisfies(axis -> assertThat(axis.low()).as("−10 is on no logarithmic axis").isEmpty());
+        assertThat(look().axis(AxisPlace.X))
+                .satisfies(axis -> assertThat(axis.logarithmic()).isTrue())
+                .satisfies(axis -> assertThat(axis.low())
+                        .as("−10 is on no logarithmic axis")
+                        .isEmpty());
         window.press(robot, "#axis-reversed");
         assertThat(layout().px(5)).isGreaterThan(layout().px(50));
     }
@@ -147,15 +177,18 @@ class FigureTest {
         robot.interact(() -> ((TextInputControl) window.view.getScene().getFocusOwner()).appendText("x".repeat(519)));
         robot.type(KeyCode.ENTER);
         window.settle();
-        assertThat(window.workspace.figureInView().orElseThrow().title().orElseThrow()).hasSize(500);
-        assertThat(window.workspace.messages().notice().get().orElseThrow().text()).contains("500 characters");
+        assertThat(window.workspace.figureInView().orElseThrow().title().orElseThrow())
+                .hasSize(500);
+        assertThat(window.workspace.messages().notice().get().orElseThrow().text())
+                .contains("500 characters");
     }
 
     @Test
     void limitsCurveEndsLegendAndLabelsAreDragged(FxRobot robot) {
         FigureLayout before = layout();
         Rectangle2D plot = before.plot();
-        robot.drag(at(plot.getMaxX() - 4, plot.getMaxY() + 9)).dropTo(at(plot.getMaxX() - 4 - plot.getWidth() / 4, plot.getMaxY() + 9));
+        robot.drag(at(plot.getMaxX() - 4, plot.getMaxY() + 9))
+                .dropTo(at(plot.getMaxX() - 4 - plot.getWidth() / 4, plot.getMaxY() + 9));
         assertThat(layout().x().orElseThrow().high()).isCloseTo(51 / 0.75, within(2.0));
         assertThat(layout().x().orElseThrow().low()).isEqualTo(0);
         robot.push(KeyCode.CONTROL, KeyCode.Z);
@@ -171,7 +204,9 @@ class FigureTest {
         robot.drag(label).dropTo(label.add(-60, 40));
         window.settle();
         assertThat(look().curve(DRY).labelAt()).isPresent();
-        assertThat(window.workspace.history().get().steps()).as("each drag is one step").hasSize(3);
+        assertThat(window.workspace.history().get().steps())
+                .as("each drag is one step")
+                .hasSize(3);
     }
 
     @Test
@@ -183,14 +218,16 @@ class FigureTest {
         robot.sleep(600);
         var x = layout().x().orElseThrow();
         assertThat(x.high() - x.low()).isLessThan(50);
-        assertThat(at(layout().px(25), layout().py(AxisPlace.Y, 12)).distance(pointer)).as("what was under the pointer stays there")
+        assertThat(at(layout().px(25), layout().py(AxisPlace.Y, 12)).distance(pointer))
+                .as("what was under the pointer stays there")
                 .isLessThan(3);
         Point2D from = at(layout().plot().getCenterX() + 60, layout().plot().getMaxY() - 30);
         double held = layout().xAt(layout().plot().getCenterX() + 60);
         robot.drag(from).dropTo(from.add(80, 0));
         window.settle();
         assertThat(at(layout().px(held), 100).getX()).isCloseTo(from.getX() + 80, within(3.0));
-        robot.doubleClickOn(at(layout().plot().getCenterX() + 60, layout().plot().getMaxY() - 30));
+        robot.doubleClickOn(
+                at(layout().plot().getCenterX() + 60, layout().plot().getMaxY() - 30));
         assertThat(layout().x().orElseThrow().low()).isEqualTo(0);
         assertThat(look().axis(AxisPlace.X).low()).isEmpty();
     }
@@ -211,7 +248,9 @@ class FigureTest {
         assertThat(window.workspace.selection().get().rows()).containsExactly(6);
         robot.clickOn(data(30, 6.29)).clickOn("#points-looks");
         window.settle();
-        assertThat(window.view.lookup("#series-shape")).as("the look of its series").isNotNull();
+        assertThat(window.view.lookup("#series-shape"))
+                .as("the look of its series")
+                .isNotNull();
         robot.type(KeyCode.ESCAPE);
         window.encircle(robot, false, data(3, 3), data(12, 0.4));
         robot.clickOn("#points-aside");
@@ -220,7 +259,10 @@ class FigureTest {
         window.encircle(robot, true, data(38, 14), data(54, 15.5), data(54, 8), data(38, 8));
         robot.clickOn("#points-others");
         window.settle();
-        assertThat(window.workspace.figure().orElseThrow().series().stream().mapToInt(series -> series.points().size()).sum()).isEqualTo(6);
+        assertThat(window.workspace.figure().orElseThrow().series().stream()
+                        .mapToInt(series -> series.points().size())
+                        .sum())
+                .isEqualTo(6);
     }
 
     @Test
@@ -235,18 +277,26 @@ class FigureTest {
         choose(robot, "#series-labels", Optional.of(2));
         choose(robot, "#series-colored", Optional.of(SeriesLook.ColorBy.RESIDUAL));
         window.press(robot, "#series-counts");
-        assertThat(look().series(DRY)).isEqualTo(SeriesLook.DEFAULT.withShape(Optional.of(MarkerShape.SQUARE))
-                .withName(Optional.of("dry cord"))
-                .withOpacity(Optional.of(0.4)).withColor(Optional.of("#4C7A34"))
-                .withLabels(Optional.of(2)).withColoredBy(Optional.of(SeriesLook.ColorBy.RESIDUAL)).withBySize(true));
-        assertThat(layout().place(new FigurePart.ColorKey(DRY))).as("a key to the colours").isPresent();
+        assertThat(look().series(DRY))
+                .isEqualTo(SeriesLook.DEFAULT
+                        .withShape(Optional.of(MarkerShape.SQUARE))
+                        .withName(Optional.of("dry cord"))
+                        .withOpacity(Optional.of(0.4))
+                        .withColor(Optional.of("#4C7A34"))
+                        .withLabels(Optional.of(2))
+                        .withColoredBy(Optional.of(SeriesLook.ColorBy.RESIDUAL))
+                        .withBySize(true));
+        assertThat(layout().place(new FigurePart.ColorKey(DRY)))
+                .as("a key to the colours")
+                .isPresent();
         window.press(robot, "#series-to-curve");
         choose(robot, "#curve-dash", CurveLook.Dash.DASHED);
         type(robot, "#curve-from", "60");
         type(robot, "#curve-to", "40");
         assertThat(window.text("#figure-panel-wrong")).contains("A curve must begin before it ends.");
         window.press(robot, "#curve-label-uncertainty");
-        assertThat(look().curve(DRY)).satisfies(curve -> assertThat(curve.dash()).hasValue(CurveLook.Dash.DASHED))
+        assertThat(look().curve(DRY))
+                .satisfies(curve -> assertThat(curve.dash()).hasValue(CurveLook.Dash.DASHED))
                 .satisfies(curve -> assertThat(curve.to()).isEmpty());
         robot.push(KeyCode.ESCAPE).push(KeyCode.CONTROL, KeyCode.L);
         choose(robot, "#legend-shown", LegendLook.Shown.NEVER);
@@ -259,13 +309,17 @@ class FigureTest {
         window.settle();
         assertThat(layout().axes()).as("by its unit").containsKey(AxisPlace.RIGHT);
         for (int i = 0; i < 2; i++) {
-            robot.clickOn("#series-1").push(KeyCode.CONTROL, KeyCode.K).write("right-hand axis, or", 0).type(KeyCode.ENTER);
+            robot.clickOn("#series-1")
+                    .push(KeyCode.CONTROL, KeyCode.K)
+                    .write("right-hand axis, or", 0)
+                    .type(KeyCode.ENTER);
             window.settle();
             assertThat(layout().axes().containsKey(AxisPlace.RIGHT)).isEqualTo(i == 1);
         }
         FigureLayout layout = layout();
         assertThat(layout.axes()).containsKey(AxisPlace.RIGHT);
-        assertThat(layout.axes().get(AxisPlace.RIGHT).high()).isLessThan(layout.axes().get(AxisPlace.Y).high());
+        assertThat(layout.axes().get(AxisPlace.RIGHT).high())
+                .isLessThan(layout.axes().get(AxisPlace.Y).high());
         robot.clickOn(at(layout.plot().getMaxX() + 12, layout.plot().getCenterY()));
         type(robot, "#axis-to", "50");
         assertThat(layout().axes().get(AxisPlace.RIGHT).high()).isEqualTo(50);
@@ -277,7 +331,8 @@ class FigureTest {
         window.settle();
         type(robot, "#note-text", "first pull");
         window.press(robot, "#note-arrow");
-        assertThat(look().notes()).singleElement().satisfies(note -> assertThat(((Note.Text) note).to()).isPresent());
+        assertThat(look().notes()).singleElement().satisfies(note -> assertThat(((Note.Text) note).to())
+                .isPresent());
         Point2D note = at(new FigurePart.NoteOf(1, 0));
         robot.push(KeyCode.ESCAPE).drag(note).dropTo(note.add(-40, -50));
         window.settle();
@@ -305,12 +360,19 @@ class FigureTest {
         robot.clickOn("#look-0").clickOn("#look-5");
         window.settle();
         assertThat(look().sheet().text()).isEqualTo(8);
-        robot.push(KeyCode.ESCAPE).push(KeyCode.CONTROL, KeyCode.K).write("copy of this figure", 0).type(KeyCode.ENTER);
+        robot.push(KeyCode.ESCAPE)
+                .push(KeyCode.CONTROL, KeyCode.K)
+                .write("copy of this figure", 0)
+                .type(KeyCode.ENTER);
         window.settle();
         assertThat(window.workspace.figuresInView()).hasSize(2);
-        robot.push(KeyCode.CONTROL, KeyCode.T).push(KeyCode.CONTROL, KeyCode.A).write("The other", 0).type(KeyCode.ENTER);
+        robot.push(KeyCode.CONTROL, KeyCode.T)
+                .push(KeyCode.CONTROL, KeyCode.A)
+                .write("The other", 0)
+                .type(KeyCode.ENTER);
         window.settle();
-        assertThat(window.workspace.figuresInView()).extracting(figure -> figure.title().orElse(""))
+        assertThat(window.workspace.figuresInView())
+                .extracting(figure -> figure.title().orElse(""))
                 .containsExactly("Stretch of 3 mm marram cord under load", "The other");
         robot.push(KeyCode.CONTROL, KeyCode.K).write("swap x and y", 0).type(KeyCode.ENTER);
         window.settle();
@@ -322,29 +384,47 @@ class FigureTest {
     @Test
     void pinchingZoomsAboutThePlaceBetweenTheFingers(FxRobot robot) {
         Point2D pointer = data(20, 5);
-        double before = layout().axes().get(AxisPlace.X).high() - layout().axes().get(AxisPlace.X).low();
+        double before = layout().axes().get(AxisPlace.X).high()
+                - layout().axes().get(AxisPlace.X).low();
         robot.interact(() -> {
             Node sheet = window.view.lookup("#sheet");
             Point2D scene = window.view.localToScene(window.view.screenToLocal(pointer));
-            sheet.fireEvent(new ZoomEvent(ZoomEvent.ZOOM, scene.getX(), scene.getY(), pointer.getX(), pointer.getY(), false, false, false,
-                    false, false, false, 2, 2,
+            sheet.fireEvent(new ZoomEvent(
+                    ZoomEvent.ZOOM,
+                    scene.getX(),
+                    scene.getY(),
+                    pointer.getX(),
+                    pointer.getY(),
+                    false,
+                    false,
+                    false,
+                    false,
+                    false,
+                    false,
+                    2,
+                    2,
                     new PickResult(sheet, scene.getX(), scene.getY())));
         });
         robot.sleep(600);
         FigureLayout after = layout();
-        assertThat(after.axes().get(AxisPlace.X).high() - after.axes().get(AxisPlace.X).low()).isCloseTo(before / 2, within(before / 20));
+        assertThat(after.axes().get(AxisPlace.X).high()
+                        - after.axes().get(AxisPlace.X).low())
+                .isCloseTo(before / 2, within(before / 20));
         Point2D there = data(20, 5);
         assertThat(there.distance(pointer)).isLessThan(4);
     }
 
-    /// What the menu of the second button at a place of the sheet offers, submenus included; its items by their ids.
+    /// What the menu of the second button at a place of the sheet offers, submenus included; its items by their
+    /// ids.
     private Map<String, MenuItem> menu(FxRobot robot, double x, double y) {
         robot.clickOn(at(x, y), MouseButton.SECONDARY);
         window.settle();
         var shown = new java.util.HashMap<String, MenuItem>();
-        robot.interact(() -> Window.getWindows().stream().filter(ContextMenu.class::isInstance)
+        robot.interact(() -> Window.getWindows().stream()
+                .filter(ContextMenu.class::isInstance)
                 .flatMap(each -> DrivenWindow.items(((ContextMenu) each).getItems()))
-                .filter(item -> item.getId() != null).forEach(item -> shown.put(item.getId(), item)));
+                .filter(item -> item.getId() != null)
+                .forEach(item -> shown.put(item.getId(), item)));
         return shown;
     }
 
@@ -352,7 +432,10 @@ class FigureTest {
         assertThat(menu).containsKey(id);
         robot.interact(() -> {
             menu.get(id).fire();
-            Window.getWindows().stream().filter(ContextMenu.class::isInstance).toList().forEach(Window::hide);
+            Window.getWindows().stream()
+                    .filter(ContextMenu.class::isInstance)
+                    .toList()
+                    .forEach(Window::hide);
         });
         window.settle();
     }
@@ -363,11 +446,12 @@ class FigureTest {
         double emptyX = at.px(42);
         double emptyY = at.py(AxisPlace.Y, 2);
         choose(robot, menu(robot, emptyX, emptyY), "menu-add-rule-y");
-        assertThat(look().notes()).singleElement().isInstanceOfSatisfying(Note.Rule.class,
-                rule -> assertThat(rule.at()).isCloseTo(2, within(0.1)));
+        assertThat(look().notes()).singleElement().isInstanceOfSatisfying(Note.Rule.class, rule -> assertThat(rule.at())
+                .isCloseTo(2, within(0.1)));
         choose(robot, menu(robot, emptyX, layout().py(AxisPlace.Y, 3)), "menu-read-x");
-        assertThat(look().notes().getLast()).isInstanceOfSatisfying(Note.ReadingMarker.class,
-                drop -> assertThat(drop.series()).isEqualTo(DRY));
+        assertThat(look().notes().getLast())
+                .isInstanceOfSatisfying(Note.ReadingMarker.class, drop -> assertThat(drop.series())
+                        .isEqualTo(DRY));
         Rectangle2D label = layout().place(new FigurePart.CurveLabel(DRY)).orElseThrow();
         choose(robot, menu(robot, label.getCenterX(), label.getCenterY()), "menu-digits-6");
         assertThat(look().curve(DRY).digits()).hasValue(6);
@@ -376,13 +460,16 @@ class FigureTest {
         choose(robot, axis, "menu-reversed");
         assertThat(look().axis(AxisPlace.X).reversed()).isTrue();
         var point = menu(robot, layout().px(40), layout().py(AxisPlace.Y, 8.48));
-        assertThat(point).containsKeys("menu-aside", "menu-select", "menu-in-table", "menu-series", "menu-fit-quadratic");
+        assertThat(point)
+                .containsKeys("menu-aside", "menu-select", "menu-in-table", "menu-series", "menu-fit-quadratic");
         choose(robot, point, "menu-aside");
         assertThat(window.table(0).setAside().has(8)).isTrue();
         assertThat(menu(robot, 3, 3)).containsKeys("menu-copy-figure", "menu-look", "menu-show-band");
-        robot.interact(() -> assertThat(Window.getWindows()).filteredOn(ContextMenu.class::isInstance)
+        robot.interact(() -> assertThat(Window.getWindows())
+                .filteredOn(ContextMenu.class::isInstance)
                 .as("a menu owned by the sheet stays open when the sheet is clicked")
-                .isNotEmpty().allMatch(each -> ((ContextMenu) each).getOwnerNode() == null));
+                .isNotEmpty()
+                .allMatch(each -> ((ContextMenu) each).getOwnerNode() == null));
     }
 
     @Test
@@ -399,7 +486,13 @@ class FigureTest {
         robot.interact(() -> {
             window.grid().requestFocus();
             window.grid().getSelectionModel().clearSelection();
-            window.grid().getSelectionModel().selectRange(0, window.grid().getColumns().get(1), 2, window.grid().getColumns().get(2));
+            window.grid()
+                    .getSelectionModel()
+                    .selectRange(
+                            0,
+                            window.grid().getColumns().get(1),
+                            2,
+                            window.grid().getColumns().get(2));
         });
         window.settle();
         assertThat(marks.rings()).isEqualTo(6);
@@ -422,10 +515,12 @@ class FigureTest {
         assertThat(window.view.lookup(".figure-outline").isVisible()).isFalse();
         robot.moveTo(data(30, 6.29));
         assertThat(window.view.lookup("#figure-hover").isVisible()).isTrue();
-        robot.interact(() -> window.workspace.perform(new FigureEdit.SetAxis(1, AxisPlace.X, AxisLook.DEFAULT.withLimits(Optional.of(0.0),
-                Optional.of(200.0)))));
+        robot.interact(() -> window.workspace.perform(new FigureEdit.SetAxis(
+                1, AxisPlace.X, AxisLook.DEFAULT.withLimits(Optional.of(0.0), Optional.of(200.0)))));
         window.settle();
-        assertThat(window.view.lookup("#figure-hover").isVisible()).as("the point is elsewhere").isFalse();
+        assertThat(window.view.lookup("#figure-hover").isVisible())
+                .as("the point is elsewhere")
+                .isFalse();
         robot.interact(() -> stage.setWidth(width));
         window.settle();
     }
@@ -438,26 +533,35 @@ class FigureTest {
         window.settle();
         int all = marks.rings();
         assertThat(all).isGreaterThan(4);
-        robot.interact(() -> window.workspace.perform(new FigureEdit.SetAxis(1, AxisPlace.X, AxisLook.DEFAULT.withLimits(Optional.of(35.0),
-                Optional.of(45.0)))));
+        robot.interact(() -> window.workspace.perform(new FigureEdit.SetAxis(
+                1, AxisPlace.X, AxisLook.DEFAULT.withLimits(Optional.of(35.0), Optional.of(45.0)))));
         window.settle();
         assertThat(marks.rings()).isZero();
     }
 
     private List<String> selectedRows() {
         return window.grid().lookupAll(".table-row-cell").stream()
-                .filter(row -> row.getPseudoClassStates().stream().anyMatch(state -> state.getPseudoClassName().equals("on-figure")))
-                .map(row -> ((TableRow<?>) row).getItem()).map(item -> Integer.toString((Integer) item + 1)).toList();
+                .filter(row -> row.getPseudoClassStates().stream()
+                        .anyMatch(state -> state.getPseudoClassName().equals("on-figure")))
+                .map(row -> ((TableRow<?>) row).getItem())
+                .map(item -> Integer.toString((Integer) item + 1))
+                .toList();
     }
 
     @Test
     void figuresHaveTabsThatAreAddedAndNamedInPlace(FxRobot robot) {
         robot.clickOn("#figure-add");
-        robot.interact(() -> Window.getWindows().stream().filter(ContextMenu.class::isInstance)
+        robot.interact(() -> Window.getWindows().stream()
+                .filter(ContextMenu.class::isInstance)
                 .flatMap(each -> DrivenWindow.items(((ContextMenu) each).getItems()))
-                .filter(item -> "figure-new".equals(item.getId())).findFirst().orElseThrow().fire());
+                .filter(item -> "figure-new".equals(item.getId()))
+                .findFirst()
+                .orElseThrow()
+                .fire());
         window.settle();
-        assertThat(window.workspace.figuresInView()).extracting(figure -> figure.name()).containsExactly("Figure", "Figure 2");
+        assertThat(window.workspace.figuresInView())
+                .extracting(figure -> figure.name())
+                .containsExactly("Figure", "Figure 2");
         assertThat(window.toggle("#figure-1").isSelected()).isTrue();
         robot.doubleClickOn("#figure-1");
         robot.push(KeyCode.CONTROL, KeyCode.A).write("Both cords", 0).type(KeyCode.ENTER);
@@ -471,32 +575,45 @@ class FigureTest {
     @Test
     void anotherUnitSaysWhyItHasTheOtherAxisAndGoesBack(FxRobot robot) {
         robot.interact(() -> window.workspace.show(window.workspace.study().tables().stream()
-                .filter(table -> table.name().equals("Bath")).findFirst().orElseThrow().id()));
+                .filter(table -> table.name().equals("Bath"))
+                .findFirst()
+                .orElseThrow()
+                .id()));
         window.settle();
         assertThat(layout().axes()).containsKey(AxisPlace.RIGHT);
         assertThat(window.view.lookup("#figure-notices").isVisible()).isTrue();
         window.press(robot, "#one-axis");
         assertThat(layout().axes()).doesNotContainKey(AxisPlace.RIGHT);
         assertThat(window.view.lookup("#figure-notices").isVisible()).isFalse();
-        int heat = window.workspace.table().orElseThrow().columns().stream().filter(column -> column.role() == Role.Y)
-                .skip(1).findFirst().orElseThrow().id();
+        int heat = window.workspace.table().orElseThrow().columns().stream()
+                .filter(column -> column.role() == Role.Y)
+                .skip(1)
+                .findFirst()
+                .orElseThrow()
+                .id();
         var tag = (MenuButton) window.view.lookup("#role-" + heat);
         robot.interact(tag::show);
-        robot.interact(() -> tag.getItems().stream().filter(item -> ("axis-" + heat + "-right")
-                .equals(item.getId())).findFirst().orElseThrow().fire());
+        robot.interact(() -> tag.getItems().stream()
+                .filter(item -> ("axis-" + heat + "-right").equals(item.getId()))
+                .findFirst()
+                .orElseThrow()
+                .fire());
         window.settle();
         assertThat(layout().axes()).containsKey(AxisPlace.RIGHT);
     }
 
     @Test
     void fieldsBeginWithWhatIsThereNow(FxRobot robot) {
-        Rectangle2D title = layout().place(new FigurePart.AxisTitle(AxisPlace.X)).orElseThrow();
+        Rectangle2D title =
+                layout().place(new FigurePart.AxisTitle(AxisPlace.X)).orElseThrow();
         robot.clickOn(at(title.getCenterX(), title.getCenterY()));
         var field = (TextField) window.view.lookup("#figure-title-field");
         assertThat(field.getText()).isEqualTo("Load (N)");
         assertThat(field.getSelectedText()).isEqualTo("Load (N)");
         robot.type(KeyCode.ENTER);
-        assertThat(look().axis(AxisPlace.X).title()).as("looked at, not changed").isEmpty();
+        assertThat(look().axis(AxisPlace.X).title())
+                .as("looked at, not changed")
+                .isEmpty();
         robot.clickOn(at(layout().plot().getCenterX(), layout().plot().getMaxY() + 8));
         window.settle();
         assertThat(window.text("#axis-from")).isEqualTo("0");

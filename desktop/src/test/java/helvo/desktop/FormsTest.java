@@ -36,7 +36,8 @@ import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
 import org.testfx.util.WaitForAsyncUtils;
 
-/// Every control of every form of the figure, in the real window: what it is set to is what the study has, in one step that undoes.
+/// Every control of every form of the figure, in the real window: what it is set to is what the study has, in one
+/// step that undoes.
 @ExtendWith(ApplicationExtension.class)
 class FormsTest {
     private static final SeriesKey DRY = SeriesKey.group(3, "dry");
@@ -75,13 +76,16 @@ class FormsTest {
             set(robot, "#" + each.control, each.given);
             assertThat(each.part.apply(look())).as(each.control).isEqualTo(each.expected);
             assertThat(window.text("#figure-panel-wrong")).as(each.control).isEmpty();
-            assertThat(window.document.history().get().steps().size()).as("%s is a step, goes on with one, or takes it back", each.control)
+            assertThat(window.document.history().get().steps().size())
+                    .as("%s is a step, goes on with one, or takes it back", each.control)
                     .isBetween(Math.max(0, steps - 1), steps + 1);
             assertThat(look()).as("%s changed something", each.control).isNotEqualTo(before);
         }
         robot.interact(() -> window.workspace.goTo(0));
         window.settle();
-        assertThat(look()).as("all is undone").isEqualTo(SampleStudy.study().figures().getFirst().look());
+        assertThat(look())
+                .as("all is undone")
+                .isEqualTo(SampleStudy.study().figures().getFirst().look());
         assertThat(window.view.panels().of(FigurePanel.class).isVisible()).isTrue();
     }
 
@@ -98,18 +102,22 @@ class FormsTest {
                 });
                 robot.write(given, 0).type(KeyCode.ENTER);
             }
-            case ComboBox<?> box -> robot.interact(() -> {
-                var choice = (ComboBox<Object>) box;
-                choice.setValue(choice.getItems().stream().filter(each -> choice.getConverter().toString(each).equals(given)).findFirst()
-                        .orElseThrow(() -> new AssertionError(id + " has no " + given)));
-            });
+            case ComboBox<?> box ->
+                robot.interact(() -> {
+                    var choice = (ComboBox<Object>) box;
+                    choice.setValue(choice.getItems().stream()
+                            .filter(each -> choice.getConverter().toString(each).equals(given))
+                            .findFirst()
+                            .orElseThrow(() -> new AssertionError(id + " has no " + given)));
+                });
             case ButtonBase button -> robot.interact(button::fire);
             default -> throw new AssertionError(id);
         }
         WaitForAsyncUtils.waitForFxEvents();
     }
 
-    /// A field that still has the keyboard shows what undo brought back, and does not put its old text back when it is left.
+    /// A field that still has the keyboard shows what undo brought back, and does not put its old text back when it
+    /// is left.
     @Test
     void aFieldFollowsUndo(FxRobot robot) {
         open(robot, new FigurePart.CurveOf(DRY));
@@ -136,19 +144,22 @@ class FormsTest {
 
     @Test
     void anAxis(FxRobot robot) {
-        open(robot, new FigurePart.AxisOf(AxisPlace.X), List.of(
-                axis("step", "20", AxisLook::step, Optional.of(20.0)),
-                axis("minor", "4", AxisLook::minor, Optional.of(4)),
-                axis("decimals", "1", AxisLook::decimals, Optional.of(1)),
-                axis("title", "Pull", AxisLook::title, Optional.of("Pull")),
-                axis("ticks", "inwards", AxisLook::ticks, AxisLook.Ticks.INSIDE),
-                axis("grid", "at all ticks", AxisLook::grid, AxisLook.Grid.MINOR),
-                axis("side", "", AxisLook::otherSide, true),
-                axis("zero", "", AxisLook::zero, true),
-                axis("reversed", "", AxisLook::reversed, true),
-                axis("from", "1", AxisLook::low, Optional.of(1.0)),
-                axis("to", "80", AxisLook::high, Optional.of(80.0)),
-                axis("log", "", AxisLook::logarithmic, true)));
+        open(
+                robot,
+                new FigurePart.AxisOf(AxisPlace.X),
+                List.of(
+                        axis("step", "20", AxisLook::step, Optional.of(20.0)),
+                        axis("minor", "4", AxisLook::minor, Optional.of(4)),
+                        axis("decimals", "1", AxisLook::decimals, Optional.of(1)),
+                        axis("title", "Pull", AxisLook::title, Optional.of("Pull")),
+                        axis("ticks", "inwards", AxisLook::ticks, AxisLook.Ticks.INSIDE),
+                        axis("grid", "at all ticks", AxisLook::grid, AxisLook.Grid.MINOR),
+                        axis("side", "", AxisLook::otherSide, true),
+                        axis("zero", "", AxisLook::zero, true),
+                        axis("reversed", "", AxisLook::reversed, true),
+                        axis("from", "1", AxisLook::low, Optional.of(1.0)),
+                        axis("to", "80", AxisLook::high, Optional.of(80.0)),
+                        axis("log", "", AxisLook::logarithmic, true)));
         refuses(robot, "axis-step", "0", "A step must be more than 0. It stays");
         refuses(robot, "axis-step", "0.001", "no more than 200 have room");
         refuses(robot, "axis-minor", "21", "A step has 1 to 20 minor steps.");
@@ -159,7 +170,11 @@ class FormsTest {
 
     @Test
     void anAxisOfDates(FxRobot robot) {
-        int dates = window.workspace.study().tables().stream().filter(each -> each.name().equals("Stock")).findFirst().orElseThrow().id();
+        int dates = window.workspace.study().tables().stream()
+                .filter(each -> each.name().equals("Stock"))
+                .findFirst()
+                .orElseThrow()
+                .id();
         robot.interact(() -> window.workspace.show(dates));
         open(robot, new FigurePart.AxisOf(AxisPlace.X));
         set(robot, "#axis-dates", "2026-03-05");
@@ -173,15 +188,36 @@ class FormsTest {
     @Test
     void theLegend(FxRobot robot) {
         Function<FigureLook, LegendLook> legend = FigureLook::legend;
-        open(robot, new FigurePart.Legend(), List.of(
-                new Setting("legend-shown", "always", legend.andThen(LegendLook::shown), LegendLook.Shown.ALWAYS),
-                new Setting("legend-corner", "", legend.andThen(LegendLook::at), Optional.of(new CurveLook.Spot(0.02, 0.02))),
-                new Setting("legend-across", "0.5", legend.andThen(LegendLook::at), Optional.of(new CurveLook.Spot(0.5, 0.02))),
-                new Setting("legend-down", "0.25", legend.andThen(LegendLook::at), Optional.of(new CurveLook.Spot(0.5, 0.25))),
-                new Setting("legend-own-place", "", legend.andThen(LegendLook::at), Optional.empty()),
-                new Setting("legend-up-1", "", legend.andThen(LegendLook::order), List.of(SALT, DRY)),
-                new Setting("legend-entry-0", "", look -> look.series(DRY).inLegend(), false),
-                new Setting("legend-name-1", "soaked", look -> look.series(SALT).name(), Optional.of("soaked"))));
+        open(
+                robot,
+                new FigurePart.Legend(),
+                List.of(
+                        new Setting(
+                                "legend-shown", "always", legend.andThen(LegendLook::shown), LegendLook.Shown.ALWAYS),
+                        new Setting(
+                                "legend-corner",
+                                "",
+                                legend.andThen(LegendLook::at),
+                                Optional.of(new CurveLook.Spot(0.02, 0.02))),
+                        new Setting(
+                                "legend-across",
+                                "0.5",
+                                legend.andThen(LegendLook::at),
+                                Optional.of(new CurveLook.Spot(0.5, 0.02))),
+                        new Setting(
+                                "legend-down",
+                                "0.25",
+                                legend.andThen(LegendLook::at),
+                                Optional.of(new CurveLook.Spot(0.5, 0.25))),
+                        new Setting("legend-own-place", "", legend.andThen(LegendLook::at), Optional.empty()),
+                        new Setting("legend-up-1", "", legend.andThen(LegendLook::order), List.of(SALT, DRY)),
+                        new Setting(
+                                "legend-entry-0", "", look -> look.series(DRY).inLegend(), false),
+                        new Setting(
+                                "legend-name-1",
+                                "soaked",
+                                look -> look.series(SALT).name(),
+                                Optional.of("soaked"))));
         refuses(robot, "legend-across", "1.2", "It must be from 0 to 1.");
     }
 
@@ -191,22 +227,33 @@ class FormsTest {
 
     @Test
     void aSeries(FxRobot robot) {
-        open(robot, new FigurePart.LegendEntry(DRY), List.of(
-                series("drawn", "a smooth line only", look -> look.join() + " " + look.points(), "SMOOTH false"),
-                series("drawn", "points, joined straight", look -> look.join() + " " + look.points(), "STRAIGHT true"),
-                series("drawn", "hidden, but still fitted", SeriesLook::hidden, true),
-                series("drawn", "points", SeriesLook::hidden, false),
-                series("shape", "star", SeriesLook::shape, Optional.of(MarkerShape.STAR)),
-                series("size", "2", SeriesLook::size, 2.0),
-                series("opacity", "0.5", SeriesLook::opacity, Optional.of(0.5)),
-                series("color", "#123abc", SeriesLook::color, Optional.of("#123ABC")),
-                series("edge-17242B", "", SeriesLook::edge, Optional.of("#17242B")),
-                series("colored", "residual", SeriesLook::coloredBy, Optional.of(SeriesLook.ColorBy.RESIDUAL)),
-                series("labels", "Cord", SeriesLook::labels, Optional.of(1)),
-                series("counts", "", SeriesLook::bySize, true),
-                series("right", "", SeriesLook::right, Optional.of(true)),
-                series("legend", "", SeriesLook::inLegend, false),
-                series("name", "dry cord", SeriesLook::name, Optional.of("dry cord"))));
+        open(
+                robot,
+                new FigurePart.LegendEntry(DRY),
+                List.of(
+                        series(
+                                "drawn",
+                                "a smooth line only",
+                                look -> look.join() + " " + look.points(),
+                                "SMOOTH false"),
+                        series(
+                                "drawn",
+                                "points, joined straight",
+                                look -> look.join() + " " + look.points(),
+                                "STRAIGHT true"),
+                        series("drawn", "hidden, but still fitted", SeriesLook::hidden, true),
+                        series("drawn", "points", SeriesLook::hidden, false),
+                        series("shape", "star", SeriesLook::shape, Optional.of(MarkerShape.STAR)),
+                        series("size", "2", SeriesLook::size, 2.0),
+                        series("opacity", "0.5", SeriesLook::opacity, Optional.of(0.5)),
+                        series("color", "#123abc", SeriesLook::color, Optional.of("#123ABC")),
+                        series("edge-17242B", "", SeriesLook::edge, Optional.of("#17242B")),
+                        series("colored", "residual", SeriesLook::coloredBy, Optional.of(SeriesLook.ColorBy.RESIDUAL)),
+                        series("labels", "Cord", SeriesLook::labels, Optional.of(1)),
+                        series("counts", "", SeriesLook::bySize, true),
+                        series("right", "", SeriesLook::right, Optional.of(true)),
+                        series("legend", "", SeriesLook::inLegend, false),
+                        series("name", "dry cord", SeriesLook::name, Optional.of("dry cord"))));
         refuses(robot, "series-size", "9", "It must be from 0.2 to 5.");
         refuses(robot, "series-color", "blue", "“blue” is no colour: write it as #1F5F8B.");
     }
@@ -217,21 +264,38 @@ class FormsTest {
 
     @Test
     void aCurve(FxRobot robot) {
-        open(robot, new FigurePart.CurveOf(DRY), List.of(
-                curve("width", "2.5", CurveLook::width, 2.5),
-                curve("dash", "dash dot", CurveLook::dash, Optional.of(CurveLook.Dash.DASH_DOT)),
-                curve("opacity", "0.3", CurveLook::opacity, 0.3),
-                curve("color-4C7A34", "", CurveLook::color, Optional.of("#4C7A34")),
-                curve("from", "-5", CurveLook::from, Optional.of(-5.0)),
-                curve("to", "90", CurveLook::to, Optional.of(90.0)),
-                curve("label-points", "", CurveLook::label,
-                        Set.of(CurveLook.LabelPart.EQUATION, CurveLook.LabelPart.R2, CurveLook.LabelPart.POINTS)),
-                curve("label-equation", "", CurveLook::label, Set.of(CurveLook.LabelPart.R2, CurveLook.LabelPart.POINTS)),
-                curve("digits", "7", CurveLook::digits, Optional.of(7)),
-                curve("label-across", "0.4", look -> look.labelAt().orElseThrow().across(), 0.4),
-                curve("label-down", "0.6", CurveLook::labelAt, Optional.of(new CurveLook.Spot(0.4, 0.6))),
-                curve("label-own-place", "", CurveLook::labelAt, Optional.empty()),
-                curve("shown", "", CurveLook::shown, false)));
+        open(
+                robot,
+                new FigurePart.CurveOf(DRY),
+                List.of(
+                        curve("width", "2.5", CurveLook::width, 2.5),
+                        curve("dash", "dash dot", CurveLook::dash, Optional.of(CurveLook.Dash.DASH_DOT)),
+                        curve("opacity", "0.3", CurveLook::opacity, 0.3),
+                        curve("color-4C7A34", "", CurveLook::color, Optional.of("#4C7A34")),
+                        curve("from", "-5", CurveLook::from, Optional.of(-5.0)),
+                        curve("to", "90", CurveLook::to, Optional.of(90.0)),
+                        curve(
+                                "label-points",
+                                "",
+                                CurveLook::label,
+                                Set.of(
+                                        CurveLook.LabelPart.EQUATION,
+                                        CurveLook.LabelPart.R2,
+                                        CurveLook.LabelPart.POINTS)),
+                        curve(
+                                "label-equation",
+                                "",
+                                CurveLook::label,
+                                Set.of(CurveLook.LabelPart.R2, CurveLook.LabelPart.POINTS)),
+                        curve("digits", "7", CurveLook::digits, Optional.of(7)),
+                        curve(
+                                "label-across",
+                                "0.4",
+                                look -> look.labelAt().orElseThrow().across(),
+                                0.4),
+                        curve("label-down", "0.6", CurveLook::labelAt, Optional.of(new CurveLook.Spot(0.4, 0.6))),
+                        curve("label-own-place", "", CurveLook::labelAt, Optional.empty()),
+                        curve("shown", "", CurveLook::shown, false)));
         refuses(robot, "curve-width", "", "A number is needed here.");
         set(robot, "#curve-to-series", "");
         assertThat(window.view.panels().of(FigurePanel.class).part()).isEqualTo(new FigurePart.LegendEntry(DRY));
@@ -245,15 +309,18 @@ class FormsTest {
 
     @Test
     void theSheet(FxRobot robot) {
-        open(robot, new FigurePart.Background(), List.of(
-                sheet("width", "120", SheetLook::widthMm, 120.0),
-                sheet("height", "90", SheetLook::heightMm, 90.0),
-                sheet("text", "11", SheetLook::text, 11.0),
-                sheet("line", "1.5", SheetLook::line, 1.5),
-                sheet("dashes", "", SheetLook::dashes, true),
-                sheet("frame", "", SheetLook::frame, true),
-                sheet("clear", "", SheetLook::background, Optional.empty()),
-                sheet("background-FFF9EC", "", SheetLook::background, Optional.of("#FFF9EC"))));
+        open(
+                robot,
+                new FigurePart.Background(),
+                List.of(
+                        sheet("width", "120", SheetLook::widthMm, 120.0),
+                        sheet("height", "90", SheetLook::heightMm, 90.0),
+                        sheet("text", "11", SheetLook::text, 11.0),
+                        sheet("line", "1.5", SheetLook::line, 1.5),
+                        sheet("dashes", "", SheetLook::dashes, true),
+                        sheet("frame", "", SheetLook::frame, true),
+                        sheet("clear", "", SheetLook::background, Optional.empty()),
+                        sheet("background-FFF9EC", "", SheetLook::background, Optional.of("#FFF9EC"))));
         refuses(robot, "sheet-width", "20", "It must be from 40 to 1200.");
         set(robot, "#study-numbers", "12345,6");
         assertThat(window.workspace.study().chosenNumbers()).contains(new NumberFormat(DecimalMark.COMMA, false));
@@ -261,7 +328,9 @@ class FormsTest {
         assertThat(window.text("#figure-panel-wrong")).isEqualTo("Give the look a name to keep it by.");
         set(robot, "#look-name", "Thesis");
         set(robot, "#look-keep", "");
-        assertThat(window.workspace.study().looks()).extracting(SheetLook.Named::name).containsExactly("Thesis");
+        assertThat(window.workspace.study().looks())
+                .extracting(SheetLook.Named::name)
+                .containsExactly("Thesis");
         set(robot, "#look-1", "");
         assertThat(look().sheet()).isEqualTo(SheetLook.PRESETS.get(1).look());
         set(robot, "#look-5", "");
@@ -307,6 +376,8 @@ class FormsTest {
         assertThat(note(4)).isEqualTo(new Note.ReadingMarker(4, SALT, false, 35, false));
         set(robot, "#note-remove", "");
         assertThat(look().note(4)).isEmpty();
-        assertThat(window.view.panels().isAnyShown()).as("what is gone has no panel").isFalse();
+        assertThat(window.view.panels().isAnyShown())
+                .as("what is gone has no panel")
+                .isFalse();
     }
 }

@@ -31,8 +31,8 @@ import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
 
-/// Long random sequences of keys, clicks and scrolls in the real grid, in bursts that leave it no time to lay out its cells, against a
-/// model that has no cells at all.
+/// Long random sequences of keys, clicks and scrolls in the real grid, in bursts that leave it no time to lay out
+/// its cells, against a model that has no cells at all.
 @ExtendWith(ApplicationExtension.class)
 class GridTypingTest {
     private static final int KEYS = 500;
@@ -125,7 +125,7 @@ class GridTypingTest {
             robot = new Robot();
             stage.setHeight(pixels);
         });
-        for (int left = KEYS; left > 0;) {
+        for (int left = KEYS; left > 0; ) {
             int burst = Math.min(left, 1 + random.nextInt(25));
             fx.interact(() -> IntStream.range(0, burst).forEach(_ -> step()));
             left -= burst;
@@ -192,7 +192,9 @@ class GridTypingTest {
     }
 
     private void enterOrTab() {
-        boolean filled = model.typed != null ? !model.typed.isEmpty() : model.cells.containsKey(List.of(model.row, model.column));
+        boolean filled = model.typed != null
+                ? !model.typed.isEmpty()
+                : model.cells.containsKey(List.of(model.row, model.column));
         boolean tab = random.nextInt(3) == 0 && (model.column == 0 || filled && model.row > 0);
         press(tab ? KeyCode.TAB : KeyCode.ENTER);
         model.enter();
@@ -210,15 +212,18 @@ class GridTypingTest {
     }
 
     private void arrow() {
-        KeyCode key = List.of(KeyCode.UP, KeyCode.DOWN, KeyCode.DOWN, KeyCode.LEFT, KeyCode.RIGHT).get(random.nextInt(5));
+        KeyCode key = List.of(KeyCode.UP, KeyCode.DOWN, KeyCode.DOWN, KeyCode.LEFT, KeyCode.RIGHT)
+                .get(random.nextInt(5));
         boolean sideways = key == KeyCode.LEFT || key == KeyCode.RIGHT;
-        boolean leads = key == KeyCode.UP ? model.row > 0 : key == KeyCode.LEFT ? model.column == 1
-                : key != KeyCode.RIGHT || model.column == 0;
+        boolean leads = key == KeyCode.UP
+                ? model.row > 0
+                : key == KeyCode.LEFT ? model.column == 1 : key != KeyCode.RIGHT || model.column == 0;
         if (leads && !(sideways && model.typed != null && model.changes)) {
             press(key);
             model.enter();
             model.began = -1;
-            model.down(key == KeyCode.UP ? -1 : key == KeyCode.DOWN ? 1 : 0,
+            model.down(
+                    key == KeyCode.UP ? -1 : key == KeyCode.DOWN ? 1 : 0,
                     model.column + (key == KeyCode.LEFT ? -1 : key == KeyCode.RIGHT ? 1 : 0));
         }
     }
@@ -246,7 +251,11 @@ class GridTypingTest {
         model.enter();
         var values = new HashMap<List<Integer>, String>();
         IntStream.range(0, 3).forEach(i -> values.put(List.of(model.row + i, model.column), PASTED.get(i)));
-        model.put(values, IntStream.range(0, 3).mapToObj(i -> List.of(model.row + i, model.column)).toList());
+        model.put(
+                values,
+                IntStream.range(0, 3)
+                        .mapToObj(i -> List.of(model.row + i, model.column))
+                        .toList());
     }
 
     /// Scrolls, or clicks on a cell that is shown.
@@ -314,7 +323,10 @@ class GridTypingTest {
         assertThat(table.columns()).hasSize(2);
         assertThat(found).as("cells after " + log).isEqualTo(model.cells);
         if (model.typed == null) {
-            assertThat(List.of(window.grid().place().getRow(), window.grid().place().getColumn() - 1)).as("the place after " + log)
+            assertThat(List.of(
+                            window.grid().place().getRow(),
+                            window.grid().place().getColumn() - 1))
+                    .as("the place after " + log)
                     .isEqualTo(List.of(model.row, model.column));
         }
     }

@@ -58,28 +58,42 @@ class GuideTest {
     }
 
     private static String source(String page) throws IOException {
-        return new String(Guide.class.getResourceAsStream("/helvo/desktop/guide/" + page + ".md").readAllBytes(), StandardCharsets.UTF_8);
+        return new String(
+                Guide.class
+                        .getResourceAsStream("/helvo/desktop/guide/" + page + ".md")
+                        .readAllBytes(),
+                StandardCharsets.UTF_8);
     }
 
     private static String shown(List<KeyCombination> keys) {
-        return keys.isEmpty() ? "" : keys.getFirst().getName().replace("Shortcut", "Ctrl").replace("Shift+Ctrl", "Ctrl+Shift")
-                .replace("Alt+Ctrl", "Ctrl+Alt");
+        return keys.isEmpty()
+                ? ""
+                : keys.getFirst()
+                        .getName()
+                        .replace("Shortcut", "Ctrl")
+                        .replace("Shift+Ctrl", "Ctrl+Shift")
+                        .replace("Alt+Ctrl", "Ctrl+Alt");
     }
 
     /// What the guide calls a command is the command's name, and its keys are the command's keys.
     @Test
     void theGuideNamesCommandsAsTheWindowDoes() throws IOException {
-        Map<String, String> keys = of(() -> window.view.commands().all().stream().filter(each -> each.text().isEmpty())
+        Map<String, String> keys = of(() -> window.view.commands().all().stream()
+                .filter(each -> each.text().isEmpty())
                 .collect(Collectors.toMap(Commands.Command::name, each -> shown(each.keys()), (one, _) -> one)));
         var wrong = new ArrayList<String>();
         int named = 0;
         for (Guide.Page page : Guide.pages()) {
-            for (var found : Pattern.compile("`([^`]+)`(?: \\(([^)]+)\\))?").matcher(source(page.name())).results().toList()) {
+            for (var found : Pattern.compile("`([^`]+)`(?: \\(([^)]+)\\))?")
+                    .matcher(source(page.name()))
+                    .results()
+                    .toList()) {
                 boolean isText = found.group(1).matches("[a-z]_?\\^?\\{.*|\\\\[a-z]+|[a-z]\\^\\{2}");
                 if (!isText) {
                     named++;
                     String known = keys.get(found.group(1));
-                    if (known == null || found.group(2) != null && !found.group(2).equals(known)) {
+                    if (known == null
+                            || found.group(2) != null && !found.group(2).equals(known)) {
                         wrong.add(page.name() + ": " + found.group() + " – " + known);
                     }
                 }
@@ -92,13 +106,20 @@ class GuideTest {
     @Test
     void everyLinkAndPictureOfItIsThere() throws IOException {
         for (Guide.Page page : Guide.pages()) {
-            for (var link : Pattern.compile("(!?)\\[[^\\]]+]\\(([^)]+)\\)").matcher(source(page.name())).results().toList()) {
+            for (var link : Pattern.compile("(!?)\\[[^\\]]+]\\(([^)]+)\\)")
+                    .matcher(source(page.name()))
+                    .results()
+                    .toList()) {
                 String to = link.group(2);
                 if (link.group(1).isEmpty()) {
                     String[] parts = to.replace(".md", "").split("#");
-                    assertThat(Guide.has(new Guide.Place(parts[0], parts.length > 1 ? parts[1] : ""))).as(to).isTrue();
+                    assertThat(Guide.has(new Guide.Place(parts[0], parts.length > 1 ? parts[1] : "")))
+                            .as(to)
+                            .isTrue();
                 } else {
-                    assertThat(Guide.class.getResource("/helvo/desktop/guide/" + to)).as(to).isNotNull();
+                    assertThat(Guide.class.getResource("/helvo/desktop/guide/" + to))
+                            .as(to)
+                            .isNotNull();
                 }
             }
         }
@@ -114,36 +135,55 @@ class GuideTest {
         }
         assertThat(HTML.resolve("guide.css")).isNotEmptyFile();
         try (Stream<Path> files = Files.list(HTML)) {
-            assertThat(files.filter(file -> file.toString().endsWith(".html"))).hasSize(Guide.pages().size());
+            assertThat(files.filter(file -> file.toString().endsWith(".html")))
+                    .hasSize(Guide.pages().size());
         }
     }
 
     /// Somebody who knows the trade and not the program types the words that come to mind.
     @ParameterizedTest
-    @CsvSource({"second scale, A second scale", "what is a corridor|corridor, The corridor", "why r, Why R² is not r",
-        "part of the points, Fit a part of the points", "two columns, For a paper in two columns", "akaike, Which fits best?",
-        "detection, Calibration", "outlier|odd point, What a check says"})
+    @CsvSource({
+        "second scale, A second scale",
+        "what is a corridor|corridor, The corridor",
+        "why r, Why R² is not r",
+        "part of the points, Fit a part of the points",
+        "two columns, For a paper in two columns",
+        "akaike, Which fits best?",
+        "detection, Calibration",
+        "outlier|odd point, What a check says"
+    })
     void theFinderFindsWhatTheGuideTells(String typed, String title) {
         String words = typed.substring(typed.indexOf('|') + 1);
         on(() -> window.view.commands());
-        assertThat(of(() -> window.view.commands().matching(words)).stream().map(Commands.Command::name).limit(10))
+        assertThat(of(() -> window.view.commands().matching(words)).stream()
+                        .map(Commands.Command::name)
+                        .limit(10))
                 .contains("Guide: " + title);
     }
 
     @Test
     void aNameInTheReadoutLeadsToWhatItMeans(FxRobot robot) {
         window.settle();
-        Label name = of(() -> window.view.lookupAll(".explained").stream().map(Label.class::cast)
-                .filter(each -> each.getText().equals("R²")).findFirst().orElseThrow());
+        Label name = of(() -> window.view.lookupAll(".explained").stream()
+                .map(Label.class::cast)
+                .filter(each -> each.getText().equals("R²"))
+                .findFirst()
+                .orElseThrow());
         robot.clickOn(name);
         window.settle();
-        assertThat(of(() -> window.view.panels().of(GuidePanel.class).isVisible())).isTrue();
-        assertThat(of(() -> ((ToggleButton) window.view.lookup("#guide-numbers")).isSelected())).isTrue();
+        assertThat(of(() -> window.view.panels().of(GuidePanel.class).isVisible()))
+                .isTrue();
+        assertThat(of(() -> ((ToggleButton) window.view.lookup("#guide-numbers")).isSelected()))
+                .isTrue();
         on(() -> ((ToggleButton) window.view.lookup("#guide-curves")).fire());
-        Hyperlink link = of(() -> window.view.lookupAll(".guide-link").stream().map(Hyperlink.class::cast).findFirst().orElseThrow());
+        Hyperlink link = of(() -> window.view.lookupAll(".guide-link").stream()
+                .map(Hyperlink.class::cast)
+                .findFirst()
+                .orElseThrow());
         assertThat(of(link::getText)).isEqualTo("residuals");
         on(link::fire);
-        assertThat(of(() -> ((ToggleButton) window.view.lookup("#guide-residuals")).isSelected())).isTrue();
+        assertThat(of(() -> ((ToggleButton) window.view.lookup("#guide-residuals")).isSelected()))
+                .isTrue();
         robot.type(KeyCode.ESCAPE);
         assertThat(of(() -> window.view.panels().isAnyShown())).isFalse();
     }
@@ -151,30 +191,47 @@ class GuideTest {
     @Test
     void namesInTheReadoutAreReachedAndOpenedByKeys(FxRobot robot) {
         window.settle();
-        List<Label> names = of(() -> window.view.lookupAll(".explained").stream().map(Label.class::cast).toList());
-        assertThat(of(() -> names.stream().filter(Label::isFocusTraversable).count())).isOne();
-        on(() -> names.stream().filter(Label::isFocusTraversable).findFirst().orElseThrow().requestFocus());
+        List<Label> names = of(() -> window.view.lookupAll(".explained").stream()
+                .map(Label.class::cast)
+                .toList());
+        assertThat(of(() -> names.stream().filter(Label::isFocusTraversable).count()))
+                .isOne();
+        on(() -> names.stream()
+                .filter(Label::isFocusTraversable)
+                .findFirst()
+                .orElseThrow()
+                .requestFocus());
         var met = new ArrayList<Label>();
         for (int k = 0; k < names.size(); k++) {
             Label at = of(() -> (Label) window.view.getScene().getFocusOwner());
             met.add(at);
             assertThat(of(() -> {
-                Bounds shown = window.view.lookup(".readout").lookup(".viewport").localToScene(
-                        window.view.lookup(".readout").lookup(".viewport").getLayoutBounds());
-                return shown.intersects(at.localToScene(at.getLayoutBounds()));
-            })).as(at.getText()).isTrue();
+                        Bounds shown = window.view
+                                .lookup(".readout")
+                                .lookup(".viewport")
+                                .localToScene(window.view
+                                        .lookup(".readout")
+                                        .lookup(".viewport")
+                                        .getLayoutBounds());
+                        return shown.intersects(at.localToScene(at.getLayoutBounds()));
+                    }))
+                    .as(at.getText())
+                    .isTrue();
             robot.type(KeyCode.DOWN);
         }
         assertThat(met).extracting(Label::getText).contains("slope", "R²", "ρ of ranks", "Further statistics");
         assertThat(met).containsExactlyInAnyOrderElementsOf(names);
         robot.type(KeyCode.HOME).type(KeyCode.END).type(KeyCode.ENTER);
         window.settle();
-        assertThat(of(() -> window.view.panels().of(GuidePanel.class).isVisible())).isTrue();
-        assertThat(of(() -> ((ToggleButton) window.view.lookup("#guide-numbers")).isSelected())).isTrue();
+        assertThat(of(() -> window.view.panels().of(GuidePanel.class).isVisible()))
+                .isTrue();
+        assertThat(of(() -> ((ToggleButton) window.view.lookup("#guide-numbers")).isSelected()))
+                .isTrue();
         robot.type(KeyCode.ESCAPE);
         on(() -> names.getFirst().requestFocus());
         robot.type(KeyCode.F1);
-        assertThat(of(() -> window.view.panels().of(GuidePanel.class).isVisible())).isTrue();
+        assertThat(of(() -> window.view.panels().of(GuidePanel.class).isVisible()))
+                .isTrue();
     }
 
     /// Every part of the window that says where the guide tells of it names a place that is there.
@@ -182,8 +239,11 @@ class GuideTest {
     void whatThePartsOfTheWindowLeadToIsThere() {
         List<Guide.Place> told = of(() -> {
             window.view.commands();
-            return window.view.lookupAll("*").stream().map(node -> node.getProperties().get("helvo.guide"))
-                    .filter(Guide.Place.class::isInstance).map(Guide.Place.class::cast).toList();
+            return window.view.lookupAll("*").stream()
+                    .map(node -> node.getProperties().get("helvo.guide"))
+                    .filter(Guide.Place.class::isInstance)
+                    .map(Guide.Place.class::cast)
+                    .toList();
         });
         assertThat(told).hasSizeGreaterThan(12).allMatch(Guide::has);
     }
@@ -193,15 +253,20 @@ class GuideTest {
         window.settle();
         on(() -> window.grid().requestFocus());
         robot.type(KeyCode.F1);
-        assertThat(of(() -> ((ToggleButton) window.view.lookup("#guide-measurements")).isSelected())).isTrue();
+        assertThat(of(() -> ((ToggleButton) window.view.lookup("#guide-measurements")).isSelected()))
+                .isTrue();
         robot.type(KeyCode.F1);
-        assertThat(of(() -> window.view.panels().isAnyShown())).as("once more closes it").isFalse();
+        assertThat(of(() -> window.view.panels().isAnyShown()))
+                .as("once more closes it")
+                .isFalse();
         on(() -> window.view.figure().view().requestFocus());
         robot.type(KeyCode.F1);
-        assertThat(of(() -> ((ToggleButton) window.view.lookup("#guide-figure")).isSelected())).isTrue();
+        assertThat(of(() -> ((ToggleButton) window.view.lookup("#guide-figure")).isSelected()))
+                .isTrue();
     }
 
-    /// One reads what to do and does it: the guide stays while other panels come and go, and Escape closes the last first.
+    /// One reads what to do and does it: the guide stays while other panels come and go, and Escape closes the last
+    /// first.
     @Test
     void theGuideStaysBesideWhatItTellsOf(FxRobot robot) {
         window.settle();
@@ -229,7 +294,10 @@ class GuideTest {
     }
 
     private List<String> shown() {
-        return of(() -> window.view.lookupAll(".panel").stream().filter(Panel.class::isInstance).filter(Node::isVisible).map(Node::getId)
+        return of(() -> window.view.lookupAll(".panel").stream()
+                .filter(Panel.class::isInstance)
+                .filter(Node::isVisible)
+                .map(Node::getId)
                 .toList());
     }
 
@@ -240,14 +308,24 @@ class GuideTest {
         var headings = new ArrayList<String>();
         for (int i = 0; i < 5; i++) {
             headings.add(of(() -> ((Label) window.view.lookup("#tour .region-heading")).getText()));
-            assertThat(of(() -> window.view.lookupAll("*").stream().filter(each -> each.getPseudoClassStates().stream()
-                    .anyMatch(state -> state.getPseudoClassName().equals("toured"))).count())).isEqualTo(1);
+            assertThat(of(() -> window.view.lookupAll("*").stream()
+                            .filter(each -> each.getPseudoClassStates().stream()
+                                    .anyMatch(
+                                            state -> state.getPseudoClassName().equals("toured")))
+                            .count()))
+                    .isEqualTo(1);
             on(() -> ((Button) window.view.lookup("#tour-next")).fire());
         }
-        assertThat(headings).hasSize(5).doesNotHaveDuplicates().last().asString().contains("5 of 5");
+        assertThat(headings)
+                .hasSize(5)
+                .doesNotHaveDuplicates()
+                .last()
+                .asString()
+                .contains("5 of 5");
         assertThat(of(() -> window.view.panels().isAnyShown())).isFalse();
         assertThat(window.study.settings().get().toured()).isTrue();
         on(window.view::tourOnce);
-        assertThat(of(() -> window.view.panels().of(TourPanel.class).isVisible())).isFalse();
+        assertThat(of(() -> window.view.panels().of(TourPanel.class).isVisible()))
+                .isFalse();
     }
 }

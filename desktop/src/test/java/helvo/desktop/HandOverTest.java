@@ -5,8 +5,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import helvo.core.Progress;
 import helvo.core.study.ReportPlan;
 import helvo.core.study.ReportPlan.Section;
-import helvo.desktop.workspace.SystemClipboard;
 import helvo.desktop.keeping.LastChoices;
+import helvo.desktop.workspace.SystemClipboard;
 import helvo.figure.FigureFile;
 import helvo.figure.FigureFormat;
 import helvo.files.samples.SampleStudy;
@@ -91,7 +91,9 @@ class HandOverTest {
         assertThat(plan().date()).matches("\\d{1,2} [A-Z][a-z]+ 20\\d\\d");
         robot.clickOn("#report-section-summary").clickOn("#report-section-results-up");
         window.settle();
-        assertThat(plan().sections()).startsWith(Section.RESULTS, Section.FIGURE).doesNotContain(Section.SUMMARY);
+        assertThat(plan().sections())
+                .startsWith(Section.RESULTS, Section.FIGURE)
+                .doesNotContain(Section.SUMMARY);
         for (int id = 2; id <= 9; id++) {
             String tick = "#report-figure-" + id;
             robot.interact(() -> ((javafx.scene.control.CheckBox) window.view.lookup(tick)).fire());
@@ -103,8 +105,10 @@ class HandOverTest {
         window.settle();
         assertThat(window.text("#notice")).contains("Saved “report.pdf”");
         try (var document = Loader.loadPDF(window.saveTo.toFile())) {
-            assertThat(new PDFTextStripper().getText(document)).startsWith("Cords of week 14").contains("Marram Cordage Laboratory",
-                    "Table 1. Straight lines").doesNotContain("Creep against Time");
+            assertThat(new PDFTextStripper().getText(document))
+                    .startsWith("Cords of week 14")
+                    .contains("Marram Cordage Laboratory", "Table 1. Straight lines")
+                    .doesNotContain("Creep against Time");
         }
         until(robot, () -> window.text("#hand-over-preview-says").startsWith("As a PDF"));
         robot.type(KeyCode.ESCAPE);
@@ -126,7 +130,8 @@ class HandOverTest {
         handOver(robot, 1);
         assertThat(window.view.lookup("#report-as-before")).isNull();
         type(robot, "#report-author", "Marram Cordage Laboratory");
-        assertThat(window.study.choices().get()).isEqualTo(new LastChoices("Marram Cordage Laboratory", 1, 300, LastChoices.Window.FIRST));
+        assertThat(window.study.choices().get())
+                .isEqualTo(new LastChoices("Marram Cordage Laboratory", 1, 300, LastChoices.Window.FIRST));
         robot.interact(() -> window.workspace.undo());
         window.settle();
         assertThat(plan().author()).as("as in a study that was never reported").isEmpty();
@@ -143,13 +148,18 @@ class HandOverTest {
     void thePreviewShowsTheSheetAndSaysWhetherItStaysLegible(FxRobot robot) {
         window.settle();
         robot.clickOn("#hand-over");
-        until(robot, () -> ((ImageView) window.view.lookup("#hand-over-preview")).getImage() != null
-                && !window.text("#hand-over-legible").isEmpty());
+        until(
+                robot,
+                () -> ((ImageView) window.view.lookup("#hand-over-preview")).getImage() != null
+                        && !window.text("#hand-over-legible").isEmpty());
         assertThat(window.text("#hand-over-preview-says")).startsWith("160 × 140 mm, shown at ");
-        assertThat(window.text("#hand-over-legible")).startsWith("In print its smallest text is ").doesNotContain("below");
+        assertThat(window.text("#hand-over-legible"))
+                .startsWith("In print its smallest text is ")
+                .doesNotContain("below");
         type(robot, "#hand-over-printed", "85");
         until(robot, () -> window.text("#hand-over-legible").startsWith("At a width of 85 mm"));
-        assertThat(window.text("#hand-over-legible")).contains("its smallest text is 4.", "below the 6 that stay legible");
+        assertThat(window.text("#hand-over-legible"))
+                .contains("its smallest text is 4.", "below the 6 that stay legible");
         type(robot, "#hand-over-caption", "Two cords, ten loads.");
         assertThat(window.workspace.figureInView().orElseThrow().caption()).contains("Two cords, ten loads.");
         assertThat(window.workspace.figureInView().orElseThrow().description()).isEmpty();
@@ -180,10 +190,13 @@ class HandOverTest {
         });
         handOver(robot, 2);
         robot.clickOn("#copy-table");
-        until(robot, () -> String.valueOf(Clipboard.getSystemClipboard().getString()).startsWith("Cord\tLoad (N)"));
-        robot.interact(() -> assertThat(Clipboard.getSystemClipboard().getHtml()).contains("<th", "about 7.6"));
+        until(robot, () -> String.valueOf(Clipboard.getSystemClipboard().getString())
+                .startsWith("Cord\tLoad (N)"));
+        robot.interact(
+                () -> assertThat(Clipboard.getSystemClipboard().getHtml()).contains("<th", "about 7.6"));
         robot.clickOn("#hand-over-part-3").clickOn("#copy-latex-table");
-        until(robot, () -> String.valueOf(Clipboard.getSystemClipboard().getString()).contains("\\num{0.2064 +- 0.0017}"));
+        until(robot, () -> String.valueOf(Clipboard.getSystemClipboard().getString())
+                .contains("\\num{0.2064 +- 0.0017}"));
     }
 
     /// What a drag offers to a folder or a document: the figure by its title, as it would be saved.
@@ -194,8 +207,13 @@ class HandOverTest {
         robot.interact(() -> window.workspace.exporter().prepareDrag(drags, ready::set));
         until(robot, () -> ready.get() != null);
         assertThat(ready.get()).isEqualTo(drags.resolve("Stretch of 3 mm marram cord under load.png"));
-        assertThat(ready.get()).hasBinaryContent(FigureFile.bytes(FigureFormat.PNG, window.workspace.figure().orElseThrow(),
-                FigureFile.DEFAULT_DPI, false, Progress.none()));
+        assertThat(ready.get())
+                .hasBinaryContent(FigureFile.bytes(
+                        FigureFormat.PNG,
+                        window.workspace.figure().orElseThrow(),
+                        FigureFile.DEFAULT_DPI,
+                        false,
+                        Progress.none()));
     }
 
     @Test
@@ -212,7 +230,9 @@ class HandOverTest {
         Files.writeString(template, "<h1>{{title}}</h1>\n{{figure}}\n");
         robot.clickOn("#fill-template");
         window.settle();
-        assertThat(Files.readString(window.saveTo)).startsWith("<h1>Marram cords, week 14</h1>").contains("<svg ");
+        assertThat(Files.readString(window.saveTo))
+                .startsWith("<h1>Marram cords, week 14</h1>")
+                .contains("<svg ");
     }
 
     /// Opens a part of Hand over and waits until it stands where it will be clicked.

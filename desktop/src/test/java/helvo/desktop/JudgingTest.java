@@ -32,7 +32,8 @@ import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
 
-/// Judges a fit in the window: its residuals in full, further curves, parts of the points, readings, what stands on the figure.
+/// Judges a fit in the window: its residuals in full, further curves, parts of the points, readings, what stands on
+/// the figure.
 @ExtendWith(ApplicationExtension.class)
 class JudgingTest {
     private static final SeriesKey FREQUENCY = SeriesKey.whole(2);
@@ -46,7 +47,10 @@ class JudgingTest {
     /// The bent table of plucked cords.
     @BeforeEach
     void show(FxRobot robot) {
-        Table pluck = window.workspace.study().tables().stream().filter(table -> table.name().equals("Pluck")).findFirst().orElseThrow();
+        Table pluck = window.workspace.study().tables().stream()
+                .filter(table -> table.name().equals("Pluck"))
+                .findFirst()
+                .orElseThrow();
         robot.interact(() -> window.workspace.show(pluck.id()));
         window.settle();
     }
@@ -86,7 +90,9 @@ class JudgingTest {
         assertThat(residuals().panels()).hasSize(4);
         assertThat(window.view.figure().view().isVisible()).isFalse();
         robot.push(KeyCode.RIGHT).push(KeyCode.RIGHT);
-        assertThat(window.workspace.selection().get().rows()).as("from point to point").containsExactly(1);
+        assertThat(window.workspace.selection().get().rows())
+                .as("from point to point")
+                .containsExactly(1);
         robot.clickOn("#residuals-percent-of-fitted");
         window.settle();
         robot.clickOn("#residuals-add");
@@ -94,9 +100,13 @@ class JudgingTest {
         Table table = window.workspace.table().orElseThrow();
         assertThat(table.columns().getLast().heading().text()).isEqualTo("Residual of Frequency (%)");
         SeriesAnalysis line = series().getFirst();
-        assertThat(table.columns().getLast().cells().number(3)).isEqualTo(line.residuals().orElseThrow()
-                .in(ResidualMeasure.PERCENT_OF_FITTED, 3).orElseThrow());
-        assertThat(window.workspace.messages().notice().get().orElseThrow().text()).contains("does not follow");
+        assertThat(table.columns().getLast().cells().number(3))
+                .isEqualTo(line.residuals()
+                        .orElseThrow()
+                        .in(ResidualMeasure.PERCENT_OF_FITTED, 3)
+                        .orElseThrow());
+        assertThat(window.workspace.messages().notice().get().orElseThrow().text())
+                .contains("does not follow");
         robot.clickOn("#residuals-full");
         assertThat(window.view.figure().view().isVisible()).isTrue();
         assertThat(window.view.figure().residuals().isVisible()).isFalse();
@@ -109,8 +119,11 @@ class JudgingTest {
         robot.clickOn("#curve-beside");
         assertThat(series()).hasSize(2);
         assertThat(series().getLast().label()).isEqualTo("Frequency, power");
-        assertThat(figure().further()).singleElement().satisfies(curve -> assertThat(curve.key()).isEqualTo(FREQUENCY.further(1)));
-        assertThat(window.workspace.series().orElseThrow().key()).as("the new one is in view").isEqualTo(FREQUENCY.further(1));
+        assertThat(figure().further()).singleElement().satisfies(curve -> assertThat(curve.key())
+                .isEqualTo(FREQUENCY.further(1)));
+        assertThat(window.workspace.series().orElseThrow().key())
+                .as("the new one is in view")
+                .isEqualTo(FREQUENCY.further(1));
         robot.clickOn("#curve-quadratic");
         assertThat(series().getLast().label()).isEqualTo("Frequency, quadratic");
         robot.clickOn("#degree-more");
@@ -121,7 +134,9 @@ class JudgingTest {
         robot.clickOn("#curve-remove");
         assertThat(series()).hasSize(1);
         robot.clickOn("#degree-less");
-        assertThat(series().getFirst().chosen().curve().degree()).as("below a line is the mean").isZero();
+        assertThat(series().getFirst().chosen().curve().degree())
+                .as("below a line is the mean")
+                .isZero();
         robot.clickOn("#degree-less");
         assertThat(series().getFirst().chosen().curve()).isEqualTo(new Mean());
         robot.clickOn("#degree-more");
@@ -137,8 +152,10 @@ class JudgingTest {
         SeriesAnalysis part = series().getLast();
         assertThat(part.points().x()).containsExactly(10, 15, 20, 30, 40);
         assertThat(robot.lookup("#value-slope-these").queryAs(Label.class).getText())
-                .startsWith(window.workspace.study().numbers().rounded(part.fit().orElseThrow().slope().value(),
-                        java.util.OptionalDouble.of(0.06)));
+                .startsWith(window.workspace
+                        .study()
+                        .numbers()
+                        .rounded(part.fit().orElseThrow().slope().value(), java.util.OptionalDouble.of(0.06)));
         robot.push(KeyCode.ESCAPE);
         assertThat(series()).hasSize(1);
         robot.interact(() -> window.workspace.select(0, 1, 2));
@@ -187,16 +204,19 @@ class JudgingTest {
 
     @Test
     void settingARowAsideSaysWhatItChanged(FxRobot robot) {
-        robot.interact(() -> window.workspace.perform(new helvo.core.study.TableEdit.SetRowsAside(window.workspace.tableId().get(),
-                List.of(0), "slack")));
+        robot.interact(() -> window.workspace.perform(new helvo.core.study.TableEdit.SetRowsAside(
+                window.workspace.tableId().get(), List.of(0), "slack")));
         window.settle();
-        assertThat(robot.lookup("#value-slope-with-row-1").queryAs(Label.class).getText()).startsWith("0.776");
-        assertThat(robot.lookup("#value-slope-without").queryAs(Label.class).getText()).startsWith("0.742");
+        assertThat(robot.lookup("#value-slope-with-row-1").queryAs(Label.class).getText())
+                .startsWith("0.776");
+        assertThat(robot.lookup("#value-slope-without").queryAs(Label.class).getText())
+                .startsWith("0.742");
         assertThat(window.workspace.messages().notice().get().orElseThrow().text())
                 .isEqualTo("Row 1 set aside: slope 0.776 → 0.742, R² 0.9748 → 0.9798, s 4.94 → 4.14.");
         robot.interact(window.workspace::undo);
         window.settle();
-        assertThat(window.workspace.messages().notice().get().orElseThrow().text()).startsWith("Row 1 back: slope 0.742 → 0.776");
+        assertThat(window.workspace.messages().notice().get().orElseThrow().text())
+                .startsWith("Row 1 back: slope 0.742 → 0.776");
     }
 
     @Test
@@ -206,13 +226,16 @@ class JudgingTest {
         window.settle();
         assertThat(figure().look().notes()).containsExactly(new Note.ReadingMarker(1, FREQUENCY, true, 90, true, 3));
         robot.clickOn("#readings-at").write("60", 0).clickOn("#readings-add-y");
-        assertThat(robot.lookup("#readings-panel-wrong").queryAs(Label.class).getText()).contains("needs no m");
-        robot.interact(() -> robot.lookup("#readings-measured").queryAs(TextField.class).clear());
+        assertThat(robot.lookup("#readings-panel-wrong").queryAs(Label.class).getText())
+                .contains("needs no m");
+        robot.interact(() ->
+                robot.lookup("#readings-measured").queryAs(TextField.class).clear());
         robot.clickOn("#readings-add-y");
         window.settle();
         assertThat(figure().look().notes()).hasSize(2);
         robot.clickOn("#readings-at").write("much", 0).clickOn("#readings-add-y");
-        assertThat(robot.lookup("#readings-panel-wrong").queryAs(Label.class).getText()).isEqualTo("Type a number to read at.");
+        assertThat(robot.lookup("#readings-panel-wrong").queryAs(Label.class).getText())
+                .isEqualTo("Type a number to read at.");
         robot.clickOn("#readings-copy");
         var copied = new String[1];
         robot.interact(() -> copied[0] = SystemClipboard.text());
@@ -246,7 +269,9 @@ class JudgingTest {
     void noTwoCommandsShareAKey() {
         var seen = new HashSet<String>();
         for (Commands.Command command : FxThread.of(() -> window.view.commands().all())) {
-            command.keys().forEach(key -> assertThat(seen.add(key.getName())).as("%s: %s", command.name(), key.getName()).isTrue());
+            command.keys().forEach(key -> assertThat(seen.add(key.getName()))
+                    .as("%s: %s", command.name(), key.getName())
+                    .isTrue());
         }
         assertThat(seen.size()).isGreaterThan(40);
     }

@@ -40,8 +40,8 @@ import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
 
-/// A window keeps the parts of the readout, the columns, cells and tabs that it has, and shows other things in them. Whatever it showed
-/// before, it shows what a new window on the same study shows.
+/// A window keeps the parts of the readout, the columns, cells and tabs that it has, and shows other things in
+/// them. Whatever it showed before, it shows what a new window on the same study shows.
 @ExtendWith(ApplicationExtension.class)
 class KeptPartsTest {
     private Stage stage;
@@ -67,7 +67,9 @@ class KeptPartsTest {
             robot.interact(() -> window.workspace.show(table.id()));
             isAsNew(robot, table.name());
             assertThat(widths(window.view)).as(table.name()).isEqualTo(freshWidths);
-            for (int series = 1; series < window.workspace.figure().orElseThrow().series().size(); series++) {
+            for (int series = 1;
+                    series < window.workspace.figure().orElseThrow().series().size();
+                    series++) {
                 int place = series;
                 robot.interact(() -> window.workspace.showSeries(place));
                 isAsNew(robot, table.name() + ", series " + place);
@@ -85,15 +87,20 @@ class KeptPartsTest {
         int y = table.first(Role.Y).orElseThrow().id();
         robot.interact(() -> part("slope").requestFocus());
         Node slope = part("slope");
-        List<Edit> edits = List.of(new TableEdit.SetCell(table.id(), y, 3, "9"), new TableEdit.SetRowsAside(table.id(), List.of(3, 4),
-                "torn"),
-                new TableEdit.SetCell(table.id(), y, 7, "7.6"), new ColumnEdit.AddColumn(table.id()),
-                new TableEdit.SetCell(table.id(), y, 0, ""), new ColumnEdit.MoveColumn(table.id(), y, 1));
+        List<Edit> edits = List.of(
+                new TableEdit.SetCell(table.id(), y, 3, "9"),
+                new TableEdit.SetRowsAside(table.id(), List.of(3, 4), "torn"),
+                new TableEdit.SetCell(table.id(), y, 7, "7.6"),
+                new ColumnEdit.AddColumn(table.id()),
+                new TableEdit.SetCell(table.id(), y, 0, ""),
+                new ColumnEdit.MoveColumn(table.id(), y, 1));
         for (Edit edit : edits) {
             robot.interact(() -> window.workspace.perform(edit));
             isAsNew(robot, edit.toString());
             assertThat(part("slope")).as("the same part after %s", edit).isSameAs(slope);
-            assertThat(slope.isFocused()).as("keeps the keyboard through %s", edit).isTrue();
+            assertThat(slope.isFocused())
+                    .as("keeps the keyboard through %s", edit)
+                    .isTrue();
         }
         robot.interact(() -> window.workspace.perform(new ColumnEdit.SetRole(table.id(), y, Role.NONE)));
         isAsNew(robot, "without y");
@@ -114,7 +121,8 @@ class KeptPartsTest {
         var opened = new Origin.New(History.from(SampleStudy.study()));
         var beginning = new ArrayList<AnalysisService.Beginning>();
         robot.interact(() -> beginning.add(window.document.analyses().beginning()));
-        Optional<Analysis> first = beginning.getFirst().of(opened.study().history().study(), Progress.none());
+        Optional<Analysis> first =
+                beginning.getFirst().of(opened.study().history().study(), Progress.none());
         robot.interact(() -> {
             window.workspace.become(opened, first);
             assertThat(window.workspace.analysis().get()).isSameAs(first.orElseThrow());
@@ -122,7 +130,8 @@ class KeptPartsTest {
             assertThat(part("slope").isVisible()).isTrue();
         });
         isAsNew(robot, "opened");
-        assertThat(window.workspace.analysis().get().figures()).hasSameSizeAs(SampleStudy.study().figures());
+        assertThat(window.workspace.analysis().get().figures())
+                .hasSameSizeAs(SampleStudy.study().figures());
     }
 
     @Test
@@ -131,7 +140,8 @@ class KeptPartsTest {
         int y = table.first(Role.Y).orElseThrow().id();
         robot.interact(() -> window.grid().edit(2, table.column(y)));
         window.settle();
-        robot.interact(() -> window.workspace.perform(new ColumnEdit.MoveColumn(table.id(), y, 1))); // as from another window
+        robot.interact(
+                () -> window.workspace.perform(new ColumnEdit.MoveColumn(table.id(), y, 1))); // as from another window
         robot.interact(() -> ((TextField) window.view.lookup(".cell-field")).setText("3.21"));
         robot.type(KeyCode.ENTER);
         window.settle();
@@ -144,8 +154,10 @@ class KeptPartsTest {
 
     /// The name in the readout.
     private Node part(String name) {
-        return all(window.view.lookup(".readout-content")).filter(node -> node instanceof Label label && name.equals(label.getText()))
-                .findFirst().orElseThrow();
+        return all(window.view.lookup(".readout-content"))
+                .filter(node -> node instanceof Label label && name.equals(label.getText()))
+                .findFirst()
+                .orElseThrow();
     }
 
     private void isAsNew(FxRobot robot, String when) {
@@ -174,26 +186,44 @@ class KeptPartsTest {
     }
 
     private static List<Double> widths(MainView view) {
-        return ((MeasurementGrid) view.lookup("#grid")).getColumns().stream().map(TableColumn::getWidth).toList();
+        return ((MeasurementGrid) view.lookup("#grid"))
+                .getColumns().stream().map(TableColumn::getWidth).toList();
     }
 
     private static List<String> described(MainView view) {
         var lines = new ArrayList<String>();
-        all(view.lookup(".readout")).filter(Labeled.class::isInstance).map(Labeled.class::cast).forEach(each -> lines.add(each.getId()
-                + " “"
-                + each.getText() + "” " + each.getStyleClass() + " " + each.getAccessibleText()
-                + (each instanceof ToggleButton tab ? " " + tab.isSelected() : "")));
-        all(view.lookup(".measurements")).filter(ToggleButton.class::isInstance).map(ToggleButton.class::cast).forEach(tab ->
-                lines.add(tab.getText() + " " + tab.isSelected() + " " + tab.getTooltip().getText()));
+        all(view.lookup(".readout"))
+                .filter(Labeled.class::isInstance)
+                .map(Labeled.class::cast)
+                .forEach(each -> lines.add(each.getId()
+                        + " “"
+                        + each.getText() + "” " + each.getStyleClass() + " " + each.getAccessibleText()
+                        + (each instanceof ToggleButton tab ? " " + tab.isSelected() : "")));
+        all(view.lookup(".measurements"))
+                .filter(ToggleButton.class::isInstance)
+                .map(ToggleButton.class::cast)
+                .forEach(tab -> lines.add(tab.getText() + " " + tab.isSelected() + " "
+                        + tab.getTooltip().getText()));
         var grid = (MeasurementGrid) view.lookup("#grid");
         for (TableColumn<Integer, ?> column : grid.getColumns()) {
-            lines.add("Column " + (column.getGraphic() == null ? "" : column.getGraphic().getId() + " "
-                    + column.getGraphic().getAccessibleText()));
+            lines.add("Column "
+                    + (column.getGraphic() == null
+                            ? ""
+                            : column.getGraphic().getId() + " "
+                                    + column.getGraphic().getAccessibleText()));
         }
-        all(grid).filter(node -> node instanceof TableCell<?, ?> cell && !cell.isEmpty()).map(TableCell.class::cast)
-                .map(cell -> cell.getIndex() + " " + grid.getColumns().indexOf(cell.getTableColumn()) + " " + cell.getText() + " "
-                + cell.getAlignment() + " " + cell.getPseudoClassStates().stream().map(Object::toString)
-                .filter(state -> state.equals("needs-look")).toList()).sorted().forEach(lines::add);
+        all(grid)
+                .filter(node -> node instanceof TableCell<?, ?> cell && !cell.isEmpty())
+                .map(TableCell.class::cast)
+                .map(cell -> cell.getIndex() + " " + grid.getColumns().indexOf(cell.getTableColumn()) + " "
+                        + cell.getText() + " "
+                        + cell.getAlignment() + " "
+                        + cell.getPseudoClassStates().stream()
+                                .map(Object::toString)
+                                .filter(state -> state.equals("needs-look"))
+                                .toList())
+                .sorted()
+                .forEach(lines::add);
         return lines;
     }
 
@@ -203,7 +233,10 @@ class KeptPartsTest {
             return Stream.empty();
         }
         boolean inside = node instanceof Parent && (!(node instanceof Labeled) || node instanceof TableRow);
-        return Stream.concat(Stream.of(node), inside ? ((Parent) node).getChildrenUnmodifiable().stream().flatMap(KeptPartsTest::all)
-                : Stream.empty());
+        return Stream.concat(
+                Stream.of(node),
+                inside
+                        ? ((Parent) node).getChildrenUnmodifiable().stream().flatMap(KeptPartsTest::all)
+                        : Stream.empty());
     }
 }

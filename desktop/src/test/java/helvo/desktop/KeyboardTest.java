@@ -93,7 +93,10 @@ class KeyboardTest {
         assertThat(walk(robot, KeyCode.LEFT)).startsWith("Row 2: Load 10 N");
         assertThat(of(() -> window.view.lookup("#figure-hover").isVisible())).isTrue();
         String beside = walk(robot, KeyCode.DOWN);
-        assertThat(beside).as("the other cord at the same load").contains("Load 10 N").doesNotStartWith("Row 2");
+        assertThat(beside)
+                .as("the other cord at the same load")
+                .contains("Load 10 N")
+                .doesNotStartWith("Row 2");
         assertThat(of(() -> window.workspace.series().orElseThrow().label())).isEqualTo("salt-soaked");
         assertThat(walk(robot, KeyCode.UP)).startsWith("Row 2:");
         assertThat(walk(robot, KeyCode.END)).contains("Load 50 N");
@@ -109,9 +112,12 @@ class KeyboardTest {
         walk(robot, KeyCode.SPACE);
         assertThat(of(() -> window.workspace.selection().get().rows())).containsExactly(0);
         walk(robot, KeyCode.ENTER);
-        assertThat(of(() -> window.view.panels().of(PointsPanel.class).isVisible())).isTrue();
+        assertThat(of(() -> window.view.panels().of(PointsPanel.class).isVisible()))
+                .isTrue();
         walk(robot, KeyCode.ESCAPE);
-        assertThat(of(() -> window.view.figure().view().isFocused())).as("the walk goes on").isTrue();
+        assertThat(of(() -> window.view.figure().view().isFocused()))
+                .as("the walk goes on")
+                .isTrue();
     }
 
     @Test
@@ -121,14 +127,19 @@ class KeyboardTest {
         for (int i = 0; i < 30; i++) {
             parts.add(walk(robot, KeyCode.PAGE_DOWN));
         }
-        assertThat(parts).anyMatch(each -> each.startsWith("Title:")).anyMatch(each -> each.startsWith("Legend"))
-                .anyMatch(each -> each.startsWith("Curve:")).anyMatch(each -> each.startsWith("Label of the curve"))
-                .anyMatch(each -> each.startsWith("The x axis")).anyMatch(each -> each.startsWith("The y axis"));
+        assertThat(parts)
+                .anyMatch(each -> each.startsWith("Title:"))
+                .anyMatch(each -> each.startsWith("Legend"))
+                .anyMatch(each -> each.startsWith("Curve:"))
+                .anyMatch(each -> each.startsWith("Label of the curve"))
+                .anyMatch(each -> each.startsWith("The x axis"))
+                .anyMatch(each -> each.startsWith("The y axis"));
         while (!spoken().startsWith("The x axis")) {
             walk(robot, KeyCode.PAGE_UP);
         }
         walk(robot, KeyCode.ENTER);
-        assertThat(of(() -> window.view.panels().of(FigurePanel.class).isVisible())).isTrue();
+        assertThat(of(() -> window.view.panels().of(FigurePanel.class).isVisible()))
+                .isTrue();
         walk(robot, KeyCode.ESCAPE);
         while (!spoken().startsWith("Title:")) {
             walk(robot, KeyCode.PAGE_DOWN);

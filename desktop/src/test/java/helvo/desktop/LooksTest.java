@@ -5,6 +5,7 @@ import static helvo.desktop.FxThread.on;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import helvo.core.Phrase;
+import helvo.core.study.Study;
 import helvo.desktop.figure.BarsPanel;
 import helvo.desktop.handover.HandOver;
 import helvo.desktop.looks.Look;
@@ -15,7 +16,6 @@ import helvo.desktop.panels.Panel;
 import helvo.desktop.panels.StepsPanel;
 import helvo.desktop.readout.ReadingsPanel;
 import helvo.desktop.settings.SettingsPanel;
-import helvo.core.study.Study;
 import helvo.files.samples.SampleStudy;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -47,8 +47,14 @@ import org.testfx.framework.junit5.Start;
 /// The window in each of its looks and in other sizes, measured where it is drawn.
 @ExtendWith(ApplicationExtension.class)
 class LooksTest {
-    private static final List<Class<? extends Panel>> PANELS = List.of(CommandFinder.class, HandOver.class, StepsPanel.class,
-            SettingsPanel.class, BarsPanel.class, DerivePanel.class, ReadingsPanel.class);
+    private static final List<Class<? extends Panel>> PANELS = List.of(
+            CommandFinder.class,
+            HandOver.class,
+            StepsPanel.class,
+            SettingsPanel.class,
+            BarsPanel.class,
+            DerivePanel.class,
+            ReadingsPanel.class);
 
     private Stage stage;
     private DrivenWindow window;
@@ -107,7 +113,10 @@ class LooksTest {
         if (!node.isVisible() || node.isDisabled() || node.getOpacity() < 1) {
             return;
         }
-        if (node instanceof Text text && !text.getText().isBlank() && text.getFill() instanceof Color fill && fill.getOpacity() > 0) {
+        if (node instanceof Text text
+                && !text.getText().isBlank()
+                && text.getFill() instanceof Color fill
+                && fill.getOpacity() > 0) {
             double contrast = Look.contrast(blend(fill, ground(text, look)), ground(text, look));
             if (contrast < look.minContrast()) {
                 weak.add(Phrase.of("%.2f “%s” %s in %s", contrast, text.getText(), fill, place(text)));
@@ -136,8 +145,10 @@ class LooksTest {
     }
 
     private static String place(Node node) {
-        return Stream.iterate(node, each -> each != null, Node::getParent).limit(5)
-                .map(each -> String.join(".", each.getStyleClass())).collect(Collectors.joining(" < "));
+        return Stream.iterate(node, each -> each != null, Node::getParent)
+                .limit(5)
+                .map(each -> String.join(".", each.getStyleClass()))
+                .collect(Collectors.joining(" < "));
     }
 
     /// All looks name the same colours, and the style itself has none: they stand in one place.
@@ -148,16 +159,25 @@ class LooksTest {
         List<String> named = names(text("light"));
         assertThat(names(text("dark"))).isEqualTo(named);
         assertThat(names(text("contrast"))).isEqualTo(named);
-        assertThat(Pattern.compile("-helvo-[a-z0-9-]+").matcher(style).results().map(found -> found.group())).isSubsetOf(named);
+        assertThat(Pattern.compile("-helvo-[a-z0-9-]+").matcher(style).results().map(found -> found.group()))
+                .isSubsetOf(named);
     }
 
     private static String text(String sheet) throws IOException {
-        return new String(Looks.class.getResourceAsStream("/helvo/desktop/" + sheet + ".css").readAllBytes(), StandardCharsets.UTF_8)
+        return new String(
+                        Looks.class
+                                .getResourceAsStream("/helvo/desktop/" + sheet + ".css")
+                                .readAllBytes(),
+                        StandardCharsets.UTF_8)
                 .replaceAll("(?s)/\\*.*?\\*/", "");
     }
 
     private static List<String> names(String sheet) {
-        return sheet.lines().map(String::strip).filter(line -> line.startsWith("-")).map(line -> line.replaceFirst(":.*", "")).toList();
+        return sheet.lines()
+                .map(String::strip)
+                .filter(line -> line.startsWith("-"))
+                .map(line -> line.replaceFirst(":.*", ""))
+                .toList();
     }
 
     /// Nothing of a region reaches out of it, and no control is squeezed below what its text needs in height.
@@ -169,7 +189,8 @@ class LooksTest {
         on(() -> window.view.resize(width, height));
         window.settle();
         assertThat(of(() -> lost(window.view))).isEmpty();
-        on(() -> window.workspace.show(window.workspace.study().tables().getLast().id()));
+        on(() -> window.workspace.show(
+                window.workspace.study().tables().getLast().id()));
         window.settle();
         assertThat(of(() -> lost(window.view))).isEmpty();
         assertThat(of(() -> window.view.figure().view().getWidth())).isGreaterThan(300);
@@ -183,12 +204,17 @@ class LooksTest {
     }
 
     private static void lost(Node node, Bounds window, List<String> lost) {
-        if (!node.isVisible() || node.getStyleClass().contains("scroll-pane") || node.getStyleClass().contains("table-view")) {
+        if (!node.isVisible()
+                || node.getStyleClass().contains("scroll-pane")
+                || node.getStyleClass().contains("table-view")) {
             return;
         }
         Bounds box = node.localToScene(node.getLayoutBounds());
-        if (node instanceof Control && (box.getMaxX() > window.getMaxX() + 1 || box.getMaxY() > window.getMaxY() + 1
-                || box.getMinX() < -1 || box.getMinY() < -1)) {
+        if (node instanceof Control
+                && (box.getMaxX() > window.getMaxX() + 1
+                        || box.getMaxY() > window.getMaxY() + 1
+                        || box.getMinX() < -1
+                        || box.getMinY() < -1)) {
             lost.add("outside " + place(node) + " " + box);
         }
         if (node instanceof Parent parent) {

@@ -37,6 +37,7 @@ import org.testfx.util.WaitForAsyncUtils;
 class MainWindowTest {
     @TempDir
     private Path folder;
+
     private DrivenWindow window;
 
     @Start
@@ -83,7 +84,8 @@ class MainWindowTest {
         robot.type(KeyCode.DELETE);
         window.settle();
         assertThat(stretch().columns().get(2).cells().cell(2)).isEqualTo(Cell.EMPTY);
-        assertThat(window.workspace.history().get().steps()).extracting(step -> step.sentence())
+        assertThat(window.workspace.history().get().steps())
+                .extracting(step -> step.sentence())
                 .containsExactly("Row 3, Load: “16” instead of “15”", "Row 3, Stretch: empty instead of “3.20”");
     }
 
@@ -169,16 +171,25 @@ class MainWindowTest {
         robot.write("85").clickOn("#save-pdf");
         window.settle();
         try (var document = Loader.loadPDF(window.saveTo.toFile())) {
-            assertThat(new PDFTextStripper().getText(document)).contains("Stretch of 3 mm marram cord", "salt-soaked", "Load (N)");
+            assertThat(new PDFTextStripper().getText(document))
+                    .contains("Stretch of 3 mm marram cord", "salt-soaked", "Load (N)");
             assertThat(document.getPage(0).getMediaBox().getWidth()).isEqualTo(85 * 72 / 25.4f);
         }
         assertThat(window.text("#notice")).contains("Saved “figure.pdf”");
-        robot.clickOn("#hand-over-width").push(KeyCode.CONTROL, KeyCode.A).write("3").clickOn("#save-png");
+        robot.clickOn("#hand-over-width")
+                .push(KeyCode.CONTROL, KeyCode.A)
+                .write("3")
+                .clickOn("#save-png");
         window.settle();
-        assertThat(robot.lookup("must be a number from 40 to 1200 mm; “3” is not.").tryQuery()).isEmpty();
+        assertThat(robot.lookup("must be a number from 40 to 1200 mm; “3” is not.")
+                        .tryQuery())
+                .isEmpty();
         assertThat(window.workspace.figure().orElseThrow().figure().widthMm()).isEqualTo(85);
         window.saveTo = folder.resolve("none/figure.png");
-        robot.clickOn("#hand-over-width").push(KeyCode.CONTROL, KeyCode.A).write("90").clickOn("#save-png");
+        robot.clickOn("#hand-over-width")
+                .push(KeyCode.CONTROL, KeyCode.A)
+                .write("90")
+                .clickOn("#save-png");
         window.settle();
         assertThat(window.text("#notice")).contains("could not be saved: its folder does not exist");
     }
@@ -206,7 +217,13 @@ class MainWindowTest {
         robot.push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.R);
         WaitForAsyncUtils.waitForFxEvents();
         String copied = WaitForAsyncUtils.waitForAsyncFx(1000, () -> SystemClipboard.text());
-        double slope = window.workspace.series().orElseThrow().fit().orElseThrow().coefficient("b").value();
+        double slope = window.workspace
+                .series()
+                .orElseThrow()
+                .fit()
+                .orElseThrow()
+                .coefficient("b")
+                .value();
         assertThat(copied).contains("slope\t" + slope + " ± ", "salt-soaked");
     }
 
@@ -216,7 +233,8 @@ class MainWindowTest {
         robot.push(KeyCode.CONTROL, KeyCode.K);
         robot.write("guide grid").type(KeyCode.ENTER);
         window.settle();
-        assertThat(window.workspace.figure().orElseThrow().figure().shows(Layer.GUIDE_GRID)).isTrue();
+        assertThat(window.workspace.figure().orElseThrow().figure().shows(Layer.GUIDE_GRID))
+                .isTrue();
         assertThat(window.toggle("#show-guide-grid").isSelected()).isTrue();
         robot.push(KeyCode.CONTROL, KeyCode.K);
         robot.write("fit cubic").type(KeyCode.ENTER);
@@ -233,7 +251,8 @@ class MainWindowTest {
     @Test
     void aFileIsOpenedReadInAnotherWayAndABadOneChangesNothing(FxRobot robot) throws IOException {
         window.settle();
-        window.toOpen = List.of(Files.writeString(folder.resolve("kraft.csv"), "Kraft (N);Weg (mm)\n1,5;2,25\n2,5;3,5\n3,5;4,75\n"));
+        window.toOpen = List.of(
+                Files.writeString(folder.resolve("kraft.csv"), "Kraft (N);Weg (mm)\n1,5;2,25\n2,5;3,5\n3,5;4,75\n"));
         robot.clickOn("#open");
         window.settle();
         assertThat(window.workspace.study().tables()).extracting(Table::name).endsWith("Stock", "kraft");
@@ -260,7 +279,17 @@ class MainWindowTest {
             window.view.getScene().getWindow().setHeight(700);
         });
         window.settle();
-        inside(robot, 1024, 700, "#hand-over", "#show-guide-grid", "#sheet", "#use-7", "#curve-line", "#curve-degree-5", "#unfold-readout");
+        inside(
+                robot,
+                1024,
+                700,
+                "#hand-over",
+                "#show-guide-grid",
+                "#sheet",
+                "#use-7",
+                "#curve-line",
+                "#curve-degree-5",
+                "#unfold-readout");
         robot.clickOn("#unfold-readout");
         window.settle();
         inside(robot, 1024, 700, "#equation", "#unfold-measurements", "#sheet", "#show-guide-grid");
@@ -280,9 +309,25 @@ class MainWindowTest {
         var from = edge.localToScene(edge.getLayoutBounds());
         for (var type : List.of(MouseEvent.MOUSE_PRESSED, MouseEvent.MOUSE_DRAGGED, MouseEvent.MOUSE_RELEASED)) {
             double x = from.getCenterX() + (type == MouseEvent.MOUSE_PRESSED ? 0 : 60);
-            robot.interact(() -> edge.fireEvent(new MouseEvent(type, x, from.getCenterY(), x, from.getCenterY(), MouseButton.PRIMARY, 1,
-                    false, false, false, false,
-                    true, false, false, false, false, false, new PickResult(edge, x, from.getCenterY()))));
+            robot.interact(() -> edge.fireEvent(new MouseEvent(
+                    type,
+                    x,
+                    from.getCenterY(),
+                    x,
+                    from.getCenterY(),
+                    MouseButton.PRIMARY,
+                    1,
+                    false,
+                    false,
+                    false,
+                    false,
+                    true,
+                    false,
+                    false,
+                    false,
+                    false,
+                    false,
+                    new PickResult(edge, x, from.getCenterY()))));
         }
         window.settle();
         double wide = side.getWidth();
@@ -316,6 +361,8 @@ class MainWindowTest {
     }
 
     private Object sheet(FxRobot robot) {
-        return robot.lookup("#sheet").queryAs(javafx.scene.image.ImageView.class).getImage();
+        return robot.lookup("#sheet")
+                .queryAs(javafx.scene.image.ImageView.class)
+                .getImage();
     }
 }

@@ -45,6 +45,7 @@ import org.testfx.util.WaitForAsyncUtils;
 class MeasurementsTest {
     @TempDir
     private Path folder;
+
     private DrivenWindow window;
 
     @Start
@@ -59,7 +60,10 @@ class MeasurementsTest {
 
     private void show(FxRobot robot, String table) {
         robot.interact(() -> window.workspace.show(window.workspace.study().tables().stream()
-                .filter(each -> each.name().equals(table)).findFirst().orElseThrow().id()));
+                .filter(each -> each.name().equals(table))
+                .findFirst()
+                .orElseThrow()
+                .id()));
         window.settle();
     }
 
@@ -101,9 +105,13 @@ class MeasurementsTest {
         assertThat(series().points().yBars().up()[0]).isEqualTo(2 * 35.7 * 0.5);
         robot.interact(() -> window.grid().choose(0, table().first(Role.Y).orElseThrow()));
         robot.write("7", 0);
-        assertThat(window.view.lookup("#derive").isVisible()).as("typing into a derived column asks for its formula").isTrue();
+        assertThat(window.view.lookup("#derive").isVisible())
+                .as("typing into a derived column asks for its formula")
+                .isTrue();
         robot.push(KeyCode.CONTROL, KeyCode.A).write("“Frequency²” + 1", 0).type(KeyCode.ENTER);
-        assertThat(window.view.lookup("#derive").isVisible()).as("a formula that follows itself is not taken").isTrue();
+        assertThat(window.view.lookup("#derive").isVisible())
+                .as("a formula that follows itself is not taken")
+                .isTrue();
         robot.push(KeyCode.CONTROL, KeyCode.A).write("Frequency^3", 0).type(KeyCode.ENTER);
         window.settle();
         assertThat(table().first(Role.Y).orElseThrow().cells().number(0)).isEqualTo(Math.pow(35.7, 3));
@@ -114,7 +122,8 @@ class MeasurementsTest {
     }
 
     private void open(FxRobot robot, String text) throws CannotRead {
-        Table read = TextTable.read(text.getBytes(StandardCharsets.UTF_8), "bath", ReadingChoices.NONE).table();
+        Table read = TextTable.read(text.getBytes(StandardCharsets.UTF_8), "bath", ReadingChoices.NONE)
+                .table();
         robot.interact(() -> {
             window.workspace.perform(StudyEdit.AddTable.to(window.workspace.study(), read));
             window.workspace.show(window.workspace.study().tables().getLast().id());
@@ -125,11 +134,13 @@ class MeasurementsTest {
     @Test
     void columnsOfOneQuantityAreAllYUntilOneIsKept(FxRobot robot) throws CannotRead {
         assertThat(window.view.lookup("#several-y").isVisible()).isFalse();
-        open(robot, "Time (min),Temp water (°C),Temp wax (°C),Mass "
-                + "(g)\n0,80.1,70.8,12\n5,76.4,68.5,12.3\n10,73.8,65.6,12.6\n15,72.1,63.8,12.9\n");
+        open(
+                robot,
+                "Time (min),Temp water (°C),Temp wax (°C),Mass "
+                        + "(g)\n0,80.1,70.8,12\n5,76.4,68.5,12.3\n10,73.8,65.6,12.6\n15,72.1,63.8,12.9\n");
         assertThat(table().all(Role.Y)).extracting(Column::name).containsExactly("Temp water", "Temp wax");
-        assertThat(((Label) window.view.lookup("#several-y .label")).getText()).isEqualTo(
-                "Temp water and Temp wax are both y, since both are in °C.");
+        assertThat(((Label) window.view.lookup("#several-y .label")).getText())
+                .isEqualTo("Temp water and Temp wax are both y, since both are in °C.");
         robot.clickOn("#only-first-y");
         window.settle();
         assertThat(table().all(Role.Y)).extracting(Column::name).containsExactly("Temp water");
@@ -146,9 +157,14 @@ class MeasurementsTest {
         open(robot, "x,y\n8,1656\n9,1884\n10,2082\n11,1906\n12,1961\n");
         assertThat(window.text("#curves-judged")).isEqualTo("are too few to tell shapes apart");
         assertThat(series().weights()).allMatch(OptionalDouble::isEmpty);
-        assertThat(of(() -> window.view.lookupAll(".curve-card").stream().flatMap(card -> card.lookupAll(".small").stream())
-                .noneMatch(label -> label.isVisible() && label instanceof Label of && of.getText().equals("simplest")))).isTrue();
-        assertThat(of(() -> window.view.lookup("#curve-mean").getAccessibleText())).isEqualTo("Mean, R² 0");
+        assertThat(of(() -> window.view.lookupAll(".curve-card").stream()
+                        .flatMap(card -> card.lookupAll(".small").stream())
+                        .noneMatch(label -> label.isVisible()
+                                && label instanceof Label of
+                                && of.getText().equals("simplest"))))
+                .isTrue();
+        assertThat(of(() -> window.view.lookup("#curve-mean").getAccessibleText()))
+                .isEqualTo("Mean, R² 0");
         show(robot, "Pluck");
         assertThat(window.text("#curves-judged")).isEqualTo("by AICc");
     }
@@ -174,8 +190,12 @@ class MeasurementsTest {
         robot.clickOn("#summary-by-2");
         robot.clickOn("#summary-make");
         window.settle();
-        assertThat(table().columns()).extracting(Column::name, Column::role)
-                .containsExactly(tuple("Load", Role.X), tuple("mean Stretch", Role.Y), tuple("standard deviation of Stretch", Role.Y_BAR));
+        assertThat(table().columns())
+                .extracting(Column::name, Column::role)
+                .containsExactly(
+                        tuple("Load", Role.X),
+                        tuple("mean Stretch", Role.Y),
+                        tuple("standard deviation of Stretch", Role.Y_BAR));
         assertThat(table().rows()).isEqualTo(5);
         assertThat(Arrays.stream(series().points().yBars().up())).hasSize(5).allMatch(bar -> bar > 0.02 && bar < 0.6);
         assertThat(window.text("#equation")).startsWith("mean Stretch = 0.204");
@@ -189,16 +209,23 @@ class MeasurementsTest {
         robot.interact(() -> chooseColumn("#set-column", "Pull"));
         robot.clickOn("#set-value-0").clickOn("#set-value-1");
         assertThat(window.text("#set-name")).isEqualTo("1 and 2");
-        robot.doubleClickOn("#set-name").push(KeyCode.CONTROL, KeyCode.A).write("first pulls", 0).type(KeyCode.ENTER);
+        robot.doubleClickOn("#set-name")
+                .push(KeyCode.CONTROL, KeyCode.A)
+                .write("first pulls", 0)
+                .type(KeyCode.ENTER);
         window.settle();
-        assertThat(window.workspace.figure().orElseThrow().series()).extracting(SeriesAnalysis::label, each -> each.points().size())
+        assertThat(window.workspace.figure().orElseThrow().series())
+                .extracting(SeriesAnalysis::label, each -> each.points().size())
                 .containsExactly(tuple("first pulls", 10), tuple("others", 40));
     }
 
     @SuppressWarnings("unchecked")
     private void chooseColumn(String id, String name) {
         var choice = (javafx.scene.control.ChoiceBox<Column>) window.view.lookup(id);
-        choice.setValue(choice.getItems().stream().filter(column -> column.name().equals(name)).findFirst().orElseThrow());
+        choice.setValue(choice.getItems().stream()
+                .filter(column -> column.name().equals(name))
+                .findFirst()
+                .orElseThrow());
     }
 
     @Test
@@ -207,7 +234,11 @@ class MeasurementsTest {
         assertThat(window.text("#filter-line")).isEqualTo("All 22 rows");
         robot.clickOn("#filter-line");
         robot.interact(() -> chooseColumn("#filter-column", "Load"));
-        robot.clickOn("#filter-from").write("10", 0).clickOn("#filter-to").write("x", 0).type(KeyCode.ENTER);
+        robot.clickOn("#filter-from")
+                .write("10", 0)
+                .clickOn("#filter-to")
+                .write("x", 0)
+                .type(KeyCode.ENTER);
         assertThat(window.text("#filter-wrong")).isEqualTo("“x” is not a number.");
         robot.push(KeyCode.CONTROL, KeyCode.A).write("40", 0).type(KeyCode.ENTER);
         window.settle();
@@ -219,10 +250,17 @@ class MeasurementsTest {
         assertThat(series().points().size()).isEqualTo(7);
         robot.clickOn("#filter-line");
         robot.interact(() -> chooseColumn("#filter-column", "Load"));
-        robot.clickOn("#filter-reason").write("slack", 0).clickOn("#filter-to").push(KeyCode.CONTROL, KeyCode.A).write("15", 0)
+        robot.clickOn("#filter-reason")
+                .write("slack", 0)
+                .clickOn("#filter-to")
+                .push(KeyCode.CONTROL, KeyCode.A)
+                .write("15", 0)
                 .clickOn("#filter-aside");
         window.settle();
-        assertThat(table().setAside().reasons()).containsEntry(1, "slack").containsEntry(2, "slack").hasSize(5);
+        assertThat(table().setAside().reasons())
+                .containsEntry(1, "slack")
+                .containsEntry(2, "slack")
+                .hasSize(5);
         robot.clickOn("#filter-line").clickOn("#filter-all");
         window.settle();
         assertThat(window.text("#filter-line")).isEqualTo("All 22 rows");
@@ -230,7 +268,8 @@ class MeasurementsTest {
 
     @Test
     void alikeCellsAreDecidedTogetherOneByOneAndTakenBack(FxRobot robot) throws IOException {
-        window.toOpen = List.of(Files.writeString(folder.resolve("a.csv"), "t,m\n1,5\n2,torn\n3,7\n4,torn\n5,9\n6,\n7,torn\n8,11\n9,12\n"));
+        window.toOpen = List.of(Files.writeString(
+                folder.resolve("a.csv"), "t,m\n1,5\n2,torn\n3,7\n4,torn\n5,9\n6,\n7,torn\n8,11\n9,12\n"));
         robot.clickOn("#open");
         window.settle();
         window.press(robot, "#one-by-one-1");
@@ -243,19 +282,34 @@ class MeasurementsTest {
         assertThat(table().columns().get(1).cells().cell(6)).isEqualTo(Cell.EMPTY);
         assertThat(table().decisions()).hasSize(3);
         window.press(robot, "#keep-5");
-        assertThat(window.workspace.analysis().get().problems().get(table().id()).count()).isZero();
-        assertThat(window.workspace.history().get().steps()).last().extracting(step -> step.sentence())
+        assertThat(window.workspace
+                        .analysis()
+                        .get()
+                        .problems()
+                        .get(table().id())
+                        .count())
+                .isZero();
+        assertThat(window.workspace.history().get().steps())
+                .last()
+                .extracting(step -> step.sentence())
                 .isEqualTo("Row 6, m: kept as it is");
         window.press(robot, "#back-1");
         assertThat(table().columns().get(1).cells().cell(1)).isEqualTo(new Cell.Text("torn"));
-        assertThat(window.workspace.analysis().get().problems().get(table().id()).groups()).singleElement()
+        assertThat(window.workspace
+                        .analysis()
+                        .get()
+                        .problems()
+                        .get(table().id())
+                        .groups())
+                .singleElement()
                 .satisfies(group -> assertThat(group.rows()).contains(1));
     }
 
     @Test
     void aWorkbookWithTwoSheetsIsOpenedByTheKeyboard(FxRobot robot) throws Exception {
         Path file = folder.resolve("cords.xlsx");
-        try (var book = new XSSFWorkbook(); var out = Files.newOutputStream(file)) {
+        try (var book = new XSSFWorkbook();
+                var out = Files.newOutputStream(file)) {
             for (String name : List.of("Dry", "Wet")) {
                 var sheet = book.createSheet(name);
                 for (int r = 0; r < 4; r++) {
@@ -288,7 +342,8 @@ class MeasurementsTest {
     /// From the file to the figure by one press: what the comma is, for all columns; and back by another.
     @Test
     void aReadingThatIsOpenIsAskedAndOnePressAnswersIt(FxRobot robot) throws IOException {
-        window.toOpen = List.of(Files.writeString(folder.resolve("gauge.csv"), "Load;Stretch\n1,250;1,400\n2,250;2,500\n3,500;3,750\n"));
+        window.toOpen = List.of(Files.writeString(
+                folder.resolve("gauge.csv"), "Load;Stretch\n1,250;1,400\n2,250;2,500\n3,500;3,750\n"));
         robot.clickOn("#open");
         window.settle();
         assertThat(window.workspace.figure().orElseThrow().series()).isEmpty();
@@ -297,7 +352,9 @@ class MeasurementsTest {
         assertThat(table().columns()).extracting(Column::role).containsExactly(Role.X, Role.Y);
         assertThat(table().columns().get(1).cells().number(2)).isEqualTo(3.75);
         assertThat(series().fit()).isPresent();
-        assertThat(window.workspace.history().get().steps()).last().extracting(step -> step.sentence())
+        assertThat(window.workspace.history().get().steps())
+                .last()
+                .extracting(step -> step.sentence())
                 .isEqualTo("Read Load as numbers with a decimal comma");
         assertThat(window.text("#layout")).isEqualTo("Semicolons, UTF-8, headings, decimal comma");
         keys(robot, KeyCode.CONTROL, KeyCode.Z);
@@ -309,15 +366,16 @@ class MeasurementsTest {
 
     @Test
     void aWideTableIsTurnedByOnePressAndFollows(FxRobot robot) throws IOException {
-        window.toOpen = List.of(Files.writeString(folder.resolve("creep.csv"),
-                "Lab 2\n\nCord,0 h,5 h,24 h\ndry,0,1.5,2\nsalt,0,2,3\n\nEnd of list\n"));
+        window.toOpen = List.of(Files.writeString(
+                folder.resolve("creep.csv"), "Lab 2\n\nCord,0 h,5 h,24 h\ndry,0,1.5,2\nsalt,0,2,3\n\nEnd of list\n"));
         robot.clickOn("#open");
         window.settle();
         int wide = table().id();
         assertThat(table().readAs().orElseThrow().notes()).containsExactly("Lab 2", "End of list");
         window.press(robot, "#turn-" + wide);
         window.settle();
-        assertThat(table().columns()).extracting(Column::name, Column::role)
+        assertThat(table().columns())
+                .extracting(Column::name, Column::role)
                 .containsExactly(tuple("Cord", Role.BY), tuple("Time", Role.X), tuple("creep", Role.Y));
         assertThat(window.workspace.figure().orElseThrow().series()).hasSize(2);
         robot.interact(() -> window.workspace.perform(new helvo.core.study.TableEdit.SetCell(wide, 4, 1, "3.5")));
@@ -327,13 +385,21 @@ class MeasurementsTest {
 
     @Test
     void severalFilesAreStackedWithAColumnThatNamesThem(FxRobot robot) throws IOException {
-        window.toOpen = List.of(Files.writeString(folder.resolve("mon.csv"), "Load,Stretch\n1,2\n2,3.5\n"),
+        window.toOpen = List.of(
+                Files.writeString(folder.resolve("mon.csv"), "Load,Stretch\n1,2\n2,3.5\n"),
                 Files.writeString(folder.resolve("tue.csv"), "stretch,Load,Remark\n4,1,windy\n6,2,\n"));
         robot.clickOn("#open").clickOn("#open-stacked");
         window.settle();
-        assertThat(table().columns()).extracting(Column::name, Column::role)
-                .containsExactly(tuple("File", Role.BY), tuple("Load", Role.X), tuple("Stretch", Role.Y), tuple("Remark", Role.NONE));
-        assertThat(window.workspace.figure().orElseThrow().series()).extracting(SeriesAnalysis::label).containsExactly("mon", "tue");
+        assertThat(table().columns())
+                .extracting(Column::name, Column::role)
+                .containsExactly(
+                        tuple("File", Role.BY),
+                        tuple("Load", Role.X),
+                        tuple("Stretch", Role.Y),
+                        tuple("Remark", Role.NONE));
+        assertThat(window.workspace.figure().orElseThrow().series())
+                .extracting(SeriesAnalysis::label)
+                .containsExactly("mon", "tue");
         assertThat(table().columns().get(2).cells().number(3)).isEqualTo(6);
         robot.clickOn("#open").type(KeyCode.ENTER);
         window.settle();

@@ -25,7 +25,8 @@ import java.util.stream.Stream;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 
-/// A study with its keeper, as a window has it, in a folder of its own; what is asked of the program's other windows is written down.
+/// A study with its keeper, as a window has it, in a folder of its own; what is asked of the program's other
+/// windows is written down.
 public final class OneStudy implements Studies {
     /// Where the journals of all tests are, until they have all run.
     private static final Path PLACES = places();
@@ -47,7 +48,8 @@ public final class OneStudy implements Studies {
             Path places = Files.createTempDirectory("helvo");
             Runtime.getRuntime().addShutdownHook(new Thread(() -> {
                 try (Stream<Path> all = Files.walk(places)) {
-                    all.sorted(Comparator.reverseOrder()).forEach(each -> each.toFile().delete());
+                    all.sorted(Comparator.reverseOrder())
+                            .forEach(each -> each.toFile().delete());
                 } catch (IOException e) {
                     System.err.println("The tests left files in " + places + ": " + e);
                 }

@@ -36,6 +36,7 @@ import org.testfx.framework.junit5.Start;
 @ExtendWith(ApplicationExtension.class)
 class PanelsTest {
     private DrivenWindow window;
+
     @TempDir
     private Path folder;
 
@@ -68,7 +69,8 @@ class PanelsTest {
     @Test
     void aKeyBuildsNoPanelButItsOwn(FxRobot robot) {
         assertThat(of(() -> window.view.lookup("#series") == null && window.view.lookup("#readings-panel") == null))
-                .as("nobody asked for one yet").isTrue();
+                .as("nobody asked for one yet")
+                .isTrue();
         keys(robot, KeyCode.CONTROL, KeyCode.A);
         assertThat(of(() -> window.view.lookupAll(".panel").size())).isZero();
         keys(robot, KeyCode.CONTROL, KeyCode.E);
@@ -86,20 +88,27 @@ class PanelsTest {
     void theRowsOfAnotherFileTakeTheirPlaceUnderAllThatWasChosen(FxRobot robot) throws IOException {
         window.settle();
         Table before = window.table(0);
-        Path other = Files.writeString(folder.resolve("tuesday.csv"),
-                "Cord,Load (N),Stretch (mm),± (mm)\ndry,5,1,0.3\ndry,10,2,0.3\nsalt-soaked,5,2,0.3\nsalt-soaked,10,4,0.3\n");
+        Path other = Files.writeString(
+                folder.resolve("tuesday.csv"),
+                "Cord,Load (N),Stretch (mm),± "
+                        + "(mm)\ndry,5,1,0.3\ndry,10,2,0.3\nsalt-soaked,5,2,0.3\nsalt-soaked,10,4,0.3\n");
         window.toOpen = List.of(other);
         find(robot, "Use other data for this table");
         until("it is read", () -> window.table(0).rows() == 4);
-        assertThat(window.table(0).columns()).extracting(column -> column.role()).isEqualTo(before.columns().stream()
-                .map(column -> column.role()).toList());
-        assertThat(window.text("#notice")).isEqualTo("1 row about which something was decided is not there; nothing is decided about "
-                + "the others.");
+        assertThat(window.table(0).columns())
+                .extracting(column -> column.role())
+                .isEqualTo(
+                        before.columns().stream().map(column -> column.role()).toList());
+        assertThat(window.text("#notice"))
+                .isEqualTo("1 row about which something was decided is not there; nothing is decided about "
+                        + "the others.");
         Table now = window.table(0);
-        window.toOpen = List.of(Files.writeString(folder.resolve("kilo.csv"), "Cord,Load (kN),Stretch (mm),± (mm)\ndry,5,1,0.3\n"));
+        window.toOpen = List.of(
+                Files.writeString(folder.resolve("kilo.csv"), "Cord,Load (kN),Stretch (mm),± (mm)\ndry,5,1,0.3\n"));
         find(robot, "Use other data for this table");
-        assertThat(window.text("#notice")).isEqualTo("“kilo.csv” does not fit the table “Stretch”, and nothing was changed: "
-                + "“Load” is in kN there, and in N here.");
+        assertThat(window.text("#notice"))
+                .isEqualTo("“kilo.csv” does not fit the table “Stretch”, and nothing was changed: "
+                        + "“Load” is in kN there, and in N here.");
         assertThat(window.table(0)).isEqualTo(now);
         window.choose(robot, "#layout", "follow");
         assertThat(window.table(0).follows()).isTrue();
@@ -116,12 +125,14 @@ class PanelsTest {
         enter(robot, "#hand-over-height", "100");
         assertThat(window.workspace.figureInView().orElseThrow().heightMm()).isEqualTo(100);
         enter(robot, "#hand-over-height", "2");
-        assertThat(window.text("#hand-over-panel-wrong")).isEqualTo("Height must be a number from 40 to 1200 mm; “2” is not.");
+        assertThat(window.text("#hand-over-panel-wrong"))
+                .isEqualTo("Height must be a number from 40 to 1200 mm; “2” is not.");
         enter(robot, "#hand-over-height", "100");
         window.saveTo = folder.resolve("a.png");
         robot.interact(() -> ((TextField) window.view.lookup("#hand-over-dpi")).setText("about 300"));
         robot.clickOn("#save-png");
-        assertThat(window.text("#hand-over-panel-wrong")).contains("Resolution must be a number from", "“about 300” is not.");
+        assertThat(window.text("#hand-over-panel-wrong"))
+                .contains("Resolution must be a number from", "“about 300” is not.");
         assertThat(window.saveTo).doesNotExist();
         robot.interact(() -> ((TextField) window.view.lookup("#hand-over-dpi")).setText("72"));
         robot.clickOn("#save-png");
@@ -130,7 +141,8 @@ class PanelsTest {
         robot.interact(() -> Clipboard.getSystemClipboard().clear());
         robot.clickOn("#copy-figure");
         until("it is on the clipboard", () -> Clipboard.getSystemClipboard().hasImage());
-        assertThat(of(() -> Clipboard.getSystemClipboard().getImage().getWidth())).isGreaterThan(1000);
+        assertThat(of(() -> Clipboard.getSystemClipboard().getImage().getWidth()))
+                .isGreaterThan(1000);
     }
 
     @Test
@@ -143,15 +155,16 @@ class PanelsTest {
         robot.interact(() -> ((TextField) window.view.lookup("#series-first")).setText("30"));
         robot.interact(() -> ((TextField) window.view.lookup("#series-step")).setText("-2.5"));
         enter(robot, "#series-count", "3");
-        assertThat(List.of(0, 1, 2, 3)).extracting(row -> window.table(0).columns().get(1).cells().number(row))
+        assertThat(List.of(0, 1, 2, 3))
+                .extracting(row -> window.table(0).columns().get(1).cells().number(row))
                 .containsExactly(30.0, 27.5, 25.0, 20.0);
     }
 
     @Test
     void oneOfSeveralConditionsIsDropped(FxRobot robot) {
         var load = new RowCondition.Between(2, 10, 40);
-        robot.interact(() -> window.workspace.perform(new FigureEdit.UseOnly(1, List.of(load,
-                new RowCondition.Is(1, new Cell.Text("dry"))))));
+        robot.interact(() -> window.workspace.perform(
+                new FigureEdit.UseOnly(1, List.of(load, new RowCondition.Is(1, new Cell.Text("dry"))))));
         window.settle();
         keys(robot, KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.O);
         robot.clickOn("#filter-drop-1");
@@ -170,9 +183,17 @@ class PanelsTest {
         window.settle();
         robot.clickOn("#keep-right");
         window.settle();
-        assertThat(window.workspace.figureInView().orElseThrow().look().series(SeriesKey.whole(3)).right()).isEqualTo(Optional.of(true));
-        assertThat(window.workspace.figure().orElseThrow().isOnRight(SeriesKey.whole(3))).isTrue();
+        assertThat(window.workspace
+                        .figureInView()
+                        .orElseThrow()
+                        .look()
+                        .series(SeriesKey.whole(3))
+                        .right())
+                .isEqualTo(Optional.of(true));
+        assertThat(window.workspace.figure().orElseThrow().isOnRight(SeriesKey.whole(3)))
+                .isTrue();
         assertThat(window.view.lookup("#keep-right")).isNull();
-        assertThat(window.workspace.figureInView().orElseThrow().look().axis(AxisPlace.RIGHT)).isNotNull();
+        assertThat(window.workspace.figureInView().orElseThrow().look().axis(AxisPlace.RIGHT))
+                .isNotNull();
     }
 }

@@ -42,6 +42,7 @@ import org.testfx.framework.junit5.Start;
 @ExtendWith(ApplicationExtension.class)
 class SettingsTest {
     private DrivenWindow window;
+
     @TempDir
     private Path folder;
 
@@ -86,8 +87,14 @@ class SettingsTest {
             field.fireEvent(new javafx.event.ActionEvent());
         });
         Settings kept = onDisk();
-        assertThat(kept).isEqualTo(new Settings(Optional.of(Look.DARK), 125, Optional.of(false),
-                Optional.of(new NumberFormat(DecimalMark.COMMA, true)), folder.toString(), false));
+        assertThat(kept)
+                .isEqualTo(new Settings(
+                        Optional.of(Look.DARK),
+                        125,
+                        Optional.of(false),
+                        Optional.of(new NumberFormat(DecimalMark.COMMA, true)),
+                        folder.toString(),
+                        false));
         assertThat(kept.folder()).contains(folder);
         assertThat(kept.blank().numbers().plain(12345.5)).isEqualTo("12\u202f345,5");
         robot.push(KeyCode.CONTROL, KeyCode.ALT, KeyCode.MINUS);
@@ -102,7 +109,9 @@ class SettingsTest {
             field.setText(folder.resolve("nowhere").toString());
             field.fireEvent(new javafx.event.ActionEvent());
         });
-        assertThat(of(() -> ((Label) window.view.lookup("#settings-wrong")).getText())).contains("There is no folder").contains("nowhere");
+        assertThat(of(() -> ((Label) window.view.lookup("#settings-wrong")).getText()))
+                .contains("There is no folder")
+                .contains("nowhere");
         assertThat(onDisk().folder()).isEmpty();
     }
 
@@ -113,7 +122,8 @@ class SettingsTest {
             Files.writeString(file, broken);
             var read = Settings.in(folder);
             assertThat(read.get()).isEqualTo(Settings.FIRST);
-            assertThat(read.trouble()).hasValueSatisfying(sentence -> assertThat(sentence).contains("settings.json.broken"));
+            assertThat(read.trouble())
+                    .hasValueSatisfying(sentence -> assertThat(sentence).contains("settings.json.broken"));
             assertThat(folder.resolve("settings.json.broken")).hasContent(broken);
             assertThat(file).doesNotExist();
         }
@@ -144,19 +154,30 @@ class SettingsTest {
         on(() -> window.workspace.perform(new TableEdit.SetCell(table, column, 0, "12345.678")));
         window.settle();
         Files.createDirectories(window.study.folders().state());
-        Files.writeString(window.study.folders().log(), "2026-01-01T10:00 in main\njava.lang.IllegalStateException: cell 12345.678\n"
-                + "\tat helvo.core.Some.where(Some.java:1)\nCaused by: java.io.IOException: /home/12345.678\n");
+        Files.writeString(
+                window.study.folders().log(),
+                "2026-01-01T10:00 in main\njava.lang.IllegalStateException: cell 12345.678\n"
+                        + "\tat helvo.core.Some.where(Some.java:1)\nCaused by: java.io.IOException: /home/12345.678\n");
         Map<String, byte[]> without = report(false);
         assertThat(without).containsOnlyKeys("README.txt", "versions.txt", "faults.log", "steps.txt");
-        assertThat(without.values()).allSatisfy(bytes -> assertThat(new String(bytes, StandardCharsets.UTF_8)).doesNotContain("12345")
+        assertThat(without.values()).allSatisfy(bytes -> assertThat(new String(bytes, StandardCharsets.UTF_8))
+                .doesNotContain("12345")
                 .doesNotContain("Stretch"));
         assertThat(new String(without.get("steps.txt"), StandardCharsets.UTF_8)).contains("Set cell");
-        assertThat(new String(without.get("faults.log"), StandardCharsets.UTF_8)).contains("IllegalStateException", "Some.java:1");
-        assertThat(new String(without.get("versions.txt"), StandardCharsets.UTF_8)).contains("Helvo", "java.runtime.version 25");
+        assertThat(new String(without.get("faults.log"), StandardCharsets.UTF_8))
+                .contains("IllegalStateException", "Some.java:1");
+        assertThat(new String(without.get("versions.txt"), StandardCharsets.UTF_8))
+                .contains("Helvo", "java.runtime.version 25");
         Map<String, byte[]> with = report(true);
         assertThat(new String(with.get("steps.txt"), StandardCharsets.UTF_8)).contains("12345.678");
         Path study = Files.write(folder.resolve("back" + StudyFile.ENDING), with.get("study.helvo"));
-        assertThat(StudyFile.read(study, Progress.none()).history().study().table(table).column(column).cells().number(0))
+        assertThat(StudyFile.read(study, Progress.none())
+                        .history()
+                        .study()
+                        .table(table)
+                        .column(column)
+                        .cells()
+                        .number(0))
                 .isEqualTo(12345.678);
     }
 }

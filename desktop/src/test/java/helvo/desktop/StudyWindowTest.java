@@ -25,8 +25,8 @@ import java.nio.file.Path;
 import java.nio.file.attribute.FileTime;
 import java.time.Instant;
 import java.util.List;
-import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.Optional;
+import java.util.concurrent.CopyOnWriteArrayList;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.input.KeyCode;
@@ -43,6 +43,7 @@ import org.testfx.framework.junit5.Start;
 @ExtendWith(ApplicationExtension.class)
 class StudyWindowTest {
     private DrivenWindow window;
+
     @TempDir
     private Path folder;
 
@@ -80,7 +81,9 @@ class StudyWindowTest {
         window.saveTo = folder.resolve("pulls.helvo");
         keys(robot, KeyCode.CONTROL, KeyCode.S);
         untilSign("saved");
-        assertThat(window.workspace.study().name()).as("a study without a name gets its file's").isEqualTo("pulls");
+        assertThat(window.workspace.study().name())
+                .as("a study without a name gets its file's")
+                .isEqualTo("pulls");
         Study saved = StudyFile.read(window.saveTo, Progress.none()).history().study();
         assertThat(saved).isEqualTo(window.workspace.study());
         type(robot, 1, "10");
@@ -94,7 +97,12 @@ class StudyWindowTest {
         window.saveTo = folder.resolve("other.helvo");
         keys(robot, KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.S);
         untilSign("saved");
-        assertThat(StudyFile.read(folder.resolve("other.helvo"), Progress.none()).history().study().table(1).rows()).isEqualTo(2);
+        assertThat(StudyFile.read(folder.resolve("other.helvo"), Progress.none())
+                        .history()
+                        .study()
+                        .table(1)
+                        .rows())
+                .isEqualTo(2);
         keys(robot, KeyCode.CONTROL, KeyCode.N);
         window.toOpen = List.of(folder.resolve("pulls.helvo"));
         keys(robot, KeyCode.CONTROL, KeyCode.O);
@@ -143,7 +151,8 @@ class StudyWindowTest {
     }
 
     private boolean shown(String text) {
-        return of(() -> window.view.lookupAll("#steps-list .label").stream().filter(Node::isVisible)
+        return of(() -> window.view.lookupAll("#steps-list .label").stream()
+                .filter(Node::isVisible)
                 .anyMatch(node -> node instanceof Label label && label.getText().equals(text)));
     }
 
@@ -157,12 +166,20 @@ class StudyWindowTest {
         StudyFile.write(window.saveTo, StoredStudy.of(History.from(SampleStudy.study())), Progress.none());
         Files.setLastModifiedTime(window.saveTo, FileTime.from(Instant.now().plusSeconds(5)));
         keys(robot, KeyCode.CONTROL, KeyCode.S);
-        until("it is asked", () -> window.view.lookup("#conflict") != null
-                && window.view.lookup("#conflict").isVisible());
+        until(
+                "it is asked",
+                () -> window.view.lookup("#conflict") != null
+                        && window.view.lookup("#conflict").isVisible());
         robot.clickOn("#conflict-both");
         untilSign("saved");
-        assertThat(StudyFile.read(folder.resolve("shared, mine.helvo"), Progress.none()).history().study().table(1).rows()).isEqualTo(2);
-        assertThat(StudyFile.read(window.saveTo, Progress.none()).history().study()).isEqualTo(SampleStudy.study());
+        assertThat(StudyFile.read(folder.resolve("shared, mine.helvo"), Progress.none())
+                        .history()
+                        .study()
+                        .table(1)
+                        .rows())
+                .isEqualTo(2);
+        assertThat(StudyFile.read(window.saveTo, Progress.none()).history().study())
+                .isEqualTo(SampleStudy.study());
     }
 
     @Test
@@ -173,7 +190,9 @@ class StudyWindowTest {
             journal.add(new Commit.Do(new StudyEdit.Rename("Lot C"), Instant.now()));
             journal.saved(folder.resolve("c.helvo"), new FilePrint(1, 1), 1);
         }
-        Journal.Kept kept = Journal.bringBack(Journal.folders(folder.resolve("kept")).getFirst()).orElseThrow();
+        Journal.Kept kept = Journal.bringBack(
+                        Journal.folders(folder.resolve("kept")).getFirst())
+                .orElseThrow();
         Path file = folder.resolve("creep.helvo");
         StudyFile.write(file, StoredStudy.of(History.from(SampleStudy.study())), Progress.none());
         var list = new RecentStudies(folder);
@@ -184,10 +203,13 @@ class StudyWindowTest {
             window.study.recent.set(list.all());
         });
         window.settle();
-        assertThat(robot.lookup("“Lot C” with 1 step that is in no file, the last at " + helvo.desktop.keeping.ClockText.of(kept.last())
-                + ".").tryQuery()).isPresent();
+        assertThat(robot.lookup("“Lot C” with 1 step that is in no file, the last at "
+                                + helvo.desktop.keeping.ClockText.of(kept.last()) + ".")
+                        .tryQuery())
+                .isPresent();
         var expected = new CopyOnWriteArrayList<String>();
-        robot.interact(() -> window.workspace.preparing((analysis, _) -> expected.add(analysis.study().name())));
+        robot.interact(() -> window.workspace.preparing(
+                (analysis, _) -> expected.add(analysis.study().name())));
         robot.moveTo("#kept-open");
         until("what the pointer rests on is read", () -> expected.contains("Lot C"));
         robot.moveTo(SampleStudy.NAME);
@@ -200,11 +222,19 @@ class StudyWindowTest {
         window.settle();
         robot.clickOn("#kept-discard");
         assertThat(window.study.asked).containsExactly("open Lot C", "discard Lot C");
-        assertThat(list.all()).extracting(RecentStudies.Recent::file).as("what is gone is not offered").containsExactly(file);
+        assertThat(list.all())
+                .extracting(RecentStudies.Recent::file)
+                .as("what is gone is not offered")
+                .containsExactly(file);
         robot.clickOn(SampleStudy.NAME);
         until("it is opened", () -> window.study.asked.contains("open " + SampleStudy.NAME));
         kept.journal().discard();
         robot.clickOn("#start-sample");
-        until("the sample is opened", () -> window.study.asked.stream().filter(("open " + SampleStudy.NAME)::equals).count() == 2);
+        until(
+                "the sample is opened",
+                () -> window.study.asked.stream()
+                                .filter(("open " + SampleStudy.NAME)::equals)
+                                .count()
+                        == 2);
     }
 }

@@ -15,9 +15,9 @@ import helvo.files.study.StudyFile;
 import java.nio.file.Files;
 import java.util.List;
 import java.util.stream.IntStream;
+import javafx.event.Event;
 import javafx.geometry.Point2D;
 import javafx.scene.control.TableCell;
-import javafx.event.Event;
 import javafx.scene.input.Clipboard;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
@@ -49,7 +49,10 @@ class TypingTest {
     @Test
     void pairsTypedByTheKeyboardAloneGiveAFigure(FxRobot robot) {
         for (int i = 1; i <= 10; i++) {
-            robot.write(Integer.toString(i), 0).type(KeyCode.TAB).write(Integer.toString(20 * i + 5), 0).type(KeyCode.ENTER);
+            robot.write(Integer.toString(i), 0)
+                    .type(KeyCode.TAB)
+                    .write(Integer.toString(20 * i + 5), 0)
+                    .type(KeyCode.ENTER);
         }
         window.settle();
         assertThat(window.text("#equation")).isEqualTo("y = 20 x + 5");
@@ -83,7 +86,8 @@ class TypingTest {
         robot.clickOn("#paste");
         window.settle();
         assertThat(window.workspace.study().tables()).hasSize(1);
-        assertThat(window.table(0).columns()).extracting(Column::heading)
+        assertThat(window.table(0).columns())
+                .extracting(Column::heading)
                 .containsExactly(new Heading("Kraft", "N"), new Heading("Weg", "mm"));
         assertThat(window.table(0).columns()).extracting(Column::role).containsExactly(Role.X, Role.Y);
         assertThat(window.view.lookup("#use-2")).isNotNull();
@@ -108,7 +112,13 @@ class TypingTest {
     /// "8 Tab 1656 Enter 9 Tab 1884 …", and back again with Shift.
     @Test
     void enterAfterTabsGoesToWhereTheTabsBegan(FxRobot robot) {
-        robot.write("8", 0).type(KeyCode.TAB).write("1656", 0).type(KeyCode.ENTER).write("9", 0).type(KeyCode.TAB).write("1884", 0)
+        robot.write("8", 0)
+                .type(KeyCode.TAB)
+                .write("1656", 0)
+                .type(KeyCode.ENTER)
+                .write("9", 0)
+                .type(KeyCode.TAB)
+                .write("1884", 0)
                 .type(KeyCode.ENTER);
         assertThat(place()).isEqualTo("3, 1");
         robot.write("10", 0).type(KeyCode.TAB).write("2082", 0).type(KeyCode.TAB);
@@ -118,24 +128,41 @@ class TypingTest {
         robot.type(KeyCode.TAB).push(KeyCode.SHIFT, KeyCode.TAB);
         assertThat(place()).isEqualTo("2, 1");
         assertThat(window.table(0).columns()).hasSize(2);
-        robot.type(KeyCode.UP).type(KeyCode.TAB).type(KeyCode.TAB).write("0.5", 0).type(KeyCode.ENTER);
+        robot.type(KeyCode.UP)
+                .type(KeyCode.TAB)
+                .type(KeyCode.TAB)
+                .write("0.5", 0)
+                .type(KeyCode.ENTER);
         window.settle();
-        assertThat(window.table(0).columns()).as("past a filled last cell of the first row").hasSize(3);
+        assertThat(window.table(0).columns())
+                .as("past a filled last cell of the first row")
+                .hasSize(3);
         assertThat(place()).isEqualTo("2, 1");
-        assertThat(IntStream.range(0, 3).mapToDouble(window.table(0).columns().get(1).cells()::number).toArray())
+        assertThat(IntStream.range(0, 3)
+                        .mapToDouble(window.table(0).columns().get(1).cells()::number)
+                        .toArray())
                 .containsExactly(1656, 1884, 2082);
     }
 
     private String place() {
         WaitForAsyncUtils.waitForFxEvents();
-        return "%d, %d".formatted(window.grid().place().getRow() + 1, window.grid().place().getColumn());
+        return "%d, %d"
+                .formatted(
+                        window.grid().place().getRow() + 1,
+                        window.grid().place().getColumn());
     }
 
     @Test
     void headingsAreTypedWhereTheyStand(FxRobot robot) {
-        robot.type(KeyCode.UP).type(KeyCode.F2).write("Load (N)", 0).type(KeyCode.TAB).write("Stretch [mm]", 0).type(KeyCode.ENTER);
+        robot.type(KeyCode.UP)
+                .type(KeyCode.F2)
+                .write("Load (N)", 0)
+                .type(KeyCode.TAB)
+                .write("Stretch [mm]", 0)
+                .type(KeyCode.ENTER);
         window.settle();
-        assertThat(window.table(0).columns()).extracting(Column::heading)
+        assertThat(window.table(0).columns())
+                .extracting(Column::heading)
                 .containsExactly(new Heading("Load", "N"), new Heading("Stretch", "mm"));
         assertThat(place()).as("where the Tabs began").isEqualTo("1, 1");
         robot.write("1", 0).type(KeyCode.TAB).write("2", 0).type(KeyCode.ENTER);
@@ -151,9 +178,12 @@ class TypingTest {
     @Test
     void cellsAreCutAndCopiedWithTheirHeadings(FxRobot robot) {
         clipboard("1\t2\n3\t4\n");
-        robot.push(KeyCode.CONTROL, KeyCode.V).push(KeyCode.CONTROL, KeyCode.A).push(KeyCode.CONTROL, KeyCode.ALT, KeyCode.C);
+        robot.push(KeyCode.CONTROL, KeyCode.V)
+                .push(KeyCode.CONTROL, KeyCode.A)
+                .push(KeyCode.CONTROL, KeyCode.ALT, KeyCode.C);
         window.settle();
-        assertThat(WaitForAsyncUtils.waitForAsyncFx(1000, () -> SystemClipboard.text())).isEqualTo("x\ty\n1\t2\n3\t4");
+        assertThat(WaitForAsyncUtils.waitForAsyncFx(1000, () -> SystemClipboard.text()))
+                .isEqualTo("x\ty\n1\t2\n3\t4");
         robot.interact(() -> window.grid().choose(1, window.table(0).columns().get(1)));
         robot.push(KeyCode.CONTROL, KeyCode.X);
         window.settle();
@@ -162,7 +192,8 @@ class TypingTest {
         assertThat(window.table(0).columns().get(1).cells().number(1)).isEqualTo(4);
         robot.push(KeyCode.CONTROL, KeyCode.Y);
         assertThat(window.table(0).columns().get(1).cells().cell(1)).isEqualTo(Cell.EMPTY);
-        assertThat(WaitForAsyncUtils.waitForAsyncFx(1000, () -> SystemClipboard.text())).isEqualTo("4");
+        assertThat(WaitForAsyncUtils.waitForAsyncFx(1000, () -> SystemClipboard.text()))
+                .isEqualTo("4");
     }
 
     @Test
@@ -175,9 +206,11 @@ class TypingTest {
         assertThat(window.view.lookup("#equation").isVisible()).isFalse();
         robot.write("1", 0).type(KeyCode.TAB).write("3", 0).type(KeyCode.ENTER);
         window.settle();
-        assertThat(window.text("#curves-missing")).isEqualTo("All x are equal (1): no curve of y against x can be fitted.");
-        assertThat(window.toggle("#curve-quadratic").lookupAll(".label").stream().filter(javafx.scene.Node::isVisible)
-                .map(each -> ((javafx.scene.control.Label) each).getText()))
+        assertThat(window.text("#curves-missing"))
+                .isEqualTo("All x are equal (1): no curve of y against x can be fitted.");
+        assertThat(window.toggle("#curve-quadratic").lookupAll(".label").stream()
+                        .filter(javafx.scene.Node::isVisible)
+                        .map(each -> ((javafx.scene.control.Label) each).getText()))
                 .noneMatch(text -> text.startsWith("All x"));
     }
 
@@ -191,7 +224,9 @@ class TypingTest {
         assertThat(window.table(0).rows()).isEqualTo(2);
         robot.doubleClickOn("#series-last").write("1.2").type(KeyCode.ENTER);
         window.settle();
-        assertThat(IntStream.range(0, 5).mapToDouble(window.table(0).columns().getFirst().cells()::number).toArray())
+        assertThat(IntStream.range(0, 5)
+                        .mapToDouble(window.table(0).columns().getFirst().cells()::number)
+                        .toArray())
                 .containsExactly(0, 0.3, 0.6, 0.9, 1.2);
         assertThat(window.table(0).rows()).isEqualTo(5);
     }
@@ -221,12 +256,23 @@ class TypingTest {
     @Test
     void whatIsTypedIsEnteredWhereverOneGoes(FxRobot robot) throws Exception {
         robot.write("11", 0).clickOn(cell(robot, 2, 1));
-        assertThat(window.table(0).columns().getFirst().cells().number(0)).as("another cell").isEqualTo(11);
+        assertThat(window.table(0).columns().getFirst().cells().number(0))
+                .as("another cell")
+                .isEqualTo(11);
         window.saveTo = Files.createTempDirectory("typed").resolve("typed.helvo");
         robot.write("22", 0).push(KeyCode.CONTROL, KeyCode.S);
         window.settle();
-        assertThat(StudyFile.read(window.saveTo, Progress.none()).history().study().tables().getFirst()
-                .columns().get(1).cells().number(2)).as("saved").isEqualTo(22);
+        assertThat(StudyFile.read(window.saveTo, Progress.none())
+                        .history()
+                        .study()
+                        .tables()
+                        .getFirst()
+                        .columns()
+                        .get(1)
+                        .cells()
+                        .number(2))
+                .as("saved")
+                .isEqualTo(22);
         robot.write("33", 0);
         robot.interact(window.view.workspace()::finishTyping);
         robot.push(KeyCode.CONTROL, KeyCode.K);
@@ -234,7 +280,9 @@ class TypingTest {
         window.settle();
         robot.write("44", 0);
         robot.interact(() -> window.workspace.show(window.table(0).id()));
-        assertThat(window.table(1).columns().getFirst().cells().number(0)).as("another table").isEqualTo(44);
+        assertThat(window.table(1).columns().getFirst().cells().number(0))
+                .as("another table")
+                .isEqualTo(44);
         assertThat(window.table(0).columns().get(1).cells().number(2)).isEqualTo(33);
         robot.type(KeyCode.UP).type(KeyCode.F2).write("Load (N)", 0);
         robot.interact(window.view.workspace()::finishTyping);
@@ -244,7 +292,12 @@ class TypingTest {
     /// While a cell is typed, keys that change text change the text and nothing else.
     @Test
     void keysOfTextStayInTheField(FxRobot robot) {
-        robot.write("1", 0).type(KeyCode.ENTER).write("2", 0).type(KeyCode.ENTER).write("34", 0).type(KeyCode.BACK_SPACE);
+        robot.write("1", 0)
+                .type(KeyCode.ENTER)
+                .write("2", 0)
+                .type(KeyCode.ENTER)
+                .write("34", 0)
+                .type(KeyCode.BACK_SPACE);
         robot.push(KeyCode.CONTROL, KeyCode.Z);
         assertThat(window.table(0).rows()).as("nothing is undone in the table").isEqualTo(2);
         robot.push(KeyCode.CONTROL, KeyCode.DELETE);
@@ -259,23 +312,30 @@ class TypingTest {
         clipboard("5\t6\n7\t8\n");
         robot.write("1", 0).push(KeyCode.CONTROL, KeyCode.V);
         window.settle();
-        assertThat(window.table(0).columns()).extracting(column -> column.cells().number(1)).containsExactly(7.0, 8.0);
+        assertThat(window.table(0).columns())
+                .extracting(column -> column.cells().number(1))
+                .containsExactly(7.0, 8.0);
         assertThat(window.table(0).columns().getFirst().cells().number(0)).isEqualTo(5);
     }
 
-    /// Read beside the interface thread, within the limits of every reader; what is too much is said and changes nothing.
+    /// Read beside the interface thread, within the limits of every reader; what is too much is said and changes
+    /// nothing.
     @Test
     void longTextsArePastedOrRefusedAndUndone(FxRobot robot) {
         var rows = new StringBuilder();
-        IntStream.range(0, 200_000).forEach(i -> rows.append(i).append('\t').append(2 * i).append('\n'));
+        IntStream.range(0, 200_000)
+                .forEach(i -> rows.append(i).append('\t').append(2 * i).append('\n'));
         clipboard(rows.toString());
         robot.push(KeyCode.CONTROL, KeyCode.V).write("7", 0).type(KeyCode.ENTER);
         window.settle();
         assertThat(window.table(0).rows()).isEqualTo(200_000);
-        assertThat(window.table(0).columns().getFirst().cells().number(0)).as("typed after pasting").isEqualTo(7);
+        assertThat(window.table(0).columns().getFirst().cells().number(0))
+                .as("typed after pasting")
+                .isEqualTo(7);
         assertThat(window.table(0).columns().get(1).cells().number(199_999)).isEqualTo(399_998);
-        for (String[] tooMuch : new String[][] {{"A".repeat(5_000_000), "a cell of 5,000,000 characters"},
-                {"1\t".repeat(1999) + "1\n2", "2,000 columns"}}) {
+        for (String[] tooMuch : new String[][] {
+            {"A".repeat(5_000_000), "a cell of 5,000,000 characters"}, {"1\t".repeat(1999) + "1\n2", "2,000 columns"}
+        }) {
             clipboard(tooMuch[0]);
             robot.push(KeyCode.CONTROL, KeyCode.V);
             window.settle();
@@ -295,21 +355,31 @@ class TypingTest {
             view.begin();
             for (KeyCode key : List.of(KeyCode.DIGIT1, KeyCode.DIGIT8, KeyCode.ENTER, KeyCode.DIGIT7, KeyCode.ENTER)) {
                 String typed = key == KeyCode.ENTER ? "\r" : key.getName();
-                for (KeyEvent event : List.of(new KeyEvent(KeyEvent.KEY_PRESSED, "", typed, key, false, false, false, false),
+                for (KeyEvent event : List.of(
+                        new KeyEvent(KeyEvent.KEY_PRESSED, "", typed, key, false, false, false, false),
                         new KeyEvent(KeyEvent.KEY_TYPED, typed, "", KeyCode.UNDEFINED, false, false, false, false))) {
                     Event.fireEvent(view.getScene().getFocusOwner(), event);
                 }
             }
         });
-        assertThat(IntStream.range(0, 2).mapToObj(window.table(0).columns().getFirst().cells()::number)).containsExactly(18.0, 7.0);
+        assertThat(IntStream.range(0, 2)
+                        .mapToObj(window.table(0).columns().getFirst().cells()::number))
+                .containsExactly(18.0, 7.0);
         assertThat(window.workspace.history().get().steps()).hasSize(2);
     }
 
     /// The middle of a cell on the screen.
     private Point2D cell(FxRobot robot, int row, int column) {
-        return robot.lookup(node -> node instanceof TableCell<?, ?> cell && cell.getTableRow() != null
-                && cell.getIndex() == row && window.grid().getColumns().indexOf(cell.getTableColumn()) == column + 1).queryAll().stream()
-                .findFirst().map(node -> node.localToScreen(node.getBoundsInLocal().getCenterX(), 8)).orElseThrow();
+        return robot
+                .lookup(node -> node instanceof TableCell<?, ?> cell
+                        && cell.getTableRow() != null
+                        && cell.getIndex() == row
+                        && window.grid().getColumns().indexOf(cell.getTableColumn()) == column + 1)
+                .queryAll()
+                .stream()
+                .findFirst()
+                .map(node -> node.localToScreen(node.getBoundsInLocal().getCenterX(), 8))
+                .orElseThrow();
     }
 
     private static void clipboard(String text) {

@@ -21,18 +21,23 @@ class WordsTest {
     private static List<Pattern> unwanted() throws IOException {
         return Files.readAllLines(ROOT.resolve("docs/words.md")).stream()
                 .filter(line -> line.startsWith("| ") && !line.startsWith("| ---"))
-                .skip(1).flatMap(line -> Stream.of(line.split("\\|")[3].split(",")))
-                .map(word -> Pattern.compile("(?i)(?<![\\p{L}-])" + Pattern.quote(word.strip()) + "(?![\\p{L}-])")).toList();
+                .skip(1)
+                .flatMap(line -> Stream.of(line.split("\\|")[3].split(",")))
+                .map(word -> Pattern.compile("(?i)(?<![\\p{L}-])" + Pattern.quote(word.strip()) + "(?![\\p{L}-])"))
+                .toList();
     }
 
     private static List<Path> files(String folder, String ending) throws IOException {
         try (Stream<Path> all = Files.walk(ROOT.resolve(folder))) {
-            return all.filter(file -> file.toString().endsWith(ending) && !file.toString().contains("target")).toList();
+            return all.filter(file ->
+                            file.toString().endsWith(ending) && !file.toString().contains("target"))
+                    .toList();
         }
     }
 
     private static void check(String where, String text, List<Pattern> unwanted, List<String> found) {
-        unwanted.stream().filter(word -> word.matcher(text).find())
+        unwanted.stream()
+                .filter(word -> word.matcher(text).find())
                 .forEach(word -> found.add(where + ": " + word + " in “" + text + "”"));
     }
 
@@ -51,12 +56,17 @@ class WordsTest {
         for (String module : List.of("core", "figure", "files", "report", "cli", "desktop")) {
             for (Path file : files(module + "/src/main/java", ".java")) {
                 for (String line : Files.readAllLines(file)) {
-                    if (line.strip().startsWith("//") || line.contains("Pattern.compile") || line.contains("matches(")) {
+                    if (line.strip().startsWith("//")
+                            || line.contains("Pattern.compile")
+                            || line.contains("matches(")) {
                         continue;
                     }
                     for (var literal : LITERAL.matcher(line).results().toList()) {
                         String text = literal.group(1);
-                        if (READ.matcher(text).matches() && !text.contains("-fx-") && !text.contains("<") && !text.contains("=\\\"")) {
+                        if (READ.matcher(text).matches()
+                                && !text.contains("-fx-")
+                                && !text.contains("<")
+                                && !text.contains("=\\\"")) {
                             texts++;
                             check(file.getFileName().toString(), text, unwanted, found);
                         }

@@ -32,12 +32,18 @@ final class AxisChooser {
         this.look = look;
         this.style = style;
         this.bars = figure.figure().shows(Layer.BARS);
-        this.half = style.length(figure.figure().shows(Layer.BOUNDS)
-                && figure.series().stream().anyMatch(series -> series.bounds().isPresent()) ? HALF_RING : HALF_MARKER);
+        this.half = style.length(
+                figure.figure().shows(Layer.BOUNDS)
+                                && figure.series().stream()
+                                        .anyMatch(series -> series.bounds().isPresent())
+                        ? HALF_RING
+                        : HALF_MARKER);
     }
 
     private List<SeriesAnalysis> along(AxisPlace place) {
-        return figure.series().stream().filter(series -> figure.isOnRight(series.key()) == (place == AxisPlace.RIGHT)).toList();
+        return figure.series().stream()
+                .filter(series -> figure.isOnRight(series.key()) == (place == AxisPlace.RIGHT))
+                .toList();
     }
 
     /// As many steps as leave room between the labels.
@@ -52,9 +58,13 @@ final class AxisChooser {
         int steps = (int) Math.clamp(length / style.length(36), 2, 14);
         while (true) {
             Axis scale = chosen(axis, xs, steps, half / length, figure.xTime().isPresent());
-            double widest = scale.ticks().stream().mapToDouble(tick -> Typeface.width(style.label(),
-                    scale.label(tick, style.numbers()))).max().orElse(0);
-            if (widest + style.length(8) <= scale.leastApart() * length || steps == 1 || axis.step().isPresent()) {
+            double widest = scale.ticks().stream()
+                    .mapToDouble(tick -> Typeface.width(style.label(), scale.label(tick, style.numbers())))
+                    .max()
+                    .orElse(0);
+            if (widest + style.length(8) <= scale.leastApart() * length
+                    || steps == 1
+                    || axis.step().isPresent()) {
                 return scale;
             }
             steps--;
@@ -69,7 +79,10 @@ final class AxisChooser {
             curve.from().filter(from -> !logarithmic || from > 0).ifPresent(xs::take);
             curve.to().filter(to -> !logarithmic || to > 0).ifPresent(xs::take);
         }
-        ReadingPlace.widening(look, series).stream().mapToDouble(ReadingPlace::x).filter(at -> !logarithmic || at > 0).forEach(xs::take);
+        ReadingPlace.widening(look, series).stream()
+                .mapToDouble(ReadingPlace::x)
+                .filter(at -> !logarithmic || at > 0)
+                .forEach(xs::take);
     }
 
     /// @param apart leaves room above, so that what lies along another axis is not hidden
@@ -81,12 +94,18 @@ final class AxisChooser {
             for (SeriesAnalysis series : along(place)) {
                 take(ys, series.points().y(), bars ? series.points().yBars() : ErrorBars.NONE, axis.logarithmic());
             }
-            double[] curves = along(place).stream().filter(series -> series.fit().isPresent() && look.curve(series.key()).shown())
+            double[] curves = along(place).stream()
+                    .filter(series ->
+                            series.fit().isPresent() && look.curve(series.key()).shown())
                     .flatMapToDouble(series -> java.util.Arrays.stream(values(series)))
-                    .filter(value -> !axis.logarithmic() || value > 0).toArray();
+                    .filter(value -> !axis.logarithmic() || value > 0)
+                    .toArray();
             ys.takeNearby(curves);
-            along(place).stream().flatMap(series -> ReadingPlace.widening(look, series).stream()).mapToDouble(ReadingPlace::y)
-                    .filter(value -> !axis.logarithmic() || value > 0).forEach(ys::take);
+            along(place).stream()
+                    .flatMap(series -> ReadingPlace.widening(look, series).stream())
+                    .mapToDouble(ReadingPlace::y)
+                    .filter(value -> !axis.logarithmic() || value > 0)
+                    .forEach(ys::take);
             if (place == AxisPlace.Y) {
                 notes(true, ys, axis.logarithmic());
             }
@@ -105,19 +124,22 @@ final class AxisChooser {
         span.take(series.points().x(), ErrorBars.NONE);
         double from = curve.from().orElse(span.least());
         double to = curve.to().orElse(span.greatest());
-        return IntStream.rangeClosed(0, 50).mapToDouble(i -> fit.function().at(from * (1 - i / 50.0) + to * i / 50.0))
-                .filter(Double::isFinite).toArray();
+        return IntStream.rangeClosed(0, 50)
+                .mapToDouble(i -> fit.function().at(from * (1 - i / 50.0) + to * i / 50.0))
+                .filter(Double::isFinite)
+                .toArray();
     }
 
     private void notes(boolean ofY, Extent extent, boolean logarithmic) {
         for (Note note : look.notes()) {
-            double[] at = switch (note) {
-                case Note.Rule rule when rule.atY() == ofY -> new double[] {rule.at()};
-                case Note.Span span when span.ofY() == ofY -> new double[] {span.from(), span.to()};
-                case Note.Text text -> ofY ? new double[] {text.y()} : new double[] {text.x()};
-                case Note.Quoted quoted -> ofY ? new double[] {quoted.y()} : new double[] {quoted.x()};
-                default -> new double[0];
-            };
+            double[] at =
+                    switch (note) {
+                        case Note.Rule rule when rule.atY() == ofY -> new double[] {rule.at()};
+                        case Note.Span span when span.ofY() == ofY -> new double[] {span.from(), span.to()};
+                        case Note.Text text -> ofY ? new double[] {text.y()} : new double[] {text.x()};
+                        case Note.Quoted quoted -> ofY ? new double[] {quoted.y()} : new double[] {quoted.x()};
+                        default -> new double[0];
+                    };
             take(extent, at, ErrorBars.NONE, logarithmic);
         }
     }
@@ -135,8 +157,9 @@ final class AxisChooser {
     }
 
     private Axis chosen(AxisLook axis, Extent extent, int steps, double room, boolean dates) {
-        Axis scale = axis.logarithmic() ? logarithmic(axis, extent, steps) : dates ? dates(axis, extent, steps)
-                : numbers(axis, extent, steps, room);
+        Axis scale = axis.logarithmic()
+                ? logarithmic(axis, extent, steps)
+                : dates ? dates(axis, extent, steps) : numbers(axis, extent, steps, room);
         return axis.reversed() ? new Reversed(scale) : scale;
     }
 
@@ -145,13 +168,16 @@ final class AxisChooser {
             extent.take(0);
         }
         boolean given = axis.low().isPresent() || axis.high().isPresent();
-        AxisScale own = axis.low().isPresent() && axis.high().isPresent() ? null
+        AxisScale own = axis.low().isPresent() && axis.high().isPresent()
+                ? null
                 : AxisScale.around(extent.least(), extent.greatest(), steps, room);
         double low = axis.low().orElseGet(() -> own.low());
         double high = axis.high().orElseGet(() -> own.high());
-        AxisScale scale = given && low < high ? AxisScale.between(low, high, steps) : own == null
-                ? AxisScale.around(extent.least(), extent.greatest(), steps, room) : own;
-        if (axis.step().isPresent() && (scale.high() - scale.low()) / axis.step().get() <= AxisLook.MAX_STEPS) {
+        AxisScale scale = given && low < high
+                ? AxisScale.between(low, high, steps)
+                : own == null ? AxisScale.around(extent.least(), extent.greatest(), steps, room) : own;
+        if (axis.step().isPresent()
+                && (scale.high() - scale.low()) / axis.step().get() <= AxisLook.MAX_STEPS) {
             scale = scale.withStep(axis.step().get());
         }
         if (axis.minor().isPresent()) {
@@ -169,12 +195,14 @@ final class AxisChooser {
 
     private Axis dates(AxisLook axis, Extent extent, int steps) {
         var time = figure.xTime().orElseThrow();
-        DateScale own = axis.low().isPresent() && axis.high().isPresent() ? null
+        DateScale own = axis.low().isPresent() && axis.high().isPresent()
+                ? null
                 : DateScale.around(time, extent.least(), extent.greatest(), steps);
         double low = axis.low().orElseGet(() -> own.low());
         double high = axis.high().orElseGet(() -> own.high());
-        DateScale scale = axis.low().isEmpty() && axis.high().isEmpty() || !(low < high) ? own == null
-                ? DateScale.around(time, low, low, steps) : own : DateScale.between(time, low, high, steps);
+        DateScale scale = axis.low().isEmpty() && axis.high().isEmpty() || !(low < high)
+                ? own == null ? DateScale.around(time, low, low, steps) : own
+                : DateScale.between(time, low, high, steps);
         return scale.with(axis.dates());
     }
 
@@ -182,7 +210,10 @@ final class AxisChooser {
     boolean hide(Axis left, double length, int steps) {
         AxisLook right = look.axis(AxisPlace.RIGHT);
         AxisLook ofLeft = look.axis(AxisPlace.Y);
-        if (right.low().isPresent() || right.high().isPresent() || ofLeft.low().isPresent() || ofLeft.high().isPresent()) {
+        if (right.low().isPresent()
+                || right.high().isPresent()
+                || ofLeft.low().isPresent()
+                || ofLeft.high().isPresent()) {
             return false;
         }
         Axis own = vertical(AxisPlace.RIGHT, length, steps, false);
@@ -194,7 +225,8 @@ final class AxisChooser {
                 for (int i = 0; i < n; i++) {
                     int at = (int) ((long) i * a.points().size() / n);
                     int bt = (int) ((long) i * b.points().size() / n);
-                    sum += Math.abs(left.fraction(a.points().y()[at]) - own.fraction(b.points().y()[bt]));
+                    sum += Math.abs(left.fraction(a.points().y()[at])
+                            - own.fraction(b.points().y()[bt]));
                     count++;
                 }
             }

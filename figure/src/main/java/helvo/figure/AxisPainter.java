@@ -1,8 +1,8 @@
 package helvo.figure;
 
+import helvo.core.look.AxisLook;
 import helvo.core.look.AxisLook.Grid;
 import helvo.core.look.AxisLook.Ticks;
-import helvo.core.look.AxisLook;
 import java.awt.Color;
 import java.awt.Font;
 import java.awt.geom.Rectangle2D;
@@ -65,15 +65,28 @@ final class AxisPainter {
         double out = (top ? -1 : 1) * (look.ticks() == Ticks.INSIDE ? -1 : 1);
         canvas.line(area.getMinX(), y, area.getMaxX(), y, Palette.AXIS, style.weight(0.9));
         if (look.ticks() != Ticks.NONE) {
-            axis.minorTicks().forEach(tick -> canvas.line(px(axis, tick), y, px(axis, tick), y + out * style.length(MINOR_TICK),
-                    Palette.AXIS,
-                    style.weight(0.7)));
-            axis.ticks().forEach(tick -> canvas.line(px(axis, tick), y, px(axis, tick), y + out * style.length(TICK), Palette.AXIS,
-                    style.weight(0.9)));
+            axis.minorTicks()
+                    .forEach(tick -> canvas.line(
+                            px(axis, tick),
+                            y,
+                            px(axis, tick),
+                            y + out * style.length(MINOR_TICK),
+                            Palette.AXIS,
+                            style.weight(0.7)));
+            axis.ticks()
+                    .forEach(tick -> canvas.line(
+                            px(axis, tick),
+                            y,
+                            px(axis, tick),
+                            y + out * style.length(TICK),
+                            Palette.AXIS,
+                            style.weight(0.9)));
         }
         Font font = style.label();
         double baseline = top ? y - style.length(TICK + 2.5) : y + style.length(TICK + 1) + font.getSize2D();
-        axis.ticks().forEach(tick -> canvas.text(axis.label(tick, style.numbers()), font, Palette.INK, px(axis, tick), baseline, 0.5));
+        axis.ticks()
+                .forEach(tick -> canvas.text(
+                        axis.label(tick, style.numbers()), font, Palette.INK, px(axis, tick), baseline, 0.5));
     }
 
     /// @param right whether it runs along the right side
@@ -84,21 +97,36 @@ final class AxisPainter {
         Color line = color.equals(Palette.INK) ? Palette.AXIS : color;
         canvas.line(x, area.getMinY(), x, area.getMaxY(), line, style.weight(0.9));
         if (look.ticks() != Ticks.NONE) {
-            axis.minorTicks().forEach(tick -> canvas.line(x, py(axis, tick), x + out * style.length(MINOR_TICK), py(axis, tick), line,
-                    style.weight(0.7)));
-            axis.ticks().forEach(tick -> canvas.line(x, py(axis, tick), x + out * style.length(TICK), py(axis, tick), line,
-                    style.weight(0.9)));
+            axis.minorTicks()
+                    .forEach(tick -> canvas.line(
+                            x,
+                            py(axis, tick),
+                            x + out * style.length(MINOR_TICK),
+                            py(axis, tick),
+                            line,
+                            style.weight(0.7)));
+            axis.ticks()
+                    .forEach(tick -> canvas.line(
+                            x, py(axis, tick), x + out * style.length(TICK), py(axis, tick), line, style.weight(0.9)));
         }
         Font font = style.label();
         double at = x + (right ? 1 : -1) * style.length(TICK + 3);
-        axis.ticks().forEach(tick -> canvas.text(axis.label(tick, style.numbers()), font, color, at, py(axis, tick)
-                + font.getSize2D() * 0.33,
-                right ? 0 : 1));
+        axis.ticks()
+                .forEach(tick -> canvas.text(
+                        axis.label(tick, style.numbers()),
+                        font,
+                        color,
+                        at,
+                        py(axis, tick) + font.getSize2D() * 0.33,
+                        right ? 0 : 1));
     }
 
     /// How wide the labels of a vertical axis are.
     static double widest(Axis axis, Style style) {
-        return axis.ticks().stream().mapToDouble(tick -> Typeface.width(style.label(), axis.label(tick, style.numbers()))).max().orElse(0);
+        return axis.ticks().stream()
+                .mapToDouble(tick -> Typeface.width(style.label(), axis.label(tick, style.numbers())))
+                .max()
+                .orElse(0);
     }
 
     private double px(Axis axis, double tick) {

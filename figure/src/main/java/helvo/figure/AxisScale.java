@@ -16,8 +16,8 @@ import java.util.Optional;
 /// @param factor labels are values divided by 10 to this power
 /// @param decimals of the labels; as many as the step needs where it is below 0
 public record AxisScale(double low, double high, double step, double minor, int factor, int decimals) implements Axis {
-    /// A limit on a full step is taken when it leaves no more than this part of the axis empty; else one on a minor step, if
-    /// that leaves little; else one on a fifth of a step.
+    /// A limit on a full step is taken when it leaves no more than this part of the axis empty; else one on a minor
+    /// step, if that leaves little; else one on a fifth of a step.
     private static final double MAX_EMPTY = 0.07;
     private static final double MAX_EMPTY_MINOR = 0.105;
     /// A point nearer to the frame than this part of the axis would sit on it.
@@ -71,7 +71,8 @@ public record AxisScale(double low, double high, double step, double minor, int 
     }
 
     AxisScale withStep(double newStep) {
-        return new AxisScale(low, high, newStep, minor(newStep), factor(Math.max(Math.abs(low), Math.abs(high)), newStep), decimals);
+        return new AxisScale(
+                low, high, newStep, minor(newStep), factor(Math.max(Math.abs(low), Math.abs(high)), newStep), decimals);
     }
 
     /// @param parts that a step is divided into
@@ -129,14 +130,18 @@ public record AxisScale(double low, double high, double step, double minor, int 
 
     /// k steps as the decimal it stands for: 3 × 0.1 is 0.3.
     private static double rounded(long k, double step) {
-        return new BigDecimal(Double.toString(step)).multiply(BigDecimal.valueOf(k)).doubleValue();
+        return new BigDecimal(Double.toString(step))
+                .multiply(BigDecimal.valueOf(k))
+                .doubleValue();
     }
 
     @Override
     public String label(double tick, NumberFormat numbers) {
         BigDecimal scaled = new BigDecimal(Double.toString(tick)).scaleByPowerOfTen(-factor);
-        int needed = Math.max(0, new BigDecimal(Double.toString(step)).stripTrailingZeros().scale() + factor);
-        return numbers.written(scaled.setScale(decimals < 0 ? Math.min(needed, 12) : decimals, RoundingMode.HALF_EVEN).toPlainString());
+        int needed = Math.max(
+                0, new BigDecimal(Double.toString(step)).stripTrailingZeros().scale() + factor);
+        return numbers.written(scaled.setScale(decimals < 0 ? Math.min(needed, 12) : decimals, RoundingMode.HALF_EVEN)
+                .toPlainString());
     }
 
     /// "10⁶", to stand before the unit; empty when labels are plain values.

@@ -17,9 +17,9 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
-/// Draws which lines the error bars of a series allow: the corridor between them, the steepest and the shallowest one, the bars that these
-/// turn
-/// on, and the bars that the curve misses. Where no line is allowed, the one that needs the least longer bars.
+/// Draws which lines the error bars of a series allow: the corridor between them, the steepest and the shallowest
+/// one, the bars that these turn on, and the bars that the curve misses. Where no line is allowed, the one that
+/// needs the least longer bars.
 final class BoundsPainter {
     private static final int STEPS = 160;
     /// Above so many points single bars are not marked.
@@ -46,11 +46,14 @@ final class BoundsPainter {
         double[] reach = reach();
         if (bounds.exist() && !bounds.upright()) {
             Optional<Path2D> corridor = corridor(reach);
-            corridor.ifPresent(path -> canvas.fill(path, new Color(color.getRed(), color.getGreen(), color.getBlue(), 36)));
+            corridor.ifPresent(
+                    path -> canvas.fill(path, new Color(color.getRed(), color.getGreen(), color.getBlue(), 36)));
         }
         double dash = bounds.exist() ? 4 : 1.2;
         double gap = bounds.exist() ? 2.6 : 2.2;
-        limits(reach).forEach(path -> canvas.draw(path, color, style.weight(0.8), (float) style.length(dash), (float) style.length(gap)));
+        limits(reach)
+                .forEach(path -> canvas.draw(
+                        path, color, style.weight(0.8), (float) style.length(dash), (float) style.length(gap)));
     }
 
     /// Keeps labels away from the limits.
@@ -60,8 +63,13 @@ final class BoundsPainter {
 
     /// The steepest and the shallowest line; without these the one that needs the least longer bars.
     private List<Path2D> limits(double[] reach) {
-        Stream<Bounds.Limit> lines = Stream.of(bounds.steepest(), bounds.shallowest(),
-                bounds.exist() ? Optional.<Bounds.Limit>empty() : bounds.least().line()).flatMap(Optional::stream);
+        Stream<Bounds.Limit> lines = Stream.of(
+                        bounds.steepest(),
+                        bounds.shallowest(),
+                        bounds.exist()
+                                ? Optional.<Bounds.Limit>empty()
+                                : bounds.least().line())
+                .flatMap(Optional::stream);
         return lines.map(line -> path(line, reach)).toList();
     }
 
@@ -123,9 +131,8 @@ final class BoundsPainter {
         return path;
     }
 
-    /// Before the points: a ring at the bars that pin the limits, and another in the colour of what needs a look at bars that the curve
-    /// misses, drawn
-    /// in that colour too.
+    /// Before the points: a ring at the bars that pin the limits, and another in the colour of what needs a look at
+    /// bars that the curve misses, drawn in that colour too.
     void bars() {
         Points points = series.series().points();
         if (points.size() > MAX_MARKED) {
@@ -137,7 +144,10 @@ final class BoundsPainter {
         if (!bounds.exist()) {
             pinning.addAll(boxed(bounds.least().rows()));
         }
-        Set<Integer> missed = series.series().diagnostics().flatMap(Diagnostics::passing).map(passing -> boxed(passing.missed()))
+        Set<Integer> missed = series.series()
+                .diagnostics()
+                .flatMap(Diagnostics::passing)
+                .map(passing -> boxed(passing.missed()))
                 .orElse(Set.of());
         for (int i = 0; i < points.size(); i++) {
             double x = plot.px(points.x()[i]);
@@ -170,12 +180,24 @@ final class BoundsPainter {
         ErrorBars inY = points.yBars();
         ErrorBars inX = points.xBars();
         if (inY.has(i)) {
-            canvas.draw(new Line2D.Double(x, plot.pyWithin(points.y()[i] + inY.up()[i]), x, plot.pyWithin(points.y()[i] - inY.down()[i])),
-                    Palette.LOOK, weight);
+            canvas.draw(
+                    new Line2D.Double(
+                            x,
+                            plot.pyWithin(points.y()[i] + inY.up()[i]),
+                            x,
+                            plot.pyWithin(points.y()[i] - inY.down()[i])),
+                    Palette.LOOK,
+                    weight);
         }
         if (inX.has(i)) {
-            canvas.draw(new Line2D.Double(plot.pxWithin(points.x()[i] - inX.down()[i]), y, plot.pxWithin(points.x()[i] + inX.up()[i]), y),
-                    Palette.LOOK, weight);
+            canvas.draw(
+                    new Line2D.Double(
+                            plot.pxWithin(points.x()[i] - inX.down()[i]),
+                            y,
+                            plot.pxWithin(points.x()[i] + inX.up()[i]),
+                            y),
+                    Palette.LOOK,
+                    weight);
         }
     }
 }

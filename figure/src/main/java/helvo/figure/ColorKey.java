@@ -16,8 +16,11 @@ record ColorKey(ColorScale scale, Style style) {
     /// Of the bar with its labels and its title.
     double width(double tall) {
         AxisScale axis = axis(tall);
-        return style.length(27) + axis.ticks().stream().mapToDouble(tick -> Typeface.width(style.small(),
-                axis.label(tick, style.numbers()))).max().orElse(0);
+        return style.length(27)
+                + axis.ticks().stream()
+                        .mapToDouble(tick -> Typeface.width(style.small(), axis.label(tick, style.numbers())))
+                        .max()
+                        .orElse(0);
     }
 
     /// @param right where it ends
@@ -29,7 +32,8 @@ record ColorKey(ColorScale scale, Style style) {
         double tall = plot.getHeight();
         double x = right - width(tall) + style.length(3);
         for (int i = 0; i < STRIPES; i++) {
-            canvas.fill(new Rectangle2D.Double(x, top + tall * (STRIPES - 1 - i) / STRIPES, thick, tall / STRIPES + 0.3),
+            canvas.fill(
+                    new Rectangle2D.Double(x, top + tall * (STRIPES - 1 - i) / STRIPES, thick, tall / STRIPES + 0.3),
                     scale.map().at((i + 0.5) / STRIPES));
         }
         var bar = new Rectangle2D.Double(x, top, thick, tall);
@@ -38,14 +42,23 @@ record ColorKey(ColorScale scale, Style style) {
         for (double tick : axis.ticks()) {
             double y = top + tall * (1 - axis.fraction(tick));
             canvas.line(x + thick, y, x + thick + style.length(3), y, Palette.AXIS, style.weight(0.7));
-            canvas.text(axis.label(tick, style.numbers()), style.small(), Palette.INK, x + thick + style.length(4.5), y
-                    + style.length(2.6), 0);
+            canvas.text(
+                    axis.label(tick, style.numbers()),
+                    style.small(),
+                    Palette.INK,
+                    x + thick + style.length(4.5),
+                    y + style.length(2.6),
+                    0);
         }
         String title = scale.title() + (axis.context().isEmpty() ? "" : ", " + axis.context());
         List<String> lines = RichText.lines(title, style.label(), Math.max(tall, least));
         for (int i = 0; i < lines.size(); i++) {
-            new RichText(lines.get(i), style.label()).drawRising(canvas, Palette.INK,
-                    right + style.length(3) - (lines.size() - 1 - i) * style.length(11), plot.getCenterY());
+            new RichText(lines.get(i), style.label())
+                    .drawRising(
+                            canvas,
+                            Palette.INK,
+                            right + style.length(3) - (lines.size() - 1 - i) * style.length(11),
+                            plot.getCenterY());
         }
         return bar;
     }

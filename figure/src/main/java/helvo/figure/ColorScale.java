@@ -18,13 +18,21 @@ record ColorScale(String title, double[] values, double low, double high, ColorM
         return look.coloredBy().flatMap(by -> {
             if (by.equals(SeriesLook.ColorBy.RESIDUAL)) {
                 String unit = series.rows().y().unit();
-                return series.residuals().map(residuals -> about("Residual" + (unit.isEmpty() ? "" : " (" + unit + ")"),
-                        atPoints(series, residuals), true));
+                return series.residuals()
+                        .map(residuals -> about(
+                                "Residual" + (unit.isEmpty() ? "" : " (" + unit + ")"),
+                                atPoints(series, residuals),
+                                true));
             }
-            return figure.table().columns().stream().filter(column -> column.id() == by.column()).findFirst().map(column -> {
-                double[] values = Arrays.stream(series.points().rows()).mapToDouble(column.cells()::number).toArray();
-                return about(column.heading().text(), values, false);
-            });
+            return figure.table().columns().stream()
+                    .filter(column -> column.id() == by.column())
+                    .findFirst()
+                    .map(column -> {
+                        double[] values = Arrays.stream(series.points().rows())
+                                .mapToDouble(column.cells()::number)
+                                .toArray();
+                        return about(column.heading().text(), values, false);
+                    });
         });
     }
 
@@ -45,8 +53,12 @@ record ColorScale(String title, double[] values, double low, double high, ColorM
         double greatest = Arrays.stream(values).filter(Double::isFinite).max().orElse(1);
         boolean diverging = residuals || least < 0 && greatest > 0;
         double reach = Math.max(Math.abs(least), Math.abs(greatest));
-        AxisScale round = diverging ? AxisScale.symmetric(reach == 0 ? 1 : reach / 1.1) : AxisScale.around(least, greatest, 5);
-        return new ColorScale(title, values, diverging ? round.low() : least,
+        AxisScale round =
+                diverging ? AxisScale.symmetric(reach == 0 ? 1 : reach / 1.1) : AxisScale.around(least, greatest, 5);
+        return new ColorScale(
+                title,
+                values,
+                diverging ? round.low() : least,
                 diverging ? round.high() : greatest == least ? least + 1 : greatest,
                 diverging ? ColorMap.DIVERGING : ColorMap.SEQUENTIAL);
     }

@@ -6,8 +6,8 @@ import helvo.core.fit.Curve;
 import helvo.core.fit.Fit;
 import helvo.core.fit.Line;
 import helvo.core.fit.PrintedEquation;
-import helvo.core.look.CurveLook.LabelPart;
 import helvo.core.look.CurveLook;
+import helvo.core.look.CurveLook.LabelPart;
 import helvo.core.number.NumberFormat;
 import helvo.core.readout.Equation;
 import helvo.core.readout.Readout;
@@ -67,7 +67,9 @@ final class CurveLabel {
         var figures = new ArrayList<String>();
         if (parts.contains(LabelPart.R2) && fit.quality().r2().isPresent()) {
             figures.add("R² = " + numbers.share(fit.quality().r2().getAsDouble())
-                    + (fit.curve().fittedOn() == Curve.FittedOn.Y ? "" : " of " + fit.curve().fittedOn().symbol()));
+                    + (fit.curve().fittedOn() == Curve.FittedOn.Y
+                            ? ""
+                            : " of " + fit.curve().fittedOn().symbol()));
         }
         if (parts.contains(LabelPart.POINTS)) {
             figures.add("n = " + series.points().size());
@@ -96,9 +98,12 @@ final class CurveLabel {
             others.add(String.join(", ", second));
         }
         if (parts.contains(LabelPart.UNCERTAINTY)) {
-            fit.coefficients().reversed().forEach(each -> others.add(each.name() + " = "
-                    + numbers.withUncertainty(each.value(), Equation.standardError(each))));
-            if (fit.coefficients().stream().anyMatch(each -> Equation.standardError(each).orElse(0) > 0)) {
+            fit.coefficients()
+                    .reversed()
+                    .forEach(each -> others.add(
+                            each.name() + " = " + numbers.withUncertainty(each.value(), Equation.standardError(each))));
+            if (fit.coefficients().stream()
+                    .anyMatch(each -> Equation.standardError(each).orElse(0) > 0)) {
                 others.add(Readout.STANDARD_ERROR);
             }
         }
@@ -114,9 +119,17 @@ final class CurveLabel {
 
     private String line(Bounds.Limit limit, Bounds bounds) {
         double slopes = bounds.slopeHalfRange().orElse(0) / 10;
-        double intercepts = bounds.intercepts().map(range -> (range.high() - range.low()) / 20).orElse(0.0);
-        return "y = " + new Line().form(name -> name.equals("a") ? numbers.rounded(limit.intercept(), digits(intercepts))
-                : numbers.rounded(limit.slope(), digits(slopes)), "x", Curve.Notation.TYPESET);
+        double intercepts = bounds.intercepts()
+                .map(range -> (range.high() - range.low()) / 20)
+                .orElse(0.0);
+        return "y = "
+                + new Line()
+                        .form(
+                                name -> name.equals("a")
+                                        ? numbers.rounded(limit.intercept(), digits(intercepts))
+                                        : numbers.rounded(limit.slope(), digits(slopes)),
+                                "x",
+                                Curve.Notation.TYPESET);
     }
 
     private static OptionalDouble digits(double uncertainty) {

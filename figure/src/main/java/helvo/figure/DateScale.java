@@ -17,7 +17,8 @@ import java.util.Locale;
 /// @param low  lower limit, in the unit that the time axis counts by
 /// @param high upper limit
 /// @param labels how the ticks are written
-public record DateScale(TimeAxis time, double low, double high, Step step, Step minor, DateLabels labels) implements Axis {
+public record DateScale(TimeAxis time, double low, double high, Step step, Step minor, DateLabels labels)
+        implements Axis {
     /// A calendar step.
     ///
     /// @param count of units
@@ -27,7 +28,13 @@ public record DateScale(TimeAxis time, double low, double high, Step step, Step 
         }
     }
 
-    public enum Unit { SECOND(1), MINUTE(60), HOUR(3600), DAY(86_400), MONTH(2_629_746), YEAR(31_556_952);
+    public enum Unit {
+        SECOND(1),
+        MINUTE(60),
+        HOUR(3600),
+        DAY(86_400),
+        MONTH(2_629_746),
+        YEAR(31_556_952);
 
         private final double seconds;
 
@@ -58,7 +65,9 @@ public record DateScale(TimeAxis time, double low, double high, Step step, Step 
             place++;
         }
         DateScale scale = around(time, from, to, steps.get(place));
-        return place < steps.size() - 1 && scale.ticks().size() > mostSteps + 2 ? around(time, from, to, steps.get(place + 1)) : scale;
+        return place < steps.size() - 1 && scale.ticks().size() > mostSteps + 2
+                ? around(time, from, to, steps.get(place + 1))
+                : scale;
     }
 
     private static DateScale around(TimeAxis time, double from, double to, Step step) {
@@ -72,7 +81,10 @@ public record DateScale(TimeAxis time, double low, double high, Step step, Step 
     /// Between these limits.
     static DateScale between(TimeAxis time, double low, double high, int mostSteps) {
         double span = time.seconds(high) - time.seconds(low);
-        Step step = steps().stream().filter(each -> span / each.seconds() <= mostSteps).findFirst().orElse(steps().getLast());
+        Step step = steps().stream()
+                .filter(each -> span / each.seconds() <= mostSteps)
+                .findFirst()
+                .orElse(steps().getLast());
         return new DateScale(time, low, high, step, minor(step), DateLabels.AUTOMATIC);
     }
 
@@ -83,13 +95,14 @@ public record DateScale(TimeAxis time, double low, double high, Step step, Step 
     private static List<Step> steps() {
         var steps = new ArrayList<Step>();
         for (Unit unit : Unit.values()) {
-            int[] counts = switch (unit) {
-                case SECOND, MINUTE -> SIXTIETHS;
-                case HOUR -> HOURS;
-                case DAY -> DAYS;
-                case MONTH -> MONTHS;
-                case YEAR -> YEARS;
-            };
+            int[] counts =
+                    switch (unit) {
+                        case SECOND, MINUTE -> SIXTIETHS;
+                        case HOUR -> HOURS;
+                        case DAY -> DAYS;
+                        case MONTH -> MONTHS;
+                        case YEAR -> YEARS;
+                    };
             for (int count : counts) {
                 steps.add(new Step(unit, count));
             }
@@ -101,13 +114,19 @@ public record DateScale(TimeAxis time, double low, double high, Step step, Step 
     private static Step minor(Step step) {
         return switch (step.unit) {
             case SECOND -> new Step(Unit.SECOND, step.count % 5 == 0 && step.count > 5 ? 5 : 1);
-            case MINUTE -> step.count == 1 ? new Step(Unit.SECOND, 30) : new Step(Unit.MINUTE, step.count >= 10 ? 5 : 1);
+            case MINUTE ->
+                step.count == 1 ? new Step(Unit.SECOND, 30) : new Step(Unit.MINUTE, step.count >= 10 ? 5 : 1);
             case HOUR -> step.count == 1 ? new Step(Unit.MINUTE, 30) : new Step(Unit.HOUR, step.count == 12 ? 6 : 1);
             case DAY -> step.count == 1 ? new Step(Unit.HOUR, 12) : new Step(Unit.DAY, step.count == 14 ? 7 : 1);
             case MONTH -> step.count == 1 ? step : new Step(Unit.MONTH, 1);
-            case YEAR -> step.count == 1 ? new Step(Unit.MONTH, 6)
-                    : new Step(Unit.YEAR, step.count == 5 || step.count == 2 ? 1
-                            : step.count / (step.count / 2 >= 5 && step.count % 4 == 0 ? 4 : 2));
+            case YEAR ->
+                step.count == 1
+                        ? new Step(Unit.MONTH, 6)
+                        : new Step(
+                                Unit.YEAR,
+                                step.count == 5 || step.count == 2
+                                        ? 1
+                                        : step.count / (step.count / 2 >= 5 && step.count % 4 == 0 ? 4 : 2));
         };
     }
 
@@ -132,9 +151,14 @@ public record DateScale(TimeAxis time, double low, double high, Step step, Step 
             case SECOND -> moment.withNano(0).withSecond(moment.getSecond() / count * count);
             case MINUTE -> moment.withNano(0).withSecond(0).withMinute(moment.getMinute() / count * count);
             case HOUR -> day.atTime(moment.getHour() / count * count, 0);
-            case DAY -> day.minusDays(Math.floorMod(day.toEpochDay() + 3, count)).atStartOfDay();
-            case MONTH -> day.withDayOfMonth(1).withMonth((day.getMonthValue() - 1) / count * count + 1).atStartOfDay();
-            case YEAR -> LocalDate.of(Math.floorDiv(day.getYear(), count) * count, 1, 1).atStartOfDay();
+            case DAY ->
+                day.minusDays(Math.floorMod(day.toEpochDay() + 3, count)).atStartOfDay();
+            case MONTH ->
+                day.withDayOfMonth(1)
+                        .withMonth((day.getMonthValue() - 1) / count * count + 1)
+                        .atStartOfDay();
+            case YEAR ->
+                LocalDate.of(Math.floorDiv(day.getYear(), count) * count, 1, 1).atStartOfDay();
         };
     }
 
@@ -220,8 +244,11 @@ public record DateScale(TimeAxis time, double low, double high, Step step, Step 
     public String context() {
         LocalDateTime first = moment(ticks().isEmpty() ? low : ticks().getFirst());
         boolean clock = step.unit.ordinal() <= Unit.HOUR.ordinal();
-        return labels != DateLabels.AUTOMATIC || time.origin() == 0 || step.unit == Unit.YEAR ? "" : clock && inOneDay()
-                ? first.toLocalDate().toString() : inOneYear() ? Integer.toString(first.getYear()) : "";
+        return labels != DateLabels.AUTOMATIC || time.origin() == 0 || step.unit == Unit.YEAR
+                ? ""
+                : clock && inOneDay()
+                        ? first.toLocalDate().toString()
+                        : inOneYear() ? Integer.toString(first.getYear()) : "";
     }
 
     private boolean inOneYear() {
@@ -229,6 +256,11 @@ public record DateScale(TimeAxis time, double low, double high, Step step, Step 
     }
 
     private boolean inOneDay() {
-        return time.origin() == 0 || ticks().stream().map(tick -> moment(tick).toLocalDate()).distinct().count() <= 1;
+        return time.origin() == 0
+                || ticks().stream()
+                                .map(tick -> moment(tick).toLocalDate())
+                                .distinct()
+                                .count()
+                        <= 1;
     }
 }

@@ -36,8 +36,8 @@ final class Extent {
         }
     }
 
-    /// Values that belong to what was taken so far, such as a curve through it: those that lie far from it, as where a
-    /// high polynomial swings away, are taken no farther than a third of its span.
+    /// Values that belong to what was taken so far, such as a curve through it: those that lie far from it, as
+    /// where a high polynomial swings away, are taken no farther than a third of its span.
     void takeNearby(double[] values) {
         double room = (greatest - least) / 3;
         double low = least - room;

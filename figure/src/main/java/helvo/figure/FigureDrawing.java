@@ -78,8 +78,12 @@ public final class FigureDrawing {
         var canvas = new MeasuringCanvas();
         var notices = new ArrayList<>(draw(figure, canvas, Progress.none()).notices());
         if (!canvas.lacking().isEmpty()) {
-            notices.add(canvas.lacking().stream().limit(MOST_NAMED).map(Character::toString).collect(Collectors.joining(" ", "“", "” "))
-                    + (canvas.lacking().size() == 1 ? "is" : "are") + " not in the figure's font: in a PNG or PDF □ stands there.");
+            notices.add(canvas.lacking().stream()
+                            .limit(MOST_NAMED)
+                            .map(Character::toString)
+                            .collect(Collectors.joining(" ", "“", "” "))
+                    + (canvas.lacking().size() == 1 ? "is" : "are")
+                    + " not in the figure's font: in a PNG or PDF □ stands there.");
         }
         return notices;
     }
@@ -93,7 +97,8 @@ public final class FigureDrawing {
 
     private FigureLayout draw() {
         SheetLook sheet = look.sheet();
-        sheet.background().ifPresent(ground -> canvas.fill(new Rectangle2D.Double(0, 0, width, height), Style.color(ground, 1)));
+        sheet.background()
+                .ifPresent(ground -> canvas.fill(new Rectangle2D.Double(0, 0, width, height), Style.color(ground, 1)));
         part(new FigurePart.Background(), new Rectangle2D.Double(0, 0, width, height));
         Rectangle2D title = title();
         boolean residuals = showsResiduals();
@@ -104,7 +109,10 @@ public final class FigureDrawing {
         double lower = height - below - style.length(top ? 6 : 34);
         double firstRow = title.getMaxY() + style.length(7);
         // A title of several lines takes room from the plot.
-        double more = (titles.ofHorizontal(axes(upper, Math.max(upper + 20, lower), look).x).size() - 1) * style.length(AXIS_LINE);
+        double more = (titles.ofHorizontal(axes(upper, Math.max(upper + 20, lower), look).x)
+                                .size()
+                        - 1)
+                * style.length(AXIS_LINE);
         upper += top ? more : 0;
         lower -= top ? 0 : more;
         Optional<Double> legendAbove = legendAbove(upper, lower) ? Optional.of(firstRow) : Optional.empty();
@@ -119,8 +127,11 @@ public final class FigureDrawing {
         figure.hint().ifPresent(sentence -> hint(sentence, axes.area));
         Optional<FigureLayout.Strip> strip = Optional.empty();
         if (residuals) {
-            var area = new Rectangle2D.Double(axes.area.getX(), height - stripHeight - style.length(22), axes.area.getWidth(), stripHeight);
-            List<SeriesPainter> shown = painters.stream().filter(each -> inStrip().contains(each.series())).toList();
+            var area = new Rectangle2D.Double(
+                    axes.area.getX(), height - stripHeight - style.length(22), axes.area.getWidth(), stripHeight);
+            List<SeriesPainter> shown = painters.stream()
+                    .filter(each -> inStrip().contains(each.series()))
+                    .toList();
             var drawn = new ResidualStrip(canvas, style, area, axes.x, shown);
             drawn.draw(margin + style.length(9), progress);
             strip = Optional.of(drawn.layout());
@@ -131,11 +142,13 @@ public final class FigureDrawing {
             places.put(AxisPlace.Y, axes.y);
             axes.right.ifPresent(axis -> places.put(AxisPlace.RIGHT, axis));
         }
-        return new FigureLayout(width, height, title, axes.area, strip, places, List.copyOf(parts), List.copyOf(notices));
+        return new FigureLayout(
+                width, height, title, axes.area, strip, places, List.copyOf(parts), List.copyOf(notices));
     }
 
     private boolean showsResiduals() {
-        return figure.figure().shows(Layer.RESIDUALS) && figure.missing().isEmpty()
+        return figure.figure().shows(Layer.RESIDUALS)
+                && figure.missing().isEmpty()
                 && onLeft().stream().anyMatch(each -> each.residuals().isPresent());
     }
 
@@ -149,8 +162,11 @@ public final class FigureDrawing {
     private void hint(String text, Rectangle2D area) {
         double room = area.getWidth() - style.length(40);
         List<String> whole = RichText.lines(text, style.label(), room);
-        List<String> lines = whole.size() == 1 ? whole : Arrays.stream(text.split("(?<=\\.) "))
-                .flatMap(sentence -> RichText.lines(sentence, style.label(), room).stream()).toList();
+        List<String> lines = whole.size() == 1
+                ? whole
+                : Arrays.stream(text.split("(?<=\\.) "))
+                        .flatMap(sentence -> RichText.lines(sentence, style.label(), room).stream())
+                        .toList();
         double middle = figure.missing().isPresent() ? area.getCenterY() : area.getMinY() + area.getHeight() / 4;
         double y = middle - (lines.size() - 1) * style.length(13) / 2;
         for (String line : lines) {
@@ -162,17 +178,23 @@ public final class FigureDrawing {
     private List<SeriesPainter> painters(Canvas with, Axes axes) {
         Plot left = axes.left();
         Plot right = new Plot(axes.area, axes.x, axes.right.orElse(axes.y));
-        return IntStream.range(0, figure.series().size()).mapToObj(i -> new SeriesPainter(with,
-                isOnRight(figure.series().get(i)) ? right : left, style, figure, i)).toList();
+        return IntStream.range(0, figure.series().size())
+                .mapToObj(i ->
+                        new SeriesPainter(with, isOnRight(figure.series().get(i)) ? right : left, style, figure, i))
+                .toList();
     }
 
-    /// Whether the legend finds no free place among the points and stands above the plot. Judged with limits that show all points, so
-    /// that it stays where it is while the figure is dragged.
+    /// Whether the legend finds no free place among the points and stands above the plot. Judged with limits that
+    /// show all points, so that it stays where it is while the figure is dragged.
     private boolean legendAbove(double upper, double lower) {
         if (!legend.isShown() || look.legend().at().isPresent()) {
             return false;
         }
-        if (Legend.hasEquations(figure) || figure.series().stream().mapToInt(series -> series.points().size()).sum() > MANY) {
+        if (Legend.hasEquations(figure)
+                || figure.series().stream()
+                                .mapToInt(series -> series.points().size())
+                                .sum()
+                        > MANY) {
             return true;
         }
         Labels inside = tried(axes(upper, Math.max(upper + 20, lower), look.unlimited()), Optional.empty());
@@ -180,8 +202,10 @@ public final class FigureDrawing {
             return false;
         }
         double below = upper + legend.heightAbove() + style.length(3);
-        return inside.legendCovers() || tried(axes(below, Math.max(below + 20, lower), look.unlimited()),
-                Optional.of(upper)).covered() < inside.covered();
+        return inside.legendCovers()
+                || tried(axes(below, Math.max(below + 20, lower), look.unlimited()), Optional.of(upper))
+                                .covered()
+                        < inside.covered();
     }
 
     private Labels tried(Axes axes, Optional<Double> legendAbove) {
@@ -235,14 +259,20 @@ public final class FigureDrawing {
         boolean anyLeft = !onLeft().isEmpty();
         boolean anyRight = figure.series().stream().anyMatch(this::isOnRight);
         Axis y = chooser.vertical(anyLeft ? AxisPlace.Y : AxisPlace.RIGHT, tall, stepsUp, false);
-        Optional<Axis> right = anyLeft && anyRight ? Optional.of(chooser.vertical(AxisPlace.RIGHT, tall, stepsUp,
-                chooser.hide(y, tall, stepsUp))) : Optional.empty();
+        Optional<Axis> right = anyLeft && anyRight
+                ? Optional.of(chooser.vertical(AxisPlace.RIGHT, tall, stepsUp, chooser.hide(y, tall, stepsUp)))
+                : Optional.empty();
         boolean swapped = look.axis(AxisPlace.Y).otherSide();
-        double ofY = style.length(22) + titleWidth(anyLeft ? AxisPlace.Y : AxisPlace.RIGHT, y, tall)
+        double ofY = style.length(22)
+                + titleWidth(anyLeft ? AxisPlace.Y : AxisPlace.RIGHT, y, tall)
                 + Math.max(style.length(22), AxisPainter.widest(y, style));
-        double ofRight = right.map(axis -> style.length(22) + titleWidth(AxisPlace.RIGHT, axis, tall)
-                + Math.max(style.length(16), AxisPainter.widest(axis, style))).orElse(style.length(10));
-        double key = colorKeys().map(scale -> style.length(8) + new ColorKey(scale, style).width(tall)).orElse(0.0);
+        double ofRight = right.map(axis -> style.length(22)
+                        + titleWidth(AxisPlace.RIGHT, axis, tall)
+                        + Math.max(style.length(16), AxisPainter.widest(axis, style)))
+                .orElse(style.length(10));
+        double key = colorKeys()
+                .map(scale -> style.length(8) + new ColorKey(scale, style).width(tall))
+                .orElse(0.0);
         double ofStrip = showsResiduals() ? ResidualStrip.left(inStrip(), style) : 0;
         double left = margin + (swapped ? Math.max(ofRight, ofStrip) : ofY);
         double end = width - margin - key - (swapped ? ofY : ofRight);
@@ -256,8 +286,9 @@ public final class FigureDrawing {
     }
 
     private Optional<ColorScale> colorKeys() {
-        return figure.series().stream().flatMap(series -> ColorScale.of(figure, series,
-                look.series(series.key())).stream()).findFirst();
+        return figure.series().stream()
+                .flatMap(series -> ColorScale.of(figure, series, look.series(series.key())).stream())
+                .findFirst();
     }
 
     private void plot(Axes axes, List<SeriesPainter> painters, Optional<Double> legendAbove) {
@@ -290,10 +321,17 @@ public final class FigureDrawing {
     /// That of the only series along an axis; else the ink of all axes.
     private Color colorOf(boolean right) {
         List<Integer> places = IntStream.range(0, figure.series().size())
-                .filter(i -> isOnRight(figure.series().get(i)) == right && figure.series().get(i).key().hasOwnPoints()).boxed().toList();
-        return places.size() != 1 ? Palette.INK
-                : look.series(figure.series().get(places.getFirst()).key()).color().map(hex -> Style.color(hex, 1))
-                .orElseGet(() -> Palette.series(figure.series().get(places.getFirst()).slot()));
+                .filter(i -> isOnRight(figure.series().get(i)) == right
+                        && figure.series().get(i).key().hasOwnPoints())
+                .boxed()
+                .toList();
+        return places.size() != 1
+                ? Palette.INK
+                : look.series(figure.series().get(places.getFirst()).key())
+                        .color()
+                        .map(hex -> Style.color(hex, 1))
+                        .orElseGet(() -> Palette.series(
+                                figure.series().get(places.getFirst()).slot()));
     }
 
     private void series(List<SeriesPainter> painters) {
@@ -304,14 +342,18 @@ public final class FigureDrawing {
         if (figure.figure().shows(Layer.BOUNDS)) {
             bounds(painters).forEach(BoundsPainter::lines);
         }
-        List<SeriesPainter> drawn = painters.stream().filter(painter -> !painter.look().hidden()
-                && painter.series().key().hasOwnPoints()).toList();
+        List<SeriesPainter> drawn = painters.stream()
+                .filter(painter ->
+                        !painter.look().hidden() && painter.series().key().hasOwnPoints())
+                .toList();
         for (SeriesPainter painter : drawn) {
             if (bars && painter.look().points() && painter.series().points().size() <= PointCloud.MANY) {
                 painter.bars(progress);
             }
         }
-        boolean cloud = drawn.stream().anyMatch(painter -> painter.series().points().size() > 1500 && painter.look().points());
+        boolean cloud = drawn.stream()
+                .anyMatch(painter -> painter.series().points().size() > 1500
+                        && painter.look().points());
         drawn.forEach(SeriesPainter::joined);
         if (!cloud) {
             curves(painters, SeriesPainter::curve);
@@ -327,13 +369,21 @@ public final class FigureDrawing {
     }
 
     private List<BoundsPainter> bounds(List<SeriesPainter> painters) {
-        return painters.stream().filter(SeriesPainter::drawsPoints)
-                .flatMap(painter -> painter.series().bounds().map(bounds -> new BoundsPainter(canvas, style, painter,
-                        bounds)).stream()).toList();
+        return painters.stream()
+                .filter(SeriesPainter::drawsPoints)
+                .flatMap(painter ->
+                        painter
+                                .series()
+                                .bounds()
+                                .map(bounds -> new BoundsPainter(canvas, style, painter, bounds))
+                                .stream())
+                .toList();
     }
 
     private static void curves(List<SeriesPainter> painters, BiConsumer<SeriesPainter, Fit> draw) {
-        painters.stream().filter(SeriesPainter::drawsCurve).forEach(painter -> draw.accept(painter, painter.series().fit().orElseThrow()));
+        painters.stream()
+                .filter(SeriesPainter::drawsCurve)
+                .forEach(painter -> draw.accept(painter, painter.series().fit().orElseThrow()));
     }
 
     /// Where curves and their ends are pressed.
@@ -348,7 +398,9 @@ public final class FigureDrawing {
             double[] first = new double[6];
             path.getPathIterator(null).currentSegment(first);
             part(new FigurePart.CurveEnd(key, false), around(first[0], first[1]));
-            part(new FigurePart.CurveEnd(key, true), around(path.getCurrentPoint().getX(), path.getCurrentPoint().getY()));
+            part(
+                    new FigurePart.CurveEnd(key, true),
+                    around(path.getCurrentPoint().getX(), path.getCurrentPoint().getY()));
         });
     }
 
@@ -357,7 +409,8 @@ public final class FigureDrawing {
     }
 
     /// @param legendAbove where its first row begins, when it stands above the plot
-    private Labels labels(Rectangle2D area, List<SeriesPainter> painters, NotePainter notes, Optional<Double> legendAbove) {
+    private Labels labels(
+            Rectangle2D area, List<SeriesPainter> painters, NotePainter notes, Optional<Double> legendAbove) {
         boolean equations = figure.figure().shows(Layer.EQUATIONS);
         boolean labelled = painters.stream().anyMatch(SeriesPainter::hasLabels);
         var occupancy = new Occupancy(area);
@@ -372,18 +425,28 @@ public final class FigureDrawing {
             bounds(painters).forEach(each -> each.take(occupancy));
         }
         notes.taken().forEach(occupancy::take);
-        List<SeriesPainter> curves = painters.stream().filter(painter -> equations && !Legend.hasEquations(figure)
-                && painter.drawsCurve()).toList();
-        Consumer<Labels> placed = labels -> legendAbove.ifPresentOrElse(top -> labels.legendAbove(legend, painters, width / 2, top),
+        List<SeriesPainter> curves = painters.stream()
+                .filter(painter -> equations && !Legend.hasEquations(figure) && painter.drawsCurve())
+                .toList();
+        Consumer<Labels> placed = labels -> legendAbove.ifPresentOrElse(
+                top -> labels.legendAbove(legend, painters, width / 2, top),
                 () -> labels.legend(legend, painters, look.legend().at()));
         List<Consumer<Labels>> key = legend.isShown() ? List.of(placed) : List.of();
         Consumer<Labels> ofCurves = labels -> curves.forEach(painter -> labels.curve(painter, figure.series()));
         if (labelled) {
-            Consumer<Labels> atPoints = _ -> painters.stream().filter(SeriesPainter::hasLabels)
-                    .forEach(painter -> painter.labels(occupancy));
-            return placed(area, occupancy, Stream.of(key, List.of(atPoints, ofCurves)).flatMap(List::stream).toList());
+            Consumer<Labels> atPoints = _ ->
+                    painters.stream().filter(SeriesPainter::hasLabels).forEach(painter -> painter.labels(occupancy));
+            return placed(
+                    area,
+                    occupancy,
+                    Stream.of(key, List.of(atPoints, ofCurves))
+                            .flatMap(List::stream)
+                            .toList());
         }
-        Labels legendFirst = placed(area, occupancy.copy(), Stream.of(key, List.of(ofCurves)).flatMap(List::stream).toList());
+        Labels legendFirst = placed(
+                area,
+                occupancy.copy(),
+                Stream.of(key, List.of(ofCurves)).flatMap(List::stream).toList());
         if (legendFirst.covered() == 0 || !legend.isShown() || legendAbove.isPresent()) {
             return legendFirst;
         }
@@ -400,7 +463,12 @@ public final class FigureDrawing {
     private void axisTitles(Axes axes, boolean swapped, boolean top) {
         horizontalTitle(axes, top);
         boolean left = !onLeft().isEmpty();
-        verticalTitle(axes, left ? AxisPlace.Y : AxisPlace.RIGHT, axes.y, swapped, axes.right.isPresent() ? colorOf(false) : Palette.INK);
+        verticalTitle(
+                axes,
+                left ? AxisPlace.Y : AxisPlace.RIGHT,
+                axes.y,
+                swapped,
+                axes.right.isPresent() ? colorOf(false) : Palette.INK);
         axes.right.ifPresent(axis -> verticalTitle(axes, AxisPlace.RIGHT, axis, !swapped, colorOf(true)));
     }
 
@@ -409,18 +477,34 @@ public final class FigureDrawing {
         Font font = style.axisTitle();
         double tall = font.getSize2D();
         double line = style.length(AXIS_LINE);
-        List<RichText> lines = titles.ofHorizontal(axes.x).stream().map(text -> new RichText(text, font)).toList();
+        List<RichText> lines = titles.ofHorizontal(axes.x).stream()
+                .map(text -> new RichText(text, font))
+                .toList();
         double widest = lines.stream().mapToDouble(RichText::width).max().orElse(0);
-        double middle = Math.clamp(area.getCenterX(), margin + widest / 2, Math.max(margin + widest / 2, width - margin - widest / 2));
-        double first = top ? area.getMinY() - style.length(21) - (lines.size() - 1) * line : area.getMaxY() + style.length(29);
+        double middle = Math.clamp(
+                area.getCenterX(), margin + widest / 2, Math.max(margin + widest / 2, width - margin - widest / 2));
+        double first =
+                top ? area.getMinY() - style.length(21) - (lines.size() - 1) * line : area.getMaxY() + style.length(29);
         for (int i = 0; i < lines.size(); i++) {
             lines.get(i).draw(canvas, Palette.INK, middle, first + i * line, 0.5);
         }
-        part(new FigurePart.AxisOf(AxisPlace.X), top ? new Rectangle2D.Double(area.getX() - 8, area.getMinY() - style.length(18),
-                area.getWidth() + 16, style.length(18))
-                : new Rectangle2D.Double(area.getX() - 8, area.getMaxY() + 1, area.getWidth() + 16, style.length(17)));
-        part(new FigurePart.AxisTitle(AxisPlace.X), new Rectangle2D.Double(middle - Math.max(30, widest / 2 + 4), first - tall,
-                Math.max(60, widest + 8), tall * 1.35 + (lines.size() - 1) * line));
+        part(
+                new FigurePart.AxisOf(AxisPlace.X),
+                top
+                        ? new Rectangle2D.Double(
+                                area.getX() - 8,
+                                area.getMinY() - style.length(18),
+                                area.getWidth() + 16,
+                                style.length(18))
+                        : new Rectangle2D.Double(
+                                area.getX() - 8, area.getMaxY() + 1, area.getWidth() + 16, style.length(17)));
+        part(
+                new FigurePart.AxisTitle(AxisPlace.X),
+                new Rectangle2D.Double(
+                        middle - Math.max(30, widest / 2 + 4),
+                        first - tall,
+                        Math.max(60, widest + 8),
+                        tall * 1.35 + (lines.size() - 1) * line));
     }
 
     private void verticalTitle(Axes axes, AxisPlace place, Axis axis, boolean right, Color color) {
@@ -429,25 +513,39 @@ public final class FigureDrawing {
         double line = style.length(AXIS_LINE);
         double labels = style.length(10) + AxisPainter.widest(axis, style);
         List<RichText> lines = titles.ofAxis(place, axis, area.getHeight() + style.length(20)).stream()
-                .map(text -> new RichText(text, font)).toList();
+                .map(text -> new RichText(text, font))
+                .toList();
         double first = right ? area.getMaxX() + labels + style.length(12) : margin + style.length(9);
         double longest = lines.stream().mapToDouble(RichText::width).max().orElse(0);
-        double middle = Math.clamp(area.getCenterY(), margin + longest / 2, Math.max(margin + longest / 2, height - margin - longest / 2));
+        double middle = Math.clamp(
+                area.getCenterY(), margin + longest / 2, Math.max(margin + longest / 2, height - margin - longest / 2));
         for (int i = 0; i < lines.size(); i++) {
             lines.get(i).drawRising(canvas, color, first + i * line, middle);
         }
         double tall = font.getSize2D();
-        part(new FigurePart.AxisOf(place), new Rectangle2D.Double(right ? area.getMaxX() + 1 : area.getX() - labels, area.getY() - 8,
-                labels - 1,
-                area.getHeight() + 16));
-        part(new FigurePart.AxisTitle(place), new Rectangle2D.Double(first - tall, middle - Math.max(30, longest / 2 + 4),
-                tall * 1.35 + (lines.size() - 1) * line, Math.max(60, longest + 8)));
+        part(
+                new FigurePart.AxisOf(place),
+                new Rectangle2D.Double(
+                        right ? area.getMaxX() + 1 : area.getX() - labels,
+                        area.getY() - 8,
+                        labels - 1,
+                        area.getHeight() + 16));
+        part(
+                new FigurePart.AxisTitle(place),
+                new Rectangle2D.Double(
+                        first - tall,
+                        middle - Math.max(30, longest / 2 + 4),
+                        tall * 1.35 + (lines.size() - 1) * line,
+                        Math.max(60, longest + 8)));
     }
 
     private void colorKey(ColorScale scale, Axes axes) {
         Rectangle2D bar = new ColorKey(scale, style).draw(canvas, axes.area, width - margin, height / 2);
-        figure.series().stream().filter(series -> look.series(series.key()).coloredBy().isPresent()).findFirst()
-                .ifPresent(series -> part(new FigurePart.ColorKey(series.key()),
+        figure.series().stream()
+                .filter(series -> look.series(series.key()).coloredBy().isPresent())
+                .findFirst()
+                .ifPresent(series -> part(
+                        new FigurePart.ColorKey(series.key()),
                         new Rectangle2D.Double(bar.getX(), bar.getY(), width - bar.getX(), bar.getHeight())));
     }
 }

@@ -1,8 +1,8 @@
 package helvo.figure;
 
-import helvo.core.look.FigureText;
 import helvo.core.Progress;
 import helvo.core.analysis.FigureAnalysis;
+import helvo.core.look.FigureText;
 import helvo.core.readout.Description;
 import java.awt.Graphics2D;
 import java.awt.image.BufferedImage;
@@ -36,7 +36,8 @@ public final class FigureFile {
 
     /// @param dpi  of a PNG, dots per inch
     /// @param data whether an SVG or a PDF keeps the points in its metadata
-    public static byte[] bytes(FigureFormat format, FigureAnalysis figure, double dpi, boolean data, Progress progress) throws IOException {
+    public static byte[] bytes(FigureFormat format, FigureAnalysis figure, double dpi, boolean data, Progress progress)
+            throws IOException {
         return switch (format) {
             case PNG -> png(figure, dpi, progress);
             case SVG -> svg(figure, data, progress).getBytes(StandardCharsets.UTF_8);
@@ -59,7 +60,8 @@ public final class FigureFile {
         var bytes = new ByteArrayOutputStream();
         try (var out = ImageIO.createImageOutputStream(bytes)) {
             writer.setOutput(out);
-            IIOMetadata metadata = writer.getDefaultImageMetadata(ImageTypeSpecifier.createFromRenderedImage(image), null);
+            IIOMetadata metadata =
+                    writer.getDefaultImageMetadata(ImageTypeSpecifier.createFromRenderedImage(image), null);
             metadata.mergeTree("javax_imageio_png_1.0", resolution(dpi));
             writer.write(new IIOImage(image, null, metadata));
         } finally {
@@ -95,16 +97,21 @@ public final class FigureFile {
 
     /// With its text as shapes: for documents in which a program draws it that knows no fonts but the system's.
     public static byte[] svgOfOutlines(FigureAnalysis figure, Progress progress) throws IOException {
-        return svg(new SvgCanvas(DEFAULT_DPI / 72, new EmbeddedFonts(), "", true), figure, false,
-            progress).getBytes(StandardCharsets.UTF_8);
+        return svg(new SvgCanvas(DEFAULT_DPI / 72, new EmbeddedFonts(), "", true), figure, false, progress)
+                .getBytes(StandardCharsets.UTF_8);
     }
 
-    private static String svg(SvgCanvas canvas, FigureAnalysis figure, boolean data, Progress progress) throws IOException {
+    private static String svg(SvgCanvas canvas, FigureAnalysis figure, boolean data, Progress progress)
+            throws IOException {
         FigureDrawing.draw(figure, canvas, progress);
-        return canvas.document(FigureText.plain(figure.title()), FigureText.plain(Description.of(figure)), data
-            ? PointList.csv(figure) : "", figure.figure().widthMm(),
+        return canvas.document(
+                FigureText.plain(figure.title()),
+                FigureText.plain(Description.of(figure)),
+                data ? PointList.csv(figure) : "",
+                figure.figure().widthMm(),
                 figure.figure().heightMm(),
-                FigureDrawing.widthPoints(figure), FigureDrawing.heightPoints(figure));
+                FigureDrawing.widthPoints(figure),
+                FigureDrawing.heightPoints(figure));
     }
 
     /// The figure as a part of a page, which has the fonts.
@@ -114,12 +121,18 @@ public final class FigureFile {
     public static String svgWithin(FigureAnalysis figure, EmbeddedFonts fonts, String prefix, Progress progress) {
         var canvas = new SvgCanvas(DEFAULT_DPI / 72, fonts, prefix, false);
         FigureDrawing.draw(figure, canvas, progress);
-        return canvas.within(FigureText.plain(figure.title()), FigureText.plain(Description.of(figure)), figure.figure().widthMm(),
-                figure.figure().heightMm(), FigureDrawing.widthPoints(figure), FigureDrawing.heightPoints(figure));
+        return canvas.within(
+                FigureText.plain(figure.title()),
+                FigureText.plain(Description.of(figure)),
+                figure.figure().widthMm(),
+                figure.figure().heightMm(),
+                FigureDrawing.widthPoints(figure),
+                FigureDrawing.heightPoints(figure));
     }
 
     private static byte[] pdf(FigureAnalysis figure, boolean data, Progress progress) throws IOException {
-        try (var document = new PDDocument(); var drawings = new PdfDrawings(document)) {
+        try (var document = new PDDocument();
+                var drawings = new PdfDrawings(document)) {
             document.setDocumentId(identity(figure));
             String title = FigureText.plain(figure.title());
             document.getDocumentInformation().setTitle(title);
@@ -127,12 +140,18 @@ public final class FigureFile {
                 document.getDocumentInformation().setCustomMetadataValue("Data", PointList.csv(figure));
             }
             PDFormXObject drawing = drawings.draw(figure, progress);
-            var page = new PDPage(new PDRectangle(drawing.getBBox().getWidth(), drawing.getBBox().getHeight()));
+            var page = new PDPage(new PDRectangle(
+                    drawing.getBBox().getWidth(), drawing.getBBox().getHeight()));
             document.addPage(page);
             var tags = new PdfTags(document, "en");
             try (var content = new PDPageContentStream(document, page)) {
-                tags.begin(content, page, tags.described(tags.document(), StandardStructureTypes.Figure,
-                        FigureText.plain(Description.of(figure))));
+                tags.begin(
+                        content,
+                        page,
+                        tags.described(
+                                tags.document(),
+                                StandardStructureTypes.Figure,
+                                FigureText.plain(Description.of(figure))));
                 content.drawForm(drawing);
                 content.endMarkedContent();
             }

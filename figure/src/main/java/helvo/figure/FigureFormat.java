@@ -5,7 +5,9 @@ import java.util.Optional;
 
 /// The open formats that a figure is handed over in.
 public enum FigureFormat {
-    PNG("png", "picture of pixels"), SVG("svg", "drawing for the web and for editing"), PDF("pdf", "page for print");
+    PNG("png", "picture of pixels"),
+    SVG("svg", "drawing for the web and for editing"),
+    PDF("pdf", "page for print");
 
     private final String ending;
     private final String purpose;

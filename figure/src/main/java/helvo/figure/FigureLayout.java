@@ -18,8 +18,15 @@ import java.util.Optional;
 /// @param axes      by their places; none when the figure has nothing to show
 /// @param parts     what can be pressed, from the back to the front
 /// @param notices   what does not fit on the sheet, in sentences
-public record FigureLayout(double width, double height, Rectangle2D title, Rectangle2D plot, Optional<Strip> residuals,
-        Map<AxisPlace, Axis> axes, List<Part> parts, List<String> notices) {
+public record FigureLayout(
+        double width,
+        double height,
+        Rectangle2D title,
+        Rectangle2D plot,
+        Optional<Strip> residuals,
+        Map<AxisPlace, Axis> axes,
+        List<Part> parts,
+        List<String> notices) {
     /// What lies on a border is within it, in points.
     private static final double BORDER = 0.5;
 
@@ -35,10 +42,15 @@ public record FigureLayout(double width, double height, Rectangle2D title, Recta
     ///
     /// @return empty where the strip does not show the series, or not that far
     public Optional<java.awt.geom.Point2D> residualAt(SeriesKey series, double x, double residual) {
-        return residuals.filter(strip -> strip.aside.containsKey(series))
-                .<java.awt.geom.Point2D>map(strip -> new java.awt.geom.Point2D.Double(px(x) + strip.aside.get(series),
-                strip.area.getMaxY() - strip.y.fraction(residual) * strip.area.getHeight()))
-                .filter(place -> residuals.get().area.intersects(place.getX() - BORDER, place.getY() - BORDER, 2 * BORDER, 2 * BORDER));
+        return residuals
+                .filter(strip -> strip.aside.containsKey(series))
+                .<java.awt.geom.Point2D>map(strip -> new java.awt.geom.Point2D.Double(
+                        px(x) + strip.aside.get(series),
+                        strip.area.getMaxY() - strip.y.fraction(residual) * strip.area.getHeight()))
+                .filter(place -> residuals
+                        .get()
+                        .area
+                        .intersects(place.getX() - BORDER, place.getY() - BORDER, 2 * BORDER, 2 * BORDER));
     }
 
     /// A point of a series, by its row in the table.
@@ -54,11 +66,17 @@ public record FigureLayout(double width, double height, Rectangle2D title, Recta
 
     /// What is in front at a place.
     public Optional<FigurePart> at(double x, double y) {
-        return parts.reversed().stream().filter(part -> part.area.contains(x, y)).map(Part::of).findFirst();
+        return parts.reversed().stream()
+                .filter(part -> part.area.contains(x, y))
+                .map(Part::of)
+                .findFirst();
     }
 
     public Optional<Rectangle2D> place(FigurePart of) {
-        return parts.stream().filter(part -> part.of.equals(of)).map(part -> part.area.getBounds2D()).findFirst();
+        return parts.stream()
+                .filter(part -> part.of.equals(of))
+                .map(part -> part.area.getBounds2D())
+                .findFirst();
     }
 
     public double px(double x) {
@@ -90,7 +108,8 @@ public record FigureLayout(double width, double height, Rectangle2D title, Recta
         Hit best = null;
         double least = reach * reach;
         for (SeriesAnalysis series : figure.series()) {
-            if (!series.key().hasOwnPoints() || figure.figure().look().series(series.key()).hidden()) {
+            if (!series.key().hasOwnPoints()
+                    || figure.figure().look().series(series.key()).hidden()) {
                 continue;
             }
             AxisPlace along = along(figure, series.key());

@@ -26,7 +26,13 @@ public sealed interface FigurePart {
     record BarOf(SeriesKey series, int row, BarEnd end) implements FigurePart {}
 
     /// The end of an error bar.
-    enum BarEnd { UP, DOWN, LEFT, RIGHT, NONE }
+    enum BarEnd {
+        UP,
+        DOWN,
+        LEFT,
+        RIGHT,
+        NONE
+    }
 
     record CurveLabel(SeriesKey series) implements FigurePart {}
 

@@ -30,7 +30,8 @@ final class GraphicsCanvas implements Canvas {
 
     /// @param g scaled, and no more than that
     static GraphicsCanvas onPixels(Graphics2D g) {
-        return new GraphicsCanvas(g, g.getTransform().getScaleX(), g.getTransform().getScaleY(), true);
+        return new GraphicsCanvas(
+                g, g.getTransform().getScaleX(), g.getTransform().getScaleY(), true);
     }
 
     /// @param pixelsPerPoint how fine pictures in the drawing should be
@@ -62,8 +63,10 @@ final class GraphicsCanvas implements Canvas {
     @Override
     public void draw(Shape shape, Color color, double width, float... dashes) {
         g.setColor(color);
-        g.setStroke(dashes.length == 0 ? new BasicStroke((float) width, BasicStroke.CAP_BUTT, BasicStroke.JOIN_ROUND)
-                : new BasicStroke((float) width, BasicStroke.CAP_BUTT, BasicStroke.JOIN_ROUND, 10, dashes, 0));
+        g.setStroke(
+                dashes.length == 0
+                        ? new BasicStroke((float) width, BasicStroke.CAP_BUTT, BasicStroke.JOIN_ROUND)
+                        : new BasicStroke((float) width, BasicStroke.CAP_BUTT, BasicStroke.JOIN_ROUND, 10, dashes, 0));
         g.draw(shape);
     }
 
@@ -86,7 +89,11 @@ final class GraphicsCanvas implements Canvas {
             // Without a transform it is copied, not resampled.
             AffineTransform before = g.getTransform();
             g.setTransform(new AffineTransform());
-            g.drawImage(image, (int) Math.round(place.getX() * pixelsAcross), (int) Math.round(place.getY() * pixelsDown), null);
+            g.drawImage(
+                    image,
+                    (int) Math.round(place.getX() * pixelsAcross),
+                    (int) Math.round(place.getY() * pixelsDown),
+                    null);
             g.setTransform(before);
             return;
         }

@@ -48,7 +48,9 @@ final class Labels {
     void legend(Legend legend, List<SeriesPainter> painters, Optional<Spot> at) {
         Rectangle2D box = legend.box(area);
         Occupancy.Place place = place(at, box.getWidth(), box.getHeight(), corners(box.getWidth(), box.getHeight()));
-        legendCovers = place.cost() > 0 || box.getHeight() > area.getHeight() - style.length(12) || box.getWidth() > area.getWidth();
+        legendCovers = place.cost() > 0
+                || box.getHeight() > area.getHeight() - style.length(12)
+                || box.getWidth() > area.getWidth();
         occupancy.take(place);
         drawings.add(() -> legend.draw(canvas, painters, area, place.at(), parts));
     }
@@ -67,8 +69,13 @@ final class Labels {
         }
         double x = area.getX() + at.get().across() * area.getWidth();
         double y = area.getY() + at.get().down() * area.getHeight();
-        return new Occupancy.Place(new Rectangle2D.Double(Math.clamp(x, area.getMinX(), Math.max(area.getMinX(), area.getMaxX() - width)),
-                Math.clamp(y, area.getMinY(), Math.max(area.getMinY(), area.getMaxY() - height)), width, height), 0);
+        return new Occupancy.Place(
+                new Rectangle2D.Double(
+                        Math.clamp(x, area.getMinX(), Math.max(area.getMinX(), area.getMaxX() - width)),
+                        Math.clamp(y, area.getMinY(), Math.max(area.getMinY(), area.getMaxY() - height)),
+                        width,
+                        height),
+                0);
     }
 
     private List<Rectangle2D> corners(double width, double height) {
@@ -78,8 +85,9 @@ final class Labels {
         double bottom = area.getMaxY() - style.length(8) - height;
         double middle = area.getCenterX() - width / 2;
         var places = new ArrayList<Rectangle2D>();
-        for (double[] corner : new double[][] {{left, top}, {right, bottom}, {right, top}, {left, bottom}, {middle, top},
-                {middle, bottom}}) {
+        for (double[] corner : new double[][] {
+            {left, top}, {right, bottom}, {right, top}, {left, bottom}, {middle, top}, {middle, bottom}
+        }) {
             places.add(new Rectangle2D.Double(corner[0], corner[1], width, height));
         }
         return places;
@@ -93,7 +101,8 @@ final class Labels {
         for (int i = 0; i < SHARES.length && (place == null || place.cost() > 0); i++) {
             List<RichText> lines = new CurveLabel(painter.series(), painter.curveLook(), style)
                     .lines(painter.name(), area.getWidth() * SHARES[i]);
-            Optional<Occupancy.Place> of = lines.size() > chosen.size() ? Optional.of(place(painter, all, fit, lines)) : Optional.empty();
+            Optional<Occupancy.Place> of =
+                    lines.size() > chosen.size() ? Optional.of(place(painter, all, fit, lines)) : Optional.empty();
             if (of.isPresent() && (place == null || of.get().cost() < place.cost())) {
                 place = of.get();
                 chosen = lines;
@@ -117,19 +126,30 @@ final class Labels {
     private void curve(SeriesPainter painter, List<RichText> lines, Rectangle2D place) {
         Color color = painter.curveLook().color().isPresent() ? painter.curveColor() : painter.color();
         for (int i = 0; i < lines.size(); i++) {
-            lines.get(i).draw(canvas, color, place.getX(), place.getY() + style.length(9.5) + i * style.length(LABEL_LINE), 0);
+            lines.get(i)
+                    .draw(
+                            canvas,
+                            color,
+                            place.getX(),
+                            place.getY() + style.length(9.5) + i * style.length(LABEL_LINE),
+                            0);
         }
-        parts.add(new FigureLayout.Part(new FigurePart.CurveLabel(painter.series().key()), place));
+        parts.add(
+                new FigureLayout.Part(new FigurePart.CurveLabel(painter.series().key()), place));
     }
 
-    /// Places along the curve from its right end to its left, close to it first; above it for a series that lies above
-    /// the others there, else below it.
-    private List<Rectangle2D> beside(SeriesPainter painter, List<SeriesAnalysis> all, Fit fit, double width, double height) {
+    /// Places along the curve from its right end to its left, close to it first; above it for a series that lies
+    /// above the others there, else below it.
+    private List<Rectangle2D> beside(
+            SeriesPainter painter, List<SeriesAnalysis> all, Fit fit, double width, double height) {
         Plot plot = painter.plot();
         double[] reach = painter.reach();
         double middle = reach[0] / 2 + reach[1] / 2;
-        boolean top = all.size() > 1 && all.stream().flatMap(each -> each.fit().stream())
-                .allMatch(other -> other.function().at(middle) <= fit.function().at(middle));
+        boolean top = all.size() > 1
+                && all.stream()
+                        .flatMap(each -> each.fit().stream())
+                        .allMatch(other ->
+                                other.function().at(middle) <= fit.function().at(middle));
         var places = new ArrayList<Rectangle2D>();
         double from = plot.pxWithin(reach[0]);
         double to = plot.pxWithin(reach[1]);

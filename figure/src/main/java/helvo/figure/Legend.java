@@ -17,8 +17,8 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.stream.IntStream;
 
-/// Which marker is which series. Where many curves have an equation, the legend has those too: strewn among the curves nobody
-/// could tell which belongs to which.
+/// Which marker is which series. Where many curves have an equation, the legend has those too: strewn among the
+/// curves nobody could tell which belongs to which.
 final class Legend {
     /// More equations than these stand in the legend.
     private static final int MAX_BESIDE = 4;
@@ -45,8 +45,11 @@ final class Legend {
 
     /// Whether the equations stand in the legend.
     static boolean hasEquations(FigureAnalysis figure) {
-        return figure.figure().shows(Layer.EQUATIONS) && figure.series().stream()
-                .filter(series -> isLabelled(figure, series)).count() > MAX_BESIDE;
+        return figure.figure().shows(Layer.EQUATIONS)
+                && figure.series().stream()
+                                .filter(series -> isLabelled(figure, series))
+                                .count()
+                        > MAX_BESIDE;
     }
 
     private static boolean isLabelled(FigureAnalysis figure, SeriesAnalysis series) {
@@ -56,56 +59,79 @@ final class Legend {
 
     boolean isShown() {
         LegendLook.Shown shown = look.legend().shown();
-        return !places.isEmpty() && (equations || shown == LegendLook.Shown.ALWAYS
-                || shown == LegendLook.Shown.FOR_SEVERAL && figure.series().size() > 1);
+        return !places.isEmpty()
+                && (equations
+                        || shown == LegendLook.Shown.ALWAYS
+                        || shown == LegendLook.Shown.FOR_SEVERAL
+                                && figure.series().size() > 1);
     }
 
     /// The series that it has, in its order.
     private List<Integer> places() {
         List<SeriesKey> order = look.legend().order();
-        return IntStream.range(0, figure.series().size()).boxed().filter(i -> {
-            SeriesLook series = look.series(figure.series().get(i).key());
-            return !series.hidden() && (series.inLegend() || equations);
-        }).sorted(Comparator.comparingInt(i -> {
-            int at = order.indexOf(figure.series().get(i).key());
-            return at < 0 ? order.size() : at;
-        })).toList();
+        return IntStream.range(0, figure.series().size())
+                .boxed()
+                .filter(i -> {
+                    SeriesLook series = look.series(figure.series().get(i).key());
+                    return !series.hidden() && (series.inLegend() || equations);
+                })
+                .sorted(Comparator.comparingInt(i -> {
+                    int at = order.indexOf(figure.series().get(i).key());
+                    return at < 0 ? order.size() : at;
+                }))
+                .toList();
     }
 
     /// One series: its sample and the lines beside it.
     private record Entry(int place, List<RichText> lines, double width) {}
 
     private List<Entry> entries(double most) {
-        return places.stream().map(place -> {
-            SeriesAnalysis series = figure.series().get(place);
-            Font font = style.label();
-            String name = look.series(series.key()).name().orElse(series.label());
-            List<String> words = new ArrayList<>(RichText.lines(name, font, most - style.length(SAMPLE)));
-            if (equations && isLabelled(figure, series)) {
-                String equation = CurveLabel.line(series, look.curve(series.key()), style);
-                String together = words.getLast() + ":  " + equation;
-                if (words.size() == 1 && new RichText(together, font).width() <= most - style.length(SAMPLE)) {
-                    words.set(0, together);
-                } else {
-                    words.addAll(RichText.broken(equation, font, most - style.length(SAMPLE)));
-                }
-            }
-            List<RichText> lines = words.stream().map(line -> new RichText(line, font)).toList();
-            return new Entry(place, lines, style.length(SAMPLE) + lines.stream().mapToDouble(RichText::width).max().orElse(0));
-        }).toList();
+        return places.stream()
+                .map(place -> {
+                    SeriesAnalysis series = figure.series().get(place);
+                    Font font = style.label();
+                    String name = look.series(series.key()).name().orElse(series.label());
+                    List<String> words = new ArrayList<>(RichText.lines(name, font, most - style.length(SAMPLE)));
+                    if (equations && isLabelled(figure, series)) {
+                        String equation = CurveLabel.line(series, look.curve(series.key()), style);
+                        String together = words.getLast() + ":  " + equation;
+                        if (words.size() == 1 && new RichText(together, font).width() <= most - style.length(SAMPLE)) {
+                            words.set(0, together);
+                        } else {
+                            words.addAll(RichText.broken(equation, font, most - style.length(SAMPLE)));
+                        }
+                    }
+                    List<RichText> lines =
+                            words.stream().map(line -> new RichText(line, font)).toList();
+                    return new Entry(
+                            place,
+                            lines,
+                            style.length(SAMPLE)
+                                    + lines.stream()
+                                            .mapToDouble(RichText::width)
+                                            .max()
+                                            .orElse(0));
+                })
+                .toList();
     }
 
     // ---- among the points ----
 
     private double mostInside(Rectangle2D area) {
-        return equations ? area.getWidth() * 0.6 : Math.clamp(style.length(140), area.getWidth() * 0.45, area.getWidth() * 0.7);
+        return equations
+                ? area.getWidth() * 0.6
+                : Math.clamp(style.length(140), area.getWidth() * 0.45, area.getWidth() * 0.7);
     }
 
     /// How wide and how tall it is in the plot.
     Rectangle2D box(Rectangle2D area) {
         List<Entry> entries = entries(mostInside(area));
         double widest = entries.stream().mapToDouble(Entry::width).max().orElse(0);
-        return new Rectangle2D.Double(0, 0, widest + style.length(8), entries.stream().mapToDouble(this::tall).sum() + style.length(8));
+        return new Rectangle2D.Double(
+                0,
+                0,
+                widest + style.length(8),
+                entries.stream().mapToDouble(this::tall).sum() + style.length(8));
     }
 
     private double tall(Entry entry) {
@@ -113,9 +139,14 @@ final class Legend {
     }
 
     /// @param place its box in the plot
-    void draw(Canvas canvas, List<SeriesPainter> painters, Rectangle2D area, Rectangle2D place, List<FigureLayout.Part> parts) {
-        var box = new RoundRectangle2D.Double(place.getX(), place.getY(), place.getWidth(), place.getHeight(), style.length(4),
-                style.length(4));
+    void draw(
+            Canvas canvas,
+            List<SeriesPainter> painters,
+            Rectangle2D area,
+            Rectangle2D place,
+            List<FigureLayout.Part> parts) {
+        var box = new RoundRectangle2D.Double(
+                place.getX(), place.getY(), place.getWidth(), place.getHeight(), style.length(4), style.length(4));
         canvas.fill(box, new Color(255, 255, 255, 235));
         canvas.draw(box, Palette.RULE, style.weight(0.7));
         parts.add(new FigureLayout.Part(new FigurePart.Legend(), place));
@@ -132,7 +163,8 @@ final class Legend {
         var rows = new ArrayList<List<Entry>>();
         double used = width;
         List<Entry> entries = entries(width);
-        double column = equations ? entries.stream().mapToDouble(Entry::width).max().orElse(0) : 0;
+        double column =
+                equations ? entries.stream().mapToDouble(Entry::width).max().orElse(0) : 0;
         for (Entry entry : entries) {
             double wide = Math.max(entry.width, column);
             if (used + wide > width) {
@@ -158,11 +190,12 @@ final class Legend {
     }
 
     /// @param middle of the rows
-    void drawAbove(Canvas canvas, List<SeriesPainter> painters, double middle, double top, List<FigureLayout.Part> parts) {
+    void drawAbove(
+            Canvas canvas, List<SeriesPainter> painters, double middle, double top, List<FigureLayout.Part> parts) {
         List<List<Entry>> rows = rows();
         double longest = rows.stream().mapToDouble(this::length).max().orElse(0);
-        parts.add(new FigureLayout.Part(new FigurePart.Legend(),
-                new Rectangle2D.Double(middle - longest / 2, top, longest, heightAbove())));
+        parts.add(new FigureLayout.Part(
+                new FigurePart.Legend(), new Rectangle2D.Double(middle - longest / 2, top, longest, heightAbove())));
         double y = top;
         for (List<Entry> row : rows) {
             double x = middle - (equations ? longest : length(row)) / 2;
@@ -174,30 +207,48 @@ final class Legend {
         }
     }
 
-    private void draw(Canvas canvas, List<SeriesPainter> painters, Entry entry, double x, double top, double wide,
+    private void draw(
+            Canvas canvas,
+            List<SeriesPainter> painters,
+            Entry entry,
+            double x,
+            double top,
+            double wide,
             List<FigureLayout.Part> parts) {
         double line = style.length(LINE);
         SeriesPainter painter = painters.get(entry.place);
         sample(canvas, painter, x + style.length(10), top + line / 2);
         for (int i = 0; i < entry.lines.size(); i++) {
-            entry.lines.get(i).draw(canvas, Palette.INK, x + style.length(SAMPLE - 2), top + (i + 0.5) * line + style.length(3.1), 0);
+            entry.lines
+                    .get(i)
+                    .draw(
+                            canvas,
+                            Palette.INK,
+                            x + style.length(SAMPLE - 2),
+                            top + (i + 0.5) * line + style.length(3.1),
+                            0);
         }
-        parts.add(new FigureLayout.Part(new FigurePart.LegendEntry(painter.series().key()),
-                new Rectangle2D.Double(x, top, wide, tall(entry))));
+        parts.add(new FigureLayout.Part(
+                new FigurePart.LegendEntry(painter.series().key()), new Rectangle2D.Double(x, top, wide, tall(entry))));
     }
 
     private void sample(Canvas canvas, SeriesPainter painter, double x, double y) {
-        boolean line = painter.look().join() != SeriesLook.Join.NONE || !painter.series().key().hasOwnPoints()
+        boolean line = painter.look().join() != SeriesLook.Join.NONE
+                || !painter.series().key().hasOwnPoints()
                 || painter.dashes().length > 0 && painter.drawsCurve();
         if (line) {
-            canvas.draw(new Line2D.Double(x - style.length(8), y, x + style.length(8), y), painter.color(), style.weight(1.3),
+            canvas.draw(
+                    new Line2D.Double(x - style.length(8), y, x + style.length(8), y),
+                    painter.color(),
+                    style.weight(1.3),
                     painter.dashes());
         }
         if (painter.drawsPoints()) {
             var shape = painter.marker().at(x, y, style.length(3.3));
             Color color = painter.color();
             canvas.fill(shape, Palette.SHEET);
-            canvas.fill(shape, new Color(color.getRed(), color.getGreen(), color.getBlue(), (int) (255 * painter.opacity())));
+            canvas.fill(shape, new Color(color.getRed(), color.getGreen(), color.getBlue(), (int)
+                    (255 * painter.opacity())));
             canvas.draw(shape, color, style.weight(painter.opacity() < 1 ? 0.9 : 0.1));
         }
     }

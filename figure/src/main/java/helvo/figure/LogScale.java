@@ -17,10 +17,15 @@ public record LogScale(double low, double high, int decades) implements Axis {
             return between(1, 10, mostSteps);
         }
         if (least == greatest) {
-            return around(Math.max(least / 1.5, Double.MIN_NORMAL), Math.min(greatest * 1.5, Double.MAX_VALUE / 2), mostSteps);
+            return around(
+                    Math.max(least / 1.5, Double.MIN_NORMAL),
+                    Math.min(greatest * 1.5, Double.MAX_VALUE / 2),
+                    mostSteps);
         }
         double span = Math.max(Math.log10(greatest) - Math.log10(least), 1e-3);
-        return between(outward(Math.log10(least) - ROOM * span, span, true), outward(Math.log10(greatest) + ROOM * span, span, false),
+        return between(
+                outward(Math.log10(least) - ROOM * span, span, true),
+                outward(Math.log10(greatest) + ROOM * span, span, false),
                 mostSteps);
     }
 
@@ -111,8 +116,10 @@ public record LogScale(double low, double high, int decades) implements Axis {
         boolean plain = Math.log10(high) <= 5.01 && Math.log10(low) >= -4.01;
         double times = tick / tenTo(power, 1);
         boolean whole = Math.abs(times - Math.rint(times)) < 1e-9;
-        return plain || !whole ? numbers.plain(tick) : (Math.rint(times) == 1 ? "" : numbers.plain(Math.rint(times)) + " × ") + "10"
-                + NumberFormat.raised(power);
+        return plain || !whole
+                ? numbers.plain(tick)
+                : (Math.rint(times) == 1 ? "" : numbers.plain(Math.rint(times)) + " × ") + "10"
+                        + NumberFormat.raised(power);
     }
 
     @Override

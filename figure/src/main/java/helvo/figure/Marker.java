@@ -7,7 +7,14 @@ import java.awt.geom.Rectangle2D;
 
 /// Marker shapes, so that no two series differ by colour alone. All cover about the same area.
 public enum Marker {
-    CIRCLE, DIAMOND, SQUARE, TRIANGLE, PENTAGON, TRIANGLE_DOWN, STAR, CROSS;
+    CIRCLE,
+    DIAMOND,
+    SQUARE,
+    TRIANGLE,
+    PENTAGON,
+    TRIANGLE_DOWN,
+    STAR,
+    CROSS;
 
     Shape at(double x, double y, double r) {
         return switch (this) {
@@ -45,7 +52,9 @@ public enum Marker {
 
     private static Path2D cross(double x, double y, double r) {
         double w = 0.36 * r;
-        double[][] corners = {{-w, -r}, {w, -r}, {w, -w}, {r, -w}, {r, w}, {w, w}, {w, r}, {-w, r}, {-w, w}, {-r, w}, {-r, -w}, {-w, -w}};
+        double[][] corners = {
+            {-w, -r}, {w, -r}, {w, -w}, {r, -w}, {r, w}, {w, w}, {w, r}, {-w, r}, {-w, w}, {-r, w}, {-r, -w}, {-w, -w}
+        };
         var path = new Path2D.Double();
         for (int i = 0; i < corners.length; i++) {
             step(path, i, x + corners[i][0], y + corners[i][1]);

@@ -48,7 +48,8 @@ final class NotePainter {
         for (Note note : notes) {
             switch (note) {
                 case Note.Text text -> text(text);
-                case Note.Quoted quoted -> text(new Note.Text(quoted.id(), said(quoted, figure), quoted.x(), quoted.y(), Optional.empty()));
+                case Note.Quoted quoted ->
+                    text(new Note.Text(quoted.id(), said(quoted, figure), quoted.x(), quoted.y(), Optional.empty()));
                 case Note.Rule rule -> rule(rule);
                 case Note.ReadingMarker drop -> drop(drop, painters);
                 case Note.Span span -> label(span, painters);
@@ -72,7 +73,8 @@ final class NotePainter {
         double b = span.ofY() ? plot.pyWithin(span.to()) : plot.pxWithin(span.to());
         double least = Math.min(a, b);
         double size = Math.abs(b - a);
-        var box = span.ofY() ? new Rectangle2D.Double(area.getX(), least, area.getWidth(), size)
+        var box = span.ofY()
+                ? new Rectangle2D.Double(area.getX(), least, area.getWidth(), size)
                 : new Rectangle2D.Double(least, area.getY(), size, area.getHeight());
         canvas.clipped(area, () -> canvas.fill(box, SPAN));
         part(new FigurePart.NoteOf(span.id(), 0), box);
@@ -88,11 +90,15 @@ final class NotePainter {
         Rectangle2D area = plot.area();
         var text = new RichText(span.label(), style.label());
         double tall = style.length(12);
-        double middle = span.ofY() ? plot.pyWithin(span.from() / 2 + span.to() / 2) : plot.pxWithin(span.from() / 2 + span.to() / 2);
-        var usual = span.ofY() ? new Rectangle2D.Double(area.getMaxX() - text.width() - style.length(5), middle - tall / 2, text.width(),
-                tall)
+        double middle = span.ofY()
+                ? plot.pyWithin(span.from() / 2 + span.to() / 2)
+                : plot.pxWithin(span.from() / 2 + span.to() / 2);
+        var usual = span.ofY()
+                ? new Rectangle2D.Double(
+                        area.getMaxX() - text.width() - style.length(5), middle - tall / 2, text.width(), tall)
                 : new Rectangle2D.Double(middle - text.width() / 2, area.getMinY() + 2, text.width(), tall);
-        var other = span.ofY() ? new Rectangle2D.Double(area.getMinX() + style.length(5), usual.y, usual.width, tall)
+        var other = span.ofY()
+                ? new Rectangle2D.Double(area.getMinX() + style.length(5), usual.y, usual.width, tall)
                 : new Rectangle2D.Double(usual.x, area.getMaxY() - tall - style.length(3), usual.width, tall);
         Rectangle2D at = covers(usual, painters) && !covers(other, painters) ? other : usual;
         text.draw(canvas, Palette.INK, at.getX(), at.getY() + style.length(9.5), 0);
@@ -104,7 +110,8 @@ final class NotePainter {
         return painters.stream().filter(painter -> !painter.look().hidden()).anyMatch(painter -> {
             var points = painter.series().points();
             return java.util.stream.IntStream.range(0, Math.min(points.size(), 5000))
-                    .anyMatch(i -> near.contains(painter.plot().px(points.x()[i]), painter.plot().py(points.y()[i])));
+                    .anyMatch(i -> near.contains(
+                            painter.plot().px(points.x()[i]), painter.plot().py(points.y()[i])));
         });
     }
 
@@ -114,18 +121,27 @@ final class NotePainter {
         if (Double.isNaN(at)) {
             return;
         }
-        var line = rule.atY() ? new Line2D.Double(area.getMinX(), at, area.getMaxX(), at)
+        var line = rule.atY()
+                ? new Line2D.Double(area.getMinX(), at, area.getMaxX(), at)
                 : new Line2D.Double(at, area.getMinY(), at, area.getMaxY());
-        canvas.clipped(area, () -> canvas.draw(line, Palette.MUTED, style.weight(1), (float) style.length(4), (float) style.length(3)));
-        boolean inside = rule.atY() ? at >= area.getMinY() && at <= area.getMaxY() : at >= area.getMinX() && at <= area.getMaxX();
+        canvas.clipped(
+                area,
+                () -> canvas.draw(
+                        line, Palette.MUTED, style.weight(1), (float) style.length(4), (float) style.length(3)));
+        boolean inside = rule.atY()
+                ? at >= area.getMinY() && at <= area.getMaxY()
+                : at >= area.getMinX() && at <= area.getMaxX();
         if (inside && !rule.label().isEmpty()) {
             var text = new RichText(rule.label(), style.label());
             boolean right = !rule.atY() && at + style.length(4) + text.width() < area.getMaxX();
             double x = rule.atY() ? area.getMaxX() - style.length(5) : at + (right ? 1 : -1) * style.length(4);
             boolean above = at - style.length(12) > area.getMinY();
-            double baseline = rule.atY() ? at + (above ? -style.length(3.5) : style.length(11)) : area.getMinY() + style.length(11);
+            double baseline = rule.atY()
+                    ? at + (above ? -style.length(3.5) : style.length(11))
+                    : area.getMinY() + style.length(11);
             text.draw(canvas, Palette.INK, x, baseline, right ? 0 : 1);
-            taken.add(new Rectangle2D.Double(right ? x : x - text.width(), baseline - style.length(9), text.width(), style.length(12)));
+            taken.add(new Rectangle2D.Double(
+                    right ? x : x - text.width(), baseline - style.length(9), text.width(), style.length(12)));
         }
         Rectangle2D grip = grip(rule.atY(), at);
         part(new FigurePart.NoteOf(rule.id(), 0), grip);
@@ -134,13 +150,15 @@ final class NotePainter {
 
     private Rectangle2D grip(boolean ofY, double at) {
         Rectangle2D area = plot.area();
-        return ofY ? new Rectangle2D.Double(area.getX(), at - GRIP, area.getWidth(), 2 * GRIP)
+        return ofY
+                ? new Rectangle2D.Double(area.getX(), at - GRIP, area.getWidth(), 2 * GRIP)
                 : new Rectangle2D.Double(at - GRIP, area.getY(), 2 * GRIP, area.getHeight());
     }
 
     /// What its line says now; a line that is gone says so.
     private static String said(Note.Quoted quoted, FigureAnalysis figure) {
-        return figure.series(quoted.series()).map(series -> Readout.of(figure, series).quotable().get(quoted.label()))
+        return figure.series(quoted.series())
+                .map(series -> Readout.of(figure, series).quotable().get(quoted.label()))
                 .orElse(quoted.label() + ": –");
     }
 
@@ -153,8 +171,16 @@ final class NotePainter {
         Font font = style.label();
         List<String> lines = note.text().lines().toList();
         double line = style.length(12);
-        double width = Math.max(style.length(8), lines.stream().mapToDouble(each -> new RichText(each, font).width()).max().orElse(0));
-        var box = new Rectangle2D.Double(x - style.length(2), y - style.length(9), width + style.length(4),
+        double width = Math.max(
+                style.length(8),
+                lines.stream()
+                        .mapToDouble(each -> new RichText(each, font).width())
+                        .max()
+                        .orElse(0));
+        var box = new Rectangle2D.Double(
+                x - style.length(2),
+                y - style.length(9),
+                width + style.length(4),
                 lines.size() * line + style.length(1));
         note.to().ifPresent(to -> arrow(note, box, plot.px(to.x()), plot.py(to.y())));
         for (int i = 0; i < lines.size(); i++) {
@@ -183,13 +209,16 @@ final class NotePainter {
             tip.closePath();
             canvas.fill(tip, Palette.INK);
         }
-        tips.add(new FigureLayout.Part(new FigurePart.NoteOf(note.id(), 1),
+        tips.add(new FigureLayout.Part(
+                new FigurePart.NoteOf(note.id(), 1),
                 new Rectangle2D.Double(toX - GRIP, toY - GRIP, 2 * GRIP, 2 * GRIP)));
     }
 
     /// From the axis to the curve and down, with what is read off at the end.
     private void drop(Note.ReadingMarker drop, List<SeriesPainter> painters) {
-        Optional<SeriesPainter> of = painters.stream().filter(each -> each.series().key().equals(drop.series())).findFirst();
+        Optional<SeriesPainter> of = painters.stream()
+                .filter(each -> each.series().key().equals(drop.series()))
+                .findFirst();
         Optional<ReadingPlace> at = of.flatMap(each -> ReadingPlace.of(drop, each.series()));
         if (at.isEmpty()) {
             return;
@@ -224,9 +253,15 @@ final class NotePainter {
         taken.add(along);
     }
 
-    /// Beside the line that leads to the axis where it is read off, where no point and no other words lie; if there is no such place, where
-    /// one looks first.
-    private Rectangle2D roomFor(double width, boolean onX, boolean rightAxis, double px, double py, Rectangle2D area,
+    /// Beside the line that leads to the axis where it is read off, where no point and no other words lie; if there
+    /// is no such place, where one looks first.
+    private Rectangle2D roomFor(
+            double width,
+            boolean onX,
+            boolean rightAxis,
+            double px,
+            double py,
+            Rectangle2D area,
             List<SeriesPainter> painters) {
         double gap = style.length(4);
         double tall = style.length(11);
@@ -234,12 +269,17 @@ final class NotePainter {
         double beside = px - gap - width - 2;
         double right = Math.min(px + gap, area.getMaxX() - width - 3);
         double end = rightAxis ? area.getMaxX() - width - gap - 2 : area.getMinX() + gap;
-        double[][] places = onX ? new double[][] {{right, foot}, {beside, foot}, {right, foot - tall}, {beside, foot - tall}}
+        double[][] places = onX
+                ? new double[][] {{right, foot}, {beside, foot}, {right, foot - tall}, {beside, foot - tall}}
                 : new double[][] {{end, py - gap - style.length(8.5)}, {end, py + style.length(2)}};
-        List<Rectangle2D> boxes = Arrays.stream(places).<Rectangle2D>map(at -> new Rectangle2D.Double(at[0], at[1], width + 2,
-                tall)).toList();
-        return boxes.stream().filter(area::contains).filter(box -> taken.stream().noneMatch(other -> other.intersects(box))
-                && !covers(box, painters)).findFirst().orElse(boxes.getFirst());
+        List<Rectangle2D> boxes = Arrays.stream(places)
+                .<Rectangle2D>map(at -> new Rectangle2D.Double(at[0], at[1], width + 2, tall))
+                .toList();
+        return boxes.stream()
+                .filter(area::contains)
+                .filter(box -> taken.stream().noneMatch(other -> other.intersects(box)) && !covers(box, painters))
+                .findFirst()
+                .orElse(boxes.getFirst());
     }
 
     /// As exactly as it can be seen on an axis.

@@ -6,8 +6,8 @@ import java.awt.geom.Rectangle2D;
 import java.util.List;
 import java.util.Optional;
 
-/// Which places of the plot are taken, in squares of three points, so that labels find free ones. A label that must cover
-/// something covers a line rather than a point, and a point rather than another label.
+/// Which places of the plot are taken, in squares of three points, so that labels find free ones. A label that must
+/// cover something covers a line rather than a point, and a point rather than another label.
 final class Occupancy {
     private static final double SQUARE = 3;
     private static final int LINE = 1;
@@ -75,7 +75,9 @@ final class Occupancy {
     void take(java.awt.Shape shape) {
         Rectangle2D bounds = shape.getBounds2D();
         for (int r = Math.max(0, row(bounds.getMinY())); r <= Math.min(rows - 1, row(bounds.getMaxY())); r++) {
-            for (int c = Math.max(0, column(bounds.getMinX())); c <= Math.min(columns - 1, column(bounds.getMaxX())); c++) {
+            for (int c = Math.max(0, column(bounds.getMinX()));
+                    c <= Math.min(columns - 1, column(bounds.getMaxX()));
+                    c++) {
                 if (shape.contains(area.getX() + (c + 0.5) * SQUARE, area.getY() + (r + 0.5) * SQUARE)) {
                     taken[r * columns + c] = Math.max(taken[r * columns + c], POINT);
                 }
@@ -83,8 +85,8 @@ final class Occupancy {
         }
     }
 
-    /// A place for a label: of those wished for the first that is free; else the free place nearest to the first; else the one that
-    /// covers least.
+    /// A place for a label: of those wished for the first that is free; else the free place nearest to the first;
+    /// else the one that covers least.
     Place best(List<Rectangle2D> wished) {
         Rectangle2D best = wished.getFirst();
         int least = Integer.MAX_VALUE;
@@ -108,7 +110,8 @@ final class Occupancy {
         Rectangle2D best = null;
         int least = POINT;
         for (Rectangle2D place : wished) {
-            int cost = cost(new Rectangle2D.Double(place.getX() - 1.5, place.getY() - 1.5, place.getWidth() + 3, place.getHeight() + 3));
+            int cost = cost(new Rectangle2D.Double(
+                    place.getX() - 1.5, place.getY() - 1.5, place.getWidth() + 3, place.getHeight() + 3));
             if (cost < least) {
                 best = place;
                 least = cost;

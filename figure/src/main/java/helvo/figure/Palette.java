@@ -17,8 +17,16 @@ public final class Palette {
     /// What needs a look.
     static final Color LOOK = new Color(0xC26A12);
     static final Color STRIP = new Color(0xF4F4F6);
-    private static final Color[] SERIES = {new Color(0x1F5F8B), new Color(0xB04A1C), new Color(0x4C7A34), new Color(0x7A4E9E),
-        new Color(0xA87400), new Color(0x1E7F86), new Color(0xA03A5E), new Color(0x5B6670)};
+    private static final Color[] SERIES = {
+        new Color(0x1F5F8B),
+        new Color(0xB04A1C),
+        new Color(0x4C7A34),
+        new Color(0x7A4E9E),
+        new Color(0xA87400),
+        new Color(0x1E7F86),
+        new Color(0xA03A5E),
+        new Color(0x5B6670)
+    };
 
     private Palette() {}
 
@@ -29,6 +37,8 @@ public final class Palette {
 
     /// All of them, as "#1F5F8B".
     public static java.util.List<String> seriesHex() {
-        return java.util.Arrays.stream(SERIES).map(color -> Phrase.of("#%06X", color.getRGB() & 0xffffff)).toList();
+        return java.util.Arrays.stream(SERIES)
+                .map(color -> Phrase.of("#%06X", color.getRGB() & 0xffffff))
+                .toList();
     }
 }

@@ -29,7 +29,8 @@ public final class PdfDrawings implements AutoCloseable {
 
     /// The figure as a form as large as its sheet, to be placed on a page.
     public PDFormXObject draw(FigureAnalysis figure, Progress progress) throws IOException {
-        var g = new PdfBoxGraphics2D(document, (float) FigureDrawing.widthPoints(figure), (float) FigureDrawing.heightPoints(figure));
+        var g = new PdfBoxGraphics2D(
+                document, (float) FigureDrawing.widthPoints(figure), (float) FigureDrawing.heightPoints(figure));
         g.setFontTextDrawer(fonts);
         FigureDrawing.draw(figure, GraphicsCanvas.onPaper(g, FigureFile.DEFAULT_DPI / 72), progress);
         g.dispose();
@@ -55,7 +56,8 @@ public final class PdfDrawings implements AutoCloseable {
                 try (var in = face.file()) {
                     TrueTypeFont file = new TTFParser().parse(new RandomAccessReadBuffer(in));
                     files.add(file);
-                    // Glyphs stand where the characters were measured; to look for others takes most of the time of a report.
+                    // Glyphs stand where the characters were measured; to look for others takes most of the time of
+                    // a report.
                     file.setEnableGsub(false);
                     embedded.put(face, PDType0Font.load(document, file, true));
                 }

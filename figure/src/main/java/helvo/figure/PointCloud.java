@@ -9,8 +9,8 @@ import java.awt.image.BufferedImage;
 import java.awt.image.DataBufferInt;
 import java.util.stream.IntStream;
 
-/// Draws very many points: they are counted by pixel, and each pixel gets the marker's antialiased mask once, the stronger
-/// the more points lie there. The cost grows with the pixels, little with the points.
+/// Draws very many points: they are counted by pixel, and each pixel gets the marker's antialiased mask once, the
+/// stronger the more points lie there. The cost grows with the pixels, little with the points.
 final class PointCloud {
     /// Above this many, vector files of single markers grow unwieldy, and density is shown.
     static final int MANY = 20_000;
@@ -33,7 +33,15 @@ final class PointCloud {
     }
 
     /// @param strength of a single marker, 0 to 1
-    static void draw(Canvas canvas, Plot plot, double[] xs, double[] ys, Marker marker, double radius, Color color, double strength,
+    static void draw(
+            Canvas canvas,
+            Plot plot,
+            double[] xs,
+            double[] ys,
+            Marker marker,
+            double radius,
+            Color color,
+            double strength,
             Progress progress) {
         PixelGrid grid = PixelGrid.over(plot, canvas);
         if (grid.width <= 0 || grid.height <= 0) {
@@ -41,7 +49,8 @@ final class PointCloud {
         }
         int[] counts = counts(grid, xs, ys, progress);
         Mask mask = Mask.of(marker, radius * canvas.pixelsAcross());
-        BufferedImage image = xs.length > MANY || strength < 1 ? density(counts, grid, mask, color, strength)
+        BufferedImage image = xs.length > MANY || strength < 1
+                ? density(counts, grid, mask, color, strength)
                 : stamped(counts, grid, mask, color);
         canvas.image(image, grid.place);
     }
@@ -57,7 +66,11 @@ final class PointCloud {
             int width = (int) (Math.ceil(area.getMaxX() * across) - left);
             int height = (int) (Math.ceil(area.getMaxY() * down) - top);
             var place = new Rectangle2D.Double(left / across, top / down, width / across, height / down);
-            return new PixelGrid(place, width, height, Along.of(plot.x(), area.getMinX() * across - left, area.getWidth() * across),
+            return new PixelGrid(
+                    place,
+                    width,
+                    height,
+                    Along.of(plot.x(), area.getMinX() * across - left, area.getWidth() * across),
                     Along.of(plot.y(), area.getMaxY() * down - top, -area.getHeight() * down));
         }
     }
@@ -115,11 +128,17 @@ final class PointCloud {
         /// @param start  the pixel of the axis's beginning
         /// @param length in pixels; below 0 for an axis that runs upwards
         static Along of(Axis axis, double start, double length) {
-            double slope = (axis.fraction(axis.high()) - axis.fraction(axis.low())) / (axis.high() - axis.low()) * length;
+            double slope =
+                    (axis.fraction(axis.high()) - axis.fraction(axis.low())) / (axis.high() - axis.low()) * length;
             double offset = start + axis.fraction(axis.low()) * length - axis.low() * slope;
             boolean log = axis instanceof LogScale || axis instanceof Reversed(LogScale _);
-            return new Along(axis, start, length, !log && Double.isFinite(slope) && slope != 0 && Double.isFinite(offset)
-                    && Math.abs(offset) < 1e9, slope, offset);
+            return new Along(
+                    axis,
+                    start,
+                    length,
+                    !log && Double.isFinite(slope) && slope != 0 && Double.isFinite(offset) && Math.abs(offset) < 1e9,
+                    slope,
+                    offset);
         }
 
         double at(double value) {
@@ -127,8 +146,8 @@ final class PointCloud {
         }
     }
 
-    /// The marker's coverage of the pixels around the one that holds its middle, 0 to 1 and 0 to 255, and the columns of each line that it
-    /// covers.
+    /// The marker's coverage of the pixels around the one that holds its middle, 0 to 1 and 0 to 255, and the
+    /// columns of each line that it covers.
     private record Mask(int reach, float[][] lines, int[][] alphas, int[] from, int[] to) {
         static Mask of(Marker marker, double radius) {
             int reach = Math.max(1, (int) Math.ceil(radius * 1.5));

@@ -16,10 +16,18 @@ final class PointList {
             Points points = series.points();
             String name = '"' + series.label().replace("\"", "\"\"") + '"';
             for (int i = 0; i < points.size() && series.key().hasOwnPoints(); i++) {
-                text.append(name).append(',').append(points.rows()[i] + 1).append(',').append(NumberText.shortest(points.x()[i]))
+                text.append(name)
                         .append(',')
-                        .append(NumberText.shortest(points.y()[i])).append(',').append(bars(points.xBars(), i)).append(',')
-                                .append(bars(points.yBars(), i)).append('\n');
+                        .append(points.rows()[i] + 1)
+                        .append(',')
+                        .append(NumberText.shortest(points.x()[i]))
+                        .append(',')
+                        .append(NumberText.shortest(points.y()[i]))
+                        .append(',')
+                        .append(bars(points.xBars(), i))
+                        .append(',')
+                        .append(bars(points.yBars(), i))
+                        .append('\n');
             }
         }
         return text.toString();

@@ -16,13 +16,16 @@ public record PrintCheck(double textPoints, double linePoints) {
     /// Thinner lines break up in print.
     public static final double LEAST_LINE = 0.25;
 
-    /// Of what the figure draws; raised and lowered parts, which are smaller by nature, count with the text they belong to.
+    /// Of what the figure draws; raised and lowered parts, which are smaller by nature, count with the text they
+    /// belong to.
     ///
     /// @param scale of the figure on the page; 1 for its own size
     public static PrintCheck of(FigureAnalysis figure, double scale, Progress progress) {
         var canvas = new MeasuringCanvas();
         FigureDrawing.draw(figure, canvas, progress);
-        double least = new Style(figure.figure().look().sheet(), figure.numbers()).small().getSize2D();
+        double least = new Style(figure.figure().look().sheet(), figure.numbers())
+                .small()
+                .getSize2D();
         return new PrintCheck(canvas.smallestText(least) * scale, canvas.thinnestLine() * scale);
     }
 
@@ -33,10 +36,14 @@ public record PrintCheck(double textPoints, double linePoints) {
     /// "its smallest text is 4.8 points (at least 6 is legible), its thinnest line 0.25."
     public String words() {
         List<String> says = new ArrayList<>();
-        says.add(Phrase.of("its smallest text is %.1f points%s", textPoints, textPoints < LEAST_TEXT
-                ? Phrase.of(", below the %.0f that stay legible", LEAST_TEXT) : ""));
-        says.add(Phrase.of("its thinnest line %.2f points%s", linePoints, linePoints < LEAST_LINE
-                ? Phrase.of(", below the %.2f that print cleanly", LEAST_LINE) : ""));
+        says.add(Phrase.of(
+                "its smallest text is %.1f points%s",
+                textPoints,
+                textPoints < LEAST_TEXT ? Phrase.of(", below the %.0f that stay legible", LEAST_TEXT) : ""));
+        says.add(Phrase.of(
+                "its thinnest line %.2f points%s",
+                linePoints,
+                linePoints < LEAST_LINE ? Phrase.of(", below the %.2f that print cleanly", LEAST_LINE) : ""));
         return String.join("; ", says) + ".";
     }
 }

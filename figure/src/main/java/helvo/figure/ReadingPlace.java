@@ -11,7 +11,8 @@ import java.util.Optional;
 
 /// Where a reading lies on its curve.
 record ReadingPlace(double x, double y) {
-    /// @return empty where the curve has no value, or does not reach the y within one span of x on either side of the points
+    /// @return empty where the curve has no value, or does not reach the y within one span of x on either side of
+    ///     the points
     static Optional<ReadingPlace> of(Note.ReadingMarker drop, SeriesAnalysis series) {
         if (series.fit().isEmpty()) {
             return Optional.empty();
@@ -24,8 +25,11 @@ record ReadingPlace(double x, double y) {
         var data = new Extent();
         data.take(series.points().x(), ErrorBars.NONE);
         double span = data.greatest() - data.least();
-        double[][] ranges = {{data.least(), data.greatest()}, {data.greatest(), data.greatest() + span},
-                {data.least(), data.least() - span}};
+        double[][] ranges = {
+            {data.least(), data.greatest()},
+            {data.greatest(), data.greatest() + span},
+            {data.least(), data.least() - span}
+        };
         for (double[] range : ranges) {
             List<Double> x = Roots.in(at -> fit.function().at(at) - drop.at(), range[0], range[1]);
             if (!x.isEmpty()) {
@@ -37,8 +41,11 @@ record ReadingPlace(double x, double y) {
 
     /// Those that axes and curve reach out to.
     static List<ReadingPlace> widening(FigureLook look, SeriesAnalysis series) {
-        return look.notes().stream().filter(note -> note instanceof Note.ReadingMarker drop && drop.widens()
-                && drop.series().equals(series.key()))
-                .flatMap(note -> of((Note.ReadingMarker) note, series).stream()).toList();
+        return look.notes().stream()
+                .filter(note -> note instanceof Note.ReadingMarker drop
+                        && drop.widens()
+                        && drop.series().equals(series.key()))
+                .flatMap(note -> of((Note.ReadingMarker) note, series).stream())
+                .toList();
     }
 }

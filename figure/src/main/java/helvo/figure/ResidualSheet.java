@@ -23,8 +23,8 @@ import java.util.List;
 import java.util.OptionalInt;
 import java.util.stream.IntStream;
 
-/// The residuals of one series in full view: against x, against the fitted values, in the order of measurement, how they are spread,
-/// and against a normal distribution.
+/// The residuals of one series in full view: against x, against the fitted values, in the order of measurement, how
+/// they are spread, and against a normal distribution.
 public final class ResidualSheet {
     private static final double GAP = 12;
     private static final double TITLE = 20;
@@ -35,9 +35,14 @@ public final class ResidualSheet {
     private static final Color BAND = new Color(0x1F, 0x5F, 0x8B, 28);
     private static final Color NEXT = new Color(0xA4, 0x55, 0x10);
 
-    /// One of the five plots: what it shows of each residual along x; y is the residual everywhere but in the histogram.
+    /// One of the five plots: what it shows of each residual along x; y is the residual everywhere but in the
+    /// histogram.
     private enum View {
-        X, FITTED, ORDER, SPREAD, NORMAL
+        X,
+        FITTED,
+        ORDER,
+        SPREAD,
+        NORMAL
     }
 
     /// A plot whose points can be pressed.
@@ -69,8 +74,12 @@ public final class ResidualSheet {
 
         /// The rows of all residuals that a shape encloses in any plot, rising.
         public int[] within(Shape shape) {
-            return IntStream.range(0, rows.length).filter(i -> panels.stream().anyMatch(panel -> shape.contains(panel.x[i], panel.y[i])))
-                    .map(i -> rows[i]).sorted().distinct().toArray();
+            return IntStream.range(0, rows.length)
+                    .filter(i -> panels.stream().anyMatch(panel -> shape.contains(panel.x[i], panel.y[i])))
+                    .map(i -> rows[i])
+                    .sorted()
+                    .distinct()
+                    .toArray();
         }
     }
 
@@ -88,7 +97,8 @@ public final class ResidualSheet {
     private final String title;
     private final List<Panel> panels = new ArrayList<>();
 
-    private ResidualSheet(FigureAnalysis figure, SeriesAnalysis series, ResidualMeasure measure, Canvas canvas, Progress progress) {
+    private ResidualSheet(
+            FigureAnalysis figure, SeriesAnalysis series, ResidualMeasure measure, Canvas canvas, Progress progress) {
         this.figure = figure;
         this.series = series;
         this.residuals = series.residuals().orElseThrow();
@@ -98,22 +108,42 @@ public final class ResidualSheet {
         style = new Style(helvo.core.look.SheetLook.DEFAULT, figure.numbers());
         var look = figure.figure().look().series(series.key());
         color = look.color().map(hex -> Style.color(hex, 1)).orElseGet(() -> Palette.series(series.slot()));
-        marker = look.shape().map(shape -> Marker.valueOf(shape.name())).orElse(SeriesStyle.of(series.slot()).marker());
-        values = IntStream.range(0, residuals.raw().length).mapToDouble(i -> residuals.in(measure, i).orElse(Double.NaN)).toArray();
-        vertical = AxisScale.symmetric(Arrays.stream(values).filter(Double::isFinite).map(Math::abs).max().orElse(0));
-        String unit = residuals.fit().curve().fittedOn() == Curve.FittedOn.Y ? series.rows().y().unit() : "";
+        marker = look.shape()
+                .map(shape -> Marker.valueOf(shape.name()))
+                .orElse(SeriesStyle.of(series.slot()).marker());
+        values = IntStream.range(0, residuals.raw().length)
+                .mapToDouble(i -> residuals.in(measure, i).orElse(Double.NaN))
+                .toArray();
+        vertical = AxisScale.symmetric(Arrays.stream(values)
+                .filter(Double::isFinite)
+                .map(Math::abs)
+                .max()
+                .orElse(0));
+        String unit = residuals.fit().curve().fittedOn() == Curve.FittedOn.Y
+                ? series.rows().y().unit()
+                : "";
         String ofLogs = residuals.fit().curve().fittedOn() == Curve.FittedOn.Y ? "" : " of ln y";
         String context = (vertical.context() + " " + (measure == ResidualMeasure.RAW ? unit : "")).strip();
-        title = measure.title() + (measure == ResidualMeasure.RAW ? ofLogs : "") + (context.isEmpty() ? "" : " (" + context + ")");
+        title = measure.title()
+                + (measure == ResidualMeasure.RAW ? ofLogs : "")
+                + (context.isEmpty() ? "" : " (" + context + ")");
     }
 
     /// @param width  of the sheet in points, likewise `height`
     /// @param scale  pixels a point
     /// @param series one with residuals
     /// @throws java.util.concurrent.CancellationException when `progress` says that nobody waits
-    public static Picture draw(FigureAnalysis figure, SeriesAnalysis series, ResidualMeasure measure, double width, double height,
-            double scale, Progress progress) {
-        var image = new BufferedImage(Math.max(1, (int) Math.round(width * scale)), Math.max(1, (int) Math.round(height * scale)),
+    public static Picture draw(
+            FigureAnalysis figure,
+            SeriesAnalysis series,
+            ResidualMeasure measure,
+            double width,
+            double height,
+            double scale,
+            Progress progress) {
+        var image = new BufferedImage(
+                Math.max(1, (int) Math.round(width * scale)),
+                Math.max(1, (int) Math.round(height * scale)),
                 BufferedImage.TYPE_INT_ARGB_PRE);
         Graphics2D g = image.createGraphics();
         try {
@@ -130,30 +160,49 @@ public final class ResidualSheet {
         canvas.fill(new Rectangle2D.Double(0, 0, width, height), Palette.SHEET);
         double third = (height - GAP) / 3;
         double half = width / 2;
-        plot(View.X, "Residuals of the " + helvo.core.readout.Offer.named(residuals.fit().curve()) + ", against " + ofX(),
+        plot(
+                View.X,
+                "Residuals of the "
+                        + helvo.core.readout.Offer.named(residuals.fit().curve()) + ", against " + ofX(),
                 new Rectangle2D.Double(0, GAP / 2, width, third));
         plot(View.FITTED, "Against fitted", new Rectangle2D.Double(0, GAP / 2 + third, half, third));
         plot(View.ORDER, "In order of measurement", new Rectangle2D.Double(half, GAP / 2 + third, half, third));
         plot(View.SPREAD, "How they are spread", new Rectangle2D.Double(0, GAP / 2 + 2 * third, half, third));
-        plot(View.NORMAL, "Against a normal distribution", new Rectangle2D.Double(half, GAP / 2 + 2 * third, half, third));
+        plot(
+                View.NORMAL,
+                "Against a normal distribution",
+                new Rectangle2D.Double(half, GAP / 2 + 2 * third, half, third));
     }
 
     private void plot(View view, String heading, Rectangle2D place) {
         progress.reached(Double.NaN);
-        var area = new Rectangle2D.Double(place.getX() + LEFT, place.getY() + TITLE, Math.max(10, place.getWidth() - LEFT - RIGHT),
+        var area = new Rectangle2D.Double(
+                place.getX() + LEFT,
+                place.getY() + TITLE,
+                Math.max(10, place.getWidth() - LEFT - RIGHT),
                 Math.max(10, place.getHeight() - TITLE - FOOT));
         canvas.text(heading, style.strong(), Palette.INK, place.getX() + GAP, place.getY() + TITLE - 8, 0);
         if (view == View.X) {
-            canvas.text(explained(), style.label(), Palette.MUTED, place.getX() + GAP + 6 + Typeface.width(style.strong(), heading),
-                    place.getY() + TITLE - 8, 0);
+            canvas.text(
+                    explained(),
+                    style.label(),
+                    Palette.MUTED,
+                    place.getX() + GAP + 6 + Typeface.width(style.strong(), heading),
+                    place.getY() + TITLE - 8,
+                    0);
         }
         double[] along = along(view);
         int steps = style.steps(area.getWidth(), 45, 10);
         Histogram spread = view == View.SPREAD ? spread() : null;
-        Axis x = spread == null ? horizontal(view, along, steps)
+        Axis x = spread == null
+                ? horizontal(view, along, steps)
                 : AxisScale.between(spread.from(), spread.from() + spread.width() * spread.counts().length, steps);
-        Axis y = spread == null ? vertical : AxisScale.between(0, 1.08 * Math.max(1, Arrays.stream(spread.counts()).max().orElse(1)),
-                style.steps(area.getHeight(), 26, 6));
+        Axis y = spread == null
+                ? vertical
+                : AxisScale.between(
+                        0,
+                        1.08 * Math.max(1, Arrays.stream(spread.counts()).max().orElse(1)),
+                        style.steps(area.getHeight(), 26, 6));
         var plot = new Plot(area, x, y);
         var axes = new AxisPainter(canvas, style, area);
         axes.grid(x, y, AxisLook.DEFAULT, AxisLook.DEFAULT, false);
@@ -165,13 +214,19 @@ public final class ResidualSheet {
         axes.horizontal(x, AxisLook.DEFAULT, false);
         axes.vertical(y, AxisLook.DEFAULT, false, Palette.INK);
         canvas.text(titleOf(view, x), style.label(), Palette.INK, area.getCenterX(), area.getMaxY() + FOOT - 4, 0.5);
-        canvas.rising(spread == null ? title : "Number of points", style.label(), Palette.INK, place.getX() + GAP + 4, area.getCenterY());
+        canvas.rising(
+                spread == null ? title : "Number of points",
+                style.label(),
+                Palette.INK,
+                place.getX() + GAP + 4,
+                area.getCenterY());
     }
 
     private String explained() {
         boolean bars = !residuals.points().yBars().isNone();
         boolean next = series.judgement().nextTerm().length == values.length;
-        return (bars ? "shaded: the error bars" : "") + (bars && next ? "; " : "")
+        return (bars ? "shaded: the error bars" : "")
+                + (bars && next ? "; " : "")
                 + (next ? "dashed: what the next term would take out" : "");
     }
 
@@ -179,8 +234,12 @@ public final class ResidualSheet {
         String context = x.context();
         String y = series.rows().y().symbol();
         return switch (view) {
-            case X -> series.rows().x().time().isPresent() ? ofX() : named(ofX(), (context + " " + series.rows().x().unit()).strip());
-            case FITTED -> named("Fitted " + y, (context + " " + series.rows().y().unit()).strip());
+            case X ->
+                series.rows().x().time().isPresent()
+                        ? ofX()
+                        : named(ofX(), (context + " " + series.rows().x().unit()).strip());
+            case FITTED ->
+                named("Fitted " + y, (context + " " + series.rows().y().unit()).strip());
             case ORDER -> "Row of the table";
             case SPREAD -> title;
             case NORMAL -> "Normal quantile";
@@ -200,15 +259,21 @@ public final class ResidualSheet {
         return switch (view) {
             case X -> residuals.points().x();
             case FITTED -> IntStream.range(0, n).mapToDouble(residuals::fitted).toArray();
-            case ORDER -> IntStream.range(0, n).mapToDouble(i -> residuals.points().rows()[i] + 1).toArray();
+            case ORDER ->
+                IntStream.range(0, n)
+                        .mapToDouble(i -> residuals.points().rows()[i] + 1)
+                        .toArray();
             case SPREAD -> values;
             case NORMAL -> scores();
         };
     }
 
     private double[] scores() {
-        int[] there = IntStream.range(0, values.length).filter(i -> Double.isFinite(values[i])).toArray();
-        double[] known = NormalScores.of(Arrays.stream(there).mapToDouble(i -> values[i]).toArray());
+        int[] there = IntStream.range(0, values.length)
+                .filter(i -> Double.isFinite(values[i]))
+                .toArray();
+        double[] known =
+                NormalScores.of(Arrays.stream(there).mapToDouble(i -> values[i]).toArray());
         double[] scores = new double[values.length];
         Arrays.fill(scores, Double.NaN);
         for (int k = 0; k < there.length; k++) {
@@ -232,8 +297,12 @@ public final class ResidualSheet {
         double[] py = Arrays.stream(values).map(plot::py).toArray();
         panels.add(new Panel(plot.area(), px, py));
         Rectangle2D area = plot.area();
-        int[] order = IntStream.range(0, values.length).filter(i -> Double.isFinite(px[i]) && Double.isFinite(py[i])).boxed()
-                .sorted((a, b) -> Double.compare(px[a], px[b])).mapToInt(Integer::intValue).toArray();
+        int[] order = IntStream.range(0, values.length)
+                .filter(i -> Double.isFinite(px[i]) && Double.isFinite(py[i]))
+                .boxed()
+                .sorted((a, b) -> Double.compare(px[a], px[b]))
+                .mapToInt(Integer::intValue)
+                .toArray();
         canvas.clipped(area, () -> {
             if (view == View.X) {
                 band(plot, px, order);
@@ -269,7 +338,9 @@ public final class ResidualSheet {
     /// What the error bars reach to on either side of no residual.
     private void band(Plot plot, double[] px, int[] order) {
         ErrorBars bars = residuals.points().yBars();
-        int[] barred = Arrays.stream(order).filter(i -> bars.has(i) && residuals.fit().curve().fittedOn() == Curve.FittedOn.Y).toArray();
+        int[] barred = Arrays.stream(order)
+                .filter(i -> bars.has(i) && residuals.fit().curve().fittedOn() == Curve.FittedOn.Y)
+                .toArray();
         if (bars.isNone() || barred.length < 2) {
             return;
         }
@@ -297,9 +368,12 @@ public final class ResidualSheet {
     private void nextTerm(Plot plot, double[] px, int[] order) {
         double[] next = series.judgement().nextTerm();
         double[] x = Arrays.stream(order).mapToDouble(i -> px[i]).toArray();
-        double[] y = Arrays.stream(order).mapToDouble(i -> plot.py(next[i] * residuals.unit(measure, i))).toArray();
+        double[] y = Arrays.stream(order)
+                .mapToDouble(i -> plot.py(next[i] * residuals.unit(measure, i)))
+                .toArray();
         if (x.length > 2 && Arrays.stream(y).allMatch(Double::isFinite)) {
-            canvas.draw(Smooth.path(x, y, x.length), NEXT, style.weight(1.3), (float) style.length(4), (float) style.length(3));
+            canvas.draw(Smooth.path(x, y, x.length), NEXT, style.weight(1.3), (float) style.length(4), (float)
+                    style.length(3));
         }
     }
 
@@ -321,11 +395,19 @@ public final class ResidualSheet {
     private void normal(Plot plot) {
         double[] known = Arrays.stream(values).filter(Double::isFinite).toArray();
         double mean = Arrays.stream(known).average().orElse(0);
-        double deviation = Math.sqrt(Arrays.stream(known).map(value -> (value - mean) * (value - mean)).sum() / Math.max(1, known.length
-                - 1));
-        Point2D from = new Point2D.Double(plot.px(plot.x().low()), plot.py(mean + deviation * plot.x().low()));
-        Point2D to = new Point2D.Double(plot.px(plot.x().high()), plot.py(mean + deviation * plot.x().high()));
-        canvas.draw(new java.awt.geom.Line2D.Double(from, to), Palette.MUTED, style.weight(0.8), (float) style.length(3),
+        double deviation = Math.sqrt(Arrays.stream(known)
+                        .map(value -> (value - mean) * (value - mean))
+                        .sum()
+                / Math.max(1, known.length - 1));
+        Point2D from = new Point2D.Double(
+                plot.px(plot.x().low()), plot.py(mean + deviation * plot.x().low()));
+        Point2D to = new Point2D.Double(
+                plot.px(plot.x().high()), plot.py(mean + deviation * plot.x().high()));
+        canvas.draw(
+                new java.awt.geom.Line2D.Double(from, to),
+                Palette.MUTED,
+                style.weight(0.8),
+                (float) style.length(3),
                 (float) style.length(3));
     }
 
@@ -339,7 +421,12 @@ public final class ResidualSheet {
             double left = plot.px(spread.from() + i * spread.width());
             double right = plot.px(spread.from() + (i + 1) * spread.width());
             double top = plot.py(spread.counts()[i]);
-            canvas.fill(new Rectangle2D.Double(left + 0.5, top, Math.max(0.5, right - left - 1), plot.area().getMaxY() - top),
+            canvas.fill(
+                    new Rectangle2D.Double(
+                            left + 0.5,
+                            top,
+                            Math.max(0.5, right - left - 1),
+                            plot.area().getMaxY() - top),
                     new Color(color.getRed(), color.getGreen(), color.getBlue(), 190));
         }
     }

@@ -19,19 +19,26 @@ final class ResidualStrip {
         this.canvas = canvas;
         this.style = style;
         this.painters = painters;
-        plot = new Plot(area, x, scale(painters.stream().map(SeriesPainter::series).toList()));
+        plot = new Plot(
+                area, x, scale(painters.stream().map(SeriesPainter::series).toList()));
     }
 
     private static AxisScale scale(List<SeriesAnalysis> series) {
-        return AxisScale.symmetric(series.stream().flatMap(each -> each.residuals().stream())
-                .mapToDouble(Residuals::greatest).max().orElse(0));
+        return AxisScale.symmetric(series.stream()
+                .flatMap(each -> each.residuals().stream())
+                .mapToDouble(Residuals::greatest)
+                .max()
+                .orElse(0));
     }
 
     /// The room that its labels and its title take at its left.
     static double left(List<SeriesAnalysis> series, Style style) {
         AxisScale scale = scale(series);
-        return style.length(22) + scale.ticks().stream().mapToDouble(tick -> Typeface.width(style.label(),
-                "+" + scale.label(tick, style.numbers()))).max().orElse(0);
+        return style.length(22)
+                + scale.ticks().stream()
+                        .mapToDouble(tick -> Typeface.width(style.label(), "+" + scale.label(tick, style.numbers())))
+                        .max()
+                        .orElse(0);
     }
 
     void draw(double titleBaseline, Progress progress) {
@@ -44,25 +51,50 @@ final class ResidualStrip {
         canvas.line(area.getMinX(), zero, area.getMaxX(), zero, Palette.MUTED, style.weight(0.8));
         canvas.line(area.getMinX(), area.getMinY(), area.getMinX(), area.getMaxY(), Palette.AXIS, style.weight(0.9));
         for (double tick : plot.y().ticks()) {
-            String label = tick > 0 ? "+" + plot.y().label(tick, style.numbers()) : plot.y().label(tick, style.numbers());
-            canvas.line(area.getMinX() - style.length(4), plot.py(tick), area.getMinX(), plot.py(tick), Palette.AXIS, style.weight(0.9));
-            canvas.text(label, style.label(), Palette.MUTED, area.getMinX() - style.length(7), plot.py(tick) + style.length(3), 1);
+            String label = tick > 0
+                    ? "+" + plot.y().label(tick, style.numbers())
+                    : plot.y().label(tick, style.numbers());
+            canvas.line(
+                    area.getMinX() - style.length(4),
+                    plot.py(tick),
+                    area.getMinX(),
+                    plot.py(tick),
+                    Palette.AXIS,
+                    style.weight(0.9));
+            canvas.text(
+                    label,
+                    style.label(),
+                    Palette.MUTED,
+                    area.getMinX() - style.length(7),
+                    plot.py(tick) + style.length(3),
+                    1);
         }
         String unit = painters.getFirst().series().rows().y().unit();
         String factor = plot.y().context();
-        boolean onLogs = painters.stream().anyMatch(each -> each.series().chosen().curve().fittedOn() != Curve.FittedOn.Y);
-        String title = onLogs ? "Residual of ln y" : "Residual"
-                + (unit.isEmpty() && factor.isEmpty() ? "" : " (" + (factor + " " + unit).strip() + ")");
+        boolean onLogs = painters.stream()
+                .anyMatch(each -> each.series().chosen().curve().fittedOn() != Curve.FittedOn.Y);
+        String title = onLogs
+                ? "Residual of ln y"
+                : "Residual" + (unit.isEmpty() && factor.isEmpty() ? "" : " (" + (factor + " " + unit).strip() + ")");
         List<String> titleLines = RichText.lines(title, style.label(), area.getHeight() + style.length(40));
         for (int i = 0; i < titleLines.size(); i++) {
-            canvas.rising(titleLines.get(i), style.label(), Palette.MUTED, titleBaseline + i * style.length(10), area.getCenterY());
+            canvas.rising(
+                    titleLines.get(i),
+                    style.label(),
+                    Palette.MUTED,
+                    titleBaseline + i * style.length(10),
+                    area.getCenterY());
         }
-        canvas.clipped(new Rectangle2D.Double(area.getX() - 1, area.getY() - 4, area.getWidth() + 2, area.getHeight() + 8), () -> {
-            for (SeriesPainter painter : painters) {
-                painter.series().residuals().filter(_ -> !painter.look().hidden())
-                        .ifPresent(residuals -> points(residuals, painter, aside(painter), progress));
-            }
-        });
+        canvas.clipped(
+                new Rectangle2D.Double(area.getX() - 1, area.getY() - 4, area.getWidth() + 2, area.getHeight() + 8),
+                () -> {
+                    for (SeriesPainter painter : painters) {
+                        painter.series()
+                                .residuals()
+                                .filter(_ -> !painter.look().hidden())
+                                .ifPresent(residuals -> points(residuals, painter, aside(painter), progress));
+                    }
+                });
     }
 
     /// Series of few points stand side by side.
@@ -73,7 +105,9 @@ final class ResidualStrip {
     }
 
     FigureLayout.Strip layout() {
-        return new FigureLayout.Strip(plot.area(), plot.y(),
+        return new FigureLayout.Strip(
+                plot.area(),
+                plot.y(),
                 painters.stream().collect(Collectors.toMap(each -> each.series().key(), this::aside)));
     }
 
@@ -101,8 +135,12 @@ final class ResidualStrip {
                 canvas.draw(painter.marker().at(px, py, r), painter.color(), style.weight(0.8));
                 continue;
             }
-            canvas.fill(painter.marker().at(px, py, r), painter.colors().isPresent() && raw.length == painter.series().points().size()
-                    ? painter.colors().get().at(i) : painter.color());
+            canvas.fill(
+                    painter.marker().at(px, py, r),
+                    painter.colors().isPresent()
+                                    && raw.length == painter.series().points().size()
+                            ? painter.colors().get().at(i)
+                            : painter.color());
         }
     }
 }

@@ -52,12 +52,14 @@ final class RichText {
         }
     }
 
-    /// An equation in lines that fit a width, broken before signs; a term that is longer than that is broken anywhere.
+    /// An equation in lines that fit a width, broken before signs; a term that is longer than that is broken
+    /// anywhere.
     static List<String> broken(String equation, Font font, double width) {
         return lines(List.of(equation.split(" (?=[+−] )")), font, width);
     }
 
-    /// Text in lines that fit a width, broken at blanks; a word that is longer than that is broken anywhere but within a marked part.
+    /// Text in lines that fit a width, broken at blanks; a word that is longer than that is broken anywhere but
+    /// within a marked part.
     static List<String> lines(String text, Font font, double width) {
         return lines(List.of(text.strip().split("[ \\t\\n\\r]+")), font, width);
     }
@@ -102,12 +104,15 @@ final class RichText {
 
     private static int after(String text, int at) {
         boolean marked = Math.min(marked(text, at, '^'), marked(text, at, '_')) == at && at < text.length();
-        return marked ? text.indexOf('}', at) + 1 : Math.min(text.length(),
-                at + Character.charCount(text.codePointAt(Math.min(at, text.length() - 1))));
+        return marked
+                ? text.indexOf('}', at) + 1
+                : Math.min(text.length(), at + Character.charCount(text.codePointAt(Math.min(at, text.length() - 1))));
     }
 
     double width() {
-        return runs.stream().mapToDouble(run -> Typeface.width(run.font(font), run.text)).sum();
+        return runs.stream()
+                .mapToDouble(run -> Typeface.width(run.font(font), run.text))
+                .sum();
     }
 
     /// @param anchor 0 to begin at x, 0.5 to centre on it, 1 to end there

@@ -65,7 +65,9 @@ final class SeriesPainter {
         this.look = figure.figure().look().series(series.key());
         this.curveLook = figure.figure().look().curve(series.key());
         SeriesStyle usual = SeriesStyle.of(series.slot());
-        this.color = look.color().map(hex -> Style.color(hex, 1)).orElseGet(() -> series.key().isPooled() ? Palette.INK : usual.color());
+        this.color = look.color()
+                .map(hex -> Style.color(hex, 1))
+                .orElseGet(() -> series.key().isPooled() ? Palette.INK : usual.color());
         this.marker = look.shape().map(shape -> Marker.valueOf(shape.name())).orElse(usual.marker());
         this.opacity = look.opacity().orElse(usual.filled() ? 1.0 : 0.0);
         this.usualDash = usual.dash();
@@ -73,7 +75,9 @@ final class SeriesPainter {
         this.data = data(series);
         this.reach = reach(figure.figure().look());
         this.colors = ColorScale.of(figure, series, look);
-        this.labels = look.labels().flatMap(id -> figure.table().columns().stream().filter(column -> column.id() == id).findFirst());
+        this.labels = look.labels().flatMap(id -> figure.table().columns().stream()
+                .filter(column -> column.id() == id)
+                .findFirst());
         this.table = figure.table();
     }
 
@@ -141,7 +145,8 @@ final class SeriesPainter {
     }
 
     private boolean hasBars() {
-        return look.bars().shown() && !(series.points().xBars().isNone() && series.points().yBars().isNone());
+        return look.bars().shown()
+                && !(series.points().xBars().isNone() && series.points().yBars().isNone());
     }
 
     void bars(Progress progress) {
@@ -189,14 +194,16 @@ final class SeriesPainter {
             if (visible(points.yBars(), i)) {
                 double top = plot.pyWithin(points.y()[i] + points.yBars().up()[i]);
                 double bottom = plot.pyWithin(points.y()[i] - points.yBars().down()[i]);
-                parts.add(bar(row, FigurePart.BarEnd.NONE, x - END, Math.min(top, bottom), 2 * END, Math.abs(bottom - top)));
+                parts.add(bar(
+                        row, FigurePart.BarEnd.NONE, x - END, Math.min(top, bottom), 2 * END, Math.abs(bottom - top)));
                 parts.add(bar(row, FigurePart.BarEnd.UP, x - 2 * END, top - END, 4 * END, 2 * END));
                 parts.add(bar(row, FigurePart.BarEnd.DOWN, x - 2 * END, bottom - END, 4 * END, 2 * END));
             }
             if (visible(points.xBars(), i)) {
                 double left = plot.pxWithin(points.x()[i] - points.xBars().down()[i]);
                 double right = plot.pxWithin(points.x()[i] + points.xBars().up()[i]);
-                parts.add(bar(row, FigurePart.BarEnd.NONE, Math.min(left, right), y - END, Math.abs(right - left), 2 * END));
+                parts.add(bar(
+                        row, FigurePart.BarEnd.NONE, Math.min(left, right), y - END, Math.abs(right - left), 2 * END));
                 parts.add(bar(row, FigurePart.BarEnd.LEFT, left - END, y - 2 * END, 2 * END, 4 * END));
                 parts.add(bar(row, FigurePart.BarEnd.RIGHT, right - END, y - 2 * END, 2 * END, 4 * END));
             }
@@ -204,7 +211,8 @@ final class SeriesPainter {
     }
 
     private FigureLayout.Part bar(int row, FigurePart.BarEnd end, double x, double y, double width, double height) {
-        return new FigureLayout.Part(new FigurePart.BarOf(series.key(), row, end), new Rectangle2D.Double(x, y, width, height));
+        return new FigureLayout.Part(
+                new FigurePart.BarOf(series.key(), row, end), new Rectangle2D.Double(x, y, width, height));
     }
 
     private static boolean visible(ErrorBars bars, int i) {
@@ -248,24 +256,33 @@ final class SeriesPainter {
         band.closePath();
         canvas.fill(band, new Color(of.getRed(), of.getGreen(), of.getBlue(), 42));
         for (int side : new int[] {-1, 1}) {
-            edge(fit, Reading::predictionHalf95, side).ifPresent(edge -> canvas.draw(edge, of, style.weight(0.6), (float) style.length(3),
-                    (float) style.length(2.5)));
+            edge(fit, Reading::predictionHalf95, side)
+                    .ifPresent(edge -> canvas.draw(
+                            edge, of, style.weight(0.6), (float) style.length(3), (float) style.length(2.5)));
         }
     }
 
-    /// @return empty where there is no scatter to judge by, or one more point has no bar of its own to be weighed by
+    /// @return empty where there is no scatter to judge by, or one more point has no bar of its own to be weighed
+    ///     by
     private Optional<Path2D> edge(Fit fit, Function<Reading, OptionalDouble> half, int side) {
         var path = new Path2D.Double();
         for (int i = 0; i <= BAND_STEPS; i++) {
             double from = fractionOrEnd(reach[0]);
-            double x = i == 0 ? reach[0] : i == BAND_STEPS ? reach[1]
-                    : plot.x().value(from + (fractionOrEnd(reach[1]) - from) * i / BAND_STEPS);
+            double x = i == 0
+                    ? reach[0]
+                    : i == BAND_STEPS
+                            ? reach[1]
+                            : plot.x().value(from + (fractionOrEnd(reach[1]) - from) * i / BAND_STEPS);
             Optional<Reading> reading = Reading.at(fit, ONE_POINT, x);
             if (reading.isEmpty() || half.apply(reading.get()).isEmpty()) {
                 return Optional.empty();
             }
             double px = plot.pxWithin(x);
-            double py = Math.clamp(plot.pyWithin(reading.get().value() + side * half.apply(reading.get()).getAsDouble()), -1e5, 1e5);
+            double py = Math.clamp(
+                    plot.pyWithin(reading.get().value()
+                            + side * half.apply(reading.get()).getAsDouble()),
+                    -1e5,
+                    1e5);
             if (i == 0) {
                 path.moveTo(px, py);
             } else {
@@ -390,8 +407,10 @@ final class SeriesPainter {
                 py[used++] = y;
             }
         }
-        return used < 2 ? Optional.empty() : Optional.of(look.join() == SeriesLook.Join.SMOOTH ? Smooth.path(px, py, used)
-                : straight(px, py, used));
+        return used < 2
+                ? Optional.empty()
+                : Optional.of(
+                        look.join() == SeriesLook.Join.SMOOTH ? Smooth.path(px, py, used) : straight(px, py, used));
     }
 
     private static Path2D straight(double[] px, double[] py, int n) {
@@ -433,12 +452,14 @@ final class SeriesPainter {
             if (look.opacity().isEmpty() && opacity == 0) {
                 canvas.fill(shape, Palette.SHEET);
             } else if (opacity > 0) {
-                canvas.fill(shape, new Color(ink.getRed(), ink.getGreen(), ink.getBlue(), (int) Math.round(255 * opacity)));
+                canvas.fill(
+                        shape, new Color(ink.getRed(), ink.getGreen(), ink.getBlue(), (int) Math.round(255 * opacity)));
             }
             if (look.edge().isPresent()) {
                 canvas.draw(shape, Style.color(look.edge().get(), 1), style.weight(0.9));
             } else if (opacity < 1 || colors.isPresent()) {
-                canvas.draw(shape, colors.isPresent() ? Palette.AXIS : ink, style.weight(colors.isPresent() ? 0.4 : 0.9));
+                canvas.draw(
+                        shape, colors.isPresent() ? Palette.AXIS : ink, style.weight(colors.isPresent() ? 0.4 : 0.9));
             }
         }
     }
@@ -460,8 +481,8 @@ final class SeriesPainter {
         return labels.isPresent() && drawsPoints() && series.points().size() <= MAX_LABELS;
     }
 
-    /// What a column says, beside each point where it covers neither a point nor another label; farther away, with a line to its
-    /// point, where there is no room beside it. Where there is none there either, it is left out.
+    /// What a column says, beside each point where it covers neither a point nor another label; farther away, with
+    /// a line to its point, where there is no room beside it. Where there is none there either, it is left out.
     void labels(Occupancy occupancy) {
         Font font = style.small();
         Points points = series.points();
@@ -473,7 +494,8 @@ final class SeriesPainter {
             if (!text.isEmpty() && plot.area().contains(px, py)) {
                 double width = Typeface.width(font, text);
                 occupancy.free(around(px, py, width, tall)).ifPresent(place -> {
-                    if (place.getMinY() - py > tall + style.length(4) || py - place.getMaxY() > tall + style.length(4)) {
+                    if (place.getMinY() - py > tall + style.length(4)
+                            || py - place.getMaxY() > tall + style.length(4)) {
                         double from = py + Math.signum(place.getCenterY() - py) * radius();
                         double to = place.getCenterY() > py ? place.getMinY() - 1 : place.getMaxY() + 1;
                         double across = Math.clamp(px, place.getMinX(), place.getMaxX());
@@ -532,7 +554,10 @@ final class SeriesPainter {
             double x = plot.px(points.x()[i]);
             occupancy.takePoint(x, plot.py(points.y()[i]), radius() + 1);
             if (visible(points.yBars(), i) && points.size() <= 1500) {
-                occupancy.takeLine(x, plot.pyWithin(points.y()[i] + points.yBars().up()[i]), x,
+                occupancy.takeLine(
+                        x,
+                        plot.pyWithin(points.y()[i] + points.yBars().up()[i]),
+                        x,
                         plot.pyWithin(points.y()[i] - points.yBars().down()[i]));
             }
         }
@@ -547,7 +572,9 @@ final class SeriesPainter {
     /// Keeps labels away from the band's edges, one more measurement's too.
     void takeBand(Occupancy occupancy, Fit fit) {
         for (int side : new int[] {-1, 1}) {
-            edge(fit, Reading::predictionHalf95, side).or(() -> edge(fit, Reading::meanHalf95, side)).ifPresent(occupancy::takeLine);
+            edge(fit, Reading::predictionHalf95, side)
+                    .or(() -> edge(fit, Reading::meanHalf95, side))
+                    .ifPresent(occupancy::takeLine);
         }
     }
 }

@@ -3,8 +3,8 @@ package helvo.figure;
 import helvo.core.look.CurveLook.Dash;
 import java.awt.Color;
 
-/// How the program draws the series at a place where nobody chose: no two of the first 64 look alike, and each of them differs
-/// from every other in shape, filling or dash as well, not by colour alone.
+/// How the program draws the series at a place where nobody chose: no two of the first 64 look alike, and each of
+/// them differs from every other in shape, filling or dash as well, not by colour alone.
 ///
 /// @param filled whether markers are full; else hollow
 /// @param dash   of its curve and of lines from point to point
@@ -14,7 +14,10 @@ public record SeriesStyle(Color color, Marker marker, boolean filled, Dash dash)
     /// @param place of the series in its figure, from 0
     public static SeriesStyle of(int place) {
         int round = place / SHAPES;
-        return new SeriesStyle(Palette.series(place), Marker.values()[place % SHAPES], round % 2 == 0,
+        return new SeriesStyle(
+                Palette.series(place),
+                Marker.values()[place % SHAPES],
+                round % 2 == 0,
                 Dash.values()[round / 2 % Dash.values().length]);
     }
 }

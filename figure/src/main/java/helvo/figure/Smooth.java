@@ -25,7 +25,13 @@ final class Smooth {
         double[] slope = slopes(x, y, m);
         for (int i = 0; i + 1 < m; i++) {
             double third = (x[i + 1] - x[i]) / 3;
-            path.curveTo(x[i] + third, y[i] + third * slope[i], x[i + 1] - third, y[i + 1] - third * slope[i + 1], x[i + 1], y[i + 1]);
+            path.curveTo(
+                    x[i] + third,
+                    y[i] + third * slope[i],
+                    x[i + 1] - third,
+                    y[i + 1] - third * slope[i + 1],
+                    x[i + 1],
+                    y[i + 1]);
         }
         return path;
     }

@@ -46,32 +46,57 @@ final class SvgCanvas implements Canvas {
     /// @param description what it shows, for somebody who does not see it
     /// @param data    kept in the metadata; empty for none
     /// @param widthMm of the sheet, and `width` the same in points
-    String document(String title, String description, String data, double widthMm, double heightMm, double width, double height)
+    String document(
+            String title, String description, String data, double widthMm, double heightMm, double width, double height)
             throws IOException {
-        return Phrase.of("""
+        return Phrase.of(
+                """
                 <?xml version="1.0" encoding="UTF-8"?>
                 <svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" version="1.1" \
-                width="%smm" height="%smm" viewBox="0 0 %s %s" role="img" aria-labelledby="title" aria-describedby="desc">
+                width="%smm" height="%smm" viewBox="0 0 %s %s" role="img" aria-labelledby="title" \
+                aria-describedby="desc">
                 <title id="title">%s</title>
                 <desc id="desc">%s</desc>%s
                 <style>%s</style>
                 %s</svg>
-                """, number(widthMm), number(heightMm), number(width), number(height), escaped(title), escaped(description),
-                data.isEmpty() ? "" : "\n<metadata><data type=\"text/csv\" xmlns=\"urn:helvo:data\">"
-                        + data.lines().map(SvgCanvas::escaped).collect(Collectors.joining("\n")) + "</data></metadata>",
-                fonts.css(), body);
+                """,
+                number(widthMm),
+                number(heightMm),
+                number(width),
+                number(height),
+                escaped(title),
+                escaped(description),
+                data.isEmpty()
+                        ? ""
+                        : "\n<metadata><data type=\"text/csv\" xmlns=\"urn:helvo:data\">"
+                                + data.lines().map(SvgCanvas::escaped).collect(Collectors.joining("\n"))
+                                + "</data></metadata>",
+                fonts.css(),
+                body);
     }
 
     /// As a part of a page that has its fonts already.
     String within(String title, String description, double widthMm, double heightMm, double width, double height) {
-        return Phrase.of("""
+        return Phrase.of(
+                """
                 <svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" \
-                width="%smm" height="%smm" viewBox="0 0 %s %s" role="img" aria-labelledby="%stitle" aria-describedby="%sdesc">
+                width="%smm" height="%smm" viewBox="0 0 %s %s" role="img" aria-labelledby="%stitle" \
+                aria-describedby="%sdesc">
                 <title id="%stitle">%s</title>
                 <desc id="%sdesc">%s</desc>
                 %s</svg>
-                """, number(widthMm), number(heightMm), number(width), number(height), prefix, prefix, prefix, escaped(title), prefix,
-                escaped(description), body);
+                """,
+                number(widthMm),
+                number(heightMm),
+                number(width),
+                number(height),
+                prefix,
+                prefix,
+                prefix,
+                escaped(title),
+                prefix,
+                escaped(description),
+                body);
     }
 
     @Override
@@ -91,19 +116,32 @@ final class SvgCanvas implements Canvas {
 
     @Override
     public void fill(Shape shape, Color color) {
-        body.append("<path d=\"").append(path(shape)).append("\" fill=\"").append(rgb(color)).append('"');
+        body.append("<path d=\"")
+                .append(path(shape))
+                .append("\" fill=\"")
+                .append(rgb(color))
+                .append('"');
         if (color.getAlpha() < 255) {
-            body.append(" fill-opacity=\"").append(number(color.getAlpha() / 255.0)).append('"');
+            body.append(" fill-opacity=\"")
+                    .append(number(color.getAlpha() / 255.0))
+                    .append('"');
         }
         body.append("/>\n");
     }
 
     @Override
     public void draw(Shape shape, Color color, double width, float... dashes) {
-        body.append("<path d=\"").append(path(shape)).append("\" fill=\"none\" stroke=\"").append(rgb(color))
-                .append("\" stroke-width=\"").append(number(width)).append("\" stroke-linejoin=\"round\"");
+        body.append("<path d=\"")
+                .append(path(shape))
+                .append("\" fill=\"none\" stroke=\"")
+                .append(rgb(color))
+                .append("\" stroke-width=\"")
+                .append(number(width))
+                .append("\" stroke-linejoin=\"round\"");
         if (color.getAlpha() < 255) {
-            body.append(" stroke-opacity=\"").append(number(color.getAlpha() / 255.0)).append('"');
+            body.append(" stroke-opacity=\"")
+                    .append(number(color.getAlpha() / 255.0))
+                    .append('"');
         }
         if (dashes.length > 0) {
             body.append(" stroke-dasharray=\"");
@@ -121,17 +159,31 @@ final class SvgCanvas implements Canvas {
         if (outlines) {
             var place = AffineTransform.getTranslateInstance(x, baseline);
             place.rotate(rises ? -Math.PI / 2 : 0);
-            fill(place.createTransformedShape(font.createGlyphVector(Typeface.MEASURE, Typeface.drawable(font, text)).getOutline()), color);
+            fill(
+                    place.createTransformedShape(font.createGlyphVector(Typeface.MEASURE, Typeface.drawable(font, text))
+                            .getOutline()),
+                    color);
             return;
         }
         Typeface face = Typeface.of(font);
         fonts.take(face, text);
-        body.append("<text ").append(rises ? Phrase.of("transform=\"translate(%s %s) rotate(-90)\"", number(x), number(baseline))
-                : Phrase.of("x=\"%s\" y=\"%s\"", number(x), number(baseline)))
-                .append(" font-family=\"'").append(EmbeddedFonts.family(face)).append("', sans-serif\" font-size=\"")
+        body.append("<text ")
+                .append(
+                        rises
+                                ? Phrase.of("transform=\"translate(%s %s) rotate(-90)\"", number(x), number(baseline))
+                                : Phrase.of("x=\"%s\" y=\"%s\"", number(x), number(baseline)))
+                .append(" font-family=\"'")
+                .append(EmbeddedFonts.family(face))
+                .append("', sans-serif\" font-size=\"")
                 .append(number(font.getSize2D()))
-                .append("\" textLength=\"").append(number(Typeface.width(font, text))).append("\" lengthAdjust=\"spacingAndGlyphs")
-                .append("\" fill=\"").append(rgb(color)).append("\" xml:space=\"preserve\">").append(escaped(text)).append("</text>\n");
+                .append("\" textLength=\"")
+                .append(number(Typeface.width(font, text)))
+                .append("\" lengthAdjust=\"spacingAndGlyphs")
+                .append("\" fill=\"")
+                .append(rgb(color))
+                .append("\" xml:space=\"preserve\">")
+                .append(escaped(text))
+                .append("</text>\n");
     }
 
     @Override
@@ -142,17 +194,26 @@ final class SvgCanvas implements Canvas {
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
-        body.append(Phrase.of("<image x=\"%s\" y=\"%s\" width=\"%s\" height=\"%s\" preserveAspectRatio=\"none\" "
-                + "xlink:href=\"data:image/png;base64,%s\"/>\n", number(place.getX()), number(place.getY()), number(place.getWidth()),
-                        number(place.getHeight()),
-                        Base64.getEncoder().encodeToString(png.toByteArray())));
+        body.append(Phrase.of(
+                "<image x=\"%s\" y=\"%s\" width=\"%s\" height=\"%s\" preserveAspectRatio=\"none\" "
+                        + "xlink:href=\"data:image/png;base64,%s\"/>\n",
+                number(place.getX()),
+                number(place.getY()),
+                number(place.getWidth()),
+                number(place.getHeight()),
+                Base64.getEncoder().encodeToString(png.toByteArray())));
     }
 
     @Override
     public void clipped(Rectangle2D area, Runnable inside) {
         String id = prefix + "clip" + ++clips;
-        body.append("<clipPath id=\"").append(id).append("\"><path d=\"").append(path(area)).append("\"/></clipPath>\n<g clip-path=\"url(#")
-                .append(id).append(")\">\n");
+        body.append("<clipPath id=\"")
+                .append(id)
+                .append("\"><path d=\"")
+                .append(path(area))
+                .append("\"/></clipPath>\n<g clip-path=\"url(#")
+                .append(id)
+                .append(")\">\n");
         inside.run();
         body.append("</g>\n");
     }
@@ -161,13 +222,14 @@ final class SvgCanvas implements Canvas {
         var path = new StringBuilder();
         double[] p = new double[6];
         for (PathIterator it = shape.getPathIterator(null); !it.isDone(); it.next()) {
-            int count = switch (it.currentSegment(p)) {
-                case PathIterator.SEG_MOVETO -> part(path, 'M', 2);
-                case PathIterator.SEG_LINETO -> part(path, 'L', 2);
-                case PathIterator.SEG_QUADTO -> part(path, 'Q', 4);
-                case PathIterator.SEG_CUBICTO -> part(path, 'C', 6);
-                default -> part(path, 'Z', 0);
-            };
+            int count =
+                    switch (it.currentSegment(p)) {
+                        case PathIterator.SEG_MOVETO -> part(path, 'M', 2);
+                        case PathIterator.SEG_LINETO -> part(path, 'L', 2);
+                        case PathIterator.SEG_QUADTO -> part(path, 'Q', 4);
+                        case PathIterator.SEG_CUBICTO -> part(path, 'C', 6);
+                        default -> part(path, 'Z', 0);
+                    };
             for (int i = 0; i < count; i++) {
                 path.append(i == 0 ? "" : " ").append(number(p[i]));
             }
@@ -182,7 +244,8 @@ final class SvgCanvas implements Canvas {
 
     /// Thousandths of a point are finer than any printer.
     private static String number(double value) {
-        BigDecimal rounded = BigDecimal.valueOf(value).setScale(3, RoundingMode.HALF_EVEN).stripTrailingZeros();
+        BigDecimal rounded =
+                BigDecimal.valueOf(value).setScale(3, RoundingMode.HALF_EVEN).stripTrailingZeros();
         return rounded.signum() == 0 ? "0" : rounded.toPlainString();
     }
 
@@ -190,18 +253,21 @@ final class SvgCanvas implements Canvas {
         return Phrase.of("#%06x", color.getRGB() & 0xffffff);
     }
 
-    /// Characters that XML does not allow are left out, those that turn the text's direction are shown by their numbers.
+    /// Characters that XML does not allow are left out, those that turn the text's direction are shown by their
+    /// numbers.
     private static String escaped(String text) {
         var escaped = new StringBuilder();
-        DirectionMarks.visible(text).codePoints()
-                .filter(c -> c >= 0x20 && c != 0xfffe && c != 0xffff && !(c >= 0xd800 && c <= 0xdfff)).forEach(c -> {
-            switch (c) {
-                case '&' -> escaped.append("&amp;");
-                case '<' -> escaped.append("&lt;");
-                case '>' -> escaped.append("&gt;");
-                default -> escaped.appendCodePoint(c);
-            }
-        });
+        DirectionMarks.visible(text)
+                .codePoints()
+                .filter(c -> c >= 0x20 && c != 0xfffe && c != 0xffff && !(c >= 0xd800 && c <= 0xdfff))
+                .forEach(c -> {
+                    switch (c) {
+                        case '&' -> escaped.append("&amp;");
+                        case '<' -> escaped.append("&lt;");
+                        case '>' -> escaped.append("&gt;");
+                        default -> escaped.appendCodePoint(c);
+                    }
+                });
         return escaped.toString();
     }
 }

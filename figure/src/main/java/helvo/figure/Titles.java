@@ -64,7 +64,9 @@ final class Titles {
             return title;
         }
         Matcher unit = UNIT_AT_END.matcher(title);
-        return unit.matches() ? unit.group(1) + "(" + context + " " + unit.group(2) + ")" : title + " (" + context + ")";
+        return unit.matches()
+                ? unit.group(1) + "(" + context + " " + unit.group(2) + ")"
+                : title + " (" + context + ")";
     }
 
     /// As somebody wrote it, else the names of the columns along the axis with their unit.
@@ -77,9 +79,15 @@ final class Titles {
         boolean dates = place == AxisPlace.X && figure.xTime().isPresent();
         List<Column> columns = place == AxisPlace.X ? figure.xs() : along(figure, place);
         boolean oneUnit = dates || columns.stream().map(Column::unit).distinct().count() == 1;
-        String names = String.join(", ", columns.stream().map(column -> oneUnit ? column.name()
-                : column.heading().text()).distinct().toList());
-        Optional<String> unit = dates || !oneUnit ? Optional.empty()
+        String names = String.join(
+                ", ",
+                columns.stream()
+                        .map(column ->
+                                oneUnit ? column.name() : column.heading().text())
+                        .distinct()
+                        .toList());
+        Optional<String> unit = dates || !oneUnit
+                ? Optional.empty()
                 : Optional.of(columns.getFirst().unit()).filter(each -> !each.isEmpty());
         return names + unit.map(each -> " (" + each + ")").orElse("");
     }
@@ -88,8 +96,12 @@ final class Titles {
         List<Column> all = figure.table().all(Role.Y);
         boolean right = figure.series().stream().anyMatch(series -> figure.isOnRight(series.key()));
         boolean left = figure.series().stream().anyMatch(series -> !figure.isOnRight(series.key()));
-        return !(left && right) ? all : all.stream().filter(column -> figure.series().stream()
-                .anyMatch(series -> series.key().yColumn() == column.id()
-                        && figure.isOnRight(series.key()) == (place == AxisPlace.RIGHT))).toList();
+        return !(left && right)
+                ? all
+                : all.stream()
+                        .filter(column -> figure.series().stream()
+                                .anyMatch(series -> series.key().yColumn() == column.id()
+                                        && figure.isOnRight(series.key()) == (place == AxisPlace.RIGHT)))
+                        .toList();
     }
 }

@@ -10,9 +10,11 @@ import java.io.UncheckedIOException;
 
 /// The two faces of Source Sans 3 that ship with the program.
 public enum Typeface {
-    REGULAR("SourceSans3-Regular.ttf"), SEMIBOLD("SourceSans3-SemiBold.ttf");
+    REGULAR("SourceSans3-Regular.ttf"),
+    SEMIBOLD("SourceSans3-SemiBold.ttf");
 
-    /// Text is measured at one unit a point, whatever it is then drawn on, so that every output has the same layout.
+    /// Text is measured at one unit a point, whatever it is then drawn on, so that every output has the same
+    /// layout.
     static final FontRenderContext MEASURE = new FontRenderContext(null, true, true);
 
     private static final int LACKING = '\u25a1';
@@ -52,24 +54,32 @@ public enum Typeface {
     }
 
     static double width(Font font, String text) {
-        return text.isEmpty() ? 0 : font.getStringBounds(drawable(font, text), MEASURE).getWidth();
+        return text.isEmpty()
+                ? 0
+                : font.getStringBounds(drawable(font, text), MEASURE).getWidth();
     }
 
-    /// The text with a hollow square for each sign that the font lacks; signs that only steer, as the right-to-left mark, are left out.
+    /// The text with a hollow square for each sign that the font lacks; signs that only steer, as the right-to-left
+    /// mark, are left out.
     static String drawable(Font font, String text) {
         if (font.canDisplayUpTo(text) < 0) {
             return text;
         }
         var drawn = new StringBuilder();
-        text.codePoints().filter(sign -> Character.getType(sign) != Character.FORMAT)
+        text.codePoints()
+                .filter(sign -> Character.getType(sign) != Character.FORMAT)
                 .forEach(sign -> drawn.appendCodePoint(font.canDisplay(sign) ? sign : LACKING));
         return drawn.toString();
     }
 
     /// The signs of a text that the font lacks, each once.
     static String lacking(Font font, String text) {
-        return text.codePoints().filter(sign -> Character.getType(sign) != Character.FORMAT && !Character.isWhitespace(sign)
-                && !font.canDisplay(sign)).distinct().collect(StringBuilder::new, StringBuilder::appendCodePoint, StringBuilder::append)
+        return text.codePoints()
+                .filter(sign -> Character.getType(sign) != Character.FORMAT
+                        && !Character.isWhitespace(sign)
+                        && !font.canDisplay(sign))
+                .distinct()
+                .collect(StringBuilder::new, StringBuilder::appendCodePoint, StringBuilder::append)
                 .toString();
     }
 }

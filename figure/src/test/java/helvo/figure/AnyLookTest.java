@@ -45,13 +45,13 @@ import net.jqwik.api.Property;
 import org.junit.jupiter.api.Test;
 import org.xml.sax.InputSource;
 
-/// Whatever somebody chooses of a figure's look: the sheet is drawn, nothing leaves it, and places and values agree. A figure is judged by
-/// what stands where in its SVG, never by its pixels.
+/// Whatever somebody chooses of a figure's look: the sheet is drawn, nothing leaves it, and places and values
+/// agree. A figure is judged by what stands where in its SVG, never by its pixels.
 class AnyLookTest {
     private static final SeriesKey FIRST = SeriesKey.whole(2);
     private static final SeriesKey SECOND = SeriesKey.whole(3);
-    private static final Pattern TEXT = Pattern.compile("<text x=\"([-\\d.]+)\" "
-            + "y=\"([-\\d.]+)\"[^>]*font-size=\"([\\d.]+)\"[^>]*>([^<]*)<");
+    private static final Pattern TEXT =
+            Pattern.compile("<text x=\"([-\\d.]+)\" " + "y=\"([-\\d.]+)\"[^>]*font-size=\"([\\d.]+)\"[^>]*>([^<]*)<");
 
     /// One whose steep curve once led its label out of the sheet.
     @Test
@@ -65,15 +65,19 @@ class AnyLookTest {
         FigureAnalysis figure = figure(random);
         var canvas = new SvgCanvas(4);
         FigureLayout layout = FigureDrawing.draw(figure, canvas, Progress.none());
-        String svg = canvas.document("t", "", "", figure.figure().widthMm(), figure.figure().heightMm(), layout.width(), layout.height());
+        String svg = canvas.document(
+                "t", "", "", figure.figure().widthMm(), figure.figure().heightMm(), layout.width(), layout.height());
 
         DocumentBuilderFactory.newInstance().newDocumentBuilder().parse(new InputSource(new StringReader(svg)));
         assertThat(svg).doesNotContain("NaN", "Infinity", "null");
         var sheet = new Rectangle2D.Double(-0.5, -0.5, layout.width() + 1, layout.height() + 1);
         assertThat(sheet.contains(layout.plot())).isTrue();
-        layout.residuals().ifPresent(strip -> assertThat(sheet.contains(strip.area())).isTrue());
+        layout.residuals()
+                .ifPresent(strip -> assertThat(sheet.contains(strip.area())).isTrue());
         if (layout.notices().isEmpty()) {
-            assertThat(texts(svg)).allSatisfy(text -> assertThat(sheet.contains(text.box)).as("%s in the sheet", text).isTrue());
+            assertThat(texts(svg)).allSatisfy(text -> assertThat(sheet.contains(text.box))
+                    .as("%s in the sheet", text)
+                    .isTrue());
         }
         labelsStandApart(texts(svg), layout);
         placesAgree(layout, random);
@@ -84,24 +88,34 @@ class AnyLookTest {
 
     private static List<Text> texts(String svg) {
         var texts = new ArrayList<Text>();
-        for (Matcher found = TEXT.matcher(svg); found.find();) {
+        for (Matcher found = TEXT.matcher(svg); found.find(); ) {
             double size = Double.parseDouble(found.group(3));
-            texts.add(new Text(found.group(4), new Rectangle2D.Double(Double.parseDouble(found.group(1)),
-                    Double.parseDouble(found.group(2)) - 0.6 * size, Typeface.width(Typeface.REGULAR.at(size), found.group(4)),
+            texts.add(new Text(
+                    found.group(4),
+                    new Rectangle2D.Double(
+                            Double.parseDouble(found.group(1)),
+                            Double.parseDouble(found.group(2)) - 0.6 * size,
+                            Typeface.width(Typeface.REGULAR.at(size), found.group(4)),
                             0.6 * size)));
         }
         return texts;
     }
 
-    /// The numbers along the x axis, which are those that stand on the lowest line of numbers below the plot, or above it.
+    /// The numbers along the x axis, which are those that stand on the lowest line of numbers below the plot, or
+    /// above it.
     private static void labelsStandApart(List<Text> texts, FigureLayout layout) {
-        List<Text> below = texts.stream().filter(text -> text.words.matches("−?[\\d.,]+"))
-                .filter(text -> text.box.getY() > layout.plot().getMaxY() && text.box.getMaxY() < layout.plot().getMaxY() + 30
-                        && text.box.getMaxX() > layout.plot().getX()).toList();
+        List<Text> below = texts.stream()
+                .filter(text -> text.words.matches("−?[\\d.,]+"))
+                .filter(text -> text.box.getY() > layout.plot().getMaxY()
+                        && text.box.getMaxY() < layout.plot().getMaxY() + 30
+                        && text.box.getMaxX() > layout.plot().getX())
+                .toList();
         for (int i = 0; i < below.size(); i++) {
             for (int other = 0; other < i; other++) {
-                boolean sameLine = Math.abs(below.get(i).box.getY() - below.get(other).box.getY()) < 0.5;
-                assertThat(sameLine && below.get(i).box.intersects(below.get(other).box)).as("%s on %s", below.get(i), below.get(other))
+                boolean sameLine =
+                        Math.abs(below.get(i).box.getY() - below.get(other).box.getY()) < 0.5;
+                assertThat(sameLine && below.get(i).box.intersects(below.get(other).box))
+                        .as("%s on %s", below.get(i), below.get(other))
                         .isFalse();
             }
         }
@@ -127,16 +141,25 @@ class AnyLookTest {
     private static void everyPartIsFound(FigureLayout layout, FigureAnalysis figure) {
         for (FigureLayout.Part part : layout.parts()) {
             Rectangle2D box = part.area().getBounds2D();
-            assertThat(Double.isFinite(box.getX()) && Double.isFinite(box.getWidth())).as(part.of().toString()).isTrue();
+            assertThat(Double.isFinite(box.getX()) && Double.isFinite(box.getWidth()))
+                    .as(part.of().toString())
+                    .isTrue();
             if (part.area().contains(box.getCenterX(), box.getCenterY())) {
-                assertThat(layout.at(box.getCenterX(), box.getCenterY())).as(part.of().toString()).isPresent();
+                assertThat(layout.at(box.getCenterX(), box.getCenterY()))
+                        .as(part.of().toString())
+                        .isPresent();
             }
         }
-        assertThat(layout.parts()).extracting(FigureLayout.Part::of).contains(new FigurePart.Background(), new FigurePart.Title(),
-                new FigurePart.AxisOf(AxisPlace.X));
-        figure.figure().look().notes().forEach(note -> assertThat(layout.parts().stream().map(FigureLayout.Part::of)
-                .filter(FigurePart.NoteOf.class::isInstance).map(part -> ((FigurePart.NoteOf) part).note()).collect(Collectors.toSet()))
-                .as("of notes at least one is drawn").isNotEmpty());
+        assertThat(layout.parts())
+                .extracting(FigureLayout.Part::of)
+                .contains(new FigurePart.Background(), new FigurePart.Title(), new FigurePart.AxisOf(AxisPlace.X));
+        figure.figure().look().notes().forEach(note -> assertThat(layout.parts().stream()
+                        .map(FigureLayout.Part::of)
+                        .filter(FigurePart.NoteOf.class::isInstance)
+                        .map(part -> ((FigurePart.NoteOf) part).note())
+                        .collect(Collectors.toSet()))
+                .as("of notes at least one is drawn")
+                .isNotEmpty());
     }
 
     private static FigureAnalysis figure(Random random) {
@@ -149,16 +172,29 @@ class AnyLookTest {
             heat[i] = 20 + 5 * random.nextGaussian();
         }
         double[] bars = random.doubles(n, 0, 1).toArray();
-        var table = new Table(1, "t", DecimalMark.POINT, Optional.empty(), List.of(
-                new Column(1, new Heading("Load", "N"), Kind.NUMBER, Role.X, 1, Cells.ofNumbers(x)),
-                new Column(2, new Heading("Stretch", "mm"), Kind.NUMBER, Role.Y, 2, Cells.ofNumbers(y)),
-                new Column(4, new Heading("±", "mm"), Kind.NUMBER, Role.Y_BAR, 2, Cells.ofNumbers(bars)),
-                new Column(3, new Heading("Heat", "°C"), Kind.NUMBER, random.nextBoolean() ? Role.Y : Role.NONE, 1,
-                        Cells.ofNumbers(heat))),
+        var table = new Table(
+                1,
+                "t",
+                DecimalMark.POINT,
+                Optional.empty(),
+                List.of(
+                        new Column(1, new Heading("Load", "N"), Kind.NUMBER, Role.X, 1, Cells.ofNumbers(x)),
+                        new Column(2, new Heading("Stretch", "mm"), Kind.NUMBER, Role.Y, 2, Cells.ofNumbers(y)),
+                        new Column(4, new Heading("±", "mm"), Kind.NUMBER, Role.Y_BAR, 2, Cells.ofNumbers(bars)),
+                        new Column(
+                                3,
+                                new Heading("Heat", "°C"),
+                                Kind.NUMBER,
+                                random.nextBoolean() ? Role.Y : Role.NONE,
+                                1,
+                                Cells.ofNumbers(heat))),
                 SetAside.NONE);
         Study study = StudyEdit.AddTable.to(Study.EMPTY, table).apply(Study.EMPTY);
-        study = study.withFigure(1, figure -> figure.withLayers(layers(random)).withLook(look(random))
-                .with(FIRST, Curves.offered().get(random.nextInt(Curves.offered().size()))));
+        study = study.withFigure(1, figure -> figure.withLayers(layers(random))
+                .withLook(look(random))
+                .with(
+                        FIRST,
+                        Curves.offered().get(random.nextInt(Curves.offered().size()))));
         return Analysis.of(study, Analysis.EMPTY, Progress.none()).figures().getFirst();
     }
 
@@ -177,26 +213,51 @@ class AnyLookTest {
     }
 
     private static FigureLook look(Random random) {
-        var sheet = new SheetLook(85 + random.nextInt(120), 75 + random.nextInt(100), 6 + random.nextInt(6), 0.5 + random.nextDouble(),
-                random.nextBoolean(), random.nextBoolean(), random.nextBoolean() ? SheetLook.WHITE : Optional.empty());
-        FigureLook look = FigureLook.DEFAULT.with(sheet)
-                .with(LegendLook.DEFAULT.withShown(any(random, LegendLook.Shown.class)));
+        var sheet = new SheetLook(
+                85 + random.nextInt(120),
+                75 + random.nextInt(100),
+                6 + random.nextInt(6),
+                0.5 + random.nextDouble(),
+                random.nextBoolean(),
+                random.nextBoolean(),
+                random.nextBoolean() ? SheetLook.WHITE : Optional.empty());
+        FigureLook look =
+                FigureLook.DEFAULT.with(sheet).with(LegendLook.DEFAULT.withShown(any(random, LegendLook.Shown.class)));
         for (AxisPlace place : AxisPlace.values()) {
-            look = look.with(place, AxisLook.DEFAULT.withLogarithmic(random.nextInt(4) == 0).withReversed(random.nextInt(3) == 0)
-                    .withOtherSide(random.nextInt(3) == 0).withZero(random.nextInt(3) == 0).withTicks(any(random, AxisLook.Ticks.class))
-                    .withGrid(any(random, AxisLook.Grid.class)).withDecimals(random.nextBoolean() ? Optional.of(random.nextInt(4))
-                            : Optional.empty()));
+            look = look.with(
+                    place,
+                    AxisLook.DEFAULT
+                            .withLogarithmic(random.nextInt(4) == 0)
+                            .withReversed(random.nextInt(3) == 0)
+                            .withOtherSide(random.nextInt(3) == 0)
+                            .withZero(random.nextInt(3) == 0)
+                            .withTicks(any(random, AxisLook.Ticks.class))
+                            .withGrid(any(random, AxisLook.Grid.class))
+                            .withDecimals(random.nextBoolean() ? Optional.of(random.nextInt(4)) : Optional.empty()));
         }
         for (SeriesKey key : List.of(FIRST, SECOND)) {
-            look = look.with(key, SeriesLook.DEFAULT.withShape(Optional.of(any(random, MarkerShape.class))).withJoin(any(random,
-                    SeriesLook.Join.class)).withSize(0.5 + random.nextDouble()).withHidden(random.nextInt(5) == 0)
-                    .withLabels(random.nextInt(4) == 0 ? Optional.of(1) : Optional.empty())
-                    .withColoredBy(random.nextInt(4) == 0 ? Optional.of(SeriesLook.ColorBy.RESIDUAL) : Optional.empty()))
-                    .with(key, CurveLook.DEFAULT.withDash(Optional.of(any(random, CurveLook.Dash.class)))
-                            .withLabel(EnumSet.of(CurveLook.LabelPart.EQUATION, CurveLook.LabelPart.R2)).withShown(random.nextInt(5) > 0));
+            look = look.with(
+                            key,
+                            SeriesLook.DEFAULT
+                                    .withShape(Optional.of(any(random, MarkerShape.class)))
+                                    .withJoin(any(random, SeriesLook.Join.class))
+                                    .withSize(0.5 + random.nextDouble())
+                                    .withHidden(random.nextInt(5) == 0)
+                                    .withLabels(random.nextInt(4) == 0 ? Optional.of(1) : Optional.empty())
+                                    .withColoredBy(
+                                            random.nextInt(4) == 0
+                                                    ? Optional.of(SeriesLook.ColorBy.RESIDUAL)
+                                                    : Optional.empty()))
+                    .with(
+                            key,
+                            CurveLook.DEFAULT
+                                    .withDash(Optional.of(any(random, CurveLook.Dash.class)))
+                                    .withLabel(EnumSet.of(CurveLook.LabelPart.EQUATION, CurveLook.LabelPart.R2))
+                                    .withShown(random.nextInt(5) > 0));
         }
         if (random.nextBoolean()) {
-            look = look.with(new Note.Span(1, random.nextBoolean(), 5, 9, "yield")).with(new Note.Rule(2, random.nextBoolean(), 7, "limit"))
+            look = look.with(new Note.Span(1, random.nextBoolean(), 5, 9, "yield"))
+                    .with(new Note.Rule(2, random.nextBoolean(), 7, "limit"))
                     .with(new Note.Text(3, "slack", 8, 6, Optional.of(new Note.Text.Target(12, 5))));
         }
         return look;
@@ -207,9 +268,12 @@ class AnyLookTest {
     void isTheSameEachTime(@ForAll long seed) throws IOException {
         FigureAnalysis figure = figure(new Random(seed));
         assertThat(svg(figure)).isEqualTo(svg(figure));
-        assertThat(FigureDrawing.draw(figure, new MeasuringCanvas(), Progress.none()).parts()).as("measuring finds the same places")
+        assertThat(FigureDrawing.draw(figure, new MeasuringCanvas(), Progress.none())
+                        .parts())
+                .as("measuring finds the same places")
                 .extracting(FigureLayout.Part::of)
-                .isEqualTo(FigureDrawing.draw(figure, new SvgCanvas(4), Progress.none()).parts().stream().map(FigureLayout.Part::of)
+                .isEqualTo(FigureDrawing.draw(figure, new SvgCanvas(4), Progress.none()).parts().stream()
+                        .map(FigureLayout.Part::of)
                         .toList());
     }
 
@@ -225,9 +289,10 @@ class AnyLookTest {
         FigureAnalysis figure = figure(new Random(seed));
         FigureLook look = figure.figure().look();
         SeriesLook plain = SeriesLook.DEFAULT.withShape(Optional.of(MarkerShape.SQUARE));
-        FigureAnalysis shown = figure.with(figure.figure().withLook(look.with(FIRST, plain).with(SECOND, plain)));
-        FigureAnalysis hidden = figure.with(figure.figure().withLook(look.with(FIRST, plain.withHidden(true)).with(SECOND,
-                plain.withHidden(true))));
+        FigureAnalysis shown =
+                figure.with(figure.figure().withLook(look.with(FIRST, plain).with(SECOND, plain)));
+        FigureAnalysis hidden = figure.with(figure.figure()
+                .withLook(look.with(FIRST, plain.withHidden(true)).with(SECOND, plain.withHidden(true))));
         assertThat(svg(hidden).length()).isLessThan(svg(shown).length());
     }
 }

@@ -10,14 +10,24 @@ import com.tngtech.archunit.lang.ArchRule;
 @AnalyzeClasses(packages = "helvo.figure", importOptions = ImportOption.DoNotIncludeTests.class)
 class ArchitectureTest {
     @ArchTest
-    static final ArchRule drawsWithoutAWindow = noClasses().should().dependOnClassesThat()
+    static final ArchRule drawsWithoutAWindow = noClasses()
+            .should()
+            .dependOnClassesThat()
             .resideInAnyPackage("javafx..", "javax.swing..", "helvo.files..", "helvo.desktop..", "helvo.cli..");
 
     /// What a computer's language changes is never used: see [helvo.core.Phrase].
     @ArchTest
-    static final ArchRule speaksTheSameInEveryLanguage = noClasses().that().doNotHaveFullyQualifiedName("helvo.core.Phrase").should()
-            .callMethod(String.class, "formatted", Object[].class).orShould()
+    static final ArchRule speaksTheSameInEveryLanguage = noClasses()
+            .that()
+            .doNotHaveFullyQualifiedName("helvo.core.Phrase")
+            .should()
+            .callMethod(String.class, "formatted", Object[].class)
+            .orShould()
             .callMethod(String.class, "format", String.class, Object[].class)
-            .orShould().callMethod(String.class, "toLowerCase").orShould().callMethod(String.class, "toUpperCase")
-            .orShould().callMethod(java.io.PrintWriter.class, "printf", String.class, Object[].class);
+            .orShould()
+            .callMethod(String.class, "toLowerCase")
+            .orShould()
+            .callMethod(String.class, "toUpperCase")
+            .orShould()
+            .callMethod(java.io.PrintWriter.class, "printf", String.class, Object[].class);
 }

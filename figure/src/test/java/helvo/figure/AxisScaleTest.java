@@ -29,7 +29,10 @@ class AxisScaleTest {
         assertThat(greatest - least).as("filled part").isGreaterThan(0.5 * (scale.high() - scale.low()));
         assertThat(fromZero || scale.fraction(least) > 0.01).isTrue();
         assertThat(scale.ticks()).hasSizeBetween(1, mostSteps + 2);
-        int mantissa = new BigDecimal(Double.toString(scale.step())).stripTrailingZeros().unscaledValue().intValue();
+        int mantissa = new BigDecimal(Double.toString(scale.step()))
+                .stripTrailingZeros()
+                .unscaledValue()
+                .intValue();
         assertThat(mantissa).isIn(1, 2, 5);
         assertThat(span).isPositive();
     }
@@ -65,11 +68,14 @@ class AxisScaleTest {
     @Test
     void labelsAreDecimalsNotTheirRounding() {
         AxisScale scale = AxisScale.around(0.05, 0.62, 8);
-        assertThat(scale.ticks().stream().map(tick -> scale.label(tick, NumberFormat.POINT))).contains("0.3", "0.6")
+        assertThat(scale.ticks().stream().map(tick -> scale.label(tick, NumberFormat.POINT)))
+                .contains("0.3", "0.6")
                 .noneMatch(label -> label.length() > 4);
         AxisScale large = AxisScale.around(0, 4.2e9, 6);
         assertThat(large.context()).isEqualTo("10⁹");
-        assertThat(large.ticks().stream().map(tick -> large.label(tick, NumberFormat.POINT))).contains("1", "4");
-        assertThat(AxisScale.around(-3, 3, 6).ticks().stream().map(tick -> scale.label(tick, NumberFormat.POINT))).contains("−2.0");
+        assertThat(large.ticks().stream().map(tick -> large.label(tick, NumberFormat.POINT)))
+                .contains("1", "4");
+        assertThat(AxisScale.around(-3, 3, 6).ticks().stream().map(tick -> scale.label(tick, NumberFormat.POINT)))
+                .contains("−2.0");
     }
 }

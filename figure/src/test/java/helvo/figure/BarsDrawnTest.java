@@ -7,8 +7,8 @@ import helvo.core.Progress;
 import helvo.core.analysis.Analysis;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.look.BarLook;
-import helvo.core.look.CurveLook.LabelPart;
 import helvo.core.look.CurveLook;
+import helvo.core.look.CurveLook.LabelPart;
 import helvo.core.look.SeriesLook;
 import helvo.core.number.DecimalMark;
 import helvo.core.study.Edit;
@@ -39,19 +39,26 @@ import org.junit.jupiter.api.Test;
 class BarsDrawnTest {
     private static final SeriesKey Y = SeriesKey.whole(2);
     private static final double[] X = {1, 2, 3};
-    private static final Pattern PATH = Pattern.compile("<path d=\"([^\"]*)\" fill=\"(none|#[0-9a-f]+)\"(?: stroke=\"(#[0-9a-f]+)\" "
-            + "stroke-width=\"([0-9.]+)\")?([^>]*)/>");
+    private static final Pattern PATH =
+            Pattern.compile("<path d=\"([^\"]*)\" fill=\"(none|#[0-9a-f]+)\"(?: stroke=\"(#[0-9a-f]+)\" "
+                    + "stroke-width=\"([0-9.]+)\")?([^>]*)/>");
     private static final Pattern NUMBER = Pattern.compile("-?[0-9.]+");
 
     /// A path of the drawing: its corners in values of the axes, and how it is stroked.
     private record Drawn(double[] at, String fill, String stroke, double weight, boolean dashed, boolean straight) {}
 
     private static FigureAnalysis figure(double[] y, double[] up, double[] down, Edit... edits) {
-        var table = new Table(0, "t", DecimalMark.POINT, Optional.empty(), List.of(
-                new Column(1, new Heading("Load", "N"), Kind.NUMBER, Role.X, 0, Cells.ofNumbers(X)),
-                new Column(2, new Heading("Stretch", "mm"), Kind.NUMBER, Role.Y, 2, Cells.ofNumbers(y)),
-                new Column(3, new Heading("up", "mm"), Kind.NUMBER, Role.Y_BAR, 2, Cells.ofNumbers(up)),
-                new Column(4, new Heading("down", "mm"), Kind.NUMBER, Role.Y_DOWN, 2, Cells.ofNumbers(down))), SetAside.NONE);
+        var table = new Table(
+                0,
+                "t",
+                DecimalMark.POINT,
+                Optional.empty(),
+                List.of(
+                        new Column(1, new Heading("Load", "N"), Kind.NUMBER, Role.X, 0, Cells.ofNumbers(X)),
+                        new Column(2, new Heading("Stretch", "mm"), Kind.NUMBER, Role.Y, 2, Cells.ofNumbers(y)),
+                        new Column(3, new Heading("up", "mm"), Kind.NUMBER, Role.Y_BAR, 2, Cells.ofNumbers(up)),
+                        new Column(4, new Heading("down", "mm"), Kind.NUMBER, Role.Y_DOWN, 2, Cells.ofNumbers(down))),
+                SetAside.NONE);
         Study study = StudyEdit.AddTable.to(Study.EMPTY, table).apply(Study.EMPTY);
         var all = new ArrayList<>(List.of(edits));
         all.add(new FigureEdit.Show(1, Layer.BARS, true));
@@ -70,25 +77,35 @@ class BarsDrawnTest {
         FigureLayout layout = Raster.draw(figure, 1, Progress.none()).layout();
         String svg = svg(figure);
         var all = new ArrayList<Drawn>();
-        for (Matcher path = PATH.matcher(svg); path.find();) {
-            double[] at = NUMBER.matcher(path.group(1)).results().mapToDouble(number -> Double.parseDouble(number.group())).toArray();
+        for (Matcher path = PATH.matcher(svg); path.find(); ) {
+            double[] at = NUMBER.matcher(path.group(1))
+                    .results()
+                    .mapToDouble(number -> Double.parseDouble(number.group()))
+                    .toArray();
             for (int i = 0; i + 1 < at.length; i += 2) {
                 at[i] = layout.xAt(at[i]);
                 at[i + 1] = layout.yAt(helvo.core.look.AxisPlace.Y, at[i + 1]);
             }
-            all.add(new Drawn(at, path.group(2), path.group(3), path.group(4) == null ? 0 : Double.parseDouble(path.group(4)),
-                    path.group(5).contains("dasharray"), !path.group(1).contains("C")));
+            all.add(new Drawn(
+                    at,
+                    path.group(2),
+                    path.group(3),
+                    path.group(4) == null ? 0 : Double.parseDouble(path.group(4)),
+                    path.group(5).contains("dasharray"),
+                    !path.group(1).contains("C")));
         }
         return all;
     }
 
     private static String svg(FigureAnalysis figure) throws IOException {
-        return new String(FigureFile.bytes(FigureFormat.SVG, figure, 300, false, Progress.none()), StandardCharsets.UTF_8);
+        return new String(
+                FigureFile.bytes(FigureFormat.SVG, figure, 300, false, Progress.none()), StandardCharsets.UTF_8);
     }
 
     private static boolean isLine(Drawn drawn, double x1, double y1, double x2, double y2) {
         double[] wanted = {x1, y1, x2, y2};
-        return drawn.at.length == 4 && drawn.stroke != null
+        return drawn.at.length == 4
+                && drawn.stroke != null
                 && java.util.stream.IntStream.range(0, 4).allMatch(i -> Math.abs(drawn.at[i] - wanted[i]) < 1e-3);
     }
 
@@ -103,57 +120,100 @@ class BarsDrawnTest {
             assertThat(usual).anyMatch(each -> isLine(each, X[at], y[at] + up[at], X[at], y[at] - down[at]));
         }
         List<Drawn> chosen = drawn(figure(y, up, down, look(new BarLook(true, 2, 1.6, Optional.of("#A33A5E")))));
-        Drawn bar = chosen.stream().filter(each -> isLine(each, 1, 1.5, 1, 0.875)).findFirst().orElseThrow();
+        Drawn bar = chosen.stream()
+                .filter(each -> isLine(each, 1, 1.5, 1, 0.875))
+                .findFirst()
+                .orElseThrow();
         assertThat(bar.stroke).isEqualTo("#a33a5e");
-        assertThat(bar.weight).isCloseTo(2 * usual.stream().filter(each -> isLine(each, 1, 1.5, 1, 0.875)).findFirst().orElseThrow().weight,
-                within(1e-3));
+        assertThat(bar.weight)
+                .isCloseTo(
+                        2
+                                * usual.stream()
+                                        .filter(each -> isLine(each, 1, 1.5, 1, 0.875))
+                                        .findFirst()
+                                        .orElseThrow()
+                                        .weight,
+                        within(1e-3));
         assertThat(width(chosen, 1.5)).isCloseTo(2 * width(usual, 1.5), within(1e-3));
-        assertThat(drawn(figure(y, up, down, look(BarLook.DEFAULT.withShown(false))))).noneMatch(each -> isLine(each, 1, 1.5, 1, 0.875));
+        assertThat(drawn(figure(y, up, down, look(BarLook.DEFAULT.withShown(false)))))
+                .noneMatch(each -> isLine(each, 1, 1.5, 1, 0.875));
         FigureAnalysis hidden = figure(y, up, down, look(BarLook.DEFAULT.withShown(false)));
-        assertThat(Raster.draw(hidden, 1, Progress.none()).layout().parts()).noneMatch(part -> part.of() instanceof FigurePart.BarOf);
+        assertThat(Raster.draw(hidden, 1, Progress.none()).layout().parts())
+                .noneMatch(part -> part.of() instanceof FigurePart.BarOf);
     }
 
     /// Of the cap at a height of the first bar.
     private static double width(List<Drawn> all, double y) {
-        return all.stream().filter(each -> each.at.length == 4 && Math.abs(each.at[1] - y) < 1e-3 && Math.abs(each.at[3] - y) < 1e-3
-                && Math.abs((each.at[0] + each.at[2]) / 2 - 1) < 1e-3)
-                .mapToDouble(each -> each.at[2] - each.at[0]).findFirst().orElseThrow();
+        return all.stream()
+                .filter(each -> each.at.length == 4
+                        && Math.abs(each.at[1] - y) < 1e-3
+                        && Math.abs(each.at[3] - y) < 1e-3
+                        && Math.abs((each.at[0] + each.at[2]) / 2 - 1) < 1e-3)
+                .mapToDouble(each -> each.at[2] - each.at[0])
+                .findFirst()
+                .orElseThrow();
     }
 
     /// Through (1, 1), (2, 2) and (3, 3), each ± 0.5, pass lines from slope 0.5 to 1.5, pinned by the outer bars.
     @Test
     void limitsCorridorAndRingsAreWhereTheyAreByHand() throws IOException {
         double[] half = {0.5, 0.5, 0.5};
-        FigureAnalysis figure = figure(X, half, half, new FigureEdit.Show(1, Layer.BOUNDS, true),
-                new FigureEdit.SetCurveLook(1, Y, CurveLook.DEFAULT.withLabel(EnumSet.of(LabelPart.EQUATION, LabelPart.BOUNDS))));
+        FigureAnalysis figure = figure(
+                X,
+                half,
+                half,
+                new FigureEdit.Show(1, Layer.BOUNDS, true),
+                new FigureEdit.SetCurveLook(
+                        1, Y, CurveLook.DEFAULT.withLabel(EnumSet.of(LabelPart.EQUATION, LabelPart.BOUNDS))));
         List<Drawn> all = drawn(figure);
-        double from = all.stream().filter(Drawn::dashed).mapToDouble(each -> each.at[0]).min().orElseThrow();
-        assertThat(all.stream().filter(Drawn::dashed)).hasSize(2).anyMatch(each -> isLine(each, from, -1 + 1.5 * from, 3, 3.5))
+        double from = all.stream()
+                .filter(Drawn::dashed)
+                .mapToDouble(each -> each.at[0])
+                .min()
+                .orElseThrow();
+        assertThat(all.stream().filter(Drawn::dashed))
+                .hasSize(2)
+                .anyMatch(each -> isLine(each, from, -1 + 1.5 * from, 3, 3.5))
                 .anyMatch(each -> isLine(each, from, 1 + 0.5 * from, 3, 2.5));
-        Drawn corridor = all.stream().filter(each -> !each.fill.equals("none") && each.at.length > 300).findFirst().orElseThrow();
+        Drawn corridor = all.stream()
+                .filter(each -> !each.fill.equals("none") && each.at.length > 300)
+                .findFirst()
+                .orElseThrow();
         for (int i = 0; i + 1 < corridor.at.length; i += 2) {
             double x = corridor.at[i];
             double y = corridor.at[i + 1];
             double edge = x <= 1 ? Math.max(1 + 0.5 * x, x + 0.5) : x >= 3 ? -1 + 1.5 * x : x + 0.5;
-            assertThat(Math.min(Math.abs(y - edge), Math.abs(y - (2 * x - edge)))).as("corridor at %s: %s", x, y).isLessThan(2e-3);
+            assertThat(Math.min(Math.abs(y - edge), Math.abs(y - (2 * x - edge))))
+                    .as("corridor at %s: %s", x, y)
+                    .isLessThan(2e-3);
         }
         double radius = 0.02;
         String ink = "#%06x".formatted(Palette.series(0).getRGB() & 0xffffff);
-        assertThat(all.stream().filter(each -> !each.straight && ink.equals(each.stroke)).map(BarsDrawnTest::middle)).as("rings").hasSize(2)
+        assertThat(all.stream()
+                        .filter(each -> !each.straight && ink.equals(each.stroke))
+                        .map(BarsDrawnTest::middle))
+                .as("rings")
+                .hasSize(2)
                 .anyMatch(at -> Math.abs(at[0] - 1) < radius && Math.abs(at[1] - 1) < radius)
                 .anyMatch(at -> Math.abs(at[0] - 3) < radius && Math.abs(at[1] - 3) < radius);
         assertThat(svg(figure)).contains("steepest y = 1.50", "shallowest y = 0.50");
     }
 
     private static double[] middle(Drawn drawn) {
-        double[] xs = java.util.stream.IntStream.range(0, drawn.at.length / 2).mapToDouble(i -> drawn.at[2 * i]).toArray();
-        double[] ys = java.util.stream.IntStream.range(0, drawn.at.length / 2).mapToDouble(i -> drawn.at[2 * i + 1]).toArray();
-        return new double[] {(Arrays.stream(xs).min().orElseThrow() + Arrays.stream(xs).max().orElseThrow()) / 2,
-                (Arrays.stream(ys).min().orElseThrow() + Arrays.stream(ys).max().orElseThrow()) / 2};
+        double[] xs = java.util.stream.IntStream.range(0, drawn.at.length / 2)
+                .mapToDouble(i -> drawn.at[2 * i])
+                .toArray();
+        double[] ys = java.util.stream.IntStream.range(0, drawn.at.length / 2)
+                .mapToDouble(i -> drawn.at[2 * i + 1])
+                .toArray();
+        return new double[] {
+            (Arrays.stream(xs).min().orElseThrow() + Arrays.stream(xs).max().orElseThrow()) / 2,
+            (Arrays.stream(ys).min().orElseThrow() + Arrays.stream(ys).max().orElseThrow()) / 2
+        };
     }
 
-    /// Through (1, 0), (2, 3) and (3, 0), each ± 1, no line passes; the flat line through 1.5 would with ± 1.5, and the fitted line at 1
-    /// misses the middle bar.
+    /// Through (1, 0), (2, 3) and (3, 0), each ± 1, no line passes; the flat line through 1.5 would with ± 1.5, and
+    /// the fitted line at 1 misses the middle bar.
     @Test
     void withoutALineTheNearestIsDrawnAndMissedBarsAreMarked() throws IOException {
         double[] half = {1, 1, 1};
@@ -163,9 +223,15 @@ class BarsDrawnTest {
         assertThat(dashed.getFirst().at[1]).isCloseTo(1.5, within(2e-3));
         assertThat(dashed.getFirst().at[3]).isCloseTo(1.5, within(2e-3));
         String look = "#%06x".formatted(Palette.LOOK.getRGB() & 0xffffff);
-        assertThat(all).anyMatch(each -> each.stroke != null && each.stroke.equals(look) && each.straight
-                && Math.abs(each.at[0] - 2) < 1e-3);
-        assertThat(all.stream().filter(each -> look.equals(each.stroke) && !each.straight).map(BarsDrawnTest::middle)).hasSize(1)
+        assertThat(all)
+                .anyMatch(each -> each.stroke != null
+                        && each.stroke.equals(look)
+                        && each.straight
+                        && Math.abs(each.at[0] - 2) < 1e-3);
+        assertThat(all.stream()
+                        .filter(each -> look.equals(each.stroke) && !each.straight)
+                        .map(BarsDrawnTest::middle))
+                .hasSize(1)
                 .allMatch(at -> Math.abs(at[0] - 2) < 0.02 && Math.abs(at[1] - 3) < 0.02);
     }
 }

@@ -21,34 +21,49 @@ class DateScaleTest {
     }
 
     @ParameterizedTest
-    @CsvSource(delimiter = '|', value = {"2026-02-05|2026-11-20|7|Jan, Mar, May, Jul, Sep, Nov|2026",
-            "2024-02-01|2026-11-01|7|Jan 2024, Jul, Jan 2025, Jul, Jan 2026, Jul, Jan 2027|",
-        "1999-06-01|2026-02-01|7|2000, 2005, 2010, 2015, 2020, 2025|", "2026-03-02|2026-03-29|6|2 Mar, 9 Mar, 16 Mar, 23 Mar, 30 Mar|2026",
-        "2026-03-05 08:10|2026-03-05 13:50|7|08:00, 09:00, 10:00, 11:00, 12:00, 13:00, 14:00|2026-03-05",
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "2026-02-05|2026-11-20|7|Jan, Mar, May, Jul, Sep, Nov|2026",
+                "2024-02-01|2026-11-01|7|Jan 2024, Jul, Jan 2025, Jul, Jan 2026, Jul, Jan 2027|",
+                "1999-06-01|2026-02-01|7|2000, 2005, 2010, 2015, 2020, 2025|",
+                "2026-03-02|2026-03-29|6|2 Mar, 9 Mar, 16 Mar, 23 Mar, 30 Mar|2026",
+                "2026-03-05 08:10|2026-03-05 13:50|7|08:00, 09:00, 10:00, 11:00, 12:00, 13:00, 14:00|2026-03-05",
                 "08:10|13:50|4|08:00, 10:00, 12:00, 14:00|",
-        "2026-03-05 22:00|2026-03-06 04:00|4|5 Mar 22:00, 6 Mar 00:00, 02:00, 04:00|2026",
-                "12:00:00|12:00:40|5|12:00:00, 12:00:10, 12:00:20, 12:00:30, 12:00:40|"})
+                "2026-03-05 22:00|2026-03-06 04:00|4|5 Mar 22:00, 6 Mar 00:00, 02:00, 04:00|2026",
+                "12:00:00|12:00:40|5|12:00:00, 12:00:10, 12:00:20, 12:00:30, 12:00:40|"
+            })
     void ticksStandWhereTheCalendarTurns(String from, String to, int steps, String labels, String context) {
         boolean clock = from.length() < 9;
         var time = new TimeAxis(clock ? 0 : Math.floor(seconds(from) / 86_400) * 86_400, TimeUnit.DAY);
         DateScale scale = DateScale.around(time, time.coordinate(seconds(from)), time.coordinate(seconds(to)), steps);
-        assertThat(String.join(", ", scale.ticks().stream().map(tick -> scale.label(tick, NumberFormat.POINT)).toList())).isEqualTo(labels);
+        assertThat(String.join(
+                        ", ",
+                        scale.ticks().stream()
+                                .map(tick -> scale.label(tick, NumberFormat.POINT))
+                                .toList()))
+                .isEqualTo(labels);
         assertThat(scale.context()).isEqualTo(context == null ? "" : context);
     }
 
     @Test
     void datesAreWrittenAsAPersonAsks() {
         var time = new TimeAxis(0, TimeUnit.DAY);
-        DateScale scale = DateScale.around(time, time.coordinate(seconds("1890-02-01")), time.coordinate(seconds("1890-11-01")), 6);
+        DateScale scale = DateScale.around(
+                time, time.coordinate(seconds("1890-02-01")), time.coordinate(seconds("1890-11-01")), 6);
         assertThat(scale.label(scale.ticks().get(1), NumberFormat.POINT)).isEqualTo("Mar");
-        assertThat(scale.with(AxisLook.DateLabels.NUMERIC).label(scale.ticks().get(1), NumberFormat.POINT)).isEqualTo("1890-03-01");
-        assertThat(scale.with(AxisLook.DateLabels.MONTH).label(scale.ticks().get(1), NumberFormat.POINT)).isEqualTo("Mar 1890");
+        assertThat(scale.with(AxisLook.DateLabels.NUMERIC).label(scale.ticks().get(1), NumberFormat.POINT))
+                .isEqualTo("1890-03-01");
+        assertThat(scale.with(AxisLook.DateLabels.MONTH).label(scale.ticks().get(1), NumberFormat.POINT))
+                .isEqualTo("Mar 1890");
     }
 
     /// No point on the frame, little empty, not more ticks than asked for, whatever the span and its unit.
     @Property(tries = 500, seed = "26")
-    void limitsAreRoundAndTight(@ForAll @DoubleRange(min = -2e9, max = 4e9) double from,
-            @ForAll @DoubleRange(min = 1.5, max = 10) double power, @ForAll @IntRange(min = 2, max = 12) int steps) {
+    void limitsAreRoundAndTight(
+            @ForAll @DoubleRange(min = -2e9, max = 4e9) double from,
+            @ForAll @DoubleRange(min = 1.5, max = 10) double power,
+            @ForAll @IntRange(min = 2, max = 12) int steps) {
         var time = new TimeAxis(Math.floor(from / 86_400) * 86_400, TimeUnit.MONTH);
         double least = time.coordinate(from);
         double greatest = time.coordinate(from + Math.pow(10, power));

@@ -2,12 +2,12 @@ package helvo.figure;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import helvo.core.look.FigureText;
 import helvo.core.Progress;
 import helvo.core.analysis.Analysis;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.fit.Polynomial;
+import helvo.core.look.FigureText;
 import helvo.core.number.DecimalMark;
 import helvo.core.readout.Equation;
 import helvo.core.study.Edit;
@@ -40,10 +40,11 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 class LabelsTest {
-    private static final Pattern TEXT = Pattern.compile("<text x=\"([-\\d.]+)\" "
-            + "y=\"([-\\d.]+)\"[^>]*font-size=\"([\\d.]+)\"[^>]*>([^<]*)</text>");
+    private static final Pattern TEXT = Pattern.compile(
+            "<text x=\"([-\\d.]+)\" " + "y=\"([-\\d.]+)\"[^>]*font-size=\"([\\d.]+)\"[^>]*>([^<]*)</text>");
 
-    /// Where points leave room, no equation and no name in the legend lies on a point, on another label, or outside the plot.
+    /// Where points leave room, no equation and no name in the legend lies on a point, on another label, or outside
+    /// the plot.
     @Property(tries = 60, seed = "26")
     void labelsLieWhereNoPointDoes(@ForAll long seed, @ForAll @IntRange(min = 1, max = 3) int groups) throws Exception {
         FigureAnalysis figure = figure(new Random(seed), groups);
@@ -57,10 +58,15 @@ class LabelsTest {
             assertThat(layout.plot().contains(label)).isTrue();
             for (SeriesAnalysis series : figure.series()) {
                 for (int p = 0; p < series.points().size(); p++) {
-                    double x = layout.plot().getX() + layout.x().orElseThrow().fraction(series.points().x()[p]) * layout.plot().getWidth();
-                    double y = layout.plot().getMaxY() - layout.y().orElseThrow()
-                            .fraction(series.points().y()[p]) * layout.plot().getHeight();
-                    assertThat(label.contains(x, y)).as("label %s on point %s of %s", i, p, series.label()).isFalse();
+                    double x = layout.plot().getX()
+                            + layout.x().orElseThrow().fraction(series.points().x()[p])
+                                    * layout.plot().getWidth();
+                    double y = layout.plot().getMaxY()
+                            - layout.y().orElseThrow().fraction(series.points().y()[p])
+                                    * layout.plot().getHeight();
+                    assertThat(label.contains(x, y))
+                            .as("label %s on point %s of %s", i, p, series.label())
+                            .isFalse();
                 }
             }
             for (int other = 0; other < i; other++) {
@@ -73,19 +79,24 @@ class LabelsTest {
     @ParameterizedTest
     @CsvSource({"85, 75", "60, 60", "170, 90"})
     void longEquationsAreBrokenAtSigns(double width, double height) throws Exception {
-        FigureAnalysis figure = figure(new Random(5), 1, new FigureEdit.ChooseCurve(1, SeriesKey.whole(3), new Polynomial(4)),
+        FigureAnalysis figure = figure(
+                new Random(5),
+                1,
+                new FigureEdit.ChooseCurve(1, SeriesKey.whole(3), new Polynomial(4)),
                 new FigureEdit.Resize(1, width, height));
         var canvas = new SvgCanvas(4);
         FigureLayout layout = FigureDrawing.draw(figure, canvas, Progress.none());
         String svg = canvas.document("t", "", "", width, height, layout.width(), layout.height());
         var words = new StringBuilder();
-        for (Matcher text = TEXT.matcher(svg); text.find();) {
+        for (Matcher text = TEXT.matcher(svg); text.find(); ) {
             if (layout.plot().contains(Double.parseDouble(text.group(1)), Double.parseDouble(text.group(2)))) {
                 words.append(text.group(4)).append(' ');
             }
         }
-        String equation = new Equation(figure.series().getFirst().equation().orElseThrow(), figure.numbers()).inSymbols("x");
-        assertThat(words.toString().replaceAll("\\s", "")).contains(FigureText.plain(equation).replaceAll("\\s", ""));
+        String equation =
+                new Equation(figure.series().getFirst().equation().orElseThrow(), figure.numbers()).inSymbols("x");
+        assertThat(words.toString().replaceAll("\\s", ""))
+                .contains(FigureText.plain(equation).replaceAll("\\s", ""));
     }
 
     @Test
@@ -110,9 +121,11 @@ class LabelsTest {
             boolean label = words.startsWith("y = ") || words.startsWith("R² = ") || words.matches("group \\d");
             if (label) {
                 double size = Double.parseDouble(text.group(3));
-                double width = Typeface.width((words.startsWith("y") ? Typeface.SEMIBOLD : Typeface.REGULAR).at(size), words);
+                double width =
+                        Typeface.width((words.startsWith("y") ? Typeface.SEMIBOLD : Typeface.REGULAR).at(size), words);
                 double baseline = Double.parseDouble(text.group(2));
-                labels.add(new Rectangle2D.Double(Double.parseDouble(text.group(1)), baseline - 0.6 * size, width, 0.6 * size));
+                labels.add(new Rectangle2D.Double(
+                        Double.parseDouble(text.group(1)), baseline - 0.6 * size, width, 0.6 * size));
             }
         }
         return labels;
@@ -131,7 +144,8 @@ class LabelsTest {
                 names.add(new Cell.Text("group " + g));
             }
         }
-        var columns = List.of(new Column(1, new Heading("g", ""), Kind.TEXT, groups > 1 ? Role.BY : Role.NONE, 0, Cells.of(names)),
+        var columns = List.of(
+                new Column(1, new Heading("g", ""), Kind.TEXT, groups > 1 ? Role.BY : Role.NONE, 0, Cells.of(names)),
                 new Column(2, new Heading("a", "s"), Kind.NUMBER, Role.X, 0, Cells.ofNumbers(x)),
                 new Column(3, new Heading("b", "m"), Kind.NUMBER, Role.Y, 0, Cells.ofNumbers(y)));
         var table = new Table(0, "t", DecimalMark.POINT, Optional.empty(), columns, SetAside.NONE);
@@ -139,8 +153,11 @@ class LabelsTest {
         for (Edit edit : edits) {
             study = edit.apply(study);
         }
-        FigureAnalysis figure = Analysis.of(study, Analysis.EMPTY, Progress.none()).figures().getFirst();
-        assertThat(IntStream.range(0, groups).allMatch(g -> figure.series().get(g).fit().isPresent())).isTrue();
+        FigureAnalysis figure =
+                Analysis.of(study, Analysis.EMPTY, Progress.none()).figures().getFirst();
+        assertThat(IntStream.range(0, groups)
+                        .allMatch(g -> figure.series().get(g).fit().isPresent()))
+                .isTrue();
         return figure;
     }
 }

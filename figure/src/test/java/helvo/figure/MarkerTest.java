@@ -26,12 +26,16 @@ class MarkerTest {
     @Test
     void allCoverAboutTheSameAreaAndNoTwoTheSamePlace() {
         for (Marker marker : Marker.values()) {
-            assertThat(area(marker.at(0, 0, R)) / (Math.PI * R * R)).as("%s against a circle", marker).isCloseTo(1, within(0.2));
+            assertThat(area(marker.at(0, 0, R)) / (Math.PI * R * R))
+                    .as("%s against a circle", marker)
+                    .isCloseTo(1, within(0.2));
             for (Marker other : Marker.values()) {
                 var differ = new Area(marker.at(0, 0, R));
                 differ.exclusiveOr(new Area(other.at(0, 0, R)));
                 if (marker != other) {
-                    assertThat(area(differ) / Math.PI).as("%s and %s", marker, other).isGreaterThan(0.08);
+                    assertThat(area(differ) / Math.PI)
+                            .as("%s and %s", marker, other)
+                            .isGreaterThan(0.08);
                 }
             }
         }

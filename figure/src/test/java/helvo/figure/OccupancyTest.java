@@ -7,7 +7,8 @@ import java.awt.geom.Rectangle2D;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 
-/// Where labels find room: a free place first, then over lines rather than points, and over points rather than labels.
+/// Where labels find room: a free place first, then over lines rather than points, and over points rather than
+/// labels.
 class OccupancyTest {
     private static final Rectangle2D AREA = new Rectangle2D.Double(10, 20, 120, 60);
 
@@ -23,7 +24,8 @@ class OccupancyTest {
         assertThat(place).isEqualTo(new Occupancy.Place(at(70, 35, 12, 9), 0));
         occupancy.take(place);
         assertThat(occupancy.covered()).isZero();
-        assertThat(occupancy.best(List.of(at(70, 35, 12, 9), at(90, 35, 12, 9))).at()).as("taken by the label")
+        assertThat(occupancy.best(List.of(at(70, 35, 12, 9), at(90, 35, 12, 9))).at())
+                .as("taken by the label")
                 .isEqualTo(at(90, 35, 12, 9));
     }
 
@@ -51,10 +53,14 @@ class OccupancyTest {
         Rectangle2D overPoint = at(1, 11, 28, 8);
         Rectangle2D overLabel = at(1, 22, 28, 7);
         assertThat(full.best(List.of(overLabel, overPoint, overLine)).at()).isEqualTo(overLine);
-        assertThat(full.free(List.of(overPoint, overLabel))).as("neither points nor labels").isEmpty();
+        assertThat(full.free(List.of(overPoint, overLabel)))
+                .as("neither points nor labels")
+                .isEmpty();
         Occupancy before = full.copy();
         assertThat(full.free(List.of(overPoint, at(3, 5, 20, 2)))).hasValue(at(3, 5, 20, 2));
-        assertThat(before.free(List.of(at(3, 5, 20, 2)))).as("a copy knows nothing of it").isPresent();
+        assertThat(before.free(List.of(at(3, 5, 20, 2))))
+                .as("a copy knows nothing of it")
+                .isPresent();
         assertThat(full.free(List.of(at(3, 5, 20, 2)))).isEmpty();
         Occupancy.Place forced = full.best(List.of(at(0.5, 0.5, 29, 29)));
         full.take(forced);
@@ -64,8 +70,13 @@ class OccupancyTest {
     @Test
     void aPlaceOutOfTheAreaIsNone() {
         var occupancy = new Occupancy(AREA);
-        assertThat(occupancy.best(List.of(at(125, 40, 12, 9), at(50, 40, 12, 9))).at()).isEqualTo(at(50, 40, 12, 9));
-        assertThat(AREA.contains(occupancy.best(List.of(at(125, 40, 12, 9))).at())).as("moved inside").isTrue();
+        assertThat(occupancy
+                        .best(List.of(at(125, 40, 12, 9), at(50, 40, 12, 9)))
+                        .at())
+                .isEqualTo(at(50, 40, 12, 9));
+        assertThat(AREA.contains(occupancy.best(List.of(at(125, 40, 12, 9))).at()))
+                .as("moved inside")
+                .isTrue();
         assertThat(occupancy.free(List.of(at(-50, 0, 12, 9)))).isEmpty();
     }
 }

@@ -31,13 +31,22 @@ import org.junit.jupiter.params.provider.EnumSource;
 /// The full view of the residuals: every point is where its number says, in each plot, and is found there.
 class ResidualSheetTest {
     private static FigureAnalysis figure(double[] x, double[] y) {
-        var table = new Table(0, "Pluck", DecimalMark.POINT, Optional.empty(), List.of(
-                new Column(1, new Heading("Tension", "N"), Kind.NUMBER, Role.X, 0, Cells.ofNumbers(x)),
-                new Column(2, new Heading("Frequency", "Hz"), Kind.NUMBER, Role.Y, 1, Cells.ofNumbers(y))), SetAside.NONE);
-        return Analysis.of(StudyEdit.AddTable.to(Study.EMPTY, table).apply(Study.EMPTY), Analysis.EMPTY, Progress.none()).figure(1);
+        var table = new Table(
+                0,
+                "Pluck",
+                DecimalMark.POINT,
+                Optional.empty(),
+                List.of(
+                        new Column(1, new Heading("Tension", "N"), Kind.NUMBER, Role.X, 0, Cells.ofNumbers(x)),
+                        new Column(2, new Heading("Frequency", "Hz"), Kind.NUMBER, Role.Y, 1, Cells.ofNumbers(y))),
+                SetAside.NONE);
+        return Analysis.of(
+                        StudyEdit.AddTable.to(Study.EMPTY, table).apply(Study.EMPTY), Analysis.EMPTY, Progress.none())
+                .figure(1);
     }
 
-    private static final FigureAnalysis ARCH = figure(new double[] {120, 10, 20, 30, 40, 50, 60, 80, 100},
+    private static final FigureAnalysis ARCH = figure(
+            new double[] {120, 10, 20, 30, 40, 50, 60, 80, 100},
             new double[] {122.6, 35.7, 50.1, 61.7, 70.9, 79.2, 86.9, 100.4, 111.5});
 
     private static ResidualSheet.Picture draw(FigureAnalysis figure, ResidualMeasure measure) {
@@ -52,19 +61,31 @@ class ResidualSheetTest {
         ResidualSheet.Picture picture = draw(ARCH, measure);
         assertThat(picture.panels()).as("all but the histogram").hasSize(4);
         int n = residuals.raw().length;
-        double[][] along = {residuals.points().x(), IntStream.range(0, n).mapToDouble(residuals::fitted).toArray(),
-                Arrays.stream(picture.rows()).asDoubleStream().toArray()};
+        double[][] along = {
+            residuals.points().x(),
+            IntStream.range(0, n).mapToDouble(residuals::fitted).toArray(),
+            Arrays.stream(picture.rows()).asDoubleStream().toArray()
+        };
         for (int panel = 0; panel < 4; panel++) {
             double[] px = picture.panels().get(panel).x();
             double[] py = picture.panels().get(panel).y();
             for (int i = 0; i < n; i++) {
-                assertThat(picture.panels().get(panel).area().contains(px[i], py[i])).isTrue();
-                double fromZero = (py[i] - py[0]) / (residuals.in(measure, i).orElseThrow() - residuals.in(measure, 0).orElseThrow());
-                double same = (py[1] - py[0]) / (residuals.in(measure, 1).orElseThrow() - residuals.in(measure, 0).orElseThrow());
-                assertThat(i == 0 || Math.abs(fromZero / same - 1) < 1e-9).as("y in panel %s", panel).isTrue();
+                assertThat(picture.panels().get(panel).area().contains(px[i], py[i]))
+                        .isTrue();
+                double fromZero = (py[i] - py[0])
+                        / (residuals.in(measure, i).orElseThrow()
+                                - residuals.in(measure, 0).orElseThrow());
+                double same = (py[1] - py[0])
+                        / (residuals.in(measure, 1).orElseThrow()
+                                - residuals.in(measure, 0).orElseThrow());
+                assertThat(i == 0 || Math.abs(fromZero / same - 1) < 1e-9)
+                        .as("y in panel %s", panel)
+                        .isTrue();
                 if (panel < 3 && i > 1) {
                     double part = (along[panel][i] - along[panel][0]) / (along[panel][1] - along[panel][0]);
-                    assertThat((px[i] - px[0]) / (px[1] - px[0])).as("x in panel %s", panel).isCloseTo(part, within(1e-9));
+                    assertThat((px[i] - px[0]) / (px[1] - px[0]))
+                            .as("x in panel %s", panel)
+                            .isCloseTo(part, within(1e-9));
                 }
                 assertThat(picture.nearest(px[i] + 1, py[i], 3)).hasValue(picture.rows()[i]);
             }
@@ -72,8 +93,10 @@ class ResidualSheetTest {
         double[] scores = picture.panels().get(3).x();
         for (int i = 0; i < n; i++) {
             for (int k = 0; k < n; k++) {
-                assertThat(Math.signum(scores[i] - scores[k])).as("quantiles rise with the residuals").isEqualTo(
-                        Math.signum(residuals.in(measure, i).orElseThrow() - residuals.in(measure, k).orElseThrow()));
+                assertThat(Math.signum(scores[i] - scores[k]))
+                        .as("quantiles rise with the residuals")
+                        .isEqualTo(Math.signum(residuals.in(measure, i).orElseThrow()
+                                - residuals.in(measure, k).orElseThrow()));
             }
         }
     }
@@ -84,7 +107,8 @@ class ResidualSheetTest {
         ResidualSheet.Panel order = picture.panels().get(2);
         Rectangle2D first = new Rectangle2D.Double(order.x()[0] - 2, order.y()[0] - 2, 4, 4);
         assertThat(picture.within(first)).containsExactly(0);
-        assertThat(picture.within(order.area())).containsExactly(IntStream.range(0, 9).toArray());
+        assertThat(picture.within(order.area()))
+                .containsExactly(IntStream.range(0, 9).toArray());
         assertThat(picture.nearest(2, 2, 5)).isEmpty();
     }
 
@@ -92,8 +116,10 @@ class ResidualSheetTest {
     @Test
     void awkwardResidualsAreDrawn() {
         double[] many = IntStream.range(0, 30_000).asDoubleStream().toArray();
-        List<FigureAnalysis> all = List.of(figure(new double[] {1, 2}, new double[] {3, 4}),
-                figure(new double[] {1, 2, 3}, new double[] {2, 4, 6}), figure(new double[] {-1, 0, 1, 2}, new double[] {0, 0, 0, 1e300}),
+        List<FigureAnalysis> all = List.of(
+                figure(new double[] {1, 2}, new double[] {3, 4}),
+                figure(new double[] {1, 2, 3}, new double[] {2, 4, 6}),
+                figure(new double[] {-1, 0, 1, 2}, new double[] {0, 0, 0, 1e300}),
                 figure(many, Arrays.stream(many).map(x -> x + 50 * Math.sin(x)).toArray()));
         for (FigureAnalysis figure : all) {
             for (ResidualMeasure measure : ResidualMeasure.values()) {
@@ -101,7 +127,9 @@ class ResidualSheetTest {
             }
         }
         ResidualSheet.Picture none = draw(all.getFirst(), ResidualMeasure.STANDARDISED);
-        assertThat(none.panels().getFirst().y()).as("two points leave no scatter").containsOnly(Double.NaN);
+        assertThat(none.panels().getFirst().y())
+                .as("two points leave no scatter")
+                .containsOnly(Double.NaN);
         assertThat(none.nearest(100, 100, 1000)).isEmpty();
     }
 }

@@ -20,17 +20,23 @@ class RichTextTest {
 
     @Test
     void markedPartsAreSmallerAndAllElseIsAsItIs() {
-        assertThat(new RichText("m^{2}", FONT).width()).isCloseTo(Typeface.width(FONT, "m") + Typeface.width(SMALL, "2"), within(1e-9));
+        assertThat(new RichText("m^{2}", FONT).width())
+                .isCloseTo(Typeface.width(FONT, "m") + Typeface.width(SMALL, "2"), within(1e-9));
         assertThat(new RichText("v_{max} t", FONT).width())
-                .isCloseTo(Typeface.width(FONT, "v") + Typeface.width(SMALL, "max") + Typeface.width(FONT, " t"), within(1e-9));
+                .isCloseTo(
+                        Typeface.width(FONT, "v") + Typeface.width(SMALL, "max") + Typeface.width(FONT, " t"),
+                        within(1e-9));
         for (String plain : List.of("2^3", "a_b", "x^{2", "{}", "^", "_{", "")) {
-            assertThat(new RichText(plain, FONT).width()).as("nothing is marked in %s", plain)
+            assertThat(new RichText(plain, FONT).width())
+                    .as("nothing is marked in %s", plain)
                     .isCloseTo(Typeface.width(FONT, plain), within(1e-9));
         }
     }
 
     @ParameterizedTest
-    @CsvSource(delimiter = '|', value = {"m^{2} s^{−1}|m2 s−1", "v_{0}|v0", "x^{|x^{", "plain|plain", "a^{}b|ab"})
+    @CsvSource(
+            delimiter = '|',
+            value = {"m^{2} s^{−1}|m2 s−1", "v_{0}|v0", "x^{|x^{", "plain|plain", "a^{}b|ab"})
     void aFilesTitleHasNoMarks(String text, String plain) {
         assertThat(FigureText.plain(text)).isEqualTo(plain);
     }
@@ -40,14 +46,17 @@ class RichTextTest {
     void linesFitAndLoseNothing(@ForAll Random random) {
         var text = new StringBuilder("Stretch");
         for (int i = 0; i < random.nextInt(14); i++) {
-            text.append(random.nextInt(5) == 0 ? "" : " ").append(List.of("of", "marram", "m^{2}", "v_{0}", "κορδόνι", "𝛼𝛽",
-                    "x".repeat(30))
-                    .get(random.nextInt(7)));
+            text.append(random.nextInt(5) == 0 ? "" : " ")
+                    .append(List.of("of", "marram", "m^{2}", "v_{0}", "κορδόνι", "𝛼𝛽", "x".repeat(30))
+                            .get(random.nextInt(7)));
         }
         double width = 20 + random.nextInt(150);
         List<String> lines = RichText.lines(text.toString(), FONT, width);
-        assertThat(String.join("", lines).replace(" ", "")).isEqualTo(text.toString().replace(" ", ""));
-        assertThat(lines).allSatisfy(line -> assertThat(new RichText(line, FONT).width()).as(line).isLessThanOrEqualTo(width + 1e-9));
+        assertThat(String.join("", lines).replace(" ", ""))
+                .isEqualTo(text.toString().replace(" ", ""));
+        assertThat(lines)
+                .allSatisfy(line ->
+                        assertThat(new RichText(line, FONT).width()).as(line).isLessThanOrEqualTo(width + 1e-9));
         assertThat(lines).noneMatch(line -> line.contains("^{") && !line.contains("}"));
     }
 
@@ -68,8 +77,11 @@ class RichTextTest {
             for (double fraction = 0; fraction < 1; fraction += 0.01) {
                 var here = map.at(fraction);
                 var next = map.at(fraction + 0.01);
-                assertThat(Math.abs(here.getRed() - next.getRed()) + Math.abs(here.getGreen() - next.getGreen())
-                        + Math.abs(here.getBlue() - next.getBlue())).as("no step at %s", fraction).isLessThan(24);
+                assertThat(Math.abs(here.getRed() - next.getRed())
+                                + Math.abs(here.getGreen() - next.getGreen())
+                                + Math.abs(here.getBlue() - next.getBlue()))
+                        .as("no step at %s", fraction)
+                        .isLessThan(24);
             }
         }
         assertThat(ColorMap.SEQUENTIAL.at(0.25)).isEqualTo(new java.awt.Color(0xD59A63));

@@ -3,8 +3,8 @@ package helvo.files;
 import java.nio.file.Files;
 import java.nio.file.Path;
 
-/// A file that Helvo cannot make a table of. The message is a sentence for the person who opened it: what, where, and
-/// what to do.
+/// A file that Helvo cannot make a table of. The message is a sentence for the person who opened it: what, where,
+/// and what to do.
 public final class CannotRead extends Exception {
     public CannotRead(String sentence) {
         super(sentence);

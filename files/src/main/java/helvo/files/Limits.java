@@ -4,8 +4,8 @@ import helvo.core.table.Cell;
 import helvo.core.table.Table;
 import java.time.Duration;
 
-/// How much of a file is taken, for every reader. What goes beyond is made to do harm, damaged, or no table of measurements; each limit
-/// lies far above what a laboratory writes and below what would stop the program.
+/// How much of a file is taken, for every reader. What goes beyond is made to do harm, damaged, or no table of
+/// measurements; each limit lies far above what a laboratory writes and below what would stop the program.
 public final class Limits {
     /// More columns than this are a wrong delimiter or no table.
     public static final int COLUMNS = Table.MOST_COLUMNS;
@@ -20,20 +20,22 @@ public final class Limits {
     public static final int REPEATED_CELLS = 5_000_000;
     /// Areas of merged cells in a sheet; each has to be looked up for every cell.
     public static final int MERGED_AREAS = 200_000;
-    /// Bytes of numbers and texts of one table: 33 million numbers, however much memory the program was started with, so that a file
-    /// gives the same table everywhere.
+    /// Bytes of numbers and texts of one table: 33 million numbers, however much memory the program was started
+    /// with, so that a file gives the same table everywhere.
     public static final long TABLE_BYTES = 256L << 20;
-    /// How many times its packed size a large part of a workbook may have: sheets of numbers shrink to a tenth, of one word repeated to
-    /// a hundredth.
+    /// How many times its packed size a large part of a workbook may have: sheets of numbers shrink to a tenth, of
+    /// one word repeated to a hundredth.
     public static final long SWELLING = 250;
     /// Below so many bytes no swelling does harm.
     public static final long HARMLESS_BYTES = 20L << 20;
     /// Bytes of an unpacked part of an archive.
     public static final long PART_BYTES = 3L << 30;
-    /// Bytes of `study.json` or `history.jsonl` in a study, and of a part that this program does not know and keeps.
+    /// Bytes of `study.json` or `history.jsonl` in a study, and of a part that this program does not know and
+    /// keeps.
     public static final int STUDY_TEXT_BYTES = 256 << 20;
     public static final int UNKNOWN_PART_BYTES = 64 << 20;
-    /// As [#SWELLING], for a study: what deflate makes of one byte repeated for ever, since its data may well be so regular.
+    /// As [#SWELLING], for a study: what deflate makes of one byte repeated for ever, since its data may well be so
+    /// regular.
     public static final long STUDY_SWELLING = 1100;
     /// Characters of a person's or a file's own text that a sentence of the command line repeats.
     public static final int ECHOED = 1200;

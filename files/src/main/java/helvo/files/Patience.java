@@ -11,8 +11,8 @@ import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
 import java.util.concurrent.atomic.AtomicLong;
 
-/// Reads a file for as long as anything more of it is read, and no longer: a share that no longer answers, or a file made to keep a reader
-/// busy, is given up with a sentence.
+/// Reads a file for as long as anything more of it is read, and no longer: a share that no longer answers, or a
+/// file made to keep a reader busy, is given up with a sentence.
 public final class Patience {
     private Patience() {}
 
@@ -35,14 +35,19 @@ public final class Patience {
             }
             progress.reached(fraction);
         }));
-        Thread reader = Thread.ofPlatform().daemon().name("reading " + file.getFileName()).start(task);
+        Thread reader = Thread.ofPlatform()
+                .daemon()
+                .name("reading " + file.getFileName())
+                .start(task);
         try {
             while (true) {
                 long left = silence.toNanos() - (System.nanoTime() - heard.get());
                 if (left <= 0) {
-                    throw new CannotRead(Phrase.of("“%s” was given up: for %s it got no further. If it lies on a slow share, copy it to "
-                            + "this computer and open the copy; else it is damaged, or made to keep a reader busy.", file.getFileName(),
-                            words(silence)));
+                    throw new CannotRead(Phrase.of(
+                            "“%s” was given up: for %s it got no further. If it lies on a slow share, copy it to "
+                                    + "this computer and open the copy; else it is damaged, or made to keep a reader "
+                                    + "busy.",
+                            file.getFileName(), words(silence)));
                 }
                 try {
                     return task.get(left, TimeUnit.NANOSECONDS);

@@ -11,9 +11,12 @@ import com.tngtech.archunit.lang.ArchRule;
 @AnalyzeClasses(packages = "helvo.files", importOptions = ImportOption.DoNotIncludeTests.class)
 class ArchitectureTest {
     @ArchTest
-    static final ArchRule noCircle = slices().matching("helvo.files.(*)..").should().beFreeOfCycles();
+    static final ArchRule noCircle =
+            slices().matching("helvo.files.(*)..").should().beFreeOfCycles();
 
     @ArchTest
-    static final ArchRule knowsNoWindow = noClasses().should().dependOnClassesThat()
+    static final ArchRule knowsNoWindow = noClasses()
+            .should()
+            .dependOnClassesThat()
             .resideInAnyPackage("javafx..", "helvo.desktop..", "helvo.cli..", "helvo.figure..");
 }

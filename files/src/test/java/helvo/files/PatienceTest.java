@@ -19,14 +19,17 @@ class PatienceTest {
     void aFileThatNoLongerComesIsGivenUpAndItsReaderStopped() throws InterruptedException {
         var stopped = new CountDownLatch(1);
         assertThatThrownBy(() -> Patience.of(FILE, SHORT, Progress.none(), _ -> {
-            try {
-                Thread.sleep(60_000);
-            } catch (InterruptedException e) {
-                stopped.countDown();
-            }
-            return "";
-        })).isInstanceOf(CannotRead.class).hasMessage("“pulls.csv” was given up: for 0.4 s it got no further. If it lies on a slow share, "
-                + "copy it to this computer and open the copy; else it is damaged, or made to keep a reader busy.");
+                    try {
+                        Thread.sleep(60_000);
+                    } catch (InterruptedException e) {
+                        stopped.countDown();
+                    }
+                    return "";
+                }))
+                .isInstanceOf(CannotRead.class)
+                .hasMessage("“pulls.csv” was given up: for 0.4 s it got no further. If it lies on a slow share, "
+                        + "copy it to this computer and open the copy; else it is damaged, or made to keep a "
+                        + "reader busy.");
         assertThat(stopped.await(10, TimeUnit.SECONDS)).isTrue();
     }
 
@@ -49,16 +52,23 @@ class PatienceTest {
     @Test
     void whatTheReadingThrowsComesAsItWas() {
         assertThatThrownBy(() -> Patience.of(FILE, Progress.none(), _ -> {
-            throw new CannotRead("no table");
-        })).isInstanceOf(CannotRead.class).hasMessage("no table");
-        assertThatThrownBy(() -> Patience.of(FILE, fraction -> {
-            throw new CancellationException();
-        }, progress -> {
-            progress.reached(0);
-            return "";
-        })).isInstanceOf(CancellationException.class);
+                    throw new CannotRead("no table");
+                }))
+                .isInstanceOf(CannotRead.class)
+                .hasMessage("no table");
+        assertThatThrownBy(() -> Patience.of(
+                        FILE,
+                        fraction -> {
+                            throw new CancellationException();
+                        },
+                        progress -> {
+                            progress.reached(0);
+                            return "";
+                        }))
+                .isInstanceOf(CancellationException.class);
         assertThatThrownBy(() -> Patience.of(FILE, Progress.none(), _ -> {
-            throw new OutOfMemoryError();
-        })).isInstanceOf(OutOfMemoryError.class);
+                    throw new OutOfMemoryError();
+                }))
+                .isInstanceOf(OutOfMemoryError.class);
     }
 }

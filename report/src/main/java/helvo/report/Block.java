@@ -28,7 +28,8 @@ sealed interface Block {
     /// @param number  of the table in the report
     /// @param numbers for each column whether it holds numbers, which stand at the right
     /// @param rows    each as long as the heads; its first cell names the row
-    record Grid(int number, List<Span> caption, List<List<Span>> heads, List<Boolean> numbers, List<List<List<Span>>> rows)
+    record Grid(
+            int number, List<Span> caption, List<List<Span>> heads, List<Boolean> numbers, List<List<List<Span>>> rows)
             implements Block {
         public Grid {
             heads = List.copyOf(heads);

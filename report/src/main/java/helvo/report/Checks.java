@@ -28,8 +28,10 @@ final class Checks {
             }
         }
         if (!quiet.isEmpty()) {
-            items.add(Span.of((figure.series().size() > 1 ? (quiet.size() <= TOLD ? Description.listed(quiet) : quiet.size() + " series")
-                    + ": no" : "No") + " pattern, odd point or uneven spread was found in the residuals."));
+            items.add(Span.of((figure.series().size() > 1
+                            ? (quiet.size() <= TOLD ? Description.listed(quiet) : quiet.size() + " series") + ": no"
+                            : "No")
+                    + " pattern, odd point or uneven spread was found in the residuals."));
         }
         if (items.isEmpty()) {
             items.add(Span.of("There is no scatter left to judge by, or no curve was fitted."));
@@ -40,7 +42,9 @@ final class Checks {
     private static void each(SeriesAnalysis series, Fit fit, FigureAnalysis figure, List<List<Span>> items) {
         String name = figure.series().size() > 1 ? series.label() + ": " : "";
         var words = new ChecksReadout(series, fit, figure.numbers());
-        series.judgement().checks().stream().filter(Check::speaks).forEach(check -> items.add(Span.of(name + words.sentence(check))));
+        series.judgement().checks().stream()
+                .filter(Check::speaks)
+                .forEach(check -> items.add(Span.of(name + words.sentence(check))));
         words.missedBars().ifPresent(sentence -> items.add(Span.of(name + sentence)));
         if (words.noLineMeetsAllBars()) {
             items.add(Span.of(name + "No line passes through all error bars."));

@@ -3,8 +3,8 @@ package helvo.report;
 import java.util.Arrays;
 import java.util.List;
 
-/// How wide the columns of a table should be in documents whose word processor lays them out: by their longest texts. A table that needs
-/// little is narrower than the page, so that its columns stay together.
+/// How wide the columns of a table should be in documents whose word processor lays them out: by their longest
+/// texts. A table that needs little is narrower than the page, so that its columns stay together.
 ///
 /// @param mm of each column
 record ColumnWidths(double[] mm) {
@@ -19,10 +19,21 @@ record ColumnWidths(double[] mm) {
         double[] wide = new double[grid.heads().size()];
         for (int i = 0; i < wide.length; i++) {
             int column = i;
-            int head = Arrays.stream(Span.text(grid.heads().get(i)).split(" ")).mapToInt(String::length).max().orElse(0);
-            int cell = grid.rows().stream().mapToInt(row -> length(row.get(column))).max().orElse(0);
-            wide[i] = Math.min(Math.max(Math.max(head * 1.15, cell), length(grid.heads().get(i)) * 0.8), LONGEST) * CHARACTER_MM
-                + AROUND_MM;
+            int head = Arrays.stream(Span.text(grid.heads().get(i)).split(" "))
+                    .mapToInt(String::length)
+                    .max()
+                    .orElse(0);
+            int cell = grid.rows().stream()
+                    .mapToInt(row -> length(row.get(column)))
+                    .max()
+                    .orElse(0);
+            wide[i] = Math.min(
+                                    Math.max(
+                                            Math.max(head * 1.15, cell),
+                                            length(grid.heads().get(i)) * 0.8),
+                                    LONGEST)
+                            * CHARACTER_MM
+                    + AROUND_MM;
         }
         double sum = Arrays.stream(wide).sum();
         double scale = Math.min(SPARE, pageMm / sum);

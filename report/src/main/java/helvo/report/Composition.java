@@ -28,7 +28,9 @@ public final class Composition {
         this.history = history;
         this.study = history.study();
         this.plan = study.report();
-        this.figures = analysis.figures().stream().filter(figure -> !plan.leftOut().contains(figure.figure().id())).toList();
+        this.figures = analysis.figures().stream()
+                .filter(figure -> !plan.leftOut().contains(figure.figure().id()))
+                .toList();
     }
 
     /// Counts figures and tables through a whole report.
@@ -57,8 +59,11 @@ public final class Composition {
             figure(figure, parts);
         }
         if (figures.isEmpty()) {
-            parts.add(new Report.Part(Section.SUMMARY, 0, List.of(new Block.Paragraph(List.of(Span.plain(
-                    "Every figure of this study was left out of the report."))))));
+            parts.add(new Report.Part(
+                    Section.SUMMARY,
+                    0,
+                    List.of(new Block.Paragraph(
+                            List.of(Span.plain("Every figure of this study was left out of the report."))))));
         }
         if (plan.has(Section.METHOD)) {
             parts.add(new Report.Part(Section.METHOD, 0, Method.of(figures, heading(2))));
@@ -68,12 +73,15 @@ public final class Composition {
 
     /// As chosen, else that of the only figure, else the study's name.
     private String title() {
-        return plan.title().orElseGet(() -> figures.size() == 1 ? figures.getFirst().title() : study.name());
+        return plan.title()
+                .orElseGet(() -> figures.size() == 1 ? figures.getFirst().title() : study.name());
     }
 
     private List<String> byline() {
         return Stream.of(plan.author(), plan.date(), "made with " + Report.program() + " from “" + study.name() + "”")
-                .map(Span::clean).filter(text -> !text.isBlank()).toList();
+                .map(Span::clean)
+                .filter(text -> !text.isBlank())
+                .toList();
     }
 
     /// What stands above a section.
@@ -89,7 +97,11 @@ public final class Composition {
         }
         var heading = heading(several ? 3 : 2);
         if (figure.missing().isPresent()) {
-            parts.add(new Report.Part(Section.SUMMARY, id, List.of(new Block.Paragraph(List.of(Span.plain(figure.missing().get()))))));
+            parts.add(new Report.Part(
+                    Section.SUMMARY,
+                    id,
+                    List.of(new Block.Paragraph(
+                            List.of(Span.plain(figure.missing().get()))))));
             if (plan.has(Section.DATA)) {
                 parts.add(new Report.Part(Section.DATA, id, data(figure, heading.apply(Section.DATA))));
             }
@@ -101,18 +113,24 @@ public final class Composition {
         List<Block> results = plan.has(Section.RESULTS) ? words.blocks() : List.of();
         var tables = new MeasuredTables(figure, numbering);
         for (Section section : plan.sections()) {
-            List<Block> blocks = switch (section) {
-                case SUMMARY -> List.of(new Block.Paragraph(new Summary(figure).spans(picture, words.firstTable())));
-                case FIGURE -> List.of(new Block.Picture(picture, Span.of(Description.caption(figure)),
-                        Span.clean(FigureText.plain(Description.of(figure))), figure));
-                case RESULTS -> results;
-                case READINGS -> tables.readings();
-                case MEASUREMENTS -> tables.measurements();
-                case RESIDUALS -> tables.residuals();
-                case DATA -> data(figure, heading.apply(section));
-                case CHECKS -> Checks.of(figure, heading.apply(section));
-                case METHOD -> List.of();
-            };
+            List<Block> blocks =
+                    switch (section) {
+                        case SUMMARY ->
+                            List.of(new Block.Paragraph(new Summary(figure).spans(picture, words.firstTable())));
+                        case FIGURE ->
+                            List.of(new Block.Picture(
+                                    picture,
+                                    Span.of(Description.caption(figure)),
+                                    Span.clean(FigureText.plain(Description.of(figure))),
+                                    figure));
+                        case RESULTS -> results;
+                        case READINGS -> tables.readings();
+                        case MEASUREMENTS -> tables.measurements();
+                        case RESIDUALS -> tables.residuals();
+                        case DATA -> data(figure, heading.apply(section));
+                        case CHECKS -> Checks.of(figure, heading.apply(section));
+                        case METHOD -> List.of();
+                    };
             if (!blocks.isEmpty()) {
                 parts.add(new Report.Part(section, id, blocks));
             }
@@ -121,15 +139,23 @@ public final class Composition {
 
     /// The title of a figure, with the name of its tab where others have the same.
     private String name(FigureAnalysis figure) {
-        boolean same = figures.stream().filter(other -> other.title().equals(figure.title())).count() > 1;
+        boolean same = figures.stream()
+                        .filter(other -> other.title().equals(figure.title()))
+                        .count()
+                > 1;
         Figure of = figure.figure();
         Optional<String> tab = Optional.of(of.name()).filter(_ -> same);
-        return figure.title() + tab.map(name -> Phrase.of(" (%s, %s)", figure.table().name(), name)).orElse("");
+        return figure.title()
+                + tab.map(name -> Phrase.of(" (%s, %s)", figure.table().name(), name))
+                        .orElse("");
     }
 
     private List<Block> data(FigureAnalysis figure, Block heading) {
         List<String> steps = DataSteps.of(history, figure);
-        return List.of(heading, steps.isEmpty() ? new Block.Paragraph(List.of(Span.plain("Nothing was left out, replaced or changed.")))
-                : new Block.Points(steps.stream().map(Span::of).toList()));
+        return List.of(
+                heading,
+                steps.isEmpty()
+                        ? new Block.Paragraph(List.of(Span.plain("Nothing was left out, replaced or changed.")))
+                        : new Block.Points(steps.stream().map(Span::of).toList()));
     }
 }

@@ -16,7 +16,8 @@ import java.util.Map;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 
-/// What is put on the clipboard, in several forms at once: the program that it is pasted into takes the one that it knows best.
+/// What is put on the clipboard, in several forms at once: the program that it is pasted into takes the one that it
+/// knows best.
 ///
 /// @param plain  text; empty for none
 /// @param html   a fragment
@@ -30,8 +31,8 @@ public record Copied(String plain, String html, Map<String, String> others) {
 
     private static final String CELL = " style=\"padding:1pt 5pt;";
 
-    /// The HTML as a whole page: word processors read no less as such. Its tables have rows only, since some of them take parts of a table
-    /// for cells.
+    /// The HTML as a whole page: word processors read no less as such. Its tables have rows only, since some of
+    /// them take parts of a table for cells.
     public Copied {
         html = html.isEmpty() ? "" : "<html><head><meta charset=\"utf-8\"/></head><body>" + html + "</body></html>";
         others = Map.copyOf(others);
@@ -42,11 +43,15 @@ public record Copied(String plain, String html, Map<String, String> others) {
     /// @param png the same in pixels
     public static Copied figure(FigureAnalysis figure, byte[] png, String svg) {
         String size = "width:" + NumberText.shortest(figure.figure().widthMm()) + "mm;height:"
-            + NumberText.shortest(figure.figure().heightMm())
+                + NumberText.shortest(figure.figure().heightMm())
                 + "mm";
-        return new Copied("", "<img src=\"data:image/png;base64," + Base64.getEncoder().encodeToString(png) + "\" style=\"" + size
-                + "\" width=\"" + pixels(figure.figure().widthMm()) + "\" height=\"" + pixels(figure.figure().heightMm()) + "\" alt=\""
-                + Markup.escaped(FigureText.plain(Description.of(figure))) + "\"/>", Map.of(SVG, svg));
+        return new Copied(
+                "",
+                "<img src=\"data:image/png;base64," + Base64.getEncoder().encodeToString(png) + "\" style=\"" + size
+                        + "\" width=\"" + pixels(figure.figure().widthMm()) + "\" height=\""
+                        + pixels(figure.figure().heightMm()) + "\" alt=\""
+                        + Markup.escaped(FigureText.plain(Description.of(figure))) + "\"/>",
+                Map.of(SVG, svg));
     }
 
     /// As style sheets count them, 96 to the inch.
@@ -56,11 +61,17 @@ public record Copied(String plain, String html, Map<String, String> others) {
 
     /// A table at full precision with its headings: parted by tabs, and as HTML.
     public static Copied table(Table table) {
-        List<List<String>> rows = IntStream.range(0, table.rows()).mapToObj(row -> table.columns().stream()
-                .map(column -> Span.clean(column.exact(row, table.mark()))).toList()).toList();
-        List<String> heads = table.columns().stream().map(column -> Span.clean(column.heading().text())).toList();
+        List<List<String>> rows = IntStream.range(0, table.rows())
+                .mapToObj(row -> table.columns().stream()
+                        .map(column -> Span.clean(column.exact(row, table.mark())))
+                        .toList())
+                .toList();
+        List<String> heads = table.columns().stream()
+                .map(column -> Span.clean(column.heading().text()))
+                .toList();
         var plain = new StringBuilder(String.join("\t", heads)).append('\n');
-        var html = new StringBuilder("<table style=\"border-collapse:collapse\"><tr>").append(cells(heads, "th"))
+        var html = new StringBuilder("<table style=\"border-collapse:collapse\"><tr>")
+                .append(cells(heads, "th"))
                 .append("</tr>");
         for (List<String> row : rows) {
             plain.append(String.join("\t", row)).append('\n');
@@ -71,21 +82,31 @@ public record Copied(String plain, String html, Map<String, String> others) {
 
     private static String cells(List<String> texts, String tag) {
         String rule = tag.equals("th") ? "border-top:1pt solid;border-bottom:0.5pt solid;text-align:left" : "";
-        return texts.stream().map(text -> "<" + tag + CELL + rule + "\">" + Markup.escaped(text) + "</" + tag + ">")
+        return texts.stream()
+                .map(text -> "<" + tag + CELL + rule + "\">" + Markup.escaped(text) + "</" + tag + ">")
                 .collect(Collectors.joining());
     }
 
-    /// What is said of every series: plain text at full precision, HTML rounded as on the screen, equations in MathML and LaTeX.
+    /// What is said of every series: plain text at full precision, HTML rounded as on the screen, equations in
+    /// MathML and LaTeX.
     public static Copied readout(FigureAnalysis figure) {
         var plain = new ArrayList<String>();
         var html = new StringBuilder();
         for (SeriesAnalysis series : figure.series()) {
             Readout readout = Readout.of(figure, series);
             plain.add(readout.copied());
-            html.append(HEADING).append(Markup.escaped(series.label())).append("</b>").append(readout.equation().isEmpty() ? ""
-                    : "<br/>" + Markup.escaped(readout.equation()) + (readout.units().isEmpty() ? "" : " ("
-                        + Markup.escaped(readout.units())
-                            + ")")).append("</p>").append(html(readout.lines()));
+            html.append(HEADING)
+                    .append(Markup.escaped(series.label()))
+                    .append("</b>")
+                    .append(
+                            readout.equation().isEmpty()
+                                    ? ""
+                                    : "<br/>" + Markup.escaped(readout.equation())
+                                            + (readout.units().isEmpty()
+                                                    ? ""
+                                                    : " (" + Markup.escaped(readout.units()) + ")"))
+                    .append("</p>")
+                    .append(html(readout.lines()));
         }
         var others = new LinkedHashMap<String, String>();
         String latex = latex(figure);
@@ -103,49 +124,62 @@ public record Copied(String plain, String html, Map<String, String> others) {
             boolean row = line instanceof Readout.Line.Quantity;
             html.append(row == inTable ? "" : row ? "<table style=\"border-collapse:collapse\">" : "</table>");
             inTable = row;
-            html.append(switch (line) {
-                case Readout.Line.Quantity(var label, var text, var unit, _, var note) -> "<tr>"
-                        + cells(List.of(label, text, unit, note), "td") + "</tr>";
-                case Readout.Line.Heading(var text) -> HEADING + Markup.escaped(text) + "</b></p>";
-                case Readout.Line.Table(var heads, var rows) -> {
-                    var first = new ArrayList<>(List.of(""));
-                    first.addAll(heads);
-                    yield "<table style=\"border-collapse:collapse\"><tr>" + cells(first, "th") + "</tr>"
-                            + rows.stream().map(each -> {
-                                var all = new ArrayList<>(List.of(each.label()));
-                                all.addAll(each.cells());
-                                return "<tr>" + cells(all, "td") + "</tr>";
-                            }).collect(Collectors.joining()) + "</table>";
-                }
-                case Readout.Line.Sentence(var text, _) -> "<p>" + Markup.escaped(text) + "</p>";
-                case Readout.Line.Advice(var text, _, _) -> "<p>" + Markup.escaped(text) + "</p>";
-            });
+            html.append(
+                    switch (line) {
+                        case Readout.Line.Quantity(var label, var text, var unit, var _, var note) ->
+                            "<tr>" + cells(List.of(label, text, unit, note), "td") + "</tr>";
+                        case Readout.Line.Heading(var text) -> HEADING + Markup.escaped(text) + "</b></p>";
+                        case Readout.Line.Table(var heads, var rows) -> {
+                            var first = new ArrayList<>(List.of(""));
+                            first.addAll(heads);
+                            yield "<table style=\"border-collapse:collapse\"><tr>" + cells(first, "th") + "</tr>"
+                                    + rows.stream()
+                                            .map(each -> {
+                                                var all = new ArrayList<>(List.of(each.label()));
+                                                all.addAll(each.cells());
+                                                return "<tr>" + cells(all, "td") + "</tr>";
+                                            })
+                                            .collect(Collectors.joining())
+                                    + "</table>";
+                        }
+                        case Readout.Line.Sentence(var text, var _) -> "<p>" + Markup.escaped(text) + "</p>";
+                        case Readout.Line.Advice(var text, var _, var _) -> "<p>" + Markup.escaped(text) + "</p>";
+                    });
         }
         return html.append(inTable ? "</table>" : "").toString();
     }
 
     /// The equations of a figure's curves, a line each; empty where none was fitted.
     public static String latex(FigureAnalysis figure) {
-        return figure.series().stream().filter(each -> each.fit().isPresent()).map(each -> Latex.of(mathematics(figure, each)))
+        return figure.series().stream()
+                .filter(each -> each.fit().isPresent())
+                .map(each -> Latex.of(mathematics(figure, each)))
                 .collect(Collectors.joining("\n"));
     }
 
     /// Likewise.
     public static String mathMl(FigureAnalysis figure) {
-        return figure.series().stream().filter(each -> each.fit().isPresent()).map(each -> MathMl.of(mathematics(figure, each), ""))
+        return figure.series().stream()
+                .filter(each -> each.fit().isPresent())
+                .map(each -> MathMl.of(mathematics(figure, each), ""))
                 .collect(Collectors.joining("\n"));
     }
 
     /// The coefficients of all curves as a table in LaTeX.
     public static String latexTables(FigureAnalysis figure) {
-        return new Results(figure, new Composition.Numbering()).blocks().stream().filter(Block.Grid.class::isInstance)
-                .map(block -> Latex.table((Block.Grid) block)).collect(Collectors.joining("\n"));
+        return new Results(figure, new Composition.Numbering())
+                .blocks().stream()
+                        .filter(Block.Grid.class::isInstance)
+                        .map(block -> Latex.table((Block.Grid) block))
+                        .collect(Collectors.joining("\n"));
     }
 
     /// Its equation in the columns' names.
     static Mathematics.Row mathematics(FigureAnalysis figure, SeriesAnalysis series) {
         var equation = new Equation(series.equation().orElseThrow(), figure.numbers());
-        return Mathematics.equation(Span.clean(series.rows().y().symbol()), equation.inSymbols(Mathematics.X).substring("y = ".length()),
+        return Mathematics.equation(
+                Span.clean(series.rows().y().symbol()),
+                equation.inSymbols(Mathematics.X).substring("y = ".length()),
                 Span.clean(series.rows().x().symbol()));
     }
 }

@@ -8,11 +8,12 @@ import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Map;
 
-/// A report as a DOCX that is written on in: real headings, captions and references that the word processor counts, tables with a heading
-/// row that repeats, equations that can be edited, figures as vectors with pixels for programs that read no SVG.
+/// A report as a DOCX that is written on in: real headings, captions and references that the word processor counts,
+/// tables with a heading row that repeats, equations that can be edited, figures as vectors with pixels for
+/// programs that read no SVG.
 ///
-/// Written part by part and not through a library: the one at hand has neither equations nor vector pictures nor captions in what it
-/// offers, and takes longer to load than a report takes to write.
+/// Written part by part and not through a library: the one at hand has neither equations nor vector pictures nor
+/// captions in what it offers, and takes longer to load than a report takes to write.
 final class DocxReport {
     static final double TWIPS_PER_MM = 1440 / 25.4;
     private static final String RELATIONS = "http://schemas.openxmlformats.org/package/2006/relationships";
@@ -32,15 +33,32 @@ final class DocxReport {
 
         var parts = new Package();
         parts.part("[Content_Types].xml", contentTypes());
-        parts.part("_rels/.rels", relations(Map.of("rId1", new String[] {OFFICE + "officeDocument", "word/document.xml"}, "rId2",
-                new String[] {"http://schemas.openxmlformats.org/package/2006/relationships/metadata/core-properties",
-                    "docProps/core.xml"}),
-                List.of()));
+        parts.part(
+                "_rels/.rels",
+                relations(
+                        Map.of(
+                                "rId1",
+                                new String[] {OFFICE + "officeDocument", "word/document.xml"},
+                                "rId2",
+                                new String[] {
+                                    "http://schemas.openxmlformats.org/package/2006/relationships/"
+                                            + "metadata/core-properties",
+                                    "docProps/core.xml"
+                                }),
+                        List.of()));
         parts.part("docProps/core.xml", properties(report));
         parts.part("word/document.xml", document);
-        parts.part("word/_rels/document.xml.rels", relations(Map.of("rId1", new String[] {OFFICE + "styles", "styles.xml"}, "rId2",
-                new String[] {OFFICE + "settings", "settings.xml"}, "rId3", new String[] {OFFICE + "numbering", "numbering.xml"}),
-                List.copyOf(body.media().keySet())));
+        parts.part(
+                "word/_rels/document.xml.rels",
+                relations(
+                        Map.of(
+                                "rId1",
+                                new String[] {OFFICE + "styles", "styles.xml"},
+                                "rId2",
+                                new String[] {OFFICE + "settings", "settings.xml"},
+                                "rId3",
+                                new String[] {OFFICE + "numbering", "numbering.xml"}),
+                        List.copyOf(body.media().keySet())));
         parts.part("word/styles.xml", styles(report.plan().language()));
         parts.part("word/settings.xml", resource("docx-settings.xml"));
         parts.part("word/numbering.xml", resource("docx-numbering.xml"));
@@ -52,10 +70,25 @@ final class DocxReport {
 
     private static void section(Xml document, ReportPlan.Paper paper) {
         String margin = twips(PageFit.MARGIN_MM);
-        document.open("w:sectPr").empty("w:pgSz", "w:w", twips(paper.widthMm()), "w:h", twips(paper.heightMm()))
-                .empty("w:pgMar", "w:top", margin, "w:right", margin, "w:bottom", margin, "w:left", margin, "w:header", "708",
-                    "w:footer", "708",
-                        "w:gutter", "0").close();
+        document.open("w:sectPr")
+                .empty("w:pgSz", "w:w", twips(paper.widthMm()), "w:h", twips(paper.heightMm()))
+                .empty(
+                        "w:pgMar",
+                        "w:top",
+                        margin,
+                        "w:right",
+                        margin,
+                        "w:bottom",
+                        margin,
+                        "w:left",
+                        margin,
+                        "w:header",
+                        "708",
+                        "w:footer",
+                        "708",
+                        "w:gutter",
+                        "0")
+                .close();
     }
 
     private static String twips(double mm) {
@@ -63,17 +96,35 @@ final class DocxReport {
     }
 
     private static Xml contentTypes() {
-        Xml types = Xml.document().open("Types", "xmlns", "http://schemas.openxmlformats.org/package/2006/content-types")
-                .empty("Default", "Extension", "rels", "ContentType", "application/vnd.openxmlformats-package.relationships+xml")
+        Xml types = Xml.document()
+                .open("Types", "xmlns", "http://schemas.openxmlformats.org/package/2006/content-types")
+                .empty(
+                        "Default",
+                        "Extension",
+                        "rels",
+                        "ContentType",
+                        "application/vnd.openxmlformats-package.relationships+xml")
                 .empty("Default", "Extension", "xml", "ContentType", "application/xml")
                 .empty("Default", "Extension", "png", "ContentType", "image/png")
                 .empty("Default", "Extension", "svg", "ContentType", "image/svg+xml")
-                .empty("Override", "PartName", "/docProps/core.xml", "ContentType",
+                .empty(
+                        "Override",
+                        "PartName",
+                        "/docProps/core.xml",
+                        "ContentType",
                         "application/vnd.openxmlformats-package.core-properties+xml")
-                .empty("Override", "PartName", "/word/document.xml", "ContentType",
+                .empty(
+                        "Override",
+                        "PartName",
+                        "/word/document.xml",
+                        "ContentType",
                         "application/vnd.openxmlformats-officedocument.wordprocessingml.document.main+xml");
         for (String part : List.of("styles", "settings", "numbering")) {
-            types.empty("Override", "PartName", "/word/" + part + ".xml", "ContentType",
+            types.empty(
+                    "Override",
+                    "PartName",
+                    "/word/" + part + ".xml",
+                    "ContentType",
                     "application/vnd.openxmlformats-officedocument.wordprocessingml." + part + "+xml");
         }
         return types.close();
@@ -82,23 +133,39 @@ final class DocxReport {
     /// @param fixed by their ids, kind and target
     private static Xml relations(Map<String, String[]> fixed, List<String> media) {
         Xml relations = Xml.document().open("Relationships", "xmlns", RELATIONS);
-        fixed.entrySet().stream().sorted(Map.Entry.comparingByKey()).forEach(each -> relations.empty("Relationship", "Id", each.getKey(),
-                "Type", each.getValue()[0], "Target", each.getValue()[1]));
-        media.forEach(medium -> relations.empty("Relationship", "Id", WordBody.relation(medium), "Type", OFFICE + "image", "Target",
+        fixed.entrySet().stream()
+                .sorted(Map.Entry.comparingByKey())
+                .forEach(each -> relations.empty(
+                        "Relationship", "Id", each.getKey(), "Type", each.getValue()[0], "Target", each.getValue()[1]));
+        media.forEach(medium -> relations.empty(
+                "Relationship",
+                "Id",
+                WordBody.relation(medium),
+                "Type",
+                OFFICE + "image",
+                "Target",
                 "media/" + medium));
         return relations.close();
     }
 
     private static Xml properties(Report report) {
-        return Xml.document().open("cp:coreProperties", "xmlns:cp",
-                "http://schemas.openxmlformats.org/package/2006/metadata/core-properties", "xmlns:dc", "http://purl.org/dc/elements/1.1/")
-                .element("dc:title", report.plainTitle()).element("dc:creator", report.plan().author())
-                .element("dc:language", report.plan().language()).element("dc:description", "Made with " + Report.program() + " from “"
-                + report.study() + "”").close();
+        return Xml.document()
+                .open(
+                        "cp:coreProperties",
+                        "xmlns:cp",
+                        "http://schemas.openxmlformats.org/package/2006/metadata/core-properties",
+                        "xmlns:dc",
+                        "http://purl.org/dc/elements/1.1/")
+                .element("dc:title", report.plainTitle())
+                .element("dc:creator", report.plan().author())
+                .element("dc:language", report.plan().language())
+                .element("dc:description", "Made with " + Report.program() + " from “" + report.study() + "”")
+                .close();
     }
 
     static byte[] styles(String language) throws IOException {
-        return new String(resource("docx-styles.xml"), StandardCharsets.UTF_8).replace("LANGUAGE", language)
+        return new String(resource("docx-styles.xml"), StandardCharsets.UTF_8)
+                .replace("LANGUAGE", language)
                 .getBytes(StandardCharsets.UTF_8);
     }
 

@@ -31,8 +31,8 @@ import org.w3c.dom.Node;
 import org.w3c.dom.NodeList;
 import org.xml.sax.SAXException;
 
-/// A DOCX with places. A place that stands alone in its paragraph may be a section or the whole report; within a paragraph it is words.
-/// Styles of the template are kept; those that it lacks are added.
+/// A DOCX with places. A place that stands alone in its paragraph may be a section or the whole report; within a
+/// paragraph it is words. Styles of the template are kept; those that it lacks are added.
 final class DocxTemplate {
     private static final String W = WordBody.NAMESPACES[1];
     private static final String DOCUMENT = "word/document.xml";
@@ -60,11 +60,13 @@ final class DocxTemplate {
             zip.refuseBombs();
             return new DocxTemplate(name, report, progress).filled(zip);
         } catch (SAXException | TransformerException | ParserConfigurationException e) {
-            throw new CannotRead("The template “" + name + "” is damaged: a part of it is no XML. (" + e.getMessage() + ")", e);
+            throw new CannotRead(
+                    "The template “" + name + "” is damaged: a part of it is no XML. (" + e.getMessage() + ")", e);
         }
     }
 
-    private byte[] filled(GuardedZip zip) throws CannotRead, IOException, SAXException, TransformerException, ParserConfigurationException {
+    private byte[] filled(GuardedZip zip)
+            throws CannotRead, IOException, SAXException, TransformerException, ParserConfigurationException {
         long size = 0;
         for (String part : zip.parts()) {
             try (InputStream in = zip.stream(part, Progress.none())) {
@@ -104,8 +106,10 @@ final class DocxTemplate {
         if (lower.endsWith(".rels")) {
             for (Element relation : elements(xml(part), "Relationship")) {
                 if (relation.getAttribute("TargetMode").equalsIgnoreCase("External")
-                    && !relation.getAttribute("Type").endsWith("/hyperlink")) {
-                    throw Template.refused(name, "part " + part,
+                        && !relation.getAttribute("Type").endsWith("/hyperlink")) {
+                    throw Template.refused(
+                            name,
+                            "part " + part,
                             "it refers to “" + relation.getAttribute("Target") + "” outside itself");
                 }
             }
@@ -159,15 +163,25 @@ final class DocxTemplate {
             return;
         }
         Document theirs = xml(NUMBERING);
-        int kind = 1 + elements(theirs, "abstractNum").stream().mapToInt(each -> number(each, "abstractNumId")).max().orElse(0);
-        bullets = 1 + elements(theirs, "num").stream().mapToInt(each -> number(each, "numId")).max().orElse(0);
-        var abstractList = (Element) theirs.importNode(elements(ours, "abstractNum").getFirst(), true);
+        int kind = 1
+                + elements(theirs, "abstractNum").stream()
+                        .mapToInt(each -> number(each, "abstractNumId"))
+                        .max()
+                        .orElse(0);
+        bullets = 1
+                + elements(theirs, "num").stream()
+                        .mapToInt(each -> number(each, "numId"))
+                        .max()
+                        .orElse(0);
+        var abstractList =
+                (Element) theirs.importNode(elements(ours, "abstractNum").getFirst(), true);
         abstractList.setAttributeNS(W, "w:abstractNumId", Integer.toString(kind));
         var list = (Element) theirs.importNode(elements(ours, "num").getFirst(), true);
         list.setAttributeNS(W, "w:numId", Integer.toString(bullets));
         ((Element) list.getFirstChild()).setAttributeNS(W, "w:val", Integer.toString(kind));
         Element root = theirs.getDocumentElement();
-        root.insertBefore(abstractList, elements(theirs, "num").stream().findFirst().orElse(null));
+        root.insertBefore(
+                abstractList, elements(theirs, "num").stream().findFirst().orElse(null));
         root.appendChild(list);
         put(NUMBERING, theirs);
     }
@@ -177,7 +191,8 @@ final class DocxTemplate {
         return text.matches("\\d{1,8}") ? Integer.parseInt(text) : 0;
     }
 
-    private void body() throws CannotRead, IOException, SAXException, ParserConfigurationException, TransformerException {
+    private void body()
+            throws CannotRead, IOException, SAXException, ParserConfigurationException, TransformerException {
         Document document = xml(DOCUMENT);
         Map<String, String> words = Template.words(report);
         int number = 0;
@@ -190,7 +205,8 @@ final class DocxTemplate {
             if (!place.find()) {
                 continue;
             }
-            Optional<List<Block>> blocks = whole.toString().strip().equals(place.group()) ? blocks(place.group(1)) : Optional.empty();
+            Optional<List<Block>> blocks =
+                    whole.toString().strip().equals(place.group()) ? blocks(place.group(1)) : Optional.empty();
             if (blocks.isPresent()) {
                 insert(blocks.get(), paragraph);
                 continue;
@@ -214,13 +230,20 @@ final class DocxTemplate {
 
     /// What a place of its own paragraph stands for; empty where it is words.
     private Optional<List<Block>> blocks(String place) {
-        return place.equals("report") ? Optional.of(report.blocks()) : Arrays.stream(ReportPlan.Section.values())
-                .filter(section -> section.name().toLowerCase(Locale.ROOT).equals(place)).findFirst()
-                .map(section -> report.sections().stream().filter(part -> part.section() == section)
-                        .flatMap(part -> part.blocks().stream()).toList());
+        return place.equals("report")
+                ? Optional.of(report.blocks())
+                : Arrays.stream(ReportPlan.Section.values())
+                        .filter(section ->
+                                section.name().toLowerCase(Locale.ROOT).equals(place))
+                        .findFirst()
+                        .map(section -> report.sections().stream()
+                                .filter(part -> part.section() == section)
+                                .flatMap(part -> part.blocks().stream())
+                                .toList());
     }
 
-    private void insert(List<Block> blocks, Element paragraph) throws IOException, SAXException, ParserConfigurationException {
+    private void insert(List<Block> blocks, Element paragraph)
+            throws IOException, SAXException, ParserConfigurationException {
         Xml xml = Xml.document().open("w:body", WordBody.NAMESPACES);
         var body = new WordBody(report.plan(), xml, bullets, progress);
         body.write(blocks);
@@ -235,7 +258,9 @@ final class DocxTemplate {
 
     private void styles() throws IOException, SAXException, ParserConfigurationException, TransformerException {
         Document theirs = xml(STYLES);
-        List<String> known = elements(theirs, "style").stream().map(each -> each.getAttributeNS(W, "styleId")).toList();
+        List<String> known = elements(theirs, "style").stream()
+                .map(each -> each.getAttributeNS(W, "styleId"))
+                .toList();
         for (Element style : elements(xml(DocxReport.styles(report.plan().language())), "style")) {
             if (!known.contains(style.getAttributeNS(W, "styleId"))) {
                 var added = (Element) theirs.importNode(style, true);
@@ -251,30 +276,36 @@ final class DocxTemplate {
         for (String medium : media.keySet()) {
             relate(relations, WordBody.relation(medium), "image", "media/" + medium);
         }
-        if (elements(relations, "Relationship").stream().noneMatch(each -> each.getAttribute("Type").endsWith("/numbering"))) {
+        if (elements(relations, "Relationship").stream()
+                .noneMatch(each -> each.getAttribute("Type").endsWith("/numbering"))) {
             relate(relations, "helvonumbering", "numbering", "numbering.xml");
         }
         put(RELATIONS, relations);
         Document types = xml(TYPES);
         for (String ending : List.of("png", "svg")) {
-            if (elements(types, "Default").stream().noneMatch(each -> each.getAttribute("Extension").equalsIgnoreCase(ending))) {
+            if (elements(types, "Default").stream()
+                    .noneMatch(each -> each.getAttribute("Extension").equalsIgnoreCase(ending))) {
                 Element type = types.createElementNS(types.getDocumentElement().getNamespaceURI(), "Default");
                 type.setAttribute("Extension", ending);
                 type.setAttribute("ContentType", ending.equals("png") ? "image/png" : "image/svg+xml");
-                types.getDocumentElement().insertBefore(type, types.getDocumentElement().getFirstChild());
+                types.getDocumentElement()
+                        .insertBefore(type, types.getDocumentElement().getFirstChild());
             }
         }
-        if (elements(types, "Override").stream().noneMatch(each -> each.getAttribute("PartName").equals("/" + NUMBERING))) {
+        if (elements(types, "Override").stream()
+                .noneMatch(each -> each.getAttribute("PartName").equals("/" + NUMBERING))) {
             Element type = types.createElementNS(types.getDocumentElement().getNamespaceURI(), "Override");
             type.setAttribute("PartName", "/" + NUMBERING);
-            type.setAttribute("ContentType", "application/vnd.openxmlformats-officedocument.wordprocessingml.numbering+xml");
+            type.setAttribute(
+                    "ContentType", "application/vnd.openxmlformats-officedocument.wordprocessingml.numbering+xml");
             types.getDocumentElement().appendChild(type);
         }
         put(TYPES, types);
     }
 
     private static void relate(Document relations, String id, String kind, String target) {
-        Element relation = relations.createElementNS(relations.getDocumentElement().getNamespaceURI(), "Relationship");
+        Element relation =
+                relations.createElementNS(relations.getDocumentElement().getNamespaceURI(), "Relationship");
         relation.setAttribute("Id", id);
         relation.setAttribute("Type", "http://schemas.openxmlformats.org/officeDocument/2006/relationships/" + kind);
         relation.setAttribute("Target", target);

@@ -16,8 +16,9 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 
-/// A report as one HTML page that needs nothing besides itself: figures as SVG within it, equations as MathML, fonts and styles embedded,
-/// no script. It prints on the plan's paper, reads on a telephone, and follows a dark look; a figure's sheet stays paper.
+/// A report as one HTML page that needs nothing besides itself: figures as SVG within it, equations as MathML,
+/// fonts and styles embedded, no script. It prints on the plan's paper, reads on a telephone, and follows a dark
+/// look; a figure's sheet stays paper.
 final class HtmlReport {
     private final Report report;
     private final Progress progress;
@@ -40,8 +41,10 @@ final class HtmlReport {
         Map<String, String> places = new LinkedHashMap<>();
         for (ReportPlan.Section section : ReportPlan.Section.values()) {
             whole.body.setLength(0);
-            whole.blocks(report.sections().stream().filter(part -> part.section() == section).flatMap(part ->
-                part.blocks().stream()).toList());
+            whole.blocks(report.sections().stream()
+                    .filter(part -> part.section() == section)
+                    .flatMap(part -> part.blocks().stream())
+                    .toList());
             places.put(section.name().toLowerCase(Locale.ROOT), whole.body.toString());
         }
         // The figures stand in the whole or in their section, so that each id is there once.
@@ -59,7 +62,8 @@ final class HtmlReport {
         String main = main();
         fonts.take(Typeface.REGULAR, main);
         fonts.take(Typeface.SEMIBOLD, main);
-        return Phrase.of("""
+        return Phrase.of(
+                """
                 <!DOCTYPE html>
                 <html lang="%s">
                 <head>
@@ -75,14 +79,22 @@ final class HtmlReport {
                 %s</main>
                 </body>
                 </html>
-                """, Markup.escaped(report.plan().language()), Report.program(), Markup.escaped(report.plainTitle()), style(), main);
+                """,
+                Markup.escaped(report.plan().language()),
+                Report.program(),
+                Markup.escaped(report.plainTitle()),
+                style(),
+                main);
     }
 
     /// Fonts, and how everything looks.
     String style() throws IOException {
         ReportPlan.Paper paper = report.plan().paper();
-        return fonts.css() + resource("report.css").replace("PAPER", paper == ReportPlan.Paper.A4 ? "A4" : "letter")
-                .replace("REGULAR", EmbeddedFonts.family(Typeface.REGULAR)).replace("SEMIBOLD", EmbeddedFonts.family(Typeface.SEMIBOLD));
+        return fonts.css()
+                + resource("report.css")
+                        .replace("PAPER", paper == ReportPlan.Paper.A4 ? "A4" : "letter")
+                        .replace("REGULAR", EmbeddedFonts.family(Typeface.REGULAR))
+                        .replace("SEMIBOLD", EmbeddedFonts.family(Typeface.SEMIBOLD));
     }
 
     private static String resource(String name) {
@@ -94,8 +106,11 @@ final class HtmlReport {
     }
 
     private String main() {
-        body.append("<h1 dir=\"auto\">").append(Markup.html(report.title())).append("</h1>\n<p class=\"byline\" dir=\"auto\">")
-                .append(Markup.escaped(String.join(" · ", report.byline()))).append("</p>\n");
+        body.append("<h1 dir=\"auto\">")
+                .append(Markup.html(report.title()))
+                .append("</h1>\n<p class=\"byline\" dir=\"auto\">")
+                .append(Markup.escaped(String.join(" · ", report.byline())))
+                .append("</p>\n");
         blocks(report.blocks());
         return body.toString();
     }
@@ -103,8 +118,12 @@ final class HtmlReport {
     private void blocks(List<Block> blocks) {
         for (int i = 0; i < blocks.size(); i++) {
             progress.reached(Double.NaN);
-            if (blocks.get(i) instanceof Block.Paragraph(var text) && i + 1 < blocks.size() && blocks.get(i + 1) instanceof Block.Picture) {
-                body.append("<p class=\"kept\" dir=\"auto\">").append(Markup.html(text)).append("</p>\n");
+            if (blocks.get(i) instanceof Block.Paragraph(var text)
+                    && i + 1 < blocks.size()
+                    && blocks.get(i + 1) instanceof Block.Picture) {
+                body.append("<p class=\"kept\" dir=\"auto\">")
+                        .append(Markup.html(text))
+                        .append("</p>\n");
             } else {
                 block(blocks.get(i));
             }
@@ -113,12 +132,15 @@ final class HtmlReport {
 
     private void block(Block block) {
         switch (block) {
-            case Block.Heading(int level, var text) -> body.append(Phrase.of("<h%d dir=\"auto\">%s</h%d>\n", level,
-                Markup.html(text), level));
-            case Block.Paragraph(var text) -> body.append("<p dir=\"auto\">").append(Markup.html(text)).append("</p>\n");
+            case Block.Heading(int level, var text) ->
+                body.append(Phrase.of("<h%d dir=\"auto\">%s</h%d>\n", level, Markup.html(text), level));
+            case Block.Paragraph(var text) ->
+                body.append("<p dir=\"auto\">").append(Markup.html(text)).append("</p>\n");
             case Block.Points(var items) -> {
                 body.append("<ul>\n");
-                items.forEach(item -> body.append("<li dir=\"auto\">").append(Markup.html(item)).append("</li>\n"));
+                items.forEach(item -> body.append("<li dir=\"auto\">")
+                        .append(Markup.html(item))
+                        .append("</li>\n"));
                 body.append("</ul>\n");
             }
             case Block.Picture picture -> picture(picture);
@@ -128,26 +150,41 @@ final class HtmlReport {
     }
 
     private void picture(Block.Picture picture) {
-        body.append(Phrase.of("<figure id=\"%s\">\n<div class=\"sheet\">\n", Markup.id(Span.Kind.FIGURE, picture.number())))
+        body.append(Phrase.of(
+                        "<figure id=\"%s\">\n<div class=\"sheet\">\n", Markup.id(Span.Kind.FIGURE, picture.number())))
                 .append(FigureFile.svgWithin(picture.figure(), fonts, "f" + ++pictures + "-", progress))
-                .append("</div>\n<figcaption dir=\"auto\"><strong>Figure&#160;").append(picture.number()).append(".</strong> ")
-                .append(Markup.html(picture.caption())).append("</figcaption>\n</figure>\n");
+                .append("</div>\n<figcaption dir=\"auto\"><strong>Figure&#160;")
+                .append(picture.number())
+                .append(".</strong> ")
+                .append(Markup.html(picture.caption()))
+                .append("</figcaption>\n</figure>\n");
     }
 
     private void grid(Block.Grid grid) {
-        body.append(Phrase.of("<div class=\"wide\" role=\"region\" tabindex=\"0\" aria-labelledby=\"%s\">\n<table>\n",
-                Markup.id(Span.Kind.TABLE, grid.number()))).append("<caption dir=\"auto\" id=\"")
-                .append(Markup.id(Span.Kind.TABLE, grid.number())).append("\"><strong>Table&#160;")
-                .append(grid.number()).append(".</strong> ").append(Markup.html(grid.caption())).append("</caption>\n<thead><tr>");
+        body.append(Phrase.of(
+                        "<div class=\"wide\" role=\"region\" tabindex=\"0\" aria-labelledby=\"%s\">\n<table>\n",
+                        Markup.id(Span.Kind.TABLE, grid.number())))
+                .append("<caption dir=\"auto\" id=\"")
+                .append(Markup.id(Span.Kind.TABLE, grid.number()))
+                .append("\"><strong>Table&#160;")
+                .append(grid.number())
+                .append(".</strong> ")
+                .append(Markup.html(grid.caption()))
+                .append("</caption>\n<thead><tr>");
         for (int i = 0; i < grid.heads().size(); i++) {
-            body.append("<th scope=\"col\"").append(kind(grid, i)).append('>').append(Markup.html(grid.heads().get(i))).append("</th>");
+            body.append("<th scope=\"col\"")
+                    .append(kind(grid, i))
+                    .append('>')
+                    .append(Markup.html(grid.heads().get(i)))
+                    .append("</th>");
         }
         body.append("</tr></thead>\n<tbody>\n");
         for (List<List<Span>> row : grid.rows()) {
             var cells = new ArrayList<String>();
             for (int i = 0; i < row.size(); i++) {
                 String tag = i == 0 ? "th scope=\"row\"" : "td";
-                cells.add("<" + tag + kind(grid, i) + " dir=\"auto\">" + Markup.html(row.get(i)) + (i == 0 ? "</th>" : "</td>"));
+                cells.add("<" + tag + kind(grid, i) + " dir=\"auto\">" + Markup.html(row.get(i))
+                        + (i == 0 ? "</th>" : "</td>"));
             }
             body.append("<tr>").append(String.join("", cells)).append("</tr>\n");
         }
@@ -159,10 +196,18 @@ final class HtmlReport {
     }
 
     private void equation(Block.Equation equation) {
-        body.append("<div class=\"equation\">").append(equation.series().isEmpty() ? "" : "<span class=\"of\" dir=\"auto\">"
-                + Markup.escaped(equation.series()) + "</span>")
-                .append(MathMl.of(equation.mathematics(), " display=\"block\" aria-label=\"" + Markup.escaped(equation.text()) + "\""))
-                .append(equation.where().isEmpty() ? "" : "<span class=\"where\" dir=\"auto\">" + Markup.escaped(equation.where())
-                        + "</span>").append("</div>\n");
+        body.append("<div class=\"equation\">")
+                .append(
+                        equation.series().isEmpty()
+                                ? ""
+                                : "<span class=\"of\" dir=\"auto\">" + Markup.escaped(equation.series()) + "</span>")
+                .append(MathMl.of(
+                        equation.mathematics(),
+                        " display=\"block\" aria-label=\"" + Markup.escaped(equation.text()) + "\""))
+                .append(
+                        equation.where().isEmpty()
+                                ? ""
+                                : "<span class=\"where\" dir=\"auto\">" + Markup.escaped(equation.where()) + "</span>")
+                .append("</div>\n");
     }
 }

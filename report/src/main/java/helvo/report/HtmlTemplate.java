@@ -27,14 +27,47 @@ import org.jsoup.nodes.TextNode;
 import org.jsoup.nodes.XmlDeclaration;
 import org.jsoup.parser.Parser;
 
-/// A web page with places: in its text, where anything may stand, and in quoted attributes, where words may. Style sheets say what is
-/// allowed ([StyleCheck]); what a server or an old browser would run is refused.
+/// A web page with places: in its text, where anything may stand, and in quoted attributes, where words may. Style
+/// sheets say what is allowed ([StyleCheck]); what a server or an old browser would run is refused.
 final class HtmlTemplate {
-    private static final Set<String> ACTIVE = Set.of("script", "iframe", "frame", "frameset", "object", "embed", "applet", "base", "link",
-            "portal", "form", "noscript", "animate", "set", "animatetransform", "animatemotion", "xmp", "plaintext", "noembed", "noframes",
-            "template", "slot");
-    private static final Set<String> LOADS = Set.of("src", "srcset", "data", "poster", "background", "action", "formaction", "xlink:href",
-            "href", "cite", "longdesc", "usemap", "ping", "srcdoc");
+    private static final Set<String> ACTIVE = Set.of(
+            "script",
+            "iframe",
+            "frame",
+            "frameset",
+            "object",
+            "embed",
+            "applet",
+            "base",
+            "link",
+            "portal",
+            "form",
+            "noscript",
+            "animate",
+            "set",
+            "animatetransform",
+            "animatemotion",
+            "xmp",
+            "plaintext",
+            "noembed",
+            "noframes",
+            "template",
+            "slot");
+    private static final Set<String> LOADS = Set.of(
+            "src",
+            "srcset",
+            "data",
+            "poster",
+            "background",
+            "action",
+            "formaction",
+            "xlink:href",
+            "href",
+            "cite",
+            "longdesc",
+            "usemap",
+            "ping",
+            "srcdoc");
     private static final long MOST_FILLED_BYTES = 64L << 20;
 
     private HtmlTemplate() {}
@@ -61,14 +94,15 @@ final class HtmlTemplate {
             }
             place.appendReplacement(filled, Matcher.quoteReplacement(content));
             if (filled.length() > MOST_FILLED_BYTES) {
-                throw new CannotRead("The template “" + name + "” would give a report of more than 64 MB: a place such as {{report}} "
+                throw new CannotRead("The template “" + name
+                        + "” would give a report of more than 64 MB: a place such as {{report}} "
                         + "stands in it too often.");
             }
             count++;
         }
         if (count == 0) {
-            throw new CannotRead("The template “" + name + "” has no place such as {{report}}, so that nothing of the report would be "
-                    + "in it.");
+            throw new CannotRead("The template “" + name
+                    + "” has no place such as {{report}}, so that nothing of the report would be " + "in it.");
         }
         refusePlacesElsewhere(name, text, words.keySet());
         place.appendTail(filled);
@@ -93,21 +127,33 @@ final class HtmlTemplate {
         });
         var allowed = new BitSet();
         Pattern found = Pattern.compile(mark + "(\\d+)x");
-        for (Element element : Parser.htmlParser().setTrackPosition(true).parseInput(marked, "").getAllElements()) {
+        for (Element element : Parser.htmlParser()
+                .setTrackPosition(true)
+                .parseInput(marked, "")
+                .getAllElements()) {
             for (TextNode part : element.textNodes()) {
-                found.matcher(part.getWholeText()).results().forEach(each -> allowed.set(Integer.parseInt(each.group(1))));
+                found.matcher(part.getWholeText())
+                        .results()
+                        .forEach(each -> allowed.set(Integer.parseInt(each.group(1))));
             }
             for (Attribute attribute : element.attributes()) {
                 if (!isActive(attribute.getKey()) && isQuoted(attribute, marked)) {
-                    found.matcher(attribute.getValue()).results().map(each -> Integer.parseInt(each.group(1)))
-                            .filter(each -> words.contains(places.get(each))).forEach(allowed::set);
+                    found.matcher(attribute.getValue())
+                            .results()
+                            .map(each -> Integer.parseInt(each.group(1)))
+                            .filter(each -> words.contains(places.get(each)))
+                            .forEach(allowed::set);
                 }
             }
         }
         int wrong = allowed.nextClearBit(0);
         if (wrong < places.size()) {
-            throw Template.refused(name, "line " + lines.get(wrong), "the place {{" + places.get(wrong) + "}} stands where a browser might "
-                    + "run it or look outside. Places stand in text, and words such as {{title}} in quoted attributes too");
+            throw Template.refused(
+                    name,
+                    "line " + lines.get(wrong),
+                    "the place {{" + places.get(wrong) + "}} stands where a browser might "
+                            + "run it or look outside. Places stand in text, and words such as {{title}} in quoted "
+                            + "attributes too");
         }
     }
 
@@ -131,8 +177,10 @@ final class HtmlTemplate {
         for (Element element : page.getAllElements()) {
             String where = "line " + Math.max(1, element.sourceRange().start().lineNumber());
             String tag = element.normalName();
-            if (ACTIVE.contains(tag) || tag.equals("meta") && element.hasAttr("http-equiv")
-                    && !element.attr("http-equiv").equalsIgnoreCase("content-type")) {
+            if (ACTIVE.contains(tag)
+                    || tag.equals("meta")
+                            && element.hasAttr("http-equiv")
+                            && !element.attr("http-equiv").equalsIgnoreCase("content-type")) {
                 throw Template.refused(name, where, "<" + tag + "> could run code or reach outside the page");
             }
             for (Attribute attribute : element.attributes()) {
@@ -141,7 +189,8 @@ final class HtmlTemplate {
             if (tag.equals("style")) {
                 Optional<String> wrong = StyleCheck.ofSheet(element.data() + element.wholeText());
                 if (wrong.isPresent()) {
-                    throw Template.refused(name, where, "a style has " + wrong.get() + ", which could reach outside the page");
+                    throw Template.refused(
+                            name, where, "a style has " + wrong.get() + ", which could reach outside the page");
                 }
             }
         }
@@ -150,10 +199,13 @@ final class HtmlTemplate {
     /// What a browser of today reads over, and a server or an old browser runs.
     private static void refuseForOthers(String name, Document page) throws CannotRead {
         for (Node node : page.nodeStream().toList()) {
-            boolean isRun = node instanceof XmlDeclaration || node instanceof Comment comment
-                    && comment.getData().strip().matches("(?s)[#?%\\[!].*|.*<!\\[endif].*");
+            boolean isRun = node instanceof XmlDeclaration
+                    || node instanceof Comment comment
+                            && comment.getData().strip().matches("(?s)[#?%\\[!].*|.*<!\\[endif].*");
             if (isRun) {
-                throw Template.refused(name, "line " + Math.max(1, node.sourceRange().start().lineNumber()),
+                throw Template.refused(
+                        name,
+                        "line " + Math.max(1, node.sourceRange().start().lineNumber()),
                         "a server or an old browser could run this comment, or look outside for it");
             }
         }
@@ -163,15 +215,19 @@ final class HtmlTemplate {
         String key = attribute.getKey().toLowerCase(Locale.ROOT);
         // Browsers leave blanks and control characters out of a scheme.
         String value = attribute.getValue().replaceAll("[\\s\\p{Cntrl}]", "").toLowerCase(Locale.ROOT);
-        boolean leads = tag.equals("a") && key.equals("href") && (value.startsWith("https:") || value.startsWith("http:")
-                || value.startsWith("mailto:"));
+        boolean leads = tag.equals("a")
+                && key.equals("href")
+                && (value.startsWith("https:") || value.startsWith("http:") || value.startsWith("mailto:"));
         boolean own = value.startsWith("#") || value.startsWith("data:image/") && !value.startsWith("data:image/svg");
-        boolean styles = key.equals("style") && StyleCheck.ofDeclarations(attribute.getValue()).isPresent()
+        boolean styles = key.equals("style")
+                        && StyleCheck.ofDeclarations(attribute.getValue()).isPresent()
                 // Such as the fill of a drawing, which is a style too.
-                || !key.equals("style") && (value.contains("url(") && !value.matches("url\\(['\"]?#[^()]*\\)")
-                || value.contains("\\") && value.contains("("));
+                || !key.equals("style")
+                        && (value.contains("url(") && !value.matches("url\\(['\"]?#[^()]*\\)")
+                                || value.contains("\\") && value.contains("("));
         if (key.startsWith("on") || LOADS.contains(key) && !leads && !own || styles) {
-            throw Template.refused(name, where, "the attribute " + key + " of <" + tag + "> could run code or reach outside the page");
+            throw Template.refused(
+                    name, where, "the attribute " + key + " of <" + tag + "> could run code or reach outside the page");
         }
     }
 }

@@ -5,13 +5,14 @@ import helvo.core.analysis.FigureAnalysis;
 import helvo.core.readout.Description;
 import helvo.files.json.FitJson;
 import java.nio.charset.StandardCharsets;
-import java.util.regex.Pattern;
 import java.util.List;
+import java.util.regex.Pattern;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.JsonNodeFactory;
 import tools.jackson.databind.node.ObjectNode;
 
-/// A report for programs: what is said, and under each figure the same numbers as `helvo fit --json` gives, at full precision.
+/// A report for programs: what is said, and under each figure the same numbers as `helvo fit --json` gives, at full
+/// precision.
 final class JsonReport {
     private JsonReport() {}
 
@@ -19,8 +20,12 @@ final class JsonReport {
 
     static byte[] of(Report report) {
         ObjectNode root = JsonNodeFactory.instance.objectNode();
-        root.put("title", report.plainTitle()).put("author", report.plan().author()).put("date", report.plan().date())
-                .put("language", report.plan().language()).put("program", Report.program()).put("study", report.study());
+        root.put("title", report.plainTitle())
+                .put("author", report.plan().author())
+                .put("date", report.plan().date())
+                .put("language", report.plan().language())
+                .put("program", Report.program())
+                .put("study", report.study());
         ArrayNode figures = root.putArray("figures");
         for (FigureAnalysis figure : report.figures()) {
             figures.add(figure(report, figure));
@@ -28,18 +33,26 @@ final class JsonReport {
         ArrayNode whole = root.putArray("sections");
         report.sections().stream().filter(part -> part.figure() == 0).forEach(part -> put(whole.addObject(), part));
         // Names stay what they are; what would turn a reader's text is written by its number.
-        return TURNING.matcher(FitJson.text(root)).replaceAll(found -> Phrase.of("\\\\u%04x", (int) found.group().charAt(0)))
+        return TURNING.matcher(FitJson.text(root))
+                .replaceAll(found -> Phrase.of("\\\\u%04x", (int) found.group().charAt(0)))
                 .getBytes(StandardCharsets.UTF_8);
     }
 
     private static ObjectNode figure(Report report, FigureAnalysis figure) {
         ObjectNode node = JsonNodeFactory.instance.objectNode();
-        node.put("title", figure.title()).put("caption", Description.caption(figure)).put("description", Description.of(figure))
-                .put("widthMm", figure.figure().widthMm()).put("heightMm", figure.figure().heightMm());
-        figure.missing().ifPresentOrElse(missing -> node.put("problem", missing), () -> node.set("numbers",
-                FitJson.reportOf(report.study(), figure)));
+        node.put("title", figure.title())
+                .put("caption", Description.caption(figure))
+                .put("description", Description.of(figure))
+                .put("widthMm", figure.figure().widthMm())
+                .put("heightMm", figure.figure().heightMm());
+        figure.missing()
+                .ifPresentOrElse(
+                        missing -> node.put("problem", missing),
+                        () -> node.set("numbers", FitJson.reportOf(report.study(), figure)));
         ArrayNode sections = node.putArray("sections");
-        report.sections().stream().filter(part -> part.figure() == figure.figure().id()).forEach(part -> put(sections.addObject(), part));
+        report.sections().stream()
+                .filter(part -> part.figure() == figure.figure().id())
+                .forEach(part -> put(sections.addObject(), part));
         return node;
     }
 
@@ -52,15 +65,18 @@ final class JsonReport {
             switch (block) {
                 case Block.Paragraph(var text) -> says.add(Span.text(text));
                 case Block.Points(var items) -> items.forEach(item -> says.add(Span.text(item)));
-                case Block.Equation equation -> says.add((equation.series().isEmpty() ? "" : equation.series() + ": ") + equation.text()
-                        + (equation.where().isEmpty() ? "" : " (" + equation.where() + ")"));
+                case Block.Equation equation ->
+                    says.add((equation.series().isEmpty() ? "" : equation.series() + ": ")
+                            + equation.text()
+                            + (equation.where().isEmpty() ? "" : " (" + equation.where() + ")"));
                 case Block.Grid grid -> {
-                    ObjectNode table = tables.addObject().put("number", grid.number()).put("caption", Span.text(grid.caption()));
+                    ObjectNode table =
+                            tables.addObject().put("number", grid.number()).put("caption", Span.text(grid.caption()));
                     texts(table.putArray("heads"), grid.heads());
                     ArrayNode rows = table.putArray("rows");
                     grid.rows().forEach(row -> texts(rows.addArray(), row));
                 }
-                case Block.Heading _, Block.Picture _ -> { }
+                case Block.Heading _, Block.Picture _ -> {}
             }
         }
     }

@@ -10,8 +10,8 @@ import java.util.stream.Stream;
 
 /// Equations, texts and tables in LaTeX: tables by booktabs, values with their uncertainties by siunitx.
 final class Latex {
-    private static final Pattern VALUE = Pattern.compile("\\(?([−-]?[0-9.,]+)(?: ± ([0-9.,]+))?\\)?"
-            + "(?: × 10([⁻⁰¹²³⁴⁵⁶⁷⁸⁹]+))?");
+    private static final Pattern VALUE =
+            Pattern.compile("\\(?([−-]?[0-9.,]+)(?: ± ([0-9.,]+))?\\)?" + "(?: × 10([⁻⁰¹²³⁴⁵⁶⁷⁸⁹]+))?");
     private static final String RAISED_DIGITS = "\u2070\u00b9\u00b2\u00b3\u2074\u2075\u2076\u2077\u2078\u2079";
     private static final String LOWERED_DIGITS = "\u2080\u2081\u2082\u2083\u2084\u2085\u2086\u2087\u2088\u2089";
     /// A sign and how it is written, two by two; what is in mathematics stands between dollars.
@@ -61,16 +61,17 @@ final class Latex {
     private static String of(Mathematics part) {
         return switch (part) {
             case Mathematics.Number(var digits) -> digits.replace(",", "{,}").replace("\u202f", "\\,");
-            case Mathematics.Name(var text, boolean upright) -> upright ? text.equals("ln") ? "\\ln" : "\\text{" + escaped(text) + "}"
-                    : inMathematics(text);
-            case Mathematics.Sign(var sign) -> switch (sign) {
-                case "−" -> "-";
-                case "×" -> "\\times";
-                case "·" -> "\\cdot";
-                case "(" -> "\\left(";
-                case ")" -> "\\right)";
-                default -> sign;
-            };
+            case Mathematics.Name(var text, boolean upright) ->
+                upright ? text.equals("ln") ? "\\ln" : "\\text{" + escaped(text) + "}" : inMathematics(text);
+            case Mathematics.Sign(var sign) ->
+                switch (sign) {
+                    case "−" -> "-";
+                    case "×" -> "\\times";
+                    case "·" -> "\\cdot";
+                    case "(" -> "\\left(";
+                    case ")" -> "\\right)";
+                    default -> sign;
+                };
             case Mathematics.Raised(var base, var power) -> of(base) + "^{" + of(power) + "}";
             case Mathematics.Fraction(var over, var under) -> "\\frac{" + of(over) + "}{" + of(under) + "}";
             case Mathematics.Row(var parts) -> row(parts);
@@ -84,7 +85,8 @@ final class Latex {
 
     /// A text that stands in mathematics already.
     private static String inMathematics(String text) {
-        return written(text).map(sign -> sign.matches("\\$.+\\$") ? sign.substring(1, sign.length() - 1) : sign)
+        return written(text)
+                .map(sign -> sign.matches("\\$.+\\$") ? sign.substring(1, sign.length() - 1) : sign)
                 .collect(Collectors.joining());
     }
 
@@ -94,15 +96,19 @@ final class Latex {
     }
 
     static String of(List<Span> spans) {
-        return spans.stream().map(span -> switch (span) {
-            case Span.Text(var text, var style) -> switch (style) {
-                case PLAIN -> escaped(text);
-                case STRONG -> "\\textbf{" + escaped(text) + "}";
-                case RAISED -> "\\textsuperscript{" + escaped(text) + "}";
-                case LOWERED -> "\\textsubscript{" + escaped(text) + "}";
-            };
-            case Span.Reference(var kind, int number) -> kind.word() + "~\\ref{" + Markup.id(kind, number) + "}";
-        }).collect(Collectors.joining());
+        return spans.stream()
+                .map(span -> switch (span) {
+                    case Span.Text(var text, var style) ->
+                        switch (style) {
+                            case PLAIN -> escaped(text);
+                            case STRONG -> "\\textbf{" + escaped(text) + "}";
+                            case RAISED -> "\\textsuperscript{" + escaped(text) + "}";
+                            case LOWERED -> "\\textsubscript{" + escaped(text) + "}";
+                        };
+                    case Span.Reference(var kind, int number) ->
+                        kind.word() + "~\\ref{" + Markup.id(kind, number) + "}";
+                })
+                .collect(Collectors.joining());
     }
 
     /// A cell: a number, with its uncertainty if it has one, by siunitx; other text as it is.
@@ -120,21 +126,27 @@ final class Latex {
     }
 
     private static String power(String raised) {
-        return raised.chars().mapToObj(c -> c == '⁻' ? "-" : Integer.toString(RAISED_DIGITS.indexOf(c))).collect(Collectors.joining());
+        return raised.chars()
+                .mapToObj(c -> c == '⁻' ? "-" : Integer.toString(RAISED_DIGITS.indexOf(c)))
+                .collect(Collectors.joining());
     }
 
     /// A table with its caption; one that is long goes on over pages.
     static String table(Block.Grid grid) {
         boolean goesOn = grid.rows().size() > 30;
-        String columns = grid.numbers().stream().map(number -> number ? "r" : "l").collect(Collectors.joining());
-        String label = "\\caption{" + of(grid.caption()) + "}\\label{" + Markup.id(Span.Kind.TABLE, grid.number()) + "}";
+        String columns =
+                grid.numbers().stream().map(number -> number ? "r" : "l").collect(Collectors.joining());
+        String label =
+                "\\caption{" + of(grid.caption()) + "}\\label{" + Markup.id(Span.Kind.TABLE, grid.number()) + "}";
         String head = grid.heads().stream().map(Latex::of).collect(Collectors.joining(" & ", "", " \\\\\n"));
-        String rows = grid.rows().stream().map(row -> row.stream().map(Latex::cell).collect(Collectors.joining(" & ", "", " \\\\\n")))
+        String rows = grid.rows().stream()
+                .map(row -> row.stream().map(Latex::cell).collect(Collectors.joining(" & ", "", " \\\\\n")))
                 .collect(Collectors.joining());
-        return goesOn ? "\\begin{longtable}{" + columns + "}\n" + label + "\\\\\n\\toprule\n" + head
-            + "\\midrule\n\\endfirsthead\n\\toprule\n"
-                + head + "\\midrule\n\\endhead\n" + rows + "\\bottomrule\n\\end{longtable}\n"
-                : "\\begin{table}[htbp]\n\\centering\n" + label + "\n\\begin{tabular}{" + columns + "}\n\\toprule\n" + head + "\\midrule\n"
-                + rows + "\\bottomrule\n\\end{tabular}\n\\end{table}\n";
+        return goesOn
+                ? "\\begin{longtable}{" + columns + "}\n" + label + "\\\\\n\\toprule\n" + head
+                        + "\\midrule\n\\endfirsthead\n\\toprule\n"
+                        + head + "\\midrule\n\\endhead\n" + rows + "\\bottomrule\n\\end{longtable}\n"
+                : "\\begin{table}[htbp]\n\\centering\n" + label + "\n\\begin{tabular}{" + columns + "}\n\\toprule\n"
+                        + head + "\\midrule\n" + rows + "\\bottomrule\n\\end{tabular}\n\\end{table}\n";
     }
 }

@@ -8,7 +8,8 @@ import helvo.figure.FigureFile;
 import helvo.figure.FigureFormat;
 import java.io.IOException;
 
-/// A report as an article in LaTeX, of which parts can be taken over. Figures lie beside it as PDF, at their size on paper.
+/// A report as an article in LaTeX, of which parts can be taken over. Figures lie beside it as PDF, at their size
+/// on paper.
 final class LatexReport {
     private final Report report;
     private final Written.Companions companions;
@@ -26,7 +27,8 @@ final class LatexReport {
     }
 
     private Written written() throws IOException {
-        text.append(Phrase.of("""
+        text.append(Phrase.of(
+                """
                 %% For lualatex or xelatex, which take every script; pdflatex does where all text is Latin.
                 \\documentclass[%spaper]{article}
                 \\usepackage[margin=20mm]{geometry}
@@ -38,8 +40,11 @@ final class LatexReport {
                 \\date{%s}
                 \\begin{document}
                 \\maketitle
-                """, report.plan().paper() == ReportPlan.Paper.A4 ? "a4" : "letter", Latex.of(report.title()),
-                Latex.escaped(report.plan().author()), Latex.escaped(report.plan().date())));
+                """,
+                report.plan().paper() == ReportPlan.Paper.A4 ? "a4" : "letter",
+                Latex.of(report.title()),
+                Latex.escaped(report.plan().author()),
+                Latex.escaped(report.plan().date())));
         for (Block block : report.blocks()) {
             text.append('\n');
             block(block);
@@ -49,31 +54,52 @@ final class LatexReport {
 
     private void block(Block block) throws IOException {
         switch (block) {
-            case Block.Heading(int level, var words) -> text.append(level == 2 ? "\\section*{" : "\\subsection*{").append(Latex.of(words))
-                    .append("}\n");
+            case Block.Heading(int level, var words) ->
+                text.append(level == 2 ? "\\section*{" : "\\subsection*{")
+                        .append(Latex.of(words))
+                        .append("}\n");
             case Block.Paragraph(var words) -> text.append(Latex.of(words)).append('\n');
             case Block.Points(var items) -> {
                 text.append("\\begin{itemize}\n");
-                items.forEach(item -> text.append("  \\item ").append(Latex.of(item)).append('\n'));
+                items.forEach(
+                        item -> text.append("  \\item ").append(Latex.of(item)).append('\n'));
                 text.append("\\end{itemize}\n");
             }
             case Block.Picture picture -> {
-                String name = companions.add(picture.number(), "pdf", FigureFile.bytes(FigureFormat.PDF, picture.figure(),
-                        FigureFile.DEFAULT_DPI, false, progress));
-                text.append(Phrase.of("""
+                String name = companions.add(
+                        picture.number(),
+                        "pdf",
+                        FigureFile.bytes(FigureFormat.PDF, picture.figure(), FigureFile.DEFAULT_DPI, false, progress));
+                text.append(Phrase.of(
+                        """
                         \\begin{figure}[htbp]
                         \\centering
                         \\includegraphics[width=%smm]{%s}
                         \\caption{%s}\\label{%s}
                         \\end{figure}
-                        """, NumberText.shortest(picture.widthMm()), name, Latex.of(picture.caption()), Markup.id(Span.Kind.FIGURE,
-                        picture.number())));
+                        """,
+                        NumberText.shortest(picture.widthMm()),
+                        name,
+                        Latex.of(picture.caption()),
+                        Markup.id(Span.Kind.FIGURE, picture.number())));
             }
             case Block.Grid grid -> text.append(Latex.table(grid));
-            case Block.Equation equation -> text.append("\\begin{equation}\n  ").append(Latex.of(equation.mathematics()))
-                    .append(equation.series().isEmpty() && equation.where().isEmpty() ? "" : " \\qquad \\text{("
-                            + Latex.escaped(equation.series().isEmpty() ? equation.where() : equation.where().isEmpty() ? equation.series()
-                            : equation.series() + "; " + equation.where()) + ")}").append("\n\\end{equation}\n");
+            case Block.Equation equation ->
+                text.append("\\begin{equation}\n  ")
+                        .append(Latex.of(equation.mathematics()))
+                        .append(
+                                equation.series().isEmpty() && equation.where().isEmpty()
+                                        ? ""
+                                        : " \\qquad \\text{("
+                                                + Latex.escaped(
+                                                        equation.series().isEmpty()
+                                                                ? equation.where()
+                                                                : equation.where()
+                                                                                .isEmpty()
+                                                                        ? equation.series()
+                                                                        : equation.series() + "; " + equation.where())
+                                                + ")}")
+                        .append("\n\\end{equation}\n");
         }
     }
 }

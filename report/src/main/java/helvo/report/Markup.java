@@ -25,16 +25,18 @@ final class Markup {
     static String html(List<Span> spans) {
         var html = new StringBuilder();
         for (Span span : spans) {
-            html.append(switch (span) {
-                case Span.Text(var text, var style) -> switch (style) {
-                    case PLAIN -> escaped(text);
-                    case STRONG -> "<strong>" + escaped(text) + "</strong>";
-                    case RAISED -> "<sup>" + escaped(text) + "</sup>";
-                    case LOWERED -> "<sub>" + escaped(text) + "</sub>";
-                };
-                case Span.Reference(var kind, int number) -> "<a href=\"#" + id(kind, number) + "\">" + kind.word() + "&#160;" + number
-                        + "</a>";
-            });
+            html.append(
+                    switch (span) {
+                        case Span.Text(var text, var style) ->
+                            switch (style) {
+                                case PLAIN -> escaped(text);
+                                case STRONG -> "<strong>" + escaped(text) + "</strong>";
+                                case RAISED -> "<sup>" + escaped(text) + "</sup>";
+                                case LOWERED -> "<sub>" + escaped(text) + "</sub>";
+                            };
+                        case Span.Reference(var kind, int number) ->
+                            "<a href=\"#" + id(kind, number) + "\">" + kind.word() + "&#160;" + number + "</a>";
+                    });
         }
         return html.toString();
     }

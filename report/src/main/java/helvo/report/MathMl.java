@@ -8,7 +8,8 @@ final class MathMl {
 
     /// @param attributes of the `math` element, with a blank before each
     static String of(Mathematics.Row equation, String attributes) {
-        return "<math xmlns=\"http://www.w3.org/1998/Math/MathML\"" + attributes + ">" + row(equation.parts()) + "</math>";
+        return "<math xmlns=\"http://www.w3.org/1998/Math/MathML\"" + attributes + ">" + row(equation.parts())
+                + "</math>";
     }
 
     private static String row(List<Mathematics> parts) {
@@ -30,8 +31,8 @@ final class MathMl {
     private static String of(Mathematics part) {
         return switch (part) {
             case Mathematics.Number(var digits) -> "<mn>" + Markup.escaped(digits) + "</mn>";
-            case Mathematics.Name(var text, boolean upright) -> upright ? "<mtext>" + Markup.escaped(text) + "</mtext>"
-                    : "<mi>" + Markup.escaped(text) + "</mi>";
+            case Mathematics.Name(var text, boolean upright) ->
+                upright ? "<mtext>" + Markup.escaped(text) + "</mtext>" : "<mi>" + Markup.escaped(text) + "</mi>";
             case Mathematics.Sign(var sign) -> "<mo>" + Markup.escaped(sign) + "</mo>";
             case Mathematics.Raised(var base, var power) -> "<msup>" + of(base) + of(power) + "</msup>";
             case Mathematics.Fraction(var over, var under) -> "<mfrac>" + of(over) + of(under) + "</mfrac>";

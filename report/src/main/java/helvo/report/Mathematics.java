@@ -3,8 +3,9 @@ package helvo.report;
 import java.util.ArrayList;
 import java.util.List;
 
-/// A fitted curve's equation as what it means, not as a picture: a row of numbers, names and signs, raised parts and a fraction. It is read
-/// from the typeset form that curves give ([helvo.core.fit.Curve#form]) and written as MathML, as Office Math, and as LaTeX.
+/// A fitted curve's equation as what it means, not as a picture: a row of numbers, names and signs, raised parts
+/// and a fraction. It is read from the typeset form that curves give ([helvo.core.fit.Curve#form]) and written as
+/// MathML, as Office Math, and as LaTeX.
 sealed interface Mathematics {
     record Number(String digits) implements Mathematics {}
 
@@ -37,8 +38,9 @@ sealed interface Mathematics {
 
     /// Whether a part of a row is a sign that belongs to what follows it: the minus of "y = −2 x".
     static boolean isPrefix(List<Mathematics> parts, int at) {
-        return parts.get(at) instanceof Sign(var sign) && sign.equals("\u2212") && (at == 0 || parts.get(at - 1) instanceof Sign(var before)
-                && !before.equals(")"));
+        return parts.get(at) instanceof Sign(var sign)
+                && sign.equals("\u2212")
+                && (at == 0 || parts.get(at - 1) instanceof Sign(var before) && !before.equals(")"));
     }
 
     private static Name name(String text) {
@@ -97,7 +99,8 @@ sealed interface Mathematics {
             char c = form.charAt(at);
             int from = at;
             if (Character.isDigit(c)) {
-                while (at < form.length() && (Character.isDigit(form.charAt(at)) || ".,\u202f".indexOf(form.charAt(at)) >= 0)) {
+                while (at < form.length()
+                        && (Character.isDigit(form.charAt(at)) || ".,\u202f".indexOf(form.charAt(at)) >= 0)) {
                     at++;
                 }
                 return new Number(form.substring(from, at));
@@ -131,7 +134,8 @@ sealed interface Mathematics {
                 return new Raised(base, power);
             }
             var digits = new StringBuilder();
-            while (at < form.length() && (RAISED_DIGITS.indexOf(form.charAt(at)) >= 0 || form.charAt(at) == RAISED_MINUS)) {
+            while (at < form.length()
+                    && (RAISED_DIGITS.indexOf(form.charAt(at)) >= 0 || form.charAt(at) == RAISED_MINUS)) {
                 char c = form.charAt(at++);
                 digits.append(c == RAISED_MINUS ? "\u2212" : Integer.toString(RAISED_DIGITS.indexOf(c)));
             }
@@ -139,7 +143,9 @@ sealed interface Mathematics {
         }
 
         private static Mathematics power(String digits) {
-            return digits.startsWith("\u2212") ? new Row(List.of(new Sign("\u2212"), new Number(digits.substring(1)))) : new Number(digits);
+            return digits.startsWith("\u2212")
+                    ? new Row(List.of(new Sign("\u2212"), new Number(digits.substring(1))))
+                    : new Number(digits);
         }
     }
 }

@@ -42,16 +42,27 @@ final class MeasuredTables {
 
     /// What was read off the curves; none where nothing was.
     List<Block> readings() {
-        List<List<String>> rows = ReadingsTable.of(figure).stream().map(row -> row.shown(numbers)).toList();
+        List<List<String>> rows =
+                ReadingsTable.of(figure).stream().map(row -> row.shown(numbers)).toList();
         if (rows.isEmpty()) {
             return List.of();
         }
-        int[] columns = IntStream.range(0, ReadingsTable.HEADS.size()).filter(c -> rows.stream().anyMatch(row -> !row.get(c).isEmpty()))
+        int[] columns = IntStream.range(0, ReadingsTable.HEADS.size())
+                .filter(c -> rows.stream().anyMatch(row -> !row.get(c).isEmpty()))
                 .toArray();
-        return List.of(new Block.Grid(numbering.nextTable(), Span.of("Values read off the curves, with 95 % limits."),
-                IntStream.of(columns).mapToObj(c -> Span.of(ReadingsTable.HEADS.get(c))).toList(),
-                IntStream.of(columns).mapToObj(c -> c != 0 && c != 2).toList(), rows.stream().limit(MOST_ROWS)
-                .map(row -> IntStream.of(columns).mapToObj(c -> Span.of(row.get(c))).toList()).toList()));
+        return List.of(new Block.Grid(
+                numbering.nextTable(),
+                Span.of("Values read off the curves, with 95 % limits."),
+                IntStream.of(columns)
+                        .mapToObj(c -> Span.of(ReadingsTable.HEADS.get(c)))
+                        .toList(),
+                IntStream.of(columns).mapToObj(c -> c != 0 && c != 2).toList(),
+                rows.stream()
+                        .limit(MOST_ROWS)
+                        .map(row -> IntStream.of(columns)
+                                .mapToObj(c -> Span.of(row.get(c)))
+                                .toList())
+                        .toList()));
     }
 
     /// The columns that the figure is drawn from.
@@ -65,12 +76,16 @@ final class MeasuredTables {
         var aligned = new ArrayList<>(List.of(true));
         columns.forEach(column -> aligned.add(column.kind() == helvo.core.table.Kind.NUMBER));
         int rows = Math.min(table.rows(), MOST_ROWS);
-        List<List<List<Span>>> cells = IntStream.range(0, rows).mapToObj(row -> {
-            var line = new ArrayList<List<Span>>(List.of(Span.of((row + 1) + (table.setAside().has(row) ? ASIDE : ""))));
-            columns.forEach(column -> line.add(List.of(Span.plain(Span.clean(shown(column, row, table))))));
-            return List.copyOf(line);
-        }).toList();
-        var caption = new StringBuilder("Measurements" + (aside ? "; rows with " + ASIDE + " were set aside" : "") + ".");
+        List<List<List<Span>>> cells = IntStream.range(0, rows)
+                .mapToObj(row -> {
+                    var line = new ArrayList<List<Span>>(
+                            List.of(Span.of((row + 1) + (table.setAside().has(row) ? ASIDE : ""))));
+                    columns.forEach(column -> line.add(List.of(Span.plain(Span.clean(shown(column, row, table))))));
+                    return List.copyOf(line);
+                })
+                .toList();
+        var caption =
+                new StringBuilder("Measurements" + (aside ? "; rows with " + ASIDE + " were set aside" : "") + ".");
         if (table.rows() > rows) {
             caption.append(Phrase.of(" The first %,d of %,d rows; the study holds them all.", rows, table.rows()));
         }
@@ -83,16 +98,19 @@ final class MeasuredTables {
     /// Numbers as the report writes them, others as the table shows them.
     private String shown(Column column, int row, Table table) {
         String text = column.shown(row, table.mark());
-        return column.kind() == helvo.core.table.Kind.NUMBER && !Double.isNaN(column.cells().number(row))
-            && text.matches("-?[0-9]+[.,]?[0-9]*")
-                ? numbers.written(text.replace(table.mark().sign(), '.')) : text;
+        return column.kind() == helvo.core.table.Kind.NUMBER
+                        && !Double.isNaN(column.cells().number(row))
+                        && text.matches("-?[0-9]+[.,]?[0-9]*")
+                ? numbers.written(text.replace(table.mark().sign(), '.'))
+                : text;
     }
 
     /// x, y, their bars, what groups and what conditions look at; in the table's order.
     private Set<Column> used(Table table) {
         Set<Integer> ids = new LinkedHashSet<>();
         table.columns().stream().filter(column -> column.role() != Role.NONE).forEach(column -> ids.add(column.id()));
-        figure.series().stream().flatMap(each -> List.of(each.rows().xBars(), each.rows().yBars()).stream())
+        figure.series().stream()
+                .flatMap(each -> List.of(each.rows().xBars(), each.rows().yBars()).stream())
                 .forEach(bars -> columns(bars).forEach(column -> ids.add(column.id())));
         figure.figure().only().forEach(condition -> ids.add(condition.column()));
         var used = new LinkedHashSet<Column>();
@@ -101,16 +119,20 @@ final class MeasuredTables {
     }
 
     private static List<Column> columns(BarSource bars) {
-        return List.of(bars.up(), bars.down()).stream().flatMap(Optional::stream).toList();
+        return List.of(bars.up(), bars.down()).stream()
+                .flatMap(Optional::stream)
+                .toList();
     }
 
     List<Block> residuals() {
         var blocks = new ArrayList<Block>();
-        List<SeriesAnalysis> all = figure.series().stream().filter(each -> each.residuals().isPresent()).toList();
+        List<SeriesAnalysis> all = figure.series().stream()
+                .filter(each -> each.residuals().isPresent())
+                .toList();
         all.stream().limit(MOST_SERIES).forEach(each -> blocks.add(residuals(each, all.size() > 1)));
         if (all.size() > MOST_SERIES) {
-            blocks.add(new Block.Paragraph(Span.of(Phrase.of("The residuals of %d more series are not written out here.",
-                    all.size() - MOST_SERIES))));
+            blocks.add(new Block.Paragraph(Span.of(
+                    Phrase.of("The residuals of %d more series are not written out here.", all.size() - MOST_SERIES))));
         }
         return blocks;
     }
@@ -122,32 +144,57 @@ final class MeasuredTables {
         String unit = y.unit().isEmpty() ? "" : " (" + y.unit() + ")";
         int all = left.raw().length;
         OptionalDouble s = left.fit().quality().residualStandardDeviation();
-        List<List<List<Span>>> rows = IntStream.range(0, Math.min(all, MOST_ROWS)).mapToObj(i -> List.of(
-                Span.of(Integer.toString(left.points().rows()[i] + 1)), Span.of(at(x, left.points().x()[i])),
-                Span.of(at(y, left.points().y()[i])), Span.of(number(left.fitted(i), s)), Span.of(number(left.raw()[i], s)),
-                Span.of(text(left.standardised(i))), Span.of(text(OptionalDouble.of(left.leverage(i)))),
-                Span.of(text(left.cooksDistance(i))))).toList();
-        return new Block.Grid(numbering.nextTable(), Span.of((several ? each.label() + ": residuals" : "Residuals") + " of the "
-                + left.fit().curve().name().toLowerCase(java.util.Locale.ROOT) + (left.fit().curve().degree() == 1 ? "."
-                    : " curve.") + (all > rows.size()
-                        ? Phrase.of(" The first %,d of %,d.", rows.size(), all) : "")),
-                List.of(Span.of("Row"), Span.of(x.time().isPresent() ? x.column().name() : x.column().heading().text()),
-                Span.of(y.column().heading().text()), Span.of("Fitted" + unit), Span.of("Residual" + unit), Span.of("Standardised"),
-                Span.of("Leverage"), Span.of("Cook’s distance")), IntStream.range(0, 8).mapToObj(_ -> true).toList(), rows);
+        List<List<List<Span>>> rows = IntStream.range(0, Math.min(all, MOST_ROWS))
+                .mapToObj(i -> List.of(
+                        Span.of(Integer.toString(left.points().rows()[i] + 1)),
+                        Span.of(at(x, left.points().x()[i])),
+                        Span.of(at(y, left.points().y()[i])),
+                        Span.of(number(left.fitted(i), s)),
+                        Span.of(number(left.raw()[i], s)),
+                        Span.of(text(left.standardised(i))),
+                        Span.of(text(OptionalDouble.of(left.leverage(i)))),
+                        Span.of(text(left.cooksDistance(i)))))
+                .toList();
+        return new Block.Grid(
+                numbering.nextTable(),
+                Span.of((several ? each.label() + ": residuals" : "Residuals") + " of the "
+                        + left.fit().curve().name().toLowerCase(java.util.Locale.ROOT)
+                        + (left.fit().curve().degree() == 1 ? "." : " curve.")
+                        + (all > rows.size() ? Phrase.of(" The first %,d of %,d.", rows.size(), all) : "")),
+                List.of(
+                        Span.of("Row"),
+                        Span.of(
+                                x.time().isPresent()
+                                        ? x.column().name()
+                                        : x.column().heading().text()),
+                        Span.of(y.column().heading().text()),
+                        Span.of("Fitted" + unit),
+                        Span.of("Residual" + unit),
+                        Span.of("Standardised"),
+                        Span.of("Leverage"),
+                        Span.of("Cook’s distance")),
+                IntStream.range(0, 8).mapToObj(_ -> true).toList(),
+                rows);
     }
 
     private String at(Coordinate of, double value) {
         Optional<TimeAxis> time = of.time();
-        return time.map(axis -> DateText.shown(axis.seconds(value), DateText.Form.MINUTE)).orElseGet(() -> numbers.plain(value));
+        return time.map(axis -> DateText.shown(axis.seconds(value), DateText.Form.MINUTE))
+                .orElseGet(() -> numbers.plain(value));
     }
 
     /// To a tenth of the scatter's uncertain digit.
     private String number(double value, OptionalDouble scatter) {
-        return numbers.rounded(value, scatter.isPresent() && scatter.getAsDouble() > 0 ? OptionalDouble.of(scatter.getAsDouble() / 10)
-                : OptionalDouble.empty());
+        return numbers.rounded(
+                value,
+                scatter.isPresent() && scatter.getAsDouble() > 0
+                        ? OptionalDouble.of(scatter.getAsDouble() / 10)
+                        : OptionalDouble.empty());
     }
 
     private String text(OptionalDouble value) {
-        return value.isPresent() && Double.isFinite(value.getAsDouble()) ? numbers.significant(value.getAsDouble(), 3) : "–";
+        return value.isPresent() && Double.isFinite(value.getAsDouble())
+                ? numbers.significant(value.getAsDouble(), 3)
+                : "–";
     }
 }

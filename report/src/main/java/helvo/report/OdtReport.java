@@ -10,16 +10,35 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 
-/// A report as an OpenDocument text (ISO/IEC 26300, version 1.3): headings, captions by sequences and references to these, tables with
-/// heading rows, equations as MathML objects, figures as vectors with pixels behind them for programs that read no SVG.
+/// A report as an OpenDocument text (ISO/IEC 26300, version 1.3): headings, captions by sequences and references to
+/// these, tables with heading rows, equations as MathML objects, figures as vectors with pixels behind them for
+/// programs that read no SVG.
 final class OdtReport {
     private static final String TYPE = "application/vnd.oasis.opendocument.text";
     private static final String FORMULA = "application/vnd.oasis.opendocument.formula";
     private static final String OASIS = "urn:oasis:names:tc:opendocument:xmlns:";
-    private static final String[] NAMESPACES = {"xmlns:office", OASIS + "office:1.0", "xmlns:text", OASIS + "text:1.0", "xmlns:table",
-        OASIS + "table:1.0", "xmlns:draw", OASIS + "drawing:1.0", "xmlns:svg", OASIS + "svg-compatible:1.0", "xmlns:style",
-        OASIS + "style:1.0", "xmlns:fo", OASIS + "xsl-fo-compatible:1.0", "xmlns:xlink", "http://www.w3.org/1999/xlink", "xmlns:meta",
-        OASIS + "meta:1.0", "xmlns:dc", "http://purl.org/dc/elements/1.1/"};
+    private static final String[] NAMESPACES = {
+        "xmlns:office",
+        OASIS + "office:1.0",
+        "xmlns:text",
+        OASIS + "text:1.0",
+        "xmlns:table",
+        OASIS + "table:1.0",
+        "xmlns:draw",
+        OASIS + "drawing:1.0",
+        "xmlns:svg",
+        OASIS + "svg-compatible:1.0",
+        "xmlns:style",
+        OASIS + "style:1.0",
+        "xmlns:fo",
+        OASIS + "xsl-fo-compatible:1.0",
+        "xmlns:xlink",
+        "http://www.w3.org/1999/xlink",
+        "xmlns:meta",
+        OASIS + "meta:1.0",
+        "xmlns:dc",
+        "http://purl.org/dc/elements/1.1/"
+    };
     /// A table with no more rows stays on one page.
     static final int WHOLE = 30;
 
@@ -60,10 +79,11 @@ final class OdtReport {
     }
 
     private void content() throws IOException {
-        xml.open("office:document-content", with(NAMESPACES, "office:version", "1.3")).raw(resource("odt-automatic-styles.xml")
-            + tableStyles()
-                + "</office:automatic-styles>").open("office:body")
-                .open("office:text").open("text:sequence-decls");
+        xml.open("office:document-content", with(NAMESPACES, "office:version", "1.3"))
+                .raw(resource("odt-automatic-styles.xml") + tableStyles() + "</office:automatic-styles>")
+                .open("office:body")
+                .open("office:text")
+                .open("text:sequence-decls");
         for (Span.Kind kind : Span.Kind.values()) {
             xml.empty("text:sequence-decl", "text:display-outline-level", "0", "text:name", kind.word());
         }
@@ -73,7 +93,9 @@ final class OdtReport {
         List<Block> blocks = report.blocks();
         for (int i = 0; i < blocks.size(); i++) {
             progress.reached(Double.NaN);
-            if (blocks.get(i) instanceof Block.Paragraph(var text) && i + 1 < blocks.size() && blocks.get(i + 1) instanceof Block.Picture) {
+            if (blocks.get(i) instanceof Block.Paragraph(var text)
+                    && i + 1 < blocks.size()
+                    && blocks.get(i + 1) instanceof Block.Picture) {
                 paragraph("Text_20_body_20_kept", text);
             } else {
                 block(blocks.get(i));
@@ -95,13 +117,19 @@ final class OdtReport {
             if (block instanceof Block.Grid grid) {
                 ColumnWidths widths = widths(grid);
                 String name = "table" + grid.number();
-                styles.append(Phrase.of("<style:style style:name=\"%s\" style:family=\"table\"><style:table-properties style:width=\"%s\" "
-                        + "table:align=\"left\" style:may-break-between-rows=\"" + (grid.rows().size() > WHOLE) + "\" "
-                        + "table:border-model=\"collapsing\" fo:margin-bottom=\"4mm\"/></style:style>", name,
+                styles.append(Phrase.of(
+                        "<style:style style:name=\"%s\" style:family=\"table\"><style:table-properties "
+                                + "style:width=\"%s\" "
+                                + "table:align=\"left\" style:may-break-between-rows=\""
+                                + (grid.rows().size() > WHOLE) + "\" "
+                                + "table:border-model=\"collapsing\" fo:margin-bottom=\"4mm\"/></style:style>",
+                        name,
                         mm(widths.sum())));
                 for (int i = 0; i < widths.mm().length; i++) {
-                    styles.append(Phrase.of("<style:style style:name=\"%s.%d\" style:family=\"table-column\">"
-                            + "<style:table-column-properties style:column-width=\"%s\"/></style:style>", name, i + 1, mm(widths.mm()[i])));
+                    styles.append(Phrase.of(
+                            "<style:style style:name=\"%s.%d\" style:family=\"table-column\">"
+                                    + "<style:table-column-properties style:column-width=\"%s\"/></style:style>",
+                            name, i + 1, mm(widths.mm()[i])));
                 }
             }
         }
@@ -115,7 +143,12 @@ final class OdtReport {
     private void block(Block block) throws IOException {
         switch (block) {
             case Block.Heading(int level, var text) -> {
-                xml.open("text:h", "text:style-name", "Heading_20_" + (level - 1), "text:outline-level", Integer.toString(level - 1));
+                xml.open(
+                        "text:h",
+                        "text:style-name",
+                        "Heading_20_" + (level - 1),
+                        "text:outline-level",
+                        Integer.toString(level - 1));
                 spans(text);
                 xml.close();
             }
@@ -136,8 +169,12 @@ final class OdtReport {
     }
 
     private void paragraph(String style, List<Span> text) {
-        xml.open("text:p", "text:style-name", WordBody.isRightToLeft(Span.text(text)) && style.equals("Text_20_body")
-                ? "Right_20_to_20_left" : style);
+        xml.open(
+                "text:p",
+                "text:style-name",
+                WordBody.isRightToLeft(Span.text(text)) && style.equals("Text_20_body")
+                        ? "Right_20_to_20_left"
+                        : style);
         spans(text);
         xml.close();
     }
@@ -149,14 +186,21 @@ final class OdtReport {
                     switch (style) {
                         case PLAIN -> text(text);
                         case STRONG, RAISED, LOWERED -> {
-                            xml.open("text:span", "text:style-name", style.name().toLowerCase(java.util.Locale.ROOT));
+                            xml.open(
+                                    "text:span", "text:style-name", style.name().toLowerCase(java.util.Locale.ROOT));
                             text(text);
                             xml.close();
                         }
                     }
                 }
-                case Span.Reference(var kind, int number) -> xml.element("text:sequence-ref", kind.word() + "\u00a0" + number,
-                        "text:reference-format", "category-and-value", "text:ref-name", ref(kind, number));
+                case Span.Reference(var kind, int number) ->
+                    xml.element(
+                            "text:sequence-ref",
+                            kind.word() + "\u00a0" + number,
+                            "text:reference-format",
+                            "category-and-value",
+                            "text:ref-name",
+                            ref(kind, number));
             }
         }
     }
@@ -177,10 +221,22 @@ final class OdtReport {
 
     private void caption(Span.Kind kind, int number, List<Span> text) {
         xml.open("text:p", "text:style-name", kind == Span.Kind.FIGURE ? "Caption" : "Table_20_caption")
-                .open("text:span", "text:style-name", "strong").text(kind.word() + "\u00a0").element("text:sequence",
-                    Integer.toString(number),
-                        "text:ref-name", ref(kind, number), "text:name", kind.word(), "text:formula", "ooow:" + kind.word() + "+1",
-                        "style:num-format", "1").text(".").close().text(" ");
+                .open("text:span", "text:style-name", "strong")
+                .text(kind.word() + "\u00a0")
+                .element(
+                        "text:sequence",
+                        Integer.toString(number),
+                        "text:ref-name",
+                        ref(kind, number),
+                        "text:name",
+                        kind.word(),
+                        "text:formula",
+                        "ooow:" + kind.word() + "+1",
+                        "style:num-format",
+                        "1")
+                .text(".")
+                .close()
+                .text(" ");
         spans(text);
         xml.close();
     }
@@ -190,15 +246,37 @@ final class OdtReport {
         parts.put(name + ".svg", new Part("image/svg+xml", pictures.of(picture).svg()));
         parts.put(name + ".png", new Part("image/png", pictures.of(picture).png()));
         PageFit fit = PageFit.of(picture, report.plan().paper());
-        xml.open("text:p", "text:style-name", "Figure").open("draw:frame", "draw:style-name", "picture", "draw:name",
-                "Figure " + picture.number(), "text:anchor-type", "as-char", "svg:width", mm(fit.widthMm()), "svg:height",
-                    mm(fit.heightMm()));
+        xml.open("text:p", "text:style-name", "Figure")
+                .open(
+                        "draw:frame",
+                        "draw:style-name",
+                        "picture",
+                        "draw:name",
+                        "Figure " + picture.number(),
+                        "text:anchor-type",
+                        "as-char",
+                        "svg:width",
+                        mm(fit.widthMm()),
+                        "svg:height",
+                        mm(fit.heightMm()));
         for (String ending : List.of("svg", "png")) {
-            xml.empty("draw:image", "xlink:href", name + "." + ending, "xlink:type", "simple", "xlink:show", "embed",
-                "xlink:actuate", "onLoad",
-                    "draw:mime-type", parts.get(name + "." + ending).type());
+            xml.empty(
+                    "draw:image",
+                    "xlink:href",
+                    name + "." + ending,
+                    "xlink:type",
+                    "simple",
+                    "xlink:show",
+                    "embed",
+                    "xlink:actuate",
+                    "onLoad",
+                    "draw:mime-type",
+                    parts.get(name + "." + ending).type());
         }
-        xml.element("svg:title", "Figure " + picture.number()).element("svg:desc", picture.description()).close().close();
+        xml.element("svg:title", "Figure " + picture.number())
+                .element("svg:desc", picture.description())
+                .close()
+                .close();
         caption(Span.Kind.FIGURE, picture.number(), picture.caption());
     }
 
@@ -226,8 +304,10 @@ final class OdtReport {
         xml.open("table:table-row", "table:style-name", "row");
         for (int i = 0; i < cells.size(); i++) {
             xml.open("table:table-cell", "table:style-name", style, "office:value-type", "string");
-            paragraph((style.equals("head") ? "Table_20_head" : "Table_20_cell") + (grid.numbers().get(i) ? "_20_number" : ""),
-                cells.get(i));
+            paragraph(
+                    (style.equals("head") ? "Table_20_head" : "Table_20_cell")
+                            + (grid.numbers().get(i) ? "_20_number" : ""),
+                    cells.get(i));
             xml.close();
         }
         xml.close();
@@ -235,17 +315,45 @@ final class OdtReport {
 
     private void equation(Block.Equation equation) {
         String name = "Object " + ++objects;
-        parts.put(name + "/content.xml", new Part("text/xml", ("<?xml version=\"1.0\" encoding=\"UTF-8\"?>\n"
-                + MathMl.of(equation.mathematics(), " display=\"block\"")).getBytes(StandardCharsets.UTF_8)));
+        parts.put(
+                name + "/content.xml",
+                new Part(
+                        "text/xml",
+                        ("<?xml version=\"1.0\" encoding=\"UTF-8\"?>\n"
+                                        + MathMl.of(equation.mathematics(), " display=\"block\""))
+                                .getBytes(StandardCharsets.UTF_8)));
         parts.put(name + "/", new Part(FORMULA, new byte[0]));
         xml.open("text:p", "text:style-name", "Equation");
         if (!equation.series().isEmpty()) {
             spans(List.of(Span.strong(equation.series() + ": ")));
         }
-        xml.open("draw:frame", "draw:style-name", "formula", "draw:name", name, "text:anchor-type", "as-char", "svg:width",
-                mm(Math.min(PageFit.textWidth(report.plan().paper()), 2.1 * equation.text().length())), "svg:height", "6mm")
-                .empty("draw:object", "xlink:href", "./" + name, "xlink:type", "simple", "xlink:show", "embed", "xlink:actuate", "onLoad")
-                .element("svg:title", equation.text()).element("svg:desc", equation.text()).close();
+        xml.open(
+                        "draw:frame",
+                        "draw:style-name",
+                        "formula",
+                        "draw:name",
+                        name,
+                        "text:anchor-type",
+                        "as-char",
+                        "svg:width",
+                        mm(Math.min(
+                                PageFit.textWidth(report.plan().paper()),
+                                2.1 * equation.text().length())),
+                        "svg:height",
+                        "6mm")
+                .empty(
+                        "draw:object",
+                        "xlink:href",
+                        "./" + name,
+                        "xlink:type",
+                        "simple",
+                        "xlink:show",
+                        "embed",
+                        "xlink:actuate",
+                        "onLoad")
+                .element("svg:title", equation.text())
+                .element("svg:desc", equation.text())
+                .close();
         if (!equation.where().isEmpty()) {
             text(" (" + equation.where() + ")");
         }
@@ -255,11 +363,17 @@ final class OdtReport {
     private byte[] styles() throws IOException {
         ReportPlan plan = report.plan();
         String[] language = plan.language().split("-");
-        return resource("odt-styles.xml").replace("LANGUAGE", language[0].toLowerCase(java.util.Locale.ROOT))
-                    .replace("COUNTRY", language.length > 1 && language[1].length() == 2 ? language[1].toUpperCase(java.util.Locale.ROOT)
-                            : language[0].equals("en") ? "GB" : "none")
-                    .replace("WIDTH", mm(plan.paper().widthMm())).replace("HEIGHT", mm(plan.paper().heightMm()))
-                    .replace("MARGIN", mm(PageFit.MARGIN_MM)).getBytes(StandardCharsets.UTF_8);
+        return resource("odt-styles.xml")
+                .replace("LANGUAGE", language[0].toLowerCase(java.util.Locale.ROOT))
+                .replace(
+                        "COUNTRY",
+                        language.length > 1 && language[1].length() == 2
+                                ? language[1].toUpperCase(java.util.Locale.ROOT)
+                                : language[0].equals("en") ? "GB" : "none")
+                .replace("WIDTH", mm(plan.paper().widthMm()))
+                .replace("HEIGHT", mm(plan.paper().heightMm()))
+                .replace("MARGIN", mm(PageFit.MARGIN_MM))
+                .getBytes(StandardCharsets.UTF_8);
     }
 
     private static String resource(String name) throws IOException {
@@ -269,20 +383,34 @@ final class OdtReport {
     }
 
     private Xml meta() {
-        return Xml.document().open("office:document-meta", with(NAMESPACES, "office:version", "1.3")).open("office:meta")
-                .element("meta:generator", Report.program()).element("dc:title", report.plainTitle())
-                .element("dc:creator", report.plan().author()).element("dc:language", report.plan().language())
-                .element("dc:description", "Made from “" + report.study() + "”").close().close();
+        return Xml.document()
+                .open("office:document-meta", with(NAMESPACES, "office:version", "1.3"))
+                .open("office:meta")
+                .element("meta:generator", Report.program())
+                .element("dc:title", report.plainTitle())
+                .element("dc:creator", report.plan().author())
+                .element("dc:language", report.plan().language())
+                .element("dc:description", "Made from “" + report.study() + "”")
+                .close()
+                .close();
     }
 
     private Xml manifest() {
-        Xml manifest = Xml.document().open("manifest:manifest", "xmlns:manifest", OASIS + "manifest:1.0", "manifest:version", "1.3")
-                .empty("manifest:file-entry", "manifest:full-path", "/", "manifest:version", "1.3", "manifest:media-type", TYPE);
+        Xml manifest = Xml.document()
+                .open("manifest:manifest", "xmlns:manifest", OASIS + "manifest:1.0", "manifest:version", "1.3")
+                .empty(
+                        "manifest:file-entry",
+                        "manifest:full-path",
+                        "/",
+                        "manifest:version",
+                        "1.3",
+                        "manifest:media-type",
+                        TYPE);
         for (String part : List.of("content.xml", "styles.xml", "meta.xml")) {
             manifest.empty("manifest:file-entry", "manifest:full-path", part, "manifest:media-type", "text/xml");
         }
-        parts.forEach((name, part) -> manifest.empty("manifest:file-entry", "manifest:full-path", name, "manifest:media-type",
-            part.type()));
+        parts.forEach((name, part) ->
+                manifest.empty("manifest:file-entry", "manifest:full-path", name, "manifest:media-type", part.type()));
         return manifest.close();
     }
 }

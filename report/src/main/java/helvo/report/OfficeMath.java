@@ -49,7 +49,9 @@ final class OfficeMath {
         if (upright) {
             xml.open("m:rPr").empty("m:sty", "m:val", "p").close();
         }
-        xml.open("w:rPr").empty("w:rFonts", "w:ascii", "Cambria Math", "w:hAnsi", "Cambria Math").close();
+        xml.open("w:rPr")
+                .empty("w:rFonts", "w:ascii", "Cambria Math", "w:hAnsi", "Cambria Math")
+                .close();
         xml.element("m:t", text, "xml:space", "preserve").close();
     }
 }

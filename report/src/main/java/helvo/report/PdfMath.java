@@ -32,7 +32,7 @@ final class PdfMath {
     Box box(Mathematics part, double size) throws IOException {
         return switch (part) {
             case Mathematics.Number(var digits) -> run(digits, size);
-            case Mathematics.Name(var name, _) -> run(name, size);
+            case Mathematics.Name(var name, var _) -> run(name, size);
             case Mathematics.Sign(var sign) -> run(sign, size);
             case Mathematics.Raised(var base, var power) -> raised(box(base, size), box(power, size * SMALLER), size);
             case Mathematics.Fraction(var over, var under) -> fraction(box(over, size), box(under, size), size);
@@ -43,13 +43,20 @@ final class PdfMath {
     private Box run(String words, double size) throws IOException {
         var pieces = List.of(new Piece(words, false, size, 0));
         double width = text.width(pieces);
-        return new Box(width, size * 0.75, size * 0.22, (content, x, baseline) ->
-                text.draw(content, new PdfText.Line(pieces, width), Color.BLACK, x, baseline));
+        return new Box(
+                width,
+                size * 0.75,
+                size * 0.22,
+                (content, x, baseline) ->
+                        text.draw(content, new PdfText.Line(pieces, width), Color.BLACK, x, baseline));
     }
 
     private static Box raised(Box base, Box power, double size) {
         double up = RAISED * size + Math.max(0, base.ascent() - size * 0.75);
-        return new Box(base.width() + power.width(), Math.max(base.ascent(), up + power.ascent()), base.descent(),
+        return new Box(
+                base.width() + power.width(),
+                Math.max(base.ascent(), up + power.ascent()),
+                base.descent(),
                 (content, x, baseline) -> {
                     base.drawing().at(content, x, baseline);
                     power.drawing().at(content, x + base.width(), baseline + up);
@@ -60,10 +67,14 @@ final class PdfMath {
         double width = Math.max(over.width(), under.width()) + 2 * THIN * size;
         double gap = 0.14 * size;
         double axis = AXIS * size;
-        return new Box(width, axis + gap + over.descent() + over.ascent(), gap + under.ascent() + under.descent() - axis,
+        return new Box(
+                width,
+                axis + gap + over.descent() + over.ascent(),
+                gap + under.ascent() + under.descent() - axis,
                 (content, x, baseline) -> {
                     over.drawing().at(content, x + (width - over.width()) / 2, baseline + axis + gap + over.descent());
-                    under.drawing().at(content, x + (width - under.width()) / 2, baseline + axis - gap - under.ascent());
+                    under.drawing()
+                            .at(content, x + (width - under.width()) / 2, baseline + axis - gap - under.ascent());
                     content.setStrokingColor(Color.BLACK);
                     content.setLineWidth((float) (0.055 * size));
                     content.moveTo((float) x, (float) (baseline + axis));
@@ -98,9 +109,11 @@ final class PdfMath {
     private static double gap(List<Mathematics> parts, int at) {
         Mathematics before = parts.get(at - 1);
         Mathematics after = parts.get(at);
-        boolean fence = before instanceof Mathematics.Sign(var open) && open.equals("(") || after instanceof Mathematics.Sign(var close)
-                && close.equals(")");
+        boolean fence = before instanceof Mathematics.Sign(var open) && open.equals("(")
+                || after instanceof Mathematics.Sign(var close) && close.equals(")");
         boolean leading = Mathematics.isPrefix(parts, at - 1);
-        return fence || leading ? 0 : before instanceof Mathematics.Sign || after instanceof Mathematics.Sign ? WIDE : THIN;
+        return fence || leading
+                ? 0
+                : before instanceof Mathematics.Sign || after instanceof Mathematics.Sign ? WIDE : THIN;
     }
 }

@@ -149,9 +149,11 @@ final class PdfPages {
     }
 
     /// Lines of one paragraph; what runs from right to left stands at the right.
-    void lines(List<PdfText.Line> lines, PdfText.Look look, PDStructureElement element, double indent) throws IOException {
-        boolean rightToLeft = !lines.isEmpty() && WordBody.isRightToLeft(lines.getFirst().text());
-        for (int from = 0; from < lines.size();) {
+    void lines(List<PdfText.Line> lines, PdfText.Look look, PDStructureElement element, double indent)
+            throws IOException {
+        boolean rightToLeft =
+                !lines.isEmpty() && WordBody.isRightToLeft(lines.getFirst().text());
+        for (int from = 0; from < lines.size(); ) {
             int least = Math.min(TOGETHER, lines.size() - from);
             keep(least * look.line());
             int fits = Math.clamp((int) Math.floor(room() / look.line() + 1e-9), least, lines.size() - from);
@@ -188,12 +190,14 @@ final class PdfPages {
         content().close();
         List<PdfText.Line> lines = text.lines(List.of(Span.plain(title)), FOOT, width() * 0.75);
         for (int i = 0; i < all.size(); i++) {
-            try (var foot = new PDPageContentStream(document, all.get(i), PDPageContentStream.AppendMode.APPEND, true, true)) {
+            try (var foot =
+                    new PDPageContentStream(document, all.get(i), PDPageContentStream.AppendMode.APPEND, true, true)) {
                 tags.beginArtifact(foot);
                 if (i > 0) {
                     text.draw(foot, lines.getFirst(), FOOT.color(), left(), margin * 0.55);
                 }
-                PdfText.Line number = text.lines(List.of(Span.plain((i + 1) + " / " + all.size())), FOOT, width()).getFirst();
+                PdfText.Line number = text.lines(List.of(Span.plain((i + 1) + " / " + all.size())), FOOT, width())
+                        .getFirst();
                 text.draw(foot, number, FOOT.color(), left() + width() - number.width(), margin * 0.55);
                 foot.endMarkedContent();
             }

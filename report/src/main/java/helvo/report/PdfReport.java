@@ -16,8 +16,8 @@ import org.apache.pdfbox.pdmodel.documentinterchange.taggedpdf.StandardStructure
 import org.apache.pdfbox.pdmodel.graphics.form.PDFormXObject;
 import org.apache.pdfbox.util.Matrix;
 
-/// A report as the pages of a tagged PDF: headings, paragraphs, lists, tables with heads, figures and equations with words for those who do
-/// not see them, an outline, and the document's language.
+/// A report as the pages of a tagged PDF: headings, paragraphs, lists, tables with heads, figures and equations
+/// with words for those who do not see them, an outline, and the document's language.
 final class PdfReport {
     private static final Color INK = new Color(0x17242B);
     private static final Color MUTED = new Color(0x46545B);
@@ -47,12 +47,18 @@ final class PdfReport {
         this.drawings = drawings;
         this.text = new PdfText(drawings);
         ReportPlan.Paper paper = report.plan().paper();
-        this.pages = new PdfPages(document, new PdfTags(document, report.plan().language()), text, paper.widthMm() * POINTS_PER_MM,
-                paper.heightMm() * POINTS_PER_MM, PageFit.MARGIN_MM * POINTS_PER_MM);
+        this.pages = new PdfPages(
+                document,
+                new PdfTags(document, report.plan().language()),
+                text,
+                paper.widthMm() * POINTS_PER_MM,
+                paper.heightMm() * POINTS_PER_MM,
+                PageFit.MARGIN_MM * POINTS_PER_MM);
     }
 
     static byte[] of(Report report, Progress progress) throws IOException {
-        try (var document = new PDDocument(); var drawings = new PdfDrawings(document)) {
+        try (var document = new PDDocument();
+                var drawings = new PdfDrawings(document)) {
             new PdfReport(report, document, drawings, progress).write();
             var bytes = new ByteArrayOutputStream();
             document.save(bytes);
@@ -80,12 +86,15 @@ final class PdfReport {
 
     /// A heading, the paragraph below it and its figure stay on one page.
     private void keep(List<Block> next) throws IOException {
-        if (next.size() == 3 && next.get(0) instanceof Block.Heading(_, var title) && next.get(1) instanceof Block.Paragraph(var words)
+        if (next.size() == 3
+                && next.get(0) instanceof Block.Heading(var _, var title)
+                && next.get(1) instanceof Block.Paragraph(var words)
                 && next.get(2) instanceof Block.Picture picture) {
             double high = text.lines(title, HEADING_2, pages.width()).size() * HEADING_2.line()
                     + text.lines(words, BODY, pages.width()).size() * BODY.line()
-                    + captionLines(picture).size() * CAPTION.line() + PageFit.of(picture,
-                        report.plan().paper()).heightMm() * POINTS_PER_MM + 35;
+                    + captionLines(picture).size() * CAPTION.line()
+                    + PageFit.of(picture, report.plan().paper()).heightMm() * POINTS_PER_MM
+                    + 35;
             if (high < pages.height()) {
                 pages.keep(high);
             }
@@ -106,7 +115,8 @@ final class PdfReport {
             case Block.Paragraph(var words) -> paragraph(words, BODY, StandardStructureTypes.P, 6);
             case Block.Points(var items) -> points(items);
             case Block.Picture picture -> picture(picture);
-            case Block.Grid grid -> new PdfTable(grid, pages, text).draw(caption(Span.Kind.TABLE, grid.number(), grid.caption()), CAPTION);
+            case Block.Grid grid ->
+                new PdfTable(grid, pages, text).draw(caption(Span.Kind.TABLE, grid.number(), grid.caption()), CAPTION);
             case Block.Equation equation -> equation(equation);
         }
     }
@@ -130,8 +140,11 @@ final class PdfReport {
             PDStructureElement each = pages.tags().element(list, StandardStructureTypes.LI);
             pages.keep(BODY.line());
             pages.mark(pages.tags().element(each, StandardStructureTypes.LBL), List.of(Span.plain("•")), BODY, 2);
-            pages.lines(text.lines(item, BODY, pages.width() - INDENT), BODY, pages.tags().element(each,
-                StandardStructureTypes.L_BODY), INDENT);
+            pages.lines(
+                    text.lines(item, BODY, pages.width() - INDENT),
+                    BODY,
+                    pages.tags().element(each, StandardStructureTypes.L_BODY),
+                    INDENT);
             pages.space(2);
         }
         pages.space(4);
@@ -152,14 +165,16 @@ final class PdfReport {
         pages.keep(high + 6 + caption.size() * CAPTION.line());
         PDFormXObject drawing = drawings.draw(picture.figure(), progress);
         double left = pages.left() + (pages.width() - wide) / 2;
-        pages.drawn(pages.tags().described(pages.tags().document(), StandardStructureTypes.Figure, picture.description()), high,
-            content -> {
-            content.saveGraphicsState();
-            content.transform(Matrix.getTranslateInstance((float) left, (float) (pages.bottom(high))));
-            content.transform(Matrix.getScaleInstance((float) fit.scale(), (float) fit.scale()));
-            content.drawForm(drawing);
-            content.restoreGraphicsState();
-        });
+        pages.drawn(
+                pages.tags().described(pages.tags().document(), StandardStructureTypes.Figure, picture.description()),
+                high,
+                content -> {
+                    content.saveGraphicsState();
+                    content.transform(Matrix.getTranslateInstance((float) left, (float) (pages.bottom(high))));
+                    content.transform(Matrix.getScaleInstance((float) fit.scale(), (float) fit.scale()));
+                    content.drawForm(drawing);
+                    content.restoreGraphicsState();
+                });
         pages.space(4);
         pages.lines(caption, CAPTION, element(StandardStructureTypes.CAPTION), 0);
         pages.space(8);
@@ -169,7 +184,9 @@ final class PdfReport {
         PdfMath.Box box = new PdfMath(text).box(equation.mathematics(), MATH);
         List<Span> label = equation.series().isEmpty() ? List.of() : List.of(Span.strong(equation.series() + ":"));
         List<PdfText.Line> labelled = text.lines(label, BODY, pages.width() / 3);
-        double from = label.isEmpty() ? 0 : labelled.stream().mapToDouble(PdfText.Line::width).max().orElse(0) + 10;
+        double from = label.isEmpty()
+                ? 0
+                : labelled.stream().mapToDouble(PdfText.Line::width).max().orElse(0) + 10;
         double fits = Math.min(1, (pages.width() - from) / box.width());
         double high = Math.max(labelled.size() * BODY.line(), (box.ascent() + box.descent()) * fits + 5);
         pages.keep(high);
@@ -178,13 +195,17 @@ final class PdfReport {
         }
         String words = equation.text();
         double base = box.ascent() * fits + 1.5;
-        pages.drawn(pages.tags().described(pages.tags().document(), StandardStructureTypes.FORMULA, words), high, content -> {
-            content.saveGraphicsState();
-            content.transform(Matrix.getTranslateInstance((float) (pages.left() + from), (float) pages.bottom(base)));
-            content.transform(Matrix.getScaleInstance((float) fits, (float) fits));
-            box.drawing().at(content, 0, 0);
-            content.restoreGraphicsState();
-        });
+        pages.drawn(
+                pages.tags().described(pages.tags().document(), StandardStructureTypes.FORMULA, words),
+                high,
+                content -> {
+                    content.saveGraphicsState();
+                    content.transform(
+                            Matrix.getTranslateInstance((float) (pages.left() + from), (float) pages.bottom(base)));
+                    content.transform(Matrix.getScaleInstance((float) fits, (float) fits));
+                    box.drawing().at(content, 0, 0);
+                    content.restoreGraphicsState();
+                });
         if (!equation.where().isEmpty()) {
             paragraph(List.of(Span.plain(equation.where())), CAPTION, StandardStructureTypes.P, 2);
         }

@@ -47,8 +47,10 @@ final class PdfTable {
         pages.space(6);
         double above = lines.size() * look.line() + heads.high + 6;
         double all = rows.stream().mapToDouble(row -> row.high).sum();
-        pages.keep(above + (above + all <= WHOLE * pages.height() ? all + 2 * THICK : rows.stream().limit(3).mapToDouble(row ->
-            row.high).sum()));
+        pages.keep(above
+                + (above + all <= WHOLE * pages.height()
+                        ? all + 2 * THICK
+                        : rows.stream().limit(3).mapToDouble(row -> row.high).sum()));
         PDStructureElement table = pages.tags().element(pages.tags().document(), StandardStructureTypes.TABLE);
         pages.lines(lines, look, pages.tags().element(table, StandardStructureTypes.CAPTION), 0);
         pages.space(3);
@@ -59,7 +61,11 @@ final class PdfTable {
             }
             PDStructureElement tr = pages.tags().element(table, StandardStructureTypes.TR);
             for (int i = 0; i < row.cells.size(); i++) {
-                cell(row, i, tag(tr, i == 0 ? StandardStructureTypes.TH : StandardStructureTypes.TD, "Row", i == 0), body);
+                cell(
+                        row,
+                        i,
+                        tag(tr, i == 0 ? StandardStructureTypes.TH : StandardStructureTypes.TD, "Row", i == 0),
+                        body);
             }
             pages.take(row.high);
         }
@@ -89,28 +95,38 @@ final class PdfTable {
         }
     }
 
-    private void measure(List<List<Span>> cells, PdfText.Look look, double[] natural, double[] least) throws IOException {
+    private void measure(List<List<Span>> cells, PdfText.Look look, double[] natural, double[] least)
+            throws IOException {
         for (int i = 0; i < cells.size(); i++) {
-            natural[i] = Math.max(natural[i], text.lines(cells.get(i), look, 1e6).getFirst().width());
+            natural[i] = Math.max(
+                    natural[i], text.lines(cells.get(i), look, 1e6).getFirst().width());
             boolean whole = grid.numbers().get(i) && look == body;
             double word = 0;
-            for (String each : whole ? List.of(Span.text(cells.get(i))) : List.of(Span.text(cells.get(i)).split(" "))) {
-                word = Math.max(word, text.lines(List.of(look.strong() ? Span.strong(each) : Span.plain(each)), look,
-                    1e6).getFirst().width());
+            for (String each : whole
+                    ? List.of(Span.text(cells.get(i)))
+                    : List.of(Span.text(cells.get(i)).split(" "))) {
+                word = Math.max(
+                        word,
+                        text.lines(List.of(look.strong() ? Span.strong(each) : Span.plain(each)), look, 1e6)
+                                .getFirst()
+                                .width());
             }
             least[i] = Math.max(least[i], Math.min(word, pages.width() / 2));
         }
     }
 
-    /// All that each needs where there is room, the rest shared out; else what is above the least is shortened for all alike.
+    /// All that each needs where there is room, the rest shared out; else what is above the least is shortened for
+    /// all alike.
     private static double[] shared(double[] natural, double[] least, double room) {
         double sum = Arrays.stream(natural).sum();
         double sumLeast = Arrays.stream(least).sum();
         double[] widths = new double[natural.length];
         for (int i = 0; i < widths.length; i++) {
-            widths[i] = sum <= room ? natural[i] + Math.min((room - sum) / widths.length, SPARE)
-                    : sumLeast >= room ? least[i] * room / sumLeast
-                    : least[i] + (natural[i] - least[i]) * (room - sumLeast) / (sum - sumLeast);
+            widths[i] = sum <= room
+                    ? natural[i] + Math.min((room - sum) / widths.length, SPARE)
+                    : sumLeast >= room
+                            ? least[i] * room / sumLeast
+                            : least[i] + (natural[i] - least[i]) * (room - sumLeast) / (sum - sumLeast);
         }
         return widths;
     }
@@ -172,7 +188,9 @@ final class PdfTable {
         // Heads stand at the bottom of their row.
         int skipped = look.strong() ? (int) Math.round((row.high - 2 * ABOVE) / look.line()) - lines.size() : 0;
         for (int i = 0; i < lines.size(); i++) {
-            double x = grid.numbers().get(column) ? from + widths[column] - lines.get(i).width() : from;
+            double x = grid.numbers().get(column)
+                    ? from + widths[column] - lines.get(i).width()
+                    : from;
             text.draw(content, lines.get(i), look.color(), x, pages.bottom(ABOVE + look.line() * (skipped + i + 0.76)));
         }
     }
@@ -182,7 +200,8 @@ final class PdfTable {
             content.setStrokingColor(INK);
             content.setLineWidth(weight);
             content.moveTo((float) pages.left(), (float) pages.bottom(0));
-            content.lineTo((float) (pages.left() + Arrays.stream(widths).sum() + widths.length * 2 * PAD), (float) pages.bottom(0));
+            content.lineTo((float) (pages.left() + Arrays.stream(widths).sum() + widths.length * 2 * PAD), (float)
+                    pages.bottom(0));
             content.stroke();
         });
     }

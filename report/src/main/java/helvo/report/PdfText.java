@@ -21,9 +21,10 @@ import org.apache.pdfbox.pdmodel.PDPageContentStream;
 import org.apache.pdfbox.pdmodel.documentinterchange.markedcontent.PDPropertyList;
 import org.apache.pdfbox.pdmodel.font.PDFont;
 
-/// Text on the pages of a PDF: broken into lines, and drawn as text in our fonts. Lines with characters that our fonts lack, or that run
-/// from right to left, are laid out by the system's text engine and drawn as outlines in the system's font, with the text itself behind
-/// them, so that nothing is missing and it can still be copied and read aloud.
+/// Text on the pages of a PDF: broken into lines, and drawn as text in our fonts. Lines with characters that our
+/// fonts lack, or that run from right to left, are laid out by the system's text engine and drawn as outlines in
+/// the system's font, with the text itself behind them, so that nothing is missing and it can still be copied and
+/// read aloud.
 final class PdfText {
     private static final FontRenderContext MEASURE = new FontRenderContext(null, true, true);
     private static final double SMALLER = 0.7;
@@ -144,13 +145,15 @@ final class PdfText {
 
     private static Piece piece(Span span, Look look) {
         return switch (span) {
-            case Span.Text(var text, var style) -> switch (style) {
-                case PLAIN -> new Piece(text, look.strong(), look.size(), 0);
-                case STRONG -> new Piece(text, true, look.size(), 0);
-                case RAISED -> new Piece(text, look.strong(), look.size() * SMALLER, RAISED * look.size());
-                case LOWERED -> new Piece(text, look.strong(), look.size() * SMALLER, LOWERED * look.size());
-            };
-            case Span.Reference(var kind, int number) -> new Piece(kind.word() + "\u00a0" + number, look.strong(), look.size(), 0);
+            case Span.Text(var text, var style) ->
+                switch (style) {
+                    case PLAIN -> new Piece(text, look.strong(), look.size(), 0);
+                    case STRONG -> new Piece(text, true, look.size(), 0);
+                    case RAISED -> new Piece(text, look.strong(), look.size() * SMALLER, RAISED * look.size());
+                    case LOWERED -> new Piece(text, look.strong(), look.size() * SMALLER, LOWERED * look.size());
+                };
+            case Span.Reference(var kind, int number) ->
+                new Piece(kind.word() + "\u00a0" + number, look.strong(), look.size(), 0);
         };
     }
 
@@ -158,7 +161,9 @@ final class PdfText {
         var parts = new ArrayList<List<Piece>>();
         for (Piece piece : word) {
             var text = new StringBuilder();
-            for (int i = 0; i < piece.text().length(); i += Character.charCount(piece.text().codePointAt(i))) {
+            for (int i = 0;
+                    i < piece.text().length();
+                    i += Character.charCount(piece.text().codePointAt(i))) {
                 int c = piece.text().codePointAt(i);
                 String longer = text.toString() + Character.toString(c);
                 if (!text.isEmpty() && width(List.of(like(piece, longer))) > width) {
@@ -179,7 +184,8 @@ final class PdfText {
     double width(List<Piece> pieces) throws IOException {
         double width = 0;
         for (Piece piece : pieces) {
-            width += isOurs(piece) ? font(piece.strong()).getStringWidth(piece.text()) / 1000 * piece.size()
+            width += isOurs(piece)
+                    ? font(piece.strong()).getStringWidth(piece.text()) / 1000 * piece.size()
                     : new TextLayout(piece.text(), system(piece), MEASURE).getAdvance();
         }
         return width;
@@ -188,7 +194,9 @@ final class PdfText {
     /// Whether our fonts have all of it, and it runs from left to right.
     private static boolean isOurs(Piece piece) {
         Font font = (piece.strong() ? Typeface.SEMIBOLD : Typeface.REGULAR).at(piece.size());
-        return font.canDisplayUpTo(piece.text()) < 0 && !Bidi.requiresBidi(piece.text().toCharArray(), 0, piece.text().length());
+        return font.canDisplayUpTo(piece.text()) < 0
+                && !Bidi.requiresBidi(
+                        piece.text().toCharArray(), 0, piece.text().length());
     }
 
     private static Font system(Piece piece) {
@@ -225,10 +233,11 @@ final class PdfText {
         int at = 0;
         for (Piece piece : line.pieces()) {
             Font ours = (piece.strong() ? Typeface.SEMIBOLD : Typeface.REGULAR).at(piece.size());
-            for (int i = 0; i < piece.text().length();) {
+            for (int i = 0; i < piece.text().length(); ) {
                 int c = piece.text().codePointAt(i);
                 int length = Character.charCount(c);
-                text.addAttribute(TextAttribute.FONT, ours.canDisplay(c) ? ours : system(piece), at + i, at + i + length);
+                text.addAttribute(
+                        TextAttribute.FONT, ours.canDisplay(c) ? ours : system(piece), at + i, at + i + length);
                 i += length;
             }
             at += piece.text().length();
@@ -248,16 +257,23 @@ final class PdfText {
             switch (it.currentSegment(p)) {
                 case PathIterator.SEG_MOVETO -> content.moveTo(p[0], p[1]);
                 case PathIterator.SEG_LINETO -> content.lineTo(p[0], p[1]);
-                case PathIterator.SEG_QUADTO -> content.curveTo(lastX + 2 * (p[0] - lastX) / 3, lastY + 2 * (p[1] - lastY) / 3,
-                        p[2] + 2 * (p[0] - p[2]) / 3, p[3] + 2 * (p[1] - p[3]) / 3, p[2], p[3]);
+                case PathIterator.SEG_QUADTO ->
+                    content.curveTo(
+                            lastX + 2 * (p[0] - lastX) / 3,
+                            lastY + 2 * (p[1] - lastY) / 3,
+                            p[2] + 2 * (p[0] - p[2]) / 3,
+                            p[3] + 2 * (p[1] - p[3]) / 3,
+                            p[2],
+                            p[3]);
                 case PathIterator.SEG_CUBICTO -> content.curveTo(p[0], p[1], p[2], p[3], p[4], p[5]);
                 default -> content.closePath();
             }
-            int end = switch (it.currentSegment(p)) {
-                case PathIterator.SEG_QUADTO -> 2;
-                case PathIterator.SEG_CUBICTO -> 4;
-                default -> 0;
-            };
+            int end =
+                    switch (it.currentSegment(p)) {
+                        case PathIterator.SEG_QUADTO -> 2;
+                        case PathIterator.SEG_CUBICTO -> 4;
+                        default -> 0;
+                    };
             lastX = p[end];
             lastY = p[end + 1];
         }

@@ -27,7 +27,9 @@ final class Pictures {
     /// @throws IOException when a figure is too large to be drawn
     static Pictures in(List<Block> blocks, Progress progress) throws IOException {
         try {
-            return new Pictures(blocks.parallelStream().filter(Block.Picture.class::isInstance).map(Block.Picture.class::cast)
+            return new Pictures(blocks.parallelStream()
+                    .filter(Block.Picture.class::isInstance)
+                    .map(Block.Picture.class::cast)
                     .collect(Collectors.toMap(Block.Picture::number, drawn(progress))));
         } catch (UncheckedIOException e) {
             throw e.getCause();
@@ -37,7 +39,8 @@ final class Pictures {
     private static Function<Block.Picture, Forms> drawn(Progress progress) {
         return picture -> {
             try {
-                return new Forms(FigureFile.svgOfOutlines(picture.figure(), progress),
+                return new Forms(
+                        FigureFile.svgOfOutlines(picture.figure(), progress),
                         FigureFile.bytes(FigureFormat.PNG, picture.figure(), PNG_DPI, false, progress));
             } catch (IOException e) {
                 throw new UncheckedIOException(e);

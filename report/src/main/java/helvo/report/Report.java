@@ -20,7 +20,12 @@ import java.util.stream.Stream;
 /// @param study    the name of the study
 /// @param figures  that it is about
 /// @param sections its parts, each with the section it belongs to
-public record Report(List<Span> title, List<String> byline, ReportPlan plan, String study, List<FigureAnalysis> figures,
+public record Report(
+        List<Span> title,
+        List<String> byline,
+        ReportPlan plan,
+        String study,
+        List<FigureAnalysis> figures,
         List<Part> sections) {
     /// @param figure the figure that it is about; 0 for the whole study
     record Part(ReportPlan.Section section, int figure, List<Block> blocks) {
@@ -44,14 +49,23 @@ public record Report(List<Span> title, List<String> byline, ReportPlan plan, Str
         return Span.text(title);
     }
 
-    /// What a careful person wants to know before it is handed over: figures that had to be made smaller for its pages.
+    /// What a careful person wants to know before it is handed over: figures that had to be made smaller for its
+    /// pages.
     public List<String> notices() {
-        return blocks().stream().flatMap(block -> block instanceof Block.Picture picture ? Stream.of(picture) : Stream.empty())
-                .filter(picture -> PageFit.of(picture, plan.paper()).scale() < 1).map(picture -> {
+        return blocks().stream()
+                .flatMap(block -> block instanceof Block.Picture picture ? Stream.of(picture) : Stream.empty())
+                .filter(picture -> PageFit.of(picture, plan.paper()).scale() < 1)
+                .map(picture -> {
                     double scale = PageFit.of(picture, plan.paper()).scale();
-                    return Phrase.of("Figure %d is larger than the text area of %s paper and stands in it at %.0f %%: %s", picture.number(),
-                            plan.paper().label(), 100 * scale, PrintCheck.of(picture.figure(), scale, Progress.none()).words());
-                }).toList();
+                    return Phrase.of(
+                            "Figure %d is larger than the text area of %s paper and stands in it at %.0f %%: %s",
+                            picture.number(),
+                            plan.paper().label(),
+                            100 * scale,
+                            PrintCheck.of(picture.figure(), scale, Progress.none())
+                                    .words());
+                })
+                .toList();
     }
 
     /// The program and its version.

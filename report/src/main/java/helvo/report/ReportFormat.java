@@ -7,9 +7,12 @@ import java.util.Optional;
 
 /// The open formats that a report is handed over in.
 public enum ReportFormat {
-    HTML("HTML", "html", "page for a browser and for mail"), DOCX("DOCX", "docx", "text to go on writing in"),
-    ODT("ODT", "odt", "OpenDocument text"), PDF("PDF", "pdf", "pages for print"),
-    MARKDOWN("Markdown", "md", "plain text with tables"), LATEX("LaTeX", "tex", "to be included in a LaTeX document"),
+    HTML("HTML", "html", "page for a browser and for mail"),
+    DOCX("DOCX", "docx", "text to go on writing in"),
+    ODT("ODT", "odt", "OpenDocument text"),
+    PDF("PDF", "pdf", "pages for print"),
+    MARKDOWN("Markdown", "md", "plain text with tables"),
+    LATEX("LaTeX", "tex", "to be included in a LaTeX document"),
     JSON("JSON", "json", "for programs, at full precision");
 
     private final String title;

@@ -46,15 +46,22 @@ final class Results {
 
     List<Block> blocks() {
         var blocks = new ArrayList<Block>();
-        List<SeriesAnalysis> fitted = figure.series().stream().filter(each -> each.fit().isPresent()).toList();
+        List<SeriesAnalysis> fitted =
+                figure.series().stream().filter(each -> each.fit().isPresent()).toList();
         if (fitted.size() <= EQUATIONS) {
             fitted.forEach(each -> blocks.add(equation(each, fitted.size() > 1)));
         } else {
-            blocks.add(grid("Equations.", List.of(head(nameOfSeries()), head("Equation")), List.of(false, false),
-                    fitted.stream().map(each -> List.of(Span.of(each.label()), Span.of(inNames(each)))).toList()));
+            blocks.add(grid(
+                    "Equations.",
+                    List.of(head(nameOfSeries()), head("Equation")),
+                    List.of(false, false),
+                    fitted.stream()
+                            .map(each -> List.of(Span.of(each.label()), Span.of(inNames(each))))
+                            .toList()));
         }
         Map<String, List<SeriesAnalysis>> shapes = new LinkedHashMap<>();
-        fitted.forEach(each -> shapes.computeIfAbsent(each.chosen().curve().name(), _ -> new ArrayList<>()).add(each));
+        fitted.forEach(each -> shapes.computeIfAbsent(each.chosen().curve().name(), _ -> new ArrayList<>())
+                .add(each));
         shapes.values().forEach(alike -> {
             if (alike.getFirst().fit().orElseThrow().coefficients().size() <= MOST_ACROSS) {
                 blocks.add(across(alike));
@@ -62,16 +69,19 @@ final class Results {
                 alike.forEach(each -> blocks.add(down(each)));
             }
         });
-        figure.series().stream().filter(each -> each.chosen() instanceof FitOutcome.NotFitted).forEach(each -> {
-            if (each.chosen() instanceof FitOutcome.NotFitted(var curve, var reason)) {
-                blocks.add(new Block.Paragraph(Span.of((figure.series().size() > 1 ? each.label() + ", " : "")
-                        + curve.name() + ": " + reason.sentence(numbers))));
-            }
-        });
+        figure.series().stream()
+                .filter(each -> each.chosen() instanceof FitOutcome.NotFitted)
+                .forEach(each -> {
+                    if (each.chosen() instanceof FitOutcome.NotFitted(var curve, var reason)) {
+                        blocks.add(new Block.Paragraph(Span.of((figure.series().size() > 1 ? each.label() + ", " : "")
+                                + curve.name() + ": " + reason.sentence(numbers))));
+                    }
+                });
         return blocks;
     }
 
-    private Block.Grid grid(String caption, List<List<Span>> heads, List<Boolean> aligned, List<List<List<Span>>> rows) {
+    private Block.Grid grid(
+            String caption, List<List<Span>> heads, List<Boolean> aligned, List<List<List<Span>>> rows) {
         int number = numbering.nextTable();
         firstTable = firstTable == 0 ? number : firstTable;
         return new Block.Grid(number, Span.of(caption), heads, aligned, rows);
@@ -93,17 +103,27 @@ final class Results {
     private String inNames(SeriesAnalysis each) {
         var equation = new Equation(each.equation().orElseThrow(), numbers);
         String x = each.rows().x().symbol();
-        return equation.inNames(x, each.rows().y().symbol()) + equation.where(x).map(where -> ", " + where).orElse("");
+        return equation.inNames(x, each.rows().y().symbol())
+                + equation.where(x).map(where -> ", " + where).orElse("");
     }
 
     private Block equation(SeriesAnalysis each, boolean several) {
         var equation = new Equation(each.equation().orElseThrow(), numbers);
         String x = each.rows().x().symbol();
-        String units = List.of(each.rows().y().unitSentence(), each.rows().x().unitSentence()).stream().filter(text -> !text.isEmpty())
-                .distinct().reduce((a, b) -> a + ", " + b).orElse("");
-        String where = equation.where(x).map(text -> units.isEmpty() ? text : text + "; ").orElse("") + units;
-        return new Block.Equation(several ? Span.clean(each.label()) : "", Copied.mathematics(figure, each), Span.clean(where),
-            Span.clean(equation.inNames(x, each.rows().y().symbol())));
+        String units = List.of(each.rows().y().unitSentence(), each.rows().x().unitSentence()).stream()
+                .filter(text -> !text.isEmpty())
+                .distinct()
+                .reduce((a, b) -> a + ", " + b)
+                .orElse("");
+        String where = equation.where(x)
+                        .map(text -> units.isEmpty() ? text : text + "; ")
+                        .orElse("")
+                + units;
+        return new Block.Equation(
+                several ? Span.clean(each.label()) : "",
+                Copied.mathematics(figure, each),
+                Span.clean(where),
+                Span.clean(equation.inNames(x, each.rows().y().symbol())));
     }
 
     /// One row for each series.
@@ -112,8 +132,10 @@ final class Results {
         boolean bounds = alike.stream().anyMatch(each -> slopeByBounds(each).isPresent());
         boolean chi = first.quality().weighting() != Weighting.UNWEIGHTED;
         var heads = new ArrayList<>(List.of(head(nameOfSeries()), head("n")));
-        heads.addAll(first.coefficients().stream().map(coefficient -> head(capital(first.curve().label(coefficient.name())),
-                unit(alike, coefficient.name()))).toList());
+        heads.addAll(first.coefficients().stream()
+                .map(coefficient ->
+                        head(capital(first.curve().label(coefficient.name())), unit(alike, coefficient.name())))
+                .toList());
         heads.add(chi ? head("χ²") : head("s", unitOfS(alike)));
         heads.add(head("R²"));
         if (bounds) {
@@ -127,18 +149,28 @@ final class Results {
 
     private List<List<Span>> row(SeriesAnalysis each, List<SeriesAnalysis> alike, boolean bounds, boolean chi) {
         Fit fit = each.fit().orElseThrow();
-        var cells = new ArrayList<>(List.of(Span.of(each.label()), Span.of(Integer.toString(fit.quality().points()))));
-        fit.coefficients().forEach(coefficient -> cells.add(Span.of(value(coefficient) + own(unit(alike, coefficient.name()),
-                unit(List.of(each), coefficient.name())))));
-        cells.add(Span.of(chi ? fit.quality().chiSquare().map(of -> numbers.significant(of.value(), 4)).orElse(NONE)
-                : text(fit.quality().residualStandardDeviation(), s -> numbers.significant(s, 3)
-                + own(unitOfS(alike), unitOfS(List.of(each))))));
+        var cells = new ArrayList<>(List.of(
+                Span.of(each.label()), Span.of(Integer.toString(fit.quality().points()))));
+        fit.coefficients()
+                .forEach(coefficient -> cells.add(Span.of(value(coefficient)
+                        + own(unit(alike, coefficient.name()), unit(List.of(each), coefficient.name())))));
+        cells.add(Span.of(
+                chi
+                        ? fit.quality()
+                                .chiSquare()
+                                .map(of -> numbers.significant(of.value(), 4))
+                                .orElse(NONE)
+                        : text(
+                                fit.quality().residualStandardDeviation(),
+                                s -> numbers.significant(s, 3) + own(unitOfS(alike), unitOfS(List.of(each))))));
         cells.add(Span.of(text(fit.quality().r2(), numbers::share)));
         if (bounds) {
             OptionalDouble half = each.bounds().map(Bounds::slopeHalfRange).orElse(OptionalDouble.empty());
-            cells.add(Span.of(text(slopeByBounds(each), slope -> numbers.withUncertainty(slope,
-                    half.isPresent() && half.getAsDouble() > 0 ? half : OptionalDouble.empty())
-                    + own(unitOfSlope(alike), unitOfSlope(List.of(each))))));
+            cells.add(Span.of(text(
+                    slopeByBounds(each),
+                    slope -> numbers.withUncertainty(
+                                    slope, half.isPresent() && half.getAsDouble() > 0 ? half : OptionalDouble.empty())
+                            + own(unitOfSlope(alike), unitOfSlope(List.of(each))))));
         }
         return List.copyOf(cells);
     }
@@ -156,15 +188,20 @@ final class Results {
     }
 
     private static String unit(List<SeriesAnalysis> alike, String coefficient) {
-        return units(alike, each -> each.chosen().curve().unit(coefficient, each.rows().y().unit(), each.rows().x().unit()));
+        return units(alike, each -> each.chosen()
+                .curve()
+                .unit(coefficient, each.rows().y().unit(), each.rows().x().unit()));
     }
 
     private static String unitOfS(List<SeriesAnalysis> alike) {
-        return alike.getFirst().chosen().curve().fittedOn() == Curve.FittedOn.Y ? units(alike, each -> each.rows().y().unit()) : "of ln y";
+        return alike.getFirst().chosen().curve().fittedOn() == Curve.FittedOn.Y
+                ? units(alike, each -> each.rows().y().unit())
+                : "of ln y";
     }
 
     private static String unitOfSlope(List<SeriesAnalysis> alike) {
-        return units(alike, each -> new Line().unit("b", each.rows().y().unit(), each.rows().x().unit()));
+        return units(alike, each -> new Line()
+                .unit("b", each.rows().y().unit(), each.rows().x().unit()));
     }
 
     /// The unit that all have, for the head of a column; none where they differ, since each row then has its own.
@@ -185,9 +222,11 @@ final class Results {
     private static String caption(Fit fit, boolean bounds) {
         String form = "y = " + fit.curve().form(Function.identity(), "x", Curve.Notation.TYPESET);
         boolean named = fit.curve().degree() == 1;
-        return (named ? "Straight lines of least squares" : fit.curve().name() + ", by least squares, " + form.replace("held", "fixed"))
-                + "; ± is one standard error." + (bounds ? " By the bounds: half the range of slopes of all lines through the error bars."
-                : "");
+        return (named
+                        ? "Straight lines of least squares"
+                        : fit.curve().name() + ", by least squares, " + form.replace("held", "fixed"))
+                + "; ± is one standard error."
+                + (bounds ? " By the bounds: half the range of slopes of all lines through the error bars." : "");
     }
 
     /// One row for each coefficient, for shapes that have many.
@@ -195,15 +234,26 @@ final class Results {
         Fit fit = each.fit().orElseThrow();
         var rows = new ArrayList<List<List<Span>>>();
         for (Coefficient coefficient : fit.coefficients()) {
-            rows.add(List.of(Span.of(capital(fit.curve().label(coefficient.name()))), Span.of(value(coefficient)),
-                    Span.of(fit.curve().unit(coefficient.name(), each.rows().y().unit(), each.rows().x().unit()))));
+            rows.add(List.of(
+                    Span.of(capital(fit.curve().label(coefficient.name()))),
+                    Span.of(value(coefficient)),
+                    Span.of(fit.curve()
+                            .unit(
+                                    coefficient.name(),
+                                    each.rows().y().unit(),
+                                    each.rows().x().unit()))));
         }
-        rows.add(List.of(Span.of("s"), Span.of(text(fit.quality().residualStandardDeviation(), s -> numbers.significant(s, 3))),
+        rows.add(List.of(
+                Span.of("s"),
+                Span.of(text(fit.quality().residualStandardDeviation(), s -> numbers.significant(s, 3))),
                 Span.of(unitOfS(List.of(each)))));
         rows.add(List.of(Span.of("R²"), Span.of(text(fit.quality().r2(), numbers::share)), List.of()));
         rows.add(List.of(Span.of("n"), Span.of(Integer.toString(fit.quality().points())), List.of()));
-        return grid((figure.series().size() > 1 ? each.label() + ": " : "") + fit.curve().name()
-                + ", by least squares; ± is one standard error.", List.of(head("Coefficient"), head("Value"), head("Unit")),
-                List.of(false, true, false), rows);
+        return grid(
+                (figure.series().size() > 1 ? each.label() + ": " : "")
+                        + fit.curve().name() + ", by least squares; ± is one standard error.",
+                List.of(head("Coefficient"), head("Value"), head("Unit")),
+                List.of(false, true, false),
+                rows);
     }
 }

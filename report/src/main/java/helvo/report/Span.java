@@ -7,7 +7,12 @@ import java.util.List;
 /// A piece of a paragraph.
 sealed interface Span {
     /// How a text stands in its line.
-    enum Style { PLAIN, STRONG, RAISED, LOWERED }
+    enum Style {
+        PLAIN,
+        STRONG,
+        RAISED,
+        LOWERED
+    }
 
     record Text(String text, Style style) implements Span {}
 
@@ -16,7 +21,8 @@ sealed interface Span {
 
     /// What is numbered.
     enum Kind {
-        FIGURE("Figure"), TABLE("Table");
+        FIGURE("Figure"),
+        TABLE("Table");
 
         private final String word;
 
@@ -37,7 +43,8 @@ sealed interface Span {
         return new Text(text, Style.STRONG);
     }
 
-    /// Text whose raised and lowered parts are marked as on figures, `m^{2}` and `v_{0}`; control characters are left out.
+    /// Text whose raised and lowered parts are marked as on figures, `m^{2}` and `v_{0}`; control characters are
+    /// left out.
     static List<Span> of(String marked) {
         String text = clean(marked);
         var spans = new ArrayList<Span>();
@@ -64,14 +71,18 @@ sealed interface Span {
         return at < 0 || text.indexOf('}', at) < 0 ? text.length() : at;
     }
 
-    /// What XML can hold, in one line: characters that it does not allow are left out, those that break lines are blanks,
-    /// and those that turn its direction are shown by their numbers.
+    /// What XML can hold, in one line: characters that it does not allow are left out, those that break lines are
+    /// blanks, and those that turn its direction are shown by their numbers.
     static String clean(String text) {
         var clean = new StringBuilder(text.length());
         DirectionMarks.visible(text).codePoints().forEach(c -> {
             if (c == '\n' || c == '\t' || c == '\r' || c == 0x2028 || c == 0x2029) {
                 clean.append(' ');
-            } else if (c >= 0x20 && c != 0xfffe && c != 0xffff && !(c >= 0xd800 && c <= 0xdfff) && !(c >= 0x7f && c < 0xa0)) {
+            } else if (c >= 0x20
+                    && c != 0xfffe
+                    && c != 0xffff
+                    && !(c >= 0xd800 && c <= 0xdfff)
+                    && !(c >= 0x7f && c < 0xa0)) {
                 clean.appendCodePoint(c);
             }
         });
@@ -82,10 +93,11 @@ sealed interface Span {
     static String text(List<Span> spans) {
         var text = new StringBuilder();
         for (Span span : spans) {
-            text.append(switch (span) {
-                case Text(var piece, _) -> piece;
-                case Reference(var kind, int number) -> kind.word() + "\u00a0" + number;
-            });
+            text.append(
+                    switch (span) {
+                        case Text(var piece, var _) -> piece;
+                        case Reference(var kind, int number) -> kind.word() + "\u00a0" + number;
+                    });
         }
         return text.toString();
     }

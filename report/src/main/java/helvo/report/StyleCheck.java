@@ -20,16 +20,48 @@ import java.util.Set;
 import java.util.function.BiConsumer;
 import java.util.regex.Pattern;
 
-/// Whether a style sheet keeps to itself. It may say what is on the list of what is allowed, and nothing else: a browser that reads more
-/// into it than this check does would find nothing there.
+/// Whether a style sheet keeps to itself. It may say what is on the list of what is allowed, and nothing else: a
+/// browser that reads more into it than this check does would find nothing there.
 final class StyleCheck {
-    private static final Set<String> FUNCTIONS = Set.of("rgb", "rgba", "hsl", "hsla", "calc", "var", "min", "max", "clamp",
-            "linear-gradient", "radial-gradient", "conic-gradient", "repeating-linear-gradient", "repeating-radial-gradient", "repeat",
-            "minmax", "fit-content", "counter", "counters", "attr", "translate", "translatex", "translatey", "rotate", "scale", "scalex",
-            "scaley", "skew", "matrix", "cubic-bezier", "steps", "format", "local");
-    private static final Pattern OWN = Pattern.compile("(?i)data:image/(png|jpeg|gif|webp);.*|data:font/.*|#.*", Pattern.DOTALL);
+    private static final Set<String> FUNCTIONS = Set.of(
+            "rgb",
+            "rgba",
+            "hsl",
+            "hsla",
+            "calc",
+            "var",
+            "min",
+            "max",
+            "clamp",
+            "linear-gradient",
+            "radial-gradient",
+            "conic-gradient",
+            "repeating-linear-gradient",
+            "repeating-radial-gradient",
+            "repeat",
+            "minmax",
+            "fit-content",
+            "counter",
+            "counters",
+            "attr",
+            "translate",
+            "translatex",
+            "translatey",
+            "rotate",
+            "scale",
+            "scalex",
+            "scaley",
+            "skew",
+            "matrix",
+            "cubic-bezier",
+            "steps",
+            "format",
+            "local");
+    private static final Pattern OWN =
+            Pattern.compile("(?i)data:image/(png|jpeg|gif|webp);.*|data:font/.*|#.*", Pattern.DOTALL);
     /// Comments and quoted texts, in which a backslash writes a letter and nothing more.
-    private static final Pattern QUOTED = Pattern.compile("/\\*.*?\\*/|\"(?:[^\"\\\\\n]|\\\\.)*\"|'(?:[^'\\\\\n]|\\\\.)*'", Pattern.DOTALL);
+    private static final Pattern QUOTED =
+            Pattern.compile("/\\*.*?\\*/|\"(?:[^\"\\\\\n]|\\\\.)*\"|'(?:[^'\\\\\n]|\\\\.)*'", Pattern.DOTALL);
 
     private StyleCheck() {}
 
@@ -40,7 +72,9 @@ final class StyleCheck {
 
     /// Of the `style` of an element.
     static Optional<String> ofDeclarations(String css) {
-        return check(css, CSSReaderDeclarationList.readFromString(css, settings()),
+        return check(
+                css,
+                CSSReaderDeclarationList.readFromString(css, settings()),
                 (list, found) -> list.getAllDeclarations().forEach(found::onDeclaration));
     }
 
@@ -58,7 +92,9 @@ final class StyleCheck {
     }
 
     private static CSSReaderSettings settings() {
-        return new CSSReaderSettings().setBrowserCompliantMode(false).setCustomErrorHandler(new DoNothingCSSParseErrorHandler())
+        return new CSSReaderSettings()
+                .setBrowserCompliantMode(false)
+                .setCustomErrorHandler(new DoNothingCSSParseErrorHandler())
                 .setCustomExceptionHandler(_ -> {});
     }
 
@@ -95,7 +131,8 @@ final class StyleCheck {
 
         private void check(CSSExpression expression) {
             for (ICSSExpressionMember member : expression.getAllMembers()) {
-                if (member instanceof CSSExpressionMemberTermURI address && !OWN.matcher(address.getURIString().strip()).matches()) {
+                if (member instanceof CSSExpressionMemberTermURI address
+                        && !OWN.matcher(address.getURIString().strip()).matches()) {
                     wrong = Optional.of("url()");
                 } else if (member instanceof CSSExpressionMemberFunction function) {
                     if (!FUNCTIONS.contains(function.getFunctionName().toLowerCase(Locale.ROOT))) {

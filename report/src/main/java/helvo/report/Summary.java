@@ -32,7 +32,9 @@ final class Summary {
     Summary(FigureAnalysis figure) {
         this.figure = figure;
         this.numbers = figure.numbers();
-        this.series = figure.series().stream().filter(each -> each.key().hasOwnPoints()).toList();
+        this.series = figure.series().stream()
+                .filter(each -> each.key().hasOwnPoints())
+                .toList();
     }
 
     /// @param picture the number of the figure; 0 where it is not shown
@@ -41,8 +43,13 @@ final class Summary {
         int points = series.stream().mapToInt(each -> each.points().size()).sum();
         say(Description.subject(figure) + Phrase.of(": %,d %s", points, points == 1 ? "point" : "points"));
         if (series.size() > 1) {
-            say(series.size() <= TOLD ? " for " + Description.listed(series.stream().map(SeriesAnalysis::label).toList())
-                    : Phrase.of(" in %,d series", series.size()));
+            say(
+                    series.size() <= TOLD
+                            ? " for "
+                                    + Description.listed(series.stream()
+                                            .map(SeriesAnalysis::label)
+                                            .toList())
+                            : Phrase.of(" in %,d series", series.size()));
         }
         references(picture, table);
         say(".");
@@ -81,7 +88,8 @@ final class Summary {
         say(")");
     }
 
-    /// "Stretch of dry changes by 0.2064 ± 0.0017 mm/N (R² 0.9994)." or "… follows a logarithmic curve (R² 0.9931)."
+    /// "Stretch of dry changes by 0.2064 ± 0.0017 mm/N (R² 0.9994)." or "… follows a logarithmic curve (R²
+    /// 0.9931)."
     private void course(SeriesAnalysis each) {
         String y = each.rows().y().column().name();
         String name = series.size() > 1 && !each.label().equals(y) ? y + " of " + each.label() : y;
@@ -101,17 +109,27 @@ final class Summary {
             String shape = fit.curve().name().toLowerCase(Locale.ROOT);
             say(" " + name + " follows " + ("aeiou".indexOf(shape.charAt(0)) >= 0 ? "an " : "a ") + shape + " curve");
         }
-        say(r2.isEmpty() ? "." : " (R² " + numbers.share(r2.getAsDouble())
-                + (fit.curve().fittedOn() == Curve.FittedOn.Y ? "" : " of ln y") + ").");
+        say(
+                r2.isEmpty()
+                        ? "."
+                        : " (R² " + numbers.share(r2.getAsDouble())
+                                + (fit.curve().fittedOn() == Curve.FittedOn.Y ? "" : " of ln y") + ").");
     }
 
     /// A slope that may be 0 is not called a rise or a fall.
     private void slope(SeriesAnalysis each, String name, Coefficient slope) {
-        boolean certain = slope.uncertainty().map(found -> found.low95() > 0 || found.high95() < 0).orElse(slope.value() != 0);
-        String unit = each.chosen().curve().unit("b", each.rows().y().unit(), each.rows().x().unit());
-        String value = numbers.withUncertainty(certain ? Math.abs(slope.value()) : slope.value(), Equation.standardError(slope));
-        say(" " + name + (!certain ? " has no slope beyond its uncertainty, " : slope.value() < 0 ? " falls in a straight line, by "
-                : " rises in a straight line, by "));
+        boolean certain = slope.uncertainty()
+                .map(found -> found.low95() > 0 || found.high95() < 0)
+                .orElse(slope.value() != 0);
+        String unit = each.chosen()
+                .curve()
+                .unit("b", each.rows().y().unit(), each.rows().x().unit());
+        String value = numbers.withUncertainty(
+                certain ? Math.abs(slope.value()) : slope.value(), Equation.standardError(slope));
+        say(" " + name
+                + (!certain
+                        ? " has no slope beyond its uncertainty, "
+                        : slope.value() < 0 ? " falls in a straight line, by " : " rises in a straight line, by "));
         strong(value);
         say(unit.isEmpty() ? " for each unit of " + each.rows().x().symbol() : " " + unit);
         if (!namesErrors && Equation.standardError(slope).orElse(0) > 0) {
@@ -121,15 +139,20 @@ final class Summary {
     }
 
     private void compared(Comparison comparison) {
-        if (comparison.pairs().size() != 1 || !Double.isFinite(comparison.pairs().getFirst().ratio())) {
+        if (comparison.pairs().size() != 1
+                || !Double.isFinite(comparison.pairs().getFirst().ratio())) {
             return;
         }
         Comparison.Pair pair = comparison.pairs().getFirst();
         say(" The slope of " + pair.second() + " is ");
         strong(numbers.significant(pair.ratio(), 3) + " times");
-        say(" that of " + pair.first() + (pair.ratioLow95().isPresent() && pair.ratioHigh95().isPresent()
-                ? Phrase.of(" (95 %%: %s to %s)", numbers.significant(pair.ratioLow95().getAsDouble(), 3),
-                        numbers.significant(pair.ratioHigh95().getAsDouble(), 3))
-                : " (without 95 % limits: the slopes are too unsure)") + ".");
+        say(" that of " + pair.first()
+                + (pair.ratioLow95().isPresent() && pair.ratioHigh95().isPresent()
+                        ? Phrase.of(
+                                " (95 %%: %s to %s)",
+                                numbers.significant(pair.ratioLow95().getAsDouble(), 3),
+                                numbers.significant(pair.ratioHigh95().getAsDouble(), 3))
+                        : " (without 95 % limits: the slopes are too unsure)")
+                + ".");
     }
 }

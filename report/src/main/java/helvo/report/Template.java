@@ -15,8 +15,9 @@ import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
-/// A person's own page or document with places such as `{{title}}` that a report fills. A template is data: one that could run code or
-/// reach outside itself is refused, and so is one with a place that there is not; the sentence names the line or paragraph.
+/// A person's own page or document with places such as `{{title}}` that a report fills. A template is data: one
+/// that could run code or reach outside itself is refused, and so is one with a place that there is not; the
+/// sentence names the line or paragraph.
 public final class Template {
     static final Pattern PLACE = Pattern.compile("\\{\\{\\s*([^{}]*?)\\s*}}");
     /// Places that hold a few words.
@@ -59,18 +60,23 @@ public final class Template {
 
     /// @param where "line 12"
     static CannotRead unknown(String template, String where, String place) {
-        return new CannotRead("The template “" + template + "”, " + where + ": there is no place {{" + place.substring(0, Math.min(40,
-                place.length())) + "}}. There are " + places().map(each -> "{{" + each + "}}").collect(Collectors.joining(", ")) + ".");
+        return new CannotRead("The template “" + template + "”, " + where + ": there is no place {{"
+                + place.substring(0, Math.min(40, place.length())) + "}}. There are "
+                + places().map(each -> "{{" + each + "}}").collect(Collectors.joining(", ")) + ".");
     }
 
     /// @param what that a template cannot have
     static CannotRead refused(String template, String where, String what) {
         return new CannotRead("The template “" + template + "”, " + where + ": " + what
-            + ". A template is filled, never run: take it out.");
+                + ". A template is filled, never run: take it out.");
     }
 
     private static Stream<String> places() {
-        return Stream.of(WORDS.stream(), Stream.of("report", "style"), Arrays.stream(ReportPlan.Section.values())
-                .map(section -> section.name().toLowerCase(Locale.ROOT))).flatMap(each -> each);
+        return Stream.of(
+                        WORDS.stream(),
+                        Stream.of("report", "style"),
+                        Arrays.stream(ReportPlan.Section.values())
+                                .map(section -> section.name().toLowerCase(Locale.ROOT)))
+                .flatMap(each -> each);
     }
 }

@@ -11,11 +11,20 @@ import java.util.Map;
 /// The blocks of a report as WordprocessingML (ECMA-376 part 1, §17), with the pictures that they show.
 final class WordBody {
     /// Of the namespaces that the blocks use, for the element they stand in.
-    static final String[] NAMESPACES = {"xmlns:w", "http://schemas.openxmlformats.org/wordprocessingml/2006/main", "xmlns:r",
-        "http://schemas.openxmlformats.org/officeDocument/2006/relationships", "xmlns:m",
-        "http://schemas.openxmlformats.org/officeDocument/2006/math", "xmlns:wp",
-        "http://schemas.openxmlformats.org/drawingml/2006/wordprocessingDrawing", "xmlns:a",
-        "http://schemas.openxmlformats.org/drawingml/2006/main", "xmlns:pic", "http://schemas.openxmlformats.org/drawingml/2006/picture"};
+    static final String[] NAMESPACES = {
+        "xmlns:w",
+        "http://schemas.openxmlformats.org/wordprocessingml/2006/main",
+        "xmlns:r",
+        "http://schemas.openxmlformats.org/officeDocument/2006/relationships",
+        "xmlns:m",
+        "http://schemas.openxmlformats.org/officeDocument/2006/math",
+        "xmlns:wp",
+        "http://schemas.openxmlformats.org/drawingml/2006/wordprocessingDrawing",
+        "xmlns:a",
+        "http://schemas.openxmlformats.org/drawingml/2006/main",
+        "xmlns:pic",
+        "http://schemas.openxmlformats.org/drawingml/2006/picture"
+    };
     private static final String SVG = "http://schemas.microsoft.com/office/drawing/2016/SVG/main";
     private static final int EMU_PER_MM = 36_000;
 
@@ -66,7 +75,10 @@ final class WordBody {
             xml.empty("w:keepNext");
         }
         if (style.equals("ListBullet")) {
-            xml.open("w:numPr").empty("w:ilvl", "w:val", "0").empty("w:numId", "w:val", Integer.toString(bullets)).close();
+            xml.open("w:numPr")
+                    .empty("w:ilvl", "w:val", "0")
+                    .empty("w:numId", "w:val", Integer.toString(bullets))
+                    .close();
         }
         if (isRightToLeft(Span.text(text))) {
             xml.empty("w:bidi");
@@ -84,8 +96,8 @@ final class WordBody {
         for (Span span : spans) {
             switch (span) {
                 case Span.Text(var text, var style) -> run(text, style);
-                case Span.Reference(var kind, int number) -> field("REF " + bookmark(kind, number) + " \\h",
-                        kind.word() + "\u00a0" + number, Span.Style.PLAIN);
+                case Span.Reference(var kind, int number) ->
+                    field("REF " + bookmark(kind, number) + " \\h", kind.word() + "\u00a0" + number, Span.Style.PLAIN);
             }
         }
     }
@@ -99,7 +111,7 @@ final class WordBody {
                 case STRONG -> xml.empty("w:b");
                 case RAISED -> xml.empty("w:vertAlign", "w:val", "superscript");
                 case LOWERED -> xml.empty("w:vertAlign", "w:val", "subscript");
-                case PLAIN -> { }
+                case PLAIN -> {}
             }
             if (isRightToLeft(text)) {
                 xml.empty("w:rtl");
@@ -113,8 +125,12 @@ final class WordBody {
     private void field(String instruction, String text, Span.Style style) {
         part("begin");
         // Hidden, for programs that take an instruction for text.
-        xml.open("w:r").open("w:rPr").empty("w:vanish").close().element("w:instrText", " " + instruction + " ", "xml:space",
-            "preserve").close();
+        xml.open("w:r")
+                .open("w:rPr")
+                .empty("w:vanish")
+                .close()
+                .element("w:instrText", " " + instruction + " ", "xml:space", "preserve")
+                .close();
         part("separate");
         run(text, style);
         part("end");
@@ -153,42 +169,102 @@ final class WordBody {
         String wide = Long.toString(Math.round(fit.widthMm() * EMU_PER_MM));
         String high = Long.toString(Math.round(fit.heightMm() * EMU_PER_MM));
         String id = Integer.toString(picture.number());
-        xml.open("w:p").open("w:pPr").empty("w:pStyle", "w:val", "Figure").close().open("w:r").open("w:drawing")
-                .open("wp:inline", "distT", "0", "distB", "0", "distL", "0", "distR", "0").empty("wp:extent", "cx", wide, "cy", high)
+        xml.open("w:p")
+                .open("w:pPr")
+                .empty("w:pStyle", "w:val", "Figure")
+                .close()
+                .open("w:r")
+                .open("w:drawing")
+                .open("wp:inline", "distT", "0", "distB", "0", "distL", "0", "distR", "0")
+                .empty("wp:extent", "cx", wide, "cy", high)
                 .empty("wp:docPr", "id", id, "name", "Figure " + id, "descr", picture.description())
-                .open("a:graphic").open("a:graphicData", "uri", "http://schemas.openxmlformats.org/drawingml/2006/picture")
-                .open("pic:pic").open("pic:nvPicPr").empty("pic:cNvPr", "id", id, "name", "Figure " + id, "descr", picture.description())
-                .empty("pic:cNvPicPr").close()
-                .open("pic:blipFill").open("a:blip", "r:embed", relation(name + ".png")).open("a:extLst")
+                .open("a:graphic")
+                .open("a:graphicData", "uri", "http://schemas.openxmlformats.org/drawingml/2006/picture")
+                .open("pic:pic")
+                .open("pic:nvPicPr")
+                .empty("pic:cNvPr", "id", id, "name", "Figure " + id, "descr", picture.description())
+                .empty("pic:cNvPicPr")
+                .close()
+                .open("pic:blipFill")
+                .open("a:blip", "r:embed", relation(name + ".png"))
+                .open("a:extLst")
                 .open("a:ext", "uri", "{96DAC541-7B7A-43D3-8B79-37D633B846F1}")
-                .empty("asvg:svgBlip", "xmlns:asvg", SVG, "r:embed", relation(name + ".svg")).close().close().close()
-                .open("a:stretch").empty("a:fillRect").close().close()
-                .open("pic:spPr").open("a:xfrm").empty("a:off", "x", "0", "y", "0").empty("a:ext", "cx", wide, "cy", high).close()
-                .open("a:prstGeom", "prst", "rect").empty("a:avLst").close().close()
-                .close().close().close().close().close().close().close();
+                .empty("asvg:svgBlip", "xmlns:asvg", SVG, "r:embed", relation(name + ".svg"))
+                .close()
+                .close()
+                .close()
+                .open("a:stretch")
+                .empty("a:fillRect")
+                .close()
+                .close()
+                .open("pic:spPr")
+                .open("a:xfrm")
+                .empty("a:off", "x", "0", "y", "0")
+                .empty("a:ext", "cx", wide, "cy", high)
+                .close()
+                .open("a:prstGeom", "prst", "rect")
+                .empty("a:avLst")
+                .close()
+                .close()
+                .close()
+                .close()
+                .close()
+                .close()
+                .close()
+                .close()
+                .close();
         caption(Span.Kind.FIGURE, picture.number(), picture.caption(), false);
     }
 
     private void grid(Block.Grid grid) {
         caption(Span.Kind.TABLE, grid.number(), grid.caption(), true);
         ColumnWidths widths = ColumnWidths.of(grid, PageFit.textWidth(plan.paper()));
-        xml.open("w:tbl").open("w:tblPr").empty("w:tblStyle", "w:val", "ReportTable").empty("w:tblW", "w:w", twips(widths.sum()), "w:type",
-                "dxa")
-                .open("w:tblCellMar").empty("w:left", "w:w", "100", "w:type", "dxa").empty("w:right", "w:w", "100", "w:type", "dxa").close()
-                .empty("w:tblLook", "w:val", "0020", "w:firstRow", "1", "w:lastRow", "0", "w:firstColumn", "0", "w:lastColumn", "0",
-                        "w:noHBand", "1", "w:noVBand", "1")
-                .empty("w:tblCaption", "w:val", "Table " + grid.number()).empty("w:tblDescription", "w:val", Span.text(grid.caption()))
-                .close().open("w:tblGrid");
+        xml.open("w:tbl")
+                .open("w:tblPr")
+                .empty("w:tblStyle", "w:val", "ReportTable")
+                .empty("w:tblW", "w:w", twips(widths.sum()), "w:type", "dxa")
+                .open("w:tblCellMar")
+                .empty("w:left", "w:w", "100", "w:type", "dxa")
+                .empty("w:right", "w:w", "100", "w:type", "dxa")
+                .close()
+                .empty(
+                        "w:tblLook",
+                        "w:val",
+                        "0020",
+                        "w:firstRow",
+                        "1",
+                        "w:lastRow",
+                        "0",
+                        "w:firstColumn",
+                        "0",
+                        "w:lastColumn",
+                        "0",
+                        "w:noHBand",
+                        "1",
+                        "w:noVBand",
+                        "1")
+                .empty("w:tblCaption", "w:val", "Table " + grid.number())
+                .empty("w:tblDescription", "w:val", Span.text(grid.caption()))
+                .close()
+                .open("w:tblGrid");
         for (double mm : widths.mm()) {
             xml.empty("w:gridCol", "w:w", twips(mm));
         }
         xml.close();
         row(grid, grid.heads(), widths, "top", "bottom");
         for (int i = 0; i < grid.rows().size(); i++) {
-            row(grid, grid.rows().get(i), widths, i == grid.rows().size() - 1 ? new String[] {"bottom"} : new String[0]);
+            row(
+                    grid,
+                    grid.rows().get(i),
+                    widths,
+                    i == grid.rows().size() - 1 ? new String[] {"bottom"} : new String[0]);
         }
         xml.close();
-        xml.open("w:p").open("w:pPr").empty("w:pStyle", "w:val", "AfterTable").close().close();
+        xml.open("w:p")
+                .open("w:pPr")
+                .empty("w:pStyle", "w:val", "AfterTable")
+                .close()
+                .close();
     }
 
     private static String twips(double mm) {
@@ -198,7 +274,8 @@ final class WordBody {
     /// @param rules on which sides of the row a rule is drawn
     private void row(Block.Grid grid, List<List<Span>> cells, ColumnWidths widths, String... rules) {
         boolean head = cells == grid.heads();
-        boolean kept = head || grid.rows().size() <= OdtReport.WHOLE && cells != grid.rows().getLast();
+        boolean kept = head
+                || grid.rows().size() <= OdtReport.WHOLE && cells != grid.rows().getLast();
         xml.open("w:tr").open("w:trPr").empty("w:cantSplit");
         if (head) {
             xml.empty("w:tblHeader");
@@ -209,7 +286,15 @@ final class WordBody {
             if (rules.length > 0) {
                 xml.open("w:tcBorders");
                 for (String side : rules) {
-                    xml.empty("w:" + side, "w:val", "single", "w:sz", head && side.equals("bottom") ? "6" : "12", "w:space", "0", "w:color",
+                    xml.empty(
+                            "w:" + side,
+                            "w:val",
+                            "single",
+                            "w:sz",
+                            head && side.equals("bottom") ? "6" : "12",
+                            "w:space",
+                            "0",
+                            "w:color",
                             "17242B");
                 }
                 xml.close();

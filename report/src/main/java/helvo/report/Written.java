@@ -7,7 +7,8 @@ import java.util.Map;
 /// A report as files.
 ///
 /// @param file       the report itself
-/// @param companions what lies beside it, by the names that it calls them; only forms that cannot hold a figure have any
+/// @param companions what lies beside it, by the names that it calls them; only forms that cannot hold a figure
+///     have any
 public record Written(byte[] file, Map<String, byte[]> companions) {
     static Written alone(byte[] file) {
         return new Written(file, Map.of());
@@ -31,7 +32,9 @@ public record Written(byte[] file, Map<String, byte[]> companions) {
         }
 
         Written with(String text) {
-            return new Written(text.getBytes(StandardCharsets.UTF_8), java.util.Collections.unmodifiableMap(new LinkedHashMap<>(files)));
+            return new Written(
+                    text.getBytes(StandardCharsets.UTF_8),
+                    java.util.Collections.unmodifiableMap(new LinkedHashMap<>(files)));
         }
     }
 }

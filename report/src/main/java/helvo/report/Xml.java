@@ -52,7 +52,11 @@ final class Xml {
     private StringBuilder tag(String name, String... attributes) {
         text.append('<').append(name);
         for (int i = 0; i < attributes.length; i += 2) {
-            text.append(' ').append(attributes[i]).append("=\"").append(Markup.escaped(attributes[i + 1])).append('"');
+            text.append(' ')
+                    .append(attributes[i])
+                    .append("=\"")
+                    .append(Markup.escaped(attributes[i + 1]))
+                    .append('"');
         }
         return text;
     }

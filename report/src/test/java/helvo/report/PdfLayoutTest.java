@@ -47,19 +47,24 @@ class PdfLayoutTest {
     @ParameterizedTest
     @ValueSource(doubles = {20, 57.3, 120, 400})
     void linesFitAndNothingIsLost(double width) throws IOException {
-        String words = "Stretch of cords laid from dune grass, measured under ten loads; Donaudampfschifffahrtsgesellschaftskapitän, "
+        String words = "Stretch of cords laid from dune grass, measured under ten loads; "
+                + "Donaudampfschifffahrtsgesellschaftskapitän, "
                 + "קיבולת החבל, 研究所の麻縄, 0.2064 ± 0.0017 mm/N";
-        List<PdfText.Line> lines = text.lines(List.of(Span.plain(words), Span.strong(" and 1.37 times"), Span.plain(" more.")),
-            BODY, width);
+        List<PdfText.Line> lines = text.lines(
+                List.of(Span.plain(words), Span.strong(" and 1.37 times"), Span.plain(" more.")), BODY, width);
         assertThat(lines).allSatisfy(line -> {
             assertThat(line.width()).isLessThanOrEqualTo(width + 1e-6);
             assertThat(line.text()).isEqualTo(line.text().strip());
         });
-        assertThat(lines.stream().map(PdfText.Line::text).collect(Collectors.joining()).replace(" ", ""))
+        assertThat(lines.stream()
+                        .map(PdfText.Line::text)
+                        .collect(Collectors.joining())
+                        .replace(" ", ""))
                 .isEqualTo((words + " and 1.37 times more.").replace(" ", ""));
     }
 
-    /// What stands on the page is as wide as it was measured: each letter its own glyph, also where a font has one sign for two of them.
+    /// What stands on the page is as wide as it was measured: each letter its own glyph, also where a font has one
+    /// sign for two of them.
     @Test
     void textTakesTheRoomThatItWasMeasuredFor() throws IOException, CannotRead {
         String words = "offices fit affine flows";
@@ -91,7 +96,10 @@ class PdfLayoutTest {
         PdfText.Line line = text.lines(Span.of("m^{2}"), BODY, 100).getFirst();
         assertThat(line.pieces()).extracting(PdfText.Piece::size).containsExactly(10.0, 7.0);
         assertThat(line.pieces().getLast().shift()).isPositive();
-        assertThat(text.lines(List.of(), BODY, 100)).singleElement().extracting(PdfText.Line::width).isEqualTo(0.0);
+        assertThat(text.lines(List.of(), BODY, 100))
+                .singleElement()
+                .extracting(PdfText.Line::width)
+                .isEqualTo(0.0);
     }
 
     @Test
@@ -106,22 +114,31 @@ class PdfLayoutTest {
         assertThat(raised.ascent()).isGreaterThan(plain.ascent()).isLessThan(fraction.ascent() + 5);
         PdfMath.Box minus = math.box(Mathematics.equation("y", "\u22122 " + Mathematics.X, "x"), 10);
         double sign = text.width(List.of(new PdfText.Piece("\u2212", false, 10, 0)));
-        assertThat(minus.width() - plain.width()).as("a sign of the number's own has no room around it").isEqualTo(sign, within(1e-6));
+        assertThat(minus.width() - plain.width())
+                .as("a sign of the number's own has no room around it")
+                .isEqualTo(sign, within(1e-6));
     }
 
     private static byte[] pdf(String csv, ReportPlan.Paper paper) throws IOException, CannotRead {
-        Table table = TextTable.read(csv.getBytes(StandardCharsets.UTF_8), "t.csv", ReadingChoices.NONE).table();
-        Study study = new StudyEdit.PlanReport(ReportPlan.DEFAULT.withPaper(paper).withSections(List.of(ReportPlan.Section.MEASUREMENTS)))
+        Table table = TextTable.read(csv.getBytes(StandardCharsets.UTF_8), "t.csv", ReadingChoices.NONE)
+                .table();
+        Study study = new StudyEdit.PlanReport(
+                        ReportPlan.DEFAULT.withPaper(paper).withSections(List.of(ReportPlan.Section.MEASUREMENTS)))
                 .apply(StudyEdit.AddTable.to(Study.EMPTY, table).apply(Study.EMPTY));
         Report report = Composition.of(History.from(study), Analysis.ofChosenCurves(study, Progress.none()));
         return ReportFormat.PDF.written(report, "r", Progress.none()).file();
     }
 
-    /// Every page that a table goes on over has its heads, all text stands within the margins, and the rows are all there, once.
+    /// Every page that a table goes on over has its heads, all text stands within the margins, and the rows are all
+    /// there, once.
     @Test
     void aLongTableRepeatsItsHeads() throws IOException, CannotRead {
-        byte[] pdf = pdf("Load (N),Stretch of the cord (mm)\n" + IntStream.range(1, 91).mapToObj(i -> i + "," + i * 7 + ".25\n")
-                .collect(Collectors.joining()), ReportPlan.Paper.LETTER);
+        byte[] pdf = pdf(
+                "Load (N),Stretch of the cord (mm)\n"
+                        + IntStream.range(1, 91)
+                                .mapToObj(i -> i + "," + i * 7 + ".25\n")
+                                .collect(Collectors.joining()),
+                ReportPlan.Paper.LETTER);
         try (var read = Loader.loadPDF(pdf)) {
             assertThat(read.getNumberOfPages()).isGreaterThan(1);
             var rows = new ArrayList<String>();
@@ -138,22 +155,31 @@ class PdfLayoutTest {
                 stripper.setStartPage(page);
                 stripper.setEndPage(page);
                 String words = stripper.getText(read);
-                assertThat(words).as("page " + page).contains("Load (N)", "Stretch of the cord (mm)", page + " / "
-                    + read.getNumberOfPages());
-                words.lines().filter(line -> line.matches("\\d+ \\d+ \\d+\\.25")).forEach(rows::add);
+                assertThat(words)
+                        .as("page " + page)
+                        .contains("Load (N)", "Stretch of the cord (mm)", page + " / " + read.getNumberOfPages());
+                words.lines()
+                        .filter(line -> line.matches("\\d+ \\d+ \\d+\\.25"))
+                        .forEach(rows::add);
                 assertThat(places).allSatisfy(place -> {
                     assertThat(place.getX()).isGreaterThan(56);
                     assertThat(place.getX() + place.getWidth()).isLessThan(612 - 56);
                     assertThat(place.getY()).isBetween(56f, 792f - 20);
                 });
             }
-            assertThat(rows).hasSize(90).startsWith("1 1 7.25").endsWith("90 90 630.25").doesNotHaveDuplicates();
+            assertThat(rows)
+                    .hasSize(90)
+                    .startsWith("1 1 7.25")
+                    .endsWith("90 90 630.25")
+                    .doesNotHaveDuplicates();
         }
     }
 
     @Test
     void aTableOfManyWideColumnsStaysOnThePage() throws IOException, CannotRead {
-        String heads = IntStream.range(0, 8).mapToObj(i -> "A rather long heading number " + i + " (mm)").collect(Collectors.joining(","));
+        String heads = IntStream.range(0, 8)
+                .mapToObj(i -> "A rather long heading number " + i + " (mm)")
+                .collect(Collectors.joining(","));
         String row = IntStream.range(0, 8).mapToObj(i -> i + "234567.891").collect(Collectors.joining(","));
         try (var read = Loader.loadPDF(pdf(heads + "\n" + (row + "\n").repeat(5), ReportPlan.Paper.A4))) {
             var most = new float[1];
@@ -169,14 +195,23 @@ class PdfLayoutTest {
 
     @Test
     void columnsAreAsWideAsTheirTextsNeedAndNoWiderThanThePage() {
-        var narrow = new Block.Grid(1, List.of(), List.of(Span.of("a"), Span.of("b")), List.of(true, true),
+        var narrow = new Block.Grid(
+                1,
+                List.of(),
+                List.of(Span.of("a"), Span.of("b")),
+                List.of(true, true),
                 List.of(List.of(Span.of("1"), Span.of("22222222"))));
         ColumnWidths widths = ColumnWidths.of(narrow, 170);
         assertThat(widths.sum()).isLessThan(60);
         assertThat(widths.mm()[1]).isGreaterThan(widths.mm()[0]);
-        var wide = new Block.Grid(1, List.of(), IntStream.range(0, 8).mapToObj(i -> Span.of("heading")).toList(),
+        var wide = new Block.Grid(
+                1,
+                List.of(),
+                IntStream.range(0, 8).mapToObj(i -> Span.of("heading")).toList(),
                 IntStream.range(0, 8).mapToObj(_ -> true).toList(),
-                List.of(IntStream.range(0, 8).mapToObj(_ -> Span.of("x".repeat(300))).toList()));
+                List.of(IntStream.range(0, 8)
+                        .mapToObj(_ -> Span.of("x".repeat(300)))
+                        .toList()));
         assertThat(ColumnWidths.of(wide, 170).sum()).isEqualTo(170, within(1e-9));
     }
 }

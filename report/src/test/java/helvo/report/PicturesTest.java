@@ -35,16 +35,18 @@ class PicturesTest {
         Pictures pictures = Pictures.in(blocks, Progress.none());
         for (Block block : blocks.subList(1, blocks.size())) {
             var picture = (Block.Picture) block;
-            assertThat(pictures.of(picture).svg()).isEqualTo(FigureFile.svgOfOutlines(picture.figure(), Progress.none()));
-            assertThat(pictures.of(picture).png()).isEqualTo(FigureFile.bytes(FigureFormat.PNG, picture.figure(), 200, false,
-                    Progress.none()));
+            assertThat(pictures.of(picture).svg())
+                    .isEqualTo(FigureFile.svgOfOutlines(picture.figure(), Progress.none()));
+            assertThat(pictures.of(picture).png())
+                    .isEqualTo(FigureFile.bytes(FigureFormat.PNG, picture.figure(), 200, false, Progress.none()));
         }
     }
 
     @Test
     void nobodyWaitsForThemAnyMore() {
-        assertThatExceptionOfType(CancellationException.class).isThrownBy(() -> Pictures.in(blocks(ANALYSIS.figures()), _ -> {
-            throw new CancellationException();
-        }));
+        assertThatExceptionOfType(CancellationException.class)
+                .isThrownBy(() -> Pictures.in(blocks(ANALYSIS.figures()), _ -> {
+                    throw new CancellationException();
+                }));
     }
 }

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import helvo.core.Progress;
 import helvo.core.analysis.Analysis;
+import helvo.core.look.Note;
 import helvo.core.number.NumberFormat;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.Edit;
@@ -15,7 +16,6 @@ import helvo.core.study.ReportPlan.Section;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
-import helvo.core.look.Note;
 import helvo.core.table.Cell;
 import helvo.core.table.ReadingChoices;
 import helvo.core.table.Role;
@@ -76,12 +76,17 @@ class ReportTest {
     }
 
     private static StudyEdit.PlanReport only(int figure, Section... sections) {
-        return new StudyEdit.PlanReport(ReportPlan.DEFAULT.withSections(List.of(sections)).withLeftOut(
-                IntStream.rangeClosed(1, 9).filter(id -> id != figure).boxed().collect(Collectors.toSet())));
+        return new StudyEdit.PlanReport(ReportPlan.DEFAULT
+                .withSections(List.of(sections))
+                .withLeftOut(IntStream.rangeClosed(1, 9)
+                        .filter(id -> id != figure)
+                        .boxed()
+                        .collect(Collectors.toSet())));
     }
 
     private static Study study(String csv) throws CannotRead {
-        Table table = TextTable.read(csv.getBytes(StandardCharsets.UTF_8), "t.csv", ReadingChoices.NONE).table();
+        Table table = TextTable.read(csv.getBytes(StandardCharsets.UTF_8), "t.csv", ReadingChoices.NONE)
+                .table();
         return StudyEdit.AddTable.to(Study.EMPTY, table).apply(Study.EMPTY);
     }
 
@@ -115,25 +120,33 @@ class ReportTest {
 
     private static List<Element> elements(Document document, String localName) {
         NodeList found = document.getElementsByTagNameNS("*", localName);
-        return IntStream.range(0, found.getLength()).mapToObj(i -> (Element) found.item(i)).toList();
+        return IntStream.range(0, found.getLength())
+                .mapToObj(i -> (Element) found.item(i))
+                .toList();
     }
 
     private static String all(Report report) {
-        return report.blocks().stream().map(block -> switch (block) {
-            case Block.Heading(_, var words) -> Span.text(words);
-            case Block.Paragraph(var words) -> Span.text(words);
-            case Block.Points(var items) -> items.stream().map(Span::text).collect(Collectors.joining("\n"));
-            case Block.Picture picture -> Span.text(picture.caption());
-            case Block.Grid grid -> Span.text(grid.caption());
-            case Block.Equation equation -> equation.text();
-        }).collect(Collectors.joining("\n"));
+        return report.blocks().stream()
+                .map(block -> switch (block) {
+                    case Block.Heading(var _, var words) -> Span.text(words);
+                    case Block.Paragraph(var words) -> Span.text(words);
+                    case Block.Points(var items) ->
+                        items.stream().map(Span::text).collect(Collectors.joining("\n"));
+                    case Block.Picture picture -> Span.text(picture.caption());
+                    case Block.Grid grid -> Span.text(grid.caption());
+                    case Block.Equation equation -> equation.text();
+                })
+                .collect(Collectors.joining("\n"));
     }
 
     private static List<List<String>> rows(Block.Grid grid) {
-        return grid.rows().stream().map(row -> row.stream().map(Span::text).toList()).toList();
+        return grid.rows().stream()
+                .map(row -> row.stream().map(Span::text).toList())
+                .toList();
     }
 
-    /// What the report shows is what its JSON holds, rounded: coefficients, R², s, n and bounds of every series of the sample study.
+    /// What the report shows is what its JSON holds, rounded: coefficients, R², s, n and bounds of every series of
+    /// the sample study.
     @Test
     void numbersAreThoseOfTheJson() throws IOException {
         Report report = sample();
@@ -145,18 +158,25 @@ class ReportTest {
                     .forEach(row -> row.forEach(cell -> shown.add(cell.asString())))));
             for (JsonNode fit : figure.path("numbers").path("fits")) {
                 for (JsonNode coefficient : fit.path("coefficients")) {
-                    String expected = NumberFormat.POINT.withUncertainty(coefficient.path("value").asDouble(),
+                    String expected = NumberFormat.POINT.withUncertainty(
+                            coefficient.path("value").asDouble(),
                             OptionalDouble.of(coefficient.path("standardError").asDouble()));
-                    assertThat(shown).as(figure.path("title").asString()).anyMatch(cell -> cell.equals(expected)
-                            || cell.startsWith(expected + " "));
+                    assertThat(shown)
+                            .as(figure.path("title").asString())
+                            .anyMatch(cell -> cell.equals(expected) || cell.startsWith(expected + " "));
                     compared++;
                 }
-                assertThat(shown).contains(NumberFormat.POINT.share(fit.path("r2").asDouble()));
+                assertThat(shown)
+                        .contains(NumberFormat.POINT.share(fit.path("r2").asDouble()));
                 assertThat(shown).contains(fit.path("rows").path("used").asString());
                 JsonNode bounds = fit.path("bounds");
-                if (!bounds.path("slope").isMissingNode() && !bounds.path("slope").isNull()) {
-                    assertThat(shown).contains(NumberFormat.POINT.withUncertainty(bounds.path("slope").asDouble(),
-                            OptionalDouble.of(bounds.path("slopeHalfRange").asDouble())));
+                if (!bounds.path("slope").isMissingNode()
+                        && !bounds.path("slope").isNull()) {
+                    assertThat(shown)
+                            .contains(NumberFormat.POINT.withUncertainty(
+                                    bounds.path("slope").asDouble(),
+                                    OptionalDouble.of(
+                                            bounds.path("slopeHalfRange").asDouble())));
                 }
             }
         }
@@ -172,33 +192,50 @@ class ReportTest {
     @Test
     void saysWhatWasDoneToTheData() throws CannotRead {
         String done = all(sample(only(STRETCH, Section.DATA)));
-        assertThat(done).contains("Row 15 was set aside: “the clamp slipped”.", "Row 8 was left out: “about 7.6” is not a number.",
-                "With it, salt-soaked would have slope 0.2863 ± 0.0063 instead of 0.2833 ± 0.0023");
-        Report changed = report(study("Load (N),Stretch (mm),Lot\n5,1.3,a\n10,2.4,a\n15,3.1,b\n20,4.3,b\n").withTable(1, table ->
-                table.withSource(new Table.Source.Text("lots/t.csv", "UTF-8", ',', true))),
-                new TableEdit.SetCell(1, 2, 0, "1.4"), new TableEdit.SetCell(1, 2, 4, "5.0"),
+        assertThat(done)
+                .contains(
+                        "Row 15 was set aside: “the clamp slipped”.",
+                        "Row 8 was left out: “about 7.6” is not a number.",
+                        "With it, salt-soaked would have slope 0.2863 ± 0.0063 instead of 0.2833 ± 0.0023");
+        Report changed = report(
+                study("Load (N),Stretch (mm),Lot\n5,1.3,a\n10,2.4,a\n15,3.1,b\n20,4.3,b\n")
+                        .withTable(
+                                1, table -> table.withSource(new Table.Source.Text("lots/t.csv", "UTF-8", ',', true))),
+                new TableEdit.SetCell(1, 2, 0, "1.4"),
+                new TableEdit.SetCell(1, 2, 4, "5.0"),
                 new ColumnEdit.Derive(1, new helvo.core.table.Heading("Load²", "N²"), "{1}^2", Role.NONE, false),
                 new FigureEdit.UseOnly(1, List.of(new RowCondition.Is(3, new Cell.Text("a")))));
-        assertThat(all(changed)).contains("The table “t” was read from t.csv", "Only rows were used in which Lot is a.",
-                "Load² (N²) was worked out as Load^2.", "Row 1, Stretch: “1.4” instead of “1.3”.")
+        assertThat(all(changed))
+                .contains(
+                        "The table “t” was read from t.csv",
+                        "Only rows were used in which Lot is a.",
+                        "Load² (N²) was worked out as Load^2.",
+                        "Row 1, Stretch: “1.4” instead of “1.3”.")
                 .doesNotContain("Row 5, Stretch");
         assertThat(all(report(study("x,y\n1,2\n2,3\n3,5\n").withTable(1, table -> table.withSource(Optional.empty())
-                .withReadAs(Optional.empty()))))).contains("Nothing was left out, replaced or changed.");
+                        .withReadAs(Optional.empty())))))
+                .contains("Nothing was left out, replaced or changed.");
     }
 
     @Test
     void sectionsStandInTheOrderChosenAndFiguresAreLeftOut() {
         Report report = sample(only(2, Section.CHECKS, Section.FIGURE, Section.METHOD));
         assertThat(report.plainTitle()).isEqualTo("Creep against Time");
-        assertThat(report.sections().stream().map(Report.Part::section)).containsExactly(Section.CHECKS, Section.FIGURE, Section.METHOD);
-        assertThat(all(report)).contains("Curves were fitted by unweighted least squares on y").doesNotContain("analysis of covariance");
+        assertThat(report.sections().stream().map(Report.Part::section))
+                .containsExactly(Section.CHECKS, Section.FIGURE, Section.METHOD);
+        assertThat(all(report))
+                .contains("Curves were fitted by unweighted least squares on y")
+                .doesNotContain("analysis of covariance");
         assertThat(all(sample())).contains("Slopes were compared by analysis of covariance", "Levenberg–Marquardt");
     }
 
-    /// Read back by another library: headings, table with a repeated heading row, pictures in both forms, fields, equations, language.
+    /// Read back by another library: headings, table with a repeated heading row, pictures in both forms, fields,
+    /// equations, language.
     @Test
     void aWordProcessorFindsRealPartsInTheDocx() throws IOException {
-        byte[] docx = bytes(ReportFormat.DOCX, sample(only(STRETCH, Section.SUMMARY, Section.FIGURE, Section.RESULTS, Section.DATA)));
+        byte[] docx = bytes(
+                ReportFormat.DOCX,
+                sample(only(STRETCH, Section.SUMMARY, Section.FIGURE, Section.RESULTS, Section.DATA)));
         try (var document = new XWPFDocument(new ByteArrayInputStream(docx))) {
             assertThat(document.getParagraphs().getFirst().getStyle()).isEqualTo("Title");
             assertThat(document.getParagraphs()).anySatisfy(paragraph -> {
@@ -206,21 +243,28 @@ class ReportTest {
                 assertThat(paragraph.getText()).isEqualTo("What was done to the data");
             });
             assertThat(document.getTables()).hasSize(1);
-            assertThat(document.getTables().getFirst().getRow(0).isRepeatHeader()).isTrue();
-            assertThat(document.getTables().getFirst().getRow(2).getCell(3).getText()).isEqualTo("0.2833 ± 0.0023");
+            assertThat(document.getTables().getFirst().getRow(0).isRepeatHeader())
+                    .isTrue();
+            assertThat(document.getTables().getFirst().getRow(2).getCell(3).getText())
+                    .isEqualTo("0.2833 ± 0.0023");
             assertThat(document.getAllPictures()).hasSize(2);
-            assertThat(document.getProperties().getCoreProperties().getTitle()).isEqualTo("Stretch of 3 mm marram cord under load");
+            assertThat(document.getProperties().getCoreProperties().getTitle())
+                    .isEqualTo("Stretch of 3 mm marram cord under load");
         }
         Map<String, byte[]> parts = parts(docx);
         Document body = xml(parts.get("word/document.xml"));
         assertThat(elements(body, "oMath")).hasSize(2);
-        assertThat(elements(body, "instrText")).extracting(Element::getTextContent).contains(" SEQ Figure \\* ARABIC ",
-                " REF helvo_table_1 \\h ");
-        assertThat(elements(body,
-            "docPr").getFirst().getAttribute("descr")).startsWith("Scatter chart of Stretch in mm against Load in N: 20");
+        assertThat(elements(body, "instrText"))
+                .extracting(Element::getTextContent)
+                .contains(" SEQ Figure \\* ARABIC ", " REF helvo_table_1 \\h ");
+        assertThat(elements(body, "docPr").getFirst().getAttribute("descr"))
+                .startsWith("Scatter chart of Stretch in mm against Load in N: 20");
         Element extent = elements(body, "extent").getFirst();
-        assertThat(Double.parseDouble(extent.getAttribute("cx")) / 36_000).as("true size in mm").isEqualTo(160, within(0.01));
-        assertThat(new String(parts.get("word/styles.xml"), StandardCharsets.UTF_8)).contains("w:lang w:val=\"en\"");
+        assertThat(Double.parseDouble(extent.getAttribute("cx")) / 36_000)
+                .as("true size in mm")
+                .isEqualTo(160, within(0.01));
+        assertThat(new String(parts.get("word/styles.xml"), StandardCharsets.UTF_8))
+                .contains("w:lang w:val=\"en\"");
         String svg = new String(parts.get("word/media/figure1.svg"), StandardCharsets.UTF_8);
         assertThat(svg).contains("<desc id=\"desc\">Scatter chart").doesNotContain("<text ");
         for (String name : parts.keySet()) {
@@ -229,55 +273,99 @@ class ReportTest {
             }
         }
         var targets = elements(xml(parts.get("word/_rels/document.xml.rels")), "Relationship").stream()
-                .map(each -> "word/" + each.getAttribute("Target")).toList();
+                .map(each -> "word/" + each.getAttribute("Target"))
+                .toList();
         assertThat(parts.keySet()).containsAll(targets);
     }
 
     @Test
     void anOdtHasItsKindFirstAndNamesAllItsParts() throws IOException {
         byte[] odt = bytes(ReportFormat.ODT, sample(only(STRETCH, Section.SUMMARY, Section.FIGURE, Section.RESULTS)));
-        assertThat(new String(odt, 30, 47, StandardCharsets.US_ASCII)).isEqualTo("mimetypeapplication/vnd.oasis.opendocument.text");
+        assertThat(new String(odt, 30, 47, StandardCharsets.US_ASCII))
+                .isEqualTo("mimetypeapplication/vnd.oasis.opendocument.text");
         Map<String, byte[]> parts = parts(odt);
         Document content = xml(parts.get("content.xml"));
         assertThat(elements(content, "h")).isEmpty();
         assertThat(elements(content, "table-header-rows")).hasSize(1);
-        assertThat(elements(content, "sequence")).extracting(Element::getTextContent).containsExactly("1", "1");
-        assertThat(elements(content, "sequence-ref")).extracting(Element::getTextContent).containsExactly("Figure\u00a01", "Table\u00a01");
+        assertThat(elements(content, "sequence"))
+                .extracting(Element::getTextContent)
+                .containsExactly("1", "1");
+        assertThat(elements(content, "sequence-ref"))
+                .extracting(Element::getTextContent)
+                .containsExactly("Figure\u00a01", "Table\u00a01");
         assertThat(elements(content, "object")).hasSize(2);
-        assertThat(elements(xml(parts.get("Object 1/content.xml")), "mn").getFirst().getTextContent()).isEqualTo("0.2064");
+        assertThat(elements(xml(parts.get("Object 1/content.xml")), "mn")
+                        .getFirst()
+                        .getTextContent())
+                .isEqualTo("0.2064");
         var named = elements(xml(parts.get("META-INF/manifest.xml")), "file-entry").stream()
-                .map(each -> each.getAttribute("manifest:full-path")).toList();
-        assertThat(named).containsAll(parts.keySet().stream().filter(name -> !name.startsWith("META-INF")
-            && !name.equals("mimetype")).toList());
-        for (String style : elements(content, "p").stream().map(each -> each.getAttribute("text:style-name")).distinct().toList()) {
-            assertThat(elements(xml(parts.get("styles.xml")), "style")).as(style)
+                .map(each -> each.getAttribute("manifest:full-path"))
+                .toList();
+        assertThat(named)
+                .containsAll(parts.keySet().stream()
+                        .filter(name -> !name.startsWith("META-INF") && !name.equals("mimetype"))
+                        .toList());
+        for (String style : elements(content, "p").stream()
+                .map(each -> each.getAttribute("text:style-name"))
+                .distinct()
+                .toList()) {
+            assertThat(elements(xml(parts.get("styles.xml")), "style"))
+                    .as(style)
                     .anyMatch(each -> each.getAttribute("style:name").equals(style));
         }
     }
 
     @Test
     void aPdfIsTaggedAndItsTextCanBeTakenOver() throws IOException {
-        byte[] pdf = bytes(ReportFormat.PDF, sample(only(STRETCH, Section.SUMMARY, Section.FIGURE, Section.RESULTS, Section.MEASUREMENTS,
-                Section.RESIDUALS, Section.METHOD), new StudyEdit.PlanReport(ReportPlan.DEFAULT.withPaper(ReportPlan.Paper.LETTER))));
+        byte[] pdf = bytes(
+                ReportFormat.PDF,
+                sample(
+                        only(
+                                STRETCH,
+                                Section.SUMMARY,
+                                Section.FIGURE,
+                                Section.RESULTS,
+                                Section.MEASUREMENTS,
+                                Section.RESIDUALS,
+                                Section.METHOD),
+                        new StudyEdit.PlanReport(ReportPlan.DEFAULT.withPaper(ReportPlan.Paper.LETTER))));
         try (var document = Loader.loadPDF(pdf)) {
             String words = new PDFTextStripper().getText(document);
-            assertThat(words).contains("Stretch of 3 mm marram cord under load", "0.2064 ± 0.0017", "Table 1. Straight lines", "Method");
+            assertThat(words)
+                    .contains(
+                            "Stretch of 3 mm marram cord under load",
+                            "0.2064 ± 0.0017",
+                            "Table 1. Straight lines",
+                            "Method");
             var catalog = document.getDocumentCatalog();
             assertThat(catalog.getMarkInfo().isMarked()).isTrue();
             assertThat(catalog.getLanguage()).isEqualTo("en");
             assertThat(document.getPage(0).getMediaBox().getWidth()).isEqualTo(612, within(0.1f));
             var kinds = new ArrayList<String>();
             kinds(catalog.getStructureTreeRoot().getKids(), kinds);
-            assertThat(kinds).contains("Document", "H1", "H2", "P", "Figure:Scatter chart of Stretch in mm against Load in N",
-                "Caption", "Table",
-                    "TR", "TH", "TD", "Formula:Stretch = 0.2064 Load + 0.202");
-            assertThat(catalog.getDocumentOutline().getFirstChild().getTitle()).isEqualTo("Stretch of 3 mm marram cord under load");
+            assertThat(kinds)
+                    .contains(
+                            "Document",
+                            "H1",
+                            "H2",
+                            "P",
+                            "Figure:Scatter chart of Stretch in mm against Load in N",
+                            "Caption",
+                            "Table",
+                            "TR",
+                            "TH",
+                            "TD",
+                            "Formula:Stretch = 0.2064 Load + 0.202");
+            assertThat(catalog.getDocumentOutline().getFirstChild().getTitle())
+                    .isEqualTo("Stretch of 3 mm marram cord under load");
         }
     }
 
     private static void kinds(List<Object> kids, List<String> into) {
         for (Object kid : kids) {
-            if (kid instanceof org.apache.pdfbox.pdmodel.documentinterchange.logicalstructure.PDStructureElement element) {
+            if (kid
+                    instanceof
+                    org.apache.pdfbox.pdmodel.documentinterchange.logicalstructure.PDStructureElement element) {
                 String words = element.getAlternateDescription();
                 into.add(element.getStructureType() + (words == null ? "" : ":" + words.split(": 20|\\(")[0]));
                 kinds(element.getKids(), into);
@@ -288,15 +376,30 @@ class ReportTest {
     @Test
     void aPageNeedsNothingBesidesItselfAndHoldsEverything() throws IOException {
         String html = text(ReportFormat.HTML, sample());
-        assertThat(html).startsWith("<!DOCTYPE html>").contains("lang=\"en\"", "prefers-color-scheme: dark", "size: A4",
-                "<th scope=\"col\"", "<th scope=\"row\"", "aria-describedby=\"f1-desc\"", "<math xmlns").doesNotContain("<script",
-                    "http-equiv",
-                        "url(http", "src=\"http");
+        assertThat(html)
+                .startsWith("<!DOCTYPE html>")
+                .contains(
+                        "lang=\"en\"",
+                        "prefers-color-scheme: dark",
+                        "size: A4",
+                        "<th scope=\"col\"",
+                        "<th scope=\"row\"",
+                        "aria-describedby=\"f1-desc\"",
+                        "<math xmlns")
+                .doesNotContain("<script", "http-equiv", "url(http", "src=\"http");
         assertThat(html.split("<svg ", -1)).hasSize(10);
-        var ids = java.util.regex.Pattern.compile(" id=\"([^\"]+)\"").matcher(html).results().map(found -> found.group(1)).toList();
+        var ids = java.util.regex.Pattern.compile(" id=\"([^\"]+)\"")
+                .matcher(html)
+                .results()
+                .map(found -> found.group(1))
+                .toList();
         assertThat(ids).doesNotHaveDuplicates();
-        assertThat(java.util.regex.Pattern.compile("href=\"#([^\"]+)\"").matcher(html).results().map(found -> found.group(1)))
-                .isNotEmpty().allMatch(ids::contains);
+        assertThat(java.util.regex.Pattern.compile("href=\"#([^\"]+)\"")
+                        .matcher(html)
+                        .results()
+                        .map(found -> found.group(1)))
+                .isNotEmpty()
+                .allMatch(ids::contains);
     }
 
     /// Names of columns and tables are text, also within an equation, and none turns the text around it.
@@ -306,53 +409,70 @@ class ReportTest {
         Study study = study("\"x " + name + "\",\"y " + name + "\"\n1,2\n2,4.1\n3,5.9\n4,8.2\n");
         Report report = report(study, new StudyEdit.RenameTable(1, name), new StudyEdit.Rename(name));
         List<String> targets = new ArrayList<>();
-        org.commonmark.parser.Parser.builder().build().parse(text(ReportFormat.MARKDOWN, report)).accept(new AbstractVisitor() {
-            @Override
-            public void visit(Image image) {
-                targets.add(image.getDestination());
-            }
+        org.commonmark.parser.Parser.builder()
+                .build()
+                .parse(text(ReportFormat.MARKDOWN, report))
+                .accept(new AbstractVisitor() {
+                    @Override
+                    public void visit(Image image) {
+                        targets.add(image.getDestination());
+                    }
 
-            @Override
-            public void visit(Link link) {
-                targets.add(link.getDestination());
-            }
+                    @Override
+                    public void visit(Link link) {
+                        targets.add(link.getDestination());
+                    }
 
-            @Override
-            public void visit(HtmlInline html) {
-                targets.add(html.getLiteral());
-            }
-        });
-        assertThat(targets).allMatch(target -> target.equals("report-figure-1.svg") || target.matches("</?su[bp]>"))
+                    @Override
+                    public void visit(HtmlInline html) {
+                        targets.add(html.getLiteral());
+                    }
+                });
+        assertThat(targets)
+                .allMatch(target -> target.equals("report-figure-1.svg") || target.matches("</?su[bp]>"))
                 .contains("report-figure-1.svg");
         for (ReportFormat format : ReportFormat.values()) {
             byte[] made = bytes(format, report);
             if (format == ReportFormat.PDF) {
                 try (var pdf = org.apache.pdfbox.Loader.loadPDF(made)) {
-                    assertThat(new org.apache.pdfbox.text.PDFTextStripper().getText(pdf)).contains("[U+202E]").doesNotContain("\u202e");
+                    assertThat(new org.apache.pdfbox.text.PDFTextStripper().getText(pdf))
+                            .contains("[U+202E]")
+                            .doesNotContain("\u202e");
                 }
             } else if (format == ReportFormat.DOCX || format == ReportFormat.ODT) {
-                assertThat(parts(made).values()).noneMatch(part -> new String(part, StandardCharsets.UTF_8).contains("\u202e"));
+                assertThat(parts(made).values())
+                        .noneMatch(part -> new String(part, StandardCharsets.UTF_8).contains("\u202e"));
             } else {
-                assertThat(new String(made, StandardCharsets.UTF_8)).as(format.name()).contains(format == ReportFormat.JSON
-                        ? "\\u202edekcirt" : "[U+202E]").doesNotContain("\u202e");
+                assertThat(new String(made, StandardCharsets.UTF_8))
+                        .as(format.name())
+                        .contains(format == ReportFormat.JSON ? "\\u202edekcirt" : "[U+202E]")
+                        .doesNotContain("\u202e");
             }
         }
     }
 
     @Test
     void markdownAndLatexHaveTheirFiguresBesideThem() throws IOException {
-        Report report = sample(only(STRETCH, Section.SUMMARY, Section.FIGURE, Section.RESULTS, Section.READINGS),
-            new FigureEdit.PutNote(STRETCH,
-                new Note.ReadingMarker(1, SeriesKey.group(3, "dry"), false, 22, false)));
+        Report report = sample(
+                only(STRETCH, Section.SUMMARY, Section.FIGURE, Section.RESULTS, Section.READINGS),
+                new FigureEdit.PutNote(
+                        STRETCH, new Note.ReadingMarker(1, SeriesKey.group(3, "dry"), false, 22, false)));
         Written markdown = ReportFormat.MARKDOWN.written(report, "cords (wet)", Progress.none());
         assertThat(markdown.companions()).containsOnlyKeys("cords (wet)-figure-1.svg");
-        assertThat(new String(markdown.file(), StandardCharsets.UTF_8)).contains("](cords%20%28wet%29-figure-1.svg)",
-                "| dry | 10 | 0.202 ± 0.052 | 0.2064 ± 0.0017 |", "$\\text{Stretch} = 0.2064 \\cdot \\text{Load} + 0.202$",
-                    "| dry | 22 | x |");
+        assertThat(new String(markdown.file(), StandardCharsets.UTF_8))
+                .contains(
+                        "](cords%20%28wet%29-figure-1.svg)",
+                        "| dry | 10 | 0.202 ± 0.052 | 0.2064 ± 0.0017 |",
+                        "$\\text{Stretch} = 0.2064 \\cdot \\text{Load} + 0.202$",
+                        "| dry | 22 | x |");
         Written latex = ReportFormat.LATEX.written(report, "cords", Progress.none());
         assertThat(latex.companions()).containsOnlyKeys("cords-figure-1.pdf");
-        assertThat(new String(latex.file(), StandardCharsets.UTF_8)).contains("\\includegraphics[width=160mm]{cords-figure-1.pdf}",
-                "dry & 10 & \\num{0.202 +- 0.052} & \\num{0.2064 +- 0.0017} & 0.078", "\\toprule", "Figure~\\ref{figure-1}");
+        assertThat(new String(latex.file(), StandardCharsets.UTF_8))
+                .contains(
+                        "\\includegraphics[width=160mm]{cords-figure-1.pdf}",
+                        "dry & 10 & \\num{0.202 +- 0.052} & \\num{0.2064 +- 0.0017} & 0.078",
+                        "\\toprule",
+                        "Figure~\\ref{figure-1}");
     }
 
     /// Names of any script and any sign end up as text, in every form, and never as markup.
@@ -360,20 +480,39 @@ class ReportTest {
     @EnumSource(ReportFormat.class)
     void namesThatLookLikeMarkupStayText(ReportFormat format) throws IOException, CannotRead {
         String evil = "</title><script>alert(1)</script> & \\input{x} $a$ | ]]> “q” קיבולת 研究 \u0001\ud800";
-        Report report = report(study("Load <b>,Stretch & | \\end{x}\n1,2\n2,3\n3,5\n4,6\n"), new StudyEdit.PlanReport(ReportPlan.DEFAULT
-                .withTitle(Optional.of(evil)).withAuthor(evil).withDate(evil)), new FigureEdit.Describe(1, Optional.of(evil),
-                    Optional.of(evil)));
+        Report report = report(
+                study("Load <b>,Stretch & | \\end{x}\n1,2\n2,3\n3,5\n4,6\n"),
+                new StudyEdit.PlanReport(ReportPlan.DEFAULT
+                        .withTitle(Optional.of(evil))
+                        .withAuthor(evil)
+                        .withDate(evil)),
+                new FigureEdit.Describe(1, Optional.of(evil), Optional.of(evil)));
         byte[] written = bytes(format, report);
         String text = new String(written, StandardCharsets.UTF_8);
         switch (format) {
             case HTML -> assertThat(text).doesNotContain("<script");
-            case MARKDOWN -> assertThat(text).doesNotContainPattern("(?<!\\\\)<script").contains("\\<script\\>");
-            case LATEX -> assertThat(text).contains("\\textbackslash{}input\\{x\\} \\$a\\$").doesNotContain("\\input{x}");
-            case JSON -> assertThat(JsonMapper.builder().build().readTree(text).path("title").asString()).contains("<script>", "研究");
-            case DOCX -> assertThat(elements(xml(parts(written).get("word/document.xml")), "t").stream().map(Element::getTextContent))
-                    .anyMatch(each -> each.contains("<script>") && each.contains("研究"));
-            case ODT -> assertThat(xml(parts(written).get("content.xml")).getDocumentElement().getTextContent())
-                    .contains("<script>", "研究");
+            case MARKDOWN ->
+                assertThat(text).doesNotContainPattern("(?<!\\\\)<script").contains("\\<script\\>");
+            case LATEX ->
+                assertThat(text)
+                        .contains("\\textbackslash{}input\\{x\\} \\$a\\$")
+                        .doesNotContain("\\input{x}");
+            case JSON ->
+                assertThat(JsonMapper.builder()
+                                .build()
+                                .readTree(text)
+                                .path("title")
+                                .asString())
+                        .contains("<script>", "研究");
+            case DOCX ->
+                assertThat(elements(xml(parts(written).get("word/document.xml")), "t").stream()
+                                .map(Element::getTextContent))
+                        .anyMatch(each -> each.contains("<script>") && each.contains("研究"));
+            case ODT ->
+                assertThat(xml(parts(written).get("content.xml"))
+                                .getDocumentElement()
+                                .getTextContent())
+                        .contains("<script>", "研究");
             case PDF -> {
                 try (var document = Loader.loadPDF(written)) {
                     assertThat(document.getDocumentInformation().getTitle()).contains("<script>", "研究");
@@ -388,35 +527,60 @@ class ReportTest {
         var many = new StringBuilder("Lot,x,y\n");
         for (int lot = 0; lot < 200; lot++) {
             for (int i = 0; i < 5; i++) {
-                many.append("lot ").append(lot).append(',').append(i).append(',').append(lot + i * i % 7).append('\n');
+                many.append("lot ")
+                        .append(lot)
+                        .append(',')
+                        .append(i)
+                        .append(',')
+                        .append(lot + i * i % 7)
+                        .append('\n');
             }
         }
         Study study = study(many.toString());
-        study = new ColumnEdit.SetRole(1, study.tables().getFirst().columns().getFirst().id(), Role.BY).apply(study);
+        study = new ColumnEdit.SetRole(
+                        1, study.tables().getFirst().columns().getFirst().id(), Role.BY)
+                .apply(study);
         Report large = report(study);
         assertThat(bytes(format, large)).isNotEmpty();
         assertThat(all(large)).contains("Measurements. The first 100 of 1,000 rows; the study holds them all.");
         Report empty = report(study("x,y\na,b\nc,d\n"));
         assertThat(bytes(format, empty)).isNotEmpty();
-        assertThat(bytes(format, report(Study.blank(), new StudyEdit.PlanReport(ReportPlan.DEFAULT.withLeftOut(Set.of(1)))))).isNotEmpty();
+        assertThat(bytes(
+                        format,
+                        report(Study.blank(), new StudyEdit.PlanReport(ReportPlan.DEFAULT.withLeftOut(Set.of(1))))))
+                .isNotEmpty();
     }
 
     @Test
     void aFigureLargerThanThePageIsMadeSmallerAndThatIsSaid() {
         Report report = sample(only(STRETCH, Section.FIGURE), new FigureEdit.Resize(STRETCH, 340, 200));
-        assertThat(report.notices()).singleElement().asString().startsWith("Figure 1 is larger than the text area of A4 paper")
-                .contains("50 %", "its smallest text is 4.5 points, below the 6 that stay legible", "its thinnest line 0.");
+        assertThat(report.notices())
+                .singleElement()
+                .asString()
+                .startsWith("Figure 1 is larger than the text area of A4 paper")
+                .contains(
+                        "50 %",
+                        "its smallest text is 4.5 points, below the 6 that stay legible", "its thinnest line 0.");
         assertThat(sample().notices()).isEmpty();
     }
 
     @Test
     void coefficientsOfLongPolynomialsStandBelowOneAnother() throws CannotRead {
-        Study study = study("x,y\n" + IntStream.range(0, 20).mapToObj(i -> i + "," + Math.pow(i - 9.5, 5)
-            + "\n").collect(Collectors.joining()));
-        Report report = report(study, new FigureEdit.ChooseCurve(1, SeriesKey.whole(2), new helvo.core.fit.Polynomial(5)));
-        Block.Grid grid = report.blocks().stream().filter(Block.Grid.class::isInstance).map(Block.Grid.class::cast).findFirst()
+        Study study = study("x,y\n"
+                + IntStream.range(0, 20)
+                        .mapToObj(i -> i + "," + Math.pow(i - 9.5, 5) + "\n")
+                        .collect(Collectors.joining()));
+        Report report =
+                report(study, new FigureEdit.ChooseCurve(1, SeriesKey.whole(2), new helvo.core.fit.Polynomial(5)));
+        Block.Grid grid = report.blocks().stream()
+                .filter(Block.Grid.class::isInstance)
+                .map(Block.Grid.class::cast)
+                .findFirst()
                 .orElseThrow();
-        assertThat(rows(grid)).extracting(List::getFirst).containsExactly("C0", "C1", "C2", "C3", "C4", "C5", "s", "R²", "n");
-        assertThat(Arrays.stream(ReportFormat.values())).allSatisfy(format -> assertThat(bytes(format, report)).isNotEmpty());
+        assertThat(rows(grid))
+                .extracting(List::getFirst)
+                .containsExactly("C0", "C1", "C2", "C3", "C4", "C5", "s", "R²", "n");
+        assertThat(Arrays.stream(ReportFormat.values()))
+                .allSatisfy(format -> assertThat(bytes(format, report)).isNotEmpty());
     }
 }

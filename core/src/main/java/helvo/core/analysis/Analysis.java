@@ -15,10 +15,11 @@ import java.util.Optional;
 import java.util.function.Consumer;
 
 /// All that follows from a study: points, fits, residuals, checks and cells that need a look. Immutable, and a
-/// function of the study alone; an earlier analysis only saves work. Two are equal only if they are one: to compare all that they hold
-/// would take longer than to show it.
+/// function of the study alone; an earlier analysis only saves work. Two are equal only if they are one: to compare
+/// all that they hold would take longer than to show it.
 ///
-/// @param searched the study whose tables were searched for problems: `study`, or an earlier one while the search is under way
+/// @param searched the study whose tables were searched for problems: `study`, or an earlier one while the search
+///     is under way
 /// @param problems of each table of that, by its id
 public record Analysis(Study study, List<FigureAnalysis> figures, Study searched, Map<Integer, Problems> problems) {
     public static final Analysis EMPTY = new Analysis(Study.EMPTY, List.of(), Study.EMPTY, Map.of());
@@ -27,8 +28,9 @@ public record Analysis(Study study, List<FigureAnalysis> figures, Study searched
     private static final long BETWEEN_TELLING = 100_000_000;
 
     /// @param previous of any earlier state of the study; what did not change since is taken from it
-    /// @param early    is given what is known already, while shapes are still compared: all that figures show; of a large study first the
-    ///                 chosen curves, before tables are searched, then each shape as it is ready
+    /// @param early    is given what is known already, while shapes are still compared: all that figures show; of a
+    ///                 large study first the chosen curves, before tables are searched, then each shape as it is
+    ///                 ready
     /// @throws java.util.concurrent.CancellationException when `progress` says that nobody waits
     public static Analysis of(Study study, Analysis previous, Consumer<Analysis> early, Progress progress) {
         Analysis analysis = ofChosenCurves(study, previous, progress.part(0, 0.4));
@@ -54,7 +56,11 @@ public record Analysis(Study study, List<FigureAnalysis> figures, Study searched
 
     /// Whether it takes so long to work out that what is known early should be shown early.
     public boolean isLarge() {
-        return figures.stream().flatMap(figure -> figure.series().stream()).mapToInt(series -> series.points().size()).sum() > MANY_POINTS;
+        return figures.stream()
+                        .flatMap(figure -> figure.series().stream())
+                        .mapToInt(series -> series.points().size())
+                        .sum()
+                > MANY_POINTS;
     }
 
     public static Analysis of(Study study, Analysis previous, Progress progress) {
@@ -71,15 +77,25 @@ public record Analysis(Study study, List<FigureAnalysis> figures, Study searched
         int count = study.figures().size();
         for (int i = 0; i < count; i++) {
             Figure figure = study.figures().get(i);
-            Optional<FigureAnalysis> old = previous.figures.stream().filter(f -> f.figure().id() == figure.id()).findFirst();
-            figures.add(FigureAnalysis.of(figure, study.table(figure.table()), study.numbers(), old,
+            Optional<FigureAnalysis> old = previous.figures.stream()
+                    .filter(f -> f.figure().id() == figure.id())
+                    .findFirst();
+            figures.add(FigureAnalysis.of(
+                    figure,
+                    study.table(figure.table()),
+                    study.numbers(),
+                    old,
                     progress.part((double) i / count, (i + 1.0) / count)));
         }
         return new Analysis(study, List.copyOf(figures), previous.searched, previous.problems);
     }
 
     private Analysis diagnosed(Progress progress) {
-        return new Analysis(study, figures.stream().map(figure -> figure.diagnosed(progress)).toList(), searched, problems);
+        return new Analysis(
+                study,
+                figures.stream().map(figure -> figure.diagnosed(progress)).toList(),
+                searched,
+                problems);
     }
 
     private Analysis withProblems(Analysis previous) {
@@ -97,7 +113,13 @@ public record Analysis(Study study, List<FigureAnalysis> figures, Study searched
             for (int s = 0; s < all.get(f).series().size(); s++) {
                 SeriesAnalysis series = all.get(f).series().get(s);
                 if (!series.compares(shape)) {
-                    all.set(f, all.get(f).with(s, series.comparing(shape, all.get(f).outcome(shape, series.points()), progress)));
+                    all.set(
+                            f,
+                            all.get(f)
+                                    .with(
+                                            s,
+                                            series.comparing(
+                                                    shape, all.get(f).outcome(shape, series.points()), progress)));
                 }
             }
         }
@@ -106,7 +128,9 @@ public record Analysis(Study study, List<FigureAnalysis> figures, Study searched
 
     /// @throws IllegalArgumentException when the study has no such figure
     public FigureAnalysis figure(int id) {
-        return figures.stream().filter(figure -> figure.figure().id() == id).findFirst()
+        return figures.stream()
+                .filter(figure -> figure.figure().id() == id)
+                .findFirst()
                 .orElseThrow(() -> new IllegalArgumentException("no figure " + id + " was analysed"));
     }
 

@@ -11,19 +11,26 @@ import helvo.core.table.Table;
 import helvo.core.table.UniformBars;
 import java.util.Optional;
 
-/// Where the bars of an x or y come from: a column of half lengths, two columns (up and down), or one length or percentage for all.
+/// Where the bars of an x or y come from: a column of half lengths, two columns (up and down), or one length or
+/// percentage for all.
 ///
 /// @param of      what they are the bars of
 /// @param up      half lengths, both ways where `down` is empty
 /// @param down    those towards smaller values
 /// @param own     where no column gives any
 /// @param meaning what the length says
-public record BarSource(Coordinate of, Optional<Column> up, Optional<Column> down, Optional<UniformBars> own, BarMeaning meaning) {
+public record BarSource(
+        Coordinate of, Optional<Column> up, Optional<Column> down, Optional<UniformBars> own, BarMeaning meaning) {
     public static BarSource of(Table table, Coordinate coordinate) {
         Column column = coordinate.column();
         Optional<Column> up = table.barOf(column);
         Optional<Column> down = table.downOf(column);
-        return new BarSource(coordinate, up, down, column.uniformBars(), up.or(() -> down).orElse(column).barMeaning());
+        return new BarSource(
+                coordinate,
+                up,
+                down,
+                column.uniformBars(),
+                up.or(() -> down).orElse(column).barMeaning());
     }
 
     public boolean isNone() {
@@ -72,7 +79,8 @@ public record BarSource(Coordinate of, Optional<Column> up, Optional<Column> dow
         return length >= 0 && length <= Coordinate.MOST ? length : Double.NaN;
     }
 
-    /// What makes the bar of a row this long, rounded to the digits that can be seen: its cell, or the length or percentage that all have.
+    /// What makes the bar of a row this long, rounded to the digits that can be seen: its cell, or the length or
+    /// percentage that all have.
     ///
     /// @param value  that it is the bar of
     /// @param length its half length
@@ -81,15 +89,27 @@ public record BarSource(Coordinate of, Optional<Column> up, Optional<Column> dow
     public Optional<Edit> dragged(Table table, int row, double value, double length, boolean below) {
         Optional<Column> from = below ? down.or(() -> up) : up.or(() -> down);
         if (from.isPresent()) {
-            return from.filter(column -> !column.isDerived()).map(column -> new TableEdit.SetCell(table.id(), column.id(), row,
-                    rounded(length).replace('.', table.mark().sign())));
+            return from.filter(column -> !column.isDerived())
+                    .map(column -> new TableEdit.SetCell(
+                            table.id(),
+                            column.id(),
+                            row,
+                            rounded(length).replace('.', table.mark().sign())));
         }
-        return own.map(bars -> new ColumnEdit.SetOwnBars(table.id(), of.column().id(),
-                new UniformBars(Double.parseDouble(rounded(bars.percent() ? 100 * length / Math.abs(value) : length)), bars.percent())))
+        return own.map(bars -> new ColumnEdit.SetOwnBars(
+                        table.id(),
+                        of.column().id(),
+                        new UniformBars(
+                                Double.parseDouble(rounded(bars.percent() ? 100 * length / Math.abs(value) : length)),
+                                bars.percent())))
                 .map(Edit.class::cast);
     }
 
     private static String rounded(double length) {
-        return length > 0 ? new java.math.BigDecimal(length).round(new java.math.MathContext(2)).toPlainString() : "0";
+        return length > 0
+                ? new java.math.BigDecimal(length)
+                        .round(new java.math.MathContext(2))
+                        .toPlainString()
+                : "0";
     }
 }

@@ -15,8 +15,11 @@ public record Coordinate(Column column, Optional<TimeAxis> time) {
 
     /// @param origin of the time axis where the column holds dates
     static Coordinate of(Column column, double origin) {
-        return new Coordinate(column, column.kind() == Kind.DATE && column.format() instanceof Format.Dates(_, _, var per)
-                ? Optional.of(new TimeAxis(origin, per)) : Optional.empty());
+        return new Coordinate(
+                column,
+                column.kind() == Kind.DATE && column.format() instanceof Format.Dates(var _, var _, var per)
+                        ? Optional.of(new TimeAxis(origin, per))
+                        : Optional.empty());
     }
 
     /// Midnight before the earliest date of the columns; 0 for those of other kinds.

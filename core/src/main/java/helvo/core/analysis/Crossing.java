@@ -14,12 +14,17 @@ import java.util.Optional;
 public record Crossing(SeriesKey one, SeriesKey other, List<Double> at) {
     /// All that a figure's curves have with one another.
     static List<Crossing> of(List<SeriesAnalysis> series) {
-        List<SeriesAnalysis> curves = series.stream().filter(each -> each.fit().isPresent() && !each.key().isPooled()
-                && each.points().size() > 0).toList();
+        List<SeriesAnalysis> curves = series.stream()
+                .filter(each -> each.fit().isPresent()
+                        && !each.key().isPooled()
+                        && each.points().size() > 0)
+                .toList();
         if (curves.size() < 2) {
             return List.of();
         }
-        List<Range> reach = curves.stream().map(each -> Range.of(own(each, curves).points().x())).toList();
+        List<Range> reach = curves.stream()
+                .map(each -> Range.of(own(each, curves).points().x()))
+                .toList();
         var found = new ArrayList<Crossing>();
         for (int i = 0; i < curves.size(); i++) {
             for (int j = i + 1; j < curves.size(); j++) {
@@ -27,10 +32,12 @@ public record Crossing(SeriesKey one, SeriesKey other, List<Double> at) {
                 double to = Math.min(reach.get(i).high(), reach.get(j).high());
                 Fit one = curves.get(i).fit().orElseThrow();
                 Fit other = curves.get(j).fit().orElseThrow();
-                if (from < to && curves.get(i).key().yColumn() == curves.get(j).key().yColumn()) {
+                if (from < to
+                        && curves.get(i).key().yColumn() == curves.get(j).key().yColumn()) {
                     List<Double> at = Solution.crossings(one, other, from, to);
                     if (!at.isEmpty()) {
-                        found.add(new Crossing(curves.get(i).key(), curves.get(j).key(), List.copyOf(at)));
+                        found.add(
+                                new Crossing(curves.get(i).key(), curves.get(j).key(), List.copyOf(at)));
                     }
                 }
             }
@@ -45,6 +52,9 @@ public record Crossing(SeriesKey one, SeriesKey other, List<Double> at) {
 
     /// Two parts of a series may meet between them: their curves are followed over all of its points.
     private static SeriesAnalysis own(SeriesAnalysis of, List<SeriesAnalysis> curves) {
-        return curves.stream().filter(each -> each.key().equals(of.key().own())).findFirst().orElse(of);
+        return curves.stream()
+                .filter(each -> each.key().equals(of.key().own()))
+                .findFirst()
+                .orElse(of);
     }
 }

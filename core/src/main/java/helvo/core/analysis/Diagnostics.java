@@ -25,24 +25,48 @@ import java.util.OptionalDouble;
 /// @param spearmanRho how closely the ranks of y follow those of x
 /// @param theilSen a line that odd points cannot turn, where one was named beside a straight line
 /// @param withSetAside the same curve through the rows that were set aside as well; empty where none was
-/// @param minimax the least that the bars of any polynomial of the curve's degree would need; empty for other shapes
-public record Diagnostics(Optional<Bounds> bounds, Judgement judgement, Optional<Passing> passing, OptionalDouble spearmanRho,
-        Optional<TheilSen> theilSen, Optional<Fit> withSetAside, Optional<Minimax> minimax) {
+/// @param minimax the least that the bars of any polynomial of the curve's degree would need; empty for other
+///     shapes
+public record Diagnostics(
+        Optional<Bounds> bounds,
+        Judgement judgement,
+        Optional<Passing> passing,
+        OptionalDouble spearmanRho,
+        Optional<TheilSen> theilSen,
+        Optional<Fit> withSetAside,
+        Optional<Minimax> minimax) {
     /// @param setAside the points with those that were set aside; empty where none was
-    static Diagnostics of(Points points, Optional<Points> setAside, Optional<Bounds> known, Optional<Residuals> residuals,
+    static Diagnostics of(
+            Points points,
+            Optional<Points> setAside,
+            Optional<Bounds> known,
+            Optional<Residuals> residuals,
             Progress progress) {
         Beside<OptionalDouble> spearman = Beside.of(points.size(), () -> Correlation.spearmanRho(points));
         Optional<Bounds> bounds = known.or(() -> Bounds.of(points, progress.part(0, 0.5)));
-        Judgement judgement = residuals.map(left -> Judgement.of(left, progress)).orElse(Judgement.NONE);
-        Optional<Passing> passing = residuals.filter(left -> left.fit().curve().fittedOn() == Curve.FittedOn.Y)
+        Judgement judgement =
+                residuals.map(left -> Judgement.of(left, progress)).orElse(Judgement.NONE);
+        Optional<Passing> passing = residuals
+                .filter(left -> left.fit().curve().fittedOn() == Curve.FittedOn.Y)
                 .flatMap(left -> Passing.of(left.fit(), left.points(), progress.part(0.5, 0.7)));
         Optional<Curve> polynomial = residuals.map(left -> left.fit().curve()).filter(curve -> curve.degree() > 1);
         boolean odd = judgement.speaking().stream().anyMatch(check -> check.kind() == Check.Kind.ODD_POINT);
-        Optional<TheilSen> opinion = residuals.filter(left -> odd && left.fit().curve().degree() == 1
-                && left.fit().coefficients().size() == 2).flatMap(left -> TheilSen.of(left.points()));
-        Optional<Fit> before = setAside.flatMap(all -> residuals.map(left -> left.fit().curve().fit(all, progress)))
-                .flatMap(outcome -> outcome instanceof FitOutcome.Fitted(Fit fit) ? Optional.of(fit) : Optional.empty());
-        return new Diagnostics(bounds, judgement, passing, spearman.outcome(), opinion, before,
+        Optional<TheilSen> opinion = residuals
+                .filter(left -> odd
+                        && left.fit().curve().degree() == 1
+                        && left.fit().coefficients().size() == 2)
+                .flatMap(left -> TheilSen.of(left.points()));
+        Optional<Fit> before = setAside.flatMap(
+                        all -> residuals.map(left -> left.fit().curve().fit(all, progress)))
+                .flatMap(
+                        outcome -> outcome instanceof FitOutcome.Fitted(Fit fit) ? Optional.of(fit) : Optional.empty());
+        return new Diagnostics(
+                bounds,
+                judgement,
+                passing,
+                spearman.outcome(),
+                opinion,
+                before,
                 polynomial.flatMap(curve -> Minimax.of(points, curve.degree(), progress.part(0.7, 1))));
     }
 }

@@ -32,7 +32,12 @@ import java.util.stream.IntStream;
 /// @param readings    what is read off its curves, once its series are diagnosed
 /// @param crossings   where its curves meet, likewise
 @RecordBuilder
-public record FigureAnalysis(Figure figure, Table table, List<SeriesAnalysis> series, List<Comparison> comparisons, NumberFormat numbers,
+public record FigureAnalysis(
+        Figure figure,
+        Table table,
+        List<SeriesAnalysis> series,
+        List<Comparison> comparisons,
+        NumberFormat numbers,
         List<FoundReading> readings,
         List<Crossing> crossings)
         implements FigureAnalysisBuilder.With {
@@ -45,7 +50,9 @@ public record FigureAnalysis(Figure figure, Table table, List<SeriesAnalysis> se
     public Optional<String> missing() {
         if (table.first(Role.X).isEmpty()) {
             if (!ColumnQuestion.in(table).isEmpty()) {
-                return Optional.of("Nothing is plotted yet: a column can be read in several ways. Choose one under “Needs a look”.");
+                return Optional.of(
+                        "Nothing is plotted yet: a column can be read in several ways. Choose one under “Needs a "
+                                + "look”.");
             }
             return Optional.of("No column is x yet: click a tag above the table and choose x.");
         }
@@ -53,20 +60,30 @@ public record FigureAnalysis(Figure figure, Table table, List<SeriesAnalysis> se
             return Optional.of("No column is y yet: click a tag above the table and choose y.");
         }
         boolean anyPoint = series.stream().anyMatch(each -> each.points().size() > 0);
-        return anyPoint ? Optional.empty() : series.stream().flatMap(each -> each.rows().whyTooLarge().stream()).findFirst()
-                .map(why -> "No row can be used: " + why + "; use another unit.")
-                .or(() -> Optional.of("No row has a number in both x and y."));
+        return anyPoint
+                ? Optional.empty()
+                : series.stream()
+                        .flatMap(each -> each.rows().whyTooLarge().stream())
+                        .findFirst()
+                        .map(why -> "No row can be used: " + why + "; use another unit.")
+                        .or(() -> Optional.of("No row has a number in both x and y."));
     }
 
     /// What stands on an empty plot, or over a single point: what is missing for a curve. Said by the figure alone.
     public Optional<String> hint() {
-        int points = series.stream().filter(each -> each.key().hasOwnPoints()).mapToInt(each -> each.points().size()).sum();
+        int points = series.stream()
+                .filter(each -> each.key().hasOwnPoints())
+                .mapToInt(each -> each.points().size())
+                .sum();
         return missing().or(() -> points == 1 ? Optional.of("One point so far: a line needs two.") : Optional.empty());
     }
 
     /// Whether a drawing of one is a drawing of the other: they differ at most in the shapes compared so far.
     public boolean looksLike(FigureAnalysis other) {
-        return figure.equals(other.figure) && numbers.equals(other.numbers) && table == other.table && series.size() == other.series.size()
+        return figure.equals(other.figure)
+                && numbers.equals(other.numbers)
+                && table == other.table
+                && series.size() == other.series.size()
                 && IntStream.range(0, series.size()).allMatch(i -> series.get(i).looksLike(other.series.get(i)));
     }
 
@@ -77,7 +94,10 @@ public record FigureAnalysis(Figure figure, Table table, List<SeriesAnalysis> se
 
     /// What fitting a shape to these points gave, where it is known of any series.
     Optional<FitOutcome> outcome(Curve shape, Points points) {
-        return series.stream().filter(each -> each.points() == points).flatMap(each -> each.outcome(shape).stream()).findFirst();
+        return series.stream()
+                .filter(each -> each.points() == points)
+                .flatMap(each -> each.outcome(shape).stream())
+                .findFirst();
     }
 
     /// Its x columns.
@@ -87,33 +107,46 @@ public record FigureAnalysis(Figure figure, Table table, List<SeriesAnalysis> se
 
     /// How dates along the x axis are counted; empty for an axis of numbers.
     public Optional<TimeAxis> xTime() {
-        boolean dates = !series.isEmpty() && series.stream().allMatch(each -> each.rows().x().time().isPresent());
+        boolean dates = !series.isEmpty()
+                && series.stream().allMatch(each -> each.rows().x().time().isPresent());
         return dates ? series.getFirst().rows().x().time() : Optional.empty();
     }
 
-    /// Whether a series is measured along the right-hand axis: as somebody chose, else where its unit is another than the first y's.
+    /// Whether a series is measured along the right-hand axis: as somebody chose, else where its unit is another
+    /// than the first y's.
     public boolean isOnRight(SeriesKey series) {
         return figure.look().series(series).right().orElseGet(() -> hasOtherUnit(series));
     }
 
     private boolean hasOtherUnit(SeriesKey series) {
         String first = table.first(Role.Y).map(Column::unit).orElse("");
-        String own = table.columns().stream().filter(column -> column.id() == series.yColumn()).map(Column::unit).findFirst().orElse("");
+        String own = table.columns().stream()
+                .filter(column -> column.id() == series.yColumn())
+                .map(Column::unit)
+                .findFirst()
+                .orElse("");
         return !first.isEmpty() && !own.isEmpty() && !first.equals(own);
     }
 
     /// The y columns that have the right-hand axis only because nobody chose one for them.
     public List<Column> rightByUnit() {
-        return table.all(Role.Y).stream().filter(column -> series.stream()
-                .anyMatch(each -> each.key().yColumn() == column.id() && figure.look().series(each.key()).right().isEmpty()
-                && hasOtherUnit(each.key()))).toList();
+        return table.all(Role.Y).stream()
+                .filter(column -> series.stream()
+                        .anyMatch(each -> each.key().yColumn() == column.id()
+                                && figure.look().series(each.key()).right().isEmpty()
+                                && hasOtherUnit(each.key())))
+                .toList();
     }
 
     /// What measures all series of a column along the right-hand axis, or along the left.
     public List<Edit> measuring(Column column, boolean onRight) {
-        return series.stream().filter(each -> each.key().yColumn() == column.id())
-                .<Edit>map(each -> new FigureEdit.SetSeriesLook(figure.id(),
-                each.key(), figure.look().series(each.key()).withRight(Optional.of(onRight)))).toList();
+        return series.stream()
+                .filter(each -> each.key().yColumn() == column.id())
+                .<Edit>map(each -> new FigureEdit.SetSeriesLook(
+                        figure.id(),
+                        each.key(),
+                        figure.look().series(each.key()).withRight(Optional.of(onRight))))
+                .toList();
     }
 
     /// The y column of a series.
@@ -125,52 +158,90 @@ public record FigureAnalysis(Figure figure, Table table, List<SeriesAnalysis> se
     public String title() {
         return figure.title().orElseGet(() -> {
             List<String> ys = table.all(Role.Y).stream().map(Column::name).toList();
-            return table.first(Role.X).isEmpty() || ys.isEmpty() ? table.name()
-                    : String.join(", ", ys) + " against " + String.join(", ", xs().stream().map(Column::name).toList());
+            return table.first(Role.X).isEmpty() || ys.isEmpty()
+                    ? table.name()
+                    : String.join(", ", ys) + " against "
+                            + String.join(", ", xs().stream().map(Column::name).toList());
         });
     }
 
-    static FigureAnalysis of(Figure figure, Table table, NumberFormat numbers, Optional<FigureAnalysis> previous, Progress progress) {
+    static FigureAnalysis of(
+            Figure figure, Table table, NumberFormat numbers, Optional<FigureAnalysis> previous, Progress progress) {
         var source = SeriesPoints.Source.of(table, figure);
-        boolean samePoints = previous.isPresent() && SeriesPoints.Source.of(previous.get().table, previous.get().figure).same(source);
+        boolean samePoints = previous.isPresent()
+                && SeriesPoints.Source.of(previous.get().table, previous.get().figure)
+                        .same(source);
         if (samePoints) {
-            List<SeriesAnalysis> all = previous.get().series.stream().map(old -> old.choosing(figure.curve(old.key()), progress)).toList();
-            return new FigureAnalysis(figure, table, labelled(figure, table, all), previous.get().comparisons, numbers,
-                    previous.get().readings.stream().filter(read -> read.isOf(figure, all)).toList(), List.of());
+            List<SeriesAnalysis> all = previous.get().series.stream()
+                    .map(old -> old.choosing(figure.curve(old.key()), progress))
+                    .toList();
+            return new FigureAnalysis(
+                    figure,
+                    table,
+                    labelled(figure, table, all),
+                    previous.get().comparisons,
+                    numbers,
+                    previous.get().readings.stream()
+                            .filter(read -> read.isOf(figure, all))
+                            .toList(),
+                    List.of());
         }
         List<SeriesPoints> points = SeriesPoints.of(table, figure, progress.part(0, 0.2));
         int count = points.size();
         boolean sameRows = previous.isPresent()
-                && SeriesPoints.Source.of(previous.get().table, previous.get().figure).sameButFurther(source);
+                && SeriesPoints.Source.of(previous.get().table, previous.get().figure)
+                        .sameButFurther(source);
         var all = new ArrayList<SeriesAnalysis>();
         for (int i = 0; i < count; i++) {
             SeriesPoints each = points.get(i);
-            Optional<SeriesAnalysis> own = sameRows ? previous.get().series(each.key().own()) : Optional.empty();
-            Optional<Points> ofOwn = points.stream().filter(of -> of.key().equals(each.key().own())).map(SeriesPoints::points).findFirst();
+            Optional<SeriesAnalysis> own =
+                    sameRows ? previous.get().series(each.key().own()) : Optional.empty();
+            Optional<Points> ofOwn = points.stream()
+                    .filter(of -> of.key().equals(each.key().own()))
+                    .map(SeriesPoints::points)
+                    .findFirst();
             // A further curve through all points of its series shares what is fitted to these.
-            SeriesPoints shared = own.isPresent() && ofOwn.filter(same -> same == each.points()).isPresent() ? each.with(own.get().points())
+            SeriesPoints shared = own.isPresent()
+                            && ofOwn.filter(same -> same == each.points()).isPresent()
+                    ? each.with(own.get().points())
                     : each;
             Progress part = progress.part(0.2 + 0.8 * i / count, 0.2 + 0.8 * (i + 1) / count);
-            all.add(own.filter(_ -> !each.key().isFurther()).map(old -> old.choosing(figure.curve(each.key()), part))
+            all.add(own.filter(_ -> !each.key().isFurther())
+                    .map(old -> old.choosing(figure.curve(each.key()), part))
                     .orElseGet(() -> SeriesAnalysis.of(shared, figure.curve(each.key()), part)));
         }
-        return new FigureAnalysis(figure, table, labelled(figure, table, all), List.of(), numbers, List.of(), List.of());
+        return new FigureAnalysis(
+                figure, table, labelled(figure, table, all), List.of(), numbers, List.of(), List.of());
     }
 
     /// Further curves are called by their rows and their shape: "Stretch, Load is 10 to 40, quadratic".
     private static List<SeriesAnalysis> labelled(Figure figure, Table table, List<SeriesAnalysis> series) {
-        Map<SeriesKey, String> names = series.stream().filter(each -> !each.key().isFurther())
+        Map<SeriesKey, String> names = series.stream()
+                .filter(each -> !each.key().isFurther())
                 .collect(Collectors.toMap(SeriesAnalysis::key, SeriesAnalysis::label));
-        return series.stream().map(each -> figure.further().stream().filter(curve -> curve.key().equals(each.key())).findFirst()
-                .map(curve -> each.withLabel(names.get(each.key().own())
-                        + (curve.only().isEmpty() ? "" : ", " + RowCondition.sentence(curve.only(), table)) + ", "
-                        + each.chosen().curve().name().toLowerCase(Locale.ROOT))).orElse(each)).toList();
+        return series.stream()
+                .map(each -> figure.further().stream()
+                        .filter(curve -> curve.key().equals(each.key()))
+                        .findFirst()
+                        .map(curve -> each.withLabel(names.get(each.key().own())
+                                + (curve.only().isEmpty() ? "" : ", " + RowCondition.sentence(curve.only(), table))
+                                + ", "
+                                + each.chosen().curve().name().toLowerCase(Locale.ROOT)))
+                        .orElse(each))
+                .toList();
     }
 
     FigureAnalysis diagnosed(Progress progress) {
-        List<SeriesAnalysis> all = series.stream().map(each -> each.diagnosing(progress)).toList();
-        return new FigureAnalysis(figure, table, all, comparisons.isEmpty() ? compared(progress) : comparisons, numbers,
-                read(all, progress), Crossing.of(all));
+        List<SeriesAnalysis> all =
+                series.stream().map(each -> each.diagnosing(progress)).toList();
+        return new FigureAnalysis(
+                figure,
+                table,
+                all,
+                comparisons.isEmpty() ? compared(progress) : comparisons,
+                numbers,
+                read(all, progress),
+                Crossing.of(all));
     }
 
     /// What was read before off the same curve is not read again.
@@ -179,10 +250,15 @@ public record FigureAnalysis(Figure figure, Table table, List<SeriesAnalysis> se
         for (Note note : figure.look().notes()) {
             if (note instanceof Note.ReadingMarker drop) {
                 progress.reached(Double.NaN);
-                all.stream().filter(each -> each.key().equals(drop.series())).findFirst()
-                        .ifPresent(of -> of.fit().ifPresent(fit -> found.add(readings.stream()
-                        .filter(old -> old.serves(drop, fit)).findFirst().map(old -> new FoundReading(drop, fit, old.at(), old.when()))
-                                .orElseGet(() -> FoundReading.of(drop, of, fit)))));
+                all.stream()
+                        .filter(each -> each.key().equals(drop.series()))
+                        .findFirst()
+                        .ifPresent(of -> of.fit()
+                                .ifPresent(fit -> found.add(readings.stream()
+                                        .filter(old -> old.serves(drop, fit))
+                                        .findFirst()
+                                        .map(old -> new FoundReading(drop, fit, old.at(), old.when()))
+                                        .orElseGet(() -> FoundReading.of(drop, of, fit)))));
             }
         }
         return List.copyOf(found);
@@ -191,8 +267,10 @@ public record FigureAnalysis(Figure figure, Table table, List<SeriesAnalysis> se
     private List<Comparison> compared(Progress progress) {
         var found = new ArrayList<Comparison>();
         for (Column y : table.all(Role.Y)) {
-            List<Comparison.Named> groups = series.stream().filter(each -> each.key().yColumn() == y.id() && each.key().hasOwnPoints())
-                    .map(each -> new Comparison.Named(each.label(), each.points())).toList();
+            List<Comparison.Named> groups = series.stream()
+                    .filter(each -> each.key().yColumn() == y.id() && each.key().hasOwnPoints())
+                    .map(each -> new Comparison.Named(each.label(), each.points()))
+                    .toList();
             if (groups.size() > 1) {
                 Comparison.of(groups, progress).ifPresent(found::add);
             }

@@ -15,18 +15,25 @@ import java.util.Optional;
 /// @param when every x at a y
 public record FoundReading(Note.ReadingMarker note, Fit fit, Optional<Reading> at, List<Solution> when) {
     static FoundReading of(Note.ReadingMarker note, SeriesAnalysis series, Fit fit) {
-        return note.fromY() ? new FoundReading(note, fit, Optional.empty(), Solution.at(fit, series.points(), note.at(), note.measured()))
+        return note.fromY()
+                ? new FoundReading(
+                        note, fit, Optional.empty(), Solution.at(fit, series.points(), note.at(), note.measured()))
                 : new FoundReading(note, fit, Reading.at(fit, series.points(), note.at()), List.of());
     }
 
     /// Whether it is that of the same note off the same curve.
     boolean serves(Note.ReadingMarker other, Fit off) {
-        return fit == off && note.series().equals(other.series()) && note.fromY() == other.fromY() && note.at() == other.at()
+        return fit == off
+                && note.series().equals(other.series())
+                && note.fromY() == other.fromY()
+                && note.at() == other.at()
                 && note.measured() == other.measured();
     }
 
     /// Whether a figure has its note still, and the curve that was read.
     boolean isOf(Figure figure, List<SeriesAnalysis> series) {
-        return figure.look().notes().contains(note) && series.stream().anyMatch(each -> each.fit().filter(now -> now == fit).isPresent());
+        return figure.look().notes().contains(note)
+                && series.stream()
+                        .anyMatch(each -> each.fit().filter(now -> now == fit).isPresent());
     }
 }

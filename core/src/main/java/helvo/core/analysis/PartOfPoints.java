@@ -10,7 +10,8 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 
-/// A part of a series' points, as conditions that hold for its rows: x from here to there and, where that is not enough, y too.
+/// A part of a series' points, as conditions that hold for its rows: x from here to there and, where that is not
+/// enough, y too.
 ///
 /// @param only   the conditions
 /// @param points how many points of the series meet them
@@ -24,8 +25,11 @@ public record PartOfPoints(SeriesAnalysis series, List<RowCondition> only, int p
         SeriesAnalysis most = null;
         int[] chosen = {};
         for (SeriesAnalysis series : figure.series()) {
-            int[] own = series.key().hasOwnPoints() ? Arrays.stream(series.points().rows())
-                    .filter(row -> Arrays.binarySearch(sorted, row) >= 0).toArray() : chosen;
+            int[] own = series.key().hasOwnPoints()
+                    ? Arrays.stream(series.points().rows())
+                            .filter(row -> Arrays.binarySearch(sorted, row) >= 0)
+                            .toArray()
+                    : chosen;
             if (own.length > chosen.length) {
                 most = series;
                 chosen = own;
@@ -49,8 +53,13 @@ public record PartOfPoints(SeriesAnalysis series, List<RowCondition> only, int p
             Points all = series.points();
             Points these = all.where(i -> Arrays.binarySearch(sorted, all.rows()[i]) >= 0);
             return series.chosen().curve().fit(these, progress) instanceof FitOutcome.Fitted(Fit fit)
-                    ? Optional.of(new Alone(series, these.size(), fit, Arrays.stream(these.x()).min().orElseThrow(),
-                            Arrays.stream(these.x()).max().orElseThrow())) : Optional.empty();
+                    ? Optional.of(new Alone(
+                            series,
+                            these.size(),
+                            fit,
+                            Arrays.stream(these.x()).min().orElseThrow(),
+                            Arrays.stream(these.x()).max().orElseThrow()))
+                    : Optional.empty();
         });
     }
 
@@ -67,11 +76,17 @@ public record PartOfPoints(SeriesAnalysis series, List<RowCondition> only, int p
     }
 
     private static RowCondition between(Column column, int[] rows) {
-        double[] values = Arrays.stream(rows).mapToDouble(column.cells()::number).toArray();
-        return new RowCondition.Between(column.id(), Arrays.stream(values).min().orElseThrow(), Arrays.stream(values).max().orElseThrow());
+        double[] values =
+                Arrays.stream(rows).mapToDouble(column.cells()::number).toArray();
+        return new RowCondition.Between(
+                column.id(),
+                Arrays.stream(values).min().orElseThrow(),
+                Arrays.stream(values).max().orElseThrow());
     }
 
     private static int met(FigureAnalysis figure, SeriesAnalysis series, List<RowCondition> only) {
-        return (int) Arrays.stream(series.points().rows()).filter(RowCondition.all(only, figure.table())).count();
+        return (int) Arrays.stream(series.points().rows())
+                .filter(RowCondition.all(only, figure.table()))
+                .count();
     }
 }

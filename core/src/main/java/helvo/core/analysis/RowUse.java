@@ -18,19 +18,23 @@ import java.util.stream.IntStream;
 /// @param y        what gave y
 /// @param xBars    what gave the bars in x
 /// @param yBars    likewise in y
-public record RowUse(int given, int[] setAside, int[] unusable, Coordinate x, Coordinate y, BarSource xBars, BarSource yBars) {
+public record RowUse(
+        int given, int[] setAside, int[] unusable, Coordinate x, Coordinate y, BarSource xBars, BarSource yBars) {
     public int used() {
         return given - setAside.length - unusable.length;
     }
 
     /// The points with those of the rows that were set aside; empty where none of these has a number in x and y.
     Optional<Points> withSetAside(Points used) {
-        int[] back = Arrays.stream(setAside).filter(row -> Math.abs(x.at(row)) <= Coordinate.MOST && Math.abs(y.at(row)) <= Coordinate.MOST)
+        int[] back = Arrays.stream(setAside)
+                .filter(row -> Math.abs(x.at(row)) <= Coordinate.MOST && Math.abs(y.at(row)) <= Coordinate.MOST)
                 .toArray();
         if (back.length == 0) {
             return Optional.empty();
         }
-        int[] all = IntStream.concat(Arrays.stream(used.rows()), Arrays.stream(back)).sorted().toArray();
+        int[] all = IntStream.concat(Arrays.stream(used.rows()), Arrays.stream(back))
+                .sorted()
+                .toArray();
         double[] xs = Arrays.stream(all).mapToDouble(x::at).toArray();
         double[] ys = Arrays.stream(all).mapToDouble(y::at).toArray();
         return Optional.of(new Points(xs, ys, all, xBars.of(xs, all), yBars.of(ys, all))
@@ -52,23 +56,32 @@ public record RowUse(int given, int[] setAside, int[] unusable, Coordinate x, Co
     }
 
     private static boolean isUnread(Coordinate of, int row) {
-        return !of.column().isDerived() && of.column().cells().cell(row) instanceof Cell.Text(String text)
-                && !MissingText.saysNone(text) && !MissingText.isLimit(text);
+        return !of.column().isDerived()
+                && of.column().cells().cell(row) instanceof Cell.Text(String text)
+                && !MissingText.saysNone(text)
+                && !MissingText.isLimit(text);
     }
 
     /// Why a row that has numbers has no point; empty where there is no such row.
     Optional<String> whyTooLarge() {
-        return Arrays.stream(unusable).filter(row -> x.column().cells().cell(row) instanceof Cell.Number
-                && y.column().cells().cell(row) instanceof Cell.Number).mapToObj(this::why).findFirst();
+        return Arrays.stream(unusable)
+                .filter(row -> x.column().cells().cell(row) instanceof Cell.Number
+                        && y.column().cells().cell(row) instanceof Cell.Number)
+                .mapToObj(this::why)
+                .findFirst();
     }
 
     /// Why one of the unusable rows has no point: "Stretch: “about 7.6” is not a number".
     public String why(int row) {
         Column column = (Math.abs(x.at(row)) <= Coordinate.MOST ? y : x).column();
-        boolean computed = column.derivation().filter(Derivation.Formula.class::isInstance).isPresent();
+        boolean computed =
+                column.derivation().filter(Derivation.Formula.class::isInstance).isPresent();
         return switch (column.cells().cell(row)) {
-            case Cell.Text(String text) -> computed ? text : "“" + text + "” is not a "
-                    + (x.time().isPresent() && column == x.column() ? "date" : "number");
+            case Cell.Text(String text) ->
+                computed
+                        ? text
+                        : "“" + text + "” is not a "
+                                + (x.time().isPresent() && column == x.column() ? "date" : "number");
             case Cell.Empty _ -> column.name() + " is empty";
             case Cell.Number _ -> column.name() + " is beyond 10^150, too large to reckon with";
         };

@@ -35,10 +35,19 @@ import java.util.stream.Stream;
 /// @param residuals of the chosen fit
 /// @param diagnostics  what bars and residuals say; empty while that is not known yet
 @RecordBuilder
-public record SeriesAnalysis(SeriesKey key, String label, int slot, Points points, RowUse rows, List<FitOutcome> outcomes,
+public record SeriesAnalysis(
+        SeriesKey key,
+        String label,
+        int slot,
+        Points points,
+        RowUse rows,
+        List<FitOutcome> outcomes,
         List<OptionalDouble> weights,
-        FitOutcome chosen, Optional<PrintedEquation> equation, Optional<Residuals> residuals, Optional<Diagnostics> diagnostics,
-                Optional<Correlation> correlation)
+        FitOutcome chosen,
+        Optional<PrintedEquation> equation,
+        Optional<Residuals> residuals,
+        Optional<Diagnostics> diagnostics,
+        Optional<Correlation> correlation)
         implements SeriesAnalysisBuilder.With {
 
     /// With more points, bars and residuals are judged after the curves are known.
@@ -50,37 +59,65 @@ public record SeriesAnalysis(SeriesKey key, String label, int slot, Points point
 
     static SeriesAnalysis of(SeriesPoints series, Curve curve, Progress progress) {
         FitOutcome line = new Line().fit(series.points(), progress.part(0, 0.4));
-        Optional<Correlation> correlation = series.points().weighedInBoth() ? Correlation.of(series.points()) : Correlation.of(line);
-        SeriesAnalysis chosen = new SeriesAnalysis(series.key(), series.label(), series.slot(), series.points(), series.rows(),
-                List.of(line), EvidenceWeights.of(List.of(line), series.points()),
-                line, Optional.empty(), Optional.empty(), Optional.empty(), correlation).choosing(curve, progress.part(0.4, 1));
+        Optional<Correlation> correlation =
+                series.points().weighedInBoth() ? Correlation.of(series.points()) : Correlation.of(line);
+        SeriesAnalysis chosen = new SeriesAnalysis(
+                        series.key(),
+                        series.label(),
+                        series.slot(),
+                        series.points(),
+                        series.rows(),
+                        List.of(line),
+                        EvidenceWeights.of(List.of(line), series.points()),
+                        line,
+                        Optional.empty(),
+                        Optional.empty(),
+                        Optional.empty(),
+                        correlation)
+                .choosing(curve, progress.part(0.4, 1));
         return series.points().size() > MANY ? chosen : chosen.diagnosing(progress);
     }
 
     /// What fitting a shape gave; empty while that is not known yet.
     public Optional<FitOutcome> outcome(Curve shape) {
-        return Stream.concat(outcomes.stream(), Stream.of(chosen)).filter(outcome -> outcome.curve().equals(shape)).findFirst();
+        return Stream.concat(outcomes.stream(), Stream.of(chosen))
+                .filter(outcome -> outcome.curve().equals(shape))
+                .findFirst();
     }
 
     /// The share of the evidence for a shape among those compared.
     public OptionalDouble weight(Curve shape) {
-        return IntStream.range(0, outcomes.size()).filter(i -> outcomes.get(i).curve().equals(shape)).mapToObj(weights::get).findFirst()
+        return IntStream.range(0, outcomes.size())
+                .filter(i -> outcomes.get(i).curve().equals(shape))
+                .mapToObj(weights::get)
+                .findFirst()
                 .orElse(OptionalDouble.empty());
     }
 
     boolean looksLike(SeriesAnalysis other) {
-        return key.equals(other.key) && label.equals(other.label) && slot == other.slot && points == other.points && chosen == other.chosen
+        return key.equals(other.key)
+                && label.equals(other.label)
+                && slot == other.slot
+                && points == other.points
+                && chosen == other.chosen
                 && diagnostics.equals(other.diagnostics);
     }
 
-    /// The shapes compared: perfect ones first, the simplest leading, then those with least AICc, then those that are not ranked, as one
-    /// through as many points as it has coefficients or one worse than the mean, and last those that could not be fitted. Where the
-    /// points are too few to rank by, they are as offered.
+    /// The shapes compared: perfect ones first, the simplest leading, then those with least AICc, then those that
+    /// are not ranked, as one through as many points as it has coefficients or one worse than the mean, and last
+    /// those that could not be fitted. Where the points are too few to rank by, they are as offered.
     public List<FitOutcome> ranked() {
-        return outcomes.stream().sorted(Comparator.comparingInt(this::rank).thenComparingDouble(outcome ->
-                outcome instanceof FitOutcome.Fitted(Fit fit) ? rank(outcome) == 0 ? fit.coefficients().size()
-                : weight(fit.curve()).isPresent() ? fit.quality().aicc().orElse(Double.MAX_VALUE) : 0 : 0)
-                .thenComparingInt(outcome -> Curves.all().indexOf(outcome.curve()))).toList();
+        return outcomes.stream()
+                .sorted(Comparator.comparingInt(this::rank)
+                        .thenComparingDouble(outcome -> outcome instanceof FitOutcome.Fitted(Fit fit)
+                                ? rank(outcome) == 0
+                                        ? fit.coefficients().size()
+                                        : weight(fit.curve()).isPresent()
+                                                ? fit.quality().aicc().orElse(Double.MAX_VALUE)
+                                                : 0
+                                : 0)
+                        .thenComparingInt(outcome -> Curves.all().indexOf(outcome.curve())))
+                .toList();
     }
 
     /// Whether there are too few points to tell the shapes compared apart.
@@ -90,25 +127,44 @@ public record SeriesAnalysis(SeriesKey key, String label, int slot, Points point
 
     /// Why a fitted shape is not ranked though others are; empty for one that is.
     public Optional<String> whyNotRanked(Curve shape) {
-        return weight(shape).isPresent() || tooFewToRank() ? Optional.empty() : outcomes.stream()
-                .filter(outcome -> outcome.curve().equals(shape)).findFirst()
-                .flatMap(outcome -> outcome instanceof FitOutcome.Fitted(Fit fit) && EvidenceWeights.isRefuted(fit, outcomes)
-                        ? Optional.of(fit.quality().r2AboutMean().orElse(0) < 0 ? "it fits worse than the mean alone"
-                        : "the line’s intercept differs from it") : Optional.empty());
+        return weight(shape).isPresent() || tooFewToRank()
+                ? Optional.empty()
+                : outcomes.stream()
+                        .filter(outcome -> outcome.curve().equals(shape))
+                        .findFirst()
+                        .flatMap(outcome -> outcome instanceof FitOutcome.Fitted(Fit fit)
+                                        && EvidenceWeights.isRefuted(fit, outcomes)
+                                ? Optional.of(
+                                        fit.quality().r2AboutMean().orElse(0) < 0
+                                                ? "it fits worse than the mean alone"
+                                                : "the line’s intercept differs from it")
+                                : Optional.empty());
     }
 
-    /// The simplest shape that is as good as any: of those within 2 of the least AICc, the one with the fewest coefficients, and of
-    /// these the one with the least (Burnham & Anderson 2002, §2.6). Of perfect fits, the simplest.
+    /// The simplest shape that is as good as any: of those within 2 of the least AICc, the one with the fewest
+    /// coefficients, and of these the one with the least (Burnham & Anderson 2002, §2.6). Of perfect fits, the
+    /// simplest.
     public Optional<Curve> simplest() {
-        List<FitOutcome> judged = ranked().stream().filter(outcome -> weight(outcome.curve()).isPresent()).toList();
-        double most = judged.stream().mapToDouble(outcome -> weight(outcome.curve()).getAsDouble()).max().orElse(0);
-        return judged.stream().filter(outcome -> weight(outcome.curve()).getAsDouble() >= most / Math.E)
-                .min(Comparator.comparingInt(outcome -> outcome.curve().coefficientNames().size())).map(FitOutcome::curve);
+        List<FitOutcome> judged = ranked().stream()
+                .filter(outcome -> weight(outcome.curve()).isPresent())
+                .toList();
+        double most = judged.stream()
+                .mapToDouble(outcome -> weight(outcome.curve()).getAsDouble())
+                .max()
+                .orElse(0);
+        return judged.stream()
+                .filter(outcome -> weight(outcome.curve()).getAsDouble() >= most / Math.E)
+                .min(Comparator.comparingInt(
+                        outcome -> outcome.curve().coefficientNames().size()))
+                .map(FitOutcome::curve);
     }
 
     private int rank(FitOutcome outcome) {
-        return !(outcome instanceof FitOutcome.Fitted(Fit fit)) ? 3 : EvidenceWeights.isPerfect(fit, points) ? 0
-                : weight(fit.curve()).isPresent() ? 1 : 2;
+        return !(outcome instanceof FitOutcome.Fitted(Fit fit))
+                ? 3
+                : EvidenceWeights.isPerfect(fit, points)
+                        ? 0
+                        : weight(fit.curve()).isPresent() ? 1 : 2;
     }
 
     /// The same series with another curve chosen.
@@ -134,7 +190,9 @@ public record SeriesAnalysis(SeriesKey key, String label, int slot, Points point
 
     /// The same series with another curve; the shapes are not fitted again.
     SeriesAnalysis choosing(Curve curve, Progress progress) {
-        return chosen.curve().equals(curve) && (residuals.isPresent() || fit().isEmpty()) ? this : newly(curve, progress);
+        return chosen.curve().equals(curve) && (residuals.isPresent() || fit().isEmpty())
+                ? this
+                : newly(curve, progress);
     }
 
     private SeriesAnalysis newly(Curve curve, Progress progress) {
@@ -146,13 +204,27 @@ public record SeriesAnalysis(SeriesKey key, String label, int slot, Points point
             left = Optional.of(Residuals.of(fit, points.usedBy(fit), progress.part(0.5, 0.8)));
             printed = Optional.of(equation.outcome());
         }
-        return new SeriesAnalysis(key, label, slot, points, rows, outcomes, weights, outcome, printed, left, Optional.empty(), correlation)
+        return new SeriesAnalysis(
+                        key,
+                        label,
+                        slot,
+                        points,
+                        rows,
+                        outcomes,
+                        weights,
+                        outcome,
+                        printed,
+                        left,
+                        Optional.empty(),
+                        correlation)
                 .withBoundsOf(this);
     }
 
     /// The bounds do not depend on the curve.
     private SeriesAnalysis withBoundsOf(SeriesAnalysis other) {
-        return other.diagnostics.isEmpty() || points.size() > MANY ? this : diagnosing(other.diagnostics.get().bounds(), Progress.none());
+        return other.diagnostics.isEmpty() || points.size() > MANY
+                ? this
+                : diagnosing(other.diagnostics.get().bounds(), Progress.none());
     }
 
     /// With what bars and residuals say.
@@ -161,8 +233,11 @@ public record SeriesAnalysis(SeriesKey key, String label, int slot, Points point
     }
 
     private SeriesAnalysis diagnosing(Optional<Bounds> known, Progress progress) {
-        return withDiagnostics(Optional.of(Diagnostics.of(points, points.size() > MANY ? Optional.empty() : rows.withSetAside(points),
-                known, residuals,
+        return withDiagnostics(Optional.of(Diagnostics.of(
+                points,
+                points.size() > MANY ? Optional.empty() : rows.withSetAside(points),
+                known,
+                residuals,
                 progress)));
     }
 

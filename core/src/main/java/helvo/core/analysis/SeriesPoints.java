@@ -27,16 +27,27 @@ import java.util.function.IntPredicate;
 /// One series' points, taken from the table by the columns' roles.
 ///
 /// @param label what a legend calls it
-/// @param slot  which of the program's colours and markers it has: that of its group among all of the table, used or not
+/// @param slot  which of the program's colours and markers it has: that of its group among all of the table, used
+///     or not
 record SeriesPoints(SeriesKey key, String label, int slot, Points points, RowUse rows) {
     /// Rows whose numbers are fetched together.
     private static final int AT_ONCE = 1 << 14;
 
     /// What the points were taken from. Two that are `same` give the same points.
-    record Source(List<Column> columns, SetAside setAside, List<RowCondition> only, List<Figure.FurtherCurve> further, boolean pooled,
+    record Source(
+            List<Column> columns,
+            SetAside setAside,
+            List<RowCondition> only,
+            List<Figure.FurtherCurve> further,
+            boolean pooled,
             Weighting weighting) {
         static Source of(Table table, Figure figure) {
-            return new Source(table.columns(), table.setAside(), figure.only(), figure.further(), figure.shows(Layer.POOLED),
+            return new Source(
+                    table.columns(),
+                    table.setAside(),
+                    figure.only(),
+                    figure.further(),
+                    figure.shows(Layer.POOLED),
                     figure.weighting());
         }
 
@@ -47,9 +58,13 @@ record SeriesPoints(SeriesKey key, String label, int slot, Points points, RowUse
 
         /// Whether the series themselves have the same points, whatever further curves there are.
         boolean sameButFurther(Source other) {
-            return pooled == other.pooled && weighting == other.weighting && setAside.equals(other.setAside) && only.equals(other.only)
+            return pooled == other.pooled
+                    && weighting == other.weighting
+                    && setAside.equals(other.setAside)
+                    && only.equals(other.only)
                     && columns.size() == other.columns.size()
-                    && java.util.stream.IntStream.range(0, columns.size()).allMatch(i -> same(columns.get(i), other.columns.get(i)));
+                    && java.util.stream.IntStream.range(0, columns.size())
+                            .allMatch(i -> same(columns.get(i), other.columns.get(i)));
         }
 
         private static boolean same(Column a, Column b) {
@@ -69,7 +84,12 @@ record SeriesPoints(SeriesKey key, String label, int slot, Points points, RowUse
         var series = new ArrayList<SeriesPoints>();
         for (int i = 0; i < ys.size(); i++) {
             Coordinate x = Coordinate.of(table.xOf(ys.get(i)).orElseThrow(), origin);
-            series.addAll(of(table, figure, x, Coordinate.of(ys.get(i), yOrigin), ys.size() > 1,
+            series.addAll(of(
+                    table,
+                    figure,
+                    x,
+                    Coordinate.of(ys.get(i), yOrigin),
+                    ys.size() > 1,
                     progress.part((double) i / ys.size(), (i + 1.0) / ys.size())));
         }
         series.addAll(further(table, figure, series));
@@ -82,7 +102,9 @@ record SeriesPoints(SeriesKey key, String label, int slot, Points points, RowUse
         var found = new ArrayList<SeriesPoints>();
         for (Figure.FurtherCurve curve : figure.further()) {
             int place = slot + found.size();
-            series.stream().filter(each -> each.key.equals(curve.key().own())).findFirst()
+            series.stream()
+                    .filter(each -> each.key.equals(curve.key().own()))
+                    .findFirst()
                     .ifPresent(own -> found.add(own.part(curve, place, table)));
         }
         return found;
@@ -101,23 +123,36 @@ record SeriesPoints(SeriesKey key, String label, int slot, Points points, RowUse
         int[] setAside = Arrays.stream(rows.setAside()).filter(wanted).toArray();
         int[] unusable = Arrays.stream(rows.unusable()).filter(wanted).toArray();
         Points part = points.where(i -> wanted.test(points.rows()[i]));
-        return new SeriesPoints(curve.key(), label, newSlot, part,
-                new RowUse(part.size() + setAside.length + unusable.length, setAside, unusable, rows.x(), rows.y(), rows.xBars(),
+        return new SeriesPoints(
+                curve.key(),
+                label,
+                newSlot,
+                part,
+                new RowUse(
+                        part.size() + setAside.length + unusable.length,
+                        setAside,
+                        unusable,
+                        rows.x(),
+                        rows.y(),
+                        rows.xBars(),
                         rows.yBars()));
     }
 
-    private static List<SeriesPoints> of(Table table, Figure figure, Coordinate x, Coordinate y, boolean severalY, Progress progress) {
+    private static List<SeriesPoints> of(
+            Table table, Figure figure, Coordinate x, Coordinate y, boolean severalY, Progress progress) {
         BarSource xBars = BarSource.of(table, x);
         BarSource yBars = BarSource.of(table, y);
         Optional<List<String>> order = table.first(Role.BY).flatMap(column -> column.groupOrder(RoleGuess.MAX_SERIES));
         Optional<Cells> by = table.first(Role.BY).map(Column::cells).filter(_ -> order.isPresent());
-        int firstSlot = table.all(Role.Y).indexOf(y.column()) * order.map(List::size).orElse(1);
+        int firstSlot =
+                table.all(Role.Y).indexOf(y.column()) * order.map(List::size).orElse(1);
         Map<String, Collector> groups = new LinkedHashMap<>();
         boolean pooled = by.isPresent() && figure.shows(Layer.POOLED);
         IntPredicate wanted = RowCondition.all(figure.only(), table);
         int rows = table.rows();
         int likely = by.isPresent() || !figure.only().isEmpty() ? 0 : rows;
-        Optional<Collector> whole = likely > 0 && table.setAside().reasons().isEmpty() ? Collector.ofAll(rows, x, y) : Optional.empty();
+        Optional<Collector> whole =
+                likely > 0 && table.setAside().reasons().isEmpty() ? Collector.ofAll(rows, x, y) : Optional.empty();
         whole.ifPresent(each -> groups.put("", each));
         var all = new Collector(0);
         Collector own = null;
@@ -143,15 +178,33 @@ record SeriesPoints(SeriesKey key, String label, int slot, Points points, RowUse
             }
         }
         List<SeriesPoints> series = new ArrayList<>(groups.entrySet().stream()
-                .sorted(Comparator.comparingInt(group -> place(order, group.getKey()))).map(group -> {
-            String name = by.isPresent() && group.getKey().isEmpty() ? "no " + table.first(Role.BY).orElseThrow().name() : group.getKey();
-            String ofY = y.column().name();
-            String label = by.isEmpty() ? ofY : severalY ? ofY + ", " + name : name;
-            SeriesKey key = by.isEmpty() ? SeriesKey.whole(y.column().id()) : SeriesKey.group(y.column().id(), group.getKey());
-            return group.getValue().series(key, label, firstSlot + place(order, group.getKey()), xBars, yBars, figure.weighting());
-        }).toList());
+                .sorted(Comparator.comparingInt(group -> place(order, group.getKey())))
+                .map(group -> {
+                    String name = by.isPresent() && group.getKey().isEmpty()
+                            ? "no " + table.first(Role.BY).orElseThrow().name()
+                            : group.getKey();
+                    String ofY = y.column().name();
+                    String label = by.isEmpty() ? ofY : severalY ? ofY + ", " + name : name;
+                    SeriesKey key = by.isEmpty()
+                            ? SeriesKey.whole(y.column().id())
+                            : SeriesKey.group(y.column().id(), group.getKey());
+                    return group.getValue()
+                            .series(
+                                    key,
+                                    label,
+                                    firstSlot + place(order, group.getKey()),
+                                    xBars,
+                                    yBars,
+                                    figure.weighting());
+                })
+                .toList());
         if (pooled && groups.size() > 1) {
-            series.add(all.series(SeriesKey.pooled(y.column().id()), severalY ? y.column().name() + ", all" : "all", 0, xBars, yBars,
+            series.add(all.series(
+                    SeriesKey.pooled(y.column().id()),
+                    severalY ? y.column().name() + ", all" : "all",
+                    0,
+                    xBars,
+                    yBars,
                     figure.weighting()));
         }
         return series;
@@ -191,7 +244,9 @@ record SeriesPoints(SeriesKey key, String label, int slot, Points points, RowUse
             }
             all.given = rows;
             all.size = rows;
-            return Range.of(all.x).largest() <= Coordinate.MOST && Range.of(all.y).largest() <= Coordinate.MOST ? Optional.of(all)
+            return Range.of(all.x).largest() <= Coordinate.MOST
+                            && Range.of(all.y).largest() <= Coordinate.MOST
+                    ? Optional.of(all)
                     : Optional.empty();
         }
 
@@ -218,14 +273,20 @@ record SeriesPoints(SeriesKey key, String label, int slot, Points points, RowUse
             }
         }
 
-        SeriesPoints series(SeriesKey key, String label, int slot, BarSource xBars, BarSource yBars, Weighting weighting) {
+        SeriesPoints series(
+                SeriesKey key, String label, int slot, BarSource xBars, BarSource yBars, Weighting weighting) {
             boolean full = size == x.length;
             int[] used = full ? rows : Arrays.copyOf(rows, size);
             double[] xs = full ? x : Arrays.copyOf(x, size);
             double[] ys = full ? y : Arrays.copyOf(y, size);
-            var points = new Points(xs, ys, used, xBars.of(xs, used), yBars.of(ys, used)).weighted(weighting, xBars.sigma(), yBars.sigma());
-            return new SeriesPoints(key, label, slot, points, new RowUse(given, setAside.toArray(), unusable.toArray(), xBars.of(),
-                    yBars.of(), xBars, yBars));
+            var points = new Points(xs, ys, used, xBars.of(xs, used), yBars.of(ys, used))
+                    .weighted(weighting, xBars.sigma(), yBars.sigma());
+            return new SeriesPoints(
+                    key,
+                    label,
+                    slot,
+                    points,
+                    new RowUse(given, setAside.toArray(), unusable.toArray(), xBars.of(), yBars.of(), xBars, yBars));
         }
     }
 }

@@ -21,19 +21,23 @@ public record Straightening(Transform ofX, Transform ofY, Points points, int lef
     private static final List<Transform> NONE = List.of(Transform.NONE);
     private static final List<Transform> ALL = List.of(Transform.values());
 
-    /// Every usual transform of x or of y alone, and the logarithms of both, the straightest first; the points as they are lead.
+    /// Every usual transform of x or of y alone, and the logarithms of both, the straightest first; the points as
+    /// they are lead.
     ///
     /// @throws java.util.concurrent.CancellationException when `progress` says that nobody waits
     public static List<Straightening> of(Points points, Progress progress) {
         var found = new ArrayList<Straightening>();
         for (Transform ofX : ALL) {
-            for (Transform ofY : ofX == Transform.NONE ? ALL : ofX == Transform.LOGARITHM ? List.of(Transform.NONE, Transform.LOGARITHM)
-                    : NONE) {
+            for (Transform ofY : ofX == Transform.NONE
+                    ? ALL
+                    : ofX == Transform.LOGARITHM ? List.of(Transform.NONE, Transform.LOGARITHM) : NONE) {
                 of(points, ofX, ofY, progress).ifPresent(found::add);
             }
         }
-        found.sort(Comparator.<Straightening>comparingInt(each -> each.ofX == Transform.NONE && each.ofY == Transform.NONE ? 0 : 1)
-                .thenComparingInt(Straightening::left).thenComparing(each -> -each.r2));
+        found.sort(Comparator.<Straightening>comparingInt(
+                        each -> each.ofX == Transform.NONE && each.ofY == Transform.NONE ? 0 : 1)
+                .thenComparingInt(Straightening::left)
+                .thenComparing(each -> -each.r2));
         return List.copyOf(found);
     }
 
@@ -49,10 +53,21 @@ public record Straightening(Transform ofX, Transform ofY, Points points, int lef
             rows[used] = points.rows()[i];
             used += Double.isNaN(x[used]) || Double.isNaN(y[used]) ? 0 : 1;
         }
-        var straight = new Points(Arrays.copyOf(x, used), Arrays.copyOf(y, used), Arrays.copyOf(rows, used), ErrorBars.NONE,
+        var straight = new Points(
+                Arrays.copyOf(x, used),
+                Arrays.copyOf(y, used),
+                Arrays.copyOf(rows, used),
+                ErrorBars.NONE,
                 ErrorBars.NONE);
-        return new Line().fit(straight, progress) instanceof FitOutcome.Fitted(Fit fit) && fit.quality().r2().isPresent()
-                ? Optional.of(new Straightening(ofX, ofY, straight, n - straight.size(), fit, fit.quality().r2().getAsDouble()))
+        return new Line().fit(straight, progress) instanceof FitOutcome.Fitted(Fit fit)
+                        && fit.quality().r2().isPresent()
+                ? Optional.of(new Straightening(
+                        ofX,
+                        ofY,
+                        straight,
+                        n - straight.size(),
+                        fit,
+                        fit.quality().r2().getAsDouble()))
                 : Optional.empty();
     }
 }

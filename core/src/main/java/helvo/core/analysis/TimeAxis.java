@@ -26,8 +26,13 @@ public record TimeAxis(double origin, TimeUnit per) {
     /// @param within how finely it has to be told, in seconds: an interval's half width
     public String text(double coordinate, double within) {
         boolean clock = origin == 0;
-        return DateText.shown(seconds(coordinate), within < SECONDS_BELOW ? clock ? DateText.Form.TIME_WITH_SECONDS : DateText.Form.SECOND
-                : clock ? DateText.Form.TIME : within < MINUTES_BELOW ? DateText.Form.MINUTE : DateText.Form.DAY);
+        return DateText.shown(
+                seconds(coordinate),
+                within < SECONDS_BELOW
+                        ? clock ? DateText.Form.TIME_WITH_SECONDS : DateText.Form.SECOND
+                        : clock
+                                ? DateText.Form.TIME
+                                : within < MINUTES_BELOW ? DateText.Form.MINUTE : DateText.Form.DAY);
     }
 
     /// A moment that was asked for, as finely as it was.

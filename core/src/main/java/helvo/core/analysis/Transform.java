@@ -4,17 +4,22 @@ import helvo.core.table.Heading;
 
 /// The usual transforms that make a bent relation straight.
 public enum Transform {
-    NONE, SQUARE, ROOT, RECIPROCAL, LOGARITHM;
+    NONE,
+    SQUARE,
+    ROOT,
+    RECIPROCAL,
+    LOGARITHM;
 
     /// NaN where it has no value.
     public double of(double value) {
-        double result = switch (this) {
-            case NONE -> value;
-            case SQUARE -> value * value;
-            case ROOT -> Math.sqrt(value);
-            case RECIPROCAL -> 1 / value;
-            case LOGARITHM -> Math.log(value);
-        };
+        double result =
+                switch (this) {
+                    case NONE -> value;
+                    case SQUARE -> value * value;
+                    case ROOT -> Math.sqrt(value);
+                    case RECIPROCAL -> 1 / value;
+                    case LOGARITHM -> Math.log(value);
+                };
         return Double.isFinite(result) ? result : Double.NaN;
     }
 

@@ -7,23 +7,32 @@ import java.util.Arrays;
 import java.util.stream.IntStream;
 import org.apache.commons.numbers.core.DD;
 
-/// The points of a series with their bars, as boxes that a line passes through or not. A point without a bar of a kind that others
-/// of its series have takes no part, nor does one with a bar that is negative or not finite.
+/// The points of a series with their bars, as boxes that a line passes through or not. A point without a bar of a
+/// kind that others of its series have takes no part, nor does one with a bar that is negative or not finite.
 ///
-/// A line of slope m ≥ 0 passes through a box when it lies below its upper left corner and above its lower right one. For
-/// lines of slope m ≤ 0 the same holds of the `mirrored` boxes, whose x has the other sign.
+/// A line of slope m ≥ 0 passes through a box when it lies below its upper left corner and above its lower right
+/// one. For lines of slope m ≤ 0 the same holds of the `mirrored` boxes, whose x has the other sign.
 ///
 /// @param at    the points' places in `points`
 /// @param left  half lengths of the bars towards smaller x; `right`, `down` and `up` likewise
-record BarBoxes(Points points, int[] at, double[] x, double[] y, double[] left, double[] right, double[] down, double[] up) {
+record BarBoxes(
+        Points points, int[] at, double[] x, double[] y, double[] left, double[] right, double[] down, double[] up) {
     static BarBoxes of(Points points) {
         ErrorBars inX = points.xBars();
         ErrorBars inY = points.yBars();
-        int[] at = IntStream.range(0, points.size()).filter(i -> takesPart(inX, i) && takesPart(inY, i)).toArray();
+        int[] at = IntStream.range(0, points.size())
+                .filter(i -> takesPart(inX, i) && takesPart(inY, i))
+                .toArray();
         double[] none = new double[at.length];
-        return new BarBoxes(points, at, taken(points.x(), at), taken(points.y(), at), inX.isNone() ? none : taken(inX.down(), at),
+        return new BarBoxes(
+                points,
+                at,
+                taken(points.x(), at),
+                taken(points.y(), at),
+                inX.isNone() ? none : taken(inX.down(), at),
                 inX.isNone() ? none : taken(inX.up(), at),
-                inY.isNone() ? none : taken(inY.down(), at), inY.isNone() ? none : taken(inY.up(), at));
+                inY.isNone() ? none : taken(inY.down(), at),
+                inY.isNone() ? none : taken(inY.up(), at));
     }
 
     private static boolean takesPart(ErrorBars bars, int i) {
@@ -31,7 +40,9 @@ record BarBoxes(Points points, int[] at, double[] x, double[] y, double[] left, 
     }
 
     private static double[] taken(double[] values, int[] at) {
-        return at.length == values.length ? values : Arrays.stream(at).mapToDouble(i -> values[i]).toArray();
+        return at.length == values.length
+                ? values
+                : Arrays.stream(at).mapToDouble(i -> values[i]).toArray();
     }
 
     int size() {
@@ -47,24 +58,35 @@ record BarBoxes(Points points, int[] at, double[] x, double[] y, double[] left, 
         return new BarBoxes(points, at, Arrays.stream(x).map(each -> -each).toArray(), y, right, left, down, up);
     }
 
-    /// The same with x and y exchanged: a line of slope m > 0 is then one of slope 1/m, and a vertical one is level.
+    /// The same with x and y exchanged: a line of slope m > 0 is then one of slope 1/m, and a vertical one is
+    /// level.
     BarBoxes exchanged() {
         return new BarBoxes(points, at, y, x, down, up, left, right);
     }
 
     /// Those but for some.
     BarBoxes without(int[] places) {
-        return only(IntStream.range(0, size()).filter(i -> Arrays.stream(places).noneMatch(place -> place == i)).toArray());
+        return only(IntStream.range(0, size())
+                .filter(i -> Arrays.stream(places).noneMatch(place -> place == i))
+                .toArray());
     }
 
     /// Those at some places.
     BarBoxes only(int[] kept) {
-        return new BarBoxes(points, Arrays.stream(kept).map(i -> at[i]).toArray(), taken(x, kept), taken(y, kept), taken(left, kept),
-                taken(right, kept), taken(down, kept), taken(up, kept));
+        return new BarBoxes(
+                points,
+                Arrays.stream(kept).map(i -> at[i]).toArray(),
+                taken(x, kept),
+                taken(y, kept),
+                taken(left, kept),
+                taken(right, kept),
+                taken(down, kept),
+                taken(up, kept));
     }
 
     boolean hasXBars() {
-        return Arrays.stream(left).anyMatch(each -> each > 0) || Arrays.stream(right).anyMatch(each -> each > 0);
+        return Arrays.stream(left).anyMatch(each -> each > 0)
+                || Arrays.stream(right).anyMatch(each -> each > 0);
     }
 
     /// Whether it has no extent, so that no factor makes it larger.
@@ -88,8 +110,8 @@ record BarBoxes(Points points, int[] at, double[] x, double[] y, double[] left, 
         return DD.ofSum(y[i], up[i]);
     }
 
-    /// By how much a box's bars must grow for a line of slope m ≥ 0 to touch it: 1 when it does just now, 0 when it goes through the
-    /// point.
+    /// By how much a box's bars must grow for a line of slope m ≥ 0 to touch it: 1 when it does just now, 0 when it
+    /// goes through the point.
     ///
     /// @param above how far the line lies above the point, in y
     double factor(int i, double above, double slope) {

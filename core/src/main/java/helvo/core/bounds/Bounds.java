@@ -15,25 +15,36 @@ import org.apache.commons.numbers.core.DD;
 
 /// Which straight lines pass through the error bars of points.
 ///
-/// A line y = m x + c passes through a bar when |m x + c − y| ≤ e + |m| d, for half lengths e in y and d in x; with bars of unequal
-/// halves,
-/// when it meets the box that they span. Exact but for the last digits: a limit is where the line turns on two bars' ends, found on the two
-/// convex hulls of those ends in O(n log n), in double-double arithmetic.
+/// A line y = m x + c passes through a bar when |m x + c − y| ≤ e + |m| d, for half lengths e in y and d in x; with
+/// bars of unequal halves, when it meets the box that they span. Exact but for the last digits: a limit is where
+/// the line turns on two bars' ends, found on the two convex hulls of those ends in O(n log n), in double-double
+/// arithmetic.
 ///
 /// @param bars        how many take part
 /// @param without     rows of points that take no part: no bar, or one that is negative or not finite
-/// @param steepest    the line of greatest slope through all bars; empty when none passes, or when slopes have no limit
+/// @param steepest    the line of greatest slope through all bars; empty when none passes, or when slopes have no
+///     limit
 /// @param shallowest  the line of least slope
 /// @param sides       all lines through all bars, those of slopes ≥ 0 first; empty when there is none
 /// @param least       the least factor by which all bars must be multiplied for a line to exist, with that line
-/// @param obstacles   rows of the fewest bars, up to three, without which a line would pass; none where one passes, or more are needed
+/// @param obstacles   rows of the fewest bars, up to three, without which a line would pass; none where one passes,
+///     or more are needed
 /// @param equalBar    the half length that all bars in y share, where there are none in x
 /// @param upright     a vertical line passes through all bars, so that slopes have no limit
 /// @param ends        the two lines between the ends of the outermost bars; empty where these stand at one x
-public record Bounds(int bars, int[] without, Optional<Limit> steepest, Optional<Limit> shallowest, List<Side> sides, SmallestBars least,
+public record Bounds(
+        int bars,
+        int[] without,
+        Optional<Limit> steepest,
+        Optional<Limit> shallowest,
+        List<Side> sides,
+        SmallestBars least,
         int[] obstacles,
-        OptionalDouble equalBar, boolean upright, Optional<Ends> ends) {
-    /// A factor found to exceed 1 by no more than the rounding of decimal fractions to doubles still means that a line exists.
+        OptionalDouble equalBar,
+        boolean upright,
+        Optional<Ends> ends) {
+    /// A factor found to exceed 1 by no more than the rounding of decimal fractions to doubles still means that a
+    /// line exists.
     private static final double ROUNDING = 0x1p-50;
     private static final int MAX_OBSTACLES = 3;
     /// So many bars are searched as they are.
@@ -58,7 +69,8 @@ public record Bounds(int bars, int[] without, Optional<Limit> steepest, Optional
     /// @param falling whether slopes are below 0; the corridor is then that of mirrored points
     public record Side(boolean falling, Corridor corridor) {}
 
-    /// The lines of the ends method: from the bottom of the first bar to the top of the last, and from top to bottom.
+    /// The lines of the ends method: from the bottom of the first bar to the top of the last, and from top to
+    /// bottom.
     ///
     /// @param steepMisses   rows of bars that the steep one misses
     /// @param shallowMisses likewise
@@ -75,25 +87,49 @@ public record Bounds(int bars, int[] without, Optional<Limit> steepest, Optional
         Found found = leastOf(boxes, progress.part(0, 0.5));
         List<Optional<Corridor>> corridors = bothWays(boxes, each -> Corridor.of(each));
         corridors.getFirst().ifPresent(corridor -> sides.add(new Side(false, corridor)));
-        corridors.getLast().filter(corridor -> corridor.endless() || corridor.steepest().slope().hi() > 0 || sides.isEmpty())
+        corridors
+                .getLast()
+                .filter(corridor ->
+                        corridor.endless() || corridor.steepest().slope().hi() > 0 || sides.isEmpty())
                 .ifPresent(corridor -> sides.add(new Side(true, corridor)));
         progress.reached(0.8);
         boolean upright = sides.stream().anyMatch(side -> side.corridor().endless());
         if (sides.isEmpty() && found.best.line().isPresent() && touches(boxes, found)) {
             sides.add(new Side(found.falling, single(found)));
         }
-        SmallestBars least = new SmallestBars(sides.isEmpty() || found.best.factor() <= 1 ? found.best.factor() : 1,
-                found.best.line().map(line -> limit(line, boxes, found.best.tight(), found.falling)), rows(boxes, found.best.tight()));
-        int[] obstacles = sides.isEmpty() ? obstacles(boxes.size() <= FEW ? boxes : boxes.only(Layers.outermost(boxes, MAX_OBSTACLES + 1)),
-                progress.part(0.8, 1)) : new int[0];
+        SmallestBars least = new SmallestBars(
+                sides.isEmpty() || found.best.factor() <= 1 ? found.best.factor() : 1,
+                found.best.line().map(line -> limit(line, boxes, found.best.tight(), found.falling)),
+                rows(boxes, found.best.tight()));
+        int[] obstacles = sides.isEmpty()
+                ? obstacles(
+                        boxes.size() <= FEW ? boxes : boxes.only(Layers.outermost(boxes, MAX_OBSTACLES + 1)),
+                        progress.part(0.8, 1))
+                : new int[0];
         boolean bounded = !sides.isEmpty() && !upright;
-        Optional<Limit> steepest = bounded ? Optional.of(sides.getFirst().falling()
-                ? falling(boxes, sides.getFirst().corridor().shallowest()) : rising(boxes, sides.getFirst().corridor().steepest()))
+        Optional<Limit> steepest = bounded
+                ? Optional.of(
+                        sides.getFirst().falling()
+                                ? falling(boxes, sides.getFirst().corridor().shallowest())
+                                : rising(boxes, sides.getFirst().corridor().steepest()))
                 : Optional.empty();
-        Optional<Limit> shallowest = bounded ? Optional.of(sides.getLast().falling() ? falling(boxes, sides.getLast().corridor().steepest())
-                : rising(boxes, sides.getLast().corridor().shallowest())) : Optional.empty();
-        return new Bounds(boxes.size(), without(points, boxes), steepest, shallowest, List.copyOf(sides), least, obstacles, equalBar(boxes),
-                upright, EndsMethod.of(boxes));
+        Optional<Limit> shallowest = bounded
+                ? Optional.of(
+                        sides.getLast().falling()
+                                ? falling(boxes, sides.getLast().corridor().steepest())
+                                : rising(boxes, sides.getLast().corridor().shallowest()))
+                : Optional.empty();
+        return new Bounds(
+                boxes.size(),
+                without(points, boxes),
+                steepest,
+                shallowest,
+                List.copyOf(sides),
+                least,
+                obstacles,
+                equalBar(boxes),
+                upright,
+                EndsMethod.of(boxes));
     }
 
     /// The better of the two signs of slope.
@@ -101,12 +137,17 @@ public record Bounds(int bars, int[] without, Optional<Limit> steepest, Optional
 
     private static Found leastOf(BarBoxes boxes, Progress progress) {
         List<LineFactor> both = bothWays(boxes, each -> LineFactor.of(each, progress));
-        return both.getLast().factor() < both.getFirst().factor() ? new Found(both.getLast(), true) : new Found(both.getFirst(), false);
+        return both.getLast().factor() < both.getFirst().factor()
+                ? new Found(both.getLast(), true)
+                : new Found(both.getFirst(), false);
     }
 
     /// For lines of slopes ≥ 0, and for those of slopes ≤ 0.
     private static <T> List<T> bothWays(BarBoxes boxes, Function<BarBoxes, T> of) {
-        return Stream.of(false, true).parallel().map(falling -> of.apply(falling ? boxes.mirrored() : boxes)).toList();
+        return Stream.of(false, true)
+                .parallel()
+                .map(falling -> of.apply(falling ? boxes.mirrored() : boxes))
+                .toList();
     }
 
     /// Whether the bars miss a common line by no more than the rounding of their numbers.
@@ -126,20 +167,27 @@ public record Bounds(int bars, int[] without, Optional<Limit> steepest, Optional
     private static Corridor single(Found found) {
         LineFactor.Straight line = found.best.line().orElseThrow();
         int[] tight = found.best.tight();
-        return new Corridor(List.of(new Corridor.Corner(line.slope(), line.intercept(), line.intercept(), tight[0],
-                tight[tight.length - 1])), false);
+        return new Corridor(
+                List.of(new Corridor.Corner(
+                        line.slope(), line.intercept(), line.intercept(), tight[0], tight[tight.length - 1])),
+                false);
     }
 
     private static Limit rising(BarBoxes boxes, Corridor.Corner corner) {
-        return new Limit(corner.slope().hi(), corner.middle().hi(), rows(boxes, new int[] {corner.top(), corner.bottom()}));
+        return new Limit(
+                corner.slope().hi(), corner.middle().hi(), rows(boxes, new int[] {corner.top(), corner.bottom()}));
     }
 
     private static Limit falling(BarBoxes boxes, Corridor.Corner corner) {
-        return new Limit(0 - corner.slope().hi(), corner.middle().hi(), rows(boxes, new int[] {corner.top(), corner.bottom()}));
+        return new Limit(
+                0 - corner.slope().hi(), corner.middle().hi(), rows(boxes, new int[] {corner.top(), corner.bottom()}));
     }
 
     private static Limit limit(LineFactor.Straight line, BarBoxes boxes, int[] tight, boolean falling) {
-        return new Limit(falling ? 0 - line.slope().hi() : line.slope().hi(), line.intercept().hi(), rows(boxes, tight));
+        return new Limit(
+                falling ? 0 - line.slope().hi() : line.slope().hi(),
+                line.intercept().hi(),
+                rows(boxes, tight));
     }
 
     private static int[] rows(BarBoxes boxes, int[] places) {
@@ -149,19 +197,21 @@ public record Bounds(int bars, int[] without, Optional<Limit> steepest, Optional
     private static int[] without(Points points, BarBoxes boxes) {
         boolean[] in = new boolean[points.size()];
         Arrays.stream(boxes.at()).forEach(i -> in[i] = true);
-        return IntStream.range(0, in.length).filter(i -> !in[i]).map(i -> points.rows()[i]).toArray();
+        return IntStream.range(0, in.length)
+                .filter(i -> !in[i])
+                .map(i -> points.rows()[i])
+                .toArray();
     }
 
     private static OptionalDouble equalBar(BarBoxes boxes) {
         double first = boxes.up()[0];
-        boolean equal = !boxes.hasXBars() && IntStream.range(0, boxes.size())
-                .allMatch(i -> boxes.up()[i] == first && boxes.down()[i] == first);
+        boolean equal = !boxes.hasXBars()
+                && IntStream.range(0, boxes.size()).allMatch(i -> boxes.up()[i] == first && boxes.down()[i] == first);
         return equal ? OptionalDouble.of(first) : OptionalDouble.empty();
     }
 
-    /// The fewest bars to leave out. Of bars that allow no common line at least one must go; so those of the tightest set are tried one by
-    /// one,
-    /// and within each what is then tightest.
+    /// The fewest bars to leave out. Of bars that allow no common line at least one must go; so those of the
+    /// tightest set are tried one by one, and within each what is then tightest.
     private static int[] obstacles(BarBoxes boxes, Progress progress) {
         for (int most = 1; most <= MAX_OBSTACLES; most++) {
             var search = new Obstacles(boxes, progress);
@@ -185,7 +235,9 @@ public record Bounds(int bars, int[] without, Optional<Limit> steepest, Optional
         }
 
         void leaveOut(int[] out, int more) {
-            int[] kept = IntStream.range(0, boxes.size()).filter(i -> Arrays.stream(out).noneMatch(o -> o == i)).toArray();
+            int[] kept = IntStream.range(0, boxes.size())
+                    .filter(i -> Arrays.stream(out).noneMatch(o -> o == i))
+                    .toArray();
             BarBoxes left = boxes.without(out);
             if (left.size() == 0) {
                 return;
@@ -200,11 +252,14 @@ public record Bounds(int bars, int[] without, Optional<Limit> steepest, Optional
                 }
             } else if (more > 0) {
                 // A set must allow neither rising nor falling lines: one of each tightest set must go.
-                IntStream.concat(Arrays.stream(rising.tight()), Arrays.stream(falling.tight())).map(i -> kept[i]).distinct().forEach(i -> {
-                    int[] next = Arrays.copyOf(out, out.length + 1);
-                    next[out.length] = i;
-                    leaveOut(next, more - 1);
-                });
+                IntStream.concat(Arrays.stream(rising.tight()), Arrays.stream(falling.tight()))
+                        .map(i -> kept[i])
+                        .distinct()
+                        .forEach(i -> {
+                            int[] next = Arrays.copyOf(out, out.length + 1);
+                            next[out.length] = i;
+                            leaveOut(next, more - 1);
+                        });
             }
         }
     }
@@ -216,13 +271,17 @@ public record Bounds(int bars, int[] without, Optional<Limit> steepest, Optional
 
     /// The middle of the slopes' range; empty without limits.
     public OptionalDouble slope() {
-        return steepest.isEmpty() ? OptionalDouble.empty()
-                : OptionalDouble.of(steepest.get().slope() / 2 + shallowest.orElseThrow().slope() / 2);
+        return steepest.isEmpty()
+                ? OptionalDouble.empty()
+                : OptionalDouble.of(
+                        steepest.get().slope() / 2 + shallowest.orElseThrow().slope() / 2);
     }
 
     public OptionalDouble slopeHalfRange() {
-        return steepest.isEmpty() ? OptionalDouble.empty()
-                : OptionalDouble.of(steepest.get().slope() / 2 - shallowest.orElseThrow().slope() / 2);
+        return steepest.isEmpty()
+                ? OptionalDouble.empty()
+                : OptionalDouble.of(
+                        steepest.get().slope() / 2 - shallowest.orElseThrow().slope() / 2);
     }
 
     /// The least and greatest y of all these lines at an x; empty where none passes or there is no limit.
@@ -271,8 +330,10 @@ public record Bounds(int bars, int[] without, Optional<Limit> steepest, Optional
             }
             if (i > 0) {
                 Corridor.Corner before = corners.get(i - 1);
-                double[] crossed = {crossing(before.slope(), before.upper(), here.slope(), here.upper()),
-                        crossing(before.slope(), before.lower(), here.slope(), here.lower())};
+                double[] crossed = {
+                    crossing(before.slope(), before.upper(), here.slope(), here.upper()),
+                    crossing(before.slope(), before.lower(), here.slope(), here.lower())
+                };
                 for (int side = 0; side < 2; side++) {
                     double slope = crossed[side];
                     if (!Double.isNaN(slope) && inside(before, here, slope, side == 0)) {
@@ -288,7 +349,9 @@ public record Bounds(int bars, int[] without, Optional<Limit> steepest, Optional
     /// Where an edge of the region meets intercept 0; NaN where it does not.
     private static double crossing(DD slopeA, DD a, DD slopeB, DD b) {
         return a.hi() < 0 && b.hi() > 0 || a.hi() > 0 && b.hi() < 0
-                ? slopeA.add(slopeB.subtract(slopeA).multiply(a).divide(a.subtract(b))).hi() : Double.NaN;
+                ? slopeA.add(slopeB.subtract(slopeA).multiply(a).divide(a.subtract(b)))
+                        .hi()
+                : Double.NaN;
     }
 
     /// Whether the other edge leaves intercept 0 inside at this slope.

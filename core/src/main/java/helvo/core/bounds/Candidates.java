@@ -6,9 +6,10 @@ import java.util.Arrays;
 import java.util.function.IntToDoubleFunction;
 import java.util.stream.IntStream;
 
-/// Points that may be corners of one side of a convex hull, or of its first few layers, found in two passes without sorting: the outermost
-/// points of each of some equal stretches of x give first layers, and what lies inside the last of them is no corner (in the manner of
-/// Akl & Toussaint 1978, Information Processing Letters 7:219). What the rounding of doubles leaves in doubt stays.
+/// Points that may be corners of one side of a convex hull, or of its first few layers, found in two passes without
+/// sorting: the outermost points of each of some equal stretches of x give first layers, and what lies inside the
+/// last of them is no corner (in the manner of Akl & Toussaint 1978, Information Processing Letters 7:219). What
+/// the rounding of doubles leaves in doubt stays.
 final class Candidates {
     private static final int STRETCHES = 1024;
     /// Fewer are all taken.
@@ -56,8 +57,13 @@ final class Candidates {
             return IntStream.range(0, n).toArray();
         }
         int[] side = side(lowest(least, perX));
-        return side.length == 0 ? IntStream.range(0, n).toArray()
-                : outside(side, least, perX, DOUBT * (largest + Math.abs(y[side[0]])),
+        return side.length == 0
+                ? IntStream.range(0, n).toArray()
+                : outside(
+                        side,
+                        least,
+                        perX,
+                        DOUBT * (largest + Math.abs(y[side[0]])),
                         DOUBT_ACROSS * Math.max(Math.abs(least), Math.abs(greatest)));
     }
 

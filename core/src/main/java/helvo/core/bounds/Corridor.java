@@ -5,8 +5,9 @@ import java.util.List;
 import java.util.Optional;
 import org.apache.commons.numbers.core.DD;
 
-/// All lines of slope m ≥ 0 through all boxes, as the region of their slopes and intercepts: for each slope from the least to the
-/// greatest, the intercepts between the lower and the upper side. Its corners are where the box that limits it changes.
+/// All lines of slope m ≥ 0 through all boxes, as the region of their slopes and intercepts: for each slope from
+/// the least to the greatest, the intercepts between the lower and the upper side. Its corners are where the box
+/// that limits it changes.
 ///
 /// @param corners in order of rising slope; two at the same slope and one intercept where only one line is left
 /// @param endless whether the slopes have no greatest: a vertical line goes through all boxes
@@ -22,7 +23,11 @@ record Corridor(List<Corner> corners, boolean endless) {
 
     /// @return empty when no line of slope m ≥ 0 passes through all boxes
     static Optional<Corridor> of(BarBoxes boxes) {
-        return new Walk(boxes, Layers.tops(boxes, 1).getFirst(), Layers.bottoms(boxes, 1).getFirst()).corridor();
+        return new Walk(
+                        boxes,
+                        Layers.tops(boxes, 1).getFirst(),
+                        Layers.bottoms(boxes, 1).getFirst())
+                .corridor();
     }
 
     Corner shallowest() {
@@ -35,14 +40,23 @@ record Corridor(List<Corner> corners, boolean endless) {
 
     /// The greatest y of these lines at an x.
     double highest(double x) {
-        return corners.stream().mapToDouble(corner -> corner.slope.multiply(x).add(corner.upper).hi()).max().orElseThrow();
+        return corners.stream()
+                .mapToDouble(
+                        corner -> corner.slope.multiply(x).add(corner.upper).hi())
+                .max()
+                .orElseThrow();
     }
 
     double lowest(double x) {
-        return corners.stream().mapToDouble(corner -> corner.slope.multiply(x).add(corner.lower).hi()).min().orElseThrow();
+        return corners.stream()
+                .mapToDouble(
+                        corner -> corner.slope.multiply(x).add(corner.lower).hi())
+                .min()
+                .orElseThrow();
     }
 
-    /// From slope 0 to ever steeper lines: which corner of the upper hull and which of the lower limit the intercept.
+    /// From slope 0 to ever steeper lines: which corner of the upper hull and which of the lower limit the
+    /// intercept.
     private static final class Walk {
         private final BarBoxes boxes;
         private final int[] tops;
@@ -98,10 +112,13 @@ record Corridor(List<Corner> corners, boolean endless) {
         private DD bottomEdge() {
             int a = bottoms[q - 1];
             int b = bottoms[q];
-            return boxes.bottom(b).subtract(boxes.bottom(a)).divide(boxes.rightEnd(b).subtract(boxes.rightEnd(a)));
+            return boxes.bottom(b)
+                    .subtract(boxes.bottom(a))
+                    .divide(boxes.rightEnd(b).subtract(boxes.rightEnd(a)));
         }
 
-        /// The part of the slopes from one to the next that leaves room between the two limits: gap − slope · width ≥ 0.
+        /// The part of the slopes from one to the next that leaves room between the two limits: gap − slope · width
+        /// ≥ 0.
         ///
         /// @param to null for without end
         /// @return whether there is room without end
@@ -135,8 +152,12 @@ record Corridor(List<Corner> corners, boolean endless) {
         private void add(DD slope) {
             int top = tops[p];
             int bottom = bottoms[q];
-            found.add(new Corner(slope, boxes.top(top).subtract(slope.multiply(boxes.leftEnd(top))),
-                    boxes.bottom(bottom).subtract(slope.multiply(boxes.rightEnd(bottom))), top, bottom));
+            found.add(new Corner(
+                    slope,
+                    boxes.top(top).subtract(slope.multiply(boxes.leftEnd(top))),
+                    boxes.bottom(bottom).subtract(slope.multiply(boxes.rightEnd(bottom))),
+                    top,
+                    bottom));
         }
     }
 }

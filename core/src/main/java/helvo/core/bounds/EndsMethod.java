@@ -4,7 +4,8 @@ import java.util.Optional;
 import java.util.stream.IntStream;
 import org.apache.commons.numbers.core.DD;
 
-/// The ends method as it is taught: the two lines between opposite ends of the first and the last bar, in order of x.
+/// The ends method as it is taught: the two lines between opposite ends of the first and the last bar, in order of
+/// x.
 final class EndsMethod {
     private static final double ROUNDING = 1e-12;
 
@@ -26,17 +27,27 @@ final class EndsMethod {
         int[] rows = {boxes.row(first), boxes.row(last)};
         DD upIntercept = boxes.bottom(first).subtract(up.multiply(boxes.x()[first]));
         DD flatIntercept = boxes.top(first).subtract(flat.multiply(boxes.x()[first]));
-        return Optional.of(new Bounds.Ends(new Bounds.Limit(up.hi(), upIntercept.hi(), rows),
+        return Optional.of(new Bounds.Ends(
+                new Bounds.Limit(up.hi(), upIntercept.hi(), rows),
                 new Bounds.Limit(flat.hi(), flatIntercept.hi(), rows),
-                missed(boxes, up, upIntercept), missed(boxes, flat, flatIntercept)));
+                missed(boxes, up, upIntercept),
+                missed(boxes, flat, flatIntercept)));
     }
 
     private static int[] missed(BarBoxes boxes, DD slope, DD intercept) {
-        return IntStream.range(0, boxes.size()).filter(i -> {
-            double above = slope.multiply(boxes.x()[i]).add(intercept).subtract(boxes.y()[i]).hi();
-            double rising = slope.hi() >= 0 ? boxes.factor(i, above, slope.hi()) : mirroredFactor(boxes, i, above, -slope.hi());
-            return rising > 1 + ROUNDING;
-        }).map(boxes::row).toArray();
+        return IntStream.range(0, boxes.size())
+                .filter(i -> {
+                    double above = slope.multiply(boxes.x()[i])
+                            .add(intercept)
+                            .subtract(boxes.y()[i])
+                            .hi();
+                    double rising = slope.hi() >= 0
+                            ? boxes.factor(i, above, slope.hi())
+                            : mirroredFactor(boxes, i, above, -slope.hi());
+                    return rising > 1 + ROUNDING;
+                })
+                .map(boxes::row)
+                .toArray();
     }
 
     private static double mirroredFactor(BarBoxes boxes, int i, double above, double steep) {

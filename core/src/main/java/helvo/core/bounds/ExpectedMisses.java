@@ -5,8 +5,9 @@ import helvo.core.table.BarMeaning;
 import org.apache.commons.statistics.distribution.BinomialDistribution;
 import org.apache.commons.statistics.distribution.NormalDistribution;
 
-/// How many bars a curve may be expected to miss where they are as long as they say, and the scatter is normal: of n residuals with n − p
-/// degrees of freedom, each has on average the variance σ²(n − p)/n (Draper & Smith 1998, §8.1).
+/// How many bars a curve may be expected to miss where they are as long as they say, and the scatter is normal: of
+/// n residuals with n − p degrees of freedom, each has on average the variance σ²(n − p)/n (Draper & Smith 1998,
+/// §8.1).
 ///
 /// @param mean    how many
 /// @param tooMany whether more are missed than chance gives in one of twenty such sets
@@ -21,7 +22,9 @@ public record ExpectedMisses(double mean, boolean tooMany, boolean tooFew) {
         double chance = 2 * NormalDistribution.of(0, 1).survivalProbability(half);
         var misses = BinomialDistribution.of(found.bars(), chance);
         int missed = found.missed().length;
-        return new ExpectedMisses(found.bars() * chance, misses.survivalProbability(missed - 1) < SIGNIFICANT,
+        return new ExpectedMisses(
+                found.bars() * chance,
+                misses.survivalProbability(missed - 1) < SIGNIFICANT,
                 misses.cumulativeProbability(missed) < SIGNIFICANT);
     }
 }

@@ -3,9 +3,10 @@ package helvo.core.bounds;
 import java.util.Arrays;
 import org.apache.commons.numbers.core.DD;
 
-/// One side of a convex hull: the corners that a straight edge meets from below (or from above), in order of rising x.
-/// Andrew 1979, Information Processing Letters 9:216 (monotone chain). Coordinates are unevaluated sums of two doubles, so that the
-/// end of a bar is exact; turns are judged in doubles where their rounding cannot matter, else in double-double.
+/// One side of a convex hull: the corners that a straight edge meets from below (or from above), in order of rising
+/// x. Andrew 1979, Information Processing Letters 9:216 (monotone chain). Coordinates are unevaluated sums of two
+/// doubles, so that the end of a bar is exact; turns are judged in doubles where their rounding cannot matter, else
+/// in double-double.
 final class Hull {
     /// Three differences and a product each, of doubles: below this part of its terms a turn is judged again.
     private static final double FILTER = 8 * 0x1p-53;
@@ -59,12 +60,15 @@ final class Hull {
         double first = (x[b] - x[a]) * (y[c] - y[a]);
         double second = (y[b] - y[a]) * (x[c] - x[a]);
         double turn = first - second;
-        double scale = (Math.abs(x[a]) + Math.abs(x[b]) + Math.abs(x[c])) * (Math.abs(y[a]) + Math.abs(y[b]) + Math.abs(y[c]));
+        double scale =
+                (Math.abs(x[a]) + Math.abs(x[b]) + Math.abs(x[c])) * (Math.abs(y[a]) + Math.abs(y[b]) + Math.abs(y[c]));
         if (Math.abs(turn) > FILTER * scale && Math.abs(turn) < Double.POSITIVE_INFINITY) {
             return turn;
         }
-        return exactly(x, xLow, b, a).multiply(exactly(y, yLow, c, a))
-                .subtract(exactly(y, yLow, b, a).multiply(exactly(x, xLow, c, a))).hi();
+        return exactly(x, xLow, b, a)
+                .multiply(exactly(y, yLow, c, a))
+                .subtract(exactly(y, yLow, b, a).multiply(exactly(x, xLow, c, a)))
+                .hi();
     }
 
     private static DD exactly(double[] high, double[] low, int of, int from) {

@@ -10,10 +10,11 @@ import org.apache.commons.numbers.core.DD;
 
 /// The boxes that bear on which lines pass, whichever few of them are left out.
 ///
-/// A rising line passes through all boxes when it lies below the lower side of the hull of their upper left corners and above
-/// the upper side of the hull of their lower right ones. Take the corners of such a side away, then those of the side of
-/// what remains, and so on: when k boxes are left out, one of the first k + 1 sides is still whole, and a box beyond it
-/// changes nothing. Convex layers; Chazelle 1985, IEEE Transactions on Information Theory 31:509.
+/// A rising line passes through all boxes when it lies below the lower side of the hull of their upper left corners
+/// and above the upper side of the hull of their lower right ones. Take the corners of such a side away, then those
+/// of the side of what remains, and so on: when k boxes are left out, one of the first k + 1 sides is still whole,
+/// and a box beyond it changes nothing. Convex layers; Chazelle 1985, IEEE Transactions on Information Theory
+/// 31:509.
 final class Layers {
     private Layers() {}
 
@@ -23,20 +24,25 @@ final class Layers {
         // Without bars in x the corners are the same for falling lines.
         Stream<BarBoxes> ways = boxes.hasXBars() ? Stream.of(boxes, boxes.mirrored()) : Stream.of(boxes);
         var found = new BitSet(boxes.size());
-        ways.parallel().flatMap(each -> Stream.concat(tops(each, layers).stream(), bottoms(each, layers).stream())).toList()
+        ways.parallel()
+                .flatMap(each -> Stream.concat(tops(each, layers).stream(), bottoms(each, layers).stream()))
+                .toList()
                 .forEach(side -> IntStream.of(side).forEach(found::set));
         return found.stream().toArray();
     }
 
-    /// The lower side of the hull of the upper left corners, then that of the others, and so on; each in order of rising x.
+    /// The lower side of the hull of the upper left corners, then that of the others, and so on; each in order of
+    /// rising x.
     static List<int[]> tops(BarBoxes boxes, int layers) {
-        int[] perhaps = Candidates.lower(boxes.size(), i -> boxes.x()[i] - boxes.left()[i], i -> boxes.y()[i] + boxes.up()[i], layers);
+        int[] perhaps = Candidates.lower(
+                boxes.size(), i -> boxes.x()[i] - boxes.left()[i], i -> boxes.y()[i] + boxes.up()[i], layers);
         return sides(perhaps, boxes::leftEnd, boxes::top, layers, Hull::lower);
     }
 
     /// The upper side of the hull of the lower right corners, and so on.
     static List<int[]> bottoms(BarBoxes boxes, int layers) {
-        int[] perhaps = Candidates.upper(boxes.size(), i -> boxes.x()[i] + boxes.right()[i], i -> boxes.y()[i] - boxes.down()[i], layers);
+        int[] perhaps = Candidates.upper(
+                boxes.size(), i -> boxes.x()[i] + boxes.right()[i], i -> boxes.y()[i] - boxes.down()[i], layers);
         return sides(perhaps, boxes::rightEnd, boxes::bottom, layers, Hull::upper);
     }
 

@@ -5,10 +5,12 @@ import java.util.Arrays;
 import java.util.Optional;
 import org.apache.commons.numbers.core.DD;
 
-/// The least factor by which all bars must be multiplied for a line of slope m ≥ 0 to pass through them all, with that line.
+/// The least factor by which all bars must be multiplied for a line of slope m ≥ 0 to pass through them all, with
+/// that line.
 ///
-/// By exchange, as in the linear Chebyshev problem (Stiefel 1959, Numer. Math. 1:1): the factor of a few boxes is found exactly, from all
-/// their vertices; the box farthest from that line joins them, and those that are no longer tight leave. The factor grows each time.
+/// By exchange, as in the linear Chebyshev problem (Stiefel 1959, Numer. Math. 1:1): the factor of a few boxes is
+/// found exactly, from all their vertices; the box farthest from that line joins them, and those that are no longer
+/// tight leave. The factor grows each time.
 ///
 /// @param factor 0 when a line goes through all points; infinite when no factor will do
 /// @param line   empty where there is none, or where a vertical line needs less than any other
@@ -24,7 +26,10 @@ record LineFactor(double factor, Optional<Straight> line, int[] tight) {
     record Straight(DD slope, DD intercept) {
         /// With x and y exchanged; empty for a level line.
         Optional<Straight> exchanged() {
-            return slope.hi() == 0 ? Optional.empty() : Optional.of(new Straight(slope.reciprocal(), intercept.divide(slope).negate()));
+            return slope.hi() == 0
+                    ? Optional.empty()
+                    : Optional.of(new Straight(
+                            slope.reciprocal(), intercept.divide(slope).negate()));
         }
 
         /// How far the line lies above a point.
@@ -35,14 +40,16 @@ record LineFactor(double factor, Optional<Straight> line, int[] tight) {
 
     private record Candidate(DD slope, DD intercept, DD factor) {}
 
-    /// Steep lines are looked for with x and y exchanged: where bars in x decide, the least may be at the vertical, which no slope is.
+    /// Steep lines are looked for with x and y exchanged: where bars in x decide, the least may be at the vertical,
+    /// which no slope is.
     static LineFactor of(BarBoxes boxes, Progress progress) {
         LineFactor flat = search(boxes, progress);
         if (flat.factor == 0 || !boxes.hasXBars()) {
             return flat;
         }
         LineFactor steep = search(boxes.exchanged(), progress);
-        return steep.factor < flat.factor * (1 - SAME) ? new LineFactor(steep.factor, steep.line.flatMap(Straight::exchanged), steep.tight)
+        return steep.factor < flat.factor * (1 - SAME)
+                ? new LineFactor(steep.factor, steep.line.flatMap(Straight::exchanged), steep.tight)
                 : flat;
     }
 
@@ -64,7 +71,8 @@ record LineFactor(double factor, Optional<Straight> line, int[] tight) {
             progress.reached(Double.NaN);
             Optional<Candidate> best = least(boxes, active);
             if (best.isEmpty()) {
-                return new LineFactor(Double.POSITIVE_INFINITY, Optional.empty(), deciding(boxes, active, Double.POSITIVE_INFINITY));
+                return new LineFactor(
+                        Double.POSITIVE_INFINITY, Optional.empty(), deciding(boxes, active, Double.POSITIVE_INFINITY));
             }
             var line = new Straight(best.get().slope, best.get().intercept);
             double factor = best.get().factor.hi();
@@ -89,10 +97,14 @@ record LineFactor(double factor, Optional<Straight> line, int[] tight) {
     }
 
     private static int[] tight(BarBoxes boxes, Straight line, double factor, int[] active) {
-        return Arrays.stream(active).filter(i -> {
-            double above = line.above(boxes.x()[i], boxes.y()[i]);
-            return factor == 0 || boxes.isPoint(i) || boxes.factor(i, above, line.slope.hi()) >= factor * (1 - SAME);
-        }).toArray();
+        return Arrays.stream(active)
+                .filter(i -> {
+                    double above = line.above(boxes.x()[i], boxes.y()[i]);
+                    return factor == 0
+                            || boxes.isPoint(i)
+                            || boxes.factor(i, above, line.slope.hi()) >= factor * (1 - SAME);
+                })
+                .toArray();
     }
 
     /// Of the boxes that were exchanged, two or three that alone need the factor.
@@ -119,11 +131,12 @@ record LineFactor(double factor, Optional<Straight> line, int[] tight) {
 
     private static boolean needs(BarBoxes boxes, double factor, int... some) {
         Optional<Candidate> least = least(boxes, some);
-        return (least.isEmpty() || least.get().factor.hi() >= factor * (1 - SAME)) && upright(boxes, some) >= factor * (1 - SAME);
+        return (least.isEmpty() || least.get().factor.hi() >= factor * (1 - SAME))
+                && upright(boxes, some) >= factor * (1 - SAME);
     }
 
-    /// The least factor of some boxes for lines that are ever steeper: that of a vertical one, but of two without bars in x at one x their
-    /// distance in y.
+    /// The least factor of some boxes for lines that are ever steeper: that of a vertical one, but of two without
+    /// bars in x at one x their distance in y.
     private static double upright(BarBoxes boxes, int... some) {
         double factor = 0;
         for (int a : some) {
@@ -140,9 +153,8 @@ record LineFactor(double factor, Optional<Straight> line, int[] tight) {
         return factor;
     }
 
-    /// The box that needs the greatest factor, if that is more than this one; measured from a point near the line, so that no digits are
-    /// lost
-    /// far from the origin.
+    /// The box that needs the greatest factor, if that is more than this one; measured from a point near the line,
+    /// so that no digits are lost far from the origin.
     private static int farthest(BarBoxes boxes, Straight line, double reached, int from) {
         double x0 = boxes.x()[from];
         double y0 = boxes.y()[from];
@@ -164,7 +176,8 @@ record LineFactor(double factor, Optional<Straight> line, int[] tight) {
 
     /// Whether the line goes through a point, to the last digits.
     private static boolean meets(Straight line, double x, double y) {
-        return Math.abs(line.above(x, y)) <= SMALLEST * (Math.abs(line.slope.hi() * x) + Math.abs(y) + Math.abs(line.intercept.hi()));
+        return Math.abs(line.above(x, y))
+                <= SMALLEST * (Math.abs(line.slope.hi() * x) + Math.abs(y) + Math.abs(line.intercept.hi()));
     }
 
     /// The least factor of a few boxes: the least of all vertices that leave none of them out.
@@ -211,8 +224,8 @@ record LineFactor(double factor, Optional<Straight> line, int[] tight) {
             }
         }
 
-        /// With each of the three boxes below (s = 1) or above the line, just touched: s (m x + c − y) = k (e + m d). Without c and k
-        /// it is a quadratic equation for m; without bars in x a linear one.
+        /// With each of the three boxes below (s = 1) or above the line, just touched: s (m x + c − y) = k (e + m
+        /// d). Without c and k it is a quadratic equation for m; without bars in x a linear one.
         void triple(int a, int b, int c) {
             for (int signs = 0; signs < 8; signs++) {
                 int sa = (signs & 1) == 0 ? 1 : -1;
@@ -230,7 +243,10 @@ record LineFactor(double factor, Optional<Straight> line, int[] tight) {
                 DD e3 = DD.ofDifference(sc * e(c, sc), sa * e(a, sa));
                 DD d3 = DD.ofDifference(sc * d(c, sc), sa * d(a, sa));
                 DD square = a2.multiply(d3).subtract(a3.multiply(d2));
-                DD linear = a2.multiply(e3).subtract(b2.multiply(d3)).subtract(a3.multiply(e2)).add(b3.multiply(d2));
+                DD linear = a2.multiply(e3)
+                        .subtract(b2.multiply(d3))
+                        .subtract(a3.multiply(e2))
+                        .add(b3.multiply(d2));
                 DD constant = b3.multiply(e2).subtract(b2.multiply(e3));
                 for (DD slope : roots(square, linear, constant)) {
                     DD below2 = e2.add(slope.multiply(d2));
@@ -238,9 +254,14 @@ record LineFactor(double factor, Optional<Straight> line, int[] tight) {
                     boolean second = Math.abs(below2.hi()) >= Math.abs(below3.hi());
                     DD divisor = second ? below2 : below3;
                     if (divisor.hi() != 0) {
-                        DD factor = (second ? slope.multiply(a2).subtract(b2) : slope.multiply(a3).subtract(b3)).divide(divisor);
-                        DD intercept = DD.of(boxes.y()[a]).subtract(slope.multiply(boxes.x()[a]))
-                                .add(factor.multiply(sa).multiply(DD.of(e(a, sa)).add(slope.multiply(d(a, sa)))));
+                        DD factor = (second
+                                        ? slope.multiply(a2).subtract(b2)
+                                        : slope.multiply(a3).subtract(b3))
+                                .divide(divisor);
+                        DD intercept = DD.of(boxes.y()[a])
+                                .subtract(slope.multiply(boxes.x()[a]))
+                                .add(factor.multiply(sa)
+                                        .multiply(DD.of(e(a, sa)).add(slope.multiply(d(a, sa)))));
                         offer(slope, intercept, factor);
                     }
                 }
@@ -257,9 +278,12 @@ record LineFactor(double factor, Optional<Straight> line, int[] tight) {
 
         private static DD[] roots(DD square, DD linear, DD constant) {
             if (square.hi() == 0) {
-                return linear.hi() == 0 ? new DD[0] : new DD[] {constant.negate().divide(linear)};
+                return linear.hi() == 0
+                        ? new DD[0]
+                        : new DD[] {constant.negate().divide(linear)};
             }
-            DD discriminant = linear.multiply(linear).subtract(square.multiply(constant).multiply(4));
+            DD discriminant =
+                    linear.multiply(linear).subtract(square.multiply(constant).multiply(4));
             if (discriminant.hi() < 0) {
                 return new DD[0];
             }
@@ -269,15 +293,21 @@ record LineFactor(double factor, Optional<Straight> line, int[] tight) {
         }
 
         private void offer(DD slope, DD intercept, DD factor) {
-            if (!(slope.hi() >= 0) || !(factor.hi() >= 0) || !factor.isFinite() || !intercept.isFinite()
+            if (!(slope.hi() >= 0)
+                    || !(factor.hi() >= 0)
+                    || !factor.isFinite()
+                    || !intercept.isFinite()
                     || best != null && !(factor.hi() < best.factor.hi())) {
                 return;
             }
             var line = new Straight(slope, intercept);
             for (int i : active) {
                 double above = line.above(boxes.x()[i], boxes.y()[i]);
-                double half = above > 0 ? boxes.up()[i] + slope.hi() * boxes.left()[i] : boxes.down()[i] + slope.hi() * boxes.right()[i];
-                double rounding = SMALLEST * (Math.abs(slope.hi() * boxes.x()[i]) + Math.abs(boxes.y()[i]) + Math.abs(intercept.hi()));
+                double half = above > 0
+                        ? boxes.up()[i] + slope.hi() * boxes.left()[i]
+                        : boxes.down()[i] + slope.hi() * boxes.right()[i];
+                double rounding = SMALLEST
+                        * (Math.abs(slope.hi() * boxes.x()[i]) + Math.abs(boxes.y()[i]) + Math.abs(intercept.hi()));
                 if (Math.abs(above) > factor.hi() * half * (1 + 1e-12) + rounding) {
                     return;
                 }

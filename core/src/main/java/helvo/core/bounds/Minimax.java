@@ -7,9 +7,10 @@ import java.util.Optional;
 import java.util.stream.IntStream;
 import org.apache.commons.numbers.core.DD;
 
-/// The least-worst polynomial: the least factor by which all bars in y must be multiplied for a polynomial of a degree to pass through
-/// them all. A linear programme, solved by exchanging one constraint at a time (Stiefel 1959, Numer. Math. 1:1; Remez's second algorithm
-/// on points), in Chebyshev polynomials of x scaled to [−1, 1], its small systems in double-double.
+/// The least-worst polynomial: the least factor by which all bars in y must be multiplied for a polynomial of a
+/// degree to pass through them all. A linear programme, solved by exchanging one constraint at a time (Stiefel
+/// 1959, Numer. Math. 1:1; Remez's second algorithm on points), in Chebyshev polynomials of x scaled to [−1, 1],
+/// its small systems in double-double.
 ///
 /// @param factor infinite when no factor would do, as for bars of 0
 /// @param rows   of the bars that allow no less
@@ -17,7 +18,8 @@ public record Minimax(int degree, double factor, int[] rows) {
     private static final int MAX_EXCHANGES = 2000;
     private static final double ROUNDING = 1e-11;
 
-    /// @return empty where bars in x take part, or there are fewer different x than the polynomial has coefficients and one more
+    /// @return empty where bars in x take part, or there are fewer different x than the polynomial has coefficients
+    ///     and one more
     public static Optional<Minimax> of(Points points, int degree, Progress progress) {
         if (points.yBars().isNone()) {
             return Optional.empty();
@@ -29,7 +31,8 @@ public record Minimax(int degree, double factor, int[] rows) {
         return new Search(boxes, degree).found(progress);
     }
 
-    /// Constraint i says that the polynomial lies at most k · up above point i, constraint n + i that it lies at most k · down below it.
+    /// Constraint i says that the polynomial lies at most k · up above point i, constraint n + i that it lies at
+    /// most k · down below it.
     private static final class Search {
         private final BarBoxes boxes;
         private final int n;
@@ -63,10 +66,13 @@ public record Minimax(int degree, double factor, int[] rows) {
                 if (inverse.isEmpty()) {
                     return Optional.empty();
                 }
-                solution = DenseMatrix.times(inverse.get(), Arrays.stream(basis).mapToObj(this::right).toArray(DD[]::new));
+                solution = DenseMatrix.times(
+                        inverse.get(),
+                        Arrays.stream(basis).mapToObj(this::right).toArray(DD[]::new));
                 int entering = mostViolated();
                 if (entering < 0) {
-                    return Optional.of(new Minimax(size - 2, Math.max(0, solution[size - 1].hi()), deciding(inverse.get()[size - 1])));
+                    return Optional.of(new Minimax(
+                            size - 2, Math.max(0, solution[size - 1].hi()), deciding(inverse.get()[size - 1])));
                 }
                 // The objective and the entering constraint as sums of those in the basis.
                 DD[] costs = inverse.get()[size - 1];
@@ -90,16 +96,20 @@ public record Minimax(int degree, double factor, int[] rows) {
             return Optional.empty();
         }
 
-        /// The rows of those in the basis that have a share in the objective: where two at one x decide, the others have none.
+        /// The rows of those in the basis that have a share in the objective: where two at one x decide, the others
+        /// have none.
         private int[] deciding(DD[] costs) {
             double most = Arrays.stream(costs).mapToDouble(DD::hi).max().orElseThrow();
-            return IntStream.range(0, size).filter(r -> costs[r].hi() > ROUNDING * most).map(r ->
-                    boxes.row(basis[r] % n)).sorted().distinct()
+            return IntStream.range(0, size)
+                    .filter(r -> costs[r].hi() > ROUNDING * most)
+                    .map(r -> boxes.row(basis[r] % n))
+                    .sorted()
+                    .distinct()
                     .toArray();
         }
 
-        /// Points at as many different x as there are constraints in a basis, above and below in turn: all costs of such a basis are
-        /// positive.
+        /// Points at as many different x as there are constraints in a basis, above and below in turn: all costs of
+        /// such a basis are positive.
         private boolean start() {
             int[] order = BarBoxes.orderBy(boxes.x(), new double[n]);
             int[] distinct = new int[n];

@@ -13,8 +13,8 @@ import java.util.function.DoubleUnaryOperator;
 ///
 /// @param bars   how many take part
 /// @param missed rows of bars that the curve does not pass through
-/// @param factor by which all bars must be multiplied for this curve to pass through them all; infinite when it misses a point that has a
-/// bar of 0
+/// @param factor by which all bars must be multiplied for this curve to pass through them all; infinite when it
+///     misses a point that has a bar of 0
 /// @param worst  row of the bar that needs it
 public record Passing(int bars, int[] missed, double factor, int worst) {
     private static final double ROUNDING = 1e-12;
@@ -69,7 +69,9 @@ public record Passing(int bars, int[] missed, double factor, int worst) {
             return half == 0 ? Double.POSITIVE_INFINITY : Math.abs(above) / half;
         }
         double alone = inY == 0 ? Double.POSITIVE_INFINITY : Math.abs(above) / inY;
-        return boxes.left()[i] == 0 && boxes.right()[i] == 0 ? alone : Math.min(alone, sideways(curve, boxes, i, alone));
+        return boxes.left()[i] == 0 && boxes.right()[i] == 0
+                ? alone
+                : Math.min(alone, sideways(curve, boxes, i, alone));
     }
 
     /// The least factor at which the curve meets the grown box on either side of its point.
@@ -79,7 +81,8 @@ public record Passing(int bars, int[] missed, double factor, int worst) {
         boolean above = curve.at(x) > y;
         double best = alone;
         for (double half : new double[] {-boxes.left()[i], boxes.right()[i]}) {
-            DoubleUnaryOperator gap = k -> above ? curve.at(x + k * half) - (y + k * boxes.up()[i])
+            DoubleUnaryOperator gap = k -> above
+                    ? curve.at(x + k * half) - (y + k * boxes.up()[i])
                     : y - k * boxes.down()[i] - curve.at(x + k * half);
             if (half != 0) {
                 best = Math.min(best, firstMeeting(gap, best));

@@ -6,17 +6,28 @@ import java.util.OptionalDouble;
 /// One statistic on the residuals of a fit.
 ///
 /// @param p        how often chance alone would show as much; empty where the check has none
-/// @param adjusted the same with all questions that were asked of these residuals taken into account (Holm); empty where it has no p, or
-///                 another statistic answers the same question
+/// @param adjusted the same with all questions that were asked of these residuals taken into account (Holm); empty
+///                 where it has no p, or another statistic answers the same question
 /// @param speaks   whether it has something to say
 /// @param size     how large it is: in y units what a term or a point is off, else a ratio; see [Kind]
 /// @param rows     of the table that it is about, 0 is the first; none where it is about all of them
-public record Check(Kind kind, double statistic, OptionalDouble p, OptionalDouble adjusted, boolean speaks, double size,
+public record Check(
+        Kind kind,
+        double statistic,
+        OptionalDouble p,
+        OptionalDouble adjusted,
+        boolean speaks,
+        double size,
         List<Integer> rows) {
     /// What is asked of residuals, each with its share of the error that all may make together.
     public enum Question {
-        PATTERN("pattern", 0.37), STEP("step", 0.09), ORDER("order", 0.07), SPREAD("spread", 0.15), SHAPE("shape", 0.01),
-        ODD("odd points", 0.26), INFLUENCE("influence", 0.05);
+        PATTERN("pattern", 0.37),
+        STEP("step", 0.09),
+        ORDER("order", 0.07),
+        SPREAD("spread", 0.15),
+        SHAPE("shape", 0.01),
+        ODD("odd points", 0.26),
+        INFLUENCE("influence", 0.05);
 
         private final String title;
         private final double weight;
@@ -48,8 +59,8 @@ public record Check(Kind kind, double statistic, OptionalDouble p, OptionalDoubl
         DURBIN_WATSON("durbin-watson", Question.ORDER),
         /// d in order of measurement.
         DURBIN_WATSON_MEASURED("durbin-watson-measured", Question.ORDER),
-        /// The correlation of the sizes of residuals with that of the fitted values or with x; its size is the spread at the largest x over
-        /// that at the smallest.
+        /// The correlation of the sizes of residuals with that of the fitted values or with x; its size is the
+        /// spread at the largest x over that at the smallest.
         SPREAD("spread", Question.SPREAD),
         /// χ², of many points; its size likewise.
         BREUSCH_PAGAN("breusch-pagan", Question.SPREAD),
@@ -57,11 +68,14 @@ public record Check(Kind kind, double statistic, OptionalDouble p, OptionalDoubl
         SHAPIRO_WILK("shapiro-wilk", Question.SHAPE),
         /// A².
         ANDERSON_DARLING("anderson-darling", Question.SHAPE),
-        /// Points far out that belong to tails heavier than those of the normal distribution: the largest externally studentised residual.
+        /// Points far out that belong to tails heavier than those of the normal distribution: the largest
+        /// externally studentised residual.
         HEAVY_TAILS("heavy-tails", Question.SHAPE),
-        /// The largest externally studentised residual, beside the others that are named with it; its size is that residual.
+        /// The largest externally studentised residual, beside the others that are named with it; its size is that
+        /// residual.
         ODD_POINT("odd-point", Question.ODD),
-        /// The externally studentised residual of a point that has half or more of its own fitted value in its hand.
+        /// The externally studentised residual of a point that has half or more of its own fitted value in its
+        /// hand.
         DECIDING_POINT("deciding-point", Question.INFLUENCE),
         /// The largest of Cook's distances: a remark, no fault.
         COOK("cook", Question.INFLUENCE);
@@ -86,7 +100,8 @@ public record Check(Kind kind, double statistic, OptionalDouble p, OptionalDoubl
 
     /// The usual level at which a p counts as significant.
     public static final double SIGNIFICANT = 0.05;
-    /// Of all questions together. Answers to them are not independent, so that fewer clean sets are spoken about: see docs/numerics.md.
+    /// Of all questions together. Answers to them are not independent, so that fewer clean sets are spoken about:
+    /// see docs/numerics.md.
     private static final double LEVEL = 0.056;
     private static final double LEAST_CORRELATION = 0.05;
     private static final double LEAST_GROWTH = 0.1;

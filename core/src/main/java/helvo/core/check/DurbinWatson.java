@@ -5,13 +5,14 @@ import java.util.function.Supplier;
 import org.apache.commons.statistics.distribution.BetaDistribution;
 import org.apache.commons.statistics.distribution.NormalDistribution;
 
-/// Whether residuals that follow one another are alike: d = Σ (rᵢ − rᵢ₋₁)² / Σ rᵢ², about 2 when they are independent.
-/// Durbin & Watson 1950, Biometrika 37:409. Its distribution is that of four times a beta variable with the moments that d has for
-/// these x (Durbin & Watson 1971, Biometrika 58:1).
+/// Whether residuals that follow one another are alike: d = Σ (rᵢ − rᵢ₋₁)² / Σ rᵢ², about 2 when they are
+/// independent. Durbin & Watson 1950, Biometrika 37:409. Its distribution is that of four times a beta variable
+/// with the moments that d has for these x (Durbin & Watson 1971, Biometrika 58:1).
 ///
 /// @param p two-sided
 record DurbinWatson(double statistic, double p) {
-    /// With more points d is normally distributed about 2 with a variance of 4/n, to more digits than anybody reads.
+    /// With more points d is normally distributed about 2 with a variance of 4/n, to more digits than anybody
+    /// reads.
     private static final int MANY = 5_000;
 
     /// @param e residuals in their order
@@ -29,11 +30,15 @@ record DurbinWatson(double statistic, double p) {
             steps += step * step;
         }
         double d = steps / squares;
-        return Optional.of(new DurbinWatson(d, n > MANY ? 2 * NormalDistribution.of(0, 1)
-                .survivalProbability(Math.abs(d - 2) * Math.sqrt(n) / 2) : p(d, directions.get(), n, p)));
+        return Optional.of(new DurbinWatson(
+                d,
+                n > MANY
+                        ? 2 * NormalDistribution.of(0, 1).survivalProbability(Math.abs(d - 2) * Math.sqrt(n) / 2)
+                        : p(d, directions.get(), n, p)));
     }
 
-    /// From the first two moments of d: traces of M A and (M A)², where A takes second differences and M leaves residuals.
+    /// From the first two moments of d: traces of M A and (M A)², where A takes second differences and M leaves
+    /// residuals.
     private static double p(double d, double[][] q, int n, int p) {
         double trace = 0;
         double traceOfSquares = 0;

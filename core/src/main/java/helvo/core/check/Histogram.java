@@ -6,7 +6,8 @@ import java.util.Arrays;
 /// How values are spread over bins of equal, round width, with an edge at 0.
 ///
 /// @param from   lower edge of the first bin
-/// @param width  1, 2 or 5 times a power of ten, next to 2 IQR n^(−1/3) (Freedman & Diaconis 1981, Z. Wahrscheinlichkeitstheorie 57:453)
+/// @param width  1, 2 or 5 times a power of ten, next to 2 IQR n^(−1/3) (Freedman & Diaconis 1981, Z.
+///     Wahrscheinlichkeitstheorie 57:453)
 /// @param counts of each bin; a value on an edge belongs to the bin above
 public record Histogram(double from, double width, int[] counts) {
     private static final int MOST_BINS = 60;
@@ -40,6 +41,8 @@ public record Histogram(double from, double width, int[] counts) {
     private static double round(double wanted) {
         int power = (int) Math.floor(Math.log10(wanted));
         double mantissa = wanted / Math.pow(10, power);
-        return new BigDecimal(mantissa < 1.5 ? 1 : mantissa < 3.5 ? 2 : mantissa < 7.5 ? 5 : 10).scaleByPowerOfTen(power).doubleValue();
+        return new BigDecimal(mantissa < 1.5 ? 1 : mantissa < 3.5 ? 2 : mantissa < 7.5 ? 5 : 10)
+                .scaleByPowerOfTen(power)
+                .doubleValue();
     }
 }

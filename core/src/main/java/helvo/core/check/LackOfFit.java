@@ -3,8 +3,8 @@ package helvo.core.check;
 import helvo.core.fit.Quality;
 import java.util.Optional;
 
-/// Whether a curve misses the means of points at the same x by more than these scatter about their means: pure-error lack of fit.
-/// Draper & Smith 1998, Applied Regression Analysis, §2.1.
+/// Whether a curve misses the means of points at the same x by more than these scatter about their means:
+/// pure-error lack of fit. Draper & Smith 1998, Applied Regression Analysis, §2.1.
 record LackOfFit(Quality.F test) {
     /// @param byX of rising x
     static Optional<LackOfFit> of(Scatter scatter, SameX byX) {
@@ -18,6 +18,8 @@ record LackOfFit(Quality.F test) {
         double pure = byX.within(scatter);
         double lack = scatter.squares() - pure;
         double f = lack / explained / (pure / freedom);
-        return pure > 0 && Double.isFinite(f) ? Optional.of(new LackOfFit(Quality.F.of(f, explained, freedom))) : Optional.empty();
+        return pure > 0 && Double.isFinite(f)
+                ? Optional.of(new LackOfFit(Quality.F.of(f, explained, freedom)))
+                : Optional.empty();
     }
 }

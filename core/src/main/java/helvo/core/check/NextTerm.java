@@ -7,8 +7,9 @@ import helvo.core.fit.Quality;
 import helvo.core.fit.Residuals;
 import java.util.Optional;
 
-/// Whether the term that would extend a curve takes anything out of its residuals: the next power of x for a line or a polynomial, x² for
-/// another shape. Draper & Smith 1998, Applied Regression Analysis, §6.1 (extra sum of squares).
+/// Whether the term that would extend a curve takes anything out of its residuals: the next power of x for a line
+/// or a polynomial, x² for another shape. Draper & Smith 1998, Applied Regression Analysis, §6.1 (extra sum of
+/// squares).
 ///
 /// @param test    F with 1 and n − p − 1 degrees of freedom
 /// @param taken   what the term takes out at each point, in y units
@@ -19,26 +20,33 @@ record NextTerm(Quality.F test, double[] taken, double largest, double shares, S
     static Optional<NextTerm> of(Residuals residuals, Scatter scatter) {
         int freedom = scatter.freedom() - 1;
         double[] z = term(residuals.fit().curve(), scatter);
-        return freedom < 1 || z.length == 0 ? Optional.empty() : scatter.with(z).flatMap(left -> {
-            double along = Scatter.dot(z, scatter.e());
-            double rest = Math.max(left.squares(), Scatter.ROUNDING * scatter.squares());
-            double s = Math.sqrt(rest / freedom);
-            if (!(s > 0) || !Double.isFinite(s)) {
-                return Optional.empty();
-            }
-            double[] taken = new double[z.length];
-            Blocks.each(z.length, (from, to) -> {
-                for (int k = from; k < to; k++) {
-                    taken[k] = along * z[k] / scatter.root(k);
-                }
-            });
-            Quality.F test = Quality.F.of(along * along / (s * s), 1, freedom);
-            return Optional.of(new NextTerm(new Quality.F(test.value(), Math.max(test.p(), scatter.chanceByBars(along * along))), taken,
-                    -Math.signum(along) * Range.of(taken).largest(), Math.abs(along) * Range.of(z).largest() / s, left));
-        });
+        return freedom < 1 || z.length == 0
+                ? Optional.empty()
+                : scatter.with(z).flatMap(left -> {
+                    double along = Scatter.dot(z, scatter.e());
+                    double rest = Math.max(left.squares(), Scatter.ROUNDING * scatter.squares());
+                    double s = Math.sqrt(rest / freedom);
+                    if (!(s > 0) || !Double.isFinite(s)) {
+                        return Optional.empty();
+                    }
+                    double[] taken = new double[z.length];
+                    Blocks.each(z.length, (from, to) -> {
+                        for (int k = from; k < to; k++) {
+                            taken[k] = along * z[k] / scatter.root(k);
+                        }
+                    });
+                    Quality.F test = Quality.F.of(along * along / (s * s), 1, freedom);
+                    return Optional.of(new NextTerm(
+                            new Quality.F(test.value(), Math.max(test.p(), scatter.chanceByBars(along * along))),
+                            taken,
+                            -Math.signum(along) * Range.of(taken).largest(),
+                            Math.abs(along) * Range.of(z).largest() / s,
+                            left));
+                });
     }
 
-    /// The term at the points of a scatter, of size 1 or less times their weights' roots; none where all x are equal.
+    /// The term at the points of a scatter, of size 1 or less times their weights' roots; none where all x are
+    /// equal.
     private static double[] term(Curve curve, Scatter scatter) {
         Range all = Range.of(scatter.x());
         if (!(all.low() < all.high())) {

@@ -4,8 +4,8 @@ import java.util.Comparator;
 import java.util.stream.IntStream;
 import org.apache.commons.statistics.distribution.NormalDistribution;
 
-/// Where values in rising order would lie if they were spread like a standard normal distribution: Φ⁻¹((i − 3/8)/(n + 1/4)), Blom
-/// 1958, Statistical Estimates and Transformed Beta-Variables, eq. 6.10.6.
+/// Where values in rising order would lie if they were spread like a standard normal distribution: Φ⁻¹((i − 3/8)/(n
+/// + 1/4)), Blom 1958, Statistical Estimates and Transformed Beta-Variables, eq. 6.10.6.
 public final class NormalScores {
     private static final NormalDistribution NORMAL = NormalDistribution.of(0, 1);
 
@@ -18,8 +18,11 @@ public final class NormalScores {
 
     /// Each value's score, in the order of the values.
     public static double[] of(double[] values) {
-        int[] order = IntStream.range(0, values.length).boxed().sorted(Comparator.comparingDouble(i -> values[i]))
-                .mapToInt(Integer::intValue).toArray();
+        int[] order = IntStream.range(0, values.length)
+                .boxed()
+                .sorted(Comparator.comparingDouble(i -> values[i]))
+                .mapToInt(Integer::intValue)
+                .toArray();
         double[] scores = new double[values.length];
         for (int i = 0; i < order.length; i++) {
             scores[order[i]] = at(i, order.length);

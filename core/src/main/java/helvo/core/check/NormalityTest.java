@@ -5,9 +5,9 @@ import java.util.Arrays;
 import java.util.Optional;
 import org.apache.commons.statistics.distribution.NormalDistribution;
 
-/// Whether residuals are spread like a normal distribution: Shapiro and Wilk's W up to 5,000 of them (Royston 1995, Applied Statistics
-/// 44:547,
-/// algorithm AS R94), Anderson and Darling's A² beyond (Stephens 1986, in D'Agostino & Stephens, Goodness-of-Fit Techniques, table 4.9).
+/// Whether residuals are spread like a normal distribution: Shapiro and Wilk's W up to 5,000 of them (Royston 1995,
+/// Applied Statistics 44:547, algorithm AS R94), Anderson and Darling's A² beyond (Stephens 1986, in D'Agostino &
+/// Stephens, Goodness-of-Fit Techniques, table 4.9).
 record NormalityTest(Check.Kind kind, double statistic, double p) {
     private static final int MAX_SHAPIRO = 5000;
     /// Below it two terms of the series of ln(1 − t) leave no more than 1 − t loses in rounding.
@@ -54,9 +54,12 @@ record NormalityTest(Check.Kind kind, double statistic, double p) {
             squares += m[i] * m[i];
         }
         double root = 1 / Math.sqrt(n);
-        double last = polynomial(root, m[n - 1] / Math.sqrt(squares), 0.221157, -0.147981, -2.07119, 4.434685, -2.706056);
+        double last =
+                polynomial(root, m[n - 1] / Math.sqrt(squares), 0.221157, -0.147981, -2.07119, 4.434685, -2.706056);
         boolean two = n > 5;
-        double beforeLast = two ? polynomial(root, m[n - 2] / Math.sqrt(squares), 0.042981, -0.293762, -1.752461, 5.682633, -3.582633) : 0;
+        double beforeLast = two
+                ? polynomial(root, m[n - 2] / Math.sqrt(squares), 0.042981, -0.293762, -1.752461, 5.682633, -3.582633)
+                : 0;
         double left = squares - 2 * m[n - 1] * m[n - 1] - (two ? 2 * m[n - 2] * m[n - 2] : 0);
         double scale = Math.sqrt(left / (1 - 2 * last * last - (two ? 2 * beforeLast * beforeLast : 0)));
         for (int i = 0; i < n; i++) {
@@ -97,16 +100,17 @@ record NormalityTest(Check.Kind kind, double statistic, double p) {
     private static NormalityTest andersonDarling(double[] sorted) {
         int n = sorted.length;
         double mean = Blocks.sum(n, (from, to) -> {
-            double some = 0;
-            double lost = 0;
-            for (int i = from; i < to; i++) {
-                double each = sorted[i] - lost;
-                double next = some + each;
-                lost = next - some - each;
-                some = next;
-            }
-            return some;
-        }) / n;
+                    double some = 0;
+                    double lost = 0;
+                    for (int i = from; i < to; i++) {
+                        double each = sorted[i] - lost;
+                        double next = some + each;
+                        lost = next - some - each;
+                        some = next;
+                    }
+                    return some;
+                })
+                / n;
         double squares = Blocks.sum(n, (from, to) -> {
             double some = 0;
             for (int i = from; i < to; i++) {
@@ -123,15 +127,20 @@ record NormalityTest(Check.Kind kind, double statistic, double p) {
                 double logTail = Math.log(Math.max(tail, Double.MIN_NORMAL));
                 double logRest = tail < SMALL ? -tail - tail * tail / 2 : Math.log(1 - tail);
                 // Each value counts with its place from below where ln F stands, and from above for ln(1 − F).
-                some += (2.0 * i + 1) * (z < 0 ? logTail : logRest) + (2.0 * (n - 1 - i) + 1) * (z < 0 ? logRest : logTail);
+                some += (2.0 * i + 1) * (z < 0 ? logTail : logRest)
+                        + (2.0 * (n - 1 - i) + 1) * (z < 0 ? logRest : logTail);
             }
             return some;
         });
         double square = -n - sum / n;
         double a = square * (1 + 0.75 / n + 2.25 / ((double) n * n));
-        double p = a < 0.2 ? 1 - Math.exp(-13.436 + 101.14 * a - 223.73 * a * a) : a < 0.34
-                ? 1 - Math.exp(-8.318 + 42.796 * a - 59.938 * a * a)
-                : a < 0.6 ? Math.exp(0.9177 - 4.279 * a - 1.38 * a * a) : Math.exp(1.2937 - 5.709 * a + 0.0186 * a * a);
+        double p = a < 0.2
+                ? 1 - Math.exp(-13.436 + 101.14 * a - 223.73 * a * a)
+                : a < 0.34
+                        ? 1 - Math.exp(-8.318 + 42.796 * a - 59.938 * a * a)
+                        : a < 0.6
+                                ? Math.exp(0.9177 - 4.279 * a - 1.38 * a * a)
+                                : Math.exp(1.2937 - 5.709 * a + 0.0186 * a * a);
         return new NormalityTest(Check.Kind.ANDERSON_DARLING, square, a > 13 ? 0 : Math.clamp(p, 0, 1));
     }
 

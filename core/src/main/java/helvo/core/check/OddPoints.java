@@ -10,10 +10,11 @@ import java.util.stream.IntStream;
 import org.apache.commons.statistics.distribution.ChiSquaredDistribution;
 import org.apache.commons.statistics.distribution.FDistribution;
 
-/// The one, two or three points that lie furthest from the curve that the others make. All sets of so many are compared (of many points
-/// those among the largest residuals), so that none hides another; the p of a set is times the number of such sets (Bonferroni; Cook &
-/// Weisberg 1982, Residuals and Influence in Regression, §2.2.2). Then each of the set must be odd beside the others (backward steps; Hadi
-/// & Simonoff 1993, J. Am. Stat. Assoc. 88:1264). Where bars say what the scatter is, it is not taken to be less.
+/// The one, two or three points that lie furthest from the curve that the others make. All sets of so many are
+/// compared (of many points those among the largest residuals), so that none hides another; the p of a set is times
+/// the number of such sets (Bonferroni; Cook & Weisberg 1982, Residuals and Influence in Regression, §2.2.2). Then
+/// each of the set must be odd beside the others (backward steps; Hadi & Simonoff 1993, J. Am. Stat. Assoc.
+/// 88:1264). Where bars say what the scatter is, it is not taken to be less.
 ///
 /// @param places      of the points in the scatter, the oddest first
 /// @param studentised of the first: its residual over its standard deviation, worked out without the set
@@ -32,7 +33,9 @@ record OddPoints(int[] places, double studentised, double p) {
     static Optional<OddPoints> of(Scatter scatter) {
         double squares = scatter.squares();
         double[] leverages = scatter.leverages();
-        int[] all = IntStream.range(0, leverages.length).filter(k -> 1 - leverages[k] > FREE).toArray();
+        int[] all = IntStream.range(0, leverages.length)
+                .filter(k -> 1 - leverages[k] > FREE)
+                .toArray();
         if (scatter.freedom() < 2 || !(squares > 0) || all.length == 0) {
             return Optional.empty();
         }
@@ -41,7 +44,9 @@ record OddPoints(int[] places, double studentised, double p) {
         int[] best = set;
         double least = Double.POSITIVE_INFINITY;
         double sets = 1;
-        for (int size = 1; size <= SHARES.length && (size == 1 || scatter.freedom() - size > FEWEST_LEFT) && size < all.length; size++) {
+        for (int size = 1;
+                size <= SHARES.length && (size == 1 || scatter.freedom() - size > FEWEST_LEFT) && size < all.length;
+                size++) {
             set = size == 2 ? pair(scatter, far) : with(scatter, set, far);
             sets = sets * (all.length - size + 1) / size;
             double p = chance(scatter, squares, taken(scatter, set), 0, size, size) * sets / SHARES[size - 1];
@@ -133,7 +138,8 @@ record OddPoints(int[] places, double studentised, double p) {
         }
         if (size == 2) {
             double determinant = rest[0][0] * rest[1][1] - rest[0][1] * rest[0][1];
-            return determinant > FREE ? (e[0] * e[0] * rest[1][1] - 2 * e[0] * e[1] * rest[0][1] + e[1] * e[1] * rest[0][0]) / determinant
+            return determinant > FREE
+                    ? (e[0] * e[0] * rest[1][1] - 2 * e[0] * e[1] * rest[0][1] + e[1] * e[1] * rest[0][0]) / determinant
                     : 0;
         }
         double[] solved = SmallMatrix.solve(rest, e);
@@ -149,23 +155,32 @@ record OddPoints(int[] places, double studentised, double p) {
         if (set.length == 1) {
             return set;
         }
-        Integer[] rising = Arrays.stream(set).boxed().sorted(Comparator.comparingDouble(k -> single(scatter, squares, set, k)))
+        Integer[] rising = Arrays.stream(set)
+                .boxed()
+                .sorted(Comparator.comparingDouble(k -> single(scatter, squares, set, k)))
                 .toArray(Integer[]::new);
-        int[] odd = Arrays.stream(rising).mapToInt(Integer::intValue).filter(k -> single(scatter, squares, set, k)
-                * (points - set.length + 1) < BESIDE_OTHERS).toArray();
+        int[] odd = Arrays.stream(rising)
+                .mapToInt(Integer::intValue)
+                .filter(k -> single(scatter, squares, set, k) * (points - set.length + 1) < BESIDE_OTHERS)
+                .toArray();
         return odd.length > 0 ? odd : new int[] {rising[0]};
     }
 
     private static double single(Scatter scatter, double squares, int[] set, int k) {
         double whole = taken(scatter, set);
-        double without = set.length == 1 ? 0 : taken(scatter, Arrays.stream(set).filter(other -> other != k).toArray());
+        double without = set.length == 1
+                ? 0
+                : taken(scatter, Arrays.stream(set).filter(other -> other != k).toArray());
         return chance(scatter, squares, whole, without, 1, set.length);
     }
 
     private static double studentised(Scatter scatter, double squares, int[] set, int k) {
         double whole = taken(scatter, set);
-        double without = set.length == 1 ? 0 : taken(scatter, Arrays.stream(set).filter(other -> other != k).toArray());
-        return Math.copySign(Math.sqrt((whole - without) / variance(scatter, squares, whole, set.length)), scatter.e()[k]);
+        double without = set.length == 1
+                ? 0
+                : taken(scatter, Arrays.stream(set).filter(other -> other != k).toArray());
+        return Math.copySign(
+                Math.sqrt((whole - without) / variance(scatter, squares, whole, set.length)), scatter.e()[k]);
     }
 
     private static double variance(Scatter scatter, double squares, double taken, int size) {
@@ -175,7 +190,8 @@ record OddPoints(int[] places, double studentised, double p) {
     private static double chance(Scatter scatter, double squares, double taken, double before, int more, int size) {
         double variance = variance(scatter, squares, taken, size);
         double statistic = Math.max(0, taken - before) / variance;
-        return scatter.known() && variance == 1 ? ChiSquaredDistribution.of(more).survivalProbability(statistic)
+        return scatter.known() && variance == 1
+                ? ChiSquaredDistribution.of(more).survivalProbability(statistic)
                 : FDistribution.of(more, scatter.freedom() - size).survivalProbability(statistic / more);
     }
 }

@@ -20,8 +20,8 @@ import java.util.function.Supplier;
 import java.util.stream.IntStream;
 import org.apache.commons.statistics.distribution.TDistribution;
 
-/// All questions asked once of the residuals of one fit. Holm's procedure, each question weighted, sees to it that in at most 5 % of clean
-/// sets anything is said. Holm 1979, Scand. J. Stat. 6:65-70, §4.
+/// All questions asked once of the residuals of one fit. Holm's procedure, each question weighted, sees to it that
+/// in at most 5 % of clean sets anything is said. Holm 1979, Scand. J. Stat. 6:65-70, §4.
 ///
 /// @param scatter  the residuals beside the directions of the fit; empty where they cannot be judged
 /// @param nextTerm what the next term would take out
@@ -55,19 +55,27 @@ record Round(Residuals residuals, Optional<Scatter> scatter, List<Check> checks,
         SameX byX = SameX.of(scatter);
         Beside<Optional<Step>> steps = Beside.of(scatter.size(), () -> Step.of(scatter, byX));
         Optional<NextTerm> term = NextTerm.of(residuals, scatter);
-        term.ifPresent(next -> checks.add(Check.of(Kind.NEXT_TERM, next.test().value(), next.test().p(),
-                next.shares() < TINY ? 0 : next.largest())));
-        LackOfFit.of(scatter, byX).ifPresent(lack -> checks.add(Check.of(Kind.LACK_OF_FIT, lack.test().value(),
-                lack.test().p(), Math.sqrt(lack.test().value()))));
-        order(byX.meanResiduals(), scatter, () -> byX.meanDirections(scatter), Kind.DURBIN_WATSON).ifPresent(checks::add);
+        term.ifPresent(next -> checks.add(Check.of(
+                Kind.NEXT_TERM, next.test().value(), next.test().p(), next.shares() < TINY ? 0 : next.largest())));
+        LackOfFit.of(scatter, byX)
+                .ifPresent(lack -> checks.add(Check.of(
+                        Kind.LACK_OF_FIT,
+                        lack.test().value(),
+                        lack.test().p(),
+                        Math.sqrt(lack.test().value()))));
+        order(byX.meanResiduals(), scatter, () -> byX.meanDirections(scatter), Kind.DURBIN_WATSON)
+                .ifPresent(checks::add);
         if (!byX.isAsMeasured()) {
             order(scatter.e(), scatter, scatter::q, Kind.DURBIN_WATSON_MEASURED).ifPresent(checks::add);
         }
-        steps.outcome().ifPresent(step -> checks.add(Check.of(Kind.STEP, step.statistic(), step.p(), step.height())
-                .about(List.of(rowAt(residuals, step.from()), rowAt(residuals, step.to())))));
-        Spread.of(residuals, scatter).map(spread -> Check.of(Kind.SPREAD, spread.statistic(), spread.p(), spread.growth()))
-                .or(() -> BreuschPagan.of(scatter).map(spread -> Check.of(Kind.BREUSCH_PAGAN, spread.statistic(), spread.p(),
-                        spread.growth()))).ifPresent(checks::add);
+        steps.outcome()
+                .ifPresent(step -> checks.add(Check.of(Kind.STEP, step.statistic(), step.p(), step.height())
+                        .about(List.of(rowAt(residuals, step.from()), rowAt(residuals, step.to())))));
+        Spread.of(residuals, scatter)
+                .map(spread -> Check.of(Kind.SPREAD, spread.statistic(), spread.p(), spread.growth()))
+                .or(() -> BreuschPagan.of(scatter)
+                        .map(spread -> Check.of(Kind.BREUSCH_PAGAN, spread.statistic(), spread.p(), spread.growth())))
+                .ifPresent(checks::add);
         Optional<Check> oddest = odd.outcome();
         Optional<Check> strongest = influence.outcome();
         shape(scatter, rising.outcome()).ifPresent(checks::add);
@@ -79,61 +87,79 @@ record Round(Residuals residuals, Optional<Scatter> scatter, List<Check> checks,
     }
 
     private static Optional<Check> order(double[] e, Scatter scatter, Supplier<double[][]> directions, Kind kind) {
-        return DurbinWatson.of(e, scatter.q().length, directions).map(test -> Check.of(kind, test.statistic(), test.p(),
-                1 - test.statistic() / 2));
+        return DurbinWatson.of(e, scatter.q().length, directions)
+                .map(test -> Check.of(kind, test.statistic(), test.p(), 1 - test.statistic() / 2));
     }
 
     private static Optional<Check> shape(Scatter scatter, double[] rising) {
-        return scatter.freedom() < FEWEST_FOR_SHAPE ? Optional.empty()
-                : NormalityTest.of(rising).map(test -> Check.of(test.kind(), test.statistic(), test.p(), widens(rising) ? 1 : 0));
+        return scatter.freedom() < FEWEST_FOR_SHAPE
+                ? Optional.empty()
+                : NormalityTest.of(rising)
+                        .map(test -> Check.of(test.kind(), test.statistic(), test.p(), widens(rising) ? 1 : 0));
     }
 
-    /// Whether residuals have heavier tails than normal ones, or are skewed, so far that 95 % limits do not hold 95 %; lighter tails make
-    /// these limits wide and do no harm.
+    /// Whether residuals have heavier tails than normal ones, or are skewed, so far that 95 % limits do not hold 95
+    /// %; lighter tails make these limits wide and do no harm.
     private static boolean widens(double[] e) {
         int n = e.length;
         double mean = Blocks.sum(n, (from, to) -> {
-            double sum = 0;
-            for (int i = from; i < to; i++) {
-                sum += e[i];
-            }
-            return sum;
-        }) / n;
-        double[] powers = Blocks.joined(n, Progress.none(), (from, to) -> {
-            double[] sums = new double[3];
-            for (int i = from; i < to; i++) {
-                double away = e[i] - mean;
-                double square = away * away;
-                sums[0] += square;
-                sums[1] += square * away;
-                sums[2] += square * square;
-            }
-            return sums;
-        }, (one, other) -> new double[] {one[0] + other[0], one[1] + other[1], one[2] + other[2]});
+                    double sum = 0;
+                    for (int i = from; i < to; i++) {
+                        sum += e[i];
+                    }
+                    return sum;
+                })
+                / n;
+        double[] powers = Blocks.joined(
+                n,
+                Progress.none(),
+                (from, to) -> {
+                    double[] sums = new double[3];
+                    for (int i = from; i < to; i++) {
+                        double away = e[i] - mean;
+                        double square = away * away;
+                        sums[0] += square;
+                        sums[1] += square * away;
+                        sums[2] += square * square;
+                    }
+                    return sums;
+                },
+                (one, other) -> new double[] {one[0] + other[0], one[1] + other[1], one[2] + other[2]});
         double square = powers[0] / n;
         return powers[2] / n / (square * square) - 3 > MUCH || Math.abs(powers[1]) / n / Math.pow(square, 1.5) > MUCH;
     }
 
     private static int rowAt(Residuals residuals, double x) {
         double[] all = residuals.points().x();
-        return residuals.points().rows()[IntStream.range(0, all.length).filter(i -> all[i] == x).findFirst().orElseThrow()];
+        return residuals.points()
+                .rows()[
+                IntStream.range(0, all.length)
+                        .filter(i -> all[i] == x)
+                        .findFirst()
+                        .orElseThrow()];
     }
 
     static Optional<Check> odd(Residuals residuals, Scatter scatter) {
-        return OddPoints.of(scatter).map(odd -> Check.of(Kind.ODD_POINT, odd.studentised(), odd.p(),
-                residuals.raw()[scatter.place(odd.places()[0])]).about(rows(residuals, scatter, odd.places())));
+        return OddPoints.of(scatter).map(odd -> Check.of(
+                        Kind.ODD_POINT, odd.studentised(), odd.p(), residuals.raw()[scatter.place(odd.places()[0])])
+                .about(rows(residuals, scatter, odd.places())));
     }
 
     private static List<Integer> rows(Residuals residuals, Scatter scatter, int... places) {
-        return Arrays.stream(places).mapToObj(place -> residuals.points().rows()[scatter.place(place)]).toList();
+        return Arrays.stream(places)
+                .mapToObj(place -> residuals.points().rows()[scatter.place(place)])
+                .toList();
     }
 
-    /// Of the points that have most of their own fitted value in their hand, what leaving one out would change: each coefficient by a
-    /// multiple of that point's externally studentised residual, whose chance therefore is that of the change, times their number.
+    /// Of the points that have most of their own fitted value in their hand, what leaving one out would change:
+    /// each coefficient by a multiple of that point's externally studentised residual, whose chance therefore is
+    /// that of the change, times their number.
     private static Optional<Check> deciding(Residuals residuals, Scatter scatter) {
         int freedom = scatter.freedom() - 1;
         double[] leverages = scatter.leverages();
-        int[] strong = IntStream.range(0, leverages.length).filter(k -> leverages[k] >= STRONG && 1 - leverages[k] > FREE).toArray();
+        int[] strong = IntStream.range(0, leverages.length)
+                .filter(k -> leverages[k] >= STRONG && 1 - leverages[k] > FREE)
+                .toArray();
         if (freedom < FEWEST_FOR_INFLUENCE - 1 || strong.length == 0 || strong.length > MOST_STRONG) {
             return Optional.empty();
         }
@@ -150,8 +176,12 @@ record Round(Residuals residuals, Optional<Scatter> scatter, List<Check> checks,
         double rest = Math.max(squares - most, Scatter.ROUNDING * squares) / freedom;
         double t = Math.sqrt(most / scatter.variance(rest));
         double p = 2 * TDistribution.of(freedom).survivalProbability(t);
-        return Optional.of(Check.of(Kind.DECIDING_POINT, Math.copySign(t, scatter.e()[at]), Math.min(1, p * strong.length),
-                residuals.raw()[scatter.place(at)]).about(rows(residuals, scatter, at)));
+        return Optional.of(Check.of(
+                        Kind.DECIDING_POINT,
+                        Math.copySign(t, scatter.e()[at]),
+                        Math.min(1, p * strong.length),
+                        residuals.raw()[scatter.place(at)])
+                .about(rows(residuals, scatter, at)));
     }
 
     private static Optional<Check> influence(Residuals residuals, Scatter scatter) {
@@ -175,8 +205,14 @@ record Round(Residuals residuals, Optional<Scatter> scatter, List<Check> checks,
         }
         double distance = most / (scatter.variance(scatter.squares() / freedom) * scatter.q().length);
         int row = residuals.points().rows()[scatter.place(at)];
-        return Optional.of(new Check(Kind.COOK, distance, OptionalDouble.empty(), OptionalDouble.empty(), distance > DECIDES,
-                distance, List.of(row)));
+        return Optional.of(new Check(
+                Kind.COOK,
+                distance,
+                OptionalDouble.empty(),
+                OptionalDouble.empty(),
+                distance > DECIDES,
+                distance,
+                List.of(row)));
     }
 
     /// The statistic with the least p answers a question, for as many as answer it.
@@ -184,20 +220,28 @@ record Round(Residuals residuals, Optional<Scatter> scatter, List<Check> checks,
         Map<Question, Check> answers = new EnumMap<>(Question.class);
         Map<Question, Double> p = new EnumMap<>(Question.class);
         for (Question question : Question.values()) {
-            List<Check> all = checks.stream().filter(check -> check.kind().question() == question).toList();
-            all.stream().min(Comparator.comparingDouble(check -> check.p().orElse(1))).ifPresent(least -> {
-                answers.put(question, least);
-                p.put(question, Math.min(1, least.p().orElse(1) * all.size()));
-            });
+            List<Check> all = checks.stream()
+                    .filter(check -> check.kind().question() == question)
+                    .toList();
+            all.stream()
+                    .min(Comparator.comparingDouble(check -> check.p().orElse(1)))
+                    .ifPresent(least -> {
+                        answers.put(question, least);
+                        p.put(question, Math.min(1, least.p().orElse(1) * all.size()));
+                    });
         }
         Map<Question, Double> holm = holm(p);
-        return checks.stream().map(check -> answers.get(check.kind().question()) == check
-                ? check.adjusted(holm.get(check.kind().question())) : check).toList();
+        return checks.stream()
+                .map(check -> answers.get(check.kind().question()) == check
+                        ? check.adjusted(holm.get(check.kind().question()))
+                        : check)
+                .toList();
     }
 
     private static Map<Question, Double> holm(Map<Question, Double> p) {
         Question[] questions = p.keySet().toArray(Question[]::new);
-        double[] all = Holm.adjusted(Arrays.stream(questions).mapToDouble(p::get).toArray(),
+        double[] all = Holm.adjusted(
+                Arrays.stream(questions).mapToDouble(p::get).toArray(),
                 Arrays.stream(questions).mapToDouble(Question::weight).toArray());
         var adjusted = new EnumMap<Question, Double>(Question.class);
         IntStream.range(0, all.length).forEach(i -> adjusted.put(questions[i], all[i]));
@@ -205,7 +249,10 @@ record Round(Residuals residuals, Optional<Scatter> scatter, List<Check> checks,
     }
 
     Optional<Check> answer(Question question) {
-        return checks.stream().filter(check -> check.kind().question() == question && check.adjusted().isPresent()).findFirst();
+        return checks.stream()
+                .filter(check ->
+                        check.kind().question() == question && check.adjusted().isPresent())
+                .findFirst();
     }
 
     boolean speaks(Question question) {

@@ -31,8 +31,13 @@ record SameX(int[] order, int[] from, double[] weights, double[] means) {
         }
         int groups = group + 1;
         from[groups] = order.length;
-        return groups == order.length ? new SameX(order, from, weights, means)
-                : new SameX(order, Arrays.copyOf(from, groups + 1), Arrays.copyOf(weights, groups), Arrays.copyOf(means, groups));
+        return groups == order.length
+                ? new SameX(order, from, weights, means)
+                : new SameX(
+                        order,
+                        Arrays.copyOf(from, groups + 1),
+                        Arrays.copyOf(weights, groups),
+                        Arrays.copyOf(means, groups));
     }
 
     /// How many different x there are.

@@ -8,8 +8,9 @@ import java.util.Optional;
 import java.util.stream.IntStream;
 import org.apache.commons.statistics.distribution.ChiSquaredDistribution;
 
-/// Residuals, each in units of its own standard deviation where bars weigh, beside the directions in which a fit has left none: those of
-/// its coefficients, at its solution. For a curve that is linear in its coefficients all that is worked out of it is exact.
+/// Residuals, each in units of its own standard deviation where bars weigh, beside the directions in which a fit
+/// has left none: those of its coefficients, at its solution. For a curve that is linear in its coefficients all
+/// that is worked out of it is exact.
 ///
 /// @param x     of each
 /// @param raw   residuals in y units
@@ -59,7 +60,11 @@ record Scatter(double[] x, double[] raw, double[] e, double[] roots, double[][] 
     }
 
     private static double[] every(int step, double[] values) {
-        return step == 1 ? values : IntStream.range(0, (values.length - 1) / step + 1).mapToDouble(k -> values[k * step]).toArray();
+        return step == 1
+                ? values
+                : IntStream.range(0, (values.length - 1) / step + 1)
+                        .mapToDouble(k -> values[k * step])
+                        .toArray();
     }
 
     /// Which of the fit's points this is.
@@ -79,7 +84,8 @@ record Scatter(double[] x, double[] raw, double[] e, double[] roots, double[][] 
         double before = Math.sqrt(dot(z, z));
         double along = dot(z, count == 0 ? z : q[0]);
         for (int step = 0; step < 2 * count; step++) {
-            // Beside the next one, or at last itself, at the same time: to fetch so many numbers takes longer than to reckon with them.
+            // Beside the next one, or at last itself, at the same time: to fetch so many numbers takes longer than
+            // to reckon with them.
             along = add(z, -along, q[step % count], step == 2 * count - 1 ? z : q[(step + 1) % count]);
         }
         double length = Math.sqrt(along);
@@ -135,8 +141,8 @@ record Scatter(double[] x, double[] raw, double[] e, double[] roots, double[][] 
         return e.length;
     }
 
-    /// How often scatter that is just as the bars say would let one more coefficient take out so much; 0 where they do not say it. It must
-    /// not be taken to be less than they say because some points happen to lie close.
+    /// How often scatter that is just as the bars say would let one more coefficient take out so much; 0 where they
+    /// do not say it. It must not be taken to be less than they say because some points happen to lie close.
     double chanceByBars(double taken) {
         return known ? ChiSquaredDistribution.of(1).survivalProbability(taken) : 0;
     }

@@ -8,12 +8,13 @@ import java.util.Optional;
 import java.util.function.ToDoubleFunction;
 import java.util.stream.IntStream;
 
-/// Whether the scatter of few points grows: the correlation of the sizes of residuals, each over the root of what the fit leaves of it,
-/// with the size of the fitted values, to which scatter mostly grows, and, either way, with x (Glejser 1969, J. Am. Stat. Assoc. 64:316),
-/// its chance by drawing.
+/// Whether the scatter of few points grows: the correlation of the sizes of residuals, each over the root of what
+/// the fit leaves of it, with the size of the fitted values, to which scatter mostly grows, and, either way, with x
+/// (Glejser 1969, J. Am. Stat. Assoc. 64:316), its chance by drawing.
 ///
 /// @param statistic the correlation that is the less likely by chance
-/// @param growth    the spread at the largest x over that at the smallest, by a line through these sizes; at most 10
+/// @param growth    the spread at the largest x over that at the smallest, by a line through these sizes; at most
+///     10
 record Spread(double statistic, double p, double growth) {
     private static final int FEWEST = 5;
     private static final double MOST_GROWTH = 10;
@@ -26,9 +27,14 @@ record Spread(double statistic, double p, double growth) {
         if (n < FEWEST || n > Chance.MOST_POINTS) {
             return Optional.empty();
         }
-        double[] free = IntStream.range(0, n).mapToDouble(i -> 1 - scatter.leverage(i)).toArray();
+        double[] free =
+                IntStream.range(0, n).mapToDouble(i -> 1 - scatter.leverage(i)).toArray();
         double[] byX = centred(scatter.x());
-        double[] byFitted = centred(IntStream.range(0, n).map(scatter::place).mapToDouble(residuals::fitted).map(Math::abs).toArray());
+        double[] byFitted = centred(IntStream.range(0, n)
+                .map(scatter::place)
+                .mapToDouble(residuals::fitted)
+                .map(Math::abs)
+                .toArray());
         if (byX.length == 0) {
             return Optional.empty();
         }
@@ -37,10 +43,11 @@ record Spread(double statistic, double p, double growth) {
         ToDoubleFunction<double[]> alongFitted = e -> fitted ? correlation(e, free, byFitted) : -1;
         double ofX = correlation(scatter.e(), free, byX);
         double ofFitted = alongFitted.applyAsDouble(scatter.e());
-        double[] p = Chance.of(scatter, List.of(alongX, alongFitted), new double[] {Math.abs(ofX), fitted ? ofFitted : -1});
+        double[] p =
+                Chance.of(scatter, List.of(alongX, alongFitted), new double[] {Math.abs(ofX), fitted ? ofFitted : -1});
         double joint = Math.min(1, Math.min(p[0] / (1 - WITH_FITTED), p[1] / WITH_FITTED));
-        return Optional.of(new Spread(p[1] / WITH_FITTED < p[0] / (1 - WITH_FITTED) ? ofFitted : ofX, joint,
-                growth(scatter, free, byX)));
+        return Optional.of(new Spread(
+                p[1] / WITH_FITTED < p[0] / (1 - WITH_FITTED) ? ofFitted : ofX, joint, growth(scatter, free, byX)));
     }
 
     /// About their mean, of length 1; none where all are equal.
@@ -50,9 +57,11 @@ record Spread(double statistic, double p, double growth) {
         if (!(unit > 0) || !Double.isFinite(unit)) {
             return new double[0];
         }
-        double[] scaled = Arrays.stream(values).map(each -> (each - all.middle()) / unit).toArray();
+        double[] scaled =
+                Arrays.stream(values).map(each -> (each - all.middle()) / unit).toArray();
         double mean = Arrays.stream(scaled).average().orElseThrow();
-        double length = Math.sqrt(Arrays.stream(scaled).map(each -> (each - mean) * (each - mean)).sum());
+        double length = Math.sqrt(
+                Arrays.stream(scaled).map(each -> (each - mean) * (each - mean)).sum());
         return Arrays.stream(scaled).map(each -> (each - mean) / length).toArray();
     }
 

@@ -3,8 +3,9 @@ package helvo.core.check;
 import helvo.core.fit.Quality;
 import java.util.Optional;
 
-/// A change of level at one x, beside the curve: of all places that leave two different x at least on either side, the one that takes most
-/// out of the residuals (the largest of the tests of two phases; Quandt 1960, J. Am. Stat. Assoc. 55:324).
+/// A change of level at one x, beside the curve: of all places that leave two different x at least on either side,
+/// the one that takes most out of the residuals (the largest of the tests of two phases; Quandt 1960, J. Am. Stat.
+/// Assoc. 55:324).
 ///
 /// @param statistic F of the step at that place
 /// @param p         how often the largest of all places would be as large
@@ -85,7 +86,8 @@ record Step(double statistic, double p, double from, double to, double height) {
         }
         Quality.F test = Quality.F.of(best[1] / Math.max(1 - best[1], Scatter.ROUNDING) * freedom, 1, freedom);
         double most = Math.min(1, test.p() * places.ends.length);
-        double p = most < RARE || test.p() > Check.SIGNIFICANT || scatter.size() > Chance.MOST_POINTS ? most
+        double p = most < RARE || test.p() > Check.SIGNIFICANT || scatter.size() > Chance.MOST_POINTS
+                ? most
                 : Math.clamp(Chance.of(scatter, drawn -> places.best(scatter, drawn)[1], best[1]), test.p(), most);
         double byBars = Math.min(1, scatter.chanceByBars(best[1] * scatter.squares()) * places.ends.length);
         int k = (int) best[0];
@@ -93,7 +95,11 @@ record Step(double statistic, double p, double from, double to, double height) {
         for (int at = 0; at < places.ends[k]; at++) {
             sum += scatter.root(places.order[at]) * scatter.e()[places.order[at]];
         }
-        return Optional.of(new Step(test.value(), Math.max(p, byBars), scatter.x()[places.order[places.ends[k] - 1]],
-                scatter.x()[places.order[places.ends[k]]], -sum / places.leftOver[k]));
+        return Optional.of(new Step(
+                test.value(),
+                Math.max(p, byBars),
+                scatter.x()[places.order[places.ends[k] - 1]],
+                scatter.x()[places.order[places.ends[k]]],
+                -sum / places.leftOver[k]));
     }
 }

@@ -4,10 +4,11 @@ import helvo.core.number.SmallMatrix;
 import java.util.Arrays;
 import org.apache.commons.statistics.distribution.TDistribution;
 
-/// Whether points that lie far out are strange among the others, or the ends of a distribution whose tails are heavier than those of the
-/// normal one: which of the two makes the residuals more likely. The first has a normal distribution for the others and lets the strange
-/// ones lie anywhere in a wide range, any of the points being such; the second is Student's t of the likeliest degrees of freedom about
-/// the curve that fits best by it (Lange, Little & Taylor 1989, J. Am. Stat. Assoc. 84:881).
+/// Whether points that lie far out are strange among the others, or the ends of a distribution whose tails are
+/// heavier than those of the normal one: which of the two makes the residuals more likely. The first has a normal
+/// distribution for the others and lets the strange ones lie anywhere in a wide range, any of the points being
+/// such; the second is Student's t of the likeliest degrees of freedom about the curve that fits best by it (Lange,
+/// Little & Taylor 1989, J. Am. Stat. Assoc. 84:881).
 final class Tails {
     /// Strange points lie anywhere within so many standard deviations of the others.
     private static final double RANGE = 30;
@@ -25,7 +26,11 @@ final class Tails {
             return false;
         }
         double strange = strange(scatter, odd);
-        return Arrays.stream(FREEDOMS).map(freedom -> student(scatter, freedom)).max().orElseThrow() > strange;
+        return Arrays.stream(FREEDOMS)
+                        .map(freedom -> student(scatter, freedom))
+                        .max()
+                        .orElseThrow()
+                > strange;
     }
 
     private static double strange(Scatter scatter, int[] odd) {
@@ -37,7 +42,8 @@ final class Tails {
             choices += Math.log((double) (n - k) / (k + 1));
         }
         return -(n - odd.length) / 2.0 * (Math.log(2 * Math.PI * variance) + 1)
-                - odd.length * (Math.log(RANGE) + Math.log(variance) / 2) - choices;
+                - odd.length * (Math.log(RANGE) + Math.log(variance) / 2)
+                - choices;
     }
 
     /// The greatest log likelihood.

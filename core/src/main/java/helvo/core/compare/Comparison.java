@@ -25,17 +25,23 @@ import org.apache.commons.statistics.distribution.TDistribution;
 
 /// Straight lines through groups of points side by side.
 ///
-/// @param groups      those with a line, in their order
-/// One method decides, for the tests and for each pair: the analysis of covariance with one scatter for all groups, or, where their
-/// scatters differ, Welch's (each group with its own).
+/// @param groups      those with a line, in their order One method decides, for the tests and for each pair: the
+///     analysis of covariance with one scatter for all groups, or, where their scatters differ, Welch's (each group
+///     with its own).
 ///
 /// @param scatter     whose scatter the slopes are judged by
-/// @param equalSlopes the test that all slopes are one; empty where there is no scatter to judge by, and where bars weigh
+/// @param equalSlopes the test that all slopes are one; empty where there is no scatter to judge by, and where bars
+///     weigh
 /// @param equalLines  the test that one line serves all groups
 /// @param pooled      one line through the points of all groups
 /// @param pairs       each two of them, for up to six groups
-public record Comparison(List<Group> groups, Scatter scatter, Optional<Quality.F> equalSlopes, Optional<Quality.F> equalLines,
-        Optional<Group> pooled, List<Pair> pairs) {
+public record Comparison(
+        List<Group> groups,
+        Scatter scatter,
+        Optional<Quality.F> equalSlopes,
+        Optional<Quality.F> equalLines,
+        Optional<Group> pooled,
+        List<Pair> pairs) {
     private static final int MAX_PAIRED = 6;
     /// A test of scatters that are estimated from few points misses much: it is asked at twice the usual level.
     private static final double DIFFERENT = 0.1;
@@ -53,11 +59,14 @@ public record Comparison(List<Group> groups, Scatter scatter, Optional<Quality.F
     /// One group's line.
     ///
     /// @param equation as it is printed
-    public record Group(String name, Fit line, int points, PrintedEquation equation, Optional<Correlation> correlation) {
+    public record Group(
+            String name, Fit line, int points, PrintedEquation equation, Optional<Correlation> correlation) {
         private static Optional<Group> of(String name, Points points, Progress progress) {
             FitOutcome outcome = new Line().fit(points, progress);
-            return outcome instanceof FitOutcome.Fitted(Fit line) ? Optional.of(new Group(name, line, points.size(),
-                    PrintedEquation.of(line, points), Correlation.of(outcome))) : Optional.empty();
+            return outcome instanceof FitOutcome.Fitted(Fit line)
+                    ? Optional.of(new Group(
+                            name, line, points.size(), PrintedEquation.of(line, points), Correlation.of(outcome)))
+                    : Optional.empty();
         }
 
         Coefficient slope() {
@@ -71,16 +80,31 @@ public record Comparison(List<Group> groups, Scatter scatter, Optional<Quality.F
 
     /// Two groups' slopes.
     ///
-    /// @param difference of the second slope from the first, with the half width of its 95 % interval (where scatters differ with the
-    /// degrees of freedom of Welch 1947, Biometrika 34:28)
-    /// @param p          how often slopes that are one would differ as much, with all pairs taken into account (Holm 1979, Scand. J. Stat.
-    /// 6:65)
+    /// @param difference of the second slope from the first, with the half width of its 95 % interval (where
+    ///     scatters differ with the degrees of freedom of Welch 1947, Biometrika 34:28)
+    /// @param p          how often slopes that are one would differ as much, with all pairs taken into account
+    ///     (Holm 1979, Scand. J. Stat. 6:65)
     /// @param ratio      second over first
     /// @param ratioLow95 limits by Fieller 1954, J. R. Stat. Soc. B 16:175; empty where the first slope may be 0
-    public record Pair(String first, String second, double difference, OptionalDouble differenceHalf95, OptionalDouble p, double ratio,
-            OptionalDouble ratioLow95, OptionalDouble ratioHigh95) {
+    public record Pair(
+            String first,
+            String second,
+            double difference,
+            OptionalDouble differenceHalf95,
+            OptionalDouble p,
+            double ratio,
+            OptionalDouble ratioLow95,
+            OptionalDouble ratioHigh95) {
         private Pair with(double adjusted) {
-            return new Pair(first, second, difference, differenceHalf95, OptionalDouble.of(adjusted), ratio, ratioLow95, ratioHigh95);
+            return new Pair(
+                    first,
+                    second,
+                    difference,
+                    differenceHalf95,
+                    OptionalDouble.of(adjusted),
+                    ratio,
+                    ratioLow95,
+                    ratioHigh95);
         }
     }
 
@@ -102,29 +126,47 @@ public record Comparison(List<Group> groups, Scatter scatter, Optional<Quality.F
         }
         boolean alike = points.stream().allMatch(each -> each.weighting() == Weighting.UNWEIGHTED);
         Scatter scatter = !alike ? Scatter.WEIGHTED : scattersDiffer(groups) ? Scatter.DIFFERENT : Scatter.COMMON;
-        double s = scatter == Scatter.COMMON && freedom(groups) > 0 ? Math.sqrt(left(groups) / freedom(groups)) : Double.NaN;
+        double s = scatter == Scatter.COMMON && freedom(groups) > 0
+                ? Math.sqrt(left(groups) / freedom(groups))
+                : Double.NaN;
         var pairs = new ArrayList<Pair>();
         for (int i = 0; i < groups.size() && groups.size() <= MAX_PAIRED; i++) {
             for (int k = i + 1; k < groups.size(); k++) {
-                pairs.add(s > 0 ? pair(Slope.of(groups.get(i), points.get(i), s, freedom(groups)),
-                        Slope.of(groups.get(k), points.get(k), s, freedom(groups)))
-                        : pair(Slope.of(groups.get(i)), Slope.of(groups.get(k))));
+                pairs.add(
+                        s > 0
+                                ? pair(
+                                        Slope.of(groups.get(i), points.get(i), s, freedom(groups)),
+                                        Slope.of(groups.get(k), points.get(k), s, freedom(groups)))
+                                : pair(Slope.of(groups.get(i)), Slope.of(groups.get(k))));
             }
         }
         Optional<Group> pooled = alike ? pooled(points, progress) : Optional.empty();
-        Optional<Quality.F> slopes = !alike ? Optional.empty() : scatter == Scatter.COMMON ? equalSlopes(groups, points)
-                : WelchJames.of(groups.stream().map(WelchJames.Estimate::ofSlope).toList());
-        Optional<Quality.F> lines = scatter == Scatter.DIFFERENT ? WelchJames.of(estimates(groups, points))
-                : pooled.flatMap(one -> test(Math.max(0, one.line().quality().residualSumOfSquares() - left(groups)),
-                        2 * groups.size() - 2, groups));
+        Optional<Quality.F> slopes = !alike
+                ? Optional.empty()
+                : scatter == Scatter.COMMON
+                        ? equalSlopes(groups, points)
+                        : WelchJames.of(groups.stream()
+                                .map(WelchJames.Estimate::ofSlope)
+                                .toList());
+        Optional<Quality.F> lines = scatter == Scatter.DIFFERENT
+                ? WelchJames.of(estimates(groups, points))
+                : pooled.flatMap(one -> test(
+                        Math.max(0, one.line().quality().residualSumOfSquares() - left(groups)),
+                        2 * groups.size() - 2,
+                        groups));
         return Optional.of(new Comparison(List.copyOf(groups), scatter, slopes, lines, pooled, holm(pairs)));
     }
 
     /// Bartlett's test of equal variances; no where a group leaves no scatter.
     private static boolean scattersDiffer(List<Group> groups) {
-        if (groups.stream().anyMatch(group -> group.freedom() < 1 || group.line().quality().perfect())) {
-            return groups.stream().anyMatch(group -> group.freedom() > 0 && group.line().quality().perfect())
-                    && groups.stream().anyMatch(group -> group.freedom() > 0 && !group.line().quality().perfect());
+        if (groups.stream()
+                .anyMatch(group -> group.freedom() < 1 || group.line().quality().perfect())) {
+            return groups.stream()
+                            .anyMatch(group -> group.freedom() > 0
+                                    && group.line().quality().perfect())
+                    && groups.stream()
+                            .anyMatch(group -> group.freedom() > 0
+                                    && !group.line().quality().perfect());
         }
         double all = freedom(groups);
         double statistic = all * Math.log(left(groups) / all);
@@ -139,28 +181,45 @@ public record Comparison(List<Group> groups, Scatter scatter, Optional<Quality.F
 
     /// Of each line its value amid all points, and its slope.
     private static List<WelchJames.Estimate> estimates(List<Group> groups, List<Points> points) {
-        double middle = points.stream().flatMapToDouble(each -> Arrays.stream(each.x())).average().orElse(0);
-        return IntStream.range(0, groups.size()).mapToObj(i -> {
-            Fit line = groups.get(i).line();
-            double variance = Math.pow(line.quality().residualStandardDeviation().orElse(0), 2);
-            double perSpread = 1 / spreadOfX(points.get(i));
-            double away = middle - Arrays.stream(points.get(i).x()).average().orElse(0);
-            return new WelchJames.Estimate(new double[] {line.function().at(middle), groups.get(i).slope().value()}, new double[][] {
-                {variance * line.function().leverage(middle), variance * away * perSpread},
-                {variance * away * perSpread, variance * perSpread}}, groups.get(i).freedom());
-        }).toList();
+        double middle = points.stream()
+                .flatMapToDouble(each -> Arrays.stream(each.x()))
+                .average()
+                .orElse(0);
+        return IntStream.range(0, groups.size())
+                .mapToObj(i -> {
+                    Fit line = groups.get(i).line();
+                    double variance =
+                            Math.pow(line.quality().residualStandardDeviation().orElse(0), 2);
+                    double perSpread = 1 / spreadOfX(points.get(i));
+                    double away =
+                            middle - Arrays.stream(points.get(i).x()).average().orElse(0);
+                    return new WelchJames.Estimate(
+                            new double[] {
+                                line.function().at(middle),
+                                groups.get(i).slope().value()
+                            },
+                            new double[][] {
+                                {variance * line.function().leverage(middle), variance * away * perSpread},
+                                {variance * away * perSpread, variance * perSpread}
+                            },
+                            groups.get(i).freedom());
+                })
+                .toList();
     }
 
     private static List<Pair> holm(List<Pair> pairs) {
         if (pairs.stream().anyMatch(pair -> pair.p().isEmpty())) {
             return List.copyOf(pairs);
         }
-        double[] adjusted = Holm.adjusted(pairs.stream().mapToDouble(pair -> pair.p().orElseThrow()).toArray());
-        return IntStream.range(0, adjusted.length).mapToObj(i -> pairs.get(i).with(adjusted[i])).toList();
+        double[] adjusted = Holm.adjusted(
+                pairs.stream().mapToDouble(pair -> pair.p().orElseThrow()).toArray());
+        return IntStream.range(0, adjusted.length)
+                .mapToObj(i -> pairs.get(i).with(adjusted[i]))
+                .toList();
     }
 
-    /// What parallel lines leave more than separate ones is Σ Sxx (b − b̄)², with b̄ the slope of all groups about their own means:
-    /// a sum of squares, so that nothing cancels.
+    /// What parallel lines leave more than separate ones is Σ Sxx (b − b̄)², with b̄ the slope of all groups about
+    /// their own means: a sum of squares, so that nothing cancels.
     private static Optional<Quality.F> equalSlopes(List<Group> groups, List<Points> points) {
         double[] spread = points.stream().mapToDouble(Comparison::spreadOfX).toArray();
         double weight = 0;
@@ -195,13 +254,16 @@ public record Comparison(List<Group> groups, Scatter scatter, Optional<Quality.F
     }
 
     private static double left(List<Group> groups) {
-        return groups.stream().mapToDouble(group -> group.line().quality().residualSumOfSquares()).sum();
+        return groups.stream()
+                .mapToDouble(group -> group.line().quality().residualSumOfSquares())
+                .sum();
     }
 
     private static Optional<Quality.F> test(double more, int explained, List<Group> groups) {
         int freedom = freedom(groups);
         double left = left(groups);
-        return freedom > 0 && left > 0 ? Optional.of(Quality.F.of(more / explained / (left / freedom), explained, freedom))
+        return freedom > 0 && left > 0
+                ? Optional.of(Quality.F.of(more / explained / (left / freedom), explained, freedom))
                 : Optional.empty();
     }
 
@@ -224,13 +286,24 @@ public record Comparison(List<Group> groups, Scatter scatter, Optional<Quality.F
     /// @param shared  whether the scatter is that of all groups
     private record Slope(String name, double value, OptionalDouble error, double freedom, boolean shared) {
         static Slope of(Group group) {
-            return new Slope(group.name(), group.slope().value(), group.slope().uncertainty()
-                    .map(known -> OptionalDouble.of(known.standardError())).orElse(OptionalDouble.empty()),
-                    group.line().quality().weighting() == Weighting.STATED ? Double.POSITIVE_INFINITY : group.freedom(), false);
+            return new Slope(
+                    group.name(),
+                    group.slope().value(),
+                    group.slope()
+                            .uncertainty()
+                            .map(known -> OptionalDouble.of(known.standardError()))
+                            .orElse(OptionalDouble.empty()),
+                    group.line().quality().weighting() == Weighting.STATED ? Double.POSITIVE_INFINITY : group.freedom(),
+                    false);
         }
 
         static Slope of(Group group, Points points, double s, double freedom) {
-            return new Slope(group.name(), group.slope().value(), OptionalDouble.of(s / Math.sqrt(spreadOfX(points))), freedom, true);
+            return new Slope(
+                    group.name(),
+                    group.slope().value(),
+                    OptionalDouble.of(s / Math.sqrt(spreadOfX(points))),
+                    freedom,
+                    true);
         }
     }
 
@@ -238,7 +311,14 @@ public record Comparison(List<Group> groups, Scatter scatter, Optional<Quality.F
         double a = first.value;
         double b = second.value;
         if (first.error.isEmpty() || second.error.isEmpty()) {
-            return new Pair(first.name, second.name, b - a, OptionalDouble.empty(), OptionalDouble.empty(), b / a, OptionalDouble.empty(),
+            return new Pair(
+                    first.name,
+                    second.name,
+                    b - a,
+                    OptionalDouble.empty(),
+                    OptionalDouble.empty(),
+                    b / a,
+                    OptionalDouble.empty(),
                     OptionalDouble.empty());
         }
         // In units of the larger standard error: its square could go beyond a double.
@@ -246,18 +326,28 @@ public record Comparison(List<Group> groups, Scatter scatter, Optional<Quality.F
         double varianceA = unit == 0 ? 0 : Math.pow(first.error.getAsDouble() / unit, 2);
         double varianceB = unit == 0 ? 0 : Math.pow(second.error.getAsDouble() / unit, 2);
         // A scatter that both share has its own degrees of freedom.
-        double freedom = unit == 0 || first.shared ? first.freedom : Math.pow(varianceA + varianceB, 2)
-                / (varianceA * varianceA / first.freedom + varianceB * varianceB / second.freedom);
-        ContinuousDistribution chance = Double.isInfinite(freedom) ? NormalDistribution.of(0, 1) : TDistribution.of(freedom);
+        double freedom = unit == 0 || first.shared
+                ? first.freedom
+                : Math.pow(varianceA + varianceB, 2)
+                        / (varianceA * varianceA / first.freedom + varianceB * varianceB / second.freedom);
+        ContinuousDistribution chance =
+                Double.isInfinite(freedom) ? NormalDistribution.of(0, 1) : TDistribution.of(freedom);
         double t = chance.inverseSurvivalProbability(0.025);
         double error = unit * Math.sqrt(varianceA + varianceB);
         double g = Math.pow(t * first.error.getAsDouble() / a, 2);
         boolean apart = g < 1;
-        double root = t * unit / Math.abs(a) * Math.sqrt(Math.max(0, (1 - g) * varianceB + b / a * (b / a) * varianceA));
-        return new Pair(first.name, second.name, b - a, OptionalDouble.of(t * error),
-                error > 0 ? OptionalDouble.of(Math.min(1, 2 * chance.survivalProbability(Math.abs(b - a) / error)))
+        double root =
+                t * unit / Math.abs(a) * Math.sqrt(Math.max(0, (1 - g) * varianceB + b / a * (b / a) * varianceA));
+        return new Pair(
+                first.name,
+                second.name,
+                b - a,
+                OptionalDouble.of(t * error),
+                error > 0
+                        ? OptionalDouble.of(Math.min(1, 2 * chance.survivalProbability(Math.abs(b - a) / error)))
                         : OptionalDouble.empty(),
-                b / a, apart ? OptionalDouble.of((b / a - root) / (1 - g)) : OptionalDouble.empty(),
+                b / a,
+                apart ? OptionalDouble.of((b / a - root) / (1 - g)) : OptionalDouble.empty(),
                 apart ? OptionalDouble.of((b / a + root) / (1 - g)) : OptionalDouble.empty());
     }
 }

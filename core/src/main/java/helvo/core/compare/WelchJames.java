@@ -5,8 +5,9 @@ import helvo.core.number.SmallMatrix;
 import java.util.List;
 import java.util.Optional;
 
-/// Whether estimates of several groups, each with a scatter of its own, are one: Welch's test, for one or more quantities at once.
-/// Johansen 1980, Biometrika 67:85, eqs. 3 and 6 (for one quantity Welch 1951, Biometrika 38:330).
+/// Whether estimates of several groups, each with a scatter of its own, are one: Welch's test, for one or more
+/// quantities at once. Johansen 1980, Biometrika 67:85, eqs. 3 and 6 (for one quantity Welch 1951, Biometrika
+/// 38:330).
 final class WelchJames {
     private WelchJames() {}
 
@@ -17,8 +18,12 @@ final class WelchJames {
     /// @param freedom  of the scatter that they come from
     record Estimate(double[] values, double[][] variance, int freedom) {
         static Estimate ofSlope(Comparison.Group group) {
-            double error = group.slope().uncertainty().map(known -> known.standardError()).orElse(0.0);
-            return new Estimate(new double[] {group.slope().value()}, new double[][] {{error * error}}, group.freedom());
+            double error = group.slope()
+                    .uncertainty()
+                    .map(known -> known.standardError())
+                    .orElse(0.0);
+            return new Estimate(
+                    new double[] {group.slope().value()}, new double[][] {{error * error}}, group.freedom());
         }
     }
 
@@ -76,7 +81,8 @@ final class WelchJames {
         }
         int q = quantities * (all.size() - 1);
         double scale = q + 2 * correction - 6 * correction / (q + 2);
-        return Double.isFinite(statistic) ? Optional.of(Quality.F.of(statistic / scale, q, q * (q + 2) / (3 * correction)))
+        return Double.isFinite(statistic)
+                ? Optional.of(Quality.F.of(statistic / scale, q, q * (q + 2) / (3 * correction)))
                 : Optional.empty();
     }
 

@@ -25,7 +25,8 @@ public final class Derivations {
 
     private Derivations() {}
 
-    /// The table with every derived column computed again whose sources changed; blocks of rows in which none did are shared.
+    /// The table with every derived column computed again whose sources changed; blocks of rows in which none did
+    /// are shared.
     ///
     /// @param before an earlier state, whose derived columns were in step
     public static Table refreshed(Table before, Table after) {
@@ -53,7 +54,8 @@ public final class Derivations {
         }
         done.add(id);
         Table ready = fresh;
-        Optional<Column> old = before.columns().stream().filter(each -> each.id() == id).findFirst();
+        Optional<Column> old =
+                before.columns().stream().filter(each -> each.id() == id).findFirst();
         Cells cells = computed(column, ready, old, before);
         return cells == column.cells() ? ready : ready.withColumn(id, each -> each.with(cells));
     }
@@ -64,32 +66,42 @@ public final class Derivations {
     }
 
     private static Cells computed(Column column, Table table, Optional<Column> old, Table before) {
-        Optional<RowCell> cells = switch (column.derivation().orElseThrow()) {
-            case Derivation.Formula kept -> Formula.of(kept, table).map(formula -> result(formula, table));
-            case Derivation.Carried carried -> carried(column, carried, table);
-            case Derivation.Membership(int of, String name, List<Cell> values, String others) -> {
-                Cells source = table.column(of).cells();
-                Set<Cell> set = Set.copyOf(values);
-                yield Optional.of(row -> source.cell(row) instanceof Cell.Empty ? Cell.EMPTY
-                        : new Cell.Text(set.contains(source.cell(row)) ? name : others));
-            }
-            case Derivation.Group _, Derivation.Statistic _, Derivation.Turned _ -> Optional.empty();
-        };
+        Optional<RowCell> cells =
+                switch (column.derivation().orElseThrow()) {
+                    case Derivation.Formula kept -> Formula.of(kept, table).map(formula -> result(formula, table));
+                    case Derivation.Carried carried -> carried(column, carried, table);
+                    case Derivation.Membership(int of, String name, List<Cell> values, String others) -> {
+                        Cells source = table.column(of).cells();
+                        Set<Cell> set = Set.copyOf(values);
+                        yield Optional.of(row -> source.cell(row) instanceof Cell.Empty
+                                ? Cell.EMPTY
+                                : new Cell.Text(set.contains(source.cell(row)) ? name : others));
+                    }
+                    case Derivation.Group _, Derivation.Statistic _, Derivation.Turned _ -> Optional.empty();
+                };
         if (cells.isEmpty()) {
             return column.cells();
         }
-        boolean sameRule = old.isPresent() && old.get().derivation().equals(column.derivation())
+        boolean sameRule = old.isPresent()
+                && old.get().derivation().equals(column.derivation())
                 && old.get().barMeaning() == column.barMeaning();
-        List<Column> sources = Sources.of(column, table).stream().map(table::column).toList();
+        List<Column> sources =
+                Sources.of(column, table).stream().map(table::column).toList();
         int rows = table.rowsTyped();
-        if (sameRule && sources.stream().allMatch(source -> unchanged(source, before)) && column.cells().size() == rows) {
+        if (sameRule
+                && sources.stream().allMatch(source -> unchanged(source, before))
+                && column.cells().size() == rows) {
             return column.cells();
         }
-        Cells known = sameRule && sources.stream().allMatch(source -> sameMeaning(source, before)) ? old.get().cells() : Cells.NONE;
+        Cells known = sameRule && sources.stream().allMatch(source -> sameMeaning(source, before))
+                ? old.get().cells()
+                : Cells.NONE;
         var builder = new Cells.Builder();
         for (int row = 0; row < rows; row++) {
             int at = row;
-            if ((row & 0xfff) == 0 && row + 0x1000 <= rows && known.size() >= row + 0x1000
+            if ((row & 0xfff) == 0
+                    && row + 0x1000 <= rows
+                    && known.size() >= row + 0x1000
                     && sources.stream().allMatch(source -> source.cells().sharesBlock(cells(source, before), at))) {
                 builder.addBlock(known, row);
                 row += 0xfff;
@@ -101,12 +113,19 @@ public final class Derivations {
     }
 
     private static Cells cells(Column column, Table before) {
-        return before.columns().stream().filter(each -> each.id() == column.id()).findFirst().map(Column::cells).orElse(Cells.NONE);
+        return before.columns().stream()
+                .filter(each -> each.id() == column.id())
+                .findFirst()
+                .map(Column::cells)
+                .orElse(Cells.NONE);
     }
 
     private static boolean sameMeaning(Column column, Table before) {
-        return before.columns().stream().anyMatch(each -> each.id() == column.id() && each.kind() == column.kind()
-                && each.barMeaning() == column.barMeaning() && each.uniformBars().equals(column.uniformBars()));
+        return before.columns().stream()
+                .anyMatch(each -> each.id() == column.id()
+                        && each.kind() == column.kind()
+                        && each.barMeaning() == column.barMeaning()
+                        && each.uniformBars().equals(column.uniformBars()));
     }
 
     private static boolean unchanged(Column column, Table before) {
@@ -121,7 +140,8 @@ public final class Derivations {
             if (Double.isFinite(value)) {
                 return new Cell.Number(value);
             }
-            boolean given = sources.stream().noneMatch(source -> Double.isNaN(source.cells().number(row)));
+            boolean given = sources.stream()
+                    .noneMatch(source -> Double.isNaN(source.cells().number(row)));
             return given ? new Cell.Text(formula.fault(table, row).orElse("no finite result")) : Cell.EMPTY;
         };
     }
@@ -134,9 +154,13 @@ public final class Derivations {
         return Formula.of(kept, table).map(formula -> {
             Formula.Evaluation evaluation = formula.over(table);
             Cells result = table.column(carried.of()).cells();
-            List<Column> bars = carried.bars().stream().map(bar -> table.column(bar.column())).toList();
-            double[] scale = bars.stream().mapToDouble(bar -> bar.barMeaning().standardDeviation() / column.barMeaning()
-                    .standardDeviation()).toArray();
+            List<Column> bars = carried.bars().stream()
+                    .map(bar -> table.column(bar.column()))
+                    .toList();
+            double[] scale = bars.stream()
+                    .mapToDouble(bar -> bar.barMeaning().standardDeviation()
+                            / column.barMeaning().standardDeviation())
+                    .toArray();
             return row -> {
                 double length = 0;
                 boolean any = false;
@@ -144,10 +168,14 @@ public final class Derivations {
                     double bar = length(carried.bars().get(i), bars.get(i), row);
                     if (!Double.isNaN(bar)) {
                         any = true;
-                        length = Math.hypot(length, evaluation.slope(row, carried.bars().get(i).of()) * bar * scale[i]);
+                        length = Math.hypot(
+                                length,
+                                evaluation.slope(row, carried.bars().get(i).of()) * bar * scale[i]);
                     }
                 }
-                return any && Double.isFinite(length) && !Double.isNaN(result.number(row)) ? new Cell.Number(length) : Cell.EMPTY;
+                return any && Double.isFinite(length) && !Double.isNaN(result.number(row))
+                        ? new Cell.Number(length)
+                        : Cell.EMPTY;
             };
         });
     }
@@ -157,31 +185,58 @@ public final class Derivations {
         return bar.isOwn() ? column.uniformBars().map(own -> own.at(number)).orElse(Double.NaN) : number;
     }
 
-    /// The table with a column that follows a formula, behind the last of its sources and their bars, and, where a source has bars,
-    /// a column of the uncertainty carried over.
+    /// The table with a column that follows a formula, behind the last of its sources and their bars, and, where a
+    /// source has bars, a column of the uncertainty carried over.
     ///
     /// @param kept    with the ids of columns for their names
     /// @param role    of the new column; x takes the place of the one that was x
     /// @param instead whether those that were y give it up
     public static Table with(Table table, Heading heading, Derivation.Formula kept, Role role, boolean instead) {
-        Formula formula = Formula.of(kept, table).orElseThrow(() -> new IllegalArgumentException("“" + kept.text()
-                + "” is no formula over the table " + table.name()));
+        Formula formula = Formula.of(kept, table)
+                .orElseThrow(() -> new IllegalArgumentException(
+                        "“" + kept.text() + "” is no formula over the table " + table.name()));
         int id = table.nextColumnId();
         List<Derivation.Bar> bars = formula.columns().stream()
-                .flatMap(source -> table.barOf(table.column(source)).map(bar -> new Derivation.Bar(source, bar.id()))
-                        .or(() -> table.column(source).uniformBars().map(_ -> new Derivation.Bar(source, source))).stream()).toList();
+                .flatMap(source -> table
+                        .barOf(table.column(source))
+                        .map(bar -> new Derivation.Bar(source, bar.id()))
+                        .or(() -> table.column(source).uniformBars().map(_ -> new Derivation.Bar(source, source)))
+                        .stream())
+                .toList();
         Role barRole = role == Role.X ? Role.X_BAR : role == Role.Y ? Role.Y_BAR : Role.NONE;
         boolean replaces = role == Role.X || role == Role.Y && instead;
         var columns = new ArrayList<>(table.columns().stream()
-                .map(each -> replaces && (each.role() == role || each.role() == barRole) ? each.with(Role.NONE) : each).toList());
+                .map(each -> replaces && (each.role() == role || each.role() == barRole) ? each.with(Role.NONE) : each)
+                .toList());
         int place = placeBehind(table, formula.columns());
-        columns.add(place, new Column(id, heading, Kind.NUMBER, role, SIX_DIGITS, BarMeaning.HALF_RANGE, Optional.of(kept), Cells.NONE));
+        columns.add(
+                place,
+                new Column(
+                        id,
+                        heading,
+                        Kind.NUMBER,
+                        role,
+                        SIX_DIGITS,
+                        BarMeaning.HALF_RANGE,
+                        Optional.of(kept),
+                        Cells.NONE));
         if (!bars.isEmpty()) {
-            var meanings = bars.stream().map(bar -> table.column(bar.column()).barMeaning()).distinct().toList();
+            var meanings = bars.stream()
+                    .map(bar -> table.column(bar.column()).barMeaning())
+                    .distinct()
+                    .toList();
             var meaning = meanings.size() == 1 ? meanings.getFirst() : BarMeaning.STANDARD_DEVIATION;
-            columns.add(place + 1, new Column(id + 1, new Heading("± " + heading.name(), heading.unit()), Kind.NUMBER, barRole, SIX_DIGITS,
-                    meaning,
-                    Optional.of(new Derivation.Carried(id, bars)), Cells.NONE));
+            columns.add(
+                    place + 1,
+                    new Column(
+                            id + 1,
+                            new Heading("± " + heading.name(), heading.unit()),
+                            Kind.NUMBER,
+                            barRole,
+                            SIX_DIGITS,
+                            meaning,
+                            Optional.of(new Derivation.Carried(id, bars)),
+                            Cells.NONE));
         }
         return table.with(columns);
     }

@@ -26,45 +26,72 @@ import java.util.Optional;
 public final class Summaries {
     private Summaries() {}
 
-    /// A new summary. The first grouping column of numbers is its x (or, where a text column groups too, that is its `by`),
-    /// the first middle its y, and a spread of the same column the bars of that.
+    /// A new summary. The first grouping column of numbers is its x (or, where a text column groups too, that is
+    /// its `by`), the first middle its y, and a spread of the same column the bars of that.
     ///
     /// @param id         of the new table
     /// @param by         columns of the source to group by
     /// @param of         columns of the source to summarise
     /// @param statistics of each of them
-    public static Table of(int id, String name, Table source, List<Integer> by, List<Integer> of, List<Statistics> statistics) {
+    public static Table of(
+            int id, String name, Table source, List<Integer> by, List<Integer> of, List<Statistics> statistics) {
         var columns = new ArrayList<Column>();
         for (int group : by) {
             Column column = source.column(group);
             Role role = column.kind() == Kind.TEXT ? Role.BY : Role.X;
             Role free = columns.stream().anyMatch(each -> each.role() == role) ? Role.NONE : role;
-            columns.add(new Column(columns.size() + 1, column.heading(), column.kind(), free, column.format(), column.barMeaning(),
-                    Optional.of(new Derivation.Group(group)), Cells.NONE));
+            columns.add(new Column(
+                    columns.size() + 1,
+                    column.heading(),
+                    column.kind(),
+                    free,
+                    column.format(),
+                    column.barMeaning(),
+                    Optional.of(new Derivation.Group(group)),
+                    Cells.NONE));
         }
         for (int value : of) {
             boolean hasMiddle = false;
             for (Statistics statistic : statistics) {
-                Role role = statistic.isSpread() ? columns.getLast().role() == Role.Y ? Role.Y_BAR : Role.NONE
+                Role role = statistic.isSpread()
+                        ? columns.getLast().role() == Role.Y ? Role.Y_BAR : Role.NONE
                         : value == of.getFirst() && !hasMiddle && statistic != Statistics.COUNT ? Role.Y : Role.NONE;
                 hasMiddle |= role == Role.Y;
                 columns.add(column(columns.size() + 1, source.column(value), statistic, role));
             }
         }
-        var empty = new Table(id, name, source.mark(), Optional.empty(), columns, SetAside.NONE, List.of(),
-                Optional.of(new Summary(source.id(), by, Summary.Form.GROUPS)), false, Optional.empty());
+        var empty = new Table(
+                id,
+                name,
+                source.mark(),
+                Optional.empty(),
+                columns,
+                SetAside.NONE,
+                List.of(),
+                Optional.of(new Summary(source.id(), by, Summary.Form.GROUPS)),
+                false,
+                Optional.empty());
         return refreshed(empty, source);
     }
 
     private static Column column(int id, Column of, Statistics statistic, Role role) {
         BarMeaning meaning = statistic.isSpread() ? statistic.barMeaning() : of.barMeaning();
-        Format format = statistic == Statistics.COUNT ? new Format.AsWritten(0) : new Format.Significant(statistic.isSpread() ? 3 : 6);
-        return new Column(id, statistic.heading(of.heading()), Kind.NUMBER, role, format, meaning,
-                Optional.of(new Derivation.Statistic(statistic, of.id())), Cells.NONE);
+        Format format = statistic == Statistics.COUNT
+                ? new Format.AsWritten(0)
+                : new Format.Significant(statistic.isSpread() ? 3 : 6);
+        return new Column(
+                id,
+                statistic.heading(of.heading()),
+                Kind.NUMBER,
+                role,
+                format,
+                meaning,
+                Optional.of(new Derivation.Statistic(statistic, of.id())),
+                Cells.NONE);
     }
 
-    /// The summary computed again of its source; rows set aside stay so by their group. Columns of a source column that is gone
-    /// keep their values and follow no more.
+    /// The summary computed again of its source; rows set aside stay so by their group. Columns of a source column
+    /// that is gone keep their values and follow no more.
     public static Table refreshed(Table summary, Table source) {
         if (summary.summary().orElseThrow().form() != Summary.Form.GROUPS) {
             return Turning.refreshed(summary, source);
@@ -75,24 +102,32 @@ public final class Summaries {
             return detached(summary);
         }
         Map<List<Cell>, RowList> groups = groups(source, by);
-        Table fresh = summary.with(summary.columns().stream().map(column -> switch (column.derivation().orElse(null)) {
-            case Derivation.Group(int of) -> has(source, of) ? column.with(keys(groups, by.indexOf(of)))
-                    : column.withDerivation(Optional.empty());
-            case Derivation.Statistic(Statistics statistic, int of) -> has(source, of)
-                    ? column.with(values(groups, source.column(of).cells(), statistic))
-                    : column.withDerivation(Optional.empty());
-            case null, default -> column;
-        }).toList());
+        Table fresh = summary.with(summary.columns().stream()
+                .map(column -> switch (column.derivation().orElse(null)) {
+                    case Derivation.Group(int of) ->
+                        has(source, of)
+                                ? column.with(keys(groups, by.indexOf(of)))
+                                : column.withDerivation(Optional.empty());
+                    case Derivation.Statistic(Statistics statistic, int of) ->
+                        has(source, of)
+                                ? column.with(values(groups, source.column(of).cells(), statistic))
+                                : column.withDerivation(Optional.empty());
+                    case null, default -> column;
+                })
+                .toList());
         return following(summary, fresh, by);
     }
 
     /// The same values as a table of its own.
     public static Table detached(Table summary) {
-        return summary.withSummary(Optional.empty()).with(summary.columns().stream()
-                .map(column -> column.derivation().orElse(null) instanceof Derivation.Group
-                        || column.derivation().orElse(null) instanceof Derivation.Statistic
-                        || column.derivation().orElse(null) instanceof Derivation.Turned
-                        ? column.withDerivation(Optional.empty()) : column).toList());
+        return summary.withSummary(Optional.empty())
+                .with(summary.columns().stream()
+                        .map(column -> column.derivation().orElse(null) instanceof Derivation.Group
+                                        || column.derivation().orElse(null) instanceof Derivation.Statistic
+                                        || column.derivation().orElse(null) instanceof Derivation.Turned
+                                ? column.withDerivation(Optional.empty())
+                                : column)
+                        .toList());
     }
 
     private static boolean has(Table table, int column) {
@@ -118,10 +153,15 @@ public final class Summaries {
     }
 
     private static Cells values(Map<List<Cell>, RowList> groups, Cells of, Statistics statistic) {
-        return Cells.of(groups.values().stream().map(rows -> {
-            double value = statistic.of(Arrays.stream(rows.toArray()).mapToDouble(of::number).filter(Double::isFinite).toArray());
-            return Double.isFinite(value) ? new Cell.Number(value) : Cell.EMPTY;
-        }).toList());
+        return Cells.of(groups.values().stream()
+                .map(rows -> {
+                    double value = statistic.of(Arrays.stream(rows.toArray())
+                            .mapToDouble(of::number)
+                            .filter(Double::isFinite)
+                            .toArray());
+                    return Double.isFinite(value) ? new Cell.Number(value) : Cell.EMPTY;
+                })
+                .toList());
     }
 
     private static Table following(Table old, Table fresh, List<Integer> by) {
@@ -137,14 +177,20 @@ public final class Summaries {
                 .ifPresent(place -> aside.put(place, reason)));
         List<Decision> decisions = old.decisions().stream()
                 .flatMap(decision -> Optional.ofNullable(places.get(key(old, decision.row(), by)))
-                .map(place -> new Decision(place, decision.column(), decision.was(), decision.about(),
-                        decision.choice())).stream()).toList();
+                        .map(place -> new Decision(
+                                place, decision.column(), decision.was(), decision.about(), decision.choice()))
+                        .stream())
+                .toList();
         return fresh.with(SetAside.of(aside)).withDecisions(decisions);
     }
 
     private static List<Cell> key(Table summary, int row, List<Integer> by) {
-        return by.stream().map(id -> summary.columns().stream()
-                .filter(column -> column.derivation().equals(Optional.of(new Derivation.Group(id)))).findFirst()
-                .map(column -> column.cells().cell(row)).orElse(Cell.EMPTY)).toList();
+        return by.stream()
+                .map(id -> summary.columns().stream()
+                        .filter(column -> column.derivation().equals(Optional.of(new Derivation.Group(id))))
+                        .findFirst()
+                        .map(column -> column.cells().cell(row))
+                        .orElse(Cell.EMPTY))
+                .toList();
     }
 }

@@ -27,8 +27,8 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 
-/// Tables that say what another table says in another shape, and that follow it: one row for each value of a wide table, or rows in the
-/// place of columns.
+/// Tables that say what another table says in another shape, and that follow it: one row for each value of a wide
+/// table, or rows in the place of columns.
 public final class Turning {
     /// A table with fewer columns that are named by numbers is not called wide.
     private static final int FEWEST = 3;
@@ -37,60 +37,91 @@ public final class Turning {
 
     private Turning() {}
 
-    /// Which shape a table seems to want: a wide one, whose columns are named by times, doses or years, or one on its side, whose first
-    /// column names its rows.
+    /// Which shape a table seems to want: a wide one, whose columns are named by times, doses or years, or one on
+    /// its side, whose first column names its rows.
     public static Optional<Summary.Form> wanted(Table table) {
         if (table.summary().isPresent() || table.rows() == 0) {
             return Optional.empty();
         }
         List<Column> wide = named(table);
-        boolean rising = IntStream.range(1, wide.size()).allMatch(i -> number(wide.get(i)).value() > number(wide.get(i - 1)).value());
-        if (wide.size() >= FEWEST && rising && wide.size() * 2 >= table.columns().size()) {
+        boolean rising = IntStream.range(1, wide.size())
+                .allMatch(i ->
+                        number(wide.get(i)).value() > number(wide.get(i - 1)).value());
+        if (wide.size() >= FEWEST
+                && rising
+                && wide.size() * 2 >= table.columns().size()) {
             return Optional.of(Summary.Form.ONE_ROW_EACH);
         }
         return isOnItsSide(table) ? Optional.of(Summary.Form.ROWS_TO_COLUMNS) : Optional.empty();
     }
 
-    /// Few rows, each with a different word first and numbers behind it, and nothing that names the columns of numbers.
+    /// Few rows, each with a different word first and numbers behind it, and nothing that names the columns of
+    /// numbers.
     private static boolean isOnItsSide(Table table) {
         Column labels = table.columns().getFirst();
         int rows = table.rows();
-        boolean words = labels.kind() == Kind.TEXT && rows >= 2 && rows <= 30 && table.columns().size() > Math.max(3, rows)
-                && IntStream.range(0, rows).mapToObj(row -> labels.cells().cell(row)).distinct().count() == rows
+        boolean words = labels.kind() == Kind.TEXT
+                && rows >= 2
+                && rows <= 30
+                && table.columns().size() > Math.max(3, rows)
+                && IntStream.range(0, rows)
+                                .mapToObj(row -> labels.cells().cell(row))
+                                .distinct()
+                                .count()
+                        == rows
                 && IntStream.range(0, rows).allMatch(row -> labels.cells().cell(row) instanceof Cell.Text);
-        return words && table.columns().stream().skip(1).allMatch(column -> column.kind() == Kind.NUMBER
-                && column.unit().isEmpty() && (column.name().matches("Column \\d+") || isNumber(column)
-                        && number(column).unit().isEmpty()));
+        return words
+                && table.columns().stream()
+                        .skip(1)
+                        .allMatch(column -> column.kind() == Kind.NUMBER
+                                && column.unit().isEmpty()
+                                && (column.name().matches("Column \\d+")
+                                        || isNumber(column)
+                                                && number(column).unit().isEmpty()));
     }
 
     /// Columns of numbers whose names are numbers too, in one unit or none.
     private static List<Column> named(Table table) {
-        List<Column> named = table.columns().stream().filter(column -> column.kind() == Kind.NUMBER && isNumber(column)).toList();
-        boolean alike = named.stream().map(column -> number(column).unit()).distinct().count() <= 1;
+        List<Column> named = table.columns().stream()
+                .filter(column -> column.kind() == Kind.NUMBER && isNumber(column))
+                .toList();
+        boolean alike =
+                named.stream().map(column -> number(column).unit()).distinct().count() <= 1;
         return alike ? named : List.of();
     }
 
-    /// The columns of which each value gets a row of its own: those named by numbers, else the most that are called alike but for a number
-    /// at the end.
+    /// The columns of which each value gets a row of its own: those named by numbers, else the most that are called
+    /// alike but for a number at the end.
     private static List<Column> wide(Table table) {
         List<Column> named = named(table);
-        return !named.isEmpty() ? named : table.columns().stream().filter(column -> column.kind() == Kind.NUMBER
-                && NumberedName.of(column).isPresent()).collect(Collectors.groupingBy(Turning::stem, LinkedHashMap::new, Collectors
-                .toList()))
-                .values().stream().filter(alike -> alike.size() > 1).max(Comparator.comparingInt(List::size)).orElse(List.of());
+        return !named.isEmpty()
+                ? named
+                : table.columns().stream()
+                        .filter(column -> column.kind() == Kind.NUMBER
+                                && NumberedName.of(column).isPresent())
+                        .collect(Collectors.groupingBy(Turning::stem, LinkedHashMap::new, Collectors.toList()))
+                        .values()
+                        .stream()
+                        .filter(alike -> alike.size() > 1)
+                        .max(Comparator.comparingInt(List::size))
+                        .orElse(List.of());
     }
 
     private static String stem(Column column) {
-        return NumberedName.of(column).map(NumberedName::stem).orElse("").toLowerCase(Locale.ROOT) + " " + column.unit();
+        return NumberedName.of(column).map(NumberedName::stem).orElse("").toLowerCase(Locale.ROOT) + " "
+                + column.unit();
     }
 
     /// Why a table cannot be had in another shape; empty where it can.
     public static Optional<String> refused(Table table, Summary.Form form) {
-        return form == Summary.Form.ONE_ROW_EACH && wide(table).isEmpty() ? Optional.of("“" + table.name()
-                + "” has no columns that are named "
-                + "by numbers (2019, 2020), or alike but for a number at the end (Absorbance 1, Absorbance 2): there is nothing to "
-                + "give a row "
-                + "to each value of.") : Optional.empty();
+        return form == Summary.Form.ONE_ROW_EACH && wide(table).isEmpty()
+                ? Optional.of("“" + table.name()
+                        + "” has no columns that are named "
+                        + "by numbers (2019, 2020), or alike but for a number at the end (Absorbance 1, Absorbance "
+                        + "2): there is nothing to "
+                        + "give a row "
+                        + "to each value of.")
+                : Optional.empty();
     }
 
     private static boolean isNumber(Column column) {
@@ -104,7 +135,10 @@ public final class Turning {
     /// @param id of the new table
     public static Table of(int id, String name, Table source, Summary.Form form) {
         List<Integer> by = form == Summary.Form.ONE_ROW_EACH
-                ? source.columns().stream().filter(column -> !wide(source).contains(column)).map(Column::id).toList()
+                ? source.columns().stream()
+                        .filter(column -> !wide(source).contains(column))
+                        .map(Column::id)
+                        .toList()
                 : List.of(source.columns().getFirst().id());
         var empty = new Table(id, name, source.mark(), Optional.empty(), List.of(), SetAside.NONE)
                 .withSummary(Optional.of(new Summary(source.id(), by, form)));
@@ -112,16 +146,23 @@ public final class Turning {
         return turned.with(RoleGuess.guessed(turned.columns()));
     }
 
-    /// The table worked out again of its source. What was chosen for its columns stays, as do rows set aside, told by what names them.
+    /// The table worked out again of its source. What was chosen for its columns stays, as do rows set aside, told
+    /// by what names them.
     static Table refreshed(Table turned, Table source) {
         Summary summary = turned.summary().orElseThrow();
-        List<Column> fresh = summary.form() == Summary.Form.ONE_ROW_EACH ? oneRowEach(source, summary.by()) : transposed(source);
+        List<Column> fresh =
+                summary.form() == Summary.Form.ONE_ROW_EACH ? oneRowEach(source, summary.by()) : transposed(source);
         var columns = new ArrayList<Column>();
         int at = 0;
         for (Column old : turned.columns()) {
             boolean follows = old.derivation().equals(Optional.of(new Derivation.Turned()));
-            columns.add(!follows ? old : at < fresh.size() ? old.with(fresh.get(at).cells()).with(fresh.get(at).kind())
-                    : old.with(Cells.NONE));
+            columns.add(
+                    !follows
+                            ? old
+                            : at < fresh.size()
+                                    ? old.with(fresh.get(at).cells())
+                                            .with(fresh.get(at).kind())
+                                    : old.with(Cells.NONE));
             at += follows ? 1 : 0;
         }
         int next = turned.nextColumnId();
@@ -134,7 +175,8 @@ public final class Turning {
 
     /// What names a row: all that is turned but the value, or the first column.
     private static List<Column> keys(Table table, Summary.Form form) {
-        List<Column> turned = table.columns().stream().filter(column -> column.derivation().equals(Optional.of(new Derivation.Turned())))
+        List<Column> turned = table.columns().stream()
+                .filter(column -> column.derivation().equals(Optional.of(new Derivation.Turned())))
                 .toList();
         return turned.isEmpty() ? turned : turned.subList(0, form == Summary.Form.ONE_ROW_EACH ? turned.size() - 1 : 1);
     }
@@ -146,11 +188,15 @@ public final class Turning {
         Map<List<Cell>, Integer> places = new HashMap<>();
         IntStream.range(0, after.rows()).forEach(row -> places.putIfAbsent(key(keys(after, form), row), row));
         var aside = new HashMap<Integer, String>();
-        before.setAside().reasons().forEach((row, reason) -> Optional.ofNullable(places.get(key(keys(before, form), row)))
+        before.setAside().reasons().forEach((row, reason) -> Optional.ofNullable(
+                        places.get(key(keys(before, form), row)))
                 .ifPresent(place -> aside.put(place, reason)));
-        List<Decision> decisions = before.decisions().stream().flatMap(decision -> Optional.ofNullable(
-                places.get(key(keys(before, form), decision.row()))).map(place -> new Decision(place, decision.column(), decision.was(),
-                decision.about(), decision.choice())).stream()).toList();
+        List<Decision> decisions = before.decisions().stream()
+                .flatMap(decision -> Optional.ofNullable(places.get(key(keys(before, form), decision.row())))
+                        .map(place -> new Decision(
+                                place, decision.column(), decision.was(), decision.about(), decision.choice()))
+                        .stream())
+                .toList();
         return after.with(SetAside.of(aside)).withDecisions(decisions);
     }
 
@@ -160,10 +206,15 @@ public final class Turning {
 
     /// For each row and each column that is named by a number, what names the row, that number and the value.
     private static List<Column> oneRowEach(Table source, List<Integer> by) {
-        List<Column> values = wide(source).stream().filter(column -> !by.contains(column.id())).toList();
+        List<Column> values = wide(source).stream()
+                .filter(column -> !by.contains(column.id()))
+                .toList();
         boolean byNumbers = values.stream().allMatch(Turning::isNumber);
-        boolean counted = byNumbers || values.stream().allMatch(column -> ending(column).matches("\\d+"));
-        List<Column> kept = source.columns().stream().filter(column -> by.contains(column.id())).toList();
+        boolean counted =
+                byNumbers || values.stream().allMatch(column -> ending(column).matches("\\d+"));
+        List<Column> kept = source.columns().stream()
+                .filter(column -> by.contains(column.id()))
+                .toList();
         List<Cells.Builder> cells = kept.stream().map(_ -> new Cells.Builder()).toList();
         var names = new Cells.Builder();
         var all = new Cells.Builder();
@@ -185,13 +236,32 @@ public final class Turning {
         }
         var columns = new ArrayList<Column>();
         for (int i = 0; i < kept.size(); i++) {
-            columns.add(turned(kept.get(i).heading(), kept.get(i).kind(), kept.get(i).format(), cells.get(i).build()));
+            columns.add(turned(
+                    kept.get(i).heading(),
+                    kept.get(i).kind(),
+                    kept.get(i).format(),
+                    cells.get(i).build()));
         }
-        columns.add(turned(byNumbers ? nameOf(values) : new Heading("No.", ""), counted ? Kind.NUMBER : Kind.TEXT, new Format.AsWritten(
-                byNumbers ? values.stream().mapToInt(each -> number(each).decimals()).max().orElse(0) : 0), names.build()));
-        String called = byNumbers ? source.name() : NumberedName.of(values.getFirst()).orElseThrow().stem();
-        columns.add(turned(new Heading(called, unit(values)), Kind.NUMBER,
-                new Format.AsWritten(values.stream().mapToInt(Column::decimals).max().orElse(0)), all.build()));
+        columns.add(turned(
+                byNumbers ? nameOf(values) : new Heading("No.", ""),
+                counted ? Kind.NUMBER : Kind.TEXT,
+                new Format.AsWritten(
+                        byNumbers
+                                ? values.stream()
+                                        .mapToInt(each -> number(each).decimals())
+                                        .max()
+                                        .orElse(0)
+                                : 0),
+                names.build()));
+        String called = byNumbers
+                ? source.name()
+                : NumberedName.of(values.getFirst()).orElseThrow().stem();
+        columns.add(turned(
+                new Heading(called, unit(values)),
+                Kind.NUMBER,
+                new Format.AsWritten(
+                        values.stream().mapToInt(Column::decimals).max().orElse(0)),
+                all.build()));
         return columns;
     }
 
@@ -201,7 +271,9 @@ public final class Turning {
 
     private static Heading nameOf(List<Column> values) {
         String unit = values.isEmpty() ? "" : number(values.getFirst()).unit();
-        boolean years = values.stream().allMatch(each -> number(each).value() >= 1900 && number(each).value() <= 2100)
+        boolean years = values.stream()
+                        .allMatch(each ->
+                                number(each).value() >= 1900 && number(each).value() <= 2100)
                 && unit.isEmpty();
         boolean time = List.of("s", "min", "h", "d", "ms", "a").contains(unit);
         return new Heading(years ? "Year" : time ? "Time" : "Heading", unit);
@@ -212,7 +284,8 @@ public final class Turning {
         return units.size() == 1 ? units.getFirst() : "";
     }
 
-    /// The first column's cells name the new columns; the old columns' names are the first new column, where they say anything.
+    /// The first column's cells name the new columns; the old columns' names are the first new column, where they
+    /// say anything.
     private static List<Column> transposed(Table source) {
         Column labels = source.columns().getFirst();
         List<Column> rest = source.columns().subList(1, source.columns().size());
@@ -220,8 +293,15 @@ public final class Turning {
         if (rest.stream().anyMatch(column -> !column.name().matches("Column \\d+"))) {
             boolean numbers = rest.stream().allMatch(Turning::isNumber);
             var names = new Cells.Builder();
-            rest.forEach(column -> names.add(numbers ? new Cell.Number(number(column).value()) : new Cell.Text(column.heading().text())));
-            columns.add(turned(new Heading(labels.name(), ""), numbers ? Kind.NUMBER : Kind.TEXT, new Format.AsWritten(0), names.build()));
+            rest.forEach(column -> names.add(
+                    numbers
+                            ? new Cell.Number(number(column).value())
+                            : new Cell.Text(column.heading().text())));
+            columns.add(turned(
+                    new Heading(labels.name(), ""),
+                    numbers ? Kind.NUMBER : Kind.TEXT,
+                    new Format.AsWritten(0),
+                    names.build()));
         }
         for (int row = 0; row < Math.min(source.rows(), MOST_ROWS); row++) {
             var cells = new Cells.Builder();
@@ -238,6 +318,8 @@ public final class Turning {
     }
 
     private static Column turned(Heading heading, Kind kind, Format format, Cells cells) {
-        return new Column(1, heading, kind, Role.NONE, 0, cells).with(format).withDerivation(Optional.of(new Derivation.Turned()));
+        return new Column(1, heading, kind, Role.NONE, 0, cells)
+                .with(format)
+                .withDerivation(Optional.of(new Derivation.Turned()));
     }
 }

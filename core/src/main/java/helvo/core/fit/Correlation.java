@@ -29,23 +29,33 @@ public record Correlation(double pearsonR, OptionalDouble pearsonP) {
         }
         Coefficient slope = fit.slope();
         double r = Math.copySign(Math.sqrt(Math.max(0, fit.quality().r2().getAsDouble())), slope.value());
-        OptionalDouble p = slope.uncertainty().isEmpty() ? OptionalDouble.empty()
-                : OptionalDouble.of(slope.uncertainty().get().test().map(Coefficient.Test::p).orElse(0.0));
+        OptionalDouble p = slope.uncertainty().isEmpty()
+                ? OptionalDouble.empty()
+                : OptionalDouble.of(slope.uncertainty()
+                        .get()
+                        .test()
+                        .map(Coefficient.Test::p)
+                        .orElse(0.0));
         return Optional.of(new Correlation(r, p));
     }
 
-    /// Spearman's ρ: Pearson's r of the ranks, equal values sharing their mean rank. From sums of whole numbers, which are exact.
+    /// Spearman's ρ: Pearson's r of the ranks, equal values sharing their mean rank. From sums of whole numbers,
+    /// which are exact.
     ///
     /// @return empty where x or y does not vary
     public static OptionalDouble spearmanRho(Points points) {
         int[] x = ranks(points.x());
         int[] y = ranks(points.y());
         BigInteger squares = product(x, x).multiply(product(y, y));
-        return squares.signum() == 0 ? OptionalDouble.empty() : OptionalDouble.of(
-                new BigDecimal(product(x, y)).divide(new BigDecimal(squares).sqrt(DIGITS), DIGITS).doubleValue());
+        return squares.signum() == 0
+                ? OptionalDouble.empty()
+                : OptionalDouble.of(new BigDecimal(product(x, y))
+                        .divide(new BigDecimal(squares).sqrt(DIGITS), DIGITS)
+                        .doubleValue());
     }
 
-    /// Twice each value's distance from the mean rank: a whole number, since equal values share a rank halfway between two at most.
+    /// Twice each value's distance from the mean rank: a whole number, since equal values share a rank halfway
+    /// between two at most.
     private static int[] ranks(double[] values) {
         int n = values.length;
         int[] order = RisingOrder.of(values);
@@ -66,15 +76,19 @@ public record Correlation(double pearsonR, OptionalDouble pearsonP) {
     }
 
     private static BigInteger product(int[] a, int[] b) {
-        return Blocks.joined(a.length, Progress.none(), (from, to) -> {
-            long high = 0;
-            long low = 0;
-            for (int i = from; i < to; i++) {
-                long each = (long) a[i] * b[i];
-                high += each >> Integer.SIZE;
-                low += each & 0xffff_ffffL;
-            }
-            return BigInteger.valueOf(high).shiftLeft(Integer.SIZE).add(BigInteger.valueOf(low));
-        }, BigInteger::add);
+        return Blocks.joined(
+                a.length,
+                Progress.none(),
+                (from, to) -> {
+                    long high = 0;
+                    long low = 0;
+                    for (int i = from; i < to; i++) {
+                        long each = (long) a[i] * b[i];
+                        high += each >> Integer.SIZE;
+                        low += each & 0xffff_ffffL;
+                    }
+                    return BigInteger.valueOf(high).shiftLeft(Integer.SIZE).add(BigInteger.valueOf(low));
+                },
+                BigInteger::add);
     }
 }

@@ -6,7 +6,8 @@ import java.util.Optional;
 import java.util.function.Function;
 
 /// The shape of a trend line. Each shape is one class: its form, its coefficients' names and how it is fitted.
-public sealed interface Curve permits Mean, Line, FixedInterceptLine, Polynomial, Logarithmic, Exponential, Power, Logistic {
+public sealed interface Curve
+        permits Mean, Line, FixedInterceptLine, Polynomial, Logarithmic, Exponential, Power, Logistic {
     /// What `form` calls an intercept that is given, not fitted.
     String HELD = "held";
 
@@ -24,16 +25,16 @@ public sealed interface Curve permits Mean, Line, FixedInterceptLine, Polynomial
 
     /// The right-hand side, such as "0.2054 Load + 0.26".
     ///
-    /// @param value a coefficient's value as text, with a true minus sign when typeset; "0" for one that is left out of a sum. Also asked
-    /// for
-    ///              [#HELD], where the intercept is given
+    /// @param value a coefficient's value as text, with a true minus sign when typeset; "0" for one that is left
+    ///     out of a sum. Also asked for [#HELD], where the intercept is given
     /// @param x     what x is called
     String form(Function<String, String> value, String x, Notation notation);
 
     /// Its y at x for given coefficients, in the order of [#coefficientNames].
     double value(double[] coefficients, double x);
 
-    /// What stands for x where the curve is written about an origin: x − origin; x / origin where only that keeps the form.
+    /// What stands for x where the curve is written about an origin: x − origin; x / origin where only that keeps
+    /// the form.
     default double from(double origin, double x) {
         return x - origin;
     }
@@ -113,7 +114,8 @@ public sealed interface Curve permits Mean, Line, FixedInterceptLine, Polynomial
 
     /// What a curve is fitted on.
     enum FittedOn {
-        Y("y"), LN_Y("ln y");
+        Y("y"),
+        LN_Y("ln y");
 
         private final String symbol;
 

@@ -13,9 +13,18 @@ public final class Curves {
 
     /// In the order of the strip at the foot of the window.
     public static List<Curve> offered() {
-        return List.of(new Mean(), new Line(), new FixedInterceptLine(0), new Polynomial(2), new Polynomial(3), new Logarithmic(),
-                new Exponential(false), new Power(false), new Logistic(),
-                new Polynomial(4), new Polynomial(5));
+        return List.of(
+                new Mean(),
+                new Line(),
+                new FixedInterceptLine(0),
+                new Polynomial(2),
+                new Polynomial(3),
+                new Logarithmic(),
+                new Exponential(false),
+                new Power(false),
+                new Logistic(),
+                new Polynomial(4),
+                new Polynomial(5));
     }
 
     /// All of them: besides those offered, higher degrees and the fits on the log scale.
@@ -34,11 +43,16 @@ public final class Curves {
     /// @return empty where there is none
     public static Optional<Curve> of(String keyword, OptionalInt degree, OptionalDouble intercept, boolean onLogScale) {
         if (intercept.isPresent()) {
-            return keyword.equals(new Line().keyword()) ? Optional.of(new FixedInterceptLine(intercept.getAsDouble())) : Optional.empty();
+            return keyword.equals(new Line().keyword())
+                    ? Optional.of(new FixedInterceptLine(intercept.getAsDouble()))
+                    : Optional.empty();
         }
-        return all().stream().filter(curve -> !(curve instanceof FixedInterceptLine) && curve.keyword().equals(keyword)
-                && curve.onLogScale() == onLogScale
-                && (degree.isEmpty() || curve.degree() == degree.getAsInt())).findFirst();
+        return all().stream()
+                .filter(curve -> !(curve instanceof FixedInterceptLine)
+                        && curve.keyword().equals(keyword)
+                        && curve.onLogScale() == onLogScale
+                        && (degree.isEmpty() || curve.degree() == degree.getAsInt()))
+                .findFirst();
     }
 
     /// The keywords of all shapes, each once.

@@ -6,8 +6,8 @@ import java.util.stream.IntStream;
 
 /// The bars of points in one direction.
 ///
-/// @param down half length towards smaller values, one for each point; NaN where a point has none; the same array as `up` where both ways
-/// are alike
+/// @param down half length towards smaller values, one for each point; NaN where a point has none; the same array
+///     as `up` where both ways are alike
 /// @param up   half length towards greater values
 public record ErrorBars(double[] down, double[] up) {
     public static final ErrorBars NONE = new ErrorBars(new double[0], new double[0]);
@@ -28,7 +28,11 @@ public record ErrorBars(double[] down, double[] up) {
 
     /// Whether a point has a bar; one of length 0 is a bar.
     public boolean has(int i) {
-        return up.length > 0 && up[i] >= 0 && down[i] >= 0 && up[i] < Double.POSITIVE_INFINITY && down[i] < Double.POSITIVE_INFINITY;
+        return up.length > 0
+                && up[i] >= 0
+                && down[i] >= 0
+                && up[i] < Double.POSITIVE_INFINITY
+                && down[i] < Double.POSITIVE_INFINITY;
     }
 
     /// Whether each point's bar is as long one way as the other.
@@ -38,7 +42,11 @@ public record ErrorBars(double[] down, double[] up) {
 
     /// Half of the whole length of each point's bar.
     public double[] half() {
-        return down == up ? up : IntStream.range(0, up.length).mapToDouble(i -> (down[i] + up[i]) / 2).toArray();
+        return down == up
+                ? up
+                : IntStream.range(0, up.length)
+                        .mapToDouble(i -> (down[i] + up[i]) / 2)
+                        .toArray();
     }
 
     ErrorBars at(int[] places) {
@@ -47,6 +55,8 @@ public record ErrorBars(double[] down, double[] up) {
     }
 
     private static double[] kept(double[] values, int[] places) {
-        return values.length == 0 ? values : Arrays.stream(places).mapToDouble(i -> values[i]).toArray();
+        return values.length == 0
+                ? values
+                : Arrays.stream(places).mapToDouble(i -> values[i]).toArray();
     }
 }

@@ -20,57 +20,91 @@ public final class EvidenceWeights {
 
     private EvidenceWeights() {}
 
-    /// One weight for each outcome; empty for one without a fit, with too few points to judge, fitted to fewer points than others or
-    /// with other weights, or [#isRefuted], and for all where fewer than two can be judged or there are [#tooFew] points. When curves fit
-    /// perfectly with points to spare, the one with the fewest coefficients has it all.
+    /// One weight for each outcome; empty for one without a fit, with too few points to judge, fitted to fewer
+    /// points than others or with other weights, or [#isRefuted], and for all where fewer than two can be judged or
+    /// there are [#tooFew] points. When curves fit perfectly with points to spare, the one with the fewest
+    /// coefficients has it all.
     ///
     /// @param points that all were fitted to, as far as each shape takes them
     public static List<OptionalDouble> of(List<FitOutcome> outcomes, Points points) {
-        var perfect = outcomes.stream().filter(o -> o instanceof FitOutcome.Fitted(Fit fit) && isPerfect(fit, points))
-                .min(Comparator.comparingInt(o -> ((FitOutcome.Fitted) o).fit().quality().coefficients()));
+        var perfect = outcomes.stream()
+                .filter(o -> o instanceof FitOutcome.Fitted(Fit fit) && isPerfect(fit, points))
+                .min(Comparator.comparingInt(
+                        o -> ((FitOutcome.Fitted) o).fit().quality().coefficients()));
         if (perfect.isPresent()) {
-            return outcomes.stream().map(o -> o instanceof FitOutcome.Fitted
-                    ? OptionalDouble.of(o == perfect.get() ? 1 : 0) : OptionalDouble.empty()).toList();
+            return outcomes.stream()
+                    .map(o -> o instanceof FitOutcome.Fitted
+                            ? OptionalDouble.of(o == perfect.get() ? 1 : 0)
+                            : OptionalDouble.empty())
+                    .toList();
         }
         List<OptionalDouble> aicc = aicc(outcomes, points);
         if (aicc.stream().filter(OptionalDouble::isPresent).count() < 2 || tooFew(outcomes, points)) {
             return outcomes.stream().map(_ -> OptionalDouble.empty()).toList();
         }
-        double best = aicc.stream().filter(OptionalDouble::isPresent).mapToDouble(OptionalDouble::getAsDouble).min().orElse(0);
-        double sum = aicc.stream().filter(OptionalDouble::isPresent).mapToDouble(a -> Math.exp((best - a.getAsDouble()) / 2)).sum();
-        return aicc.stream().map(a -> a.isEmpty() ? a : OptionalDouble.of(Math.exp((best - a.getAsDouble()) / 2) / sum)).toList();
+        double best = aicc.stream()
+                .filter(OptionalDouble::isPresent)
+                .mapToDouble(OptionalDouble::getAsDouble)
+                .min()
+                .orElse(0);
+        double sum = aicc.stream()
+                .filter(OptionalDouble::isPresent)
+                .mapToDouble(a -> Math.exp((best - a.getAsDouble()) / 2))
+                .sum();
+        return aicc.stream()
+                .map(a -> a.isEmpty() ? a : OptionalDouble.of(Math.exp((best - a.getAsDouble()) / 2) / sum))
+                .toList();
     }
 
     /// Of those that can be compared.
     private static List<OptionalDouble> aicc(List<FitOutcome> outcomes, Points points) {
-        return outcomes.stream().map(outcome -> comparable(outcome, outcomes, points).filter(fit -> !isRefuted(fit, outcomes))
-                .map(fit -> fit.quality().aicc()).orElse(OptionalDouble.empty())).toList();
+        return outcomes.stream()
+                .map(outcome -> comparable(outcome, outcomes, points)
+                        .filter(fit -> !isRefuted(fit, outcomes))
+                        .map(fit -> fit.quality().aicc())
+                        .orElse(OptionalDouble.empty()))
+                .toList();
     }
 
     /// The fit, where it is to as many points as any and weighs them as the others do.
     private static Optional<Fit> comparable(FitOutcome outcome, List<FitOutcome> outcomes, Points points) {
-        return outcome instanceof FitOutcome.Fitted(Fit fit) && fit.quality().points() == mostPoints(outcomes)
-                && fit.curve().fittedOn() == Curve.FittedOn.Y && !(points.weighedInBoth() && fit.curve().weighsBoth()) ? Optional.of(fit)
+        return outcome instanceof FitOutcome.Fitted(Fit fit)
+                        && fit.quality().points() == mostPoints(outcomes)
+                        && fit.curve().fittedOn() == Curve.FittedOn.Y
+                        && !(points.weighedInBoth() && fit.curve().weighsBoth())
+                ? Optional.of(fit)
                 : Optional.empty();
     }
 
     private static int mostPoints(List<FitOutcome> outcomes) {
-        return outcomes.stream().mapToInt(o -> o instanceof FitOutcome.Fitted(Fit fit) ? fit.quality().points() : 0).max().orElse(0);
+        return outcomes.stream()
+                .mapToInt(o ->
+                        o instanceof FitOutcome.Fitted(Fit fit) ? fit.quality().points() : 0)
+                .max()
+                .orElse(0);
     }
 
-    /// Whether the points are too few to tell shapes apart by AICc: fewer than [#FEWEST_POINTS], or such that a shape that it cannot
-    /// judge, with n − k − 2 < 1, is better than the best that it can (F test of its further coefficients, 5 %). A perfect fit needs no
-    /// AICc.
+    /// Whether the points are too few to tell shapes apart by AICc: fewer than [#FEWEST_POINTS], or such that a
+    /// shape that it cannot judge, with n − k − 2 < 1, is better than the best that it can (F test of its further
+    /// coefficients, 5 %). A perfect fit needs no AICc.
     public static boolean tooFew(List<FitOutcome> outcomes, Points points) {
         int most = mostPoints(outcomes);
-        if (most == 0 || outcomes.stream().anyMatch(o -> o instanceof FitOutcome.Fitted(Fit fit) && isPerfect(fit, points))) {
+        if (most == 0
+                || outcomes.stream().anyMatch(o -> o instanceof FitOutcome.Fitted(Fit fit) && isPerfect(fit, points))) {
             return false;
         }
         List<OptionalDouble> aicc = aicc(outcomes, points);
-        Optional<Fit> best = IntStream.range(0, outcomes.size()).filter(i -> aicc.get(i).isPresent()).boxed()
-                .min(Comparator.comparingDouble(i -> aicc.get(i).getAsDouble())).map(i -> ((FitOutcome.Fitted) outcomes.get(i)).fit());
-        return most < FEWEST_POINTS || best.isPresent() && outcomes.stream().map(each -> comparable(each, outcomes, points))
-                .flatMap(Optional::stream).anyMatch(fit -> fit.quality().aicc().isEmpty() && isBetter(fit, best.get()));
+        Optional<Fit> best = IntStream.range(0, outcomes.size())
+                .filter(i -> aicc.get(i).isPresent())
+                .boxed()
+                .min(Comparator.comparingDouble(i -> aicc.get(i).getAsDouble()))
+                .map(i -> ((FitOutcome.Fitted) outcomes.get(i)).fit());
+        return most < FEWEST_POINTS
+                || best.isPresent()
+                        && outcomes.stream()
+                                .map(each -> comparable(each, outcomes, points))
+                                .flatMap(Optional::stream)
+                                .anyMatch(fit -> fit.quality().aicc().isEmpty() && isBetter(fit, best.get()));
     }
 
     private static boolean isBetter(Fit further, Fit best) {
@@ -78,28 +112,42 @@ public final class EvidenceWeights {
         int more = quality.coefficients() - best.quality().coefficients();
         int freedom = quality.degreesOfFreedom();
         double explained = best.quality().residualSumOfSquares() - quality.residualSumOfSquares();
-        return more > 0 && freedom > 0 && explained > 0
-                && Quality.F.of(explained / more / (quality.residualSumOfSquares() / freedom), more, freedom).p() < SIGNIFICANT;
+        return more > 0
+                && freedom > 0
+                && explained > 0
+                && Quality.F
+                                .of(explained / more / (quality.residualSumOfSquares() / freedom), more, freedom)
+                                .p()
+                        < SIGNIFICANT;
     }
 
-    /// Whether a shape is none to be ranked: it fits worse than the mean alone, or it holds an intercept from which that of the line
-    /// differs (p < 0.05).
+    /// Whether a shape is none to be ranked: it fits worse than the mean alone, or it holds an intercept from which
+    /// that of the line differs (p < 0.05).
     public static boolean isRefuted(Fit fit, List<FitOutcome> outcomes) {
         boolean worse = fit.quality().r2AboutMean().orElse(0) < WORSE_THAN_MEAN;
-        return worse || fit.curve() instanceof FixedInterceptLine held && outcomes.stream().anyMatch(each -> each
-                instanceof FitOutcome.Fitted(Fit line) && line.curve().equals(new Line()) && line.intercept().uncertainty()
-                .filter(known -> held.heldIntercept() < known.low95() || held.heldIntercept() > known.high95()).isPresent());
+        return worse
+                || fit.curve() instanceof FixedInterceptLine held
+                        && outcomes.stream()
+                                .anyMatch(each -> each instanceof FitOutcome.Fitted(Fit line)
+                                        && line.curve().equals(new Line())
+                                        && line.intercept()
+                                                .uncertainty()
+                                                .filter(known -> held.heldIntercept() < known.low95()
+                                                        || held.heldIntercept() > known.high95())
+                                                .isPresent());
     }
 
-    /// Whether a curve with points to spare leaves no more than the rounding of the numbers it was fitted to: 0.1, 0.2 and 0.3 lie on a
-    /// line
-    /// as decimals, and not quite as doubles.
+    /// Whether a curve with points to spare leaves no more than the rounding of the numbers it was fitted to: 0.1,
+    /// 0.2 and 0.3 lie on a line as decimals, and not quite as doubles.
     public static boolean isPerfect(Fit fit, Points points) {
         Quality quality = fit.quality();
-        if (quality.degreesOfFreedom() <= 0 || quality.perfect() || quality.weighting() != Weighting.UNWEIGHTED
+        if (quality.degreesOfFreedom() <= 0
+                || quality.perfect()
+                || quality.weighting() != Weighting.UNWEIGHTED
                 || fit.curve().fittedOn() != Curve.FittedOn.Y) {
             return quality.degreesOfFreedom() > 0 && quality.perfect();
         }
-        return Math.sqrt(quality.residualSumOfSquares() / quality.points()) <= ROUNDING * Range.of(points.y()).largest();
+        return Math.sqrt(quality.residualSumOfSquares() / quality.points())
+                <= ROUNDING * Range.of(points.y()).largest();
     }
 }

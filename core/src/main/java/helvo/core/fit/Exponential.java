@@ -32,7 +32,8 @@ public record Exponential(boolean onLogScale) implements Curve {
 
     @Override
     public String form(Function<String, String> value, String x, Notation notation) {
-        return notation == Notation.PROGRAM ? Phrase.of("%s*exp(%s*%s)", value.apply("a"), value.apply("b"), x)
+        return notation == Notation.PROGRAM
+                ? Phrase.of("%s*exp(%s*%s)", value.apply("a"), value.apply("b"), x)
                 : Phrase.of("%s e^{%s %s}", value.apply("a"), value.apply("b"), x);
     }
 
@@ -43,7 +44,8 @@ public record Exponential(boolean onLogScale) implements Curve {
 
     @Override
     public Optional<double[]> about(double origin, Fit fit) {
-        return Optional.of(new double[] {fit.function().at(origin), fit.coefficient("b").value()});
+        return Optional.of(
+                new double[] {fit.function().at(origin), fit.coefficient("b").value()});
     }
 
     @Override
@@ -77,6 +79,8 @@ public record Exponential(boolean onLogScale) implements Curve {
 
     @Override
     public FitOutcome fit(Points points, Progress progress) {
-        return onLogScale ? FitOverLogs.exponential(this, points, progress) : ExponentialFit.direct(this, points, progress);
+        return onLogScale
+                ? FitOverLogs.exponential(this, points, progress)
+                : ExponentialFit.direct(this, points, progress);
     }
 }

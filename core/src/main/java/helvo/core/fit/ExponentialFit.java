@@ -44,41 +44,66 @@ public final class ExponentialFit {
 
     public static FitOutcome direct(Curve curve, Points all, Progress progress) {
         Points points = all.acceptedBy(curve);
-        return checked(curve, all, points).orElseGet(() -> of(curve, points, x -> x, _ -> 1, points.x(), 0, OptionalDouble.empty(),
-                progress));
+        return checked(curve, all, points)
+                .orElseGet(() -> of(curve, points, x -> x, _ -> 1, points.x(), 0, OptionalDouble.empty(), progress));
     }
 
     public static FitOutcome power(Curve curve, Points all, Progress progress) {
         Points points = all.acceptedBy(curve);
         return checked(curve, all, points).orElseGet(() -> {
             LogOfX u = LogOfX.around(points.x());
-            FitOutcome positive = of(curve, points, u::of, x -> 1 / x, u.of(points).x(), u.lnOfCentre(), OptionalDouble.empty(),
+            FitOutcome positive = of(
+                    curve,
+                    points,
+                    u::of,
+                    x -> 1 / x,
+                    u.of(points).x(),
+                    u.lnOfCentre(),
+                    OptionalDouble.empty(),
                     progress.part(0, 0.7));
             Points withZero = all.kept(i -> all.x()[i] >= 0, curve);
-            if (withZero.size() == points.size() || !(positive instanceof FitOutcome.Fitted(Fit fit)) || !surelyRises(fit)) {
+            if (withZero.size() == points.size()
+                    || !(positive instanceof FitOutcome.Fitted(Fit fit))
+                    || !surelyRises(fit)) {
                 return positive;
             }
-            // At x = 0 the curve is 0 whatever its coefficients: they stay, and what is said of the scatter takes these points in.
-            FitOutcome all0 = of(curve, withZero, u::of, x -> 1 / x, u.of(withZero).x(), u.lnOfCentre(),
-                    OptionalDouble.of(fit.coefficient("b").value()), progress.part(0.7, 1));
+            // At x = 0 the curve is 0 whatever its coefficients: they stay, and what is said of the scatter takes
+            // these points in.
+            FitOutcome all0 = of(
+                    curve,
+                    withZero,
+                    u::of,
+                    x -> 1 / x,
+                    u.of(withZero).x(),
+                    u.lnOfCentre(),
+                    OptionalDouble.of(fit.coefficient("b").value()),
+                    progress.part(0.7, 1));
             if (!(all0 instanceof FitOutcome.Fitted(Fit whole))) {
                 return positive;
             }
-            return whole.quality().r2AboutMean().orElse(0) >= 0 ? new FitOutcome.Fitted(whole.takingZero())
-                    : new FitOutcome.NotFitted(curve, new Reason.NoneFits("power curve", "it is 0 at x = 0, and so leaves more than the "
-                            + "mean alone"));
+            return whole.quality().r2AboutMean().orElse(0) >= 0
+                    ? new FitOutcome.Fitted(whole.takingZero())
+                    : new FitOutcome.NotFitted(
+                            curve,
+                            new Reason.NoneFits(
+                                    "power curve", "it is 0 at x = 0, and so leaves more than the " + "mean alone"));
         });
     }
 
     private static boolean surelyRises(Fit fit) {
-        return fit.coefficient("b").uncertainty().filter(uncertainty -> uncertainty.low95() > 0).isPresent();
+        return fit.coefficient("b")
+                .uncertainty()
+                .filter(uncertainty -> uncertainty.low95() > 0)
+                .isPresent();
     }
 
     static Optional<FitOutcome> checked(Curve curve, Points all, Points points) {
         int n = points.size();
-        Optional<Reason> reason = n == 0 ? Optional.of(Reason.noneOf(all, curve))
-                : n < 2 ? Optional.of(new Reason.TooFewPoints(n, 2)) : points.distinctX(2) < 2
-                ? Optional.of(new Reason.AllXEqual(points.x()[0])) : Optional.empty();
+        Optional<Reason> reason = n == 0
+                ? Optional.of(Reason.noneOf(all, curve))
+                : n < 2
+                        ? Optional.of(new Reason.TooFewPoints(n, 2))
+                        : points.distinctX(2) < 2 ? Optional.of(new Reason.AllXEqual(points.x()[0])) : Optional.empty();
         return reason.map(why -> new FitOutcome.NotFitted(curve, why));
     }
 
@@ -87,26 +112,44 @@ public final class ExponentialFit {
     /// @param u      that of each point
     /// @param offset u of x is this much less than what the exponent is linear in
     /// @param rate   a known b to start from
-    private static FitOutcome of(Curve curve, Points points, DoubleUnaryOperator over, DoubleUnaryOperator change, double[] u,
-            double offset, OptionalDouble rate, Progress progress) {
+    private static FitOutcome of(
+            Curve curve,
+            Points points,
+            DoubleUnaryOperator over,
+            DoubleUnaryOperator change,
+            double[] u,
+            double offset,
+            OptionalDouble rate,
+            Progress progress) {
         var scaled = new ExponentialFit(u);
-        double[] t = Arrays.stream(u).map(each -> (each - scaled.middle) / scaled.half).toArray();
+        double[] t = Arrays.stream(u)
+                .map(each -> (each - scaled.middle) / scaled.half)
+                .toArray();
         ScaledPoints all = ScaledPoints.of(t, points);
         String name = curve.name().toLowerCase(Locale.ROOT) + " curve";
         if (all.squares() == 0) {
             return new FitOutcome.NotFitted(curve, new Reason.NoneFits(name, "all y are 0"));
         }
-        List<Double> rates = rate.isPresent() ? List.of(rate.getAsDouble() * scaled.half)
+        List<Double> rates = rate.isPresent()
+                ? List.of(rate.getAsDouble() * scaled.half)
                 : rates(all.sample(SAMPLE)).stream().map(Minima.Minimum::rate).toList();
-        double endless = rate.isPresent() ? Double.POSITIVE_INFINITY
+        double endless = rate.isPresent()
+                ? Double.POSITIVE_INFINITY
                 : Math.min(all.squaresBesideThoseAt(1), all.squaresBesideThoseAt(-1));
         double constant = rate.isPresent() ? Double.POSITIVE_INFINITY : new AmplitudeProfile(all).squares(_ -> 1);
-        Optional<Candidate> best = rates.stream().flatMap(beta -> Candidate.from(beta, all, progress).stream())
-                .filter(each -> each.least.sum() < endless * (1 - ROUNDING) && each.least.sum() <= constant * (1 + ROUNDING))
+        Optional<Candidate> best = rates.stream()
+                .flatMap(beta -> Candidate.from(beta, all, progress).stream())
+                .filter(each ->
+                        each.least.sum() < endless * (1 - ROUNDING) && each.least.sum() <= constant * (1 + ROUNDING))
                 .min(Comparator.comparingDouble(each -> each.least.sum()));
-        return best.map(found -> found.report(curve, points, over, change, scaled, offset)).orElseGet(() -> new FitOutcome.NotFitted(curve,
-                rates.isEmpty() || new AmplitudeProfile(all).squares(exponential(rates.getFirst())) >= endless * (1 - ALIKE)
-                        ? new Reason.EndlessRise(name) : new Reason.NoneFits(name, "the fit did not converge")));
+        return best.map(found -> found.report(curve, points, over, change, scaled, offset))
+                .orElseGet(() -> new FitOutcome.NotFitted(
+                        curve,
+                        rates.isEmpty()
+                                        || new AmplitudeProfile(all).squares(exponential(rates.getFirst()))
+                                                >= endless * (1 - ALIKE)
+                                ? new Reason.EndlessRise(name)
+                                : new Reason.NoneFits(name, "the fit did not converge")));
     }
 
     /// A least reached from one rate.
@@ -121,23 +164,38 @@ public final class ExponentialFit {
         }
 
         /// Over x itself; about an x₀ amid the points where no double holds the curve at x = 0, or a power of x.
-        FitOutcome report(Curve curve, Points points, DoubleUnaryOperator over, DoubleUnaryOperator change, ExponentialFit scaled,
+        FitOutcome report(
+                Curve curve,
+                Points points,
+                DoubleUnaryOperator over,
+                DoubleUnaryOperator change,
+                ExponentialFit scaled,
                 double offset) {
-            boolean isWithin = !curve.isFromByRatio() || Arrays.stream(points.x()).filter(x -> x > 0)
-                    .allMatch(x -> Math.abs(least.p()[1] / scaled.half * Math.log(x)) < MAX_POWER);
-            FitOutcome outcome = isWithin ? about(curve, scaled, -offset) : new FitOutcome.NotFitted(curve, new Reason.OutOfRange());
+            boolean isWithin = !curve.isFromByRatio()
+                    || Arrays.stream(points.x())
+                            .filter(x -> x > 0)
+                            .allMatch(x -> Math.abs(least.p()[1] / scaled.half * Math.log(x)) < MAX_POWER);
+            FitOutcome outcome =
+                    isWithin ? about(curve, scaled, -offset) : new FitOutcome.NotFitted(curve, new Reason.OutOfRange());
             Range reach = Range.of(points.x());
             // The steepest of all are no double in the middle either, but at the end where they are largest.
-            for (BigDecimal origin : List.of(RoundNumber.amid(reach.low(), reach.high()),
+            for (BigDecimal origin : List.of(
+                    RoundNumber.amid(reach.low(), reach.high()),
                     BigDecimal.valueOf(end > 0 ? reach.high() : reach.low()))) {
                 if (outcome instanceof FitOutcome.NotFitted
-                        && about(curve, scaled, over.applyAsDouble(origin.doubleValue())) instanceof FitOutcome.Fitted(Fit fit)) {
+                        && about(curve, scaled, over.applyAsDouble(origin.doubleValue()))
+                                instanceof FitOutcome.Fitted(Fit fit)) {
                     outcome = new FitOutcome.Fitted(fit.about(origin));
                 }
             }
-            return outcome instanceof FitOutcome.Fitted(Fit fit) ? new FitOutcome.Fitted(fit.as(curve,
-                    new SubstitutedFunction(fit.function(), x -> (over.applyAsDouble(x) - scaled.middle) / scaled.half,
-                            x -> change.applyAsDouble(x) / scaled.half))) : outcome;
+            return outcome instanceof FitOutcome.Fitted(Fit fit)
+                    ? new FitOutcome.Fitted(fit.as(
+                            curve,
+                            new SubstitutedFunction(
+                                    fit.function(),
+                                    x -> (over.applyAsDouble(x) - scaled.middle) / scaled.half,
+                                    x -> change.applyAsDouble(x) / scaled.half)))
+                    : outcome;
         }
 
         /// y = p0 e^(p1 ((u − middle)/half − end)) = a e^(b (u − origin)).
@@ -148,8 +206,9 @@ public final class ExponentialFit {
             double shift = (origin - scaled.middle) / scaled.half - end;
             double factor = Math.exp(rate * shift);
             double a = p[0] * factor;
-            return squares.report(curve, least, new double[] {a, rate / scaled.half},
-                    new double[][] {{factor, a * shift}, {0, 1 / scaled.half}});
+            return squares.report(curve, least, new double[] {a, rate / scaled.half}, new double[][] {
+                {factor, a * shift}, {0, 1 / scaled.half}
+            });
         }
     }
 
@@ -198,13 +257,19 @@ public final class ExponentialFit {
 
     /// The least that any of these curves leaves, the endlessly steep among them.
     static double infimum(ScaledPoints points) {
-        return Math.min(rates(points).stream().mapToDouble(Minima.Minimum::value).min().orElse(Double.POSITIVE_INFINITY),
+        return Math.min(
+                rates(points).stream().mapToDouble(Minima.Minimum::value).min().orElse(Double.POSITIVE_INFINITY),
                 Math.min(points.squaresBesideThoseAt(1), points.squaresBesideThoseAt(-1)));
     }
 
     /// Beyond it nothing is left of the curve at the point next to the end.
     private static double steepest(double[] t) {
-        double gap = Arrays.stream(t).filter(Double::isFinite).map(at -> 1 - Math.abs(at)).filter(to -> to > 0).min().orElse(1);
+        double gap = Arrays.stream(t)
+                .filter(Double::isFinite)
+                .map(at -> 1 - Math.abs(at))
+                .filter(to -> to > 0)
+                .min()
+                .orElse(1);
         return Math.clamp(Minima.steepest(gap), FEWEST_RATES, MOST_RATES);
     }
 }

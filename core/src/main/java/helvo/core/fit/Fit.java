@@ -9,16 +9,25 @@ import java.util.Optional;
 /// A curve fitted to points by least squares.
 ///
 /// @param coefficients in the order of the curve's own form
-/// @param covariance   of the coefficients, in their order and units; empty where no scatter is left to judge by. It is the inverse of
-/// the normal equations' matrix times the residual variance, for a shape that is not linear in its coefficients to first order
+/// @param covariance   of the coefficients, in their order and units; empty where no scatter is left to judge by.
+///     It is the inverse of the normal equations' matrix times the residual variance, for a shape that is not
+///     linear in its coefficients to first order
 /// @param function     the fitted curve
-/// @param takesZero    whether points at x = 0 take part although the shape has no value there in general: a power curve that surely rises
-/// is 0
-/// @param origin     x₀ where the coefficients are those of the curve written about it (see [Curve#from]), since no double holds those
-/// about x = 0; empty where they are of x itself
-/// @param lesser     what leaves less than this curve, which is the least only about itself; empty where it is the least of all
-public record Fit(Curve curve, List<Coefficient> coefficients, double[][] covariance, FittedFunction function, Quality quality,
-        boolean takesZero, Optional<BigDecimal> origin, Optional<Lesser> lesser) {
+/// @param takesZero    whether points at x = 0 take part although the shape has no value there in general: a power
+///     curve that surely rises is 0
+/// @param origin     x₀ where the coefficients are those of the curve written about it (see [Curve#from]), since no
+///     double holds those about x = 0; empty where they are of x itself
+/// @param lesser     what leaves less than this curve, which is the least only about itself; empty where it is the
+///     least of all
+public record Fit(
+        Curve curve,
+        List<Coefficient> coefficients,
+        double[][] covariance,
+        FittedFunction function,
+        Quality quality,
+        boolean takesZero,
+        Optional<BigDecimal> origin,
+        Optional<Lesser> lesser) {
     /// What a curve becomes as a coefficient grows without end, where that leaves a smaller sum of squares.
     ///
     /// @param share the sum of squares that it leaves, as a part of that of the curve
@@ -67,7 +76,9 @@ public record Fit(Curve curve, List<Coefficient> coefficients, double[][] covari
 
     /// @throws IllegalArgumentException when the curve has no coefficient of this name
     public Coefficient coefficient(String name) {
-        return coefficients.stream().filter(c -> c.name().equals(name)).findFirst()
+        return coefficients.stream()
+                .filter(c -> c.name().equals(name))
+                .findFirst()
                 .orElseThrow(() -> new IllegalArgumentException(curve.name() + " has no coefficient " + name));
     }
 

@@ -10,8 +10,8 @@ import java.util.Optional;
 import java.util.stream.IntStream;
 import org.apache.commons.numbers.core.DD;
 
-/// The shapes that are a straight line over ln x, in ln y, or both: the line is fitted to the logarithms themselves, not to
-/// their nearest doubles.
+/// The shapes that are a straight line over ln x, in ln y, or both: the line is fitted to the logarithms
+/// themselves, not to their nearest doubles.
 public final class FitOverLogs {
     private static final double[] EXACT = {};
 
@@ -22,10 +22,13 @@ public final class FitOverLogs {
         Points points = all.acceptedBy(curve);
         return ExponentialFit.checked(curve, all, points).orElseGet(() -> {
             Doubled u = Doubled.of(points.x());
-            return line(points.over(u.high(), points.y(), points.ySigma()), new RoundingErrors(u.low(), EXACT),
-                    progress) instanceof FitOutcome.Fitted(Fit line)
-                    ? new FitOutcome.Fitted(line.as(curve,
-                            new Straight((ScaledPolynomial) line.function(), true, false)))
+            return line(
+                                    points.over(u.high(), points.y(), points.ySigma()),
+                                    new RoundingErrors(u.low(), EXACT),
+                                    progress)
+                            instanceof FitOutcome.Fitted(Fit line)
+                    ? new FitOutcome.Fitted(
+                            line.as(curve, new Straight((ScaledPolynomial) line.function(), true, false)))
                     : tooNarrow(curve);
         });
     }
@@ -33,29 +36,37 @@ public final class FitOverLogs {
     /// ln y = ln a + b x.
     public static FitOutcome exponential(Curve curve, Points all, Progress progress) {
         Points points = all.acceptedBy(curve);
-        return ExponentialFit.checked(curve, all, points).orElseGet(() -> inLogY(curve, points, new Doubled(points.x(), EXACT), false,
-                progress));
+        return ExponentialFit.checked(curve, all, points)
+                .orElseGet(() -> inLogY(curve, points, new Doubled(points.x(), EXACT), false, progress));
     }
 
     /// ln y = ln a + b ln x.
     public static FitOutcome power(Curve curve, Points all, Progress progress) {
         Points points = all.acceptedBy(curve);
-        return ExponentialFit.checked(curve, all, points).orElseGet(() -> inLogY(curve, points, Doubled.of(points.x()), true, progress));
+        return ExponentialFit.checked(curve, all, points)
+                .orElseGet(() -> inLogY(curve, points, Doubled.of(points.x()), true, progress));
     }
 
     private static FitOutcome inLogY(Curve curve, Points points, Doubled u, boolean logOfX, Progress progress) {
         Doubled logs = Doubled.of(points.y());
-        double[] sigma = points.weighting() == Weighting.UNWEIGHTED ? EXACT
-                : IntStream.range(0, points.size()).mapToDouble(points::sigmaOfLnY).toArray();
-        if (!(line(points.over(u.high(), logs.high(), sigma), new RoundingErrors(u.low(), logs.low()),
-                progress) instanceof FitOutcome.Fitted(Fit line))) {
+        double[] sigma = points.weighting() == Weighting.UNWEIGHTED
+                ? EXACT
+                : IntStream.range(0, points.size())
+                        .mapToDouble(points::sigmaOfLnY)
+                        .toArray();
+        if (!(line(points.over(u.high(), logs.high(), sigma), new RoundingErrors(u.low(), logs.low()), progress)
+                instanceof FitOutcome.Fitted(Fit line))) {
             return tooNarrow(curve);
         }
         var function = new Straight((ScaledPolynomial) line.function(), logOfX, true);
         double atZero = Math.exp(line.intercept().value());
         if (atZero >= Double.MIN_NORMAL && Double.isFinite(atZero)) {
-            return new FitOutcome.Fitted(new Fit(curve, List.of(amplitude(line.intercept()), line.slope()), covariance(atZero,
-                    line.covariance()), function, line.quality()));
+            return new FitOutcome.Fitted(new Fit(
+                    curve,
+                    List.of(amplitude(line.intercept()), line.slope()),
+                    covariance(atZero, line.covariance()),
+                    function,
+                    line.quality()));
         }
         Range x = Range.of(points.x());
         BigDecimal origin = RoundNumber.amid(x.low(), x.high());
@@ -66,24 +77,36 @@ public final class FitOverLogs {
             return new FitOutcome.NotFitted(curve, new Reason.OutOfRange());
         }
         double[][] ofLine = line.covariance();
-        double[][] moved = ofLine.length == 0 ? Fit.UNKNOWN : new double[][] {
-            {Math.pow(logA.uncertainty().orElseThrow().standardError(), 2), ofLine[0][1] + from * ofLine[1][1]},
-            {ofLine[0][1] + from * ofLine[1][1], ofLine[1][1]}};
-        return new FitOutcome.Fitted(new Fit(curve, List.of(amplitude(logA), line.slope()), covariance(a, moved), function,
-                line.quality()).about(origin));
+        double[][] moved = ofLine.length == 0
+                ? Fit.UNKNOWN
+                : new double[][] {
+                    {Math.pow(logA.uncertainty().orElseThrow().standardError(), 2), ofLine[0][1] + from * ofLine[1][1]},
+                    {ofLine[0][1] + from * ofLine[1][1], ofLine[1][1]}
+                };
+        return new FitOutcome.Fitted(
+                new Fit(curve, List.of(amplitude(logA), line.slope()), covariance(a, moved), function, line.quality())
+                        .about(origin));
     }
 
     /// The interval is that of ln a, so that it never reaches 0; that a is not 0 needs no test.
     private static Coefficient amplitude(Coefficient logA) {
         double a = Math.exp(logA.value());
-        return new Coefficient("a", a, logA.uncertainty().map(of -> new Coefficient.Uncertainty(a * of.standardError(),
-                Math.exp(of.low95()), Math.exp(of.high95()), Optional.empty())));
+        return new Coefficient(
+                "a",
+                a,
+                logA.uncertainty()
+                        .map(of -> new Coefficient.Uncertainty(
+                                a * of.standardError(),
+                                Math.exp(of.low95()),
+                                Math.exp(of.high95()),
+                                Optional.empty())));
     }
 
     /// By a = e^(ln a), to first order like its standard error.
     private static double[][] covariance(double a, double[][] ofLine) {
-        return ofLine.length == 0 ? Fit.UNKNOWN : new double[][] {{a * a * ofLine[0][0], a * ofLine[0][1]},
-            {a * ofLine[1][0], ofLine[1][1]}};
+        return ofLine.length == 0
+                ? Fit.UNKNOWN
+                : new double[][] {{a * a * ofLine[0][0], a * ofLine[0][1]}, {a * ofLine[1][0], ofLine[1][1]}};
     }
 
     private static FitOutcome line(Points logs, RoundingErrors rests, Progress progress) {

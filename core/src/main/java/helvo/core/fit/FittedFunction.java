@@ -17,7 +17,8 @@ public interface FittedFunction {
     /// its leverage (times its weight where bars weigh). Björck 1996, §1.1.
     double leverage(double x);
 
-    /// The coefficients of the same polynomial in powers of x − origin, lowest power first. What is here is for straight lines.
+    /// The coefficients of the same polynomial in powers of x − origin, lowest power first. What is here is for
+    /// straight lines.
     ///
     /// @param degree of the polynomial
     default double[] about(double origin, int degree) {

@@ -13,13 +13,15 @@ import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.apache.commons.numbers.core.DD;
 
-/// Direct least squares of a shape of few coefficients that is not linear in them: Levenberg-Marquardt with analytic derivatives
-/// (Marquardt 1963, J. SIAM 11:431), in scaled coefficients, its sums carried to about twice a double's digits.
+/// Direct least squares of a shape of few coefficients that is not linear in them: Levenberg-Marquardt with
+/// analytic derivatives (Marquardt 1963, J. SIAM 11:431), in scaled coefficients, its sums carried to about twice a
+/// double's digits.
 final class LeastSquares {
     private static final int MAX_STEPS = 400;
     private static final double SMALLEST_STEP = 1e-13;
     private static final double SMALLEST_QUICK_STEP = 1e-11;
-    /// Newton's steps begin where the first is smaller than this part of the coefficients, and end where they no longer shrink.
+    /// Newton's steps begin where the first is smaller than this part of the coefficients, and end where they no
+    /// longer shrink.
     private static final double NEAR = 1;
     private static final double ROUNDED = 1e-8;
     /// After a step of this size the second derivatives are the same.
@@ -28,7 +30,8 @@ final class LeastSquares {
     private static final int MAX_NEWTON_STEPS = 40;
     private static final double FIRST_DAMPING = 1e-4;
     private static final double NO_DAMPING = 1e-15;
-    /// Rates and places in scaled x are told apart down to this part of the span; nearer to zero, a step counts absolutely.
+    /// Rates and places in scaled x are told apart down to this part of the span; nearer to zero, a step counts
+    /// absolutely.
     private static final double MIN_RATE = 0.05;
     /// So many points show where the least is, if not exactly.
     private static final int SAMPLE = 2000;
@@ -70,7 +73,8 @@ final class LeastSquares {
         roots = points.roots();
     }
 
-    /// The best of what is reached from several starts. With many points, a part of them shows which start that is and brings it near.
+    /// The best of what is reached from several starts. With many points, a part of them shows which start that is
+    /// and brings it near.
     ///
     /// @param wanted what coefficients make sense
     /// @return empty where none settles there
@@ -79,9 +83,11 @@ final class LeastSquares {
             return best(starts, wanted);
         }
         Optional<Minimum> near = new LeastSquares(shape, points.sample(SAMPLE), progress).best(starts, wanted);
-        Optional<Minimum> nearer = near.flatMap(each -> from(each.p, false, NO_DAMPING)).filter(each -> wanted.test(each.p));
+        Optional<Minimum> nearer =
+                near.flatMap(each -> from(each.p, false, NO_DAMPING)).filter(each -> wanted.test(each.p));
         return nearer.flatMap(each -> each.settled ? finished(each.p) : from(each.p, true, NO_DAMPING))
-                .filter(each -> each.settled && wanted.test(each.p)).or(() -> best(starts, wanted));
+                .filter(each -> each.settled && wanted.test(each.p))
+                .or(() -> best(starts, wanted));
     }
 
     private Optional<Minimum> best(List<double[]> starts, Predicate<double[]> wanted) {
@@ -91,22 +97,32 @@ final class LeastSquares {
     /// Where the searches from several starts end, the least first, each place once.
     List<double[]> reached(List<double[]> starts, Predicate<double[]> wanted, int most) {
         var places = new ArrayList<double[]>();
-        settled(starts, wanted).sorted(Comparator.comparingDouble(Minimum::sum)).map(Minimum::p).forEach(p -> {
-            boolean known = places.stream().anyMatch(other -> relative(IntStream.range(0, p.length).mapToDouble(k -> p[k] - other[k])
-                    .toArray(), p) < STEADY);
-            if (!known && places.size() < most) {
-                places.add(p);
-            }
-        });
+        settled(starts, wanted)
+                .sorted(Comparator.comparingDouble(Minimum::sum))
+                .map(Minimum::p)
+                .forEach(p -> {
+                    boolean known = places.stream()
+                            .anyMatch(other -> relative(
+                                            IntStream.range(0, p.length)
+                                                    .mapToDouble(k -> p[k] - other[k])
+                                                    .toArray(),
+                                            p)
+                                    < STEADY);
+                    if (!known && places.size() < most) {
+                        places.add(p);
+                    }
+                });
         return places;
     }
 
     private Stream<Minimum> settled(List<double[]> starts, Predicate<double[]> wanted) {
-        return starts.stream().flatMap(start -> from(start, true, FIRST_DAMPING).stream())
+        return starts.stream()
+                .flatMap(start -> from(start, true, FIRST_DAMPING).stream())
                 .filter(each -> each.settled && wanted.test(each.p));
     }
 
-    /// @param exact whether sums carry their rounding errors along; without, the last digits are not reached, in a third of the time
+    /// @param exact whether sums carry their rounding errors along; without, the last digits are not reached, in a
+    ///     third of the time
     /// @return empty where the equations have no single solution
     private Optional<Minimum> from(double[] start, boolean exact, double damping) {
         double[] p = start.clone();
@@ -161,8 +177,9 @@ final class LeastSquares {
         return exact ? finished(p) : least(p, sums, settled);
     }
 
-    /// From near the least to its last digits, and whether it is one: Newton's steps on the gradient, which keeps its digits where the
-    /// sum of squares no longer tells one place from another. Its derivatives are taken by differences, so that residuals count in them.
+    /// From near the least to its last digits, and whether it is one: Newton's steps on the gradient, which keeps
+    /// its digits where the sum of squares no longer tells one place from another. Its derivatives are taken by
+    /// differences, so that residuals count in them.
     private Optional<Minimum> finished(double[] start) {
         double[] p = start.clone();
         Sums sums = Sums.at(this, p, true);
@@ -191,7 +208,10 @@ final class LeastSquares {
     }
 
     private static double relative(double[] by, double[] p) {
-        return IntStream.range(0, p.length).mapToDouble(k -> Math.abs(by[k]) / size(p, k)).max().orElseThrow();
+        return IntStream.range(0, p.length)
+                .mapToDouble(k -> Math.abs(by[k]) / size(p, k))
+                .max()
+                .orElseThrow();
     }
 
     private static double size(double[] p, int k) {
@@ -211,7 +231,9 @@ final class LeastSquares {
             double[] above = Sums.at(this, up, exact).right();
             double[] below = Sums.at(this, down, exact).right();
             double apart = up[k] - down[k];
-            curvature[k] = IntStream.range(0, n).mapToDouble(i -> (below[i] - above[i]) / apart).toArray();
+            curvature[k] = IntStream.range(0, n)
+                    .mapToDouble(i -> (below[i] - above[i]) / apart)
+                    .toArray();
         }
         for (int i = 0; i < n; i++) {
             for (int k = 0; k < i; k++) {
@@ -242,7 +264,8 @@ final class LeastSquares {
 
     private static Optional<Minimum> least(double[] p, Sums sums, boolean settled) {
         double[][] inverse = SmallMatrix.inverse(sums.matrix());
-        return inverse == null || !Double.isFinite(sums.squares()) ? Optional.empty()
+        return inverse == null || !Double.isFinite(sums.squares())
+                ? Optional.empty()
                 : Optional.of(new Minimum(p, sums.squares(), sums.largest, inverse, settled));
     }
 
@@ -269,15 +292,19 @@ final class LeastSquares {
         }
 
         static Sums at(LeastSquares of, double[] p, boolean exact) {
-            return Blocks.joined(of.x.length, _ -> of.progress.reached(Double.NaN), (from, to) -> {
-                var sums = new Sums(of.shape.size());
-                if (exact) {
-                    sums.add(of, p, from, to);
-                } else {
-                    sums.addQuickly(of, p, from, to);
-                }
-                return sums;
-            }, Sums::plus);
+            return Blocks.joined(
+                    of.x.length,
+                    _ -> of.progress.reached(Double.NaN),
+                    (from, to) -> {
+                        var sums = new Sums(of.shape.size());
+                        if (exact) {
+                            sums.add(of, p, from, to);
+                        } else {
+                            sums.addQuickly(of, p, from, to);
+                        }
+                        return sums;
+                    },
+                    Sums::plus);
         }
 
         private Sums plus(Sums other) {
@@ -412,7 +439,8 @@ final class LeastSquares {
         }
     }
 
-    /// The sum of squares about the mean, which is taken to be near `mean`: what that lacks is taken out of the sum.
+    /// The sum of squares about the mean, which is taken to be near `mean`: what that lacks is taken out of the
+    /// sum.
     private double aboutMean(double mean, double weights) {
         DD squares = DD.ZERO;
         DD off = DD.ZERO;
@@ -464,7 +492,10 @@ final class LeastSquares {
         double[][] covariance = n <= size ? Fit.UNKNOWN : new double[size][size];
         for (int k = 0; k < covariance.length; k++) {
             for (int m = 0; m < size; m++) {
-                covariance[k][m] = scale * scale * bilinear(jacobian[k], least.inverse, jacobian[m]) * (k == 0 ? unit : 1)
+                covariance[k][m] = scale
+                        * scale
+                        * bilinear(jacobian[k], least.inverse, jacobian[m])
+                        * (k == 0 ? unit : 1)
                         * (m == 0 ? unit : 1);
             }
         }

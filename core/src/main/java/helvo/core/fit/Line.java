@@ -65,8 +65,11 @@ public record Line() implements Curve {
     @Override
     public FitOutcome fit(Points points, Progress progress) {
         if (points.weighedInBoth()) {
-            return YorkFit.fit(this, points, PolynomialFit.ofDegree(this, 1)
-                    .fit(points.alike().acceptedBy(this), coefficientNames(), progress), progress);
+            return YorkFit.fit(
+                    this,
+                    points,
+                    PolynomialFit.ofDegree(this, 1).fit(points.alike().acceptedBy(this), coefficientNames(), progress),
+                    progress);
         }
         return PolynomialFit.ofDegree(this, 1).fit(points, coefficientNames(), progress);
     }

@@ -5,17 +5,21 @@ import org.apache.commons.numbers.core.DD;
 
 /// The natural logarithm to about 26 digits, so that a fit over logarithms loses none of a double's.
 ///
-/// x = 2ᵏ m with m in 1 … 2; a fraction c of 256ths lies so near to 1/m that mc − 1 = r is exact and at most 2^-7; then
-/// ln x = k ln 2 − ln c + ln(1 + r). The logarithms of the fractions are tabulated in double-double, and the first four terms of
-/// the series in r are summed in it. Tang 1990 (ACM Transactions on Mathematical Software 16), with longer sums.
+/// x = 2ᵏ m with m in 1 … 2; a fraction c of 256ths lies so near to 1/m that mc − 1 = r is exact and at most 2^-7;
+/// then ln x = k ln 2 − ln c + ln(1 + r). The logarithms of the fractions are tabulated in double-double, and the
+/// first four terms of the series in r are summed in it. Tang 1990 (ACM Transactions on Mathematical Software 16),
+/// with longer sums.
 final class Logarithm {
     private static final int PARTS = 256;
-    private static final DD[] OF_RECIPROCALS = IntStream.rangeClosed(0, PARTS).mapToObj(k -> k < PARTS / 2 ? DD.ZERO : ofReciprocal(k))
+    private static final DD[] OF_RECIPROCALS = IntStream.rangeClosed(0, PARTS)
+            .mapToObj(k -> k < PARTS / 2 ? DD.ZERO : ofReciprocal(k))
             .toArray(DD[]::new);
     private static final DD OF_TWO = OF_RECIPROCALS[PARTS / 2];
     private static final DD THIRD = DD.ONE.divide(DD.of(3));
     /// Of the series' terms that doubles suffice for, from r⁵ on.
-    private static final double[] FURTHER = IntStream.rangeClosed(5, 14).mapToDouble(k -> (k % 2 == 0 ? -1.0 : 1.0) / k).toArray();
+    private static final double[] FURTHER = IntStream.rangeClosed(5, 14)
+            .mapToDouble(k -> (k % 2 == 0 ? -1.0 : 1.0) / k)
+            .toArray();
 
     private Logarithm() {}
 
@@ -48,8 +52,12 @@ final class Logarithm {
             further = further * r + FURTHER[k];
         }
         DD square = DD.ofProduct(r, r);
-        DD series = square.multiply(square).multiply(-0.25).add(r * r * r * r * r * further).add(square.multiply(THIRD).multiply(r))
-                .add(square.multiply(-0.5)).add(r);
+        DD series = square.multiply(square)
+                .multiply(-0.25)
+                .add(r * r * r * r * r * further)
+                .add(square.multiply(THIRD).multiply(r))
+                .add(square.multiply(-0.5))
+                .add(r);
         return OF_TWO.multiply(power).add(OF_RECIPROCALS[part]).add(series);
     }
 

@@ -30,8 +30,10 @@ public record Logarithmic() implements Curve {
     @Override
     public String form(Function<String, String> value, String x, Notation notation) {
         var text = new StringBuilder();
-        PowersOfX.append(text, value.apply("b"), notation == Notation.PROGRAM ? "*ln(" + x + ")" : x.length() == 1 ? " ln " + x
-                : " ln(" + x + ")");
+        PowersOfX.append(
+                text,
+                value.apply("b"),
+                notation == Notation.PROGRAM ? "*ln(" + x + ")" : x.length() == 1 ? " ln " + x : " ln(" + x + ")");
         PowersOfX.append(text, value.apply("a"), "");
         return text.isEmpty() ? "0" : text.toString();
     }

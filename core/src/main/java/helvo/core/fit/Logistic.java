@@ -37,8 +37,10 @@ public record Logistic() implements Curve {
         distance.append(negative ? " + " : typeset ? " \u2212 " : " - ").append(negative ? m.substring(1) : m);
         String k = value.apply("k");
         boolean falls = k.startsWith("-") || k.startsWith("\u2212");
-        String exponent = (falls ? k.substring(1) : (typeset ? "\u2212" : "-") + k) + (typeset ? " (" : "*(") + distance + ")";
-        return typeset ? Phrase.of("%s / (1 + e^{%s})", value.apply("L"), exponent)
+        String exponent =
+                (falls ? k.substring(1) : (typeset ? "\u2212" : "-") + k) + (typeset ? " (" : "*(") + distance + ")";
+        return typeset
+                ? Phrase.of("%s / (1 + e^{%s})", value.apply("L"), exponent)
                 : Phrase.of("%s/(1 + exp(%s))", value.apply("L"), exponent);
     }
 

@@ -41,8 +41,15 @@ public final class LogisticFit {
         Points points = all.acceptedBy(curve);
         int n = points.size();
         if (n < 3 || points.distinctX(3) < 3) {
-            return new FitOutcome.NotFitted(curve, n == 0 ? Reason.noneOf(all, curve) : n < 3 ? new Reason.TooFewPoints(n, 3)
-                    : points.distinctX(2) < 2 ? new Reason.AllXEqual(points.x()[0]) : new Reason.TooFewDistinctX(points.distinctX(3), 3));
+            return new FitOutcome.NotFitted(
+                    curve,
+                    n == 0
+                            ? Reason.noneOf(all, curve)
+                            : n < 3
+                                    ? new Reason.TooFewPoints(n, 3)
+                                    : points.distinctX(2) < 2
+                                            ? new Reason.AllXEqual(points.x()[0])
+                                            : new Reason.TooFewDistinctX(points.distinctX(3), 3));
         }
         double least = Arrays.stream(points.x()).min().orElseThrow();
         double greatest = Arrays.stream(points.x()).max().orElseThrow();
@@ -59,12 +66,17 @@ public final class LogisticFit {
         Predicate<double[]> wanted = found -> Math.abs(found[1]) < steepest && Math.abs(found[2]) < FARTHEST;
         ScaledPoints some = scaled.sample(SAMPLE);
         List<double[]> starts = starts(some, steepest);
-        Optional<LeastSquares.Minimum> best = squares.fromAny(some == scaled ? starts
-                : new LeastSquares(SHAPE, some, progress).reached(starts, wanted, STARTS), wanted)
+        Optional<LeastSquares.Minimum> best = squares.fromAny(
+                        some == scaled
+                                ? starts
+                                : new LeastSquares(SHAPE, some, progress).reached(starts, wanted, STARTS),
+                        wanted)
                 .filter(found -> found.sum() <= constant * (1 + ROUNDING));
         if (best.isEmpty()) {
-            return new FitOutcome.NotFitted(curve, new Reason.NoneFits(NAME,
-                    "they show no bend from one level to another that would determine its coefficients"));
+            return new FitOutcome.NotFitted(
+                    curve,
+                    new Reason.NoneFits(
+                            NAME, "they show no bend from one level to another that would determine its coefficients"));
         }
         double[] p = best.get().p();
         double[] values = {p[0], p[1] / half, middle + half * p[2]};
@@ -74,7 +86,9 @@ public final class LogisticFit {
             return outcome;
         }
         FittedFunction function = new SubstitutedFunction(fit.function(), x -> (x - middle) / half, _ -> 1 / half);
-        Optional<Fit.Lesser> lesser = scaled.size() > MOST_COMPARED ? Optional.empty() : lesser(scaled, best.get().sum());
+        Optional<Fit.Lesser> lesser = scaled.size() > MOST_COMPARED
+                ? Optional.empty()
+                : lesser(scaled, best.get().sum());
         return new FitOutcome.Fitted(fit.as(curve, function).beside(lesser));
     }
 
@@ -102,19 +116,24 @@ public final class LogisticFit {
         }
     };
 
-    /// What a step or an exponential curve leaves, where it is less: both are what a logistic curve becomes in the end.
+    /// What a step or an exponential curve leaves, where it is less: both are what a logistic curve becomes in the
+    /// end.
     private static Optional<Fit.Lesser> lesser(ScaledPoints points, double sum) {
         double step = StepProfile.leastSquares(points);
         double exponential = ExponentialFit.infimum(points);
         double least = Math.min(step, exponential);
-        return least < sum * (1 - TELLING) ? Optional.of(new Fit.Lesser(step <= exponential ? Fit.Limit.STEP : Fit.Limit.EXPONENTIAL,
-                least / sum)) : Optional.empty();
+        return least < sum * (1 - TELLING)
+                ? Optional.of(new Fit.Lesser(step <= exponential ? Fit.Limit.STEP : Fit.Limit.EXPONENTIAL, least / sum))
+                : Optional.empty();
     }
 
     /// Beyond it nothing is left of the bend between the two points that are nearest to one another.
     private static double steepest(double[] t) {
         double[] rising = Arrays.stream(t).sorted().distinct().toArray();
-        double gap = IntStream.range(1, rising.length).mapToDouble(i -> rising[i] - rising[i - 1]).min().orElse(1);
+        double gap = IntStream.range(1, rising.length)
+                .mapToDouble(i -> rising[i] - rising[i - 1])
+                .min()
+                .orElse(1);
         return Math.clamp(Minima.steepest(gap), FEWEST_RATES, MOST_RATES);
     }
 
@@ -125,18 +144,25 @@ public final class LogisticFit {
 
         /// Whether points at two x at least lie in the bend, so that these tell how steep it is.
         boolean bendsAtTwo(double[] t) {
-            return Arrays.stream(t).filter(at -> Math.abs(rate * (at - middle)) < BEND).distinct().limit(2).count() == 2;
+            return Arrays.stream(t)
+                            .filter(at -> Math.abs(rate * (at - middle)) < BEND)
+                            .distinct()
+                            .limit(2)
+                            .count()
+                    == 2;
         }
 
         /// Whether a search from here goes on to one that stands beside it on the grid.
         boolean leadsTo(List<Start> beside) {
-            return beside.stream().anyMatch(other -> other.squares < squares
-                    && Math.abs(other.middle - middle) < REACH * Math.max(1 / Math.abs(rate), 2.0 / MOST_MIDDLES));
+            return beside.stream()
+                    .anyMatch(other -> other.squares < squares
+                            && Math.abs(other.middle - middle)
+                                    < REACH * Math.max(1 / Math.abs(rate), 2.0 / MOST_MIDDLES));
         }
     }
 
-    /// The places of a grid of rates and middles that are least among their neighbours, the height being the best for each: all of them,
-    /// since an endlessly steep curve that leaves less must not hide one that has a place.
+    /// The places of a grid of rates and middles that are least among their neighbours, the height being the best
+    /// for each: all of them, since an endlessly steep curve that leaves less must not hide one that has a place.
     private static List<double[]> starts(ScaledPoints points, double steepest) {
         var profile = new AmplitudeProfile(points);
         double[] between = between(points.x());
@@ -147,8 +173,13 @@ public final class LogisticFit {
                 rows.add(valleys(profile, sign * size, between));
             }
             for (int i = 0; i < rows.size() - 1; i++) {
-                List<Start> beside = i == 0 ? rows.get(1) : Stream.concat(rows.get(i - 1).stream(), rows.get(i + 1).stream()).toList();
-                rows.get(i).stream().filter(each -> !each.leadsTo(beside) && each.bendsAtTwo(points.x())).map(Start::coefficients)
+                List<Start> beside = i == 0
+                        ? rows.get(1)
+                        : Stream.concat(rows.get(i - 1).stream(), rows.get(i + 1).stream())
+                                .toList();
+                rows.get(i).stream()
+                        .filter(each -> !each.leadsTo(beside) && each.bendsAtTwo(points.x()))
+                        .map(Start::coefficients)
                         .forEach(starts::add);
             }
         }
@@ -159,20 +190,31 @@ public final class LogisticFit {
     private static List<Start> valleys(AmplitudeProfile profile, double rate, double[] between) {
         double apart = Math.max(1 / Math.abs(rate), 2.0 / MOST_MIDDLES);
         DoubleStream even = IntStream.rangeClosed(0, (int) (2 / apart)).mapToDouble(i -> i * apart - 1);
-        Start[] row = Stream.of(even, DoubleStream.of(between), DoubleStream.of(OUTSIDE)).flatMapToDouble(each -> each).sorted().distinct()
+        Start[] row = Stream.of(even, DoubleStream.of(between), DoubleStream.of(OUTSIDE))
+                .flatMapToDouble(each -> each)
+                .sorted()
+                .distinct()
                 .mapToObj(middle -> {
                     double left = profile.squares(at -> 1 / (1 + Math.exp(-rate * (at - middle))));
                     return new Start(profile.amplitude(), rate, middle, left);
-                }).toArray(Start[]::new);
-        return IntStream.range(0, row.length).filter(i -> (i == 0 || row[i].squares <= row[i - 1].squares)
-                && (i == row.length - 1 || row[i].squares < row[i + 1].squares)).mapToObj(i -> row[i]).toList();
+                })
+                .toArray(Start[]::new);
+        return IntStream.range(0, row.length)
+                .filter(i -> (i == 0 || row[i].squares <= row[i - 1].squares)
+                        && (i == row.length - 1 || row[i].squares < row[i + 1].squares))
+                .mapToObj(i -> row[i])
+                .toList();
     }
 
     /// The x of the points, of many some, and the middles between them.
     private static double[] between(double[] t) {
         double[] rising = Arrays.stream(t).sorted().distinct().toArray();
         int step = 1 + rising.length / MOST_MIDDLES;
-        double[] some = IntStream.range(0, (rising.length - 1) / step + 1).mapToDouble(i -> rising[i * step]).toArray();
-        return IntStream.range(0, 2 * some.length - 1).mapToDouble(i -> (some[i / 2] + some[(i + 1) / 2]) / 2).toArray();
+        double[] some = IntStream.range(0, (rising.length - 1) / step + 1)
+                .mapToDouble(i -> rising[i * step])
+                .toArray();
+        return IntStream.range(0, 2 * some.length - 1)
+                .mapToDouble(i -> (some[i / 2] + some[(i + 1) / 2]) / 2)
+                .toArray();
     }
 }

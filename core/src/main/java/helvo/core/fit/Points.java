@@ -16,17 +16,40 @@ import java.util.stream.IntStream;
 /// @param xBars bars in x; none when no point has one
 /// @param yBars likewise in y
 /// @param weighting how they count in a fit
-/// @param xSigma standard deviation of each x as its bar says, NaN where it has none; empty when none has one or all points count alike
+/// @param xSigma standard deviation of each x as its bar says, NaN where it has none; empty when none has one or
+///     all points count alike
 /// @param ySigma likewise of each y; never empty where bars weigh
-public record Points(double[] x, double[] y, int[] rows, ErrorBars xBars, ErrorBars yBars, Weighting weighting, double[] xSigma,
+public record Points(
+        double[] x,
+        double[] y,
+        int[] rows,
+        ErrorBars xBars,
+        ErrorBars yBars,
+        Weighting weighting,
+        double[] xSigma,
         double[] ySigma) {
     private static final double[] NO_BARS = {};
 
     public Points {
-        Require.require(x.length == y.length && x.length == rows.length, "%s x, %s y, %s rows", x.length, y.length, rows.length);
-        Require.require(xBars.isNone() || xBars.up().length == x.length, "%s bars in x for %s points", xBars.up().length, x.length);
-        Require.require(yBars.isNone() || yBars.up().length == x.length, "%s bars in y for %s points", yBars.up().length, x.length);
-        Require.require(weighting == Weighting.UNWEIGHTED || ySigma.length == y.length, "%s standard deviations for %s points",
+        Require.require(
+                x.length == y.length && x.length == rows.length,
+                "%s x, %s y, %s rows",
+                x.length,
+                y.length,
+                rows.length);
+        Require.require(
+                xBars.isNone() || xBars.up().length == x.length,
+                "%s bars in x for %s points",
+                xBars.up().length,
+                x.length);
+        Require.require(
+                yBars.isNone() || yBars.up().length == x.length,
+                "%s bars in y for %s points",
+                yBars.up().length,
+                x.length);
+        Require.require(
+                weighting == Weighting.UNWEIGHTED || ySigma.length == y.length,
+                "%s standard deviations for %s points",
                 ySigma.length,
                 x.length);
     }
@@ -36,13 +59,22 @@ public record Points(double[] x, double[] y, int[] rows, ErrorBars xBars, ErrorB
         this(x, y, rows, xBars, yBars, Weighting.UNWEIGHTED, NO_BARS, NO_BARS);
     }
 
-    /// The same points, counting by their bars; of one that is longer one way than the other, by its mean half length.
+    /// The same points, counting by their bars; of one that is longer one way than the other, by its mean half
+    /// length.
     ///
     /// @param xUnit standard deviation for a bar of length 1 in x
     /// @param yUnit likewise in y
     public Points weighted(Weighting by, double xUnit, double yUnit) {
-        return by == Weighting.UNWEIGHTED ? new Points(x, y, rows, xBars, yBars)
-                : new Points(x, y, rows, xBars, yBars, by, times(xBars.half(), xUnit),
+        return by == Weighting.UNWEIGHTED
+                ? new Points(x, y, rows, xBars, yBars)
+                : new Points(
+                        x,
+                        y,
+                        rows,
+                        xBars,
+                        yBars,
+                        by,
+                        times(xBars.half(), xUnit),
                         yBars.isNone() ? nothing(y.length) : times(yBars.half(), yUnit));
     }
 
@@ -80,22 +112,24 @@ public record Points(double[] x, double[] y, int[] rows, ErrorBars xBars, ErrorB
     ///
     /// @param inBoth whether bars in x, where there are any, weigh too
     public boolean counts(int i, boolean inBoth) {
-        return weighting == Weighting.UNWEIGHTED || finite(ySigma[i]) || inBoth && xSigma.length > 0 && finite(xSigma[i])
-                && !(ySigma[i] < 0);
+        return weighting == Weighting.UNWEIGHTED
+                || finite(ySigma[i])
+                || inBoth && xSigma.length > 0 && finite(xSigma[i]) && !(ySigma[i] < 0);
     }
 
     private static boolean finite(double sigma) {
         return sigma > 0 && sigma < Double.POSITIVE_INFINITY;
     }
 
-    /// The standard deviation that a point's distance from a curve has by its bars: in what the curve was fitted on, and in x as far as
-    /// the curve slopes there.
+    /// The standard deviation that a point's distance from a curve has by its bars: in what the curve was fitted
+    /// on, and in x as far as the curve slopes there.
     double sigma(int i, Fit fit) {
         if (fit.curve().onLogScale()) {
             return sigmaOfLnY(i);
         }
         double inY = ySigma[i] > 0 ? ySigma[i] : 0;
-        return fit.curve().weighsBoth() && xSigma.length > 0 ? Math.hypot(inY, xSigma[i] > 0 ? xSigma[i] * fit.function().slope(x[i]) : 0)
+        return fit.curve().weighsBoth() && xSigma.length > 0
+                ? Math.hypot(inY, xSigma[i] > 0 ? xSigma[i] * fit.function().slope(x[i]) : 0)
                 : inY;
     }
 
@@ -147,13 +181,23 @@ public record Points(double[] x, double[] y, int[] rows, ErrorBars xBars, ErrorB
     }
 
     private Points at(int[] kept) {
-        return kept.length == x.length ? this : new Points(at(x, kept), at(y, kept), Arrays.stream(kept).map(i -> rows[i]).toArray(),
-                xBars.at(kept), yBars.at(kept),
-                weighting, at(xSigma, kept), at(ySigma, kept));
+        return kept.length == x.length
+                ? this
+                : new Points(
+                        at(x, kept),
+                        at(y, kept),
+                        Arrays.stream(kept).map(i -> rows[i]).toArray(),
+                        xBars.at(kept),
+                        yBars.at(kept),
+                        weighting,
+                        at(xSigma, kept),
+                        at(ySigma, kept));
     }
 
     private static double[] at(double[] values, int[] places) {
-        return values.length == 0 ? values : Arrays.stream(places).mapToDouble(i -> values[i]).toArray();
+        return values.length == 0
+                ? values
+                : Arrays.stream(places).mapToDouble(i -> values[i]).toArray();
     }
 
     public int size() {

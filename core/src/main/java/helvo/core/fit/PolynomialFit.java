@@ -17,7 +17,8 @@ public final class PolynomialFit {
     /// Residuals below this part of the terms they are the difference of are the arithmetic's own rounding:
     /// double-double keeps about 2^-104, less what a few dozen operations lose.
     private static final double ROUNDING = 0x1p-90;
-    /// Above this part of the sum of squares of y, that of the residuals keeps its digits when it is taken as a difference.
+    /// Above this part of the sum of squares of y, that of the residuals keeps its digits when it is taken as a
+    /// difference.
     private static final double DIFFERENCE = 1e-8;
 
     /// A sample's scaling serves as long as no point lies farther out than this.
@@ -79,14 +80,23 @@ public final class PolynomialFit {
         }
         DD mean = sums.cross()[0].divide(sums.powers()[0]);
         DD aboutMean = sums.square().subtract(mean.multiply(sums.cross()[0]));
-        if (!(Math.min(residuals.hi(), aboutMean.hi()) > DIFFERENCE * sums.square().hi())) {
+        if (!(Math.min(residuals.hi(), aboutMean.hi())
+                > DIFFERENCE * sums.square().hi())) {
             var squares = function.sumsOfSquares(points, rests, mean, progress.part(0.7, 1));
             boolean perfect = squares.largestResidual() <= ROUNDING * function.sizeOfTerms();
             residuals = perfect ? DD.ZERO : squares.ofResiduals();
             aboutMean = squares.aboutMean();
         }
         // Of the mean alone both are the same sum.
-        return assemble(points, names, scaling, scaled, normal.get(), function, degree == 0 ? aboutMean : residuals, aboutMean,
+        return assemble(
+                points,
+                names,
+                scaling,
+                scaled,
+                normal.get(),
+                function,
+                degree == 0 ? aboutMean : residuals,
+                aboutMean,
                 lowest == 1 && intercept == 0 ? sums.square() : aboutMean);
     }
 
@@ -109,13 +119,22 @@ public final class PolynomialFit {
         return distinct < p ? Optional.of(new Reason.TooFewDistinctX(distinct, p)) : Optional.empty();
     }
 
-    private FitOutcome assemble(Points points, List<String> names, Scaling scaling, DD[] scaled, NormalEquations normal,
-            ScaledPolynomial function, DD residuals, DD aboutMean, DD total) {
+    private FitOutcome assemble(
+            Points points,
+            List<String> names,
+            Scaling scaling,
+            DD[] scaled,
+            NormalEquations normal,
+            ScaledPolynomial function,
+            DD residuals,
+            DD aboutMean,
+            DD total) {
         int n = points.size();
         int p = scaled.length;
         int squarePower = 2 * (scaling.yPower() - points.sigmaPower());
-        DD variance = n <= p ? DD.ZERO : points.weighting() == Weighting.STATED ? DD.ONE.scalb(-squarePower)
-                : residuals.divide(DD.of(n - p));
+        DD variance = n <= p
+                ? DD.ZERO
+                : points.weighting() == Weighting.STATED ? DD.ONE.scalb(-squarePower) : residuals.divide(DD.of(n - p));
         Quality quality = quality(n, p, points.weighting(), squarePower, residuals, aboutMean, total);
         var coefficients = new ArrayList<Coefficient>();
         for (int k = lowest; k <= degree; k++) {
@@ -130,8 +149,8 @@ public final class PolynomialFit {
             }
             coefficients.add(quality.estimated(names.get(k - lowest), c, se));
         }
-        return new FitOutcome.Fitted(new Fit(curve, coefficients, n <= p ? Fit.UNKNOWN : covariance(scaling, normal, variance), function,
-                quality));
+        return new FitOutcome.Fitted(new Fit(
+                curve, coefficients, n <= p ? Fit.UNKNOWN : covariance(scaling, normal, variance), function, quality));
     }
 
     private double[][] covariance(Scaling scaling, NormalEquations normal, DD variance) {
@@ -141,7 +160,9 @@ public final class PolynomialFit {
             for (int j = 0; j <= i; j++) {
                 int power = 2 * scaling.yPower() - scaling.xPower() * (i + j + 2 * lowest);
                 covariance[i][j] = normal.bilinearForm(expansion(scaling, i + lowest), expansion(scaling, j + lowest))
-                        .multiply(variance).scalb(power).doubleValue();
+                        .multiply(variance)
+                        .scalb(power)
+                        .doubleValue();
                 covariance[j][i] = covariance[i][j];
             }
         }
@@ -189,21 +210,42 @@ public final class PolynomialFit {
         int totalFreedom = aboutZero ? n : n - 1;
         double ssr = residuals.scalb(squarePower).doubleValue();
         OptionalDouble s = n > p
-                ? OptionalDouble.of(residuals.divide(DD.of(n - p)).sqrt().doubleValue() * Math.scalb(1.0, squarePower / 2))
+                ? OptionalDouble.of(
+                        residuals.divide(DD.of(n - p)).sqrt().doubleValue() * Math.scalb(1.0, squarePower / 2))
                 : OptionalDouble.empty();
         OptionalDouble r2 = varies ? OptionalDouble.of(oneMinus(residuals.divide(total))) : OptionalDouble.empty();
         OptionalDouble adjusted = varies && n > p
-                ? OptionalDouble.of(oneMinus(residuals.divide(total).multiply(DD.of(totalFreedom)).divide(DD.of(n - p))))
+                ? OptionalDouble.of(oneMinus(
+                        residuals.divide(total).multiply(DD.of(totalFreedom)).divide(DD.of(n - p))))
                 : OptionalDouble.empty();
         boolean testable = varies && n > p && degree > 0 && residuals.hi() > 0 && (lowest == 0 || intercept == 0);
-        Optional<Quality.F> f = testable ? Optional.of(weighting == Weighting.STATED
-                ? Quality.F.ofKnownScatter(total.subtract(residuals).scalb(squarePower).doubleValue(), totalFreedom - (n - p))
-                : overall(residuals, total, totalFreedom, n - p)) : Optional.empty();
-        OptionalDouble aicc = residuals.hi() <= 0 ? OptionalDouble.empty()
+        Optional<Quality.F> f = testable
+                ? Optional.of(
+                        weighting == Weighting.STATED
+                                ? Quality.F.ofKnownScatter(
+                                        total.subtract(residuals)
+                                                .scalb(squarePower)
+                                                .doubleValue(),
+                                        totalFreedom - (n - p))
+                                : overall(residuals, total, totalFreedom, n - p))
+                : Optional.empty();
+        OptionalDouble aicc = residuals.hi() <= 0
+                ? OptionalDouble.empty()
                 : Quality.aicc(weighting, n, p, Math.log(residuals.hi() / n) + squarePower * Math.log(2), ssr);
-        return new Quality(n, p, ssr, aboutZero ? About.ZERO : About.MEAN, r2,
-                varies(aboutMean, n) ? OptionalDouble.of(oneMinus(residuals.divide(aboutMean))) : OptionalDouble.empty(), adjusted, s, f,
-                        aicc, weighting,
+        return new Quality(
+                n,
+                p,
+                ssr,
+                aboutZero ? About.ZERO : About.MEAN,
+                r2,
+                varies(aboutMean, n)
+                        ? OptionalDouble.of(oneMinus(residuals.divide(aboutMean)))
+                        : OptionalDouble.empty(),
+                adjusted,
+                s,
+                f,
+                aicc,
+                weighting,
                 weighting == Weighting.UNWEIGHTED ? Optional.empty() : Quality.ChiSquare.of(ssr, n - p));
     }
 
@@ -213,8 +255,13 @@ public final class PolynomialFit {
 
     private static Quality.F overall(DD residuals, DD total, int totalFreedom, int freedom) {
         int explained = totalFreedom - freedom;
-        return Quality.F.of(total.subtract(residuals).divide(DD.of(explained)).divide(residuals.divide(DD.of(freedom))).doubleValue(),
-                explained, freedom);
+        return Quality.F.of(
+                total.subtract(residuals)
+                        .divide(DD.of(explained))
+                        .divide(residuals.divide(DD.of(freedom)))
+                        .doubleValue(),
+                explained,
+                freedom);
     }
 
     private static double oneMinus(DD part) {

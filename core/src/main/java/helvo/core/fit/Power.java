@@ -33,8 +33,11 @@ public record Power(boolean onLogScale) implements Curve {
     @Override
     public String form(Function<String, String> value, String x, Notation notation) {
         if (notation == Notation.PROGRAM) {
-            return Phrase.of("%s*%s^%s", value.apply("a"), x, value.apply("b").startsWith("-") ? "(" + value.apply("b") + ")"
-                    : value.apply("b"));
+            return Phrase.of(
+                    "%s*%s^%s",
+                    value.apply("a"),
+                    x,
+                    value.apply("b").startsWith("-") ? "(" + value.apply("b") + ")" : value.apply("b"));
         }
         return Phrase.of("%s · %s^{%s}", value.apply("a"), x, value.apply("b"));
     }
@@ -56,12 +59,18 @@ public record Power(boolean onLogScale) implements Curve {
 
     @Override
     public Optional<double[]> about(double origin, Fit fit) {
-        return origin > 0 ? Optional.of(new double[] {fit.function().at(origin), fit.coefficient("b").value()}) : Optional.empty();
+        return origin > 0
+                ? Optional.of(new double[] {
+                    fit.function().at(origin), fit.coefficient("b").value()
+                })
+                : Optional.empty();
     }
 
     @Override
     public String unit(String coefficient, String y, String x) {
-        return coefficient.equals("b") ? "" : x.isEmpty() ? y : (y.isEmpty() ? "1" : y) + "/" + PowersOfX.whole(x) + "ᵇ";
+        return coefficient.equals("b")
+                ? ""
+                : x.isEmpty() ? y : (y.isEmpty() ? "1" : y) + "/" + PowersOfX.whole(x) + "ᵇ";
     }
 
     @Override

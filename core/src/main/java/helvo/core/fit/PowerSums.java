@@ -19,12 +19,18 @@ import org.apache.commons.numbers.core.DD;
 record PowerSums(DD[] powers, DD[] cross, DD square, double reach) {
     static PowerSums of(Points points, RoundingErrors rests, Scaling scaling, int degree, Progress progress) {
         double sigmaFactor = Math.scalb(1.0, -points.sigmaPower());
-        Sums sums = Blocks.joined(points.size(), progress,
-                (from, to) -> new Lanes(points, rests, scaling, sigmaFactor, degree).over(from, to), Sums::plus);
+        Sums sums = Blocks.joined(
+                points.size(),
+                progress,
+                (from, to) -> new Lanes(points, rests, scaling, sigmaFactor, degree).over(from, to),
+                Sums::plus);
         int powers = 2 * degree + 1;
         DD[] all = sums.together();
-        return new PowerSums(java.util.Arrays.copyOf(all, powers), java.util.Arrays.copyOfRange(all, powers, all.length - 1),
-                all[all.length - 1], sums.reach);
+        return new PowerSums(
+                java.util.Arrays.copyOf(all, powers),
+                java.util.Arrays.copyOfRange(all, powers, all.length - 1),
+                all[all.length - 1],
+                sums.reach);
     }
 
     /// Sums over some of the points: the powers, the products with u, and the square.
@@ -45,12 +51,14 @@ record PowerSums(DD[] powers, DD[] cross, DD square, double reach) {
         }
 
         DD[] together() {
-            return IntStream.range(0, high.length).mapToObj(i -> DD.ofSum(high[i], low[i])).toArray(DD[]::new);
+            return IntStream.range(0, high.length)
+                    .mapToObj(i -> DD.ofSum(high[i], low[i]))
+                    .toArray(DD[]::new);
         }
     }
 
-    /// Sums over every so-manieth point, side by side. Each step is a loop over the lanes that depends on nothing but its own lane,
-    /// which the compiler turns into instructions for several at a time.
+    /// Sums over every so-manieth point, side by side. Each step is a loop over the lanes that depends on nothing
+    /// but its own lane, which the compiler turns into instructions for several at a time.
     private static final class Lanes {
         private static final int MAX = 128;
 
@@ -92,7 +100,10 @@ record PowerSums(DD[] powers, DD[] cross, DD square, double reach) {
             for (int at = from; at < to; at += lanes) {
                 take(at, Math.min(lanes, to - at));
             }
-            var all = new Sums(new double[sums], new double[sums], java.util.Arrays.stream(reach).max().orElse(0));
+            var all = new Sums(
+                    new double[sums],
+                    new double[sums],
+                    java.util.Arrays.stream(reach).max().orElse(0));
             for (int sum = 0; sum < sums; sum++) {
                 for (int lane = 0; lane < lanes; lane++) {
                     all.add(sum, high[sum][lane], low[sum][lane]);
@@ -137,7 +148,14 @@ record PowerSums(DD[] powers, DD[] cross, DD square, double reach) {
         }
 
         /// (values − centre) · factor, with what that lost in rounding.
-        private static void moved(double[] values, int from, double centre, double factor, double[] lost, double[] moved, double[] rest,
+        private static void moved(
+                double[] values,
+                int from,
+                double centre,
+                double factor,
+                double[] lost,
+                double[] moved,
+                double[] rest,
                 int count) {
             // Copied first: the compiler makes lanes only of loops whose arrays all go by the same index.
             System.arraycopy(values, from, moved, 0, count);
@@ -159,7 +177,8 @@ record PowerSums(DD[] powers, DD[] cross, DD square, double reach) {
             }
         }
 
-        private static void weights(double[] sigma, int from, double factor, double[] weight, double[] rest, int count) {
+        private static void weights(
+                double[] sigma, int from, double factor, double[] weight, double[] rest, int count) {
             System.arraycopy(sigma, from, weight, 0, count);
             for (int i = 0; i < count; i++) {
                 double s = weight[i] * factor;
@@ -181,7 +200,8 @@ record PowerSums(DD[] powers, DD[] cross, DD square, double reach) {
         }
 
         /// Adds products to sums.
-        private static void addProduct(double[] sums, double[] low, double[] a, double[] aRest, double[] b, double[] bRest, int count) {
+        private static void addProduct(
+                double[] sums, double[] low, double[] a, double[] aRest, double[] b, double[] bRest, int count) {
             for (int i = 0; i < count; i++) {
                 double before = sums[i];
                 double product = a[i] * b[i];
@@ -193,7 +213,8 @@ record PowerSums(DD[] powers, DD[] cross, DD square, double reach) {
         }
 
         /// Adds w u² to sums.
-        private static void addSquare(double[] sums, double[] low, double[] w, double[] wRest, double[] u, double[] uRest, int count) {
+        private static void addSquare(
+                double[] sums, double[] low, double[] w, double[] wRest, double[] u, double[] uRest, int count) {
             for (int i = 0; i < count; i++) {
                 double before = sums[i];
                 double first = w[i] * u[i];

@@ -51,7 +51,9 @@ final class PowersOfX {
             text.append(number).append(rest);
         } else {
             String minus = number.startsWith("-") ? " - " : " \u2212 ";
-            text.append(negative ? minus : " + ").append(negative ? number.substring(1) : number).append(rest);
+            text.append(negative ? minus : " + ")
+                    .append(negative ? number.substring(1) : number)
+                    .append(rest);
         }
     }
 

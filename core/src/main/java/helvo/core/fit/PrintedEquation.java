@@ -13,12 +13,13 @@ import java.util.List;
 import java.util.Optional;
 import java.util.stream.IntStream;
 
-/// The coefficients of a fit as its equation prints them: rounded together, to the fewest digits with which the printed equation
-/// still draws the fitted curve.
+/// The coefficients of a fit as its equation prints them: rounded together, to the fewest digits with which the
+/// printed equation still draws the fitted curve.
 ///
-/// Coefficients are correlated; rounded each to its own standard error they can miss their own curve by any amount. Here each has
-/// at least three significant digits, and as many more as keep the printed curve within the tolerance of the fitted one over the
-/// data's range of x. Where that would take more than seven digits, a polynomial or an exponential is written over x − x₀.
+/// Coefficients are correlated; rounded each to its own standard error they can miss their own curve by any amount.
+/// Here each has at least three significant digits, and as many more as keep the printed curve within the tolerance
+/// of the fitted one over the data's range of x. Where that would take more than seven digits, a polynomial or an
+/// exponential is written over x − x₀.
 ///
 /// @param from         least x of the points that the fit uses
 /// @param to           greatest x
@@ -26,7 +27,13 @@ import java.util.stream.IntStream;
 /// @param origin       x₀; empty where the equation is in x itself
 /// @param exact        the coefficients in full, about the origin
 /// @param coefficients the printed ones, in the order of the curve's form
-public record PrintedEquation(Fit fit, double from, double to, double tolerance, Optional<BigDecimal> origin, double[] exact,
+public record PrintedEquation(
+        Fit fit,
+        double from,
+        double to,
+        double tolerance,
+        Optional<BigDecimal> origin,
+        double[] exact,
         List<BigDecimal> coefficients) {
     public static final int FEWEST_DIGITS = 2;
     public static final int MAX_DIGITS = 12;
@@ -37,7 +44,8 @@ public record PrintedEquation(Fit fit, double from, double to, double tolerance,
     private static final int DIGITS_OF_DOUBLES = 17;
     private static final double PART_OF_S = 1.0 / 20;
     private static final double PART_OF_SPAN = 0.0005;
-    /// Sums of squares, spans and terms smaller than this beside the numbers they come from are the rounding of doubles.
+    /// Sums of squares, spans and terms smaller than this beside the numbers they come from are the rounding of
+    /// doubles.
     private static final double ROUNDING = 1e-12;
     /// Between the places where the printed curve is compared it may lie a little farther off.
     private static final double MARGIN = 0.98;
@@ -47,13 +55,18 @@ public record PrintedEquation(Fit fit, double from, double to, double tolerance,
     public static PrintedEquation of(Fit fit, Points points) {
         boolean onLogs = fit.curve().onLogScale();
         boolean inBoth = points.weighedInBoth() && fit.curve().weighsBoth();
-        Reach all = Blocks.joined(points.size(), Progress.none(), (first, end) -> Reach.of(fit, points, inBoth, first, end), Reach::and);
+        Reach all = Blocks.joined(
+                points.size(), Progress.none(), (first, end) -> Reach.of(fit, points, inBoth, first, end), Reach::and);
         int freedom = all.used - fit.coefficients().size();
-        double s = points.weighting() == Weighting.UNWEIGHTED ? fit.quality().residualStandardDeviation().orElse(0) : freedom > 0
-                ? Math.sqrt(all.squares / freedom) : 0;
+        double s = points.weighting() == Weighting.UNWEIGHTED
+                ? fit.quality().residualStandardDeviation().orElse(0)
+                : freedom > 0 ? Math.sqrt(all.squares / freedom) : 0;
         double size = all.y.largest();
         double span = all.y.high() - all.y.low() > ROUNDING * size ? all.y.high() - all.y.low() : onLogs ? 1 : size;
-        return of(fit, all.x.low(), all.x.high(),
+        return of(
+                fit,
+                all.x.low(),
+                all.x.high(),
                 s > ROUNDING * size ? s * PART_OF_S : Math.max(span * PART_OF_SPAN, Double.MIN_NORMAL));
     }
 
@@ -88,13 +101,17 @@ public record PrintedEquation(Fit fit, double from, double to, double tolerance,
     }
 
     private static PrintedEquation of(Fit fit, double from, double to, double tolerance) {
-        double[] own = fit.coefficients().stream().mapToDouble(Coefficient::value).toArray();
+        double[] own =
+                fit.coefficients().stream().mapToDouble(Coefficient::value).toArray();
         if (fit.origin().isPresent()) {
             return rounded(fit, from, to, tolerance, fit.origin(), own);
         }
         PrintedEquation plain = rounded(fit, from, to, tolerance, Optional.empty(), own);
-        return plain.isUsable() ? plain : aboutOrigin(fit, from, to, tolerance).filter(other -> other.worst() < plain.worst())
-                .orElse(plain);
+        return plain.isUsable()
+                ? plain
+                : aboutOrigin(fit, from, to, tolerance)
+                        .filter(other -> other.worst() < plain.worst())
+                        .orElse(plain);
     }
 
     private static Optional<PrintedEquation> aboutOrigin(Fit fit, double from, double to, double tolerance) {
@@ -102,26 +119,37 @@ public record PrintedEquation(Fit fit, double from, double to, double tolerance,
         if (origin.signum() == 0) {
             return Optional.empty();
         }
-        return fit.curve().about(origin.doubleValue(), fit).filter(all -> Arrays.stream(all).allMatch(Double::isFinite))
+        return fit.curve()
+                .about(origin.doubleValue(), fit)
+                .filter(all -> Arrays.stream(all).allMatch(Double::isFinite))
                 .map(all -> rounded(fit, from, to, tolerance, Optional.of(origin), all));
     }
 
-    private static PrintedEquation rounded(Fit fit, double from, double to, double tolerance, Optional<BigDecimal> origin, double[] exact) {
+    private static PrintedEquation rounded(
+            Fit fit, double from, double to, double tolerance, Optional<BigDecimal> origin, double[] exact) {
         var rounding = new Rounding(fit, from, to, tolerance, origin, exact);
         return new PrintedEquation(fit, from, to, tolerance, origin, exact, rounding.coefficients());
     }
 
     /// With so many significant digits in each coefficient, as somebody asked for.
     public PrintedEquation withDigits(int digits) {
-        List<BigDecimal> chosen = Arrays.stream(exact).mapToObj(value -> value == 0 ? BigDecimal.ZERO
-                : new BigDecimal(value).round(new MathContext(digits, RoundingMode.HALF_EVEN))).toList();
+        List<BigDecimal> chosen = Arrays.stream(exact)
+                .mapToObj(value -> value == 0
+                        ? BigDecimal.ZERO
+                        : new BigDecimal(value).round(new MathContext(digits, RoundingMode.HALF_EVEN)))
+                .toList();
         return new PrintedEquation(fit, from, to, tolerance, origin, exact, chosen);
     }
 
     /// The printed equation's y at x.
     public double at(double x) {
-        return fit.curve().value(coefficients.stream().mapToDouble(BigDecimal::doubleValue).toArray(),
-                origin.map(about -> fit.curve().from(about.doubleValue(), x)).orElse(x));
+        return fit.curve()
+                .value(
+                        coefficients.stream()
+                                .mapToDouble(BigDecimal::doubleValue)
+                                .toArray(),
+                        origin.map(about -> fit.curve().from(about.doubleValue(), x))
+                                .orElse(x));
     }
 
     /// Few enough digits, and no power of ten that only the distance from x = 0 makes.
@@ -129,12 +157,16 @@ public record PrintedEquation(Fit fit, double from, double to, double tolerance,
         return worst() <= USABLE_DIGITS;
     }
 
-    /// Digits of the coefficient that has most; one that needs a power of ten in a curve that grows by a factor, far from x = 0,
-    /// counts as too many.
+    /// Digits of the coefficient that has most; one that needs a power of ten in a curve that grows by a factor,
+    /// far from x = 0, counts as too many.
     private int worst() {
-        int digits = coefficients.stream().mapToInt(value -> value.stripTrailingZeros().precision()).max().orElse(0);
+        int digits = coefficients.stream()
+                .mapToInt(value -> value.stripTrailingZeros().precision())
+                .max()
+                .orElse(0);
         boolean zeroIsFar = from > to - from || -to > to - from;
-        boolean far = zeroIsFar && !fit.curve().isSum() && !NumberFormat.isPlain(NumberFormat.power(coefficients.getFirst()));
+        boolean far =
+                zeroIsFar && !fit.curve().isSum() && !NumberFormat.isPlain(NumberFormat.power(coefficients.getFirst()));
         return far ? Math.max(digits, USABLE_DIGITS + 1) : digits;
     }
 
@@ -156,9 +188,14 @@ public record PrintedEquation(Fit fit, double from, double to, double tolerance,
             this.logs = curve.onLogScale();
             // Two straight lines are farthest apart at an end.
             int places = curve.isStraight() ? 1 : PLACES;
-            double[] all = IntStream.rangeClosed(0, places).mapToDouble(i -> i == places ? to : from + (to - from) * i / places)
-                    .filter(each -> fit.uses(each, 1)).toArray();
-            x = origin.map(about -> Arrays.stream(all).map(each -> curve.from(about.doubleValue(), each)).toArray()).orElse(all);
+            double[] all = IntStream.rangeClosed(0, places)
+                    .mapToDouble(i -> i == places ? to : from + (to - from) * i / places)
+                    .filter(each -> fit.uses(each, 1))
+                    .toArray();
+            x = origin.map(about -> Arrays.stream(all)
+                            .map(each -> curve.from(about.doubleValue(), each))
+                            .toArray())
+                    .orElse(all);
             fitted = Arrays.stream(all).map(fit.function()::at).toArray();
             digits = new int[exact.length];
             Arrays.fill(digits, MIN_DIGITS);
@@ -175,7 +212,9 @@ public record PrintedEquation(Fit fit, double from, double to, double tolerance,
                 int most = -1;
                 double largest = -1;
                 for (int k = 0; k < digits.length; k++) {
-                    double effect = digits[k] < DIGITS_OF_DOUBLES && !nothing[k] ? effect(k, decimal(k).doubleValue()) : -1;
+                    double effect = digits[k] < DIGITS_OF_DOUBLES && !nothing[k]
+                            ? effect(k, decimal(k).doubleValue())
+                            : -1;
                     if (effect > largest) {
                         largest = effect;
                         most = k;
@@ -242,7 +281,9 @@ public record PrintedEquation(Fit fit, double from, double to, double tolerance,
 
     @Override
     public boolean equals(Object other) {
-        return other instanceof PrintedEquation that && fit.equals(that.fit) && coefficients.equals(that.coefficients)
+        return other instanceof PrintedEquation that
+                && fit.equals(that.fit)
+                && coefficients.equals(that.coefficients)
                 && origin.equals(that.origin);
     }
 

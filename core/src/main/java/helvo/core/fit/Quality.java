@@ -15,23 +15,39 @@ import org.apache.commons.statistics.distribution.TDistribution;
 /// @param residualSumOfSquares      SSR, in y units squared; χ² where bars weigh
 /// @param about                     what R² is measured about
 /// @param r2                        1 − SSR/SST; 1 for a perfect fit; empty when y does not vary
-/// @param r2AboutMean               the same about the mean whatever `about` is, so that it compares between shapes; it can be below 0
-/// @param adjustedR2                R² with both sums divided by their degrees of freedom; empty where R² is, or n = p
-/// @param residualStandardDeviation √(SSR/(n − p)), in y units; where bars weigh √(χ²/ν), a pure number; empty when n = p
-/// @param overall                   the F test that all coefficients but the intercept are zero; empty for a perfect fit,
-///                                  n = p, y that does not vary, or an intercept held at another value than 0
-/// @param aicc                      n ln(SSR/n) + 2K + 2K(K+1)/(n−K−1) with K = p + 1, Burnham & Anderson 2002, §2.4;
-///                                  χ² + 2p + 2p(p+1)/(n−p−1) where bars weigh as stated, the scatter being known;
-///                                  empty when n ≤ K + 1 or the fit is perfect
+/// @param r2AboutMean               the same about the mean whatever `about` is, so that it compares between
+///     shapes; it can be below 0
+/// @param adjustedR2                R² with both sums divided by their degrees of freedom; empty where R² is, or n
+///     = p
+/// @param residualStandardDeviation √(SSR/(n − p)), in y units; where bars weigh √(χ²/ν), a pure number; empty when
+///     n = p
+/// @param overall                   the F test that all coefficients but the intercept are zero; empty for a
+///                                  perfect fit, n = p, y that does not vary, or an intercept held at another value
+///                                  than 0
+/// @param aicc                      n ln(SSR/n) + 2K + 2K(K+1)/(n−K−1) with K = p + 1, Burnham & Anderson 2002,
+///                                  §2.4; χ² + 2p + 2p(p+1)/(n−p−1) where bars weigh as stated, the scatter being
+///                                  known; empty when n ≤ K + 1 or the fit is perfect
 /// @param chiSquare                 where bars weigh and n > p
-public record Quality(int points, int coefficients, double residualSumOfSquares, About about, OptionalDouble r2,
-        OptionalDouble r2AboutMean, OptionalDouble adjustedR2, OptionalDouble residualStandardDeviation, Optional<F> overall,
-                OptionalDouble aicc,
-        Weighting weighting, Optional<ChiSquare> chiSquare) {
+public record Quality(
+        int points,
+        int coefficients,
+        double residualSumOfSquares,
+        About about,
+        OptionalDouble r2,
+        OptionalDouble r2AboutMean,
+        OptionalDouble adjustedR2,
+        OptionalDouble residualStandardDeviation,
+        Optional<F> overall,
+        OptionalDouble aicc,
+        Weighting weighting,
+        Optional<ChiSquare> chiSquare) {
 
-    /// What the total sum of squares, and so R², is measured about: the mean of y, or zero for a fit whose intercept
-    /// is held at 0 (as in NIST StRD NoInt1).
-    public enum About { MEAN, ZERO }
+    /// What the total sum of squares, and so R², is measured about: the mean of y, or zero for a fit whose
+    /// intercept is held at 0 (as in NIST StRD NoInt1).
+    public enum About {
+        MEAN,
+        ZERO
+    }
 
     /// An F test.
     public record F(double value, double p) {
@@ -51,30 +67,47 @@ public record Quality(int points, int coefficients, double residualSumOfSquares,
         }
     }
 
-    /// The sum of squared residuals, each in units of its standard deviation, and the probability of one as large if the bars are right.
+    /// The sum of squared residuals, each in units of its standard deviation, and the probability of one as large
+    /// if the bars are right.
     public record ChiSquare(double value, double p) {
         static Optional<ChiSquare> of(double value, int freedom) {
-            return freedom > 0 && Double.isFinite(value) ? Optional.of(new ChiSquare(value,
-                    ChiSquaredDistribution.of(freedom).survivalProbability(value))) : Optional.empty();
+            return freedom > 0 && Double.isFinite(value)
+                    ? Optional.of(new ChiSquare(
+                            value, ChiSquaredDistribution.of(freedom).survivalProbability(value)))
+                    : Optional.empty();
         }
     }
 
     /// Of a fit whose sums are plain doubles, measured about the mean.
     ///
-    /// @param unit what the root of one unit of `ssr` and `sst` is worth, in y units or, where bars weigh, in standard deviations
+    /// @param unit what the root of one unit of `ssr` and `sst` is worth, in y units or, where bars weigh, in
+    ///     standard deviations
     static Quality of(Weighting weighting, int n, int p, double ssr, double sst, double unit) {
         double square = unit * unit;
         int freedom = n - p;
         boolean varies = sst > 0;
         OptionalDouble r2 = varies ? OptionalDouble.of(1 - ssr / sst) : OptionalDouble.empty();
         boolean testable = varies && freedom > 0 && ssr > 0 && p > 1;
-        return new Quality(n, p, ssr * square, About.MEAN, r2, r2,
+        return new Quality(
+                n,
+                p,
+                ssr * square,
+                About.MEAN,
+                r2,
+                r2,
                 varies && freedom > 0 ? OptionalDouble.of(1 - ssr / sst * (n - 1) / freedom) : OptionalDouble.empty(),
                 freedom > 0 ? OptionalDouble.of(Math.sqrt(ssr / freedom) * unit) : OptionalDouble.empty(),
-                !testable ? Optional.empty() : Optional.of(weighting == Weighting.STATED ? F.ofKnownScatter((sst - ssr) * square, p - 1)
-                        : F.of((sst - ssr) / (p - 1) / (ssr / freedom), p - 1, freedom)),
-                ssr > 0 ? aicc(weighting, n, p, Math.log(ssr / n) + 2 * Math.log(unit), ssr * square) : OptionalDouble.empty(),
-                weighting, weighting == Weighting.UNWEIGHTED ? Optional.empty() : ChiSquare.of(ssr * square, freedom));
+                !testable
+                        ? Optional.empty()
+                        : Optional.of(
+                                weighting == Weighting.STATED
+                                        ? F.ofKnownScatter((sst - ssr) * square, p - 1)
+                                        : F.of((sst - ssr) / (p - 1) / (ssr / freedom), p - 1, freedom)),
+                ssr > 0
+                        ? aicc(weighting, n, p, Math.log(ssr / n) + 2 * Math.log(unit), ssr * square)
+                        : OptionalDouble.empty(),
+                weighting,
+                weighting == Weighting.UNWEIGHTED ? Optional.empty() : ChiSquare.of(ssr * square, freedom));
     }
 
     /// The standard deviation of a point of weight 1: s, or 1 where bars weigh as stated.
@@ -82,15 +115,17 @@ public record Quality(int points, int coefficients, double residualSumOfSquares,
         return weighting == Weighting.STATED ? OptionalDouble.of(1) : residualStandardDeviation;
     }
 
-    /// How far from 0 a value over its standard error lies by chance alone: Student's t with n − p degrees of freedom; the normal
-    /// distribution where bars weigh as stated, since the scatter is then known.
+    /// How far from 0 a value over its standard error lies by chance alone: Student's t with n − p degrees of
+    /// freedom; the normal distribution where bars weigh as stated, since the scatter is then known.
     private ContinuousDistribution ofEstimates() {
         return weighting == Weighting.STATED ? NormalDistribution.of(0, 1) : TDistribution.of(degreesOfFreedom());
     }
 
     /// Half the width of a 95 % interval in standard errors; empty when n = p.
     public OptionalDouble half95() {
-        return degreesOfFreedom() > 0 ? OptionalDouble.of(ofEstimates().inverseSurvivalProbability(0.025)) : OptionalDouble.empty();
+        return degreesOfFreedom() > 0
+                ? OptionalDouble.of(ofEstimates().inverseSurvivalProbability(0.025))
+                : OptionalDouble.empty();
     }
 
     /// An estimated value, with what is known of it.
@@ -101,10 +136,13 @@ public record Quality(int points, int coefficients, double residualSumOfSquares,
         if (half.isEmpty()) {
             return new Coefficient(name, value, Optional.empty());
         }
-        Optional<Coefficient.Test> test = se == 0 ? Optional.empty() : Optional.of(new Coefficient.Test(value / se,
-                Math.min(1, 2 * ofEstimates().survivalProbability(Math.abs(value / se)))));
+        Optional<Coefficient.Test> test = se == 0
+                ? Optional.empty()
+                : Optional.of(new Coefficient.Test(
+                        value / se, Math.min(1, 2 * ofEstimates().survivalProbability(Math.abs(value / se)))));
         double reach = half.getAsDouble() * se;
-        return new Coefficient(name, value, Optional.of(new Coefficient.Uncertainty(se, value - reach, value + reach, test)));
+        return new Coefficient(
+                name, value, Optional.of(new Coefficient.Uncertainty(se, value - reach, value + reach, test)));
     }
 
     /// The mean of a fitted curve at an x, as a coefficient.
@@ -126,7 +164,8 @@ public record Quality(int points, int coefficients, double residualSumOfSquares,
     static OptionalDouble aicc(Weighting weighting, int n, int p, double logVariance, double chiSquare) {
         boolean known = weighting == Weighting.STATED;
         int k = known ? p : p + 1;
-        return n <= k + 1 ? OptionalDouble.empty() : OptionalDouble.of((known ? chiSquare : n * logVariance) + 2 * k
-                + 2.0 * k * (k + 1) / (n - k - 1));
+        return n <= k + 1
+                ? OptionalDouble.empty()
+                : OptionalDouble.of((known ? chiSquare : n * logVariance) + 2 * k + 2.0 * k * (k + 1) / (n - k - 1));
     }
 }

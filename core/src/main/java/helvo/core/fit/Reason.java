@@ -18,7 +18,8 @@ public sealed interface Reason {
     record TooFewPoints(int points, int needed) implements Reason {
         @Override
         public String sentence(NumberFormat numbers) {
-            return Phrase.of("Only %d %s: this curve needs at least %d.", points, points == 1 ? "point" : "points", needed);
+            return Phrase.of(
+                    "Only %d %s: this curve needs at least %d.", points, points == 1 ? "point" : "points", needed);
         }
     }
 
@@ -58,7 +59,9 @@ public sealed interface Reason {
     record EndlessRise(String shape) implements Reason {
         @Override
         public String sentence(NumberFormat numbers) {
-            return Phrase.of("No %s fits these points: there is no least square inside, the best one would rise without end at one point.",
+            return Phrase.of(
+                    "No %s fits these points: there is no least square inside, the best one would rise without end "
+                            + "at one point.",
                     shape);
         }
     }
@@ -76,8 +79,9 @@ public sealed interface Reason {
     static Reason noneOf(Points all, Curve curve) {
         boolean noneCounts = all.weighting() != Weighting.UNWEIGHTED
                 && IntStream.range(0, all.size()).noneMatch(i -> all.counts(i, curve.weighsBoth()));
-        return all.size() == 0 ? new NoPoints() : new NoneAccepted(noneCounts ? "there is no error bar above 0 to weigh by"
-                : curve.refusal());
+        return all.size() == 0
+                ? new NoPoints()
+                : new NoneAccepted(noneCounts ? "there is no error bar above 0 to weigh by" : curve.refusal());
     }
 
     /// As a sentence for a person.

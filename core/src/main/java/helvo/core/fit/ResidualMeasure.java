@@ -2,8 +2,10 @@ package helvo.core.fit;
 
 /// What residuals are counted in.
 public enum ResidualMeasure {
-    RAW("raw", "Residual"), PERCENT_OF_FITTED("% of fitted", "Residual, % of fitted"),
-    PERCENT_OF_MEASURED("% of measured", "Residual, % of measured"), STANDARDISED("standardised", "Standardised residual");
+    RAW("raw", "Residual"),
+    PERCENT_OF_FITTED("% of fitted", "Residual, % of fitted"),
+    PERCENT_OF_MEASURED("% of measured", "Residual, % of measured"),
+    STANDARDISED("standardised", "Standardised residual");
 
     private final String label;
     private final String title;

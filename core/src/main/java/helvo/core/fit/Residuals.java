@@ -74,7 +74,8 @@ public final class Residuals {
             case RAW -> 1;
             case PERCENT_OF_FITTED -> 100 / fitted(i);
             case PERCENT_OF_MEASURED -> 100 / points.y()[i];
-            case STANDARDISED -> 1 / (fit.quality().scale().orElse(Double.NaN) / rootWeight(i) * Math.sqrt(1 - leverage(i)));
+            case STANDARDISED ->
+                1 / (fit.quality().scale().orElse(Double.NaN) / rootWeight(i) * Math.sqrt(1 - leverage(i)));
         };
     }
 
@@ -90,7 +91,8 @@ public final class Residuals {
         return Double.isFinite(percent) ? OptionalDouble.of(percent) : OptionalDouble.empty();
     }
 
-    /// What its residual is to be multiplied with where bars weigh: one over the standard deviation that its bar says; else 1.
+    /// What its residual is to be multiplied with where bars weigh: one over the standard deviation that its bar
+    /// says; else 1.
     public double rootWeight(int i) {
         return points.weighting() == Weighting.UNWEIGHTED ? 1 : 1 / points.sigma(i, fit);
     }
@@ -101,14 +103,15 @@ public final class Residuals {
         return Math.min(1, fit.function().leverage(points.x()[i]) * weight);
     }
 
-    /// Internally studentised: r / (s √(1 − h)); empty without scatter, or where the curve must pass through the point.
+    /// Internally studentised: r / (s √(1 − h)); empty without scatter, or where the curve must pass through the
+    /// point.
     public OptionalDouble standardised(int i) {
         double scale = fit.quality().scale().orElse(0) / rootWeight(i) * Math.sqrt(1 - leverage(i));
         return scale > 0 && 1 - leverage(i) > 1e-12 ? OptionalDouble.of(raw[i] / scale) : OptionalDouble.empty();
     }
 
-    /// Externally studentised: r / (s₍ᵢ₎ √(1 − h)), where s₍ᵢ₎ is worked out without this point. Cook & Weisberg 1982,
-    /// §2.2. Empty where `standardised` is, or where no scatter is left without it.
+    /// Externally studentised: r / (s₍ᵢ₎ √(1 − h)), where s₍ᵢ₎ is worked out without this point. Cook & Weisberg
+    /// 1982, §2.2. Empty where `standardised` is, or where no scatter is left without it.
     public OptionalDouble studentised(int i) {
         OptionalDouble inner = standardised(i);
         OptionalDouble s = fit.quality().residualStandardDeviation();
@@ -125,6 +128,9 @@ public final class Residuals {
     public OptionalDouble cooksDistance(int i) {
         OptionalDouble t = standardised(i);
         double h = leverage(i);
-        return t.isEmpty() ? t : OptionalDouble.of(t.getAsDouble() * t.getAsDouble() / fit.quality().coefficients() * h / (1 - h));
+        return t.isEmpty()
+                ? t
+                : OptionalDouble.of(
+                        t.getAsDouble() * t.getAsDouble() / fit.quality().coefficients() * h / (1 - h));
     }
 }

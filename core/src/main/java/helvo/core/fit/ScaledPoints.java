@@ -3,7 +3,8 @@ package helvo.core.fit;
 import java.util.Arrays;
 import java.util.stream.IntStream;
 
-/// The points of a search for least squares in units in which no square of them overflows or vanishes, and how much each counts.
+/// The points of a search for least squares in units in which no square of them overflows or vanishes, and how much
+/// each counts.
 ///
 /// @param x         as the shape takes it
 /// @param y         in units of `unit`, a power of two
@@ -16,12 +17,22 @@ record ScaledPoints(double[] x, double[] y, double[] roots, double unit, int roo
     /// @param x as the shape takes it, of each of the points
     static ScaledPoints of(double[] x, Points points) {
         double top = Arrays.stream(points.y()).map(Math::abs).max().orElse(0);
-        double unit = top == 0 ? 1 : Math.scalb(1.0, Math.clamp(Math.getExponent(top), -GREATEST_POWER, GREATEST_POWER));
+        double unit =
+                top == 0 ? 1 : Math.scalb(1.0, Math.clamp(Math.getExponent(top), -GREATEST_POWER, GREATEST_POWER));
         int power = points.sigmaPower();
-        return new ScaledPoints(x, unit == 1 ? points.y() : Arrays.stream(points.y()).map(each -> each / unit).toArray(),
-                points.weighting() == Weighting.UNWEIGHTED ? ALIKE
-                        : Arrays.stream(points.ySigma()).map(each -> 1 / Math.scalb(each, -power)).toArray(),
-                unit, power, points.weighting());
+        return new ScaledPoints(
+                x,
+                unit == 1
+                        ? points.y()
+                        : Arrays.stream(points.y()).map(each -> each / unit).toArray(),
+                points.weighting() == Weighting.UNWEIGHTED
+                        ? ALIKE
+                        : Arrays.stream(points.ySigma())
+                                .map(each -> 1 / Math.scalb(each, -power))
+                                .toArray(),
+                unit,
+                power,
+                points.weighting());
     }
 
     int size() {
@@ -36,8 +47,9 @@ record ScaledPoints(double[] x, double[] y, double[] roots, double unit, int roo
         return roots.length == 0;
     }
 
-    /// At most about so many of them, evenly taken where all count alike, else half of them by their weights, so that none that decides
-    /// is missed. Each counts for those that it stands for (Horvitz & Thompson 1952, J. Am. Stat. Assoc. 47:663).
+    /// At most about so many of them, evenly taken where all count alike, else half of them by their weights, so
+    /// that none that decides is missed. Each counts for those that it stands for (Horvitz & Thompson 1952, J. Am.
+    /// Stat. Assoc. 47:663).
     ScaledPoints sample(int most) {
         int n = size();
         if (n <= most) {
@@ -52,10 +64,14 @@ record ScaledPoints(double[] x, double[] y, double[] roots, double unit, int roo
             before = after;
         }
         int[] places = IntStream.range(0, n).filter(i -> times[i] > 0).toArray();
-        double[] counted = areAlike() ? ALIKE : Arrays.stream(places).mapToDouble(i -> {
-            double expected = most * (0.5 * weight(i) / total + 0.5 / n);
-            return roots[i] * Math.sqrt(expected >= 1 ? 1 : times[i] / expected);
-        }).toArray();
+        double[] counted = areAlike()
+                ? ALIKE
+                : Arrays.stream(places)
+                        .mapToDouble(i -> {
+                            double expected = most * (0.5 * weight(i) / total + 0.5 / n);
+                            return roots[i] * Math.sqrt(expected >= 1 ? 1 : times[i] / expected);
+                        })
+                        .toArray();
         return new ScaledPoints(at(x, places), at(y, places), counted, unit, rootPower, weighting);
     }
 
@@ -65,7 +81,9 @@ record ScaledPoints(double[] x, double[] y, double[] roots, double unit, int roo
 
     /// The sum of squares about 0.
     double squares() {
-        return IntStream.range(0, size()).mapToDouble(i -> weight(i) * y[i] * y[i]).sum();
+        return IntStream.range(0, size())
+                .mapToDouble(i -> weight(i) * y[i] * y[i])
+                .sum();
     }
 
     /// What is left of the sum of squares where a curve is 0 but for the points at one x, whose mean it meets.

@@ -39,8 +39,8 @@ final class ScaledPolynomial implements FittedFunction {
         quick = quick(normal, lowest);
     }
 
-    /// The leverage of a line or parabola as a polynomial of t, which centred and scaled x keep well conditioned; empty for a higher
-    /// degree.
+    /// The leverage of a line or parabola as a polynomial of t, which centred and scaled x keep well conditioned;
+    /// empty for a higher degree.
     private static double[] quick(NormalEquations normal, int lowest) {
         int size = normal.size();
         if (size > MAX_QUICK) {
@@ -147,7 +147,11 @@ final class ScaledPolynomial implements FittedFunction {
 
     /// Sums of squares of the residuals and of u about its mean, in scaled units, and the largest residual.
     SumsOfSquares sumsOfSquares(Points points, RoundingErrors rests, DD meanU, Progress progress) {
-        return Blocks.joined(points.size(), progress, (from, to) -> sumsOfSquares(points, rests, meanU, from, to), SumsOfSquares::plus);
+        return Blocks.joined(
+                points.size(),
+                progress,
+                (from, to) -> sumsOfSquares(points, rests, meanU, from, to),
+                SumsOfSquares::plus);
     }
 
     private SumsOfSquares sumsOfSquares(Points points, RoundingErrors rests, DD meanU, int from, int to) {
@@ -237,13 +241,23 @@ final class ScaledPolynomial implements FittedFunction {
         private double meanLow;
         private double largest;
 
-        void add(double residual, double restOfResidual, double uh, double ul, double mh, double ml, double weight, double restOfWeight) {
+        void add(
+                double residual,
+                double restOfResidual,
+                double uh,
+                double ul,
+                double mh,
+                double ml,
+                double weight,
+                double restOfWeight) {
             largest = Math.max(largest, Math.abs(residual));
             double square = residual * residual;
             double rest = Math.fma(residual, residual, -square) + (2 * residual + restOfResidual) * restOfResidual;
             double term = weight * square;
             double sum = residualHigh + term;
-            residualLow += lost(residualHigh, term, sum) + Math.fma(weight, square, -term) + (weight * rest + restOfWeight * square);
+            residualLow += lost(residualHigh, term, sum)
+                    + Math.fma(weight, square, -term)
+                    + (weight * rest + restOfWeight * square);
             residualHigh = sum;
 
             double d = uh - mh;
@@ -252,7 +266,9 @@ final class ScaledPolynomial implements FittedFunction {
             rest = Math.fma(d, d, -square) + (2 * d + restOfD) * restOfD;
             term = weight * square;
             sum = meanHigh + term;
-            meanLow += lost(meanHigh, term, sum) + Math.fma(weight, square, -term) + (weight * rest + restOfWeight * square);
+            meanLow += lost(meanHigh, term, sum)
+                    + Math.fma(weight, square, -term)
+                    + (weight * rest + restOfWeight * square);
             meanHigh = sum;
         }
 

@@ -16,13 +16,16 @@ record Scaling(double centre, int xPower, double offset, int yPower) {
     private static final int MANY = 100_000;
     private static final int SAMPLE = 1_000;
 
-    /// Centred on the middle of x; of many points, on that of a sample, so that they need not be gone through once more.
+    /// Centred on the middle of x; of many points, on that of a sample, so that they need not be gone through once
+    /// more.
     static Scaling sampled(Points points) {
         int n = points.size();
         if (n < MANY) {
             return centred(points);
         }
-        int[] places = IntStream.range(0, SAMPLE).map(i -> (int) ((long) i * (n - 1) / (SAMPLE - 1))).toArray();
+        int[] places = IntStream.range(0, SAMPLE)
+                .map(i -> (int) ((long) i * (n - 1) / (SAMPLE - 1)))
+                .toArray();
         double[] x = IntStream.of(places).mapToDouble(i -> points.x()[i]).toArray();
         double[] y = IntStream.of(places).mapToDouble(i -> points.y()[i]).toArray();
         Range some = Range.of(x);

@@ -2,8 +2,8 @@ package helvo.core.fit;
 
 import helvo.core.number.RisingOrder;
 
-/// Steps: curves that are 0 on one side of an x and at one level on the other, and anything between the two at that x. They are what a
-/// logistic curve becomes as it grows steeper without end.
+/// Steps: curves that are 0 on one side of an x and at one level on the other, and anything between the two at that
+/// x. They are what a logistic curve becomes as it grows steeper without end.
 final class StepProfile {
     private StepProfile() {}
 
@@ -17,8 +17,9 @@ final class StepProfile {
         return Math.min(leastOfRising(points, order), leastOfRising(points, falling));
     }
 
-    /// Of those that are 0 before an x, the points taken in an order along it. What a step takes off the sum about 0 is W m² of the points
-    /// behind it, with their weight W and mean m; a point on it that lies between 0 and m is met.
+    /// Of those that are 0 before an x, the points taken in an order along it. What a step takes off the sum about
+    /// 0 is W m² of the points behind it, with their weight W and mean m; a point on it that lies between 0 and m
+    /// is met.
     private static double leastOfRising(ScaledPoints points, int[] order) {
         double weight = 0;
         double mean = 0;

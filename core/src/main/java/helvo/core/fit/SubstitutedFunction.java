@@ -6,7 +6,8 @@ import java.util.function.DoubleUnaryOperator;
 ///
 /// @param t      of x
 /// @param change dt/dx at x
-record SubstitutedFunction(FittedFunction function, DoubleUnaryOperator t, DoubleUnaryOperator change) implements FittedFunction {
+record SubstitutedFunction(FittedFunction function, DoubleUnaryOperator t, DoubleUnaryOperator change)
+        implements FittedFunction {
     @Override
     public double at(double x) {
         return function.at(t.applyAsDouble(x));

@@ -5,11 +5,12 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import org.apache.commons.statistics.distribution.NormalDistribution;
 
-/// A line that a few odd points cannot turn, as a second opinion beside the least-squares line: its slope is the median of the slopes
-/// between all pairs of points (Sen 1968, J. Am. Stat. Assoc. 63:1379), its intercept the median of what is left of y.
+/// A line that a few odd points cannot turn, as a second opinion beside the least-squares line: its slope is the
+/// median of the slopes between all pairs of points (Sen 1968, J. Am. Stat. Assoc. 63:1379), its intercept the
+/// median of what is left of y.
 ///
-/// @param low95  of the slope, by the ranks of the pairs' slopes with Kendall's variance, equal x and equal y allowed for (Sen 1968, eq.
-/// 2.6); empty where there are too few pairs, like `high95`
+/// @param low95  of the slope, by the ranks of the pairs' slopes with Kendall's variance, equal x and equal y
+///     allowed for (Sen 1968, eq. 2.6); empty where there are too few pairs, like `high95`
 public record TheilSen(double slope, double intercept, OptionalDouble low95, OptionalDouble high95) {
     /// So many points have two million pairs.
     public static final int MAX_POINTS = 2000;
@@ -47,7 +48,10 @@ public record TheilSen(double slope, double intercept, OptionalDouble low95, Opt
         int low = (int) Math.rint((pairs - reach) / 2);
         int high = (int) Math.rint((pairs + reach) / 2);
         boolean within = low >= 1 && high < pairs;
-        return Optional.of(new TheilSen(slope, median(left), within ? OptionalDouble.of(sorted[low - 1]) : OptionalDouble.empty(),
+        return Optional.of(new TheilSen(
+                slope,
+                median(left),
+                within ? OptionalDouble.of(sorted[low - 1]) : OptionalDouble.empty(),
                 within ? OptionalDouble.of(sorted[high]) : OptionalDouble.empty()));
     }
 

@@ -2,7 +2,9 @@ package helvo.core.fit;
 
 /// How points count in a fit.
 public enum Weighting {
-    UNWEIGHTED("unweighted"), STATED("by their error bars, as stated"), RELATIVE("by their error bars, relative only");
+    UNWEIGHTED("unweighted"),
+    STATED("by their error bars, as stated"),
+    RELATIVE("by their error bars, relative only");
 
     private final String words;
 

@@ -6,7 +6,8 @@ import java.util.List;
 /// A straight line through points with standard deviations in both x and y, independent of one another.
 /// York, Evensen, López Martínez, De Basabe Delgado 2004, Am. J. Phys. 72:367, eqs. 13a-e, with r = 0.
 ///
-/// A point's weight is W = 1/(σy² + b² σx²), so that it depends on the slope that it helps to find: repeated until the slope stays.
+/// A point's weight is W = 1/(σy² + b² σx²), so that it depends on the slope that it helps to find: repeated until
+/// the slope stays.
 public final class YorkFit {
     private static final int MAX_STEPS = 500;
     private static final double SMALLEST_STEP = 4e-16;
@@ -80,8 +81,8 @@ public final class YorkFit {
             }
             last = moved;
         }
-        return new FitOutcome.NotFitted(curve, new Reason.NoneFits("line with bars in x and y",
-                "the search for its slope did not converge"));
+        return new FitOutcome.NotFitted(
+                curve, new Reason.NoneFits("line with bars in x and y", "the search for its slope did not converge"));
     }
 
     private double weight(int i, double b) {
@@ -152,38 +153,42 @@ public final class YorkFit {
         if (!Double.isFinite(intercept) || !Double.isFinite(perSpread)) {
             return new FitOutcome.NotFitted(curve, new Reason.OutOfRange());
         }
-        var coefficients = List.of(quality.estimated("a", intercept,
-                scale * Math.sqrt(perWeight + originToMiddle * originToMiddle * perSpread)),
+        var coefficients = List.of(
+                quality.estimated(
+                        "a", intercept, scale * Math.sqrt(perWeight + originToMiddle * originToMiddle * perSpread)),
                 quality.estimated("b", b, scale * Math.sqrt(perSpread)));
-        return new FitOutcome.Fitted(new Fit(curve, coefficients,
+        return new FitOutcome.Fitted(new Fit(
+                curve,
+                coefficients,
                 n == 2 ? Fit.UNKNOWN : covariance(scale * scale * perWeight, scale * scale * perSpread, originToMiddle),
-                        new FittedFunction() {
-            @Override
-            public double at(double at) {
-                return (at - centreX) * b + level + centreY;
-            }
+                new FittedFunction() {
+                    @Override
+                    public double at(double at) {
+                        return (at - centreX) * b + level + centreY;
+                    }
 
-            @Override
-            public double slope(double at) {
-                return b;
-            }
+                    @Override
+                    public double slope(double at) {
+                        return b;
+                    }
 
-            @Override
-            public double residual(double at, double measured) {
-                return measured - centreY - level - (at - centreX) * b;
-            }
+                    @Override
+                    public double residual(double at, double measured) {
+                        return measured - centreY - level - (at - centreX) * b;
+                    }
 
-            @Override
-            public double leverage(double at) {
-                double away = at - centreX - middle;
-                return perWeight + away * away * perSpread;
-            }
+                    @Override
+                    public double leverage(double at) {
+                        double away = at - centreX - middle;
+                        return perWeight + away * away * perSpread;
+                    }
 
-            @Override
-            public double[] basis(double at) {
-                return new double[] {1, at - centreX - middle};
-            }
-        }, quality));
+                    @Override
+                    public double[] basis(double at) {
+                        return new double[] {1, at - centreX - middle};
+                    }
+                },
+                quality));
     }
 
     private static double[][] covariance(double ofMean, double ofSlope, double originToMiddle) {

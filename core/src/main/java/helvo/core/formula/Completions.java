@@ -26,8 +26,12 @@ public record Completions(int from, List<Entry> entries) {
         var entries = new ArrayList<Entry>();
         for (Column column : table.columns()) {
             boolean whole = column.name().equalsIgnoreCase(word);
-            if (column.kind() != Kind.TEXT && !whole && column.name().toLowerCase(Locale.ROOT).startsWith(word)) {
-                entries.add(new Entry(Parser.nameFor(column, table), column.unit().isEmpty() ? "column" : "column in " + column.unit()));
+            if (column.kind() != Kind.TEXT
+                    && !whole
+                    && column.name().toLowerCase(Locale.ROOT).startsWith(word)) {
+                entries.add(new Entry(
+                        Parser.nameFor(column, table),
+                        column.unit().isEmpty() ? "column" : "column in " + column.unit()));
             }
         }
         for (Function function : Function.values()) {

@@ -80,8 +80,11 @@ sealed interface Expression {
 
         @Override
         public Optional<String> fault(Row row) {
-            return of.fault(row).or(() -> Double.isFinite(value(row)) ? Optional.empty()
-                    : Optional.of(function.word() + "(" + NumberFormat.POINT.plain(of.value(row)) + ") has no value"));
+            return of.fault(row)
+                    .or(() -> Double.isFinite(value(row))
+                            ? Optional.empty()
+                            : Optional.of(function.word() + "(" + NumberFormat.POINT.plain(of.value(row))
+                                    + ") has no value"));
         }
 
         @Override
@@ -90,7 +93,13 @@ sealed interface Expression {
         }
     }
 
-    enum Operator { PLUS, MINUS, TIMES, OVER, POWER }
+    enum Operator {
+        PLUS,
+        MINUS,
+        TIMES,
+        OVER,
+        POWER
+    }
 
     record Joined(Operator operator, Expression left, Expression right) implements Expression {
         @Override
@@ -115,13 +124,15 @@ sealed interface Expression {
         public double slope(Row row, int column) {
             double da = left.slope(row, column);
             double db = right.slope(row, column);
-            return da == 0 && db == 0 ? 0 : switch (operator) {
-                case PLUS -> da + db;
-                case MINUS -> da - db;
-                case TIMES -> da * right.value(row) + db * left.value(row);
-                case OVER -> (da - db * left.value(row) / right.value(row)) / right.value(row);
-                case POWER -> powerSlope(left.value(row), right.value(row), da, db);
-            };
+            return da == 0 && db == 0
+                    ? 0
+                    : switch (operator) {
+                        case PLUS -> da + db;
+                        case MINUS -> da - db;
+                        case TIMES -> da * right.value(row) + db * left.value(row);
+                        case OVER -> (da - db * left.value(row) / right.value(row)) / right.value(row);
+                        case POWER -> powerSlope(left.value(row), right.value(row), da, db);
+                    };
         }
 
         private static double powerSlope(double a, double b, double da, double db) {
@@ -138,12 +149,16 @@ sealed interface Expression {
                 }
                 String a = NumberFormat.POINT.plain(left.value(row));
                 String b = NumberFormat.POINT.plain(right.value(row));
-                return Optional.of(switch (operator) {
-                    case OVER -> right.value(row) == 0 ? "division by zero" : a + " / " + b + " is too large";
-                    case POWER -> a + " to the power " + b + (Double.isInfinite(value(row)) && left.value(row) != 0 ? " is too large"
-                            : " has no value");
-                    case PLUS, MINUS, TIMES -> "the result is too large";
-                });
+                return Optional.of(
+                        switch (operator) {
+                            case OVER -> right.value(row) == 0 ? "division by zero" : a + " / " + b + " is too large";
+                            case POWER ->
+                                a + " to the power " + b
+                                        + (Double.isInfinite(value(row)) && left.value(row) != 0
+                                                ? " is too large"
+                                                : " has no value");
+                            case PLUS, MINUS, TIMES -> "the result is too large";
+                        });
             });
         }
 

@@ -15,8 +15,9 @@ import java.util.function.Function;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
-/// A formula over the columns of a table, in ordinary mathematical notation: `Load^2`, `ln(Mass)`, `2 π √(Length/9.81)`,
-/// `Temperature + 273.15`. [Parser] tells the notation. A column of dates counts in days since 1970-01-01.
+/// A formula over the columns of a table, in ordinary mathematical notation: `Load^2`, `ln(Mass)`, `2 π
+/// √(Length/9.81)`, `Temperature + 273.15`. [Parser] tells the notation. A column of dates counts in days since
+/// 1970-01-01.
 public final class Formula {
     private static final Pattern KEPT_NAME = Pattern.compile("\\{(\\d+)}");
 
@@ -49,20 +50,26 @@ public final class Formula {
     ///
     /// @return empty when it names a column that the table has not, or is no formula
     public static Optional<Formula> of(Derivation.Formula kept, Table table) {
-        return Parser.read(kept.text(), table) instanceof Reading.Read(Formula formula, _) ? Optional.of(formula) : Optional.empty();
+        return Parser.read(kept.text(), table) instanceof Reading.Read(Formula formula, var _)
+                ? Optional.of(formula)
+                : Optional.empty();
     }
 
-    /// The kept formula with the names that the columns have now, in quotation marks where it would not be read back without.
+    /// The kept formula with the names that the columns have now, in quotation marks where it would not be read
+    /// back without.
     public static String written(Derivation.Formula kept, Table table) {
         String plain = withNames(kept, table, Column::name);
-        boolean readsBack = Parser.read(plain, table) instanceof Reading.Read(_, String again) && again.equals(kept.text());
+        boolean readsBack =
+                Parser.read(plain, table) instanceof Reading.Read(var _, String again) && again.equals(kept.text());
         return readsBack ? plain : withNames(kept, table, column -> Parser.nameFor(column, table));
     }
 
     private static String withNames(Derivation.Formula kept, Table table, Function<Column, String> name) {
         return KEPT_NAME.matcher(kept.text()).replaceAll(found -> table.columns().stream()
-                .filter(column -> found.group(1).equals(String.valueOf(column.id()))).findFirst()
-                .map(column -> Matcher.quoteReplacement(name.apply(column))).orElse("$0"));
+                .filter(column -> found.group(1).equals(String.valueOf(column.id())))
+                .findFirst()
+                .map(column -> Matcher.quoteReplacement(name.apply(column)))
+                .orElse("$0"));
     }
 
     /// Ids of the columns in it, ascending.
@@ -74,7 +81,6 @@ public final class Formula {
     public double value(Table table, int row) {
         return expression.value(column -> number(table.column(column), row));
     }
-
 
     /// Why a row has no value: "division by zero", "Load is empty"; empty when it has one.
     public Optional<String> fault(Table table, int row) {
@@ -99,7 +105,9 @@ public final class Formula {
         while (!open.isEmpty()) {
             int next = open.removeLast();
             if (followers.add(next)) {
-                table.columns().stream().filter(each -> Sources.of(each, table).contains(next)).forEach(each -> open.add(each.id()));
+                table.columns().stream()
+                        .filter(each -> Sources.of(each, table).contains(next))
+                        .forEach(each -> open.add(each.id()));
             }
         }
         return Collections.unmodifiableSet(followers);

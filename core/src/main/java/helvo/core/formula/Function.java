@@ -7,7 +7,10 @@ import java.util.function.DoubleUnaryOperator;
 public enum Function {
     LN("ln", "natural logarithm", Math::log, x -> 1 / x),
     LOG10("log10", "logarithm to base 10", Math::log10, x -> 1 / (x * Math.log(10))),
-    LOG2("log2", "logarithm to base 2", x -> Math.scalb(1.0, Math.getExponent(x)) == x ? Math.getExponent(x) : Math.log(x) / Math.log(2),
+    LOG2(
+            "log2",
+            "logarithm to base 2",
+            x -> Math.scalb(1.0, Math.getExponent(x)) == x ? Math.getExponent(x) : Math.log(x) / Math.log(2),
             x -> 1 / (x * Math.log(2))),
     EXP("exp", "e to this power", Math::exp, Math::exp),
     SQRT("sqrt", "square root, also √", Math::sqrt, x -> 0.5 / Math.sqrt(x)),

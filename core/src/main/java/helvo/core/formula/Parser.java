@@ -23,18 +23,19 @@ import java.util.stream.Collectors;
 
 /// Reads formulas by recursive descent.
 ///
-/// Sums and differences of products and quotients of powers; `-x^2` is −(x²), `2^3^2` is 2^(3^2); a raised digit is a power;
-/// a number, name or bracket right after another is a product (`2 Load`, `2(Load + 1)`), which binds like `*`. Bars are a size,
-/// √ a root. `2026-01-05` is a date, with a time of day behind it if wanted. A function takes what is in the brackets behind it, or the
-/// one name or number (`ln Mass`). Names of columns may
-/// hold blanks and signs: the longest that fits is taken, letter-cased first. In quotation marks any name can stand.
+/// Sums and differences of products and quotients of powers; `-x^2` is −(x²), `2^3^2` is 2^(3^2); a raised digit is
+/// a power; a number, name or bracket right after another is a product (`2 Load`, `2(Load + 1)`), which binds like
+/// `*`. Bars are a size, √ a root. `2026-01-05` is a date, with a time of day behind it if wanted. A function takes
+/// what is in the brackets behind it, or the one name or number (`ln Mass`). Names of columns may hold blanks and
+/// signs: the longest that fits is taken, letter-cased first. In quotation marks any name can stand.
 final class Parser {
     private static final String RAISED = "\u2070\u00b9\u00b2\u00b3\u2074\u2075\u2076\u2077\u2078\u2079";
-    private static final Pattern DATE = Pattern.compile("\\d{4}-\\d{2}-\\d{2}(?:[T ]\\d{2}:\\d{2}(?::\\d{2})?)?(?![\\w.:])");
+    private static final Pattern DATE =
+            Pattern.compile("\\d{4}-\\d{2}-\\d{2}(?:[T ]\\d{2}:\\d{2}(?::\\d{2})?)?(?![\\w.:])");
     /// A year, a month and a day, or the other way round, with nothing but signs between them.
-    private static final Pattern LIKE_DATE = Pattern.compile(
-            "(?:1[5-9]|2[01])\\d\\d([-/.])(?:1[0-2]|0?[1-9])\\1(?:[12]\\d|3[01]|0?[1-9])(?![\\w.])"
-            + "|(?:[12]\\d|3[01]|0?[1-9])([-/.])(?:[12]\\d|3[01]|0?[1-9])\\2(?:1[5-9]|2[01])\\d\\d(?![\\w.])");
+    private static final Pattern LIKE_DATE =
+            Pattern.compile("(?:1[5-9]|2[01])\\d\\d([-/.])(?:1[0-2]|0?[1-9])\\1(?:[12]\\d|3[01]|0?[1-9])(?![\\w.])"
+                    + "|(?:[12]\\d|3[01]|0?[1-9])([-/.])(?:[12]\\d|3[01]|0?[1-9])\\2(?:1[5-9]|2[01])\\d\\d(?![\\w.])");
     /// Deeper nesting is no formula that a person writes.
     private static final int DEEPEST = 200;
     private static final int LONGEST = 2000;
@@ -59,7 +60,9 @@ final class Parser {
     private Parser(String text, Table table) {
         this.text = text;
         this.table = table;
-        this.byLength = table.columns().stream().sorted(Comparator.comparingInt(column -> -column.name().length())).toList();
+        this.byLength = table.columns().stream()
+                .sorted(Comparator.comparingInt(column -> -column.name().length()))
+                .toList();
     }
 
     static Formula.Reading read(String text, Table table) {
@@ -67,7 +70,8 @@ final class Parser {
             return new Formula.Reading.Wrong(0, text.length(), "Write a formula, such as " + example(table) + ".");
         }
         if (text.length() > LONGEST) {
-            return new Formula.Reading.Wrong(LONGEST, text.length(), "A formula has no more than " + LONGEST + " characters.");
+            return new Formula.Reading.Wrong(
+                    LONGEST, text.length(), "A formula has no more than " + LONGEST + " characters.");
         }
         var parser = new Parser(text, table);
         try {
@@ -76,7 +80,9 @@ final class Parser {
             if (parser.at < text.length()) {
                 throw parser.unexpected();
             }
-            return new Formula.Reading.Read(new Formula(expression), parser.kept.append(text, parser.keptTo, text.length()).toString());
+            return new Formula.Reading.Read(
+                    new Formula(expression),
+                    parser.kept.append(text, parser.keptTo, text.length()).toString());
         } catch (Wrong wrong) {
             return wrong.place;
         }
@@ -85,8 +91,12 @@ final class Parser {
     /// As a formula has to name a column so that it is found again.
     static String nameFor(Column column, Table table) {
         String name = column.name();
-        boolean plain = isPlain(name) && Function.named(name.toLowerCase(Locale.ROOT)).isEmpty()
-                && table.columns().stream().filter(each -> each.name().startsWith(name)).count() == 1;
+        boolean plain = isPlain(name)
+                && Function.named(name.toLowerCase(Locale.ROOT)).isEmpty()
+                && table.columns().stream()
+                                .filter(each -> each.name().startsWith(name))
+                                .count()
+                        == 1;
         return plain ? name : "“" + name + "”";
     }
 
@@ -96,7 +106,11 @@ final class Parser {
         for (int i = 0; i < name.length(); i++) {
             char c = name.charAt(i);
             boolean isBlank = c == ' ';
-            if (isBlank ? blank : !(Character.isLetterOrDigit(c) || c == '_' && i > 0 || Character.getType(c) == Character.OTHER_NUMBER)) {
+            if (isBlank
+                    ? blank
+                    : !(Character.isLetterOrDigit(c)
+                            || c == '_' && i > 0
+                            || Character.getType(c) == Character.OTHER_NUMBER)) {
                 return false;
             }
             blank = isBlank;
@@ -105,8 +119,11 @@ final class Parser {
     }
 
     private static String example(Table table) {
-        return table.columns().stream().filter(column -> column.kind() == Kind.NUMBER).findFirst()
-                .map(column -> nameFor(column, table) + "^2").orElse("2 + 3");
+        return table.columns().stream()
+                .filter(column -> column.kind() == Kind.NUMBER)
+                .findFirst()
+                .map(column -> nameFor(column, table) + "^2")
+                .orElse("2 + 3");
     }
 
     private Expression sum() {
@@ -216,21 +233,24 @@ final class Parser {
         return inside;
     }
 
-    /// A date, as in `Date - 2026-01-05`, counts in days since 1970-01-01, as columns of dates do. What could be a date written in
-    /// another way, or a difference, is asked for again.
+    /// A date, as in `Date - 2026-01-05`, counts in days since 1970-01-01, as columns of dates do. What could be a
+    /// date written in another way, or a difference, is asked for again.
     private Optional<Expression> date() {
         Matcher date = DATE.matcher(text).region(at, text.length());
         if (!date.lookingAt()) {
             Matcher likely = LIKE_DATE.matcher(text).region(at, text.length());
             if (likely.lookingAt()) {
-                throw new Wrong(at, likely.end(), "“" + likely.group() + "” could be a date: write a date as 2026-01-05, and a "
-                        + "calculation with "
-                        + "blanks around its signs.");
+                throw new Wrong(
+                        at,
+                        likely.end(),
+                        "“" + likely.group() + "” could be a date: write a date as 2026-01-05, and a "
+                                + "calculation with "
+                                + "blanks around its signs.");
             }
             return Optional.empty();
         }
-        DateText.Moment moment = DateText.read(date.group().replace('T', ' '), DateText.Order.DAY_FIRST).orElseThrow(() -> new Wrong(at,
-                date.end(), "There is no day “" + date.group() + "”."));
+        DateText.Moment moment = DateText.read(date.group().replace('T', ' '), DateText.Order.DAY_FIRST)
+                .orElseThrow(() -> new Wrong(at, date.end(), "There is no day “" + date.group() + "”."));
         at = date.end();
         return Optional.of(new Constant(moment.seconds() / TimeUnit.DAY.seconds()));
     }
@@ -241,8 +261,10 @@ final class Parser {
             return date.get();
         }
         int from = at;
-        while (at < text.length() && (Character.isDigit(text.charAt(at)) || text.charAt(at) == '.'
-                || text.charAt(at) == table.mark().sign())) {
+        while (at < text.length()
+                && (Character.isDigit(text.charAt(at))
+                        || text.charAt(at) == '.'
+                        || text.charAt(at) == table.mark().sign())) {
             at++;
         }
         int digits = at;
@@ -258,8 +280,11 @@ final class Parser {
         String written = text.substring(from, at);
         OptionalDouble value = NumberText.number(written, table.mark());
         value = value.isPresent() ? value : NumberText.number(written, DecimalMark.POINT);
-        return new Constant(value.orElseThrow(() -> new Wrong(from, at,
-                "“" + written + "” is no number" + (written.indexOf(',') >= 0 ? ": this table writes decimals with a point." : "."))));
+        return new Constant(value.orElseThrow(() -> new Wrong(
+                from,
+                at,
+                "“" + written + "” is no number"
+                        + (written.indexOf(',') >= 0 ? ": this table writes decimals with a point." : "."))));
     }
 
     private Expression keptColumn() {
@@ -269,8 +294,13 @@ final class Parser {
         if (!id.matches("\\d{1,9}")) {
             throw new Wrong(from, from + 1, "“{” has no meaning in a formula.");
         }
-        return use(table.columns().stream().filter(column -> column.id() == Integer.parseInt(id)).findFirst()
-                .orElseThrow(() -> new Wrong(from, end + 1, "The column that stood here was removed.")), from, end + 1);
+        return use(
+                table.columns().stream()
+                        .filter(column -> column.id() == Integer.parseInt(id))
+                        .findFirst()
+                        .orElseThrow(() -> new Wrong(from, end + 1, "The column that stood here was removed.")),
+                from,
+                end + 1);
     }
 
     private Expression quoted() {
@@ -280,9 +310,16 @@ final class Parser {
             throw new Wrong(from, from + 1, "This quotation mark has none to match.");
         }
         String name = text.substring(from + 1, end);
-        return use(table.columns().stream().filter(column -> column.name().equals(name)).findFirst()
-                .or(() -> table.columns().stream().filter(column -> column.name().equalsIgnoreCase(name)).findFirst())
-                .orElseThrow(() -> new Wrong(from, end + 1, noColumn(name))), from, end + 1);
+        return use(
+                table.columns().stream()
+                        .filter(column -> column.name().equals(name))
+                        .findFirst()
+                        .or(() -> table.columns().stream()
+                                .filter(column -> column.name().equalsIgnoreCase(name))
+                                .findFirst())
+                        .orElseThrow(() -> new Wrong(from, end + 1, noColumn(name))),
+                from,
+                end + 1);
     }
 
     private Expression use(Column column, int from, int to) {
@@ -290,7 +327,11 @@ final class Parser {
             throw new Wrong(from, to, "“" + column.name() + "” holds text: a formula takes numbers.");
         }
         boolean kept = text.charAt(from) == '{';
-        if (!kept && table.columns().stream().filter(each -> each.name().equals(column.name())).count() > 1) {
+        if (!kept
+                && table.columns().stream()
+                                .filter(each -> each.name().equals(column.name()))
+                                .count()
+                        > 1) {
             throw new Wrong(from, to, "Several columns are called “" + column.name() + "”: rename one first.");
         }
         this.kept.append(text, keptTo, from).append('{').append(column.id()).append('}');
@@ -304,9 +345,12 @@ final class Parser {
         for (boolean anyCase : new boolean[] {false, true}) {
             for (Column column : byLength) {
                 String name = column.name();
-                boolean fits = !name.isEmpty() && text.regionMatches(anyCase, at, name, 0, name.length())
+                boolean fits = !name.isEmpty()
+                        && text.regionMatches(anyCase, at, name, 0, name.length())
                         && endsWord(at + name.length(), name);
-                if (fits && !(followedByBracket(at + name.length()) && Function.named(name).isPresent())) {
+                if (fits
+                        && !(followedByBracket(at + name.length())
+                                && Function.named(name).isPresent())) {
                     return column;
                 }
             }
@@ -348,15 +392,20 @@ final class Parser {
         at = end;
         blanks();
         if (at == text.length() || !beginsFactor()) {
-            throw new Wrong(from, end, "“" + function.word() + "” must be followed by what it is taken of, in brackets.");
+            throw new Wrong(
+                    from, end, "“" + function.word() + "” must be followed by what it is taken of, in brackets.");
         }
         return new Applied(function, primary());
     }
 
     private String noColumn(String name) {
-        String near = table.columns().stream().filter(column -> column.kind() != Kind.TEXT).map(column -> nameFor(column, table)).limit(6)
+        String near = table.columns().stream()
+                .filter(column -> column.kind() != Kind.TEXT)
+                .map(column -> nameFor(column, table))
+                .limit(6)
                 .collect(Collectors.joining(", "));
-        return "No column or function is called “" + name + "”. Columns: " + (near.isEmpty() ? "none of numbers" : near) + ".";
+        return "No column or function is called “" + name + "”. Columns: " + (near.isEmpty() ? "none of numbers" : near)
+                + ".";
     }
 
     private boolean beginsFactor() {
@@ -365,7 +414,8 @@ final class Parser {
             return false;
         }
         char c = text.charAt(at);
-        return Character.isLetterOrDigit(c) && RAISED.indexOf(c) < 0 || "({√“\"π".indexOf(c) >= 0
+        return Character.isLetterOrDigit(c) && RAISED.indexOf(c) < 0
+                || "({√“\"π".indexOf(c) >= 0
                 || columnHere() != null && "+-\u2212*/^·×|)".indexOf(c) < 0;
     }
 
@@ -386,8 +436,15 @@ final class Parser {
 
     private Wrong unexpected() {
         char c = text.charAt(at);
-        return new Wrong(at, at + 1, c == ')' ? "This “)” has no “(” to match."
-                : c == '=' ? "Leave out “=”: the name goes above, the formula here."
-                : c == ',' ? "A comma has no place here: decimals are written with a point." : "“" + c + "” has no place here.");
+        return new Wrong(
+                at,
+                at + 1,
+                c == ')'
+                        ? "This “)” has no “(” to match."
+                        : c == '='
+                                ? "Leave out “=”: the name goes above, the formula here."
+                                : c == ','
+                                        ? "A comma has no place here: decimals are written with a point."
+                                        : "“" + c + "” has no place here.");
     }
 }

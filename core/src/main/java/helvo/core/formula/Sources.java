@@ -14,7 +14,8 @@ public final class Sources {
     public static List<Integer> of(Column column, Table table) {
         return switch (column.derivation().orElse(null)) {
             case null -> List.of();
-            case Derivation.Formula kept -> Formula.of(kept, table).map(Formula::columns).orElse(List.of());
+            case Derivation.Formula kept ->
+                Formula.of(kept, table).map(Formula::columns).orElse(List.of());
             case Derivation.Carried carried -> carried(carried, table);
             case Derivation.Membership membership -> List.of(membership.of());
             case Derivation.Group _, Derivation.Statistic _, Derivation.Turned _ -> List.of();
@@ -24,7 +25,9 @@ public final class Sources {
     /// The column whose uncertainty is carried, its sources, and their bars.
     private static List<Integer> carried(Derivation.Carried carried, Table table) {
         var sources = new ArrayList<>(List.of(carried.of()));
-        table.columns().stream().filter(each -> each.id() == carried.of()).forEach(each -> sources.addAll(of(each, table)));
+        table.columns().stream()
+                .filter(each -> each.id() == carried.of())
+                .forEach(each -> sources.addAll(of(each, table)));
         carried.bars().forEach(bar -> sources.add(bar.column()));
         return sources;
     }

@@ -2,7 +2,9 @@ package helvo.core.look;
 
 /// The axes of a figure.
 public enum AxisPlace {
-    X("x axis"), Y("y axis"), RIGHT("right-hand y axis");
+    X("x axis"),
+    Y("y axis"),
+    RIGHT("right-hand y axis");
 
     private final String words;
 

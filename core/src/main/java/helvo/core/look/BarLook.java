@@ -12,8 +12,7 @@ import java.util.Optional;
 /// @param width of their lines, in points
 /// @param color  as "#1F5F8B"; empty for that of the points
 @RecordBuilder
-public record BarLook(boolean shown, double cap, double width, Optional<String> color)
-        implements BarLookBuilder.With {
+public record BarLook(boolean shown, double cap, double width, Optional<String> color) implements BarLookBuilder.With {
     public static final double MAX_CAP = 5;
     public static final double MAX_WIDTH = 5;
     public static final BarLook DEFAULT = new BarLook(true, 1, 0.8, Optional.empty());

@@ -18,22 +18,51 @@ import java.util.Set;
 /// @param to       where it ends
 /// @param shown    whether it is drawn
 /// @param label    what stands beside it while equations are shown
-/// @param labelAt  where that stands, as fractions of the plot's width and height from its upper left; empty for where no point lies
+/// @param labelAt  where that stands, as fractions of the plot's width and height from its upper left; empty for
+///     where no point lies
 /// @param digits   of the coefficients in its equation; empty for as many as it takes to draw the curve
 @RecordBuilder
-public record CurveLook(Optional<String> color, double width, Optional<Dash> dash, double opacity, Optional<Double> from,
-        Optional<Double> to, boolean shown,
-        Set<LabelPart> label, Optional<Spot> labelAt, Optional<Integer> digits)
+public record CurveLook(
+        Optional<String> color,
+        double width,
+        Optional<Dash> dash,
+        double opacity,
+        Optional<Double> from,
+        Optional<Double> to,
+        boolean shown,
+        Set<LabelPart> label,
+        Optional<Spot> labelAt,
+        Optional<Integer> digits)
         implements CurveLookBuilder.With {
     public static final double MAX_WIDTH = 10;
-    public static final CurveLook DEFAULT = new CurveLook(Optional.empty(), 1.5, Optional.empty(), 1, Optional.empty(), Optional.empty(),
+    public static final CurveLook DEFAULT = new CurveLook(
+            Optional.empty(),
+            1.5,
+            Optional.empty(),
+            1,
+            Optional.empty(),
+            Optional.empty(),
             true,
-            EnumSet.of(LabelPart.EQUATION, LabelPart.R2), Optional.empty(), Optional.empty());
+            EnumSet.of(LabelPart.EQUATION, LabelPart.R2),
+            Optional.empty(),
+            Optional.empty());
 
-    public enum Dash { SOLID, DASHED, DOTTED, DASH_DOT }
+    public enum Dash {
+        SOLID,
+        DASHED,
+        DOTTED,
+        DASH_DOT
+    }
 
     /// What a label beside a curve may hold.
-    public enum LabelPart { NAME, EQUATION, R2, UNCERTAINTY, POINTS, BOUNDS }
+    public enum LabelPart {
+        NAME,
+        EQUATION,
+        R2,
+        UNCERTAINTY,
+        POINTS,
+        BOUNDS
+    }
 
     /// A place in the plot, as fractions of its width and height from its upper left corner.
     public record Spot(double across, double down) {}
@@ -44,9 +73,13 @@ public record CurveLook(Optional<String> color, double width, Optional<Dash> das
         require(color.isEmpty() || color.get().matches("#[0-9A-Fa-f]{6}"), "color=%s is no colour", color);
         require(from.isEmpty() || to.isEmpty() || from.get() < to.get(), "from=%s must be less than to=%s", from, to);
         digits = digits == null ? Optional.empty() : digits;
-        require(digits.isEmpty() || digits.get() >= PrintedEquation.FEWEST_DIGITS && digits.get() <= PrintedEquation.MAX_DIGITS,
-                "digits=%s must be %s to %s", digits,
-                PrintedEquation.FEWEST_DIGITS, PrintedEquation.MAX_DIGITS);
+        require(
+                digits.isEmpty()
+                        || digits.get() >= PrintedEquation.FEWEST_DIGITS && digits.get() <= PrintedEquation.MAX_DIGITS,
+                "digits=%s must be %s to %s",
+                digits,
+                PrintedEquation.FEWEST_DIGITS,
+                PrintedEquation.MAX_DIGITS);
         label = label.isEmpty() ? Set.of() : java.util.Collections.unmodifiableSet(EnumSet.copyOf(label));
     }
 

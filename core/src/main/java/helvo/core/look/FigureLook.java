@@ -13,10 +13,15 @@ import java.util.TreeMap;
 /// @param series likewise
 /// @param curves likewise
 /// @param notes  from the back to the front
-public record FigureLook(SheetLook sheet, Map<AxisPlace, AxisLook> axes, LegendLook legend, List<OfSeries> series, List<OfCurve> curves,
+public record FigureLook(
+        SheetLook sheet,
+        Map<AxisPlace, AxisLook> axes,
+        LegendLook legend,
+        List<OfSeries> series,
+        List<OfCurve> curves,
         List<Note> notes) {
-    public static final FigureLook DEFAULT = new FigureLook(SheetLook.DEFAULT, Map.of(), LegendLook.DEFAULT, List.of(), List.of(),
-            List.of());
+    public static final FigureLook DEFAULT =
+            new FigureLook(SheetLook.DEFAULT, Map.of(), LegendLook.DEFAULT, List.of(), List.of(), List.of());
 
     public record OfSeries(SeriesKey key, SeriesLook look) {}
 
@@ -24,8 +29,12 @@ public record FigureLook(SheetLook sheet, Map<AxisPlace, AxisLook> axes, LegendL
 
     public FigureLook {
         axes = chosen(axes);
-        series = series.stream().filter(each -> !each.look.equals(SeriesLook.DEFAULT)).toList();
-        curves = curves.stream().filter(each -> !each.look.equals(CurveLook.DEFAULT)).toList();
+        series = series.stream()
+                .filter(each -> !each.look.equals(SeriesLook.DEFAULT))
+                .toList();
+        curves = curves.stream()
+                .filter(each -> !each.look.equals(CurveLook.DEFAULT))
+                .toList();
         notes = List.copyOf(notes);
     }
 
@@ -41,11 +50,19 @@ public record FigureLook(SheetLook sheet, Map<AxisPlace, AxisLook> axes, LegendL
     }
 
     public SeriesLook series(SeriesKey key) {
-        return series.stream().filter(each -> each.key.equals(key)).findFirst().map(OfSeries::look).orElse(SeriesLook.DEFAULT);
+        return series.stream()
+                .filter(each -> each.key.equals(key))
+                .findFirst()
+                .map(OfSeries::look)
+                .orElse(SeriesLook.DEFAULT);
     }
 
     public CurveLook curve(SeriesKey key) {
-        return curves.stream().filter(each -> each.key.equals(key)).findFirst().map(OfCurve::look).orElse(CurveLook.DEFAULT);
+        return curves.stream()
+                .filter(each -> each.key.equals(key))
+                .findFirst()
+                .map(OfCurve::look)
+                .orElse(CurveLook.DEFAULT);
     }
 
     public Optional<Note> note(int id) {
@@ -105,12 +122,24 @@ public record FigureLook(SheetLook sheet, Map<AxisPlace, AxisLook> axes, LegendL
 
     /// Without what was chosen for a curve that is gone, and without its readings.
     public FigureLook without(SeriesKey gone) {
-        return new FigureLook(sheet, axes, legend, series.stream().filter(each -> !each.key.equals(gone)).toList(),
+        return new FigureLook(
+                sheet,
+                axes,
+                legend,
+                series.stream().filter(each -> !each.key.equals(gone)).toList(),
                 curves.stream().filter(each -> !each.key.equals(gone)).toList(),
-                notes.stream().filter(note -> !note.of().equals(Optional.of(gone))).toList());
+                notes.stream()
+                        .filter(note -> !note.of().equals(Optional.of(gone)))
+                        .toList());
     }
 
     public FigureLook withoutNote(int id) {
-        return new FigureLook(sheet, axes, legend, series, curves, notes.stream().filter(note -> note.id() != id).toList());
+        return new FigureLook(
+                sheet,
+                axes,
+                legend,
+                series,
+                curves,
+                notes.stream().filter(note -> note.id() != id).toList());
     }
 }

@@ -15,7 +15,11 @@ public record LegendLook(Shown shown, Optional<CurveLook.Spot> at, List<SeriesKe
         implements LegendLookBuilder.With {
     public static final LegendLook DEFAULT = new LegendLook(Shown.FOR_SEVERAL, Optional.empty(), List.of());
 
-    public enum Shown { FOR_SEVERAL, ALWAYS, NEVER }
+    public enum Shown {
+        FOR_SEVERAL,
+        ALWAYS,
+        NEVER
+    }
 
     public LegendLook {
         order = List.copyOf(order);

@@ -1,4 +1,13 @@
 package helvo.core.look;
 
 /// Shapes of markers, so that no two series differ by colour alone.
-public enum MarkerShape { CIRCLE, DIAMOND, SQUARE, TRIANGLE, PENTAGON, TRIANGLE_DOWN, STAR, CROSS }
+public enum MarkerShape {
+    CIRCLE,
+    DIAMOND,
+    SQUARE,
+    TRIANGLE,
+    PENTAGON,
+    TRIANGLE_DOWN,
+    STAR,
+    CROSS
+}

@@ -96,8 +96,8 @@ public sealed interface Note {
     /// @param widens whether the axes and the curve reach as far as it
     /// @param measured how many measurements of an unknown a y is the mean of; 0 for a y that is exact
     @RecordBuilder
-    record ReadingMarker(int id, SeriesKey series, boolean fromY, double at, boolean widens, int measured) implements Note,
-            NoteReadingMarkerBuilder.With {
+    record ReadingMarker(int id, SeriesKey series, boolean fromY, double at, boolean widens, int measured)
+            implements Note, NoteReadingMarkerBuilder.With {
         public ReadingMarker(int id, SeriesKey series, boolean fromY, double at, boolean widens) {
             this(id, series, fromY, at, widens, 0);
         }

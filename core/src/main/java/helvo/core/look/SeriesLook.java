@@ -11,32 +11,62 @@ import java.util.Optional;
 /// @param shape     of the markers
 /// @param color     as "#1F5F8B"
 /// @param size      of the markers, 1 for the usual
-/// @param opacity  of their filling, 0 for hollow to 1 for full; weaker ones show where points lie on one another; empty for full or
-/// hollow, by the series' place
+/// @param opacity  of their filling, 0 for hollow to 1 for full; weaker ones show where points lie on one another;
+///     empty for full or hollow, by the series' place
 /// @param points    whether markers are drawn
 /// @param join      lines from point to point in order of x
 /// @param inLegend  whether the legend names it
 /// @param hidden    neither points nor bars are drawn, while fits still use them
 /// @param bySize    points at the same place are one marker, the larger the more they are
-/// @param right     measured along the right-hand axis; empty for there where its unit is another than the first y's
+/// @param right     measured along the right-hand axis; empty for there where its unit is another than the first
+///     y's
 /// @param labels    the column that is written at the points, by its id
 /// @param coloredBy what gives each point its colour
 /// @param edge      colour of a line around each marker; empty for the program's own
 /// @param bars      how its error bars look
 @RecordBuilder
-public record SeriesLook(Optional<String> name, Optional<MarkerShape> shape, Optional<String> color, double size, Optional<Double> opacity,
-        boolean points, Join join,
-        boolean inLegend, boolean hidden, boolean bySize, Optional<Boolean> right, Optional<Integer> labels, Optional<ColorBy> coloredBy,
-                Optional<String> edge, BarLook bars)
+public record SeriesLook(
+        Optional<String> name,
+        Optional<MarkerShape> shape,
+        Optional<String> color,
+        double size,
+        Optional<Double> opacity,
+        boolean points,
+        Join join,
+        boolean inLegend,
+        boolean hidden,
+        boolean bySize,
+        Optional<Boolean> right,
+        Optional<Integer> labels,
+        Optional<ColorBy> coloredBy,
+        Optional<String> edge,
+        BarLook bars)
         implements SeriesLookBuilder.With {
-    public static final SeriesLook DEFAULT = new SeriesLook(Optional.empty(), Optional.empty(), Optional.empty(), 1, Optional.empty(), true,
-            Join.NONE, true, false, false, Optional.empty(),
-            Optional.empty(), Optional.empty(), Optional.empty(), BarLook.DEFAULT);
+    public static final SeriesLook DEFAULT = new SeriesLook(
+            Optional.empty(),
+            Optional.empty(),
+            Optional.empty(),
+            1,
+            Optional.empty(),
+            true,
+            Join.NONE,
+            true,
+            false,
+            false,
+            Optional.empty(),
+            Optional.empty(),
+            Optional.empty(),
+            Optional.empty(),
+            BarLook.DEFAULT);
     public static final double MIN_SIZE = 0.2;
     public static final double MAX_SIZE = 5;
 
     /// How points are joined.
-    public enum Join { NONE, STRAIGHT, SMOOTH }
+    public enum Join {
+        NONE,
+        STRAIGHT,
+        SMOOTH
+    }
 
     /// What colours points: their residuals, or a column of numbers by its id.
     ///

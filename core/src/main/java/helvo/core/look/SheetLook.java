@@ -16,7 +16,13 @@ import java.util.Optional;
 /// @param frame    whether the plot has lines on all four sides
 /// @param background   of the sheet, as "#FFFFFF"; empty for none, through which the page is seen
 @RecordBuilder
-public record SheetLook(double widthMm, double heightMm, double text, double line, boolean dashes, boolean frame,
+public record SheetLook(
+        double widthMm,
+        double heightMm,
+        double text,
+        double line,
+        boolean dashes,
+        boolean frame,
         Optional<String> background)
         implements SheetLookBuilder.With {
     public static final double MIN_MM = 40;
@@ -27,16 +33,18 @@ public record SheetLook(double widthMm, double heightMm, double text, double lin
     /// As wide as the text of an A4 page with usual margins.
     public static final SheetLook DEFAULT = new SheetLook(160, 140, 9, 1, false, false, WHITE);
     /// The looks that come with the program, by name.
-    public static final List<Named> PRESETS = List.of(new Named("Screen", DEFAULT),
+    public static final List<Named> PRESETS = List.of(
+            new Named("Screen", DEFAULT),
             new Named("Paper, one column", new SheetLook(85, 75, 7, 0.75, true, true, WHITE)),
             new Named("Paper, two columns", new SheetLook(170, 120, 8, 0.9, true, true, WHITE)),
-                    new Named("Slide", new SheetLook(250, 140, 16, 1.7, false, false, WHITE)),
-                    new Named("Poster", new SheetLook(400, 300, 28, 3, false, false, WHITE)));
+            new Named("Slide", new SheetLook(250, 140, 16, 1.7, false, false, WHITE)),
+            new Named("Poster", new SheetLook(400, 300, 28, 3, false, false, WHITE)));
 
     /// Sheets no wider than this are columns.
     private static final double WIDEST_COLUMN_MM = 110;
 
-    /// Text and lines that suit a sheet of this size: those of one column of a paper where it is no wider than that, nearly.
+    /// Text and lines that suit a sheet of this size: those of one column of a paper where it is no wider than
+    /// that, nearly.
     public static SheetLook suiting(double widthMm, double heightMm) {
         return (widthMm <= WIDEST_COLUMN_MM ? PRESETS.get(1).look() : DEFAULT).withSize(widthMm, heightMm);
     }
@@ -49,10 +57,14 @@ public record SheetLook(double widthMm, double heightMm, double text, double lin
         require(heightMm >= MIN_MM && heightMm <= MAX_MM, "heightMm=%s must be %s to %s", heightMm, MIN_MM, MAX_MM);
         require(text >= MIN_TEXT && text <= MAX_TEXT, "text=%s must be %s to %s", text, MIN_TEXT, MAX_TEXT);
         require(line >= 0.2 && line <= 5, "line=%s must be 0.2 to 5", line);
-        require(background.isEmpty() || background.get().matches("#[0-9A-Fa-f]{6}"), "background=%s is no colour", background);
+        require(
+                background.isEmpty() || background.get().matches("#[0-9A-Fa-f]{6}"),
+                "background=%s is no colour",
+                background);
     }
 
-    /// Of another size on paper. Text and lines change to what suits a column, or no longer one, unless somebody chose others than ours.
+    /// Of another size on paper. Text and lines change to what suits a column, or no longer one, unless somebody
+    /// chose others than ours.
     public SheetLook resized(double newWidthMm, double newHeightMm) {
         SheetLook resized = withSize(newWidthMm, newHeightMm);
         boolean ours = PRESETS.stream().anyMatch(named -> named.look().text == text && named.look().line == line);

@@ -19,40 +19,73 @@ import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
-/// Dates and times of day as people write them, kept as seconds since 1970-01-01 00:00 on the clock they were written by.
-/// A time of day without a date is one of that first day. An offset ("+02:00", "Z", "CEST") is told beside it.
+/// Dates and times of day as people write them, kept as seconds since 1970-01-01 00:00 on the clock they were
+/// written by. A time of day without a date is one of that first day. An offset ("+02:00", "Z", "CEST") is told
+/// beside it.
 public final class DateText {
-    private static final String OFFSET = "(?:\\s*(Z|[A-Z]{3,4}|[+\u2212-]\\d{2}(?::?\\d{2})?)(?:\\[[\\w/+-]{1,30}\\])?)?";
-    private static final String CLOCK = "(\\d{1,2}):(\\d{2})(?::(\\d{2}(?:[.,]\\d{1,9})?))?(?:\\s?([AaPp])\\.?[Mm]\\.?)?";
+    private static final String OFFSET =
+            "(?:\\s*(Z|[A-Z]{3,4}|[+\u2212-]\\d{2}(?::?\\d{2})?)(?:\\[[\\w/+-]{1,30}\\])?)?";
+    private static final String CLOCK =
+            "(\\d{1,2}):(\\d{2})(?::(\\d{2}(?:[.,]\\d{1,9})?))?(?:\\s?([AaPp])\\.?[Mm]\\.?)?";
     private static final String TIME = "(?:[T ,]+" + CLOCK + OFFSET + ")?";
-    private static final Pattern YEAR_FIRST = Pattern.compile("(\\d{4})[-/.](\\d{1,2})(?:[-/.](\\d{1,2})" + TIME + ")?");
+    private static final Pattern YEAR_FIRST =
+            Pattern.compile("(\\d{4})[-/.](\\d{1,2})(?:[-/.](\\d{1,2})" + TIME + ")?");
     private static final Pattern YEAR_LAST = Pattern.compile("(\\d{1,2})([./-])(\\d{1,2})\\2(\\d{4}|\\d{2})" + TIME);
     private static final Pattern DAY_AND_NAME = Pattern.compile(
-            "(?:(\\d{1,2})(?:\\.|st|nd|rd|th|er|º)?[ -]?(?:de )?)?(\\p{L}{3,10})\\.?[ -]?(?:de )?('?\\d{2}|\\d{4})" + TIME);
-    private static final Pattern NAME_AND_DAY = Pattern.compile("(\\p{L}{3,10})\\.? (\\d{1,2})(?:st|nd|rd|th)?,? (\\d{4})" + TIME);
-    private static final Pattern BASIC = Pattern.compile("(\\d{4})(\\d{2})(\\d{2})T(\\d{2}):?(\\d{2}):?(\\d{2}(?:[.,]\\d{1,9})?)?()"
-            + OFFSET);
+            "(?:(\\d{1,2})(?:\\.|st|nd|rd|th|er|º)?[ -]?(?:de )?)?(\\p{L}{3,10})\\.?[ -]?(?:de )?('?\\d{2}|\\d{4})"
+                    + TIME);
+    private static final Pattern NAME_AND_DAY =
+            Pattern.compile("(\\p{L}{3,10})\\.? (\\d{1,2})(?:st|nd|rd|th)?,? (\\d{4})" + TIME);
+    private static final Pattern BASIC =
+            Pattern.compile("(\\d{4})(\\d{2})(\\d{2})T(\\d{2}):?(\\d{2}):?(\\d{2}(?:[.,]\\d{1,9})?)?()" + OFFSET);
     private static final Pattern TIME_OF_DAY = Pattern.compile(CLOCK);
-    private static final Pattern QUARTER = Pattern.compile("(\\d{4})[ -/]?Q([1-4])|Q([1-4])[ -/]?(\\d{4})|([1-4])\\. ?Quartal (\\d{4})");
+    private static final Pattern QUARTER =
+            Pattern.compile("(\\d{4})[ -/]?Q([1-4])|Q([1-4])[ -/]?(\\d{4})|([1-4])\\. ?Quartal (\\d{4})");
     private static final Pattern WEEK = Pattern.compile("(\\d{4})-?W(\\d{2})(?:-?([1-7]))?");
     private static final Pattern WEEKDAY = Pattern.compile("(\\p{L}{2,10})[.,]{0,2} +(?=[\\d\\p{L}])");
     /// In English, German, French, Spanish and Italian, without accents; a month to a line.
-    private static final List<String> MONTHS = List.of("jan january januar janner janvier janv enero ene gennaio gen",
-            "feb february februar feber fevrier fevr fev febrero febbraio febb", "mar march marz maerz mrz mars marzo",
-            "apr april avril avr abril abr aprile", "may mai mayo maggio mag", "jun june juni juin junio giugno giu",
-            "jul july juli juillet juil julio luglio lug", "aug august aout aou agosto ago", "sep sept september septembre septiembre "
-            + "setiembre set settembre sett", "oct october oktober okt octobre octubre ottobre ott",
-            "nov november novembre noviembre", "dec december dezember dez decembre diciembre dic dicembre");
-    private static final Set<String> WEEKDAYS = Set.of(("mon monday mo montag lun lundi lunes lunedi tue tues tuesday di dienstag mardi "
-            + "martes martedi wed wednesday mi mittwoch mer mercredi mie miercoles mercoledi thu thur thurs thursday do donnerstag "
-            + "jeu jeudi "
-            + "jue jueves gio giovedi fri friday fr freitag ven vendredi vie viernes venerdi sat saturday sa samstag sonnabend sam samedi "
-            + "sab sabado sabato sun sunday so sonntag dim dimanche dom domingo domenica").split(" "));
+    private static final List<String> MONTHS = List.of(
+            "jan january januar janner janvier janv enero ene gennaio gen",
+            "feb february februar feber fevrier fevr fev febrero febbraio febb",
+            "mar march marz maerz mrz mars marzo",
+            "apr april avril avr abril abr aprile",
+            "may mai mayo maggio mag",
+            "jun june juni juin junio giugno giu",
+            "jul july juli juillet juil julio luglio lug",
+            "aug august aout aou agosto ago",
+            "sep sept september septembre septiembre " + "setiembre set settembre sett",
+            "oct october oktober okt octobre octubre ottobre ott",
+            "nov november novembre noviembre",
+            "dec december dezember dez decembre diciembre dic dicembre");
+    private static final Set<String> WEEKDAYS =
+            Set.of(("mon monday mo montag lun lundi lunes lunedi tue tues tuesday di dienstag mardi "
+                            + "martes martedi wed wednesday mi mittwoch mer mercredi mie miercoles mercoledi thu "
+                            + "thur thurs thursday do donnerstag "
+                            + "jeu jeudi "
+                            + "jue jueves gio giovedi fri friday fr freitag ven vendredi vie viernes venerdi sat "
+                            + "saturday sa samstag sonnabend sam samedi "
+                            + "sab sabado sabato sun sunday so sonntag dim dimanche dom domingo domenica")
+                    .split(" "));
     private static final Map<String, Integer> MONTH_NUMBERS = monthNumbers();
-    private static final Map<String, Integer> ZONE_HOURS = Map.ofEntries(Map.entry("Z", 0), Map.entry("UTC", 0), Map.entry("GMT", 0),
-            Map.entry("WET", 0), Map.entry("WEST", 1), Map.entry("CET", 1), Map.entry("MEZ", 1), Map.entry("CEST", 2),
-            Map.entry("MESZ", 2), Map.entry("EET", 2), Map.entry("EEST", 3), Map.entry("EST", -5), Map.entry("EDT", -4),
-            Map.entry("CDT", -5), Map.entry("MST", -7), Map.entry("MDT", -6), Map.entry("PST", -8), Map.entry("PDT", -7));
+    private static final Map<String, Integer> ZONE_HOURS = Map.ofEntries(
+            Map.entry("Z", 0),
+            Map.entry("UTC", 0),
+            Map.entry("GMT", 0),
+            Map.entry("WET", 0),
+            Map.entry("WEST", 1),
+            Map.entry("CET", 1),
+            Map.entry("MEZ", 1),
+            Map.entry("CEST", 2),
+            Map.entry("MESZ", 2),
+            Map.entry("EET", 2),
+            Map.entry("EEST", 3),
+            Map.entry("EST", -5),
+            Map.entry("EDT", -4),
+            Map.entry("CDT", -5),
+            Map.entry("MST", -7),
+            Map.entry("MDT", -6),
+            Map.entry("PST", -8),
+            Map.entry("PDT", -7));
     /// Two digits of a year are those of 1970 to 2069.
     private static final int FIRST_SHORT_YEAR = 70;
     private static final int LONGEST = 60;
@@ -61,7 +94,14 @@ public final class DateText {
     private DateText() {}
 
     /// How much of a moment is written.
-    public enum Form { YEAR, MONTH, DAY, MINUTE, SECOND, TIME, TIME_WITH_SECONDS;
+    public enum Form {
+        YEAR,
+        MONTH,
+        DAY,
+        MINUTE,
+        SECOND,
+        TIME,
+        TIME_WITH_SECONDS;
 
         /// The form that writes both in full.
         public Form with(Form other) {
@@ -75,7 +115,10 @@ public final class DateText {
     }
 
     /// Which of two numbers before a year is the day.
-    public enum Order { DAY_FIRST, MONTH_FIRST }
+    public enum Order {
+        DAY_FIRST,
+        MONTH_FIRST
+    }
 
     /// A date that was read.
     ///
@@ -90,13 +133,14 @@ public final class DateText {
 
         /// The same moment on a clock with another offset; as it is where its own is not known.
         public Moment at(int otherOffset) {
-            return offset.isEmpty() ? this : new Moment(seconds - offset.getAsInt() + otherOffset, form, either,
-                    OptionalInt.of(otherOffset));
+            return offset.isEmpty()
+                    ? this
+                    : new Moment(seconds - offset.getAsInt() + otherOffset, form, either, OptionalInt.of(otherOffset));
         }
     }
 
-    /// Reads "2026-03-05 14:30", "2026-03", "5.3.2026", "5/3/26 2:30 PM", "5 Mar 2026", "5. März 2026", "March 5, 2026", "Mar 2026",
-    /// "2026-Q1", "2026-W10", "14:30:05", each with a weekday before it and an offset behind it.
+    /// Reads "2026-03-05 14:30", "2026-03", "5.3.2026", "5/3/26 2:30 PM", "5 Mar 2026", "5. März 2026", "March 5,
+    /// 2026", "Mar 2026", "2026-Q1", "2026-W10", "14:30:05", each with a weekday before it and an offset behind it.
     ///
     /// @param order of day and month before a year, but for dates with points, which have the day first
     public static Optional<Moment> read(String text, Order order) {
@@ -114,14 +158,16 @@ public final class DateText {
     private static String withoutWeekday(String line) {
         Matcher weekday = WEEKDAY.matcher(line);
         return weekday.lookingAt() && WEEKDAYS.contains(bare(weekday.group(1))) && month(weekday.group(1)) == 0
-                ? line.substring(weekday.end()) : line;
+                ? line.substring(weekday.end())
+                : line;
     }
 
     private static Optional<Moment> dated(String line, Order order) {
         Matcher match = YEAR_FIRST.matcher(line);
         if (match.matches()) {
             boolean month = match.group(3) == null;
-            return month ? day(number(match, 1), number(match, 2), 1, Form.MONTH)
+            return month
+                    ? day(number(match, 1), number(match, 2), 1, Form.MONTH)
                     : moment(number(match, 1), number(match, 2), number(match, 3), match, 4, false);
         }
         match = YEAR_LAST.matcher(line);
@@ -154,7 +200,8 @@ public final class DateText {
         match = WEEK.matcher(line);
         if (match.matches()) {
             int week = number(match, 2);
-            var monday = LocalDate.of(number(match, 1), 1, 4).with(IsoFields.WEEK_OF_WEEK_BASED_YEAR, week)
+            var monday = LocalDate.of(number(match, 1), 1, 4)
+                    .with(IsoFields.WEEK_OF_WEEK_BASED_YEAR, week)
                     .with(ChronoField.DAY_OF_WEEK, match.group(3) == null ? 1 : number(match, 3));
             return Optional.of(new Moment(seconds(monday.atStartOfDay()), Form.DAY, false));
         }
@@ -166,7 +213,8 @@ public final class DateText {
         String written = match.group(3).replace("'", "");
         boolean month = match.group(1) == null;
         if (month) {
-            return match.group(4) == null && written.length() == 4 ? day(number(match, 3), month(match.group(2)), 1, Form.MONTH)
+            return match.group(4) == null && written.length() == 4
+                    ? day(number(match, 3), month(match.group(2)), 1, Form.MONTH)
                     : Optional.empty();
         }
         return moment(year(written), month(match.group(2)), number(match, 1), match, 4, false);
@@ -186,8 +234,13 @@ public final class DateText {
         long day = (long) (time ? number / 1e6 : number);
         long clock = time ? (long) (number % 1e6) : 0;
         try {
-            var moment = LocalDateTime.of((int) (day / 10_000), (int) (day / 100 % 100), (int) (day % 100), (int) (clock / 10_000),
-                    (int) (clock / 100 % 100), (int) (clock % 100));
+            var moment = LocalDateTime.of(
+                    (int) (day / 10_000),
+                    (int) (day / 100 % 100),
+                    (int) (day % 100),
+                    (int) (clock / 10_000),
+                    (int) (clock / 100 % 100),
+                    (int) (clock % 100));
             return Optional.of(new Moment(seconds(moment), time ? Form.SECOND : Form.DAY, false));
         } catch (DateTimeException impossible) {
             return Optional.empty();
@@ -217,30 +270,36 @@ public final class DateText {
     /// "5 March 2024", without its time of day.
     public static String inWords(Moment read) {
         LocalDateTime moment = moment(read.seconds());
-        return moment.getDayOfMonth() + " " + moment.getMonth().getDisplayName(TextStyle.FULL, Locale.ENGLISH) + " " + moment.getYear();
+        return moment.getDayOfMonth() + " " + moment.getMonth().getDisplayName(TextStyle.FULL, Locale.ENGLISH) + " "
+                + moment.getYear();
     }
 
     /// Whether a text is a date or a time of day in any order.
     public static boolean isDate(String text) {
-        return read(text, Order.DAY_FIRST).isPresent() || read(text, Order.MONTH_FIRST).isPresent();
+        return read(text, Order.DAY_FIRST).isPresent()
+                || read(text, Order.MONTH_FIRST).isPresent();
     }
 
     /// Whether a text is a time of day without a date.
     public static boolean isClock(String text) {
-        return read(text, Order.DAY_FIRST).filter(moment -> moment.form().compareTo(Form.TIME) >= 0).isPresent();
+        return read(text, Order.DAY_FIRST)
+                .filter(moment -> moment.form().compareTo(Form.TIME) >= 0)
+                .isPresent();
     }
 
     /// The same date with the numbers of day and month changed over, where both are 12 or less.
     public static double swapped(double seconds) {
         LocalDateTime moment = moment(seconds);
-        return moment.getDayOfMonth() > 12 ? seconds
+        return moment.getDayOfMonth() > 12
+                ? seconds
                 : seconds(LocalDateTime.of(moment.getYear(), moment.getDayOfMonth(), moment.getMonthValue(), 0, 0))
-                + (seconds - midnight(moment));
+                        + (seconds - midnight(moment));
     }
 
     public static LocalDateTime moment(double seconds) {
         double whole = Math.floor(seconds);
-        return LocalDateTime.ofEpochSecond((long) whole, (int) Math.min(999_999_999, Math.round((seconds - whole) * 1e9)), ZoneOffset.UTC);
+        return LocalDateTime.ofEpochSecond(
+                (long) whole, (int) Math.min(999_999_999, Math.round((seconds - whole) * 1e9)), ZoneOffset.UTC);
     }
 
     public static double seconds(LocalDateTime moment) {
@@ -256,7 +315,9 @@ public final class DateText {
     }
 
     private static String time(LocalDateTime moment) {
-        String nanos = moment.getNano() == 0 ? "" : "." + Phrase.of("%09d", moment.getNano()).replaceAll("0+$", "");
+        String nanos = moment.getNano() == 0
+                ? ""
+                : "." + Phrase.of("%09d", moment.getNano()).replaceAll("0+$", "");
         return Phrase.of("%02d:%02d:%02d", moment.getHour(), moment.getMinute(), moment.getSecond()) + nanos;
     }
 
@@ -275,9 +336,12 @@ public final class DateText {
         if (hour > 23 || number(match, 2) > 59) {
             return Optional.empty();
         }
-        double seconds = match.group(3) == null ? 0 : Double.parseDouble(match.group(3).replace(',', '.'));
-        return Optional.of(new Moment(hour * 3600 + number(match, 2) * 60 + seconds,
-                match.group(3) == null ? Form.TIME : Form.TIME_WITH_SECONDS, false));
+        double seconds =
+                match.group(3) == null ? 0 : Double.parseDouble(match.group(3).replace(',', '.'));
+        return Optional.of(new Moment(
+                hour * 3600 + number(match, 2) * 60 + seconds,
+                match.group(3) == null ? Form.TIME : Form.TIME_WITH_SECONDS,
+                false));
     }
 
     /// On a clock of twelve hours by what stands behind it.
@@ -304,11 +368,15 @@ public final class DateText {
         }
         int hour = hour(match, time);
         boolean midnight = hour == 24 && number(match, time + 1) == 0;
-        LocalDateTime minute = LocalDateTime.of(year, month, day, midnight ? 0 : hour, number(match, time + 1)).plusDays(midnight ? 1 : 0);
+        LocalDateTime minute = LocalDateTime.of(year, month, day, midnight ? 0 : hour, number(match, time + 1))
+                .plusDays(midnight ? 1 : 0);
         String seconds = match.group(time + 2);
-        return offset(match.group(time + 4)).map(offset -> new Moment(
-                seconds(minute) + (seconds == null ? 0 : Double.parseDouble(seconds.replace(',', '.'))),
-                seconds == null ? Form.MINUTE : Form.SECOND, either, offset));
+        return offset(match.group(time + 4))
+                .map(offset -> new Moment(
+                        seconds(minute) + (seconds == null ? 0 : Double.parseDouble(seconds.replace(',', '.'))),
+                        seconds == null ? Form.MINUTE : Form.SECOND,
+                        either,
+                        offset));
     }
 
     /// @return empty for letters that name no zone
@@ -320,8 +388,8 @@ public final class DateText {
             return Optional.ofNullable(ZONE_HOURS.get(written)).map(hours -> OptionalInt.of(3600 * hours));
         }
         String digits = written.substring(1).replace(":", "");
-        int seconds = 3600 * Integer.parseInt(digits.substring(0, 2)) + (digits.length() > 2
-                ? 60 * Integer.parseInt(digits.substring(2)) : 0);
+        int seconds = 3600 * Integer.parseInt(digits.substring(0, 2))
+                + (digits.length() > 2 ? 60 * Integer.parseInt(digits.substring(2)) : 0);
         return Optional.of(OptionalInt.of(written.charAt(0) == '+' ? seconds : -seconds));
     }
 
@@ -331,7 +399,8 @@ public final class DateText {
     }
 
     private static String bare(String name) {
-        return Normalizer.normalize(name.toLowerCase(Locale.ROOT), Normalizer.Form.NFD).replaceAll("\\p{M}", "");
+        return Normalizer.normalize(name.toLowerCase(Locale.ROOT), Normalizer.Form.NFD)
+                .replaceAll("\\p{M}", "");
     }
 
     private static Map<String, Integer> monthNumbers() {

@@ -13,15 +13,20 @@ public final class DurationText {
     private static final Pattern HOURS_MINUTES_SECONDS = Pattern.compile(
             "([+\u2212-]?)(?:(\\d{1,5}) ?(?:d|days?|Tage?|\\.),? ?)?(\\d{1,6}):(\\d{2}):(\\d{2}(?:[.,]\\d{1,9})?)");
     private static final Pattern TWO_PARTS = Pattern.compile("([+\u2212-]?)(\\d{1,6}):(\\d{2}(?:[.,]\\d{1,9})?)");
-    private static final Pattern WORDS = Pattern.compile("(?:(\\d{1,5}) ?(?:d|days?))?,? ?(?:(\\d{1,6}) ?(?:h|hrs?|hours?|std))?,? ?"
-            + "(?:(\\d{1,6}) ?(?:m|min|mins|minutes?))?,? ?(?:(\\d{1,6}(?:[.,]\\d{1,9})?) ?(?:s|sec|secs|seconds?|sek))?",
+    private static final Pattern WORDS = Pattern.compile(
+            "(?:(\\d{1,5}) ?(?:d|days?))?,? ?(?:(\\d{1,6}) ?(?:h|hrs?|hours?|std))?,? ?"
+                    + "(?:(\\d{1,6}) ?(?:m|min|mins|minutes?))?,? ?(?:(\\d{1,6}(?:[.,]\\d{1,9})?) "
+                    + "?(?:s|sec|secs|seconds?|sek))?",
             Pattern.CASE_INSENSITIVE);
     private static final int LONGEST = 40;
 
     private DurationText() {}
 
     /// What the two parts of "12:34" are.
-    public enum TwoParts { HOURS_MINUTES, MINUTES_SECONDS }
+    public enum TwoParts {
+        HOURS_MINUTES,
+        MINUTES_SECONDS
+    }
 
     /// A length that was read.
     ///
@@ -41,9 +46,12 @@ public final class DurationText {
         if (match.matches() && Integer.parseInt(match.group(4)) < 60 && seconds(match.group(5)) < 60) {
             double days = match.group(2) == null ? 0 : Integer.parseInt(match.group(2));
             int hours = Integer.parseInt(match.group(3));
-            double seconds = days * 86_400 + hours * 3600.0 + Integer.parseInt(match.group(4)) * 60 + seconds(match.group(5));
-            return Optional.of(new Length(signed(match, seconds), false, hours > 23 || match.group(2) != null
-                    || !match.group(1).isEmpty()));
+            double seconds =
+                    days * 86_400 + hours * 3600.0 + Integer.parseInt(match.group(4)) * 60 + seconds(match.group(5));
+            return Optional.of(new Length(
+                    signed(match, seconds),
+                    false,
+                    hours > 23 || match.group(2) != null || !match.group(1).isEmpty()));
         }
         match = TWO_PARTS.matcher(line);
         if (match.matches() && seconds(match.group(3)) < 60) {
@@ -51,7 +59,10 @@ public final class DurationText {
             boolean fraction = match.group(3).length() > 2;
             boolean minutes = fraction || parts == TwoParts.MINUTES_SECONDS;
             double seconds = first * (minutes ? 60.0 : 3600.0) + seconds(match.group(3)) * (minutes ? 1 : 60);
-            return Optional.of(new Length(signed(match, seconds), !fraction, fraction || first > 23 || !match.group(1).isEmpty()));
+            return Optional.of(new Length(
+                    signed(match, seconds),
+                    !fraction,
+                    fraction || first > 23 || !match.group(1).isEmpty()));
         }
         return line.charAt(0) == 'P' ? iso(line) : words(line);
     }
@@ -97,7 +108,11 @@ public final class DurationText {
         long whole = (long) Math.floor(size);
         long nanos = Math.round((size - whole) * 1e9);
         whole += nanos == 1_000_000_000 ? 1 : 0;
-        String fraction = nanos % 1_000_000_000 == 0 ? "" : String.format(Locale.ROOT, ".%09d", nanos).replaceAll("0+$", "");
-        return (seconds < 0 ? "−" : "") + Phrase.of("%d:%02d:%02d", whole / 3600, whole / 60 % 60, whole % 60) + fraction;
+        String fraction = nanos % 1_000_000_000 == 0
+                ? ""
+                : String.format(Locale.ROOT, ".%09d", nanos).replaceAll("0+$", "");
+        return (seconds < 0 ? "−" : "")
+                + Phrase.of("%d:%02d:%02d", whole / 3600, whole / 60 % 60, whole % 60)
+                + fraction;
     }
 }

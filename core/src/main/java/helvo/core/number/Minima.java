@@ -6,8 +6,8 @@ import java.util.List;
 import java.util.function.DoubleUnaryOperator;
 import java.util.stream.IntStream;
 
-/// Where a function of a rate, which may be above or below 0 and of any size, is least about itself: sought on a grid of equal ratios,
-/// settled by golden sections (Kiefer 1953, Proc. Am. Math. Soc. 4:502).
+/// Where a function of a rate, which may be above or below 0 and of any size, is least about itself: sought on a
+/// grid of equal ratios, settled by golden sections (Kiefer 1953, Proc. Am. Math. Soc. 4:502).
 public final class Minima {
     private static final double SMALLEST = 1e-3;
     private static final int NARROWINGS = 40;
@@ -39,9 +39,14 @@ public final class Minima {
         }
         rates.sort(null);
         double[] at = rates.stream().mapToDouble(f::applyAsDouble).toArray();
-        return IntStream.range(1, at.length - 1).filter(i -> at[i] <= at[i - 1] && at[i] <= at[i + 1]
-                && (at[i] < at[i - 1] || at[i] < at[i + 1])).boxed().sorted(Comparator.comparingDouble(i -> at[i])).limit(most)
-                .map(i -> between(f, rates.get(i - 1), rates.get(i + 1))).sorted(Comparator.comparingDouble(Minimum::value)).toList();
+        return IntStream.range(1, at.length - 1)
+                .filter(i -> at[i] <= at[i - 1] && at[i] <= at[i + 1] && (at[i] < at[i - 1] || at[i] < at[i + 1]))
+                .boxed()
+                .sorted(Comparator.comparingDouble(i -> at[i]))
+                .limit(most)
+                .map(i -> between(f, rates.get(i - 1), rates.get(i + 1)))
+                .sorted(Comparator.comparingDouble(Minimum::value))
+                .toList();
     }
 
     /// The least between two rates, the function having one there.

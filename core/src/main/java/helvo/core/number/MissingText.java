@@ -6,20 +6,119 @@ import java.util.Set;
 
 /// What people and instruments write where there is no value.
 public final class MissingText {
-    private static final Set<String> WORDS = Set.of("na", "n/a", "#n/a", "#na", "nan", "null", "none", "nil", "missing", "nd",
+    private static final Set<String> WORDS = Set.of(
+            "na",
+            "n/a",
+            "#n/a",
+            "#na",
+            "nan",
+            "null",
+            "none",
+            "nil",
+            "missing",
+            "nd",
             "notdetected",
-            "notmeasured", "nodata", "ka", "fehlt", "keinwert", "nv", "-", "--", "---", "–", "—", "−", ".", "..",
-            "...", "…", "?", "??", "*", "/", "#div/0!", "#value!", "#ref!", "#num!", "#name?", "#null!", "#wert!", "#zahl!", "#bezug!",
-            "#name!", "#nv", "err:502", "err:503", "err:504", "err:508", "err:511", "err:519", "err:522", "#spill!", "#calc!", "#####",
-            "<lod", "<loq", "<bg", "<nwg", "bdl", "bql", "blq", "bld", "ol", "ovld", "ovrflw", "overload", "overrange", "inf", "-inf",
-                    "+inf",
-            "infinity", "-infinity", "∞", "-∞", "1.#inf", "-1.#inf", "1.#qnan", "-1.#ind", "empty", "leer", "vide", "void", "tbd");
-    private static final Set<String> ERRORS = Set.of("err", "error", "fault", "fail", "failed", "fehler", "erreur", "code", "alarm",
-            "status");
+            "notmeasured",
+            "nodata",
+            "ka",
+            "fehlt",
+            "keinwert",
+            "nv",
+            "-",
+            "--",
+            "---",
+            "–",
+            "—",
+            "−",
+            ".",
+            "..",
+            "...",
+            "…",
+            "?",
+            "??",
+            "*",
+            "/",
+            "#div/0!",
+            "#value!",
+            "#ref!",
+            "#num!",
+            "#name?",
+            "#null!",
+            "#wert!",
+            "#zahl!",
+            "#bezug!",
+            "#name!",
+            "#nv",
+            "err:502",
+            "err:503",
+            "err:504",
+            "err:508",
+            "err:511",
+            "err:519",
+            "err:522",
+            "#spill!",
+            "#calc!",
+            "#####",
+            "<lod",
+            "<loq",
+            "<bg",
+            "<nwg",
+            "bdl",
+            "bql",
+            "blq",
+            "bld",
+            "ol",
+            "ovld",
+            "ovrflw",
+            "overload",
+            "overrange",
+            "inf",
+            "-inf",
+            "+inf",
+            "infinity",
+            "-infinity",
+            "∞",
+            "-∞",
+            "1.#inf",
+            "-1.#inf",
+            "1.#qnan",
+            "-1.#ind",
+            "empty",
+            "leer",
+            "vide",
+            "void",
+            "tbd");
+    private static final Set<String> ERRORS =
+            Set.of("err", "error", "fault", "fail", "failed", "fehler", "erreur", "code", "alarm", "status");
     /// Rising.
-    private static final double[] CODES = {-9.91e37, -9.9e37, -1e30, -999999, -99999, -9999.99, -9999.9, -9999, -999.99, -999.9, -999,
-            -99.99,
-        -99.9, -99, 999, 999.9, 999.99, 9999, 9999.9, 9999.99, 99999, 999999, 1e30, 9.96921e36, 9.9e37, 9.91e37};
+    private static final double[] CODES = {
+        -9.91e37,
+        -9.9e37,
+        -1e30,
+        -999999,
+        -99999,
+        -9999.99,
+        -9999.9,
+        -9999,
+        -999.99,
+        -999.9,
+        -999,
+        -99.99,
+        -99.9,
+        -99,
+        999,
+        999.9,
+        999.99,
+        9999,
+        9999.9,
+        9999.99,
+        99999,
+        999999,
+        1e30,
+        9.96921e36,
+        9.9e37,
+        9.91e37
+    };
     /// Whether a code has these bits around the end of its exponent: most other numbers have none of the kind.
     private static final boolean[] LIKE_CODES = new boolean[1 << 11];
 
@@ -37,7 +136,8 @@ public final class MissingText {
             return false;
         }
         String bare = text.toLowerCase(Locale.ROOT).replace(" ", "").replace("\u00a0", "");
-        return WORDS.contains(bare) || bare.endsWith(".") && WORDS.contains(bare.replace(".", ""))
+        return WORDS.contains(bare)
+                || bare.endsWith(".") && WORDS.contains(bare.replace(".", ""))
                 || !bare.isEmpty() && bare.charAt(0) == '#' && bare.chars().allMatch(c -> c == '#');
     }
 
@@ -52,7 +152,8 @@ public final class MissingText {
 
     /// The same of a number kept as text, as reading leaves it.
     private static boolean isCodeText(String text) {
-        return text.length() <= 14 && NumberText.number(text, DecimalMark.POINT).stream().anyMatch(MissingText::isCode);
+        return text.length() <= 14
+                && NumberText.number(text, DecimalMark.POINT).stream().anyMatch(MissingText::isCode);
     }
 
     /// Whether a text among numbers stands for no value, by what it says or as a logger's code.
@@ -77,7 +178,10 @@ public final class MissingText {
             at++;
         }
         String rest = text.substring(at);
-        return at > 0 && at <= 2 && text.charAt(0) != '=' && (WrittenNumber.read(rest, DecimalMark.POINT).isPresent()
-                || WrittenNumber.read(rest, DecimalMark.COMMA).isPresent());
+        return at > 0
+                && at <= 2
+                && text.charAt(0) != '='
+                && (WrittenNumber.read(rest, DecimalMark.POINT).isPresent()
+                        || WrittenNumber.read(rest, DecimalMark.COMMA).isPresent());
     }
 }

@@ -7,8 +7,8 @@ import java.util.Arrays;
 import java.util.OptionalDouble;
 import java.util.stream.Stream;
 
-/// How numbers are written for a person: rounded as far as they are known, with a true minus sign, and with powers of ten only
-/// where zeros could not be counted at a glance.
+/// How numbers are written for a person: rounded as far as they are known, with a true minus sign, and with powers
+/// of ten only where zeros could not be counted at a glance.
 ///
 /// Copied and exported numbers keep all their digits; see [#exact].
 ///
@@ -39,7 +39,8 @@ public record NumberFormat(DecimalMark mark, boolean grouped) {
 
     /// All that there are.
     public static Stream<NumberFormat> all() {
-        return Arrays.stream(DecimalMark.values()).flatMap(mark -> Stream.of(new NumberFormat(mark, false), new NumberFormat(mark, true)));
+        return Arrays.stream(DecimalMark.values())
+                .flatMap(mark -> Stream.of(new NumberFormat(mark, false), new NumberFormat(mark, true)));
     }
 
     /// Six significant digits, without trailing zeros.
@@ -64,8 +65,8 @@ public record NumberFormat(DecimalMark mark, boolean grouped) {
         return rounded.scale() < 0 && power(rounded) <= MAX_PLAIN ? exact.setScale(0, RoundingMode.HALF_EVEN) : rounded;
     }
 
-    /// The value alone, rounded to its uncertainty; six digits when there is none to round to, and no more than twelve for one that
-    /// is but the rounding of doubles.
+    /// The value alone, rounded to its uncertainty; six digits when there is none to round to, and no more than
+    /// twelve for one that is but the rounding of doubles.
     public String rounded(double value, OptionalDouble uncertainty) {
         if (!roundable(uncertainty)) {
             return plain(value);
@@ -73,7 +74,8 @@ public record NumberFormat(DecimalMark mark, boolean grouped) {
         if (isRoundingNoise(value, uncertainty.getAsDouble())) {
             return significant(value, EXACT_DIGITS);
         }
-        BigDecimal rounded = new BigDecimal(value).setScale(uncertainty(uncertainty.getAsDouble()).scale(), RoundingMode.HALF_EVEN);
+        BigDecimal rounded = new BigDecimal(value)
+                .setScale(uncertainty(uncertainty.getAsDouble()).scale(), RoundingMode.HALF_EVEN);
         return text(rounded);
     }
 
@@ -93,7 +95,8 @@ public record NumberFormat(DecimalMark mark, boolean grouped) {
         if (isPlain(power)) {
             return digits(rounded) + " ± " + digits(u);
         }
-        return "(" + digits(rounded.scaleByPowerOfTen(-power)) + " ± " + digits(u.scaleByPowerOfTen(-power)) + ")" + times(power);
+        return "(" + digits(rounded.scaleByPowerOfTen(-power)) + " ± " + digits(u.scaleByPowerOfTen(-power)) + ")"
+                + times(power);
     }
 
     /// An uncertainty alone, with its two digits.
@@ -160,7 +163,11 @@ public record NumberFormat(DecimalMark mark, boolean grouped) {
                 text.append(THIN_SPACE);
             }
         }
-        return point < 0 ? text.toString() : text.append(mark.sign()).append(number, point + 1, number.length()).toString();
+        return point < 0
+                ? text.toString()
+                : text.append(mark.sign())
+                        .append(number, point + 1, number.length())
+                        .toString();
     }
 
     /// A whole number in raised digits.

@@ -9,8 +9,9 @@ import java.util.regex.Pattern;
 /// Numbers as people type them: an optional sign (also the true minus sign), digits with one decimal
 /// mark, an optional power of ten. No grouping signs, no units, no words: what has those is text.
 public final class NumberText {
-    private static final Pattern INSIDE = Pattern.compile(
-            "(?<![\\p{L}\\p{N}_#.,])(?<![\\p{L}\\p{N}_#][-+\u2212.,])[+\\-\u2212]?(\\d+([.,]\\d+)?|[.,]\\d+)([eE][+\\-]?\\d+)?");
+    private static final Pattern INSIDE =
+            Pattern.compile("(?<![\\p{L}\\p{N}_#.,])(?<![\\p{L}\\p{N}_#][-+\u2212.,])[+\\-\u2212]?(\\d+([.,]\\d+)"
+                    + "?|[.,]\\d+)([eE][+\\-]?\\d+)?");
 
     /// Every decimal of so many digits is a double of its own.
     private static final int DIGITS_OF_DOUBLES = 15;
@@ -31,9 +32,9 @@ public final class NumberText {
         return Double.isFinite(value) ? OptionalDouble.of(value) : OptionalDouble.empty();
     }
 
-    /// The one number that stands among words, as in "about 7.6" or "over 400"; a comma or a point
-    /// between digits both count as the decimal mark. A number that is part of a word or a code ("A-5"), or stands beside a word for an
-    /// error, is none.
+    /// The one number that stands among words, as in "about 7.6" or "over 400"; a comma or a point between digits
+    /// both count as the decimal mark. A number that is part of a word or a code ("A-5"), or stands beside a word
+    /// for an error, is none.
     ///
     /// @return empty when there is none, or more than one
     public static OptionalDouble numberInside(String text) {
@@ -63,8 +64,8 @@ public final class NumberText {
         return at < 0 ? 0 : text.length() - at - 1;
     }
 
-    /// The shortest text that reads back as the same double, without a trailing ".0"; with a power of ten only where zeros could not
-    /// be counted.
+    /// The shortest text that reads back as the same double, without a trailing ".0"; with a power of ten only
+    /// where zeros could not be counted.
     public static String shortest(double value) {
         String text = Double.toString(value);
         if (text.indexOf('E') >= 0) {
@@ -86,11 +87,14 @@ public final class NumberText {
         return exact.setScale(decimals).toPlainString();
     }
 
-    /// The same without the last digits where they are plainly the rounding of a computed number: 4.199999999999999 is 4.2.
+    /// The same without the last digits where they are plainly the rounding of a computed number: 4.199999999999999
+    /// is 4.2.
     public static double withoutRounding(double value) {
         BigDecimal exact = new BigDecimal(Double.toString(value)).stripTrailingZeros();
         BigDecimal near = exact.round(new MathContext(DIGITS_OF_DOUBLES)).stripTrailingZeros();
-        return exact.precision() > DIGITS_OF_DOUBLES && near.precision() <= DIGITS_OF_DOUBLES - 4 ? near.doubleValue() : value;
+        return exact.precision() > DIGITS_OF_DOUBLES && near.precision() <= DIGITS_OF_DOUBLES - 4
+                ? near.doubleValue()
+                : value;
     }
 
     /// a − b as the decimals that they stand for: 0.3 − 0.2 is 0.1.

@@ -1,7 +1,7 @@
 package helvo.core.number;
 
-/// The order of numbers by size, equal ones in their own order, by a radix sort of their bits: of the foremost first, by which few numbers
-/// are alike, and then each put among its neighbours.
+/// The order of numbers by size, equal ones in their own order, by a radix sort of their bits: of the foremost
+/// first, by which few numbers are alike, and then each put among its neighbours.
 public final class RisingOrder {
     private static final int DIGIT_BITS = 11;
     private static final int DIGIT = (1 << DIGIT_BITS) - 1;

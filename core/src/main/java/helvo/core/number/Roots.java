@@ -15,7 +15,8 @@ public final class Roots {
 
     private Roots() {}
 
-    /// Every place of a range where the function changes its sign or is zero, in the order from its beginning to its end.
+    /// Every place of a range where the function changes its sign or is zero, in the order from its beginning to
+    /// its end.
     ///
     /// @param to may be less than `from`
     public static List<Double> in(DoubleUnaryOperator f, double from, double to) {
@@ -36,8 +37,8 @@ public final class Roots {
         return roots;
     }
 
-    /// The zero between two places where the function has different signs, to the last digits of a double; where rounding gives both one
-    /// sign, the place that is nearer to zero.
+    /// The zero between two places where the function has different signs, to the last digits of a double; where
+    /// rounding gives both one sign, the place that is nearer to zero.
     public static double between(DoubleUnaryOperator f, double from, double to) {
         double atFrom = f.applyAsDouble(from);
         double atTo = f.applyAsDouble(to);

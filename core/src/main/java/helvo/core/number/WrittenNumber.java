@@ -4,8 +4,9 @@ import java.math.BigDecimal;
 import java.util.Optional;
 import java.util.OptionalDouble;
 
-/// A number as people, offices and instruments write it in a cell: thousands parted, a minus behind it or as brackets, a power of ten
-/// written out, a fraction, a unit or a currency, an uncertainty behind "±" or in brackets.
+/// A number as people, offices and instruments write it in a cell: thousands parted, a minus behind it or as
+/// brackets, a power of ten written out, a fraction, a unit or a currency, an uncertainty behind "±" or in
+/// brackets.
 ///
 /// @param value    as it stands before its unit: "5 %" is 5
 /// @param decimals digits behind the decimal mark; 0 with a power of ten
@@ -13,7 +14,8 @@ import java.util.OptionalDouble;
 /// @param unit     what is written beside it; empty for a bare number
 /// @param bar      its uncertainty, in the same unit
 /// @param fraction whether it is written as one: "1 1/2"
-public record WrittenNumber(double value, int decimals, char grouping, String unit, OptionalDouble bar, boolean fraction) {
+public record WrittenNumber(
+        double value, int decimals, char grouping, String unit, OptionalDouble bar, boolean fraction) {
     public static final char NONE = 0;
     /// No number with all its dressing is longer.
     private static final int LONGEST = 60;
@@ -23,8 +25,10 @@ public record WrittenNumber(double value, int decimals, char grouping, String un
     private static final String CURRENCY = "€$£¥₹₽₩";
     private static final String SUPERSCRIPTS = "⁰¹²³⁴⁵⁶⁷⁸⁹";
     private static final String FRACTIONS = "½⅓¼⅕⅙⅛⅔⅖¾⅗⅜⅘⅚⅝⅞";
-    private static final double[] FRACTION_VALUES = {1 / 2.0, 1 / 3.0, 1 / 4.0, 1 / 5.0, 1 / 6.0, 1 / 8.0, 2 / 3.0, 2 / 5.0, 3 / 4.0,
-        3 / 5.0, 3 / 8.0, 4 / 5.0, 5 / 6.0, 5 / 8.0, 7 / 8.0};
+    private static final double[] FRACTION_VALUES = {
+        1 / 2.0, 1 / 3.0, 1 / 4.0, 1 / 5.0, 1 / 6.0, 1 / 8.0, 2 / 3.0, 2 / 5.0, 3 / 4.0, 3 / 5.0, 3 / 8.0, 4 / 5.0,
+        5 / 6.0, 5 / 8.0, 7 / 8.0
+    };
     private static final int MOST_PARTS = 64;
 
     /// The number that a whole cell says where `mark` parts the whole from the broken part.
@@ -35,8 +39,8 @@ public record WrittenNumber(double value, int decimals, char grouping, String un
         if (line.length() > LONGEST || !hasDigit(line)) {
             return Optional.empty();
         }
-        return Optional.ofNullable(new Scan(line, mark).cell()).filter(read -> Double.isFinite(read.value)
-                && read.bar.stream().allMatch(Double::isFinite));
+        return Optional.ofNullable(new Scan(line, mark).cell())
+                .filter(read -> Double.isFinite(read.value) && read.bar.stream().allMatch(Double::isFinite));
     }
 
     private static boolean hasDigit(String line) {
@@ -91,17 +95,27 @@ public record WrittenNumber(double value, int decimals, char grouping, String un
             if (at < line.length() || accountants && negative) {
                 return null;
             }
-            return new WrittenNumber(negative || behind || accountants ? -size() : size(), power == 0 ? decimals : 0, grouping, unit, bar,
+            return new WrittenNumber(
+                    negative || behind || accountants ? -size() : size(),
+                    power == 0 ? decimals : 0,
+                    grouping,
+                    unit,
+                    bar,
                     fraction);
         }
 
         private double size() {
-            return fraction ? (digits.isEmpty() ? 0 : Double.parseDouble(digits.toString())) + fractionValue
+            return fraction
+                    ? (digits.isEmpty() ? 0 : Double.parseDouble(digits.toString())) + fractionValue
                     : Double.parseDouble(digits + "e" + power);
         }
 
         private double raised(double number) {
-            return power == 0 ? number : new BigDecimal(Double.toString(number)).scaleByPowerOfTen(power).doubleValue();
+            return power == 0
+                    ? number
+                    : new BigDecimal(Double.toString(number))
+                            .scaleByPowerOfTen(power)
+                            .doubleValue();
         }
 
         private boolean take(char c) {
@@ -274,8 +288,10 @@ public record WrittenNumber(double value, int decimals, char grouping, String un
                 if (!inside.isEmpty() && take(')')) {
                     OptionalDouble number = NumberText.number(inside, mark);
                     boolean counted = inside.indexOf(mark.sign()) < 0;
-                    return number.isEmpty() ? number
-                            : OptionalDouble.of(counted ? Double.parseDouble(inside + "e" + -decimals) : number.getAsDouble());
+                    return number.isEmpty()
+                            ? number
+                            : OptionalDouble.of(
+                                    counted ? Double.parseDouble(inside + "e" + -decimals) : number.getAsDouble());
                 }
             }
             at = before;
@@ -289,7 +305,8 @@ public record WrittenNumber(double value, int decimals, char grouping, String un
             if (plusMinusSign()) {
                 blanks();
                 int from = at;
-                while (at < line.length() && (digit() || line.charAt(at) == mark.sign() || at > from && isOfPower(at))) {
+                while (at < line.length()
+                        && (digit() || line.charAt(at) == mark.sign() || at > from && isOfPower(at))) {
                     at++;
                 }
                 OptionalDouble number = NumberText.number(line.substring(from, at), mark);
@@ -419,17 +436,19 @@ public record WrittenNumber(double value, int decimals, char grouping, String un
     ///
     /// @return empty where the unit has none that is in daily use
     public static Optional<Integer> prefix(String unit) {
-        return unit.isEmpty() ? Optional.empty() : switch (unit.charAt(0)) {
-            case 'p' -> Optional.of(-12);
-            case 'n' -> Optional.of(-9);
-            case 'µ', 'u' -> Optional.of(-6);
-            case 'm' -> Optional.of(-3);
-            case 'k', 'K' -> Optional.of(3);
-            case 'M' -> Optional.of(6);
-            case 'G' -> Optional.of(9);
-            case 'T' -> Optional.of(12);
-            default -> Optional.empty();
-        };
+        return unit.isEmpty()
+                ? Optional.empty()
+                : switch (unit.charAt(0)) {
+                    case 'p' -> Optional.of(-12);
+                    case 'n' -> Optional.of(-9);
+                    case 'µ', 'u' -> Optional.of(-6);
+                    case 'm' -> Optional.of(-3);
+                    case 'k', 'K' -> Optional.of(3);
+                    case 'M' -> Optional.of(6);
+                    case 'G' -> Optional.of(9);
+                    case 'T' -> Optional.of(12);
+                    default -> Optional.empty();
+                };
     }
 
     /// A sign between thousands in words.

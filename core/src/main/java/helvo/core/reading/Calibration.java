@@ -27,12 +27,14 @@ public record Calibration(Limits byScatter, Optional<Limits> byIntercept, Option
     /// What a blank says.
     ///
     /// @param measured  how often it was measured, k
-    /// @param critical  above it something was found: t s₀ √(1 + 1/k)/|b|, with t of k − 1 degrees of freedom at 5 %, one-sided, and
-    /// s₀ their standard deviation (Currie 1968, Anal. Chem. 40:586, with t for a deviation that is itself estimated)
+    /// @param critical  above it something was found: t s₀ √(1 + 1/k)/|b|, with t of k − 1 degrees of freedom at 5
+    ///     %, one-sided, and s₀ their standard deviation (Currie 1968, Anal. Chem. 40:586, with t for a deviation
+    ///     that is itself estimated)
     /// @param detection twice that: so much is found in 95 % of cases
     public record Blank(int measured, double critical, double detection) {}
 
-    /// @return empty for another shape than a straight line, without scatter to judge by, for a line without slope, and where bars weigh
+    /// @return empty for another shape than a straight line, without scatter to judge by, for a line without slope,
+    ///     and where bars weigh
     public static Optional<Calibration> of(Fit fit, Points points) {
         OptionalDouble s = fit.quality().residualStandardDeviation();
         if (fit.curve().degree() != 1 || s.isEmpty() || fit.quality().weighting() != Weighting.UNWEIGHTED) {
@@ -42,13 +44,19 @@ public record Calibration(Limits byScatter, Optional<Limits> byIntercept, Option
         if (slope == 0) {
             return Optional.empty();
         }
-        Optional<Limits> intercept = fit.coefficients().stream().filter(coefficient -> coefficient.name().equals("a")).findFirst()
-                .flatMap(a -> a.uncertainty()).map(of -> Limits.of(of.standardError(), slope));
+        Optional<Limits> intercept = fit.coefficients().stream()
+                .filter(coefficient -> coefficient.name().equals("a"))
+                .findFirst()
+                .flatMap(a -> a.uncertainty())
+                .map(of -> Limits.of(of.standardError(), slope));
         return Optional.of(new Calibration(Limits.of(s.getAsDouble(), slope), intercept, blank(points, slope)));
     }
 
     private static Optional<Blank> blank(Points points, double slope) {
-        double[] y = IntStream.range(0, points.size()).filter(i -> points.x()[i] == 0).mapToDouble(i -> points.y()[i]).toArray();
+        double[] y = IntStream.range(0, points.size())
+                .filter(i -> points.x()[i] == 0)
+                .mapToDouble(i -> points.y()[i])
+                .toArray();
         if (y.length < 2) {
             return Optional.empty();
         }
@@ -61,7 +69,10 @@ public record Calibration(Limits byScatter, Optional<Limits> byIntercept, Option
             squares += (each - mean) * (each - mean);
         }
         double s = Math.sqrt(squares / (y.length - 1));
-        double critical = TDistribution.of(y.length - 1).inverseSurvivalProbability(0.05) * s * Math.sqrt(1 + 1.0 / y.length) / slope;
+        double critical = TDistribution.of(y.length - 1).inverseSurvivalProbability(0.05)
+                * s
+                * Math.sqrt(1 + 1.0 / y.length)
+                / slope;
         return Optional.of(new Blank(y.length, critical, 2 * critical));
     }
 }

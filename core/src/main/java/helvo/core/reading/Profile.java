@@ -11,12 +11,13 @@ import java.util.Comparator;
 import java.util.Optional;
 import java.util.stream.DoubleStream;
 
-/// How much worse a curve fits that must reach a given y at a given x: its sum of squares over the other coefficients, least over them
-/// (a profile; Bates & Watts 1988, Nonlinear Regression Analysis, §6.1), for curves y = A g(x; θ). Where y is the mean of m measurements of
-/// an unknown, it is one point more, of weight m, and the curve's own value there is one coefficient more.
+/// How much worse a curve fits that must reach a given y at a given x: its sum of squares over the other
+/// coefficients, least over them (a profile; Bates & Watts 1988, Nonlinear Regression Analysis, §6.1), for curves y
+/// = A g(x; θ). Where y is the mean of m measurements of an unknown, it is one point more, of weight m, and the
+/// curve's own value there is one coefficient more.
 ///
-/// Of few points the search goes over all rates; of more, from the coefficients of the free fit, by Gauss and Newton with Marquardt's
-/// damping.
+/// Of few points the search goes over all rates; of more, from the coefficients of the free fit, by Gauss and
+/// Newton with Marquardt's damping.
 final class Profile {
     private static final int MAX_STEPS = 60;
     private static final int MAX_DAMPINGS = 12;
@@ -44,7 +45,9 @@ final class Profile {
         this.form = form;
         this.level = level;
         this.measured = measured;
-        start = form.others().stream().mapToDouble(name -> fit.coefficient(name).value()).toArray();
+        start = form.others().stream()
+                .mapToDouble(name -> fit.coefficient(name).value())
+                .toArray();
         x = points.x();
         y = points.y();
         low = Arrays.stream(x).min().orElse(0);
@@ -75,19 +78,29 @@ final class Profile {
             return least;
         }
         if (start.length == 1) {
-            double[] u = Arrays.stream(x).map(form.over()).filter(Double::isFinite).sorted().distinct().toArray();
+            double[] u = Arrays.stream(x)
+                    .map(form.over())
+                    .filter(Double::isFinite)
+                    .sorted()
+                    .distinct()
+                    .toArray();
             double unit = 2 / (u[u.length - 1] - u[0]);
             // Beyond the steepest nothing is left of the curve one point farther than an end.
             double gap = Math.min(u[1] - u[0], u[u.length - 1] - u[u.length - 2]);
             double steepest = Math.clamp(Minima.steepest(gap * unit), Minima.steepest(1), 1 / SETTLED);
             return Minima.of(rate -> squares(new double[] {rate * unit}, x0), steepest, STEP, SETTLED_RATES).stream()
-                    .mapToDouble(Minima.Minimum::value).reduce(least, Math::min);
+                    .mapToDouble(Minima.Minimum::value)
+                    .reduce(least, Math::min);
         }
         // Of many places those that leave least are followed.
-        return Arrays.stream(RATES).boxed().flatMap(rate -> DoubleStream.of(start[1], x0, low, high)
-                .mapToObj(middle -> new double[] {rate * start[0], middle}))
-                .sorted(Comparator.comparingDouble(theta -> squares(theta, x0))).limit(FOLLOWED)
-                .mapToDouble(theta -> settled(x0, theta)).reduce(least, Math::min);
+        return Arrays.stream(RATES)
+                .boxed()
+                .flatMap(rate -> DoubleStream.of(start[1], x0, low, high)
+                        .mapToObj(middle -> new double[] {rate * start[0], middle}))
+                .sorted(Comparator.comparingDouble(theta -> squares(theta, x0)))
+                .limit(FOLLOWED)
+                .mapToDouble(theta -> settled(x0, theta))
+                .reduce(least, Math::min);
     }
 
     /// At given θ, with the best value at x0 where that is free.
@@ -150,7 +163,8 @@ final class Profile {
         return Double.isNaN(sums.squares) ? Double.POSITIVE_INFINITY : sums.squares;
     }
 
-    /// The sum of squares, the right-hand side and the matrix of the normal equations, for θ and, where it is free, the value at x0.
+    /// The sum of squares, the right-hand side and the matrix of the normal equations, for θ and, where it is free,
+    /// the value at x0.
     private final class Sums {
         private final double[][] matrix;
         private final double[] right;
@@ -200,8 +214,10 @@ final class Profile {
                 double first = matrix[0][0] * (1 + lambda);
                 double second = matrix[1][1] * (1 + lambda);
                 double determinant = first * second - matrix[0][1] * matrix[0][1];
-                return new double[] {(right[0] * second - right[1] * matrix[0][1]) / determinant,
-                    (right[1] * first - right[0] * matrix[0][1]) / determinant};
+                return new double[] {
+                    (right[0] * second - right[1] * matrix[0][1]) / determinant,
+                    (right[1] * first - right[0] * matrix[0][1]) / determinant
+                };
             }
             double[][] damped = Arrays.stream(matrix).map(double[]::clone).toArray(double[][]::new);
             for (int a = 0; a < damped.length; a++) {

@@ -12,11 +12,16 @@ import java.util.OptionalDouble;
 /// @param at             x
 /// @param value          the fitted y there
 /// @param meanHalf95     half the 95 % confidence interval of the mean; empty without scatter to judge by (n = p)
-/// @param predictionHalf95 half the 95 % interval for one more measurement there; empty likewise, and where bars weigh: what bar it would
-/// have is not known
+/// @param predictionHalf95 half the 95 % interval for one more measurement there; empty likewise, and where bars
+///     weigh: what bar it would have is not known
 /// @param slope          of the curve there
 /// @param beyondPercent  how far x lies beyond the data, in percent of the span of x; 0 inside
-public record Reading(double at, double value, OptionalDouble meanHalf95, OptionalDouble predictionHalf95, double slope,
+public record Reading(
+        double at,
+        double value,
+        OptionalDouble meanHalf95,
+        OptionalDouble predictionHalf95,
+        double slope,
         double beyondPercent) {
     /// @return empty where the value is too large for a double
     public static java.util.Optional<Reading> at(Fit fit, Points points, double x) {
@@ -26,15 +31,26 @@ public record Reading(double at, double value, OptionalDouble meanHalf95, Option
         }
         if (fit.curve().fittedOn() != Curve.FittedOn.Y) {
             // Its scatter is that of ln y, which gives no interval of equal halves.
-            return java.util.Optional.of(new Reading(x, value, OptionalDouble.empty(), OptionalDouble.empty(), fit.function().slope(x),
+            return java.util.Optional.of(new Reading(
+                    x,
+                    value,
+                    OptionalDouble.empty(),
+                    OptionalDouble.empty(),
+                    fit.function().slope(x),
                     beyond(points.x(), x)));
         }
         double s = fit.quality().scale().orElse(Double.NaN);
         double leverage = fit.function().leverage(x);
         double t = fit.quality().half95().orElse(Double.NaN);
-        return java.util.Optional.of(new Reading(x, value, finite(t * s * Math.sqrt(leverage)),
-                fit.quality().weighting() == Weighting.UNWEIGHTED ? finite(t * s * Math.sqrt(1 + leverage)) : OptionalDouble.empty(),
-                fit.function().slope(x), beyond(points.x(), x)));
+        return java.util.Optional.of(new Reading(
+                x,
+                value,
+                finite(t * s * Math.sqrt(leverage)),
+                fit.quality().weighting() == Weighting.UNWEIGHTED
+                        ? finite(t * s * Math.sqrt(1 + leverage))
+                        : OptionalDouble.empty(),
+                fit.function().slope(x),
+                beyond(points.x(), x)));
     }
 
     private static OptionalDouble finite(double value) {

@@ -16,12 +16,13 @@ import java.util.stream.DoubleStream;
 
 /// An x at which a curve reaches a y.
 ///
-/// Its limits enclose every x around it whose mean may be that y, with 95 % confidence: |f(x) − y| ≤ t s √h(x) (of the normal distribution
-/// instead of t where bars weigh as stated), or, where y is the mean of m measurements of an unknown, t s √(h(x) + 1/m), its own scatter
-/// being that of the points. For a line these are Fieller's limits (1954, J. R. Stat. Soc. B 16:175) in closed form, for other forms that
-/// are linear in their coefficients those by profile. For exponential, power and logistic curves the profile itself is taken,
-/// SSR(x) ≤ SSR (1 + t²/ν) with SSR(x) the least of curves through (x, y), the unknown's mean being one point more, of weight m; above
-/// 20,000 points the first form, which is the same there to more digits than anybody reads.
+/// Its limits enclose every x around it whose mean may be that y, with 95 % confidence: |f(x) − y| ≤ t s √h(x) (of
+/// the normal distribution instead of t where bars weigh as stated), or, where y is the mean of m measurements of
+/// an unknown, t s √(h(x) + 1/m), its own scatter being that of the points. For a line these are Fieller's limits
+/// (1954, J. R. Stat. Soc. B 16:175) in closed form, for other forms that are linear in their coefficients those by
+/// profile. For exponential, power and logistic curves the profile itself is taken, SSR(x) ≤ SSR (1 + t²/ν) with
+/// SSR(x) the least of curves through (x, y), the unknown's mean being one point more, of weight m; above 20,000
+/// points the first form, which is the same there to more digits than anybody reads.
 ///
 /// @param low95         empty where there is no scatter to judge by, or no limit on that side
 /// @param beyondPercent how far it lies beyond the data, in percent of their span; 0 inside
@@ -64,11 +65,18 @@ public record Solution(double value, OptionalDouble low95, OptionalDouble high95
         return List.copyOf(solutions);
     }
 
-    /// Where a curve has no values at 0 and below, in steps of ln x: near 0 all happens in a small part of the span.
+    /// Where a curve has no values at 0 and below, in steps of ln x: near 0 all happens in a small part of the
+    /// span.
     private static List<Double> places(Curve curve, DoubleUnaryOperator above, double from, double to) {
-        return curve.accepts(0, 1) || !(to > 0) ? Roots.in(above, from, to)
-                : Roots.in(u -> above.applyAsDouble(Math.exp(u)), Math.log(Math.max(from, Double.MIN_NORMAL)), Math.log(to)).stream()
-                        .map(Math::exp).toList();
+        return curve.accepts(0, 1) || !(to > 0)
+                ? Roots.in(above, from, to)
+                : Roots.in(
+                                u -> above.applyAsDouble(Math.exp(u)),
+                                Math.log(Math.max(from, Double.MIN_NORMAL)),
+                                Math.log(to))
+                        .stream()
+                        .map(Math::exp)
+                        .toList();
     }
 
     /// Where two curves meet, from one x to another.
@@ -84,7 +92,8 @@ public record Solution(double value, OptionalDouble low95, OptionalDouble high95
         }
     }
 
-    private static Solution around(Fit fit, Points points, Unknown unknown, double x, double low, double high, double span) {
+    private static Solution around(
+            Fit fit, Points points, Unknown unknown, double x, double low, double high, double span) {
         double beyond = 100 * Math.max(0, Math.max(low - x, x - high)) / span;
         OptionalDouble half = fit.quality().half95();
         OptionalDouble s = fit.quality().scale();
@@ -100,15 +109,20 @@ public record Solution(double value, OptionalDouble low95, OptionalDouble high95
         Points used = points.usedBy(fit);
         DoubleUnaryOperator byBand = at -> Math.abs(fit.function().at(at) - unknown.y)
                 - scale * Math.sqrt(fit.function().leverage(at) + unknown.variance());
-        Optional<Profile> profile = used.size() > MAX_PROFILED || fit.quality().perfect() ? Optional.empty()
+        Optional<Profile> profile = used.size() > MAX_PROFILED || fit.quality().perfect()
+                ? Optional.empty()
                 : Profile.of(fit, used, unknown.y, unknown.measured);
-        DoubleUnaryOperator outside = profile.<DoubleUnaryOperator>map(of -> at -> fit.curve().accepts(at, unknown.y)
-                ? of.squares(at) - fit.quality().residualSumOfSquares() - scale * scale : Double.NaN).orElse(byBand);
+        DoubleUnaryOperator outside = profile.<DoubleUnaryOperator>map(
+                        of -> at -> fit.curve().accepts(at, unknown.y)
+                                ? of.squares(at) - fit.quality().residualSumOfSquares() - scale * scale
+                                : Double.NaN)
+                .orElse(byBand);
         return new Solution(x, limit(outside, x, -span), limit(outside, x, span), beyond);
     }
 
-    /// For a straight line the set of x is where a quadratic is not above 0: (f − y)² − t²s² (h + 1/m), Fieller 1954. It is an interval,
-    /// all of x, or, where the slope may be 0, what lies outside of a gap; then the part that x lies in counts.
+    /// For a straight line the set of x is where a quadratic is not above 0: (f − y)² − t²s² (h + 1/m), Fieller
+    /// 1954. It is an interval, all of x, or, where the slope may be 0, what lies outside of a gap; then the part
+    /// that x lies in counts.
     private static Solution byFieller(Fit fit, Unknown unknown, double x, Range range, double scale, double beyond) {
         if (scale == 0) {
             return new Solution(x, OptionalDouble.of(x), OptionalDouble.of(x), beyond);
@@ -135,9 +149,11 @@ public record Solution(double value, OptionalDouble low95, OptionalDouble high95
         double other = middle + half * (c / large);
         OptionalDouble least = OptionalDouble.of(Math.min(one, other));
         OptionalDouble greatest = OptionalDouble.of(Math.max(one, other));
-        return a > 0 ? new Solution(x, least, greatest, beyond)
-                : x <= least.getAsDouble() ? new Solution(x, OptionalDouble.empty(), least, beyond)
-                : new Solution(x, greatest, OptionalDouble.empty(), beyond);
+        return a > 0
+                ? new Solution(x, least, greatest, beyond)
+                : x <= least.getAsDouble()
+                        ? new Solution(x, OptionalDouble.empty(), least, beyond)
+                        : new Solution(x, greatest, OptionalDouble.empty(), beyond);
     }
 
     /// The nearest place on one side where y is just outside the interval.

@@ -12,8 +12,8 @@ import helvo.core.bounds.Passing;
 import helvo.core.fit.Fit;
 import helvo.core.fit.Polynomial;
 import helvo.core.number.NumberFormat;
-import helvo.core.table.BarMeaning;
 import helvo.core.readout.Readout.Line;
+import helvo.core.table.BarMeaning;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -41,7 +41,9 @@ final class BarsReadout {
     ///
     /// @param linesToo whether the lines that the bars allow are told of a curve that is none
     static List<Line> of(SeriesAnalysis series, NumberFormat numbers, boolean linesToo) {
-        return series.bounds().map(bounds -> new BarsReadout(series, bounds, numbers).all(linesToo)).orElse(List.of());
+        return series.bounds()
+                .map(bounds -> new BarsReadout(series, bounds, numbers).all(linesToo))
+                .orElse(List.of());
     }
 
     private List<Line> all(boolean linesToo) {
@@ -53,8 +55,11 @@ final class BarsReadout {
             linesWithin();
         }
         if (bounds.without().length > 0) {
-            say(capital(Readout.numbers(bounds.without())) + (bounds.without().length == 1 ? " has" : " have") + " no usable bar and take"
-                    + (bounds.without().length == 1 ? "s" : "") + " no part in this.", true);
+            say(
+                    capital(Readout.numbers(bounds.without())) + (bounds.without().length == 1 ? " has" : " have")
+                            + " no usable bar and take" + (bounds.without().length == 1 ? "s" : "")
+                            + " no part in this.",
+                    true);
         }
         return List.copyOf(lines);
     }
@@ -90,9 +95,18 @@ final class BarsReadout {
             return "";
         }
         String unit = source.of().unit();
-        String from = source.up().or(source::down).map(column -> "bars in " + axis + " from column " + column.heading().text()
-                        + source.down().filter(down -> source.up().isPresent()).map(down -> " and " + down.heading().text()).orElse(""))
-                .orElseGet(() -> Phrase.of("bars in %s of ± %s%s", axis, numbers.plain(source.own().orElseThrow().size()),
+        String from = source.up()
+                .or(source::down)
+                .map(column ->
+                        "bars in " + axis + " from column " + column.heading().text()
+                                + source.down()
+                                        .filter(down -> source.up().isPresent())
+                                        .map(down -> " and " + down.heading().text())
+                                        .orElse(""))
+                .orElseGet(() -> Phrase.of(
+                        "bars in %s of ± %s%s",
+                        axis,
+                        numbers.plain(source.own().orElseThrow().size()),
                         source.own().get().percent() ? " %" : unit.isEmpty() ? "" : " " + unit));
         return from + ", ± " + source.meaning().words();
     }
@@ -106,8 +120,11 @@ final class BarsReadout {
 
     /// How the curve meets the bars, and whether that is as it should be.
     static Optional<Line.Sentence> ofCurve(SeriesAnalysis series, NumberFormat numbers) {
-        return series.fit().flatMap(fit -> series.diagnostics().flatMap(Diagnostics::passing).map(found -> expected(series, fit, found)
-                .map(expected -> met(series, fit, found, expected)).orElseGet(() -> met(fit, found, numbers))));
+        return series.fit().flatMap(fit -> series.diagnostics()
+                .flatMap(Diagnostics::passing)
+                .map(found -> expected(series, fit, found)
+                        .map(expected -> met(series, fit, found, expected))
+                        .orElseGet(() -> met(fit, found, numbers))));
     }
 
     /// Of bars that no point may miss.
@@ -115,10 +132,17 @@ final class BarsReadout {
         if (found.missed().length == 0) {
             return new Line.Sentence(Phrase.of("%s meets %s.", shape(fit), all(found.bars())), false);
         }
-        return new Line.Sentence(Phrase.of("%s meets %,d of %,d bars; it misses %s. %s", shape(fit), found.passes(), found.bars(),
-                Readout.numbers(found.missed()),
-                Double.isInfinite(found.factor()) ? "Longer bars would not help, since a bar that it misses is 0."
-                        : "It would need bars " + times(numbers, found.factor()) + " as long."), true);
+        return new Line.Sentence(
+                Phrase.of(
+                        "%s meets %,d of %,d bars; it misses %s. %s",
+                        shape(fit),
+                        found.passes(),
+                        found.bars(),
+                        Readout.numbers(found.missed()),
+                        Double.isInfinite(found.factor())
+                                ? "Longer bars would not help, since a bar that it misses is 0."
+                                : "It would need bars " + times(numbers, found.factor()) + " as long."),
+                true);
     }
 
     private static String shape(Fit fit) {
@@ -127,7 +151,8 @@ final class BarsReadout {
 
     /// Of bars of one standard deviation or of 95 % some miss even the true curve; a half range is met always.
     private static Optional<ExpectedMisses> expected(SeriesAnalysis series, Fit fit, Passing found) {
-        return allMustBeMet(series) || fit.quality().degreesOfFreedom() <= 0 ? Optional.empty()
+        return allMustBeMet(series) || fit.quality().degreesOfFreedom() <= 0
+                ? Optional.empty()
                 : Optional.of(ExpectedMisses.of(fit.quality(), meaning(series), found));
     }
 
@@ -135,26 +160,41 @@ final class BarsReadout {
     static boolean allMustBeMet(SeriesAnalysis series) {
         BarSource inY = series.rows().yBars();
         BarSource inX = series.rows().xBars();
-        boolean alike = inY.isNone() || inX.isNone() || inX.meaning().standardDeviation() == inY.meaning().standardDeviation();
+        boolean alike = inY.isNone()
+                || inX.isNone()
+                || inX.meaning().standardDeviation() == inY.meaning().standardDeviation();
         return !alike || meaning(series) == BarMeaning.HALF_RANGE;
     }
 
     private static BarMeaning meaning(SeriesAnalysis series) {
-        return (series.rows().yBars().isNone() ? series.rows().xBars() : series.rows().yBars()).meaning();
+        return (series.rows().yBars().isNone()
+                        ? series.rows().xBars()
+                        : series.rows().yBars())
+                .meaning();
     }
 
     private static Line.Sentence met(SeriesAnalysis series, Fit fit, Passing found, ExpectedMisses expected) {
         String of = meaning(series).words();
         long count = Math.round(expected.mean());
         String some = count == 0 ? "hardly one" : count == 1 ? "one" : "about " + count;
-        String meets = found.missed().length == 0 ? Phrase.of("%s meets %s", shape(fit), all(found.bars()))
+        String meets = found.missed().length == 0
+                ? Phrase.of("%s meets %s", shape(fit), all(found.bars()))
                 : Phrase.of("%s meets %,d of %,d bars", shape(fit), found.passes(), found.bars());
         if (expected.tooMany()) {
-            return new Line.Sentence(Phrase.of("%s and misses %s; of bars of %s it should miss %s. They are too short, or the curve is not "
-                    + "the right one.", meets, Readout.numbers(found.missed()), of, some), true);
+            return new Line.Sentence(
+                    Phrase.of(
+                            "%s and misses %s; of bars of %s it should miss %s. They are too short, or the curve is "
+                                    + "not "
+                                    + "the right one.",
+                            meets, Readout.numbers(found.missed()), of, some),
+                    true);
         }
-        return expected.tooFew() ? new Line.Sentence(Phrase.of("%s; of bars of %s it should miss %s. They may be longer than that.", meets,
-                of, some), true) : new Line.Sentence(Phrase.of("%s; of bars of %s it may well miss %s.", meets, of, some), false);
+        return expected.tooFew()
+                ? new Line.Sentence(
+                        Phrase.of(
+                                "%s; of bars of %s it should miss %s. They may be longer than that.", meets, of, some),
+                        true)
+                : new Line.Sentence(Phrase.of("%s; of bars of %s it may well miss %s.", meets, of, some), false);
     }
 
     private static String all(int bars) {
@@ -171,33 +211,48 @@ final class BarsReadout {
     }
 
     private void best(Minimax best) {
-        String shape = best.degree() == 2 ? "parabola" : new Polynomial(best.degree()).name().toLowerCase(Locale.ROOT);
+        String shape = best.degree() == 2
+                ? "parabola"
+                : new Polynomial(best.degree()).name().toLowerCase(Locale.ROOT);
         if (Double.isInfinite(best.factor())) {
             say("No " + shape + " passes through all bars, however long.", true);
         } else if (best.factor() > 1) {
-            say(Phrase.of("No %s passes through all bars: the best would need bars %s as long.", shape, times(best.factor())), true);
+            say(
+                    Phrase.of(
+                            "No %s passes through all bars: the best would need bars %s as long.",
+                            shape, times(best.factor())),
+                    true);
         } else {
-            say(Phrase.of("Some %s passes through all bars, even with bars %s as long.", shape, times(best.factor())), false);
+            say(
+                    Phrase.of(
+                            "Some %s passes through all bars, even with bars %s as long.", shape, times(best.factor())),
+                    false);
         }
     }
 
     private void verdict() {
         double factor = bounds.least().factor();
         Optional<String> equal = bounds.equalBar().isPresent() && Double.isFinite(factor)
-                ? Optional.of("± " + numbers.significant(bounds.equalBar().getAsDouble() * factor, 3) + (y.isEmpty() ? "" : " " + y))
+                ? Optional.of("± " + numbers.significant(bounds.equalBar().getAsDouble() * factor, 3)
+                        + (y.isEmpty() ? "" : " " + y))
                 : Optional.empty();
         if (bounds.exist()) {
             if (factor > 0) {
-                say(equal.map(bar -> "Bars of " + bar + " would be the least that any line could meet.")
-                        .orElseGet(() -> "Bars " + times(factor) + " as long would be the least that any line could meet."), false);
+                say(
+                        equal.map(bar -> "Bars of " + bar + " would be the least that any line could meet.")
+                                .orElseGet(() -> "Bars " + times(factor)
+                                        + " as long would be the least that any line could meet."),
+                        false);
             }
             return;
         }
         if (Double.isInfinite(factor)) {
             say("No line passes through all bars, however long the others were: some are 0.", true);
         } else {
-            say("No line passes through all bars. One would with bars " + times(factor) + " as long"
-                    + equal.map(bar -> ", " + bar).orElse("") + "; " + Readout.numbers(bounds.least().rows()) + " decide that.",
+            say(
+                    "No line passes through all bars. One would with bars " + times(factor) + " as long"
+                            + equal.map(bar -> ", " + bar).orElse("") + "; "
+                            + Readout.numbers(bounds.least().rows()) + " decide that.",
                     allMustBeMet(series));
         }
         if (bounds.obstacles().length > 0) {
@@ -216,23 +271,43 @@ final class BarsReadout {
         OptionalDouble interceptDigits = digits((intercepts.high() - intercepts.low()) / 2);
         var rows = new ArrayList<Line.Table.Row>();
         rows.add(limit("steepest", steepest.slope(), steepest.intercept(), slopeDigits, interceptDigits));
-        series.fit().filter(fit -> fit.curve().degree() == 1 && fit.curve().heldIntercept() == 0 && fit.coefficients().size() == 2)
-                .ifPresent(fit -> rows.add(limit("best fit", fit.slope().value(), fit.intercept().value(), slopeDigits,
-                        interceptDigits)));
+        series.fit()
+                .filter(fit -> fit.curve().degree() == 1
+                        && fit.curve().heldIntercept() == 0
+                        && fit.coefficients().size() == 2)
+                .ifPresent(fit -> rows.add(
+                        limit("best fit", fit.slope().value(), fit.intercept().value(), slopeDigits, interceptDigits)));
         rows.add(limit("shallowest", shallowest.slope(), shallowest.intercept(), slopeDigits, interceptDigits));
         lines.add(new Line.Table(List.of("slope", "intercept"), rows));
         double slope = bounds.slope().orElseThrow();
-        lines.add(new Line.Quantity("slope", numbers.withUncertainty(slope, half > 0 ? OptionalDouble.of(half) : OptionalDouble.empty()),
+        lines.add(new Line.Quantity(
+                "slope",
+                numbers.withUncertainty(slope, half > 0 ? OptionalDouble.of(half) : OptionalDouble.empty()),
                 slopeUnit,
-                numbers.exact(slope) + " ± " + numbers.exact(half), "by the bounds; ± is half their range"));
-        lines.add(new Line.Quantity("intercept", numbers.rounded(intercepts.low(), interceptDigits) + " to "
-                + numbers.rounded(intercepts.high(), interceptDigits), y,
-                numbers.exact(intercepts.low()) + " to " + numbers.exact(intercepts.high()), "by the bounds"));
-        say("They turn on the bars of " + Readout.numbers(steepest.rows()) + " and of " + Readout.numbers(shallowest.rows()) + ".", false);
-        bounds.proportional().ifPresentOrElse(slopes -> say(Phrase.of("The origin lies inside the bounds; lines through it have slopes "
-                + "from %s to %s%s.", numbers.rounded(slopes.low(), slopeDigits),
-                numbers.rounded(slopes.high(), slopeDigits), slopeUnit.isEmpty() ? "" : " " + slopeUnit), false),
-                () -> say("The origin lies outside the bounds: no line through it meets all bars.", false));
+                numbers.exact(slope) + " ± " + numbers.exact(half),
+                "by the bounds; ± is half their range"));
+        lines.add(new Line.Quantity(
+                "intercept",
+                numbers.rounded(intercepts.low(), interceptDigits) + " to "
+                        + numbers.rounded(intercepts.high(), interceptDigits),
+                y,
+                numbers.exact(intercepts.low()) + " to " + numbers.exact(intercepts.high()),
+                "by the bounds"));
+        say(
+                "They turn on the bars of " + Readout.numbers(steepest.rows()) + " and of "
+                        + Readout.numbers(shallowest.rows()) + ".",
+                false);
+        bounds.proportional()
+                .ifPresentOrElse(
+                        slopes -> say(
+                                Phrase.of(
+                                        "The origin lies inside the bounds; lines through it have slopes "
+                                                + "from %s to %s%s.",
+                                        numbers.rounded(slopes.low(), slopeDigits),
+                                        numbers.rounded(slopes.high(), slopeDigits),
+                                        slopeUnit.isEmpty() ? "" : " " + slopeUnit),
+                                false),
+                        () -> say("The origin lies outside the bounds: no line through it meets all bars.", false));
     }
 
     /// Limits keep one digit more than the half range itself.
@@ -240,19 +315,26 @@ final class BarsReadout {
         return half > 0 ? OptionalDouble.of(half / 10) : OptionalDouble.empty();
     }
 
-    private Line.Table.Row limit(String label, double slope, double intercept, OptionalDouble slopeDigits,
-            OptionalDouble interceptDigits) {
-        return new Line.Table.Row(label, List.of(numbers.rounded(slope, slopeDigits), numbers.rounded(intercept, interceptDigits)),
+    private Line.Table.Row limit(
+            String label, double slope, double intercept, OptionalDouble slopeDigits, OptionalDouble interceptDigits) {
+        return new Line.Table.Row(
+                label,
+                List.of(numbers.rounded(slope, slopeDigits), numbers.rounded(intercept, interceptDigits)),
                 List.of(numbers.exact(slope), numbers.exact(intercept)));
     }
 
     private void ends() {
         bounds.ends().filter(_ -> bounds.bars() > 2).ifPresent(ends -> {
             double half = (ends.steep().slope() - ends.shallow().slope()) / 2;
-            String slopes = Phrase.of("The ends method, from first bar to last, gives slopes %s and %s",
-                    numbers.rounded(ends.shallow().slope(), digits(half)), numbers.rounded(ends.steep().slope(), digits(half)));
+            String slopes = Phrase.of(
+                    "The ends method, from first bar to last, gives slopes %s and %s",
+                    numbers.rounded(ends.shallow().slope(), digits(half)),
+                    numbers.rounded(ends.steep().slope(), digits(half)));
             String misses = misses("steep", ends.steepMisses()) + misses("shallow", ends.shallowMisses());
-            say(misses.isEmpty() ? slopes + "; both lines meet every bar." : slopes + ", but" + misses.replaceFirst(";$", "") + ".",
+            say(
+                    misses.isEmpty()
+                            ? slopes + "; both lines meet every bar."
+                            : slopes + ", but" + misses.replaceFirst(";$", "") + ".",
                     !misses.isEmpty());
         });
     }

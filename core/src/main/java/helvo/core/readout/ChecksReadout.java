@@ -22,7 +22,8 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 
-/// What the checks on the residuals found: what was seen, what it means, and what one might do. Silent where nothing was.
+/// What the checks on the residuals found: what was seen, what it means, and what one might do. Silent where
+/// nothing was.
 public final class ChecksReadout {
     private static final int MOST_SHOWN = 1000;
 
@@ -48,18 +49,33 @@ public final class ChecksReadout {
         var lines = new ArrayList<Line>();
         lines.add(new Line.Heading("Checks"));
         speaking.forEach(check -> lines.add(new Line.Advice(sentence(check), check.warns(), offers(check))));
-        series.diagnostics().flatMap(Diagnostics::theilSen).ifPresent(line -> lines.add(new Line.Sentence(Phrase.of(
-                "Theil–Sen’s line, which an odd point cannot turn, has slope %s%s.", numbers.significant(line.slope(), 4),
-                line.low95().isPresent() ? Phrase.of(" (95 %%: %s to %s)", numbers.significant(line.low95().getAsDouble(), 4),
-                        numbers.significant(line.high95().getAsDouble(), 4)) : ""), false)));
-        String quiet = Arrays.stream(Question.values()).filter(question -> judgement.checks().stream()
-                .anyMatch(check -> check.kind().question() == question)
-                && speaking.stream().noneMatch(check -> check.kind().question() == question))
-                .map(Question::title).collect(Collectors.joining(", "));
+        series.diagnostics()
+                .flatMap(Diagnostics::theilSen)
+                .ifPresent(line -> lines.add(new Line.Sentence(
+                        Phrase.of(
+                                "Theil–Sen’s line, which an odd point cannot turn, has slope %s%s.",
+                                numbers.significant(line.slope(), 4),
+                                line.low95().isPresent()
+                                        ? Phrase.of(
+                                                " (95 %%: %s to %s)",
+                                                numbers.significant(line.low95().getAsDouble(), 4),
+                                                numbers.significant(
+                                                        line.high95().getAsDouble(), 4))
+                                        : ""),
+                        false)));
+        String quiet = Arrays.stream(Question.values())
+                .filter(question -> judgement.checks().stream()
+                                .anyMatch(check -> check.kind().question() == question)
+                        && speaking.stream().noneMatch(check -> check.kind().question() == question))
+                .map(Question::title)
+                .collect(Collectors.joining(", "));
         boolean pattern = speaking.stream().anyMatch(check -> check.kind().question() == Question.PATTERN);
         if (!quiet.isEmpty()) {
-            lines.add(new Line.Sentence(quiet.substring(0, 1).toUpperCase(Locale.ROOT) + quiet.substring(1)
-                    + (pattern ? ": nothing to say while the pattern is there." : ": nothing to say."), false));
+            lines.add(new Line.Sentence(
+                    quiet.substring(0, 1).toUpperCase(Locale.ROOT)
+                            + quiet.substring(1)
+                            + (pattern ? ": nothing to say while the pattern is there." : ": nothing to say."),
+                    false));
         }
         return lines;
     }
@@ -71,30 +87,57 @@ public final class ChecksReadout {
         }
         return switch (check.kind()) {
             case NEXT_TERM -> pattern(check);
-            case LACK_OF_FIT -> Phrase.of("The %s misses the means of points at the same %s by more than these scatter (lack of fit: "
-                    + "F = %s, %s).%s", name(), series.rows().x().column().name(), numbers.significant(check.statistic(), 3), p(check),
-                    patternless());
-            case DURBIN_WATSON -> Phrase.of("Neighbours along %s %s (Durbin–Watson: d = %s, %s). %s", series.rows().x().column().name(),
-                    check.size() > 0 ? "are off in the same direction" : "are off in opposite directions",
-                    numbers.significant(check.statistic(), 3), p(check), alike(check));
-            case DURBIN_WATSON_MEASURED -> Phrase.of("In the order of measurement, neighbours %s (Durbin–Watson: d = %s, %s). %s",
-                    check.size() > 0 ? "are off in the same direction" : "are off in opposite directions",
-                    numbers.significant(check.statistic(), 3), p(check), check.size() > 0
-                            ? "Something may have drifted while measuring, and the intervals are too narrow." : alike(check));
+            case LACK_OF_FIT ->
+                Phrase.of(
+                        "The %s misses the means of points at the same %s by more than these scatter (lack of fit: "
+                                + "F = %s, %s).%s",
+                        name(),
+                        series.rows().x().column().name(),
+                        numbers.significant(check.statistic(), 3),
+                        p(check),
+                        patternless());
+            case DURBIN_WATSON ->
+                Phrase.of(
+                        "Neighbours along %s %s (Durbin–Watson: d = %s, %s). %s",
+                        series.rows().x().column().name(),
+                        check.size() > 0 ? "are off in the same direction" : "are off in opposite directions",
+                        numbers.significant(check.statistic(), 3),
+                        p(check),
+                        alike(check));
+            case DURBIN_WATSON_MEASURED ->
+                Phrase.of(
+                        "In the order of measurement, neighbours %s (Durbin–Watson: d = %s, %s). %s",
+                        check.size() > 0 ? "are off in the same direction" : "are off in opposite directions",
+                        numbers.significant(check.statistic(), 3),
+                        p(check),
+                        check.size() > 0
+                                ? "Something may have drifted while measuring, and the intervals are too narrow."
+                                : alike(check));
             case STEP -> step(check);
             case SPREAD, BREUSCH_PAGAN -> spread(check);
             case SHAPIRO_WILK -> shape("Shapiro–Wilk: W", check);
             case ANDERSON_DARLING -> shape("Anderson–Darling: A²", check);
-            case HEAVY_TAILS -> Phrase.of("Values far out are more frequent than a normal distribution has them (the farthest lies %s "
-                    + "standard deviations of the others off): none of them is strange by itself, and the 95 %% intervals are rough.",
-                    numbers.significant(Math.abs(check.statistic()), 2));
+            case HEAVY_TAILS ->
+                Phrase.of(
+                        "Values far out are more frequent than a normal distribution has them (the farthest lies %s "
+                                + "standard deviations of the others off): none of them is strange by itself, and "
+                                + "the 95 %% intervals are rough.",
+                        numbers.significant(Math.abs(check.statistic()), 2));
             case ODD_POINT -> check.rows().size() == 1 ? odd(check) : together(check);
-            case DECIDING_POINT -> without(check.rows().getFirst()).map(would -> Phrase.of("Without row %d %s: this one point decides "
-                    + "much, and lies %s standard deviations of the others off (chance alone: %s).", check.rows().getFirst() + 1, would,
-                    shown(check), p(check))).orElse("");
-            case COOK -> without(check.rows().getFirst()).map(would -> Phrase.of("Without row %d %s: by its place this one point decides "
-                    + "much (Cook’s distance %s), which is no fault.", check.rows().getFirst() + 1, would,
-                    numbers.significant(check.statistic(), 2))).orElse("");
+            case DECIDING_POINT ->
+                without(check.rows().getFirst())
+                        .map(would -> Phrase.of(
+                                "Without row %d %s: this one point decides "
+                                        + "much, and lies %s standard deviations of the others off (chance alone: %s).",
+                                check.rows().getFirst() + 1, would, shown(check), p(check)))
+                        .orElse("");
+            case COOK ->
+                without(check.rows().getFirst())
+                        .map(would -> Phrase.of(
+                                "Without row %d %s: by its place this one point decides "
+                                        + "much (Cook’s distance %s), which is no fault.",
+                                check.rows().getFirst() + 1, would, numbers.significant(check.statistic(), 2)))
+                        .orElse("");
         };
     }
 
@@ -105,8 +148,9 @@ public final class ChecksReadout {
 
     /// Whether no line passes through all bars though one should.
     public boolean noLineMeetsAllBars() {
-        return fit.curve().degree() == 1 && BarsReadout.allMustBeMet(series) && series.bounds().filter(bounds -> !bounds.exist())
-                .isPresent();
+        return fit.curve().degree() == 1
+                && BarsReadout.allMustBeMet(series)
+                && series.bounds().filter(bounds -> !bounds.exist()).isPresent();
     }
 
     private String p(Check check) {
@@ -123,43 +167,75 @@ public final class ChecksReadout {
     }
 
     private String pattern(Check check) {
-        double s = series.residuals().orElseThrow().fit().quality().residualStandardDeviation().orElse(0);
+        double s = series.residuals()
+                .orElseThrow()
+                .fit()
+                .quality()
+                .residualStandardDeviation()
+                .orElse(0);
         boolean unweighted = fit.quality().weighting() == Weighting.UNWEIGHTED;
-        String size = inY(check.size()) + (s > 0 && unweighted ? Phrase.of(" (%s s)", numbers.significant(Math.abs(check.size()) / s, 2))
-                : "");
+        String size = inY(check.size())
+                + (s > 0 && unweighted ? Phrase.of(" (%s s)", numbers.significant(Math.abs(check.size()) / s, 2)) : "");
         String test = Phrase.of("next term: F = %s, %s", numbers.significant(check.statistic(), 3), p(check));
         if (fit.curve() instanceof Mean) {
-            return Phrase.of("The points %s along %s (%s): a line takes out up to %s.%s", check.size() < 0 ? "rise" : "fall",
-                    series.rows().x().column().name(), test, size, patternless());
-        }
-        if (fit.curve().degree() > 1) {
-            return Phrase.of("A pattern is left in the residuals (%s): a term of the next degree would take out up to %s.%s", test, size,
+            return Phrase.of(
+                    "The points %s along %s (%s): a line takes out up to %s.%s",
+                    check.size() < 0 ? "rise" : "fall",
+                    series.rows().x().column().name(),
+                    test,
+                    size,
                     patternless());
         }
-        return Phrase.of("The residuals run in %s (%s). The %s is too %s in the middle and too %s at both ends, by up to %s.%s",
-                check.size() > 0 ? "an arch" : "a sag", test, name(), check.size() > 0 ? "low" : "high",
-                check.size() > 0 ? "high" : "low", size, patternless());
+        if (fit.curve().degree() > 1) {
+            return Phrase.of(
+                    "A pattern is left in the residuals (%s): a term of the next degree would take out up to %s.%s",
+                    test, size, patternless());
+        }
+        return Phrase.of(
+                "The residuals run in %s (%s). The %s is too %s in the middle and too %s at both ends, by up to %s.%s",
+                check.size() > 0 ? "an arch" : "a sag",
+                test,
+                name(),
+                check.size() > 0 ? "low" : "high",
+                check.size() > 0 ? "high" : "low",
+                size,
+                patternless());
     }
 
     private String patternless() {
         List<Curve> shapes = judgement.patternless();
-        return shapes.isEmpty() ? "" : Phrase.of(" A %s leaves none.", shapes.stream().map(Offer::named)
-                .collect(Collectors.joining(" or a ")));
+        return shapes.isEmpty()
+                ? ""
+                : Phrase.of(
+                        " A %s leaves none.", shapes.stream().map(Offer::named).collect(Collectors.joining(" or a ")));
     }
 
     private static String alike(Check check) {
-        return check.size() > 0 ? "The curve may miss something smooth, and the intervals are too narrow."
+        return check.size() > 0
+                ? "The curve may miss something smooth, and the intervals are too narrow."
                 : "Something may alternate between measurements, and the intervals are too wide.";
     }
 
     private String step(Check check) {
         double[] x = series.points().x();
         int[] rows = series.points().rows();
-        double[] beside = check.rows().stream().mapToDouble(row -> IntStream.range(0, rows.length).filter(i -> rows[i] == row)
-                .mapToDouble(i -> x[i]).findFirst().orElse(Double.NaN)).toArray();
-        return Phrase.of("The level changes by %s between %s %s and %s (F = %s, %s with all places taken into account): something may have "
-                + "been different from there on.", inY(check.size()), series.rows().x().symbol(), place(beside[0]), place(beside[1]),
-                numbers.significant(check.statistic(), 3), p(check));
+        double[] beside = check.rows().stream()
+                .mapToDouble(row -> IntStream.range(0, rows.length)
+                        .filter(i -> rows[i] == row)
+                        .mapToDouble(i -> x[i])
+                        .findFirst()
+                        .orElse(Double.NaN))
+                .toArray();
+        return Phrase.of(
+                "The level changes by %s between %s %s and %s (F = %s, %s with all places taken into account): "
+                        + "something may have "
+                        + "been different from there on.",
+                inY(check.size()),
+                series.rows().x().symbol(),
+                place(beside[0]),
+                place(beside[1]),
+                numbers.significant(check.statistic(), 3),
+                p(check));
     }
 
     private String place(double x) {
@@ -170,47 +246,75 @@ public final class ChecksReadout {
         boolean grows = check.size() > 1;
         double factor = grows ? check.size() : 1 / check.size();
         String test = check.kind() == Check.Kind.SPREAD ? "size of residuals: r" : "Breusch–Pagan: χ²";
-        return Phrase.of("The scatter %s along %s, about %s (%s = %s, %s). The points should not all count alike: "
-                + "give them error bars that %s with it, and weigh by these.", grows ? "grows" : "shrinks",
+        return Phrase.of(
+                "The scatter %s along %s, about %s (%s = %s, %s). The points should not all count alike: "
+                        + "give them error bars that %s with it, and weigh by these.",
+                grows ? "grows" : "shrinks",
                 series.rows().x().column().name(),
-                factor >= 10 ? "tenfold or more" : numbers.significant(factor, 2) + "-fold", test,
-                numbers.significant(check.statistic(), 3), p(check), grows ? "grow" : "shrink");
+                factor >= 10 ? "tenfold or more" : numbers.significant(factor, 2) + "-fold",
+                test,
+                numbers.significant(check.statistic(), 3),
+                p(check),
+                grows ? "grow" : "shrink");
     }
 
     private String shape(String name, Check check) {
-        return Phrase.of("The residuals are not spread like a normal distribution (%s = %s, %s): the 95 %% intervals are rough.", name,
-                numbers.significant(check.statistic(), 3), p(check));
+        return Phrase.of(
+                "The residuals are not spread like a normal distribution (%s = %s, %s): the 95 %% intervals are rough.",
+                name, numbers.significant(check.statistic(), 3), p(check));
     }
 
     private String odd(Check check) {
         int row = check.rows().getFirst();
-        return Phrase.of("Row %d lies %s %s the %s (%s standard deviations of the others; chance alone: %s). It may be mistyped.%s", row
-                + 1,
-                inY(check.size()), check.size() > 0 ? "above" : "below", name(),
-                shown(check), p(check),
+        return Phrase.of(
+                "Row %d lies %s %s the %s (%s standard deviations of the others; chance alone: %s). It may be "
+                        + "mistyped.%s",
+                row + 1,
+                inY(check.size()),
+                check.size() > 0 ? "above" : "below",
+                name(),
+                shown(check),
+                p(check),
                 without(row).map(would -> " Without it " + would + ".").orElse(""));
     }
 
     private String shown(Check check) {
-        return Math.abs(check.statistic()) > MOST_SHOWN ? Phrase.of("more than %s", MOST_SHOWN)
+        return Math.abs(check.statistic()) > MOST_SHOWN
+                ? Phrase.of("more than %s", MOST_SHOWN)
                 : numbers.significant(Math.abs(check.statistic()), 2);
     }
 
     /// Of several rows that are odd together.
     private String together(Check check) {
-        List<String> rows = check.rows().stream().sorted().map(row -> Integer.toString(row + 1)).toList();
-        return Phrase.of("Rows %s and %s lie far from the %s that the others make; each hides the other there (the farther %s standard "
-                + "deviations off; chance alone: %s). They may be mistyped.%s", String.join(", ", rows.subList(0, rows.size() - 1)),
-                rows.getLast(), name(), shown(check), p(check),
-                without(check.rows().getFirst()).map(would -> " Without them " + would + ".").orElse(""));
+        List<String> rows = check.rows().stream()
+                .sorted()
+                .map(row -> Integer.toString(row + 1))
+                .toList();
+        return Phrase.of(
+                "Rows %s and %s lie far from the %s that the others make; each hides the other there (the farther %s "
+                        + "standard "
+                        + "deviations off; chance alone: %s). They may be mistyped.%s",
+                String.join(", ", rows.subList(0, rows.size() - 1)),
+                rows.getLast(),
+                name(),
+                shown(check),
+                p(check),
+                without(check.rows().getFirst())
+                        .map(would -> " Without them " + would + ".")
+                        .orElse(""));
     }
 
     /// "the slope would be 0.730 ± 0.041".
     private Optional<String> without(int row) {
         return Optional.ofNullable(judgement.without().get(row)).map(other -> {
             Coefficient leading = leading(other);
-            return Phrase.of("%s would be %s", fit.curve().degree() == 1 && fit.curve().label(leading.name()).equals("slope") ? "the slope"
-                    : fit.curve().label(leading.name()), numbers.withUncertainty(leading.value(), Equation.standardError(leading)));
+            return Phrase.of(
+                    "%s would be %s",
+                    fit.curve().degree() == 1
+                                    && fit.curve().label(leading.name()).equals("slope")
+                            ? "the slope"
+                            : fit.curve().label(leading.name()),
+                    numbers.withUncertainty(leading.value(), Equation.standardError(leading)));
         });
     }
 

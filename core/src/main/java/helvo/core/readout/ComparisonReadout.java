@@ -42,42 +42,79 @@ public final class ComparisonReadout {
         }
         var lines = new ArrayList<Line>();
         for (Comparison comparison : figure.comparisons()) {
-            RowUse of = figure.series().stream().filter(each -> each.label()
-                    .equals(comparison.groups().getFirst().name())).findFirst().orElseThrow().rows();
+            RowUse of = figure.series().stream()
+                    .filter(each ->
+                            each.label().equals(comparison.groups().getFirst().name()))
+                    .findFirst()
+                    .orElseThrow()
+                    .rows();
             new ComparisonReadout(figure.numbers(), of.x(), of.y()).lines(comparison, lines);
         }
         return Optional.of(new Readout("Compared", "", "", "", "", List.copyOf(lines)));
     }
 
     private void lines(Comparison comparison, List<Line> lines) {
-        List<Comparison.Group> all = Stream.concat(comparison.groups().stream(), comparison.pooled().stream()).toList();
+        List<Comparison.Group> all = Stream.concat(comparison.groups().stream(), comparison.pooled().stream())
+                .toList();
         lines.add(new Line.Heading("Lines side by side"));
-        lines.add(new Line.Table(List.of("n", "R²", "r"), all.stream().map(this::row).toList()));
-        all.forEach(group -> lines.add(new Line.Sentence(group.name() + ": "
-                + new Equation(group.equation(), numbers).inNames(x, y) + new Equation(group.equation(), numbers).where(x)
-                .map(where -> ", " + where).orElse(""), false)));
+        lines.add(new Line.Table(
+                List.of("n", "R²", "r"), all.stream().map(this::row).toList()));
+        all.forEach(group -> lines.add(new Line.Sentence(
+                group.name() + ": "
+                        + new Equation(group.equation(), numbers).inNames(x, y)
+                        + new Equation(group.equation(), numbers)
+                                .where(x)
+                                .map(where -> ", " + where)
+                                .orElse(""),
+                false)));
         lines.add(new Line.Heading("Slopes of the lines, " + Readout.STANDARD_ERROR));
-        comparison.groups().forEach(group -> lines.add(quantity(group.name(), group.line().slope(), slopeUnit)));
-        lines.add(test(comparison, comparison.equalSlopes(), "The slopes differ", "The slopes may be one and the same"));
+        comparison
+                .groups()
+                .forEach(group -> lines.add(quantity(group.name(), group.line().slope(), slopeUnit)));
+        lines.add(
+                test(comparison, comparison.equalSlopes(), "The slopes differ", "The slopes may be one and the same"));
         lines.add(new Line.Heading("Intercepts, " + Readout.STANDARD_ERROR));
-        comparison.groups().forEach(group -> lines.add(quantity(group.name(), group.line().intercept(), interceptUnit)));
-        lines.add(test(comparison, comparison.equalLines(), "One line for all does not serve", "One line for all may serve"));
+        comparison
+                .groups()
+                .forEach(group -> lines.add(quantity(group.name(), group.line().intercept(), interceptUnit)));
+        lines.add(test(
+                comparison, comparison.equalLines(), "One line for all does not serve", "One line for all may serve"));
         for (Comparison.Pair pair : comparison.pairs()) {
             lines.add(new Line.Heading(pair.second() + " against " + pair.first()));
-            lines.add(new Line.Quantity("difference", numbers.withUncertainty(pair.difference(), pair.differenceHalf95()), slopeUnit,
-                    numbers.exact(pair.difference()) + half(pair.differenceHalf95()), "of slopes, " + Readout.HALF_95));
+            lines.add(new Line.Quantity(
+                    "difference",
+                    numbers.withUncertainty(pair.difference(), pair.differenceHalf95()),
+                    slopeUnit,
+                    numbers.exact(pair.difference()) + half(pair.differenceHalf95()),
+                    "of slopes, " + Readout.HALF_95));
             if (pair.p().isPresent()) {
-                lines.add(new Line.Sentence(Phrase.of("These two slopes %s (%s%s%s).", pair.p().getAsDouble() < SIGNIFICANT ? "differ"
-                        : "may be one and the same", comparison.scatter() == Comparison.Scatter.DIFFERENT ? "Welch’s test, " : "",
-                        numbers.p(pair.p().getAsDouble()), comparison.pairs().size() > 1
-                                ? Phrase.of(", by Holm for %d pairs", comparison.pairs().size()) : ""), false));
+                lines.add(new Line.Sentence(
+                        Phrase.of(
+                                "These two slopes %s (%s%s%s).",
+                                pair.p().getAsDouble() < SIGNIFICANT ? "differ" : "may be one and the same",
+                                comparison.scatter() == Comparison.Scatter.DIFFERENT ? "Welch’s test, " : "",
+                                numbers.p(pair.p().getAsDouble()),
+                                comparison.pairs().size() > 1
+                                        ? Phrase.of(
+                                                ", by Holm for %d pairs",
+                                                comparison.pairs().size())
+                                        : ""),
+                        false));
             }
             boolean limits = pair.ratioLow95().isPresent() && pair.ratioHigh95().isPresent();
             if (Double.isFinite(pair.ratio())) {
-                lines.add(new Line.Quantity("ratio", limits ? Phrase.of("%s (%s to %s)", ratio(pair.ratio(), pair),
-                        ratio(pair.ratioLow95().getAsDouble(), pair), ratio(pair.ratioHigh95().getAsDouble(), pair))
-                        : numbers.plain(pair.ratio()), "",
-                        numbers.exact(pair.ratio()), limits ? "95 %" : "no 95 % limits: the slopes are too unsure"));
+                lines.add(new Line.Quantity(
+                        "ratio",
+                        limits
+                                ? Phrase.of(
+                                        "%s (%s to %s)",
+                                        ratio(pair.ratio(), pair),
+                                        ratio(pair.ratioLow95().getAsDouble(), pair),
+                                        ratio(pair.ratioHigh95().getAsDouble(), pair))
+                                : numbers.plain(pair.ratio()),
+                        "",
+                        numbers.exact(pair.ratio()),
+                        limits ? "95 %" : "no 95 % limits: the slopes are too unsure"));
             }
         }
     }
@@ -86,10 +123,17 @@ public final class ComparisonReadout {
         OptionalDouble r2 = group.line().quality().r2();
         Optional<Correlation> r = group.correlation();
         String n = Integer.toString(group.points());
-        return new Line.Table.Row(group.name(),
-                List.of(n, r2.isPresent() ? numbers.share(r2.getAsDouble()) : "–",
-                        r.map(of -> (of.pearsonR() >= 0 ? "+" : "") + numbers.share(of.pearsonR())).orElse("–")),
-                List.of(n, r2.isPresent() ? numbers.exact(r2.getAsDouble()) : "", r.map(of -> numbers.exact(of.pearsonR())).orElse("")));
+        return new Line.Table.Row(
+                group.name(),
+                List.of(
+                        n,
+                        r2.isPresent() ? numbers.share(r2.getAsDouble()) : "–",
+                        r.map(of -> (of.pearsonR() >= 0 ? "+" : "") + numbers.share(of.pearsonR()))
+                                .orElse("–")),
+                List.of(
+                        n,
+                        r2.isPresent() ? numbers.exact(r2.getAsDouble()) : "",
+                        r.map(of -> numbers.exact(of.pearsonR())).orElse("")));
     }
 
     private String half(OptionalDouble half) {
@@ -103,14 +147,26 @@ public final class ComparisonReadout {
 
     private Line quantity(String label, helvo.core.fit.Coefficient coefficient, String unit) {
         OptionalDouble error = Equation.standardError(coefficient);
-        return new Line.Quantity(label, numbers.withUncertainty(coefficient.value(), error), unit,
-                numbers.exact(coefficient.value()) + half(error), "");
+        return new Line.Quantity(
+                label,
+                numbers.withUncertainty(coefficient.value(), error),
+                unit,
+                numbers.exact(coefficient.value()) + half(error),
+                "");
     }
 
     private Line test(Comparison comparison, Optional<Quality.F> test, String differ, String alike) {
-        return test.<Line>map(f -> new Line.Sentence(Phrase.of("%s (%sF = %s, %s).", f.p() < SIGNIFICANT ? differ : alike,
-                comparison.scatter() == Comparison.Scatter.DIFFERENT ? "Welch’s test, since the groups do not scatter alike: " : "",
-                numbers.significant(f.value(), 3), numbers.p(f.p())), false))
-                .orElseGet(() -> new Line.Sentence("No test: there is no scatter to judge by, or the points are weighted.", false));
+        return test.<Line>map(f -> new Line.Sentence(
+                        Phrase.of(
+                                "%s (%sF = %s, %s).",
+                                f.p() < SIGNIFICANT ? differ : alike,
+                                comparison.scatter() == Comparison.Scatter.DIFFERENT
+                                        ? "Welch’s test, since the groups do not scatter alike: "
+                                        : "",
+                                numbers.significant(f.value(), 3),
+                                numbers.p(f.p())),
+                        false))
+                .orElseGet(() -> new Line.Sentence(
+                        "No test: there is no scatter to judge by, or the points are weighted.", false));
     }
 }

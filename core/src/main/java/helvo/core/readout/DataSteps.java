@@ -27,8 +27,9 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.TreeSet;
 
-/// What was done to the data behind a figure, in sentences: where they come from, what was left out and why, what was replaced, which
-/// columns are worked out and how. What the study itself holds is read off it; values that were typed over are read off the steps.
+/// What was done to the data behind a figure, in sentences: where they come from, what was left out and why, what
+/// was replaced, which columns are worked out and how. What the study itself holds is read off it; values that were
+/// typed over are read off the steps.
 public final class DataSteps {
     /// More of one kind are counted.
     private static final int TOLD = 20;
@@ -62,12 +63,17 @@ public final class DataSteps {
     }
 
     private void source() {
-        table.source().ifPresent(source -> says.add("The table “" + table.name() + "” was read from " + source.name()
-                + table.readBy().map(how -> " (" + how + ")").orElse("") + "."));
-        table.readAs().ifPresent(read -> told(read.remarks().stream().map(remark -> remark.sentence()).toList(), "remarks on the reading"));
-        table.summary().ifPresent(summary -> study.tables().stream().filter(each -> each.id() == summary.source()).findFirst()
-                .ifPresent(of -> says.add("The table holds " + summary.form().words() + " of the table “" + of.name() + "”"
-                + (of.setAside().reasons().isEmpty() ? "" : ", without its rows set aside") + ".")));
+        table.source()
+                .ifPresent(source -> says.add("The table “" + table.name() + "” was read from " + source.name()
+                        + table.readBy().map(how -> " (" + how + ")").orElse("") + "."));
+        table.readAs()
+                .ifPresent(read -> told(
+                        read.remarks().stream().map(remark -> remark.sentence()).toList(), "remarks on the reading"));
+        table.summary().ifPresent(summary -> study.tables().stream()
+                .filter(each -> each.id() == summary.source())
+                .findFirst()
+                .ifPresent(of -> says.add("The table holds " + summary.form().words() + " of the table “" + of.name()
+                        + "”" + (of.setAside().reasons().isEmpty() ? "" : ", without its rows set aside") + ".")));
     }
 
     private void conditions() {
@@ -75,9 +81,13 @@ public final class DataSteps {
         if (!only.isEmpty()) {
             says.add("Only rows were used in which " + only + ".");
         }
-        figure.series().stream().filter(each -> each.key().isFurther()).forEach(each -> figure.figure().further().stream()
-                .filter(curve -> curve.key().equals(each.key()) && !curve.only().isEmpty()).findFirst().ifPresent(curve ->
-                        says.add("The curve “" + each.label() + "” uses only rows in which "
+        figure.series().stream()
+                .filter(each -> each.key().isFurther())
+                .forEach(each -> figure.figure().further().stream()
+                        .filter(curve ->
+                                curve.key().equals(each.key()) && !curve.only().isEmpty())
+                        .findFirst()
+                        .ifPresent(curve -> says.add("The curve “" + each.label() + "” uses only rows in which "
                                 + RowCondition.sentence(curve.only(), table) + ".")));
     }
 
@@ -85,42 +95,65 @@ public final class DataSteps {
         Map<Integer, String> reasons = table.setAside().reasons();
         var sentences = new ArrayList<String>();
         for (String reason : reasons.values().stream().distinct().toList()) {
-            int[] rows = reasons.entrySet().stream().filter(each -> each.getValue().equals(reason)).mapToInt(Map.Entry::getKey).toArray();
+            int[] rows = reasons.entrySet().stream()
+                    .filter(each -> each.getValue().equals(reason))
+                    .mapToInt(Map.Entry::getKey)
+                    .toArray();
             sentences.add(capital(Readout.numbers(rows)) + (rows.length == 1 ? " was" : " were") + " set aside"
                     + (reason.isBlank() ? "; no reason was given." : ": “" + reason + "”."));
         }
         told(sentences, "reasons for setting rows aside");
-        figure.series().forEach(each -> each.diagnostics().flatMap(Diagnostics::withSetAside)
+        figure.series().forEach(each -> each.diagnostics()
+                .flatMap(Diagnostics::withSetAside)
                 .ifPresent(with -> each.fit().ifPresent(fit -> says.add(changed(each, with, fit)))));
     }
 
-    /// "With it, salt-soaked would have slope 0.2815 ± 0.0050 instead of 0.2833 ± 0.0023 (± one standard error), R² 0.9974 instead of
-    /// 0.9995."
+    /// "With it, salt-soaked would have slope 0.2815 ± 0.0050 instead of 0.2833 ± 0.0023 (± one standard error), R²
+    /// 0.9974 instead of 0.9995."
     private String changed(SeriesAnalysis each, Fit with, Fit fit) {
         boolean one = each.rows().setAside().length == 1;
         Coefficient then = with.coefficients().getLast();
         Coefficient now = fit.coefficients().getLast();
         OptionalDouble before = with.quality().r2();
         OptionalDouble after = fit.quality().r2();
-        return (one ? "With it, " : "With them, ") + (figure.series().size() > 1 ? each.label() + " would have " : "the curve would have ")
-                + fit.curve().label(now.name()) + " " + numbers.withUncertainty(then.value(), Equation.standardError(then)) + " instead of "
+        return (one ? "With it, " : "With them, ")
+                + (figure.series().size() > 1 ? each.label() + " would have " : "the curve would have ")
+                + fit.curve().label(now.name()) + " "
+                + numbers.withUncertainty(then.value(), Equation.standardError(then)) + " instead of "
                 + numbers.withUncertainty(now.value(), Equation.standardError(now))
                 + (Equation.standardError(now).orElse(0) > 0 ? " (" + Readout.STANDARD_ERROR + ")" : "")
-                + (before.isPresent() && after.isPresent() ? ", R² " + numbers.share(before.getAsDouble()) + " instead of "
-                        + numbers.share(after.getAsDouble()) : "") + ".";
+                + (before.isPresent() && after.isPresent()
+                        ? ", R² " + numbers.share(before.getAsDouble()) + " instead of "
+                                + numbers.share(after.getAsDouble())
+                        : "")
+                + ".";
     }
 
     /// Those that set rows aside are told with these.
     private void decisions() {
-        told(table.decisions().stream().filter(each -> each.choice() != Decision.Choice.SET_ASIDE).map(each -> {
-            String place = "Row " + (each.row() + 1) + table.columns().stream().filter(column -> column.id() == each.column())
-                    .findFirst().map(column -> ", " + column.name()).orElse("");
-            String was = each.was().exactText().isEmpty() ? "" : "“" + each.was().exactText() + "” ";
-            String now = table.columns().stream().filter(column -> column.id() == each.column()
-                    && each.choice() == Decision.Choice.NUMBER_USED).findFirst()
-                    .map(column -> ", " + column.shown(each.row(), table.mark())).orElse("");
-            return place + ": " + was + each.choice().words() + now + ".";
-        }).toList(), "such decisions");
+        told(
+                table.decisions().stream()
+                        .filter(each -> each.choice() != Decision.Choice.SET_ASIDE)
+                        .map(each -> {
+                            String place = "Row " + (each.row() + 1)
+                                    + table.columns().stream()
+                                            .filter(column -> column.id() == each.column())
+                                            .findFirst()
+                                            .map(column -> ", " + column.name())
+                                            .orElse("");
+                            String was = each.was().exactText().isEmpty()
+                                    ? ""
+                                    : "“" + each.was().exactText() + "” ";
+                            String now = table.columns().stream()
+                                    .filter(column -> column.id() == each.column()
+                                            && each.choice() == Decision.Choice.NUMBER_USED)
+                                    .findFirst()
+                                    .map(column -> ", " + column.shown(each.row(), table.mark()))
+                                    .orElse("");
+                            return place + ": " + was + each.choice().words() + now + ".";
+                        })
+                        .toList(),
+                "such decisions");
     }
 
     /// Rows that gave no point though nobody set them aside, each told once.
@@ -130,7 +163,8 @@ public final class DataSteps {
         for (SeriesAnalysis each : figure.series()) {
             for (int row : each.rows().unusable()) {
                 if (rows.add(row) && sentences.size() <= TOLD) {
-                    sentences.add("Row " + (row + 1) + " was left out: " + each.rows().why(row) + ".");
+                    sentences.add(
+                            "Row " + (row + 1) + " was left out: " + each.rows().why(row) + ".");
                 }
             }
         }
@@ -138,19 +172,24 @@ public final class DataSteps {
     }
 
     private void derived() {
-        table.columns().forEach(column -> column.derivation().ifPresent(how -> derived(column, how).ifPresent(says::add)));
+        table.columns().forEach(column -> column.derivation()
+                .ifPresent(how -> derived(column, how).ifPresent(says::add)));
     }
 
     private Optional<String> derived(Column column, Derivation how) {
         String name = column.heading().text();
-        return Optional.ofNullable(switch (how) {
-            case Derivation.Formula formula -> name + " was worked out as " + Formula.written(formula, table) + ".";
-            case Derivation.Carried(int of, _) -> name + " is the uncertainty of " + table.column(of).name()
-                    + ", carried over to first order from the bars of its sources.";
-            case Derivation.Membership(int of, String set, _, String others) -> name + " says whether " + table.column(of).name()
-                    + " is in the set “" + set + "” or is “" + others + "”.";
-            case Derivation.Group _, Derivation.Turned _, Derivation.Statistic _ -> null;
-        });
+        return Optional.ofNullable(
+                switch (how) {
+                    case Derivation.Formula formula ->
+                        name + " was worked out as " + Formula.written(formula, table) + ".";
+                    case Derivation.Carried(int of, var _) ->
+                        name + " is the uncertainty of " + table.column(of).name()
+                                + ", carried over to first order from the bars of its sources.";
+                    case Derivation.Membership(int of, String set, var _, String others) ->
+                        name + " says whether " + table.column(of).name() + " is in the set “" + set + "” or is “"
+                                + others + "”.";
+                    case Derivation.Group _, Derivation.Turned _, Derivation.Statistic _ -> null;
+                });
     }
 
     /// Edits of this table that changed values; a table that was typed has no others before.
@@ -158,10 +197,14 @@ public final class DataSteps {
         var sentences = new ArrayList<String>();
         Study before = history.at(0);
         for (History.Step step : history.steps()) {
-            for (Edit edit : step.edit() instanceof StudyEdit.Compound(_, var edits) ? edits : List.of(step.edit())) {
+            for (Edit edit :
+                    step.edit() instanceof StudyEdit.Compound(var _, var edits) ? edits : List.of(step.edit())) {
                 if (changesValues(edit, before)) {
-                    sentences.add(edit instanceof TableEdit.SetCell ? step.sentence() + "."
-                            : "“" + step.sentence() + "” (" + step.at().toString().substring(0, 10) + ").");
+                    sentences.add(
+                            edit instanceof TableEdit.SetCell
+                                    ? step.sentence() + "."
+                                    : "“" + step.sentence() + "” ("
+                                            + step.at().toString().substring(0, 10) + ").");
                 }
             }
             before = step.after();
@@ -170,15 +213,27 @@ public final class DataSteps {
     }
 
     private boolean changesValues(Edit edit, Study before) {
-        Optional<Table> then = before.tables().stream().filter(each -> each.id() == table.id()).findFirst();
+        Optional<Table> then =
+                before.tables().stream().filter(each -> each.id() == table.id()).findFirst();
         return switch (edit) {
-            case TableEdit.SetCell(int of, int column, int row, _) -> of == table.id() && then.flatMap(each -> each.columns().stream()
-                    .filter(c -> c.id() == column).findFirst()).filter(c -> row < c.cells().size()
-                    && !(c.cells().cell(row) instanceof Cell.Empty)).isPresent();
-            case TableEdit.SetBlock(int of, int column, int row, _) -> of == table.id() && then.filter(each -> each.columns().stream()
-                    .anyMatch(c -> c.id() == column && row < c.cells().size())).isPresent();
-            case TableEdit.RemoveRows(int of, _) -> of == table.id();
-            case TableEdit.FillSeries fill -> fill.table() == table.id() && then.filter(each -> !each.isBlank()).isPresent();
+            case TableEdit.SetCell(int of, int column, int row, var _) ->
+                of == table.id()
+                        && then.flatMap(each -> each.columns().stream()
+                                        .filter(c -> c.id() == column)
+                                        .findFirst())
+                                .filter(c ->
+                                        row < c.cells().size() && !(c.cells().cell(row) instanceof Cell.Empty))
+                                .isPresent();
+            case TableEdit.SetBlock(int of, int column, int row, var _) ->
+                of == table.id()
+                        && then.filter(each -> each.columns().stream()
+                                        .anyMatch(c -> c.id() == column
+                                                && row < c.cells().size()))
+                                .isPresent();
+            case TableEdit.RemoveRows(int of, var _) -> of == table.id();
+            case TableEdit.FillSeries fill ->
+                fill.table() == table.id()
+                        && then.filter(each -> !each.isBlank()).isPresent();
             case ColumnEdit.ReadIn in -> in.table() == table.id();
             case ColumnEdit.ScaleBars scale -> scale.table() == table.id();
             case StudyEdit.UseData(var used) -> used.id() == table.id();

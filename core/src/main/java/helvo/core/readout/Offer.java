@@ -62,7 +62,8 @@ public sealed interface Offer {
 
     /// "power curve", "quadratic", "logarithm", "line".
     static String named(Curve curve) {
-        String name = curve.name().substring(0, 1).toLowerCase(java.util.Locale.ROOT) + curve.name().substring(1);
+        String name = curve.name().substring(0, 1).toLowerCase(java.util.Locale.ROOT)
+                + curve.name().substring(1);
         return curve.degree() > 0 ? name : curve.onLogScale() ? name.replace(",", " curve,") : name + " curve";
     }
 }

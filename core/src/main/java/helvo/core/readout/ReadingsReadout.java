@@ -39,12 +39,16 @@ public final class ReadingsReadout {
         var lines = new ArrayList<Line>();
         for (FoundReading found : figure.readings()) {
             if (found.note().series().equals(series.key())) {
-                lines.addAll(found.note().fromY() ? when(series, found.note().at(), found.note().measured(), found.when())
-                        : at(series, found.fit(), found.note().at(), found.at()));
+                lines.addAll(
+                        found.note().fromY()
+                                ? when(series, found.note().at(), found.note().measured(), found.when())
+                                : at(series, found.fit(), found.note().at(), found.at()));
             }
         }
         lines.addAll(crossings(series));
-        if (figure.readings().stream().anyMatch(found -> found.note().series().equals(series.key()) && found.note().measured() > 0)) {
+        if (figure.readings().stream()
+                .anyMatch(found -> found.note().series().equals(series.key())
+                        && found.note().measured() > 0)) {
             lines.addAll(calibration(series));
         }
         if (!lines.isEmpty()) {
@@ -67,19 +71,28 @@ public final class ReadingsReadout {
         }
         Reading reading = found.get();
         var lines = new ArrayList<Line>();
-        lines.add(new Line.Quantity(label, numbers.withUncertainty(reading.value(), reading.meanHalf95()), ofY.unit(),
-                numbers.exact(reading.value()) + (reading.meanHalf95().isPresent()
-                        ? " ± " + numbers.exact(reading.meanHalf95().getAsDouble()) : ""),
+        lines.add(new Line.Quantity(
+                label,
+                numbers.withUncertainty(reading.value(), reading.meanHalf95()),
+                ofY.unit(),
+                numbers.exact(reading.value())
+                        + (reading.meanHalf95().isPresent()
+                                ? " ± " + numbers.exact(reading.meanHalf95().getAsDouble())
+                                : ""),
                 reading.meanHalf95().orElse(0) > 0 ? Readout.HALF_95 + " of the mean" : ""));
         var text = new ArrayList<String>();
-        reading.predictionHalf95().ifPresent(half -> text.add(Phrase.of("± %s for one more measurement (95 %%)",
-                numbers.uncertaintyAlone(half))));
+        reading.predictionHalf95()
+                .ifPresent(half ->
+                        text.add(Phrase.of("± %s for one more measurement (95 %%)", numbers.uncertaintyAlone(half))));
         if (reading.predictionHalf95().isEmpty() && reading.meanHalf95().isPresent()) {
             text.add("for one more measurement it depends on its bar, since bars weigh");
         }
-        series.bounds().flatMap(bounds -> bounds.corridor(x)).filter(_ -> fit.curve().isStraight())
-                .ifPresent(range -> text.add(Phrase.of("lines within the bars reach from %s to %s", limit(range.low(), range),
-                        limit(range.high(), range))));
+        series.bounds()
+                .flatMap(bounds -> bounds.corridor(x))
+                .filter(_ -> fit.curve().isStraight())
+                .ifPresent(range -> text.add(Phrase.of(
+                        "lines within the bars reach from %s to %s",
+                        limit(range.low(), range), limit(range.high(), range))));
         if (Double.isFinite(reading.slope()) && !fit.curve().isStraight()) {
             text.add("slope there " + numbers.significant(reading.slope(), 3));
         }
@@ -105,33 +118,67 @@ public final class ReadingsReadout {
 
     private List<Line> when(SeriesAnalysis series, double y, int measured, List<Solution> solutions) {
         Coordinate ofX = series.rows().x();
-        String label = series.rows().y().symbol() + " " + shown(series.rows().y(), y) + (measured > 1 ? ", mean of " + measured : "");
+        String label = series.rows().y().symbol() + " " + shown(series.rows().y(), y)
+                + (measured > 1 ? ", mean of " + measured : "");
         if (solutions.isEmpty()) {
             return List.of(new Line.Sentence(label + ": the curve never reaches it within reach of the data.", true));
         }
         var lines = new ArrayList<Line>();
         for (Solution solution : solutions) {
             boolean even = solution.low95().isPresent() && solution.high95().isPresent();
-            double half = even ? (solution.high95().getAsDouble() - solution.low95().getAsDouble()) / 2 : Double.NaN;
-            String exact = numbers.exact(solution.value()) + (even
-                    ? " (" + numbers.exact(solution.low95().getAsDouble()) + " to " + numbers.exact(solution.high95().getAsDouble()) + ")"
-                    : "");
-            String value = ofX.time().isPresent() ? inside(ofX, solution.value(), even ? half : span(series) / SPAN_PARTS)
-                    : numbers.withUncertainty(solution.value(), half > 0 ? OptionalDouble.of(half) : OptionalDouble.empty());
-            lines.add(new Line.Quantity(label, value, ofX.time().isPresent() ? "" : ofX.unit(), exact, half > 0 && ofX.time().isEmpty()
-                    ? Readout.HALF_95 : ""));
+            double half =
+                    even ? (solution.high95().getAsDouble() - solution.low95().getAsDouble()) / 2 : Double.NaN;
+            String exact = numbers.exact(solution.value())
+                    + (even
+                            ? " (" + numbers.exact(solution.low95().getAsDouble()) + " to "
+                                    + numbers.exact(solution.high95().getAsDouble()) + ")"
+                            : "");
+            String value = ofX.time().isPresent()
+                    ? inside(ofX, solution.value(), even ? half : span(series) / SPAN_PARTS)
+                    : numbers.withUncertainty(
+                            solution.value(), half > 0 ? OptionalDouble.of(half) : OptionalDouble.empty());
+            lines.add(new Line.Quantity(
+                    label,
+                    value,
+                    ofX.time().isPresent() ? "" : ofX.unit(),
+                    exact,
+                    half > 0 && ofX.time().isEmpty() ? Readout.HALF_95 : ""));
             if (even) {
-                lines.add(new Line.Sentence(Phrase.of("95 %% between %s and %s%s.", inside(ofX, solution.low95().getAsDouble(), half),
-                        inside(ofX, solution.high95().getAsDouble(), half), measured == 0 ? ", for a y that is exact"
-                                : measured == 1 ? ", for an unknown measured once"
-                                : Phrase.of(", for the mean of %d measurements of an unknown", measured)), false));
-            } else if (series.fit().filter(each -> each.quality().degreesOfFreedom() > 0 && !each.quality().perfect()).isPresent()) {
+                lines.add(new Line.Sentence(
+                        Phrase.of(
+                                "95 %% between %s and %s%s.",
+                                inside(ofX, solution.low95().getAsDouble(), half),
+                                inside(ofX, solution.high95().getAsDouble(), half),
+                                measured == 0
+                                        ? ", for a y that is exact"
+                                        : measured == 1
+                                                ? ", for an unknown measured once"
+                                                : Phrase.of(
+                                                        ", for the mean of %d measurements of an unknown", measured)),
+                        false));
+            } else if (series.fit()
+                    .filter(each -> each.quality().degreesOfFreedom() > 0
+                            && !each.quality().perfect())
+                    .isPresent()) {
                 boolean weighted = measured > 0 && series.points().weighting() != Weighting.UNWEIGHTED;
-                lines.add(new Line.Sentence(weighted ? "No 95 % limits: where bars weigh, how an unknown scatters is not known."
-                        : solution.low95().isPresent()
-                        ? "95 % above " + open(series, solution, solution.low95().getAsDouble()) + ", without upper limit."
-                        : solution.high95().isPresent() ? "95 % below " + open(series, solution, solution.high95().getAsDouble())
-                                + ", without lower limit." : "No 95 % limits: the slope is too unsure.", true));
+                lines.add(new Line.Sentence(
+                        weighted
+                                ? "No 95 % limits: where bars weigh, how an unknown scatters is not known."
+                                : solution.low95().isPresent()
+                                        ? "95 % above "
+                                                + open(
+                                                        series,
+                                                        solution,
+                                                        solution.low95().getAsDouble()) + ", without upper limit."
+                                        : solution.high95().isPresent()
+                                                ? "95 % below "
+                                                        + open(
+                                                                series,
+                                                                solution,
+                                                                solution.high95()
+                                                                        .getAsDouble()) + ", without lower limit."
+                                                : "No 95 % limits: the slope is too unsure.",
+                        true));
             }
             beyond(solution.beyondPercent()).ifPresent(lines::add);
         }
@@ -140,13 +187,15 @@ public final class ReadingsReadout {
 
     /// @param half of the interval it belongs to, in units of the axis
     private String inside(Coordinate of, double value, double half) {
-        return of.time().map(time -> time.text(value, half * time.per().seconds())).orElseGet(() -> half > 0
-                ? numbers.rounded(value, OptionalDouble.of(half)) : numbers.plain(value));
+        return of.time()
+                .map(time -> time.text(value, half * time.per().seconds()))
+                .orElseGet(() -> half > 0 ? numbers.rounded(value, OptionalDouble.of(half)) : numbers.plain(value));
     }
 
     /// The limit of a set that is open on the other side.
     private String open(SeriesAnalysis series, Solution solution, double limit) {
-        return inside(series.rows().x(), limit, Math.max(span(series), Math.abs(limit - solution.value())) / SPAN_PARTS);
+        return inside(
+                series.rows().x(), limit, Math.max(span(series), Math.abs(limit - solution.value())) / SPAN_PARTS);
     }
 
     private static double span(SeriesAnalysis series) {
@@ -159,27 +208,40 @@ public final class ReadingsReadout {
     }
 
     private Optional<Line> beyond(double percent) {
-        return percent > 0 ? Optional.of(new Line.Sentence(Phrase.of("%s %% beyond the measurements.", numbers.significant(percent, 2)),
-                true)) : Optional.empty();
+        return percent > 0
+                ? Optional.of(new Line.Sentence(
+                        Phrase.of("%s %% beyond the measurements.", numbers.significant(percent, 2)), true))
+                : Optional.empty();
     }
 
     /// How little of x its line can tell from none; nothing where that cannot be said.
     public List<Line> calibration(SeriesAnalysis series) {
         var lines = new ArrayList<Line>();
-        series.fit().flatMap(fit -> Calibration.of(fit, series.points().usedBy(fit))).ifPresent(of -> {
-            String unit = series.rows().x().unit();
-            lines.add(limit("limit of detection", of.byScatter().detection(), unit, "3.3 s/b"));
-            lines.add(limit("limit of quantification", of.byScatter().quantification(), unit, "10 s/b"));
-            lines.add(new Line.Sentence("By ICH Q2(R2), with the residual standard deviation s"
-                    + of.byIntercept().map(own -> Phrase.of("; with the intercept’s standard error instead, %s and %s",
-                            numbers.significant(own.detection(), 3), numbers.significant(own.quantification(), 3))).orElse("") + ".",
-                    false));
-            of.byBlank().ifPresent(blank -> {
-                lines.add(limit("detection limit", blank.detection(), unit, "by the blank"));
-                lines.add(new Line.Sentence(Phrase.of("By Currie, from %d measurements at x = 0; found is what lies above %s.",
-                        blank.measured(), numbers.significant(blank.critical(), 3)), false));
-            });
-        });
+        series.fit()
+                .flatMap(fit -> Calibration.of(fit, series.points().usedBy(fit)))
+                .ifPresent(of -> {
+                    String unit = series.rows().x().unit();
+                    lines.add(limit("limit of detection", of.byScatter().detection(), unit, "3.3 s/b"));
+                    lines.add(limit("limit of quantification", of.byScatter().quantification(), unit, "10 s/b"));
+                    lines.add(new Line.Sentence(
+                            "By ICH Q2(R2), with the residual standard deviation s"
+                                    + of.byIntercept()
+                                            .map(own -> Phrase.of(
+                                                    "; with the intercept’s standard error instead, %s and %s",
+                                                    numbers.significant(own.detection(), 3),
+                                                    numbers.significant(own.quantification(), 3)))
+                                            .orElse("")
+                                    + ".",
+                            false));
+                    of.byBlank().ifPresent(blank -> {
+                        lines.add(limit("detection limit", blank.detection(), unit, "by the blank"));
+                        lines.add(new Line.Sentence(
+                                Phrase.of(
+                                        "By Currie, from %d measurements at x = 0; found is what lies above %s.",
+                                        blank.measured(), numbers.significant(blank.critical(), 3)),
+                                false));
+                    });
+                });
         if (!lines.isEmpty()) {
             lines.addFirst(new Line.Heading("Calibration"));
         }
@@ -194,13 +256,24 @@ public final class ReadingsReadout {
     private List<Line> crossings(SeriesAnalysis series) {
         var lines = new ArrayList<Line>();
         for (Crossing crossing : figure.crossings()) {
-            Optional<SeriesAnalysis> other = crossing.with(series.key())
-                    .flatMap(key -> figure.series().stream().filter(each -> each.key().equals(key)).findFirst());
+            Optional<SeriesAnalysis> other = crossing.with(series.key()).flatMap(key -> figure.series().stream()
+                    .filter(each -> each.key().equals(key))
+                    .findFirst());
             if (other.isPresent() && crossing.at().size() < TOO_MANY) {
-                String where = String.join(", ", crossing.at().stream().map(x -> series.rows().x().time().map(time -> time.text(x))
-                        .orElseGet(() -> numbers.plain(x))).toList());
-                lines.add(new Line.Sentence(Phrase.of("Meets the curve of %s at %s %s.", other.get().label(), series.rows().x().symbol(),
-                        where), false));
+                String where = String.join(
+                        ", ",
+                        crossing.at().stream()
+                                .map(x -> series.rows()
+                                        .x()
+                                        .time()
+                                        .map(time -> time.text(x))
+                                        .orElseGet(() -> numbers.plain(x)))
+                                .toList());
+                lines.add(new Line.Sentence(
+                        Phrase.of(
+                                "Meets the curve of %s at %s %s.",
+                                other.get().label(), series.rows().x().symbol(), where),
+                        false));
             }
         }
         return lines;

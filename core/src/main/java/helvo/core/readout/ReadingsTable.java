@@ -29,8 +29,8 @@ import java.util.stream.Stream;
 /// All readings of a figure side by side.
 public final class ReadingsTable {
     /// What its columns are called.
-    public static final List<String> HEADS = List.of("Curve", "Read at", "of", "Measured", "Value", "95 % from", "95 % to", "Slope",
-            "Beyond the data (%)");
+    public static final List<String> HEADS = List.of(
+            "Curve", "Read at", "of", "Measured", "Value", "95 % from", "95 % to", "Slope", "Beyond the data (%)");
 
     private static final int DECIMALS = 4;
 
@@ -42,17 +42,33 @@ public final class ReadingsTable {
     /// @param of       which axis `at` is along: "x" or "y"
     /// @param measured how many measurements of an unknown a y is the mean of; 0 for an exact one
     /// @param value    what was read off; empty where the curve does not reach it
-    public record Row(int note, SeriesAnalysis series, double at, String of, int measured, OptionalDouble value, OptionalDouble low95,
-            OptionalDouble high95, OptionalDouble slope, double beyondPercent) {
+    public record Row(
+            int note,
+            SeriesAnalysis series,
+            double at,
+            String of,
+            int measured,
+            OptionalDouble value,
+            OptionalDouble low95,
+            OptionalDouble high95,
+            OptionalDouble slope,
+            double beyondPercent) {
         /// Its texts, under [#HEADS].
         ///
         /// @param number how numbers are written
         List<String> texts(Function number) {
             Coordinate from = of.equals("x") ? series.rows().x() : series.rows().y();
             Coordinate to = of.equals("x") ? series.rows().y() : series.rows().x();
-            return List.of(series.label(), text(from, OptionalDouble.of(at), number), of, measured == 0 ? "" : Integer.toString(measured),
-                    text(to, value, number), text(to, low95, number), text(to, high95, number),
-                    slope.isPresent() ? number.text(slope.getAsDouble()) : "", beyondPercent == 0 ? "" : number.text(beyondPercent));
+            return List.of(
+                    series.label(),
+                    text(from, OptionalDouble.of(at), number),
+                    of,
+                    measured == 0 ? "" : Integer.toString(measured),
+                    text(to, value, number),
+                    text(to, low95, number),
+                    text(to, high95, number),
+                    slope.isPresent() ? number.text(slope.getAsDouble()) : "",
+                    beyondPercent == 0 ? "" : number.text(beyondPercent));
         }
 
         /// At full precision, under [#HEADS].
@@ -62,18 +78,30 @@ public final class ReadingsTable {
 
         /// As they are read on the screen.
         public List<String> shown(NumberFormat numbers) {
-            double half = low95.isPresent() && high95.isPresent() ? (high95.getAsDouble() - low95.getAsDouble()) / 2 : 0;
+            double half =
+                    low95.isPresent() && high95.isPresent() ? (high95.getAsDouble() - low95.getAsDouble()) / 2 : 0;
             List<String> exact = exact();
-            Function read = value -> half > 0 ? numbers.rounded(value, OptionalDouble.of(half / 10)) : numbers.significant(value, 5);
+            Function read = value ->
+                    half > 0 ? numbers.rounded(value, OptionalDouble.of(half / 10)) : numbers.significant(value, 5);
             List<String> rounded = texts(read);
-            return List.of(exact.get(0), texts(numbers::plain).get(1), of, exact.get(3), rounded.get(4), rounded.get(5), rounded.get(6),
+            return List.of(
+                    exact.get(0),
+                    texts(numbers::plain).get(1),
+                    of,
+                    exact.get(3),
+                    rounded.get(4),
+                    rounded.get(5),
+                    rounded.get(6),
                     slope.isPresent() ? numbers.significant(slope.getAsDouble(), 4) : "",
                     beyondPercent == 0 ? "" : numbers.significant(beyondPercent, 2));
         }
 
         private static String text(Coordinate along, OptionalDouble value, Function number) {
-            return value.isEmpty() ? "" : along.time().map(time -> DateText.shown(time.seconds(value.getAsDouble()), DateText.Form.MINUTE))
-                    .orElseGet(() -> number.text(value.getAsDouble()));
+            return value.isEmpty()
+                    ? ""
+                    : along.time()
+                            .map(time -> DateText.shown(time.seconds(value.getAsDouble()), DateText.Form.MINUTE))
+                            .orElseGet(() -> number.text(value.getAsDouble()));
         }
     }
 
@@ -93,8 +121,17 @@ public final class ReadingsTable {
                 found.at().ifPresent(reading -> rows.add(of(found, series, reading)));
             }
             if (rows.isEmpty() || rows.getLast().note() != found.note().id()) {
-                rows.add(new Row(found.note().id(), series, found.note().at(), found.note().fromY() ? "y" : "x", found.note().measured(),
-                        OptionalDouble.empty(), OptionalDouble.empty(), OptionalDouble.empty(), OptionalDouble.empty(), 0));
+                rows.add(new Row(
+                        found.note().id(),
+                        series,
+                        found.note().at(),
+                        found.note().fromY() ? "y" : "x",
+                        found.note().measured(),
+                        OptionalDouble.empty(),
+                        OptionalDouble.empty(),
+                        OptionalDouble.empty(),
+                        OptionalDouble.empty(),
+                        0));
             }
         }
         return List.copyOf(rows);
@@ -102,15 +139,31 @@ public final class ReadingsTable {
 
     private static Row of(FoundReading found, SeriesAnalysis series, Fit fit, Solution solution) {
         double slope = fit.function().slope(solution.value());
-        return new Row(found.note().id(), series, found.note().at(), "y", found.note().measured(), OptionalDouble.of(solution.value()),
-                solution.low95(), solution.high95(), finite(slope), solution.beyondPercent());
+        return new Row(
+                found.note().id(),
+                series,
+                found.note().at(),
+                "y",
+                found.note().measured(),
+                OptionalDouble.of(solution.value()),
+                solution.low95(),
+                solution.high95(),
+                finite(slope),
+                solution.beyondPercent());
     }
 
     private static Row of(FoundReading found, SeriesAnalysis series, Reading reading) {
         OptionalDouble half = reading.meanHalf95();
-        return new Row(found.note().id(), series, reading.at(), "x", 0, OptionalDouble.of(reading.value()),
+        return new Row(
+                found.note().id(),
+                series,
+                reading.at(),
+                "x",
+                0,
+                OptionalDouble.of(reading.value()),
                 half.isPresent() ? OptionalDouble.of(reading.value() - half.getAsDouble()) : half,
-                half.isPresent() ? OptionalDouble.of(reading.value() + half.getAsDouble()) : half, finite(reading.slope()),
+                half.isPresent() ? OptionalDouble.of(reading.value() + half.getAsDouble()) : half,
+                finite(reading.slope()),
                 reading.beyondPercent());
     }
 
@@ -121,7 +174,8 @@ public final class ReadingsTable {
     /// At full precision, values parted by tabs, a line each.
     public static String copied(List<Row> rows) {
         return Stream.concat(Stream.of(HEADS), rows.stream().map(Row::exact))
-                .map(line -> String.join("\t", line)).collect(Collectors.joining("\n", "", "\n"));
+                .map(line -> String.join("\t", line))
+                .collect(Collectors.joining("\n", "", "\n"));
     }
 
     /// As a table of a study, as they are now.
@@ -131,11 +185,22 @@ public final class ReadingsTable {
         for (int i = 0; i < HEADS.size(); i++) {
             int place = i;
             boolean numbers = texts.stream().allMatch(row -> row.get(place).isEmpty() || isNumber(row.get(place)));
-            var cells = texts.stream().<Cell>map(row -> row.get(place).isEmpty() ? Cell.EMPTY
-                    : numbers ? new Cell.Number(Double.parseDouble(row.get(place))) : new Cell.Text(row.get(place))).toList();
-            columns.add(new Column(i + 1, Heading.of(HEADS.get(i)), numbers ? Kind.NUMBER : Kind.TEXT,
-                    HEADS.get(i).equals("Read at") && numbers ? Role.X : HEADS.get(i).equals("Value") && numbers ? Role.Y : Role.NONE,
-                    DECIMALS, Cells.of(cells)));
+            var cells = texts.stream()
+                    .<Cell>map(row -> row.get(place).isEmpty()
+                            ? Cell.EMPTY
+                            : numbers
+                                    ? new Cell.Number(Double.parseDouble(row.get(place)))
+                                    : new Cell.Text(row.get(place)))
+                    .toList();
+            columns.add(new Column(
+                    i + 1,
+                    Heading.of(HEADS.get(i)),
+                    numbers ? Kind.NUMBER : Kind.TEXT,
+                    HEADS.get(i).equals("Read at") && numbers
+                            ? Role.X
+                            : HEADS.get(i).equals("Value") && numbers ? Role.Y : Role.NONE,
+                    DECIMALS,
+                    Cells.of(cells)));
         }
         return new Table(1, "Readings", figure.table().mark(), Optional.empty(), columns, SetAside.NONE);
     }
@@ -147,9 +212,12 @@ public final class ReadingsTable {
     /// What one row says, for somebody who does not see the table.
     public static String spoken(Row row, NumberFormat numbers) {
         List<String> shown = row.shown(numbers);
-        return Optional.of(shown.get(4)).filter(value -> !value.isEmpty())
-                .map(value -> shown.get(0) + ", at " + row.of().toUpperCase(Locale.ROOT) + " " + shown.get(1) + ": " + value
-                        + (shown.get(5).isEmpty() ? "" : ", 95 % from " + shown.get(5)) + (shown.get(6).isEmpty() ? "" : " to "
-                        + shown.get(6))).orElse(shown.get(0) + " never reaches " + shown.get(1));
+        return Optional.of(shown.get(4))
+                .filter(value -> !value.isEmpty())
+                .map(value ->
+                        shown.get(0) + ", at " + row.of().toUpperCase(Locale.ROOT) + " " + shown.get(1) + ": " + value
+                                + (shown.get(5).isEmpty() ? "" : ", 95 % from " + shown.get(5))
+                                + (shown.get(6).isEmpty() ? "" : " to " + shown.get(6)))
+                .orElse(shown.get(0) + " never reaches " + shown.get(1));
     }
 }

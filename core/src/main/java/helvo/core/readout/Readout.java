@@ -73,8 +73,12 @@ public record Readout(String series, String equation, String where, String exact
         return switch (series.chosen()) {
             case FitOutcome.Fitted(Fit fit) -> {
                 var equation = new Equation(series.equation().orElseThrow(), figure.numbers());
-                yield new Readout(series.label(), equation.inNames(x.symbol(), y.symbol()), equation.where(x.symbol()).orElse(""),
-                        equation.exact(), units(x, y, fit),
+                yield new Readout(
+                        series.label(),
+                        equation.inNames(x.symbol(), y.symbol()),
+                        equation.where(x.symbol()).orElse(""),
+                        equation.exact(),
+                        units(x, y, fit),
                         new FitReadout(figure, series, fit).lines());
             }
             case FitOutcome.NotFitted(var curve, var reason) -> {
@@ -99,15 +103,23 @@ public record Readout(String series, String equation, String where, String exact
     public Map<String, String> quotable() {
         var lines = new LinkedHashMap<String, String>();
         for (Line line : this.lines) {
-            if (line instanceof Line.Quantity(var label, var text, var unit, _, var note)) {
+            if (line instanceof Line.Quantity(var label, var text, var unit, var _, var note)) {
                 String says = note.isEmpty() && text.contains("±") ? STANDARD_ERROR : note;
-                lines.putIfAbsent(label, label + " = " + text + (unit.isEmpty() ? "" : " " + unit)
-                        + (says.isEmpty() ? "" : " (" + says + ")"));
+                lines.putIfAbsent(
+                        label,
+                        label + " = " + text + (unit.isEmpty() ? "" : " " + unit)
+                                + (says.isEmpty() ? "" : " (" + says + ")"));
             } else if (line instanceof Line.Table(var heads, var rows)) {
-                rows.forEach(row -> lines.putIfAbsent(row.label() + ": " + String.join(", ", heads), row.label() + ": "
-                        + IntStream.range(0, heads.size()).mapToObj(i -> heads.get(i) + " " + row.cells().get(i))
-                        .collect(Collectors.joining(", "))
-                        + (row.cells().stream().anyMatch(cell -> cell.contains("±")) ? " (" + STANDARD_ERROR + ")" : "")));
+                rows.forEach(row -> lines.putIfAbsent(
+                        row.label() + ": " + String.join(", ", heads),
+                        row.label() + ": "
+                                + IntStream.range(0, heads.size())
+                                        .mapToObj(i ->
+                                                heads.get(i) + " " + row.cells().get(i))
+                                        .collect(Collectors.joining(", "))
+                                + (row.cells().stream().anyMatch(cell -> cell.contains("±"))
+                                        ? " (" + STANDARD_ERROR + ")"
+                                        : "")));
             }
         }
         return lines;
@@ -116,17 +128,25 @@ public record Readout(String series, String equation, String where, String exact
     /// As text at full precision, a line each, quantity and value parted by a tab.
     public String copied() {
         var text = new StringBuilder(equation.isEmpty() ? series : series + "\n" + equation);
-        text.append(where.isEmpty() ? "" : ", " + where).append(units.isEmpty() ? "" : " (" + units + ")")
+        text.append(where.isEmpty() ? "" : ", " + where)
+                .append(units.isEmpty() ? "" : " (" + units + ")")
                 .append(exact.isEmpty() ? "" : "\n" + exact);
         for (Line line : lines) {
-            text.append('\n').append(switch (line) {
-                case Line.Quantity(var label, _, var unit, var exact, _) -> label + "\t" + exact + (unit.isEmpty() ? "" : "\t" + unit);
-                case Line.Heading(var heading) -> "\n" + heading;
-                case Line.Table(var heads, var rows) -> "\t" + String.join("\t", heads) + rows.stream()
-                        .map(row -> "\n" + row.label() + "\t" + String.join("\t", row.exact())).collect(Collectors.joining());
-                case Line.Sentence(var sentence, _) -> sentence;
-                case Line.Advice(var finding, _, _) -> finding;
-            });
+            text.append('\n')
+                    .append(
+                            switch (line) {
+                                case Line.Quantity(var label, var _, var unit, var exact, var _) ->
+                                    label + "\t" + exact + (unit.isEmpty() ? "" : "\t" + unit);
+                                case Line.Heading(var heading) -> "\n" + heading;
+                                case Line.Table(var heads, var rows) ->
+                                    "\t" + String.join("\t", heads)
+                                            + rows.stream()
+                                                    .map(row ->
+                                                            "\n" + row.label() + "\t" + String.join("\t", row.exact()))
+                                                    .collect(Collectors.joining());
+                                case Line.Sentence(var sentence, var _) -> sentence;
+                                case Line.Advice(var finding, var _, var _) -> finding;
+                            });
         }
         return text.append('\n').toString();
     }
@@ -145,27 +165,46 @@ public record Readout(String series, String equation, String where, String exact
     public String printedLines() {
         var text = new StringBuilder();
         for (Line line : lines) {
-            text.append(switch (line) {
-                case Line.Quantity(var label, var value, var unit, _, var note) ->
-                        Phrase.of("  %-12s%s%s%s", label.length() < LABEL ? label : label + " ", value, unit.isEmpty() ? "" : " " + unit,
-                                note.isEmpty() ? "" : "   " + note);
-                case Line.Heading(var heading) -> "\n" + heading;
-                case Line.Table table -> printed(table);
-                case Line.Sentence(var sentence, _) -> sentence;
-                case Line.Advice(var finding, _, _) -> finding;
-            }).append('\n');
+            text.append(
+                            switch (line) {
+                                case Line.Quantity(var label, var value, var unit, var _, var note) ->
+                                    Phrase.of(
+                                            "  %-12s%s%s%s",
+                                            label.length() < LABEL ? label : label + " ",
+                                            value,
+                                            unit.isEmpty() ? "" : " " + unit,
+                                            note.isEmpty() ? "" : "   " + note);
+                                case Line.Heading(var heading) -> "\n" + heading;
+                                case Line.Table table -> printed(table);
+                                case Line.Sentence(var sentence, var _) -> sentence;
+                                case Line.Advice(var finding, var _, var _) -> finding;
+                            })
+                    .append('\n');
         }
         return text.toString();
     }
 
     private static String printed(Line.Table table) {
-        int first = table.rows().stream().mapToInt(row -> row.label().length()).max().orElse(0);
+        int first = table.rows().stream()
+                .mapToInt(row -> row.label().length())
+                .max()
+                .orElse(0);
         int label = Math.max(LABEL, first + 2);
-        int[] widths = IntStream.range(0, table.heads().size()).map(i -> 2 + Math.max(table.heads().get(i).length(),
-                table.rows().stream().mapToInt(row -> row.cells().get(i).length()).max().orElse(0))).toArray();
+        int[] widths = IntStream.range(0, table.heads().size())
+                .map(i -> 2
+                        + Math.max(
+                                table.heads().get(i).length(),
+                                table.rows().stream()
+                                        .mapToInt(row -> row.cells().get(i).length())
+                                        .max()
+                                        .orElse(0)))
+                .toArray();
         return Stream.concat(Stream.of(new Line.Table.Row("", table.heads(), table.heads())), table.rows().stream())
-                .map(row -> ("  " + padded(row.label(), label) + IntStream.range(0, widths.length)
-                .mapToObj(i -> padded(row.cells().get(i), widths[i])).collect(Collectors.joining())).stripTrailing())
+                .map(row -> ("  " + padded(row.label(), label)
+                                + IntStream.range(0, widths.length)
+                                        .mapToObj(i -> padded(row.cells().get(i), widths[i]))
+                                        .collect(Collectors.joining()))
+                        .stripTrailing())
                 .collect(Collectors.joining("\n"));
     }
 
@@ -175,13 +214,19 @@ public record Readout(String series, String equation, String where, String exact
 
     /// "stretch in mm, load in N; ± one standard error".
     private static String units(Coordinate x, Coordinate y, Fit fit) {
-        boolean unsure = fit.coefficients().stream().anyMatch(each -> Equation.standardError(each).orElse(0) > 0);
-        String names = Stream.of(y.unitSentence(), x.unitSentence()).filter(each -> !each.isEmpty()).collect(Collectors.joining(", "));
-        return Stream.of(names, unsure ? STANDARD_ERROR : "").filter(each -> !each.isEmpty()).collect(Collectors.joining("; "));
+        boolean unsure = fit.coefficients().stream()
+                .anyMatch(each -> Equation.standardError(each).orElse(0) > 0);
+        String names = Stream.of(y.unitSentence(), x.unitSentence())
+                .filter(each -> !each.isEmpty())
+                .collect(Collectors.joining(", "));
+        return Stream.of(names, unsure ? STANDARD_ERROR : "")
+                .filter(each -> !each.isEmpty())
+                .collect(Collectors.joining("; "));
     }
 
     static String rows(RowUse rows) {
-        var text = new StringBuilder(Phrase.of("%,d of %,d %s used", rows.used(), rows.given(), rows.given() == 1 ? "row" : "rows"));
+        var text = new StringBuilder(
+                Phrase.of("%,d of %,d %s used", rows.used(), rows.given(), rows.given() == 1 ? "row" : "rows"));
         if (rows.setAside().length > 0) {
             text.append("; set aside: ").append(numbers(rows.setAside()));
         }
@@ -192,8 +237,12 @@ public record Readout(String series, String equation, String where, String exact
     }
 
     static String numbers(int[] rows) {
-        String first = java.util.Arrays.stream(rows).limit(6).mapToObj(row -> Integer.toString(row + 1))
+        String first = java.util.Arrays.stream(rows)
+                .limit(6)
+                .mapToObj(row -> Integer.toString(row + 1))
                 .collect(java.util.stream.Collectors.joining(", "));
-        return (rows.length == 1 ? "row " : "rows ") + first + (rows.length > 6 ? Phrase.of(" and %,d more", rows.length - 6) : "");
+        return (rows.length == 1 ? "row " : "rows ")
+                + first
+                + (rows.length > 6 ? Phrase.of(" and %,d more", rows.length - 6) : "");
     }
 }

@@ -30,20 +30,26 @@ import java.util.stream.Stream;
 
 /// Changes of a table's columns.
 public sealed interface ColumnEdit extends TableChange {
-    /// Gives a column a role. Where only one column can have it, the one that had it gives it up; x and y change places.
+    /// Gives a column a role. Where only one column can have it, the one that had it gives it up; x and y change
+    /// places.
     record SetRole(int table, int column, Role role) implements ColumnEdit {
         @Override
         public Table change(Table before) {
             Role was = before.column(column).role();
-            boolean changePlaces = role == Role.X && was == Role.Y || role == Role.Y && was == Role.X && before.all(Role.Y).size() == 1;
+            boolean changePlaces = role == Role.X && was == Role.Y
+                    || role == Role.Y && was == Role.X && before.all(Role.Y).size() == 1;
             Role left = changePlaces ? was : Role.NONE;
-            return before.with(before.columns().stream().map(each -> {
-                if (each.id() == column) {
-                    return needsNumbers() && each.kind() == Kind.TEXT ? each.with(Kind.NUMBER).with(role) : each.with(role);
-                }
-                boolean givesUp = each.role() == role && (single() || role == Role.Y && changePlaces);
-                return givesUp ? each.with(left) : each;
-            }).toList());
+            return before.with(before.columns().stream()
+                    .map(each -> {
+                        if (each.id() == column) {
+                            return needsNumbers() && each.kind() == Kind.TEXT
+                                    ? each.with(Kind.NUMBER).with(role)
+                                    : each.with(role);
+                        }
+                        boolean givesUp = each.role() == role && (single() || role == Role.Y && changePlaces);
+                        return givesUp ? each.with(left) : each;
+                    })
+                    .toList());
         }
 
         private boolean needsNumbers() {
@@ -65,8 +71,9 @@ public sealed interface ColumnEdit extends TableChange {
     record KeepOneY(int table, int column) implements ColumnEdit {
         @Override
         public Table change(Table before) {
-            return before.with(before.columns().stream().map(each -> each.role() == Role.Y && each.id() != column ? each.with(Role.NONE)
-                    : each).toList());
+            return before.with(before.columns().stream()
+                    .map(each -> each.role() == Role.Y && each.id() != column ? each.with(Role.NONE) : each)
+                    .toList());
         }
 
         @Override
@@ -91,7 +98,8 @@ public sealed interface ColumnEdit extends TableChange {
     record UseAsFurtherX(int table, int column) implements ColumnEdit {
         @Override
         public Table change(Table before) {
-            return before.withColumn(column, old -> (old.kind() == Kind.TEXT ? old.with(Kind.NUMBER) : old).with(Role.X));
+            return before.withColumn(
+                    column, old -> (old.kind() == Kind.TEXT ? old.with(Kind.NUMBER) : old).with(Role.X));
         }
 
         @Override
@@ -100,22 +108,27 @@ public sealed interface ColumnEdit extends TableChange {
         }
     }
 
-    /// Says what a column's cells are meant to be. Texts that are dates become dates, and the other way round; what is not of
-    /// the kind stays and needs a look.
+    /// Says what a column's cells are meant to be. Texts that are dates become dates, and the other way round; what
+    /// is not of the kind stays and needs a look.
     ///
     /// @param order of day and month in dates that leave it open
     record SetKind(int table, int column, Kind kind, DateText.Order order) implements ColumnEdit {
         @Override
         public Table change(Table before) {
-            return before.column(column).isDerived() ? before : before.withColumn(column, old -> {
-                Column changed = kind == Kind.DATE ? DateColumn.dated(old, order) : DateColumn.undated(old, kind);
-                return kind == Kind.TEXT && old.role() != Role.BY ? changed.with(Role.NONE) : changed;
-            });
+            return before.column(column).isDerived()
+                    ? before
+                    : before.withColumn(column, old -> {
+                        Column changed =
+                                kind == Kind.DATE ? DateColumn.dated(old, order) : DateColumn.undated(old, kind);
+                        return kind == Kind.TEXT && old.role() != Role.BY ? changed.with(Role.NONE) : changed;
+                    });
         }
 
         @Override
         public String sentence(Table before) {
-            String ordered = kind != Kind.DATE ? "" : order == DateText.Order.DAY_FIRST ? ", day before month" : ", month before day";
+            String ordered = kind != Kind.DATE
+                    ? ""
+                    : order == DateText.Order.DAY_FIRST ? ", day before month" : ", month before day";
             return "Take " + before.column(column).name() + " as " + kind.plural() + ordered;
         }
     }
@@ -124,7 +137,8 @@ public sealed interface ColumnEdit extends TableChange {
     record ReadIn(int table, int column, ReadingWay way) implements ColumnEdit {
         @Override
         public Table change(Table before) {
-            boolean isOpen = before.column(column).kind() == Kind.TEXT && !before.column(column).isDerived();
+            boolean isOpen = before.column(column).kind() == Kind.TEXT
+                    && !before.column(column).isDerived();
             return isOpen ? TableReader.read(before, column, way) : before;
         }
 
@@ -138,8 +152,11 @@ public sealed interface ColumnEdit extends TableChange {
     record SetFormat(int table, int column, Format format) implements ColumnEdit {
         @Override
         public Table change(Table before) {
-            return before.withColumn(column, old -> (old.kind() == Kind.DATE) != (format instanceof Format.Dates) ? old
-                    : format instanceof Format.Durations(TimeUnit per) ? old.countedIn(per) : old.with(format));
+            return before.withColumn(
+                    column,
+                    old -> (old.kind() == Kind.DATE) != (format instanceof Format.Dates)
+                            ? old
+                            : format instanceof Format.Durations(TimeUnit per) ? old.countedIn(per) : old.with(format));
         }
 
         @Override
@@ -149,14 +166,14 @@ public sealed interface ColumnEdit extends TableChange {
                 case Format.AsWritten _ -> "Show " + name + " as written";
                 case Format.Rounded(int decimals) -> "Show " + name + " with " + decimals + " decimals";
                 case Format.Significant(int digits) -> "Show " + name + " with " + digits + " digits";
-                case Format.Dates(_, _, var per) -> "Count " + name + " by the " + per.word();
+                case Format.Dates(var _, var _, var per) -> "Count " + name + " by the " + per.word();
                 case Format.Durations(var per) -> "Count " + name + " in " + per.word() + "s";
             };
         }
     }
 
-    /// Multiplies all bars of a column by one number: the lengths that a column gives, or those of its own. Lengths that followed
-    /// other columns are typed ones then.
+    /// Multiplies all bars of a column by one number: the lengths that a column gives, or those of its own. Lengths
+    /// that followed other columns are typed ones then.
     ///
     /// @param column that the bars belong to
     record ScaleBars(int table, int column, double factor) implements ColumnEdit {
@@ -169,19 +186,26 @@ public sealed interface ColumnEdit extends TableChange {
             Column of = before.column(column);
             Table changed = before;
             boolean given = false;
-            for (Column bar : Stream.concat(before.barOf(of).stream(), before.downOf(of).stream()).toList()) {
+            for (Column bar : Stream.concat(before.barOf(of).stream(), before.downOf(of).stream())
+                    .toList()) {
                 given = true;
-                changed = changed.withColumn(bar.id(), old -> old.asTyped().withDerivation(Optional.empty())
+                changed = changed.withColumn(bar.id(), old -> old.asTyped()
+                        .withDerivation(Optional.empty())
                         .with(old.cells().times(factor)));
             }
-            return given || of.uniformBars().isEmpty() ? changed : changed.withColumn(column,
-                    old -> old.with(new UniformBars(old.uniformBars().orElseThrow().size() * factor, old.uniformBars().get().percent())));
+            return given || of.uniformBars().isEmpty()
+                    ? changed
+                    : changed.withColumn(
+                            column,
+                            old -> old.with(new UniformBars(
+                                    old.uniformBars().orElseThrow().size() * factor,
+                                    old.uniformBars().get().percent())));
         }
 
         @Override
         public String sentence(Table before) {
-            return "Bars of " + before.column(column).name() + " " + NumberFormat.of(before.mark()).significant(factor, 4)
-                    + " times as long";
+            return "Bars of " + before.column(column).name() + " "
+                    + NumberFormat.of(before.mark()).significant(factor, 4) + " times as long";
         }
     }
 
@@ -196,9 +220,10 @@ public sealed interface ColumnEdit extends TableChange {
         public String sentence(Table before) {
             Column of = before.column(column);
             String unit = of.unit().isEmpty() ? "" : " " + of.unit();
-            return bars.isNone() ? "No bars of its own for " + of.name()
-                    : "Bars of ± " + NumberFormat.of(before.mark()).plain(bars.size()) + (bars.percent() ? " %" : unit) + " on "
-                    + of.name();
+            return bars.isNone()
+                    ? "No bars of its own for " + of.name()
+                    : "Bars of ± " + NumberFormat.of(before.mark()).plain(bars.size()) + (bars.percent() ? " %" : unit)
+                            + " on " + of.name();
         }
     }
 
@@ -255,8 +280,9 @@ public sealed interface ColumnEdit extends TableChange {
         @Override
         public Table change(Table before) {
             var kept = new Derivation.Formula(formula);
-            Formula read = Formula.of(kept, before).orElseThrow(() -> new IllegalArgumentException("“" + formula
-                    + "” is no formula over the table " + before.name()));
+            Formula read = Formula.of(kept, before)
+                    .orElseThrow(() -> new IllegalArgumentException(
+                            "“" + formula + "” is no formula over the table " + before.name()));
             if (read.columns().stream().anyMatch(Formula.followersOf(column, before)::contains)) {
                 throw new IllegalArgumentException("“" + formula + "” follows itself");
             }
@@ -265,11 +291,13 @@ public sealed interface ColumnEdit extends TableChange {
 
         @Override
         public String sentence(Table before) {
-            return "Derive " + heading.text() + " = " + Formula.written(new Derivation.Formula(formula), before) + " instead";
+            return "Derive " + heading.text() + " = " + Formula.written(new Derivation.Formula(formula), before)
+                    + " instead";
         }
     }
 
-    /// A column that tells rows with some values of another one, which get a name as a set, from all others, and splits by it.
+    /// A column that tells rows with some values of another one, which get a name as a set, from all others, and
+    /// splits by it.
     ///
     /// @param name   of the set
     /// @param others what all other rows are called
@@ -281,18 +309,30 @@ public sealed interface ColumnEdit extends TableChange {
         @Override
         public Table change(Table before) {
             var columns = new ArrayList<>(before.columns().stream()
-                    .map(each -> each.role() == Role.BY ? each.with(Role.NONE) : each).toList());
+                    .map(each -> each.role() == Role.BY ? each.with(Role.NONE) : each)
+                    .toList());
             int place = columns.stream().map(Column::id).toList().indexOf(column);
-            columns.add(place + 1, new Column(before.nextColumnId(), new Heading(name, ""), Kind.TEXT, Role.BY, new Format.AsWritten(0),
-                    BarMeaning.HALF_RANGE,
-                    Optional.of(new Derivation.Membership(column, name, values, others)), Cells.NONE));
+            columns.add(
+                    place + 1,
+                    new Column(
+                            before.nextColumnId(),
+                            new Heading(name, ""),
+                            Kind.TEXT,
+                            Role.BY,
+                            new Format.AsWritten(0),
+                            BarMeaning.HALF_RANGE,
+                            Optional.of(new Derivation.Membership(column, name, values, others)),
+                            Cells.NONE));
             return before.with(columns);
         }
 
         @Override
         public String sentence(Table before) {
-            return Phrase.of("Call rows with %s %s “%s” and split by it", before.column(column).name(),
-                    values.stream().limit(4).map(Cell::exactText).collect(Collectors.joining(", ")) + (values.size() > 4 ? " …" : ""),
+            return Phrase.of(
+                    "Call rows with %s %s “%s” and split by it",
+                    before.column(column).name(),
+                    values.stream().limit(4).map(Cell::exactText).collect(Collectors.joining(", "))
+                            + (values.size() > 4 ? " …" : ""),
                     name);
         }
     }
@@ -331,8 +371,12 @@ public sealed interface ColumnEdit extends TableChange {
                     padded.add(Cell.EMPTY);
                 }
             }
-            int decimals = greatest == 0 ? 0 : (int) Math.clamp(SHOWN - Math.floor(Math.log10(greatest)), 0, MOST_DECIMALS);
-            columns.add(blank(before).with(heading).with(new Format.AsWritten(decimals)).with(padded.build()));
+            int decimals =
+                    greatest == 0 ? 0 : (int) Math.clamp(SHOWN - Math.floor(Math.log10(greatest)), 0, MOST_DECIMALS);
+            columns.add(blank(before)
+                    .with(heading)
+                    .with(new Format.AsWritten(decimals))
+                    .with(padded.build()));
             return before.with(columns);
         }
 
@@ -347,9 +391,12 @@ public sealed interface ColumnEdit extends TableChange {
         @Override
         public Table change(Table before) {
             before.column(column);
-            return before.with(before.columns().stream().filter(each -> each.id() != column)
-                    .map(each -> Sources.of(each, before).contains(column) ? each.withDerivation(Optional.empty()).asTyped()
-                            : each).toList());
+            return before.with(before.columns().stream()
+                    .filter(each -> each.id() != column)
+                    .map(each -> Sources.of(each, before).contains(column)
+                            ? each.withDerivation(Optional.empty()).asTyped()
+                            : each)
+                    .toList());
         }
 
         @Override
@@ -363,5 +410,4 @@ public sealed interface ColumnEdit extends TableChange {
         int id = table.nextColumnId();
         return new Column(id, new Heading("Column " + id, ""), Kind.NUMBER, Role.NONE, 0, Cells.NONE);
     }
-
 }

@@ -2,7 +2,8 @@ package helvo.core.study;
 
 import java.time.Instant;
 
-/// One change of a history, which is what a journal keeps: doing the same commits on the same study again gives the same history.
+/// One change of a history, which is what a journal keeps: doing the same commits on the same study again gives the
+/// same history.
 public sealed interface Commit {
     Instant at();
 

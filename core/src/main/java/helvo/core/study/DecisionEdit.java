@@ -3,8 +3,8 @@ package helvo.core.study;
 import helvo.core.number.NumberText;
 import helvo.core.table.Cell;
 import helvo.core.table.Column;
-import helvo.core.table.Decision.Choice;
 import helvo.core.table.Decision;
+import helvo.core.table.Decision.Choice;
 import helvo.core.table.Problem;
 import helvo.core.table.Table;
 import java.util.ArrayList;
@@ -23,7 +23,8 @@ public sealed interface DecisionEdit extends TableChange {
     /// @param column its id; 0 for whole rows
     /// @param rows   ascending, 0 is the first
     /// @param reason for setting rows aside
-    record Decide(int table, int column, List<Integer> rows, Problem.Sort about, Choice choice, String reason) implements DecisionEdit {
+    record Decide(int table, int column, List<Integer> rows, Problem.Sort about, Choice choice, String reason)
+            implements DecisionEdit {
         public Decide {
             rows = List.copyOf(rows);
         }
@@ -33,13 +34,22 @@ public sealed interface DecisionEdit extends TableChange {
             var kept = new ArrayList<>(before.decisions());
             var places = new HashSet<>(rows);
             kept.removeIf(decision -> decision.column() == column && places.contains(decision.row()));
-            rows.forEach(row -> kept.add(new Decision(row, column, column == 0 ? Cell.EMPTY : before.column(column).cells().cell(row),
-                    about, choice)));
+            rows.forEach(row -> kept.add(new Decision(
+                    row,
+                    column,
+                    column == 0 ? Cell.EMPTY : before.column(column).cells().cell(row),
+                    about,
+                    choice)));
             Table decided = before.withDecisions(kept);
             int[] at = rows.stream().mapToInt(Integer::intValue).toArray();
             return switch (choice) {
-                case NUMBER_USED -> decided.withColumn(column, old -> old.with(old.cells().with(at, row -> inside(old.cells().cell(row)))));
-                case MISSING -> decided.withColumn(column, old -> old.with(old.cells().with(at, _ -> Cell.EMPTY)));
+                case NUMBER_USED ->
+                    decided.withColumn(
+                            column,
+                            old -> old.with(old.cells()
+                                    .with(at, row -> inside(old.cells().cell(row)))));
+                case MISSING ->
+                    decided.withColumn(column, old -> old.with(old.cells().with(at, _ -> Cell.EMPTY)));
                 case SET_ASIDE -> decided.with(decided.setAside().with(rows, reason));
                 case KEPT -> decided;
             };
@@ -52,9 +62,12 @@ public sealed interface DecisionEdit extends TableChange {
 
         @Override
         public String sentence(Table before) {
-            String place = TableEdit.named(rows) + (column == 0 ? "" : ", " + before.column(column).name());
-            String was = column == 0 || rows.isEmpty() ? "" : before.column(column).shown(rows.getFirst(), before.mark());
-            return place.substring(0, 1).toUpperCase(Locale.ROOT) + place.substring(1) + ": " + (was.isEmpty() ? "" : "“" + was + "” ")
+            String place = TableEdit.named(rows)
+                    + (column == 0 ? "" : ", " + before.column(column).name());
+            String was =
+                    column == 0 || rows.isEmpty() ? "" : before.column(column).shown(rows.getFirst(), before.mark());
+            return place.substring(0, 1).toUpperCase(Locale.ROOT) + place.substring(1) + ": "
+                    + (was.isEmpty() ? "" : "“" + was + "” ")
                     + choice.words()
                     + (choice == Choice.SET_ASIDE && !reason.isBlank() ? " (" + reason + ")" : "");
         }
@@ -71,31 +84,46 @@ public sealed interface DecisionEdit extends TableChange {
         @Override
         public Table change(Table before) {
             Set<Integer> places = Set.copyOf(rows);
-            List<Decision> back = before.decisions().stream().filter(decision -> decision.column() == column
-                    && places.contains(decision.row())).toList();
+            List<Decision> back = before.decisions().stream()
+                    .filter(decision -> decision.column() == column && places.contains(decision.row()))
+                    .toList();
             var kept = new ArrayList<>(before.decisions());
             kept.removeAll(Set.copyOf(back));
-            Table open = before.withDecisions(kept).with(before.setAside()
-                    .without(back.stream().filter(d -> d.choice() == Choice.SET_ASIDE).map(Decision::row).toList()));
-            Map<Integer, Cell> was = back.stream().filter(d -> d.choice() == Choice.NUMBER_USED || d.choice() == Choice.MISSING)
+            Table open = before.withDecisions(kept)
+                    .with(before.setAside()
+                            .without(back.stream()
+                                    .filter(d -> d.choice() == Choice.SET_ASIDE)
+                                    .map(Decision::row)
+                                    .toList()));
+            Map<Integer, Cell> was = back.stream()
+                    .filter(d -> d.choice() == Choice.NUMBER_USED || d.choice() == Choice.MISSING)
                     .collect(Collectors.toMap(Decision::row, Decision::was));
             if (was.isEmpty()) {
                 return open;
             }
             Function<Column, Column> restored = old -> old.with(old.cells()
-                    .with(was.keySet().stream().mapToInt(Integer::intValue).sorted().toArray(), was::get));
+                    .with(
+                            was.keySet().stream()
+                                    .mapToInt(Integer::intValue)
+                                    .sorted()
+                                    .toArray(),
+                            was::get));
             return open.withColumn(column, restored::apply);
         }
 
         @Override
         public String sentence(Table before) {
-            return "Take back what was decided about " + TableEdit.named(rows) + (column == 0 ? "" : ", " + before.column(column).name());
+            return "Take back what was decided about " + TableEdit.named(rows)
+                    + (column == 0 ? "" : ", " + before.column(column).name());
         }
     }
 
     /// The table without a decision about a cell that is typed over.
     static Table undecided(Table table, int column, int row) {
-        return table.decisions().stream().noneMatch(each -> each.column() == column && each.row() == row) ? table
-                : table.withDecisions(table.decisions().stream().filter(each -> each.column() != column || each.row() != row).toList());
+        return table.decisions().stream().noneMatch(each -> each.column() == column && each.row() == row)
+                ? table
+                : table.withDecisions(table.decisions().stream()
+                        .filter(each -> each.column() != column || each.row() != row)
+                        .toList());
     }
 }

@@ -8,12 +8,14 @@ public sealed interface Edit permits StudyEdit, TableChange, FigureEdit {
     /// @throws IllegalArgumentException when the study lacks what the edit is about
     Study apply(Study study);
 
-    /// Whether it takes the place of the edit before it, when both belong to one gesture or one field: what that did, this does anew.
+    /// Whether it takes the place of the edit before it, when both belong to one gesture or one field: what that
+    /// did, this does anew.
     default boolean continues(Edit before) {
         return false;
     }
 
-    /// Whether it changes how a figure looks and nothing that is worked out, so that it can be tried by drawing alone.
+    /// Whether it changes how a figure looks and nothing that is worked out, so that it can be tried by drawing
+    /// alone.
     default boolean isLook() {
         return false;
     }
@@ -23,10 +25,14 @@ public sealed interface Edit permits StudyEdit, TableChange, FigureEdit {
         return switch (this) {
             case ColumnEdit.SetFormat _, ColumnEdit.MoveColumn _ -> false;
             case TableChange _, FigureEdit.UseOnly _ -> true;
-            case StudyEdit.AddTable _, StudyEdit.RemoveTable _, StudyEdit.ReplaceTable _, StudyEdit.Summarise _, StudyEdit.Turn _,
+            case StudyEdit.AddTable _,
+                    StudyEdit.RemoveTable _,
+                    StudyEdit.ReplaceTable _,
+                    StudyEdit.Summarise _,
+                    StudyEdit.Turn _,
                     StudyEdit.Begin _,
                     StudyEdit.UseData _ -> true;
-            case StudyEdit.Compound(_, var edits) -> edits.stream().anyMatch(Edit::isAboutData);
+            case StudyEdit.Compound(var _, var edits) -> edits.stream().anyMatch(Edit::isAboutData);
             case StudyEdit _, FigureEdit _ -> false;
         };
     }

@@ -25,9 +25,19 @@ import java.util.Set;
 /// @param caption     of the figure in a report; empty for one made from what it shows
 /// @param description what it shows, for somebody who does not see it; likewise
 @RecordBuilder
-public record Figure(int id, String name, int table, Optional<String> title, Set<Layer> layers, List<CurveChoice> curves,
-        List<FurtherCurve> further, List<RowCondition> only, Weighting weighting, FigureLook look,
-        Optional<String> caption, Optional<String> description)
+public record Figure(
+        int id,
+        String name,
+        int table,
+        Optional<String> title,
+        Set<Layer> layers,
+        List<CurveChoice> curves,
+        List<FurtherCurve> further,
+        List<RowCondition> only,
+        Weighting weighting,
+        FigureLook look,
+        Optional<String> caption,
+        Optional<String> description)
         implements FigureBuilder.With {
     /// So many further curves a figure has at most.
     public static final int MOST_FURTHER = 50;
@@ -49,22 +59,37 @@ public record Figure(int id, String name, int table, Optional<String> title, Set
     public Figure {
         further = further == null ? List.of() : List.copyOf(further);
         require(further.size() <= MOST_FURTHER, "%s further curves", further.size());
-        require(further.stream().map(FurtherCurve::key).distinct().count() == further.size(), "further curves share a key");
+        require(
+                further.stream().map(FurtherCurve::key).distinct().count() == further.size(),
+                "further curves share a key");
         layers = layers.isEmpty() ? Set.of() : java.util.Collections.unmodifiableSet(EnumSet.copyOf(layers));
         curves = List.copyOf(curves);
         only = List.copyOf(only);
         weighting = weighting == null ? Weighting.UNWEIGHTED : weighting;
         caption = caption == null ? Optional.empty() : caption;
         description = description == null ? Optional.empty() : description;
-        require(caption.map(String::length).orElse(0) <= ReportPlan.MAX_CHARACTERS
-                && description.map(String::length).orElse(0) <= ReportPlan.MAX_CHARACTERS, "a caption has %s characters at most",
+        require(
+                caption.map(String::length).orElse(0) <= ReportPlan.MAX_CHARACTERS
+                        && description.map(String::length).orElse(0) <= ReportPlan.MAX_CHARACTERS,
+                "a caption has %s characters at most",
                 ReportPlan.MAX_CHARACTERS);
     }
 
     /// A figure as a new table gets it.
     public static Figure of(int id, int table) {
-        return new Figure(id, "Figure", table, Optional.empty(), EnumSet.of(Layer.BARS, Layer.EQUATIONS, Layer.RESIDUALS),
-                List.of(), List.of(), List.of(), Weighting.UNWEIGHTED, FigureLook.DEFAULT, Optional.empty(), Optional.empty());
+        return new Figure(
+                id,
+                "Figure",
+                table,
+                Optional.empty(),
+                EnumSet.of(Layer.BARS, Layer.EQUATIONS, Layer.RESIDUALS),
+                List.of(),
+                List.of(),
+                List.of(),
+                Weighting.UNWEIGHTED,
+                FigureLook.DEFAULT,
+                Optional.empty(),
+                Optional.empty());
     }
 
     /// Of the whole sheet.
@@ -77,7 +102,11 @@ public record Figure(int id, String name, int table, Optional<String> title, Set
     }
 
     public Curve curve(SeriesKey series) {
-        return curves.stream().filter(choice -> choice.series().equals(series)).findFirst().map(CurveChoice::curve).orElse(new Line());
+        return curves.stream()
+                .filter(choice -> choice.series().equals(series))
+                .findFirst()
+                .map(CurveChoice::curve)
+                .orElse(new Line());
     }
 
     public boolean shows(Layer layer) {
@@ -101,14 +130,24 @@ public record Figure(int id, String name, int table, Optional<String> title, Set
 
     /// Without a further curve, and without what was chosen for it.
     public Figure without(SeriesKey curve) {
-        return with(change -> change.further(further.stream().filter(each -> !each.key().equals(curve)).toList())
-                .curves(curves.stream().filter(choice -> !choice.series().equals(curve)).toList()).look(look.without(curve)));
+        return with(change -> change.further(further.stream()
+                        .filter(each -> !each.key().equals(curve))
+                        .toList())
+                .curves(curves.stream()
+                        .filter(choice -> !choice.series().equals(curve))
+                        .toList())
+                .look(look.without(curve)));
     }
 
     /// The key for one more curve of a series.
     public SeriesKey nextFurther(SeriesKey of) {
-        return of.further(1 + further.stream().map(FurtherCurve::key).filter(key -> key.own().equals(of.own()))
-                .mapToInt(SeriesKey::curve).max().orElse(0));
+        return of.further(1
+                + further.stream()
+                        .map(FurtherCurve::key)
+                        .filter(key -> key.own().equals(of.own()))
+                        .mapToInt(SeriesKey::curve)
+                        .max()
+                        .orElse(0));
     }
 
     public Figure withName(int newId, String newName) {

@@ -14,12 +14,12 @@ import helvo.core.look.SheetLook;
 import helvo.core.table.Column;
 import helvo.core.table.RowCondition;
 import helvo.core.table.SeriesKey;
+import java.util.Collections;
 import java.util.List;
 import java.util.Locale;
-import java.util.Collections;
 import java.util.Map;
-import java.util.TreeMap;
 import java.util.Optional;
+import java.util.TreeMap;
 
 /// Changes of one figure.
 public sealed interface FigureEdit extends Edit {
@@ -37,9 +37,18 @@ public sealed interface FigureEdit extends Edit {
     default boolean isLook() {
         return switch (this) {
             case ChooseCurve _, AddCurve _, RemoveCurve _, Weigh _, UseOnly _ -> false;
-            case Show(_, Layer layer, _) -> layer != Layer.POOLED;
-            case SetTitle _, Describe _, NameFigure _, SetSheet _, Resize _, SetAxis _, Zoom _, SetLegend _, SetSeriesLook _,
-                SetCurveLook _, PutNote _,
+            case Show(var _, Layer layer, var _) -> layer != Layer.POOLED;
+            case SetTitle _,
+                    Describe _,
+                    NameFigure _,
+                    SetSheet _,
+                    Resize _,
+                    SetAxis _,
+                    Zoom _,
+                    SetLegend _,
+                    SetSeriesLook _,
+                    SetCurveLook _,
+                    PutNote _,
                     RemoveNote _ -> true;
         };
     }
@@ -68,10 +77,11 @@ public sealed interface FigureEdit extends Edit {
 
         @Override
         public String sentence(Study before) {
-            return !before.figure(figure).caption().equals(caption) ? "Caption of the figure: "
-                    + caption.map(text -> "“" + text + "”").orElse("made from what it shows")
+            return !before.figure(figure).caption().equals(caption)
+                    ? "Caption of the figure: "
+                            + caption.map(text -> "“" + text + "”").orElse("made from what it shows")
                     : "Text for those who do not see the figure: "
-                    + description.map(text -> "“" + text + "”").orElse("made from what it shows");
+                            + description.map(text -> "“" + text + "”").orElse("made from what it shows");
         }
     }
 
@@ -128,8 +138,14 @@ public sealed interface FigureEdit extends Edit {
 
         @Override
         public String sentence(Study before) {
-            return "One curve more: " + curve.name().toLowerCase(Locale.ROOT) + " through " + named(before, figure, key.own())
-                    + (only.isEmpty() ? "" : " where " + RowCondition.sentence(only, before.table(before.figure(figure).table())));
+            return "One curve more: " + curve.name().toLowerCase(Locale.ROOT) + " through "
+                    + named(before, figure, key.own())
+                    + (only.isEmpty()
+                            ? ""
+                            : " where "
+                                    + RowCondition.sentence(
+                                            only,
+                                            before.table(before.figure(figure).table())));
         }
     }
 
@@ -168,13 +184,16 @@ public sealed interface FigureEdit extends Edit {
 
         @Override
         public boolean continues(Edit before) {
-            return before instanceof SetSheet(int of, _) && of == figure;
+            return before instanceof SetSheet(int of, var _) && of == figure;
         }
 
         @Override
         public String sentence(Study before) {
-            return Phrase.of("Look of the figure: %s × %s mm, text of %s points", before.numbers().plain(look.widthMm()),
-                    before.numbers().plain(look.heightMm()), before.numbers().plain(look.text()));
+            return Phrase.of(
+                    "Look of the figure: %s × %s mm, text of %s points",
+                    before.numbers().plain(look.widthMm()),
+                    before.numbers().plain(look.heightMm()),
+                    before.numbers().plain(look.text()));
         }
     }
 
@@ -187,12 +206,14 @@ public sealed interface FigureEdit extends Edit {
 
         @Override
         public boolean continues(Edit before) {
-            return before instanceof Resize(int of, _, _) && of == figure;
+            return before instanceof Resize(int of, var _, var _) && of == figure;
         }
 
         @Override
         public String sentence(Study before) {
-            return Phrase.of("Make the figure %s × %s mm", before.numbers().plain(widthMm), before.numbers().plain(heightMm));
+            return Phrase.of(
+                    "Make the figure %s × %s mm",
+                    before.numbers().plain(widthMm), before.numbers().plain(heightMm));
         }
     }
 
@@ -204,7 +225,7 @@ public sealed interface FigureEdit extends Edit {
 
         @Override
         public boolean continues(Edit before) {
-            return before instanceof SetAxis(int of, AxisPlace at, _) && of == figure && at == place;
+            return before instanceof SetAxis(int of, AxisPlace at, var _) && of == figure && at == place;
         }
 
         @Override
@@ -233,21 +254,28 @@ public sealed interface FigureEdit extends Edit {
             FigureLook look = before.look();
             for (var entry : limits.entrySet()) {
                 AxisLook axis = look.axis(entry.getKey());
-                look = look.with(entry.getKey(), axis.withStep(Optional.empty())
-                        .withLimits(entry.getValue().low(), entry.getValue().high()).withStep(
-                        entry.getValue().equals(Limits.AUTOMATIC) ? axis.step() : Optional.empty()));
+                look = look.with(
+                        entry.getKey(),
+                        axis.withStep(Optional.empty())
+                                .withLimits(
+                                        entry.getValue().low(), entry.getValue().high())
+                                .withStep(entry.getValue().equals(Limits.AUTOMATIC) ? axis.step() : Optional.empty()));
             }
             return before.with(look);
         }
 
         @Override
         public boolean continues(Edit before) {
-            return before instanceof Zoom(int of, var earlier) && of == figure && limits.keySet().containsAll(earlier.keySet());
+            return before instanceof Zoom(int of, var earlier)
+                    && of == figure
+                    && limits.keySet().containsAll(earlier.keySet());
         }
 
         @Override
         public String sentence(Study before) {
-            return limits.values().stream().allMatch(Limits.AUTOMATIC::equals) ? "Show all" : "Show a part of the figure";
+            return limits.values().stream().allMatch(Limits.AUTOMATIC::equals)
+                    ? "Show all"
+                    : "Show a part of the figure";
         }
     }
 
@@ -259,7 +287,7 @@ public sealed interface FigureEdit extends Edit {
 
         @Override
         public boolean continues(Edit before) {
-            return before instanceof SetLegend(int of, _) && of == figure;
+            return before instanceof SetLegend(int of, var _) && of == figure;
         }
 
         @Override
@@ -276,14 +304,17 @@ public sealed interface FigureEdit extends Edit {
 
         @Override
         public boolean continues(Edit before) {
-            return before instanceof SetSeriesLook(int of, SeriesKey at, _) && of == figure && at.equals(series);
+            return before instanceof SetSeriesLook(int of, SeriesKey at, var _) && of == figure && at.equals(series);
         }
 
         @Override
         public String sentence(Study before) {
             SeriesLook old = before.figure(figure).look().series(series);
-            String what = old.right().equals(look.right()) ? "Change the look of " : look.right().orElse(false)
-                    ? "Measure along the right-hand axis: " : "Measure along the left-hand axis: ";
+            String what = old.right().equals(look.right())
+                    ? "Change the look of "
+                    : look.right().orElse(false)
+                            ? "Measure along the right-hand axis: "
+                            : "Measure along the left-hand axis: ";
             return what + named(before, figure, series);
         }
     }
@@ -296,32 +327,39 @@ public sealed interface FigureEdit extends Edit {
 
         @Override
         public boolean continues(Edit before) {
-            return before instanceof SetCurveLook(int of, SeriesKey at, _) && of == figure && at.equals(series);
+            return before instanceof SetCurveLook(int of, SeriesKey at, var _) && of == figure && at.equals(series);
         }
 
         @Override
         public String sentence(Study before) {
             CurveLook old = before.figure(figure).look().curve(series);
-            return (old.from().equals(look.from()) && old.to().equals(look.to()) ? "Change the look of the curve of "
-                    : "Extend the curve of ") + named(before, figure, series);
+            return (old.from().equals(look.from()) && old.to().equals(look.to())
+                            ? "Change the look of the curve of "
+                            : "Extend the curve of ")
+                    + named(before, figure, series);
         }
     }
 
-    /// Adds a note, or puts it in the place of the one with its id. A new reading beyond limits that were chosen frees them, so that
-    /// it is seen.
+    /// Adds a note, or puts it in the place of the one with its id. A new reading beyond limits that were chosen
+    /// frees them, so that it is seen.
     record PutNote(int figure, Note note) implements FigureEdit {
         @Override
         public Figure change(Figure before) {
             boolean isNew = before.look().note(note.id()).isEmpty();
-            FigureLook look = isNew && note instanceof Note.ReadingMarker drop && drop.widens() && isOutside(before.look(), drop)
-                    ? before.look().unlimited() : before.look();
+            FigureLook look =
+                    isNew && note instanceof Note.ReadingMarker drop && drop.widens() && isOutside(before.look(), drop)
+                            ? before.look().unlimited()
+                            : before.look();
             return before.with(look.with(note));
         }
 
         private static boolean isOutside(FigureLook look, Note.ReadingMarker drop) {
-            AxisLook along = look.axis(!drop.fromY() ? AxisPlace.X : look.series(drop.series()).right().orElse(false) ? AxisPlace.RIGHT
-                    : AxisPlace.Y);
-            return along.low().filter(low -> drop.at() < low).isPresent() || along.high().filter(high -> drop.at() > high).isPresent();
+            AxisLook along = look.axis(
+                    !drop.fromY()
+                            ? AxisPlace.X
+                            : look.series(drop.series()).right().orElse(false) ? AxisPlace.RIGHT : AxisPlace.Y);
+            return along.low().filter(low -> drop.at() < low).isPresent()
+                    || along.high().filter(high -> drop.at() > high).isPresent();
         }
 
         @Override
@@ -343,13 +381,17 @@ public sealed interface FigureEdit extends Edit {
 
         @Override
         public String sentence(Study before) {
-            return "Remove " + before.figure(figure).look().note(note).map(Note::words).orElse("a note");
+            return "Remove "
+                    + before.figure(figure).look().note(note).map(Note::words).orElse("a note");
         }
     }
 
     private static String named(Study study, int figure, SeriesKey series) {
         String column = study.table(study.figure(figure).table()).columns().stream()
-                .filter(each -> each.id() == series.yColumn()).findFirst().map(Column::name).orElse("a series");
+                .filter(each -> each.id() == series.yColumn())
+                .findFirst()
+                .map(Column::name)
+                .orElse("a series");
         return series.words(column);
     }
 
@@ -366,8 +408,12 @@ public sealed interface FigureEdit extends Edit {
 
         @Override
         public String sentence(Study before) {
-            return conditions.isEmpty() ? "Use all rows" : "Use only rows where "
-                    + RowCondition.sentence(conditions, before.table(before.figure(figure).table()));
+            return conditions.isEmpty()
+                    ? "Use all rows"
+                    : "Use only rows where "
+                            + RowCondition.sentence(
+                                    conditions,
+                                    before.table(before.figure(figure).table()));
         }
     }
 }

@@ -8,8 +8,8 @@ import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
 
-/// A study with every state it had, immutable: undo is the state before. What was undone and then left for something else stays
-/// reachable as a branch.
+/// A study with every state it had, immutable: undo is the state before. What was undone and then left for
+/// something else stays reachable as a branch.
 public final class History {
     private final List<Logged> earlier;
     private final Study start;
@@ -110,7 +110,8 @@ public final class History {
 
     /// Whether an edit of the same gesture as the last one goes on with that, so that both are one step.
     public boolean isContinuedBy(Edit edit) {
-        return undone().isEmpty() && undoable().filter(last -> edit.continues(last.edit())).isPresent();
+        return undone().isEmpty()
+                && undoable().filter(last -> edit.continues(last.edit())).isPresent();
     }
 
     /// With an edit in the place of the last one, which it goes on with.

@@ -30,13 +30,14 @@ import java.util.Set;
 import java.util.function.Predicate;
 import java.util.stream.IntStream;
 
-/// Other rows for a table: from a file like the one it was read from, or from the same one once it has changed. Columns are matched by
-/// their headings; all that was chosen for them stays.
+/// Other rows for a table: from a file like the one it was read from, or from the same one once it has changed.
+/// Columns are matched by their headings; all that was chosen for them stays.
 public final class OtherData {
     private OtherData() {}
 
     public sealed interface Outcome {
-        /// @param notices what a person should know of: columns left out, units taken for granted, rows that count again
+        /// @param notices what a person should know of: columns left out, units taken for granted, rows that count
+        ///     again
         record Fits(Table table, List<String> notices) implements Outcome {}
 
         /// @param why one sentence for each column that is wanted and does not fit
@@ -45,7 +46,8 @@ public final class OtherData {
 
     /// The table with the rows of one that was read.
     ///
-    /// Rows that are the same in both, in every column that was read, keep what was decided about them: set aside, a cell replaced.
+    /// Rows that are the same in both, in every column that was read, keep what was decided about them: set aside,
+    /// a cell replaced.
     public static Outcome of(Table old, Table file) {
         var why = new ArrayList<String>();
         var notices = new ArrayList<String>();
@@ -54,13 +56,23 @@ public final class OtherData {
         if (!why.isEmpty()) {
             return new Outcome.DoesNotFit(why);
         }
-        read.columns().stream().filter(column -> !from.containsValue(column) && column.cells().size() > 0)
-                .forEach(column -> notices.add("The column “" + column.heading().text() + "” is not in this table and was left out."));
+        read.columns().stream()
+                .filter(column -> !from.containsValue(column) && column.cells().size() > 0)
+                .forEach(column -> notices.add(
+                        "The column “" + column.heading().text() + "” is not in this table and was left out."));
         Table bare = undecided(old);
-        List<Column> columns = old.columns().stream().map(column -> isTyped(column)
-                ? from.containsKey(column.id()) ? filled(column, from.get(column.id())) : column.with(Cells.NONE) : column).toList();
-        Table fresh = old.with(change -> change.columns(columns).source(read.source()).setAside(read.setAside())
-                .decisions(List.of()).readAs(read.readAs()));
+        List<Column> columns = old.columns().stream()
+                .map(column -> isTyped(column)
+                        ? from.containsKey(column.id())
+                                ? filled(column, from.get(column.id()))
+                                : column.with(Cells.NONE)
+                        : column)
+                .toList();
+        Table fresh = old.with(change -> change.columns(columns)
+                .source(read.source())
+                .setAside(read.setAside())
+                .decisions(List.of())
+                .readAs(read.readAs()));
         return new Outcome.Fits(decidedAgain(old, bare, fresh, List.copyOf(from.keySet()), notices), notices);
     }
 
@@ -70,7 +82,8 @@ public final class OtherData {
         for (ColumnQuestion question : ColumnQuestion.in(file)) {
             Column open = file.column(question.column());
             Optional<ReadingWay> way = byName(open, old).flatMap(known -> ways(known, old.mark()).stream()
-                    .filter(question.ways()::contains).findFirst());
+                    .filter(question.ways()::contains)
+                    .findFirst());
             if (question.equal() && way.isPresent() && read.column(open.id()).kind() == Kind.TEXT) {
                 read = TableReader.read(read, open.id(), way.get());
                 notices.add("“" + open.name() + "” was read as " + way.get().words() + ", as it is here.");
@@ -82,9 +95,12 @@ public final class OtherData {
     private static List<ReadingWay> ways(Column known, DecimalMark mark) {
         return switch (known.kind()) {
             case TEXT -> List.of();
-            case DATE -> List.of(order(known) == DateText.Order.DAY_FIRST ? ReadingWay.DAY_FIRST : ReadingWay.MONTH_FIRST);
-            case NUMBER -> known.format() instanceof Format.Durations ? List.of(known.way().orElse(ReadingWay.HOURS_MINUTES))
-                    : List.of(mark == DecimalMark.POINT ? ReadingWay.POINT : ReadingWay.COMMA);
+            case DATE ->
+                List.of(order(known) == DateText.Order.DAY_FIRST ? ReadingWay.DAY_FIRST : ReadingWay.MONTH_FIRST);
+            case NUMBER ->
+                known.format() instanceof Format.Durations
+                        ? List.of(known.way().orElse(ReadingWay.HOURS_MINUTES))
+                        : List.of(mark == DecimalMark.POINT ? ReadingWay.POINT : ReadingWay.COMMA);
         };
     }
 
@@ -98,15 +114,22 @@ public final class OtherData {
         var from = new LinkedHashMap<Integer, Column>();
         for (Column column : old.columns()) {
             if (isTyped(column)) {
-                byName(column, read).or(() -> byCells(column, read)).filter(found -> !from.containsValue(found))
-                        .ifPresentOrElse(found -> {
-                            from.put(column.id(), found);
-                            compareUnits(column, found, why, notices);
-                            if (column.kind() != Kind.TEXT && found.kind() == Kind.TEXT && column.role() != Role.NONE
-                                    && found.cells().size() > 0) {
-                                why.add("“" + column.name() + "” holds text there, and " + column.holds() + " here");
-                            }
-                        }, () -> missing(column, old, why, notices));
+                byName(column, read)
+                        .or(() -> byCells(column, read))
+                        .filter(found -> !from.containsValue(found))
+                        .ifPresentOrElse(
+                                found -> {
+                                    from.put(column.id(), found);
+                                    compareUnits(column, found, why, notices);
+                                    if (column.kind() != Kind.TEXT
+                                            && found.kind() == Kind.TEXT
+                                            && column.role() != Role.NONE
+                                            && found.cells().size() > 0) {
+                                        why.add("“" + column.name() + "” holds text there, and " + column.holds()
+                                                + " here");
+                                    }
+                                },
+                                () -> missing(column, old, why, notices));
             }
         }
         return from;
@@ -114,7 +137,8 @@ public final class OtherData {
 
     /// The column with the same heading, else the only one of the same name, in the same case or any.
     private static Optional<Column> byName(Column column, Table read) {
-        return only(read, each -> each.heading().equals(column.heading())).or(() -> only(read, each -> each.name().equals(column.name())))
+        return only(read, each -> each.heading().equals(column.heading()))
+                .or(() -> only(read, each -> each.name().equals(column.name())))
                 .or(() -> only(read, each -> each.name().equalsIgnoreCase(column.name())));
     }
 
@@ -126,8 +150,14 @@ public final class OtherData {
     /// The only column that begins with the very same cells: its heading was changed in the study.
     private static Optional<Column> byCells(Column column, Table read) {
         Cells cells = column.cells();
-        return cells.size() < 2 ? Optional.empty() : only(read, each -> each.kind() == column.kind() && each.cells().size() >= cells.size()
-                && IntStream.range(0, cells.size()).allMatch(row -> each.cells().cell(row).equals(cells.cell(row))));
+        return cells.size() < 2
+                ? Optional.empty()
+                : only(
+                        read,
+                        each -> each.kind() == column.kind()
+                                && each.cells().size() >= cells.size()
+                                && IntStream.range(0, cells.size())
+                                        .allMatch(row -> each.cells().cell(row).equals(cells.cell(row))));
     }
 
     private static void compareUnits(Column column, Column found, List<String> why, List<String> notices) {
@@ -155,13 +185,16 @@ public final class OtherData {
     }
 
     private static Column filled(Column column, Column found) {
-        Column cells = column.kind() == found.kind() ? found
-                : column.kind() == Kind.DATE ? DateColumn.dated(found, order(column)) : DateColumn.undated(found, column.kind());
+        Column cells = column.kind() == found.kind()
+                ? found
+                : column.kind() == Kind.DATE
+                        ? DateColumn.dated(found, order(column))
+                        : DateColumn.undated(found, column.kind());
         return column.with(cells.cells()).withDecimals(Math.max(column.decimals(), found.decimals()));
     }
 
     private static DateText.Order order(Column column) {
-        return column.format() instanceof Format.Dates(_, var order, _) ? order : DateText.Order.DAY_FIRST;
+        return column.format() instanceof Format.Dates(var _, var order, var _) ? order : DateText.Order.DAY_FIRST;
     }
 
     // ---- rows ----
@@ -171,13 +204,15 @@ public final class OtherData {
         Table open = old;
         for (Decision decision : old.decisions()) {
             if (decision.column() != 0) {
-                open = open.withColumn(decision.column(), column -> column.with(column.cells().with(decision.row(), decision.was())));
+                open = open.withColumn(
+                        decision.column(), column -> column.with(column.cells().with(decision.row(), decision.was())));
             }
         }
         return open;
     }
 
-    /// Decides again about the rows that are the same as before; of several alike ones the first goes with the first.
+    /// Decides again about the rows that are the same as before; of several alike ones the first goes with the
+    /// first.
     private static Table decidedAgain(Table old, Table bare, Table fresh, List<Integer> columns, List<String> notices) {
         Set<Integer> decided = new HashSet<>(old.setAside().reasons().keySet());
         old.decisions().forEach(decision -> decided.add(decision.row()));
@@ -186,7 +221,8 @@ public final class OtherData {
         }
         Map<List<Cell>, Deque<Integer>> places = new HashMap<>();
         for (int row = 0; row < fresh.rowsTyped(); row++) {
-            places.computeIfAbsent(cells(fresh, columns, row), _ -> new ArrayDeque<>()).add(row);
+            places.computeIfAbsent(cells(fresh, columns, row), _ -> new ArrayDeque<>())
+                    .add(row);
         }
         var moved = new HashMap<Integer, Integer>();
         for (int row = 0; row < old.rowsTyped(); row++) {
@@ -204,15 +240,28 @@ public final class OtherData {
         Table again = fresh.with(SetAside.of(reasons));
         for (Decision decision : old.decisions()) {
             if (moved.containsKey(decision.row())) {
-                again = new DecisionEdit.Decide(old.id(), decision.column(), List.of(moved.get(decision.row())), decision.about(),
-                        decision.choice(), reasons.getOrDefault(moved.get(decision.row()), "")).change(again);
+                again = new DecisionEdit.Decide(
+                                old.id(),
+                                decision.column(),
+                                List.of(moved.get(decision.row())),
+                                decision.about(),
+                                decision.choice(),
+                                reasons.getOrDefault(moved.get(decision.row()), ""))
+                        .change(again);
             }
         }
-        long gone = decided.stream().filter(row -> !moved.containsKey(row) && !TableReader.isFound(old.setAside().reasons()
-                .getOrDefault(row, ""))).count();
+        long gone = decided.stream()
+                .filter(row -> !moved.containsKey(row)
+                        && !TableReader.isFound(old.setAside().reasons().getOrDefault(row, "")))
+                .count();
         if (gone > 0) {
-            notices.add(Phrase.of(gone == 1 ? "%d row about which something was decided is not there; nothing is decided about the others."
-                    : "%d rows about which something was decided are not there; nothing is decided about the others.", gone));
+            notices.add(Phrase.of(
+                    gone == 1
+                            ? "%d row about which something was decided is not there; nothing is decided about the "
+                                    + "others."
+                            : "%d rows about which something was decided are not there; nothing is decided about the "
+                                    + "others.",
+                    gone));
         }
         return again;
     }
@@ -226,15 +275,23 @@ public final class OtherData {
     /// @return empty where something else changed as well
     public static Optional<TableEdit.AppendRows> growth(Table old, Table fresh) {
         List<Column> typed = old.columns().stream().filter(OtherData::isTyped).toList();
-        int rows = typed.stream().mapToInt(column -> column.cells().size()).max().orElse(0);
-        boolean same = fresh.rowsTyped() > rows && fresh.decisions().equals(old.decisions()) && fresh.setAside().equals(old.setAside())
-                && typed.stream().allMatch(column -> begins(fresh.column(column.id()).cells(), column.cells(), rows));
+        int rows =
+                typed.stream().mapToInt(column -> column.cells().size()).max().orElse(0);
+        boolean same = fresh.rowsTyped() > rows
+                && fresh.decisions().equals(old.decisions())
+                && fresh.setAside().equals(old.setAside())
+                && typed.stream()
+                        .allMatch(column -> begins(fresh.column(column.id()).cells(), column.cells(), rows));
         if (!same) {
             return Optional.empty();
         }
         List<Integer> columns = typed.stream().map(Column::id).toList();
-        return Optional.of(new TableEdit.AppendRows(old.id(), columns,
-                IntStream.range(rows, fresh.rowsTyped()).mapToObj(row -> cells(fresh, columns, row)).toList()));
+        return Optional.of(new TableEdit.AppendRows(
+                old.id(),
+                columns,
+                IntStream.range(rows, fresh.rowsTyped())
+                        .mapToObj(row -> cells(fresh, columns, row))
+                        .toList()));
     }
 
     private static boolean begins(Cells longer, Cells cells, int rows) {

@@ -11,7 +11,8 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 
-/// What a report of the study holds, and for whom. It is part of the study, so that the same study gives the same report.
+/// What a report of the study holds, and for whom. It is part of the study, so that the same study gives the same
+/// report.
 ///
 /// @param title    empty for the study's name
 /// @param author   who reports, and where: a line of its own below the title; empty for none
@@ -20,16 +21,32 @@ import java.util.TreeSet;
 /// @param sections those it has, in their order
 /// @param leftOut  ids of figures that it does not show
 @RecordBuilder
-public record ReportPlan(Optional<String> title, String author, String date, Paper paper, String language, List<Section> sections,
-        Set<Integer> leftOut) implements ReportPlanBuilder.With {
+public record ReportPlan(
+        Optional<String> title,
+        String author,
+        String date,
+        Paper paper,
+        String language,
+        List<Section> sections,
+        Set<Integer> leftOut)
+        implements ReportPlanBuilder.With {
     /// A title, an author or a caption has so many characters at most.
     public static final int MAX_CHARACTERS = 2_000;
-    public static final ReportPlan DEFAULT = new ReportPlan(Optional.empty(), "", "", Paper.A4, "en",
-            Arrays.stream(Section.values()).filter(section -> section != Section.RESIDUALS).toList(), Set.of());
+    public static final ReportPlan DEFAULT = new ReportPlan(
+            Optional.empty(),
+            "",
+            "",
+            Paper.A4,
+            "en",
+            Arrays.stream(Section.values())
+                    .filter(section -> section != Section.RESIDUALS)
+                    .toList(),
+            Set.of());
 
     /// The page that a report is laid out for.
     public enum Paper {
-        A4("A4", 210, 297), LETTER("Letter", 215.9, 279.4);
+        A4("A4", 210, 297),
+        LETTER("Letter", 215.9, 279.4);
 
         private final String label;
         private final double widthMm;
@@ -91,9 +108,12 @@ public record ReportPlan(Optional<String> title, String author, String date, Pap
         language = language == null ? "en" : language;
         sections = sections == null ? List.of() : List.copyOf(new LinkedHashSet<>(sections));
         leftOut = leftOut == null ? Set.of() : Collections.unmodifiableSet(new TreeSet<>(leftOut));
-        require(author.length() <= MAX_CHARACTERS && date.length() <= MAX_CHARACTERS
-                && title.map(String::length).orElse(0) <= MAX_CHARACTERS, "title, author and date have %s characters at most",
-                    MAX_CHARACTERS);
+        require(
+                author.length() <= MAX_CHARACTERS
+                        && date.length() <= MAX_CHARACTERS
+                        && title.map(String::length).orElse(0) <= MAX_CHARACTERS,
+                "title, author and date have %s characters at most",
+                MAX_CHARACTERS);
         require(language.matches("[A-Za-z]{2,8}(-[A-Za-z0-9]{1,8})*"), "“%s” is no language tag", language);
     }
 

@@ -26,13 +26,21 @@ import java.util.stream.Stream;
 /// @param chosenNumbers how numbers are written; empty for the first table's decimal mark
 /// @param report        what a report of it holds
 @RecordBuilder
-public record Study(String name, List<Table> tables, List<Figure> figures, List<SheetLook.Named> looks,
-        Optional<NumberFormat> chosenNumbers, ReportPlan report) implements StudyBuilder.With {
-    public static final Study EMPTY = new Study("Untitled study", List.of(), List.of(), List.of(), Optional.empty(), ReportPlan.DEFAULT);
+public record Study(
+        String name,
+        List<Table> tables,
+        List<Figure> figures,
+        List<SheetLook.Named> looks,
+        Optional<NumberFormat> chosenNumbers,
+        ReportPlan report)
+        implements StudyBuilder.With {
+    public static final Study EMPTY =
+            new Study("Untitled study", List.of(), List.of(), List.of(), Optional.empty(), ReportPlan.DEFAULT);
 
     /// A study to type into: a table with an x and a y column and no rows yet.
     public static Study blank() {
-        var columns = List.of(new Column(1, new Heading("x", ""), Kind.NUMBER, Role.X, 0, Cells.NONE),
+        var columns = List.of(
+                new Column(1, new Heading("x", ""), Kind.NUMBER, Role.X, 0, Cells.NONE),
                 new Column(2, new Heading("y", ""), Kind.NUMBER, Role.Y, 0, Cells.NONE));
         var table = new Table(1, "Table 1", DecimalMark.POINT, Optional.empty(), columns, SetAside.NONE);
         return EMPTY.with(table, Figure.of(1, 1));
@@ -53,7 +61,8 @@ public record Study(String name, List<Table> tables, List<Figure> figures, List<
 
     /// How numbers are written in readout, figures and reports.
     public NumberFormat numbers() {
-        return chosenNumbers.orElseGet(() -> NumberFormat.of(tables.isEmpty() ? DecimalMark.POINT : tables.getFirst().mark()));
+        return chosenNumbers.orElseGet(() -> NumberFormat.of(
+                tables.isEmpty() ? DecimalMark.POINT : tables.getFirst().mark()));
     }
 
     public Study withNumbers(Optional<NumberFormat> chosen) {
@@ -62,19 +71,25 @@ public record Study(String name, List<Table> tables, List<Figure> figures, List<
 
     /// @throws IllegalArgumentException when the study has no such table
     public Table table(int id) {
-        return tables.stream().filter(table -> table.id() == id).findFirst()
+        return tables.stream()
+                .filter(table -> table.id() == id)
+                .findFirst()
                 .orElseThrow(() -> new IllegalArgumentException("the study has no table " + id));
     }
 
     /// @throws IllegalArgumentException when the study has no such figure
     public Figure figure(int id) {
-        return figures.stream().filter(figure -> figure.id() == id).findFirst()
+        return figures.stream()
+                .filter(figure -> figure.id() == id)
+                .findFirst()
                 .orElseThrow(() -> new IllegalArgumentException("the study has no figure " + id));
     }
 
     /// The first figure over a table.
     public Figure figureOver(int table) {
-        return figures.stream().filter(figure -> figure.table() == table).findFirst()
+        return figures.stream()
+                .filter(figure -> figure.table() == table)
+                .findFirst()
                 .orElseThrow(() -> new IllegalArgumentException("the study has no figure over table " + table));
     }
 
@@ -88,9 +103,14 @@ public record Study(String name, List<Table> tables, List<Figure> figures, List<
 
     /// A name that no figure over a table has yet: the one wished for, or that with a number.
     String freeFigureName(int table, String wished) {
-        List<String> taken = figures.stream().filter(figure -> figure.table() == table).map(Figure::name).toList();
+        List<String> taken = figures.stream()
+                .filter(figure -> figure.table() == table)
+                .map(Figure::name)
+                .toList();
         return Stream.concat(Stream.of(wished), IntStream.iterate(2, i -> i + 1).mapToObj(i -> wished + " " + i))
-                .filter(name -> !taken.contains(name)).findFirst().orElseThrow();
+                .filter(name -> !taken.contains(name))
+                .findFirst()
+                .orElseThrow();
     }
 
     public Study with(Table table, Figure figure) {
@@ -110,8 +130,12 @@ public record Study(String name, List<Table> tables, List<Figure> figures, List<
     /// The only figure over a table stays.
     public Study withoutFigure(int id) {
         int table = figure(id).table();
-        boolean only = figures.stream().filter(figure -> figure.table() == table).count() == 1;
-        return only ? this : withFigures(figures.stream().filter(figure -> figure.id() != id).toList());
+        boolean only =
+                figures.stream().filter(figure -> figure.table() == table).count() == 1;
+        return only
+                ? this
+                : withFigures(
+                        figures.stream().filter(figure -> figure.id() != id).toList());
     }
 
     public Study with(SheetLook.Named look) {
@@ -124,8 +148,10 @@ public record Study(String name, List<Table> tables, List<Figure> figures, List<
     /// Summaries of the table keep their values.
     public Study withoutTable(int id) {
         table(id);
-        return with(change -> change.tables(tables.stream().filter(table -> table.id() != id)
-                .map(table -> summarises(table, id) ? Summaries.detached(table) : table).toList())
+        return with(change -> change.tables(tables.stream()
+                        .filter(table -> table.id() != id)
+                        .map(table -> summarises(table, id) ? Summaries.detached(table) : table)
+                        .toList())
                 .figures(figures.stream().filter(figure -> figure.table() != id).toList()));
     }
 
@@ -134,7 +160,8 @@ public record Study(String name, List<Table> tables, List<Figure> figures, List<
         Table before = table(id);
         Table changed = change.apply(before);
         Table fresh = Derivations.refreshed(before, changed);
-        Study study = withTables(tables.stream().map(table -> table.id() == id ? fresh : table).toList());
+        Study study = withTables(
+                tables.stream().map(table -> table.id() == id ? fresh : table).toList());
         for (Table table : tables) {
             if (summarises(table, id)) {
                 study = study.withTable(table.id(), summary -> Summaries.refreshed(summary, fresh));
@@ -149,6 +176,8 @@ public record Study(String name, List<Table> tables, List<Figure> figures, List<
 
     public Study withFigure(int id, UnaryOperator<Figure> change) {
         figure(id);
-        return withFigures(figures.stream().map(figure -> figure.id() == id ? change.apply(figure) : figure).toList());
+        return withFigures(figures.stream()
+                .map(figure -> figure.id() == id ? change.apply(figure) : figure)
+                .toList());
     }
 }

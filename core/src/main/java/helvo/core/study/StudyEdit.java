@@ -85,7 +85,8 @@ public sealed interface StudyEdit extends Edit {
 
         @Override
         public String sentence(Study before) {
-            return before.table(table.id()).isBlank() ? Phrase.of("Add the table “%s” with %,d rows", table.name(), table.rows())
+            return before.table(table.id()).isBlank()
+                    ? Phrase.of("Add the table “%s” with %,d rows", table.name(), table.rows())
                     : "Read the table “" + table.name() + "” in another way";
         }
     }
@@ -99,7 +100,8 @@ public sealed interface StudyEdit extends Edit {
 
         @Override
         public String sentence(Study before) {
-            return Phrase.of("Use the data of %s for the table “%s” (%,d rows)",
+            return Phrase.of(
+                    "Use the data of %s for the table “%s” (%,d rows)",
                     table.source().map(Table.Source::name).orElse("another table"), table.name(), table.rowsTyped());
         }
     }
@@ -108,13 +110,15 @@ public sealed interface StudyEdit extends Edit {
     record Follow(int table, boolean follows) implements StudyEdit {
         @Override
         public Study apply(Study study) {
-            return study.withTable(table, old -> old.withFollows(follows && old.source().isPresent()));
+            return study.withTable(
+                    table, old -> old.withFollows(follows && old.source().isPresent()));
         }
 
         @Override
         public String sentence(Study before) {
             Table of = before.table(table);
-            return (follows ? "Follow " : "No longer follow ") + of.source().map(Table.Source::name).orElse("the file")
+            return (follows ? "Follow " : "No longer follow ")
+                    + of.source().map(Table.Source::name).orElse("the file")
                     + " in the table “"
                     + of.name() + "”";
         }
@@ -132,11 +136,13 @@ public sealed interface StudyEdit extends Edit {
         }
     }
 
-    /// A table of averages or other statistics over groups of a table's rows, with a figure over it; see [Summaries#of].
+    /// A table of averages or other statistics over groups of a table's rows, with a figure over it; see
+    /// [Summaries#of].
     ///
     /// @param by columns of the table to group by
     /// @param of columns to summarise
-    record Summarise(int table, String name, List<Integer> by, List<Integer> of, List<Statistics> statistics) implements StudyEdit {
+    record Summarise(int table, String name, List<Integer> by, List<Integer> of, List<Statistics> statistics)
+            implements StudyEdit {
         public Summarise {
             by = List.copyOf(by);
             of = List.copyOf(of);
@@ -146,15 +152,22 @@ public sealed interface StudyEdit extends Edit {
         @Override
         public Study apply(Study study) {
             int id = study.nextTableId();
-            return study.with(Summaries.of(id, name, study.table(table), by, of, statistics), Figure.of(study.nextFigureId(), id));
+            return study.with(
+                    Summaries.of(id, name, study.table(table), by, of, statistics),
+                    Figure.of(study.nextFigureId(), id));
         }
 
         @Override
         public String sentence(Study before) {
             Table source = before.table(table);
-            return Phrase.of("Summarise %s by %s: %s", named(source, of), named(source, by),
-                    statistics.stream().map(Statistics::words).map(words -> words.replaceAll(" of$", ""))
-                    .collect(Collectors.joining(", ")));
+            return Phrase.of(
+                    "Summarise %s by %s: %s",
+                    named(source, of),
+                    named(source, by),
+                    statistics.stream()
+                            .map(Statistics::words)
+                            .map(words -> words.replaceAll(" of$", ""))
+                            .collect(Collectors.joining(", ")));
         }
 
         private static String named(Table table, List<Integer> columns) {
@@ -218,30 +231,35 @@ public sealed interface StudyEdit extends Edit {
         }
     }
 
-    /// What was x is y and what was y is x, with their bars, where there is one of each; axes keep what was chosen for them.
+    /// What was x is y and what was y is x, with their bars, where there is one of each; axes keep what was chosen
+    /// for them.
     record SwapAxes(int table) implements StudyEdit {
         @Override
         public Study apply(Study study) {
             Study swapped = study.withTable(table, before -> {
                 Table after = before;
                 for (Column column : before.columns()) {
-                    Role role = switch (column.role()) {
-                        case X -> Role.Y;
-                        case Y -> Role.X;
-                        case X_BAR -> Role.Y_BAR;
-                        case Y_BAR -> Role.X_BAR;
-                        case X_DOWN -> Role.Y_DOWN;
-                        case Y_DOWN -> Role.X_DOWN;
-                        default -> column.role();
-                    };
+                    Role role =
+                            switch (column.role()) {
+                                case X -> Role.Y;
+                                case Y -> Role.X;
+                                case X_BAR -> Role.Y_BAR;
+                                case Y_BAR -> Role.X_BAR;
+                                case X_DOWN -> Role.Y_DOWN;
+                                case Y_DOWN -> Role.X_DOWN;
+                                default -> column.role();
+                            };
                     after = after.withColumn(column.id(), old -> old.with(role));
                 }
                 return before.all(Role.X).size() == 1 && before.all(Role.Y).size() == 1 ? after : before;
             });
             for (Figure figure : study.figures()) {
                 if (figure.table() == table) {
-                    swapped = swapped.withFigure(figure.id(), old -> old.with(old.look().with(AxisPlace.X, old.look().axis(AxisPlace.Y))
-                            .with(AxisPlace.Y, old.look().axis(AxisPlace.X))));
+                    swapped = swapped.withFigure(
+                            figure.id(),
+                            old -> old.with(old.look()
+                                    .with(AxisPlace.X, old.look().axis(AxisPlace.Y))
+                                    .with(AxisPlace.Y, old.look().axis(AxisPlace.X))));
                 }
             }
             return swapped;
@@ -277,13 +295,21 @@ public sealed interface StudyEdit extends Edit {
         @Override
         public String sentence(Study before) {
             ReportPlan was = before.report();
-            return !was.title().equals(plan.title()) ? "Title the report “" + plan.title().orElse(before.name()) + "”"
-                    : !was.author().equals(plan.author()) ? "Report by “" + plan.author() + "”"
-                    : !was.date().equals(plan.date()) ? "Date the report “" + plan.date() + "”"
-                    : was.paper() != plan.paper() ? "Report on " + plan.paper().label() + " paper"
-                    : !was.sections().equals(plan.sections()) ? "Sections of the report: " + plan.sections().stream()
-                            .map(section -> section.title().toLowerCase(Locale.ROOT)).collect(Collectors.joining(", "))
-                    : "Figures of the report";
+            return !was.title().equals(plan.title())
+                    ? "Title the report “" + plan.title().orElse(before.name()) + "”"
+                    : !was.author().equals(plan.author())
+                            ? "Report by “" + plan.author() + "”"
+                            : !was.date().equals(plan.date())
+                                    ? "Date the report “" + plan.date() + "”"
+                                    : was.paper() != plan.paper()
+                                            ? "Report on " + plan.paper().label() + " paper"
+                                            : !was.sections().equals(plan.sections())
+                                                    ? "Sections of the report: "
+                                                            + plan.sections().stream()
+                                                                    .map(section -> section.title()
+                                                                            .toLowerCase(Locale.ROOT))
+                                                                    .collect(Collectors.joining(", "))
+                                                    : "Figures of the report";
         }
     }
 

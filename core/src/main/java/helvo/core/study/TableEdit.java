@@ -25,7 +25,10 @@ public sealed interface TableEdit extends TableChange {
     int MOST_BLANK_ROWS = 1 << 20;
 
     private static void requireNear(int row, Table before) {
-        Require.require(row >= 0 && row <= before.rows() + MOST_BLANK_ROWS, "row %s lies too far behind the last one, %s", row + 1L,
+        Require.require(
+                row >= 0 && row <= before.rows() + MOST_BLANK_ROWS,
+                "row %s lies too far behind the last one, %s",
+                row + 1L,
                 before.rows());
     }
 
@@ -84,12 +87,19 @@ public sealed interface TableEdit extends TableChange {
         @Override
         public Table change(Table before) {
             var meets = RowCondition.all(conditions, before);
-            return before.with(before.setAside().with(IntStream.range(0, before.rows()).filter(meets).boxed().toList(), reason));
+            return before.with(before.setAside()
+                    .with(
+                            IntStream.range(0, before.rows())
+                                    .filter(meets)
+                                    .boxed()
+                                    .toList(),
+                            reason));
         }
 
         @Override
         public String sentence(Table before) {
-            return "Set aside rows where " + RowCondition.sentence(conditions, before) + (reason.isBlank() ? "" : ": " + reason);
+            return "Set aside rows where " + RowCondition.sentence(conditions, before)
+                    + (reason.isBlank() ? "" : ": " + reason);
         }
     }
 
@@ -123,7 +133,10 @@ public sealed interface TableEdit extends TableChange {
         public Table change(Table before) {
             int width = block.stream().mapToInt(List::size).max().orElse(0);
             requireNear(row, before);
-            Require.require(column >= 0 && column <= Table.MOST_COLUMNS - width, "a table has at most %s columns", Table.MOST_COLUMNS);
+            Require.require(
+                    column >= 0 && column <= Table.MOST_COLUMNS - width,
+                    "a table has at most %s columns",
+                    Table.MOST_COLUMNS);
             var columns = new ArrayList<>(before.columns());
             while (columns.size() < column + width) {
                 columns.add(ColumnEdit.blank(before.with(columns)));
@@ -145,7 +158,8 @@ public sealed interface TableEdit extends TableChange {
                 if (c < line.size()) {
                     Cell cell = old.typed(line.get(c), before.mark());
                     cells.add(cell);
-                    decimals = cell instanceof Cell.Number ? Math.max(decimals, NumberText.decimals(line.get(c).strip(), before.mark()))
+                    decimals = cell instanceof Cell.Number
+                            ? Math.max(decimals, NumberText.decimals(line.get(c).strip(), before.mark()))
                             : decimals;
                 } else {
                     cells.add(old.cells().cell(r));
@@ -156,8 +170,9 @@ public sealed interface TableEdit extends TableChange {
 
         @Override
         public String sentence(Table before) {
-            return Phrase.of("Paste %,d × %,d cells from row %,d on", block.size(), block.stream().mapToInt(List::size).max().orElse(0),
-                    row + 1);
+            return Phrase.of(
+                    "Paste %,d × %,d cells from row %,d on",
+                    block.size(), block.stream().mapToInt(List::size).max().orElse(0), row + 1);
         }
     }
 
@@ -202,13 +217,19 @@ public sealed interface TableEdit extends TableChange {
         public Table change(Table before) {
             int rows = before.rows();
             int at = Math.min(row, rows);
-            Require.require(row >= 0 && count >= 0 && count <= MOST_BLANK_ROWS, "at most %s rows are inserted at a time", MOST_BLANK_ROWS);
-            return before.withRows(IntStream.range(0, rows + count).map(r -> r < at ? r : r < at + count ? -1 : r - count).toArray());
+            Require.require(
+                    row >= 0 && count >= 0 && count <= MOST_BLANK_ROWS,
+                    "at most %s rows are inserted at a time",
+                    MOST_BLANK_ROWS);
+            return before.withRows(IntStream.range(0, rows + count)
+                    .map(r -> r < at ? r : r < at + count ? -1 : r - count)
+                    .toArray());
         }
 
         @Override
         public String sentence(Table before) {
-            return count == 1 ? Phrase.of("Insert a row before row %,d", row + 1)
+            return count == 1
+                    ? Phrase.of("Insert a row before row %,d", row + 1)
                     : Phrase.of("Insert %,d rows before row %,d", count, row + 1);
         }
     }
@@ -222,7 +243,9 @@ public sealed interface TableEdit extends TableChange {
         @Override
         public Table change(Table before) {
             Set<Integer> gone = new HashSet<>(rows);
-            return before.withRows(IntStream.range(0, before.rows()).filter(row -> !gone.contains(row)).toArray());
+            return before.withRows(IntStream.range(0, before.rows())
+                    .filter(row -> !gone.contains(row))
+                    .toArray());
         }
 
         @Override
@@ -260,14 +283,20 @@ public sealed interface TableEdit extends TableChange {
         @Override
         public Table change(Table before) {
             Cells by = before.column(column).cells();
-            double[] keys = IntStream.range(0, before.rows()).mapToDouble(row -> rising ? by.number(row) : -by.number(row)).toArray();
+            double[] keys = IntStream.range(0, before.rows())
+                    .mapToDouble(row -> rising ? by.number(row) : -by.number(row))
+                    .toArray();
             int[] order = RisingOrder.of(keys);
-            int numbers = (int) Arrays.stream(keys).filter(key -> !Double.isNaN(key)).count();
+            int numbers =
+                    (int) Arrays.stream(keys).filter(key -> !Double.isNaN(key)).count();
             Comparator<Integer> texts = Comparator.comparing(row -> by.cell(row).exactText());
-            IntStream rest = Arrays.stream(order, numbers, order.length).boxed()
+            IntStream rest = Arrays.stream(order, numbers, order.length)
+                    .boxed()
                     .sorted(Comparator.<Integer, Boolean>comparing(row -> by.cell(row) instanceof Cell.Empty)
-                            .thenComparing(rising ? texts : texts.reversed())).mapToInt(Integer::intValue);
-            return before.withRows(IntStream.concat(Arrays.stream(order, 0, numbers), rest).toArray());
+                            .thenComparing(rising ? texts : texts.reversed()))
+                    .mapToInt(Integer::intValue);
+            return before.withRows(
+                    IntStream.concat(Arrays.stream(order, 0, numbers), rest).toArray());
         }
 
         @Override
@@ -276,13 +305,18 @@ public sealed interface TableEdit extends TableChange {
         }
     }
 
-    /// Fills cells downwards with a regular series: first, first + step, first + 2 step …, each as the decimal it stands for.
+    /// Fills cells downwards with a regular series: first, first + step, first + 2 step …, each as the decimal it
+    /// stands for.
     record FillSeries(int table, int column, int row, double first, double step, int count) implements TableEdit {
         /// As many rows as a table that one types into has use for.
         public static final int MAX = 1_000_000;
 
         public FillSeries {
-            Require.require(Double.isFinite(first) && Double.isFinite(step), "first=%s and step=%s must be finite", first, step);
+            Require.require(
+                    Double.isFinite(first) && Double.isFinite(step),
+                    "first=%s and step=%s must be finite",
+                    first,
+                    step);
             Require.require(count >= 1 && count <= MAX, "count=%s must be 1 to %s", count, MAX);
         }
 
@@ -290,31 +324,44 @@ public sealed interface TableEdit extends TableChange {
         public Table change(Table before) {
             BigDecimal start = BigDecimal.valueOf(first);
             BigDecimal by = BigDecimal.valueOf(step);
-            return before.column(column).isDerived() ? before : before.withColumn(column, old -> {
-                var cells = new Cells.Builder();
-                for (int r = 0; r < Math.max(old.cells().size(), row + count); r++) {
-                    double value = start.add(by.multiply(BigDecimal.valueOf((long) r - row))).doubleValue();
-                    if (r >= row && r < row + count && Double.isFinite(value)) {
-                        cells.addNumber(value);
-                    } else {
-                        cells.add(old.cells().cell(r));
-                    }
-                }
-                int decimals = Math.clamp(Math.max(start.stripTrailingZeros().scale(), by.stripTrailingZeros().scale()), 0, 10);
-                return old.with(cells.build()).withDecimals(Math.max(decimals, old.cells().size() == 0 ? 0 : old.decimals()));
-            });
+            return before.column(column).isDerived()
+                    ? before
+                    : before.withColumn(column, old -> {
+                        var cells = new Cells.Builder();
+                        for (int r = 0; r < Math.max(old.cells().size(), row + count); r++) {
+                            double value = start.add(by.multiply(BigDecimal.valueOf((long) r - row)))
+                                    .doubleValue();
+                            if (r >= row && r < row + count && Double.isFinite(value)) {
+                                cells.addNumber(value);
+                            } else {
+                                cells.add(old.cells().cell(r));
+                            }
+                        }
+                        int decimals = Math.clamp(
+                                Math.max(
+                                        start.stripTrailingZeros().scale(),
+                                        by.stripTrailingZeros().scale()),
+                                0,
+                                10);
+                        return old.with(cells.build())
+                                .withDecimals(Math.max(decimals, old.cells().size() == 0 ? 0 : old.decimals()));
+                    });
         }
 
         @Override
         public String sentence(Table before) {
-            return Phrase.of("Fill %s with %s, %s … (%,d values)", before.column(column).name(), NumberText.shortest(first),
-                    NumberText.shortest(first + step), count);
+            return Phrase.of(
+                    "Fill %s with %s, %s … (%,d values)",
+                    before.column(column).name(), NumberText.shortest(first), NumberText.shortest(first + step), count);
         }
     }
 
     /// "row 3", "rows 3, 5, 7 and 12 more".
     static String named(List<Integer> rows) {
-        String numbers = rows.stream().limit(8).map(row -> Integer.toString(row + 1)).collect(Collectors.joining(", "));
-        return (rows.size() == 1 ? "row " : "rows ") + numbers + (rows.size() > 8 ? " and " + (rows.size() - 8) + " more" : "");
+        String numbers =
+                rows.stream().limit(8).map(row -> Integer.toString(row + 1)).collect(Collectors.joining(", "));
+        return (rows.size() == 1 ? "row " : "rows ")
+                + numbers
+                + (rows.size() > 8 ? " and " + (rows.size() - 8) + " more" : "");
     }
 }

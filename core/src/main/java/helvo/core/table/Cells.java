@@ -74,10 +74,11 @@ public final class Cells {
         return row < size ? blocks[row >> SHIFT].numbers[row & MASK] : Double.NaN;
     }
 
-    /// Copies the numbers of as many rows as there is room for; NaN where a cell is no number, and behind the last row.
+    /// Copies the numbers of as many rows as there is room for; NaN where a cell is no number, and behind the last
+    /// row.
     public void numbers(int from, double[] to) {
         int count = Math.clamp(size - from, 0, to.length);
-        for (int done = 0; done < count;) {
+        for (int done = 0; done < count; ) {
             int row = from + done;
             int some = Math.min(count - done, BLOCK - (row & MASK));
             System.arraycopy(blocks[row >> SHIFT].numbers, row & MASK, to, done, some);
@@ -288,7 +289,7 @@ public final class Cells {
         /// @param count so many from the first on
         /// @param full  whether it is known that none is empty
         public void addNumbers(double[] more, int count, boolean full) {
-            for (int from = 0; from < count;) {
+            for (int from = 0; from < count; ) {
                 room();
                 int some = Math.min(BLOCK - used, count - from);
                 System.arraycopy(more, from, numbers, used, some);
@@ -319,7 +320,8 @@ public final class Cells {
             int size = size();
             Block[] all = Arrays.copyOf(blocks, full + (used > 0 ? 1 : 0));
             if (used > 0) {
-                all[full] = new Block(Arrays.copyOf(numbers, used), texts == null ? null : Arrays.copyOf(texts, used), areNumbers);
+                all[full] = new Block(
+                        Arrays.copyOf(numbers, used), texts == null ? null : Arrays.copyOf(texts, used), areNumbers);
             }
             return new Cells(all, size);
         }

@@ -19,28 +19,64 @@ import java.util.stream.IntStream;
 /// @param barMeaning what its lengths say where its role is a bar
 /// @param derivation what its cells follow; empty for cells that are typed or read
 /// @param uniformBars    bars that no column gives, where its role is x or y
-/// @param groups     the order that its different texts keep as groups, wherever their rows go; empty for that of their first rows
+/// @param groups     the order that its different texts keep as groups, wherever their rows go; empty for that of
+///     their first rows
 /// @param way        in which a person wants its cells to be read; empty where nobody said
 @RecordBuilder
-public record Column(int id, Heading heading, Kind kind, Role role, Format format, BarMeaning barMeaning, Optional<Derivation> derivation,
-        Optional<UniformBars> uniformBars, Cells cells,
-        List<String> groups, Optional<ReadingWay> way)
+public record Column(
+        int id,
+        Heading heading,
+        Kind kind,
+        Role role,
+        Format format,
+        BarMeaning barMeaning,
+        Optional<Derivation> derivation,
+        Optional<UniformBars> uniformBars,
+        Cells cells,
+        List<String> groups,
+        Optional<ReadingWay> way)
         implements ColumnBuilder.With {
     public Column {
         groups = groups == null ? List.of() : List.copyOf(groups);
         way = way == null ? Optional.empty() : way;
     }
 
-    public Column(int id, Heading heading, Kind kind, Role role, Format format, BarMeaning barMeaning, Optional<Derivation> derivation,
+    public Column(
+            int id,
+            Heading heading,
+            Kind kind,
+            Role role,
+            Format format,
+            BarMeaning barMeaning,
+            Optional<Derivation> derivation,
             Cells cells) {
-        this(id, heading, kind, role, format, barMeaning, derivation, Optional.empty(), cells, List.of(), Optional.empty());
+        this(
+                id,
+                heading,
+                kind,
+                role,
+                format,
+                barMeaning,
+                derivation,
+                Optional.empty(),
+                cells,
+                List.of(),
+                Optional.empty());
     }
 
     /// A column of typed or read cells.
     ///
     /// @param decimals digits behind the decimal mark in which its numbers were written; they are shown so
     public Column(int id, Heading heading, Kind kind, Role role, int decimals, Cells cells) {
-        this(id, heading, kind, role, new Format.AsWritten(decimals), BarMeaning.guessed(heading.name()), Optional.empty(), cells);
+        this(
+                id,
+                heading,
+                kind,
+                role,
+                new Format.AsWritten(decimals),
+                BarMeaning.guessed(heading.name()),
+                Optional.empty(),
+                cells);
     }
 
     public String name() {
@@ -127,12 +163,14 @@ public record Column(int id, Heading heading, Kind kind, Role role, Format forma
     /// The cell that a person means by typing this text here: in a column of dates a date may be meant.
     public Cell typed(String text, DecimalMark mark) {
         if (kind == Kind.DATE) {
-            return DateText.read(text, order()).map(moment -> (Cell) new Cell.Number(moment.seconds()))
+            return DateText.read(text, order())
+                    .map(moment -> (Cell) new Cell.Number(moment.seconds()))
                     .orElseGet(() -> text.isBlank() ? Cell.EMPTY : new Cell.Text(text.strip()));
         }
         if (format instanceof Format.Durations(TimeUnit per) && text.indexOf(':') >= 0) {
             return DurationText.read(text, DurationText.TwoParts.HOURS_MINUTES)
-                    .map(read -> (Cell) new Cell.Number(read.seconds() / per.seconds())).orElseGet(() -> new Cell.Text(text.strip()));
+                    .map(read -> (Cell) new Cell.Number(read.seconds() / per.seconds()))
+                    .orElseGet(() -> new Cell.Text(text.strip()));
         }
         return Cell.of(text, mark);
     }
@@ -140,8 +178,9 @@ public record Column(int id, Heading heading, Kind kind, Role role, Format forma
     /// Durations counted in another unit, which its heading says; a column of other numbers stays as it is.
     public Column countedIn(TimeUnit unit) {
         return format instanceof Format.Durations(TimeUnit per) && !isDerived()
-                ? with(cells.times(per.seconds() / unit.seconds())).with(new Heading(name(),
-                        unit.symbol())).with(new Format.Durations(unit))
+                ? with(cells.times(per.seconds() / unit.seconds()))
+                        .with(new Heading(name(), unit.symbol()))
+                        .with(new Format.Durations(unit))
                 : this;
     }
 
@@ -158,11 +197,13 @@ public record Column(int id, Heading heading, Kind kind, Role role, Format forma
     /// The same values as a column of its own: what a formula had no result for is empty.
     public Column asTyped() {
         return with(Cells.of(IntStream.range(0, cells.size())
-                .mapToObj(row -> kind == Kind.NUMBER && cells.cell(row) instanceof Cell.Text ? Cell.EMPTY : cells.cell(row)).toList()));
+                .mapToObj(row ->
+                        kind == Kind.NUMBER && cells.cell(row) instanceof Cell.Text ? Cell.EMPTY : cells.cell(row))
+                .toList()));
     }
 
     DateText.Order order() {
-        return format instanceof Format.Dates(_, var order, _) ? order : DateText.Order.DAY_FIRST;
+        return format instanceof Format.Dates(var _, var order, var _) ? order : DateText.Order.DAY_FIRST;
     }
 
     /// Its different cells but for empty ones, in the order of their first rows, and how many rows have each.
@@ -195,16 +236,19 @@ public record Column(int id, Heading heading, Kind kind, Role role, Format forma
 
     /// The text of a cell that is no number; nothing where a formula gave none, though the cell keeps the reason.
     private String text(int row) {
-        boolean computed = derivation.filter(Derivation.Formula.class::isInstance).isPresent();
+        boolean computed =
+                derivation.filter(Derivation.Formula.class::isInstance).isPresent();
         return computed ? "" : cells.cell(row).exactText();
     }
 
     private String exact(double number, DecimalMark mark) {
-        if (!(format instanceof Format.Dates(var form, _, _))) {
+        if (!(format instanceof Format.Dates(var form, var _, var _))) {
             return new Cell.Number(number).exactText().replace('.', mark.sign());
         }
         String shown = DateText.shown(number, form);
-        boolean whole = DateText.read(shown, order()).map(read -> read.seconds() == number).orElse(form == DateText.Form.YEAR);
+        boolean whole = DateText.read(shown, order())
+                .map(read -> read.seconds() == number)
+                .orElse(form == DateText.Form.YEAR);
         return whole ? shown : DateText.shown(number, DateText.Form.SECOND);
     }
 }

@@ -4,8 +4,8 @@ import helvo.core.Phrase;
 import helvo.core.number.AngleText;
 import helvo.core.number.DateText;
 import helvo.core.number.DecimalMark;
-import helvo.core.number.DurationText.TwoParts;
 import helvo.core.number.DurationText;
+import helvo.core.number.DurationText.TwoParts;
 import helvo.core.number.MissingText;
 import helvo.core.number.WrittenNumber;
 import helvo.core.table.ReadAs.Remark;
@@ -17,8 +17,9 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Pattern;
 
-/// Reads the texts of a column by what all of its cells say together: numbers however they are dressed, dates in one order, durations,
-/// angles. A cell that contradicts the rest stays text; a column whose cells fit two readings equally stays text until somebody says.
+/// Reads the texts of a column by what all of its cells say together: numbers however they are dressed, dates in
+/// one order, durations, angles. A cell that contradicts the rest stays text; a column whose cells fit two readings
+/// equally stays text until somebody says.
 final class ColumnReader {
     /// Of dates and durations, so many in a hundred cells make a column of them.
     private static final int MOST = 80;
@@ -36,7 +37,12 @@ final class ColumnReader {
     /// @param mark    that its bare numbers were read with
     /// @param settled the table's decimal mark, where a cell of it or a person settles that
     /// @param likely  whether that is taken for the decimal one where nothing settles it
-    ColumnReader(DecimalMark mark, Optional<DecimalMark> settled, boolean likely, ReadingChoices choices, List<Remark> remarks) {
+    ColumnReader(
+            DecimalMark mark,
+            Optional<DecimalMark> settled,
+            boolean likely,
+            ReadingChoices choices,
+            List<Remark> remarks) {
         this.mark = mark;
         this.settled = settled;
         this.likely = likely;
@@ -45,7 +51,15 @@ final class ColumnReader {
     }
 
     /// What a text is, by itself.
-    private enum Form { MISSING, NUMBER, DATE, CLOCK, LENGTH, ANGLE, WORD }
+    private enum Form {
+        MISSING,
+        NUMBER,
+        DATE,
+        CLOCK,
+        LENGTH,
+        ANGLE,
+        WORD
+    }
 
     private Form form(String text) {
         if (isMissing(text)) {
@@ -54,7 +68,8 @@ final class ColumnReader {
         if (text.indexOf('°') > 0 && AngleText.read(text).isPresent()) {
             return Form.ANGLE;
         }
-        if (WrittenNumber.read(text, DecimalMark.POINT).isPresent() || WrittenNumber.read(text, DecimalMark.COMMA).isPresent()) {
+        if (WrittenNumber.read(text, DecimalMark.POINT).isPresent()
+                || WrittenNumber.read(text, DecimalMark.COMMA).isPresent()) {
             return Form.NUMBER;
         }
         if (DateText.isDate(text)) {
@@ -74,7 +89,11 @@ final class ColumnReader {
         }
 
         int values() {
-            return bare + texts.entrySet().stream().filter(each -> each.getKey() != Form.MISSING).mapToInt(Map.Entry::getValue).sum();
+            return bare
+                    + texts.entrySet().stream()
+                            .filter(each -> each.getKey() != Form.MISSING)
+                            .mapToInt(Map.Entry::getValue)
+                            .sum();
         }
 
         boolean most(int count) {
@@ -121,7 +140,9 @@ final class ColumnReader {
         if (counts.most(counts.of(Form.ANGLE))) {
             return List.of(angles(raw));
         }
-        return counts.of(Form.NUMBER) == 0 && counts.bare == 0 && counts.values() > 0 ? List.of(raw.with(Kind.TEXT)) : numbers(raw, counts);
+        return counts.of(Form.NUMBER) == 0 && counts.bare == 0 && counts.values() > 0
+                ? List.of(raw.with(Kind.TEXT))
+                : numbers(raw, counts);
     }
 
     private void say(Column column, boolean grave, String pattern, Object... arguments) {
@@ -146,7 +167,8 @@ final class ColumnReader {
         if (read.count * 2 < values) {
             return List.of(raw.with(Kind.TEXT));
         }
-        return read.columns(marks.either > 0 && marks.point == marks.comma && choices.mark().isEmpty());
+        return read.columns(
+                marks.either > 0 && marks.point == marks.comma && choices.mark().isEmpty());
     }
 
     /// How many texts can be numbers with one decimal mark only, and how many say different numbers with either.
@@ -165,7 +187,9 @@ final class ColumnReader {
                 var byComma = WrittenNumber.read(text, DecimalMark.COMMA);
                 point += byPoint.isPresent() && byComma.isEmpty() ? 1 : 0;
                 comma += byComma.isPresent() && byPoint.isEmpty() ? 1 : 0;
-                boolean open = byPoint.isPresent() && byComma.isPresent() && byPoint.get().value() != byComma.get().value();
+                boolean open = byPoint.isPresent()
+                        && byComma.isPresent()
+                        && byPoint.get().value() != byComma.get().value();
                 either += open ? 1 : 0;
                 commas += open && text.indexOf(',') >= 0 ? 1 : 0;
             }
@@ -219,23 +243,32 @@ final class ColumnReader {
                 }
             }
             base = commonBase();
-            unit = units.entrySet().stream().max(Map.Entry.<String, Integer>comparingByValue().thenComparing(Map.Entry.comparingByKey()))
-                    .map(Map.Entry::getKey).orElse("");
+            unit = units.entrySet().stream()
+                    .max(Map.Entry.<String, Integer>comparingByValue().thenComparing(Map.Entry.comparingByKey()))
+                    .map(Map.Entry::getKey)
+                    .orElse("");
             groupings.remove(WrittenNumber.NONE);
-            grouping = groupings.entrySet().stream().max(Map.Entry.comparingByValue()).map(Map.Entry::getKey).orElse(WrittenNumber.NONE);
+            grouping = groupings.entrySet().stream()
+                    .max(Map.Entry.comparingByValue())
+                    .map(Map.Entry::getKey)
+                    .orElse(WrittenNumber.NONE);
             for (int row = 0; row < cells.size(); row++) {
                 count += accepted(cells, row).isPresent() ? 1 : 0;
             }
         }
 
-        /// The unit of which all cells have a multiple by a prefix, "N" of "950 N" and "1.2 kN"; null where there is none.
+        /// The unit of which all cells have a multiple by a prefix, "N" of "950 N" and "1.2 kN"; null where there
+        /// is none.
         private String commonBase() {
             if (units.size() < 2 || units.containsKey("")) {
                 return null;
             }
-            String shortest = units.keySet().stream().min(java.util.Comparator.comparingInt(String::length)).orElseThrow();
+            String shortest = units.keySet().stream()
+                    .min(java.util.Comparator.comparingInt(String::length))
+                    .orElseThrow();
             for (String candidate : List.of(shortest, shortest.substring(1))) {
-                if (units.keySet().stream().allMatch(each -> factor(each, candidate).isPresent())) {
+                if (units.keySet().stream()
+                        .allMatch(each -> factor(each, candidate).isPresent())) {
                     return candidate;
                 }
             }
@@ -243,25 +276,33 @@ final class ColumnReader {
         }
 
         private Optional<Integer> factor(String of, String candidate) {
-            return of.equals(candidate) ? Optional.of(0)
-                    : of.length() == candidate.length() + 1 && of.endsWith(candidate) ? WrittenNumber.prefix(of) : Optional.empty();
+            return of.equals(candidate)
+                    ? Optional.of(0)
+                    : of.length() == candidate.length() + 1 && of.endsWith(candidate)
+                            ? WrittenNumber.prefix(of)
+                            : Optional.empty();
         }
 
         private Optional<WrittenNumber> accepted(Cells cells, int row) {
             double number = cells.number(row);
             if (!Double.isNaN(number)) {
                 return unit.isEmpty() && base == null
-                        ? Optional.of(new WrittenNumber(number, 0, WrittenNumber.NONE, "", java.util.OptionalDouble.empty(), false))
+                        ? Optional.of(new WrittenNumber(
+                                number, 0, WrittenNumber.NONE, "", java.util.OptionalDouble.empty(), false))
                         : Optional.empty();
             }
-            return cells.cell(row) instanceof Cell.Text(String text) && !isMissing(text) ? WrittenNumber.read(text, by)
-                    .flatMap(this::fitting)
+            return cells.cell(row) instanceof Cell.Text(String text) && !isMissing(text)
+                    ? WrittenNumber.read(text, by).flatMap(this::fitting)
                     : Optional.empty();
         }
 
         private Optional<WrittenNumber> fitting(WrittenNumber number) {
             boolean fits = (number.grouping() == WrittenNumber.NONE || number.grouping() == grouping)
-                    && (!number.fraction() || fractions * 2 >= units.values().stream().mapToInt(Integer::intValue).sum());
+                    && (!number.fraction()
+                            || fractions * 2
+                                    >= units.values().stream()
+                                            .mapToInt(Integer::intValue)
+                                            .sum());
             if (!fits || base == null && !number.unit().equals(unit)) {
                 return Optional.empty();
             }
@@ -270,11 +311,21 @@ final class ColumnReader {
         }
 
         private static WrittenNumber scaled(WrittenNumber number, int power) {
-            double value = new java.math.BigDecimal(Double.toString(number.value())).scaleByPowerOfTen(power).doubleValue();
-            var bar = number.bar().isEmpty() ? number.bar()
-                    : java.util.OptionalDouble.of(new java.math.BigDecimal(Double.toString(number.bar().getAsDouble()))
-                            .scaleByPowerOfTen(power).doubleValue());
-            return new WrittenNumber(value, Math.max(0, number.decimals() - power), number.grouping(), number.unit(), bar,
+            double value = new java.math.BigDecimal(Double.toString(number.value()))
+                    .scaleByPowerOfTen(power)
+                    .doubleValue();
+            var bar = number.bar().isEmpty()
+                    ? number.bar()
+                    : java.util.OptionalDouble.of(new java.math.BigDecimal(
+                                    Double.toString(number.bar().getAsDouble()))
+                            .scaleByPowerOfTen(power)
+                            .doubleValue());
+            return new WrittenNumber(
+                    value,
+                    Math.max(0, number.decimals() - power),
+                    number.grouping(),
+                    number.unit(),
+                    bar,
                     number.fraction());
         }
 
@@ -291,7 +342,9 @@ final class ColumnReader {
                     values.addNumber(number.get().value());
                     decimals = Math.max(decimals, Math.min(10, number.get().decimals()));
                     number.get().bar().ifPresentOrElse(halves::addNumber, halves::addEmpty);
-                    barDecimals = Math.max(barDecimals, number.get().bar().isPresent() ? number.get().decimals() : 0);
+                    barDecimals = Math.max(
+                            barDecimals,
+                            number.get().bar().isPresent() ? number.get().decimals() : 0);
                 } else {
                     Cell cell = cells.cell(row);
                     values.add(cell instanceof Cell.Number ? new Cell.Text(cell.exactText()) : cell);
@@ -300,14 +353,22 @@ final class ColumnReader {
                 }
             }
             Heading heading = heading();
-            Column read = raw.with(values.build()).with(Kind.NUMBER).with(heading).with(new Format.AsWritten(decimals));
+            Column read =
+                    raw.with(values.build()).with(Kind.NUMBER).with(heading).with(new Format.AsWritten(decimals));
             say(read, byOthers);
             if (bars * 2 < count) {
                 return List.of(read);
             }
             ColumnReader.this.say(read, false, "%d values bring their own ±; it stands in a column of its own.", bars);
-            return List.of(read, new Column(0, new Heading("± " + heading.name(), heading.unit()), Kind.NUMBER, Role.NONE, barDecimals,
-                    halves.build()));
+            return List.of(
+                    read,
+                    new Column(
+                            0,
+                            new Heading("± " + heading.name(), heading.unit()),
+                            Kind.NUMBER,
+                            Role.NONE,
+                            barDecimals,
+                            halves.build()));
         }
 
         private Heading heading() {
@@ -318,21 +379,39 @@ final class ColumnReader {
         private void say(Column read, boolean byOthers) {
             boolean otherMark = by != settled.orElse(mark);
             if (grouping != WrittenNumber.NONE) {
-                ColumnReader.this.say(read, byOthers, "%s part the thousands, and the decimal mark is a %s%s.", words(grouping),
-                        by == DecimalMark.POINT ? "point" : "comma", byOthers ? ", as elsewhere in the table" : "");
+                ColumnReader.this.say(
+                        read,
+                        byOthers,
+                        "%s part the thousands, and the decimal mark is a %s%s.",
+                        words(grouping),
+                        by == DecimalMark.POINT ? "point" : "comma",
+                        byOthers ? ", as elsewhere in the table" : "");
             } else if (otherMark) {
-                ColumnReader.this.say(read, true, "its decimal mark is a %s, unlike the rest of the table.",
+                ColumnReader.this.say(
+                        read,
+                        true,
+                        "its decimal mark is a %s, unlike the rest of the table.",
                         by == DecimalMark.POINT ? "point" : "comma");
             }
             String before = raw.unit();
             String told = read.unit();
             if (base != null) {
-                ColumnReader.this.say(read, false, base.isEmpty() ? "the letters behind the numbers (k, M, µ …) were counted in."
-                        : "its cells have the unit with different prefixes; all are counted in %s.", base);
+                ColumnReader.this.say(
+                        read,
+                        false,
+                        base.isEmpty()
+                                ? "the letters behind the numbers (k, M, µ …) were counted in."
+                                : "its cells have the unit with different prefixes; all are counted in %s.",
+                        base);
             } else if (!told.equals(before)) {
-                ColumnReader.this.say(read, !before.isEmpty(), before.isEmpty()
-                        ? "the unit %s stands in its cells; it was put into the heading."
-                        : "its cells say %s, not %s as its heading did.", told, before);
+                ColumnReader.this.say(
+                        read,
+                        !before.isEmpty(),
+                        before.isEmpty()
+                                ? "the unit %s stands in its cells; it was put into the heading."
+                                : "its cells say %s, not %s as its heading did.",
+                        told,
+                        before);
             }
         }
     }
@@ -345,8 +424,10 @@ final class ColumnReader {
     // ---- time ----
 
     private static boolean isLength(Heading heading) {
-        return ELAPSED.matcher(heading.name()).matches() || MINUTES_HINT.matcher(heading.unit()).matches()
-                || HOURS_HINT.matcher(heading.unit()).matches() && heading.unit().toLowerCase(Locale.ROOT).endsWith("s");
+        return ELAPSED.matcher(heading.name()).matches()
+                || MINUTES_HINT.matcher(heading.unit()).matches()
+                || HOURS_HINT.matcher(heading.unit()).matches()
+                        && heading.unit().toLowerCase(Locale.ROOT).endsWith("s");
     }
 
     private Column lengths(Column raw) {
@@ -358,7 +439,8 @@ final class ColumnReader {
             if (cells.cell(row) instanceof Cell.Text(String text)) {
                 iso |= text.charAt(0) == 'P';
                 var length = DurationText.read(text, TwoParts.HOURS_MINUTES);
-                three |= length.isPresent() && text.chars().filter(c -> c == ':').count() == 2;
+                three |=
+                        length.isPresent() && text.chars().filter(c -> c == ':').count() == 2;
                 either |= length.isPresent() && length.get().either();
             }
         }
@@ -368,7 +450,11 @@ final class ColumnReader {
             return raw.with(Kind.TEXT);
         }
         Column read = lengths(raw, iso || hours && !three ? TwoParts.HOURS_MINUTES : TwoParts.MINUTES_SECONDS);
-        say(read, false, "durations, counted in %ss.", ((Format.Durations) read.format()).per().word());
+        say(
+                read,
+                false,
+                "durations, counted in %ss.",
+                ((Format.Durations) read.format()).per().word());
         return read;
     }
 
@@ -378,16 +464,25 @@ final class ColumnReader {
         double[] seconds = new double[cells.size()];
         for (int row = 0; row < seconds.length; row++) {
             seconds[row] = cells.cell(row) instanceof Cell.Text(String text)
-                    ? DurationText.read(text, parts).map(DurationText.Length::seconds).orElse(Double.NaN) : Double.NaN;
+                    ? DurationText.read(text, parts)
+                            .map(DurationText.Length::seconds)
+                            .orElse(Double.NaN)
+                    : Double.NaN;
             longest = Double.isNaN(seconds[row]) ? longest : Math.max(longest, Math.abs(seconds[row]));
         }
         TimeUnit unit = TimeUnit.fitting(longest);
         TimeUnit per = unit.compareTo(TimeUnit.DAY) > 0 ? TimeUnit.DAY : unit;
         var read = new Cells.Builder();
         for (int row = 0; row < seconds.length; row++) {
-            read.add(Double.isNaN(seconds[row]) ? asText(cells.cell(row)) : new Cell.Number(seconds[row] / per.seconds()));
+            read.add(
+                    Double.isNaN(seconds[row])
+                            ? asText(cells.cell(row))
+                            : new Cell.Number(seconds[row] / per.seconds()));
         }
-        return raw.with(read.build()).with(Kind.NUMBER).with(new Heading(raw.name(), per.symbol())).with(new Format.Durations(per));
+        return raw.with(read.build())
+                .with(Kind.NUMBER)
+                .with(new Heading(raw.name(), per.symbol()))
+                .with(new Format.Durations(per));
     }
 
     private static Cell asText(Cell cell) {
@@ -401,10 +496,15 @@ final class ColumnReader {
         }
         Column read = DateColumn.dated(raw, order.get(), choices.clock());
         if (DateColumn.dependsOnOrder(raw.cells())) {
-            say(read, false, order.get() == DateText.Order.DAY_FIRST ? "dates with the day before the month."
-                    : "dates with the month before the day.");
+            say(
+                    read,
+                    false,
+                    order.get() == DateText.Order.DAY_FIRST
+                            ? "dates with the day before the month."
+                            : "dates with the month before the day.");
         }
-        DateColumn.offset(raw.cells()).ifPresent(offset -> say(read, false, "all times are on one clock, UTC%s.", offset));
+        DateColumn.offset(raw.cells())
+                .ifPresent(offset -> say(read, false, "all times are on one clock, UTC%s.", offset));
         return read;
     }
 
@@ -429,11 +529,17 @@ final class ColumnReader {
         Cells cells = raw.cells();
         for (int row = 0; row < cells.size(); row++) {
             Cell cell = cells.cell(row);
-            read.add(cell instanceof Cell.Text(String text) && AngleText.read(text).isPresent()
-                    ? new Cell.Number(AngleText.read(text).getAsDouble()) : asText(cell));
+            read.add(
+                    cell instanceof Cell.Text(String text)
+                                    && AngleText.read(text).isPresent()
+                            ? new Cell.Number(AngleText.read(text).getAsDouble())
+                            : asText(cell));
         }
         say(raw, false, "angles, counted in degrees.");
-        return raw.with(read.build()).with(Kind.NUMBER).with(new Heading(raw.name(), "°")).with(new Format.AsWritten(0));
+        return raw.with(read.build())
+                .with(Kind.NUMBER)
+                .with(new Heading(raw.name(), "°"))
+                .with(new Format.AsWritten(0));
     }
 
     // ---- by a person's word ----
@@ -445,8 +551,8 @@ final class ColumnReader {
             case TEXT -> List.of(kept);
             case POINT, COMMA -> {
                 DecimalMark by = way == ReadingWay.POINT ? DecimalMark.POINT : DecimalMark.COMMA;
-                Numbers numbers = new ColumnReader(by, Optional.of(by), false, ReadingChoices.NONE, new ArrayList<>()).new Numbers(kept,
-                        by);
+                Numbers numbers = new ColumnReader(by, Optional.of(by), false, ReadingChoices.NONE, new ArrayList<>())
+                .new Numbers(kept, by);
                 numbers.settle();
                 yield numbers.columns(false);
             }

@@ -1,9 +1,9 @@
 package helvo.core.table;
 
+import helvo.core.number.DateText;
 import helvo.core.number.DateText.Form;
 import helvo.core.number.DateText.Moment;
 import helvo.core.number.DateText.Order;
-import helvo.core.number.DateText;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.time.ZoneOffset;
@@ -28,11 +28,16 @@ public final class DateColumn {
                 boolean open = day.isPresent() && day.get().either();
                 Optional<Moment> month = day.isPresent() && !open ? day : DateText.read(text, Order.MONTH_FIRST);
                 either += open ? 1 : 0;
-                dayFirst += day.isPresent() && !open && DateText.read(text, Order.MONTH_FIRST).isEmpty() ? 1 : 0;
+                dayFirst += day.isPresent()
+                                && !open
+                                && DateText.read(text, Order.MONTH_FIRST).isEmpty()
+                        ? 1
+                        : 0;
                 monthFirst += day.isEmpty() && month.isPresent() ? 1 : 0;
             }
         }
-        return dayFirst == monthFirst ? either == 0 && dayFirst == 0 ? Optional.of(Order.DAY_FIRST) : Optional.empty()
+        return dayFirst == monthFirst
+                ? either == 0 && dayFirst == 0 ? Optional.of(Order.DAY_FIRST) : Optional.empty()
                 : Optional.of(dayFirst > monthFirst ? Order.DAY_FIRST : Order.MONTH_FIRST);
     }
 
@@ -49,7 +54,9 @@ public final class DateColumn {
 
     /// "+01:00" where the first date with an offset from UTC has that.
     static Optional<String> offset(Cells cells) {
-        return base(cells).stream().mapToObj(base -> ZoneOffset.ofTotalSeconds(base).getId().replace("Z", "")).findFirst();
+        return base(cells).stream()
+                .mapToObj(base -> ZoneOffset.ofTotalSeconds(base).getId().replace("Z", ""))
+                .findFirst();
     }
 
     private static OptionalInt base(Cells cells) {
@@ -67,27 +74,38 @@ public final class DateColumn {
     /// Numbers such as 20260305 as dates.
     static Column compact(Column column) {
         Form[] form = {Form.DAY};
-        Column read = each(column, cell -> cell instanceof Cell.Number(double number) ? DateText.compact(number).map(moment -> {
-            form[0] = moment.form();
-            return (Cell) new Cell.Number(moment.seconds());
-        }).orElse(cell) : cell);
+        Column read = each(
+                column,
+                cell -> cell instanceof Cell.Number(double number)
+                        ? DateText.compact(number)
+                                .map(moment -> {
+                                    form[0] = moment.form();
+                                    return (Cell) new Cell.Number(moment.seconds());
+                                })
+                                .orElse(cell)
+                        : cell);
         return finished(read, form[0], Order.DAY_FIRST);
     }
 
-    /// Texts that are dates become dates, whole numbers that are years too; what is neither stays as text and needs a look.
-    /// A column of dates in the other order has day and month changed over.
+    /// Texts that are dates become dates, whole numbers that are years too; what is neither stays as text and needs
+    /// a look. A column of dates in the other order has day and month changed over.
     public static Column dated(Column column, Order order) {
         if (column.kind() == Kind.DATE) {
             Format.Dates format = (Format.Dates) column.format();
-            return format.order() == order ? column : each(column,
-                    cell -> cell instanceof Cell.Number(double seconds) ? new Cell.Number(DateText.swapped(seconds)) : cell)
-                    .with(new Format.Dates(format.form(), order, format.per()));
+            return format.order() == order
+                    ? column
+                    : each(
+                                    column,
+                                    cell -> cell instanceof Cell.Number(double seconds)
+                                            ? new Cell.Number(DateText.swapped(seconds))
+                                            : cell)
+                            .with(new Format.Dates(format.form(), order, format.per()));
         }
         return dated(column, order, Optional.empty());
     }
 
-    /// Dates with offsets are put on the clock of the first of them, so that a change to summer time leaves no gap. Times of day that
-    /// pass midnight go on.
+    /// Dates with offsets are put on the clock of the first of them, so that a change to summer time leaves no gap.
+    /// Times of day that pass midnight go on.
     ///
     /// @param zone of clocks that name no offset
     static Column dated(Column column, Order order, Optional<ZoneId> zone) {
@@ -95,15 +113,18 @@ public final class DateColumn {
         var clock = new Clock(base, zone);
         Form[] form = {null};
         Column dated = each(column, cell -> {
-            Optional<Moment> moment = switch (cell) {
-                case Cell.Text(String text) -> DateText.read(text, order);
-                case Cell.Number(double number) -> DateText.year(number);
-                case Cell.Empty _ -> Optional.empty();
-            };
+            Optional<Moment> moment =
+                    switch (cell) {
+                        case Cell.Text(String text) -> DateText.read(text, order);
+                        case Cell.Number(double number) -> DateText.year(number);
+                        case Cell.Empty _ -> Optional.empty();
+                    };
             if (moment.isEmpty()) {
                 return cell instanceof Cell.Empty ? cell : new Cell.Text(cell.exactText());
             }
-            form[0] = form[0] == null ? moment.get().form() : form[0].with(moment.get().form());
+            form[0] = form[0] == null
+                    ? moment.get().form()
+                    : form[0].with(moment.get().form());
             return clock.cell(moment.get(), cell);
         });
         return finished(dated, form[0] == null ? Form.DAY : form[0], order);
@@ -117,11 +138,17 @@ public final class DateColumn {
         for (int row = 0; row < days.cells().size(); row++) {
             double day = days.cells().number(row);
             double time = times.cells().number(row);
-            Cell apart = days.cells().cell(row) instanceof Cell.Number ? times.cells().cell(row) : days.cells().cell(row);
-            joined.add(Double.isNaN(day) || Double.isNaN(time) ? apart
-                    : clock.cell(new Moment(day + time % Clock.DAY, form, false), Cell.EMPTY));
+            Cell apart = days.cells().cell(row) instanceof Cell.Number
+                    ? times.cells().cell(row)
+                    : days.cells().cell(row);
+            joined.add(
+                    Double.isNaN(day) || Double.isNaN(time)
+                            ? apart
+                            : clock.cell(new Moment(day + time % Clock.DAY, form, false), Cell.EMPTY));
         }
-        return finished(days.with(joined.build()).with(new Heading(days.name() + " " + times.name(), "")), form,
+        return finished(
+                days.with(joined.build()).with(new Heading(days.name() + " " + times.name(), "")),
+                form,
                 ((Format.Dates) days.format()).order());
     }
 
@@ -159,14 +186,16 @@ public final class DateColumn {
                 return new Cell.Number(moment.seconds() + days);
             }
             if (base.isPresent()) {
-                return moment.offset().isPresent() ? new Cell.Number(moment.at(base.getAsInt()).seconds())
+                return moment.offset().isPresent()
+                        ? new Cell.Number(moment.at(base.getAsInt()).seconds())
                         : new Cell.Text(written.exactText());
             }
             boolean hasTime = moment.form() == Form.MINUTE || moment.form() == Form.SECOND;
             return new Cell.Number(zone.isPresent() && hasTime ? in(zone.get(), moment.seconds()) : moment.seconds());
         }
 
-        /// On the clock of the zone's standard time; of an hour that comes twice, the later one where time would go back.
+        /// On the clock of the zone's standard time; of an hour that comes twice, the later one where time would go
+        /// back.
         private double in(ZoneId place, double seconds) {
             var local = DateText.moment(seconds);
             var first = local.atZone(place);
@@ -179,20 +208,28 @@ public final class DateColumn {
 
     /// Dates as the text that they are shown as; years alone as numbers.
     public static Column undated(Column column, Kind kind) {
-        if (!(column.format() instanceof Format.Dates(Form form, _, _))) {
+        if (!(column.format() instanceof Format.Dates(Form form, var _, var _))) {
             return column.with(kind);
         }
         boolean years = form == Form.YEAR && kind == Kind.NUMBER;
-        return each(column, cell -> cell instanceof Cell.Number(double seconds)
-                ? years ? new Cell.Number(DateText.moment(seconds).getYear()) : new Cell.Text(DateText.shown(seconds, form)) : cell)
-                .with(kind).with(new Format.AsWritten(0));
+        return each(
+                        column,
+                        cell -> cell instanceof Cell.Number(double seconds)
+                                ? years
+                                        ? new Cell.Number(
+                                                DateText.moment(seconds).getYear())
+                                        : new Cell.Text(DateText.shown(seconds, form))
+                                : cell)
+                .with(kind)
+                .with(new Format.AsWritten(0));
     }
 
     /// Cells typed into the column since, in a fuller form than its own, are still shown in full.
     static Column showing(Column column, String typed) {
         return column.format() instanceof Format.Dates(Form form, Order order, TimeUnit per)
-                ? DateText.read(typed, order).map(moment -> column.with(new Format.Dates(form.with(moment.form()), order, per)))
-                .orElse(column)
+                ? DateText.read(typed, order)
+                        .map(moment -> column.with(new Format.Dates(form.with(moment.form()), order, per)))
+                        .orElse(column)
                 : column;
     }
 

@@ -2,7 +2,8 @@ package helvo.core.table;
 
 import java.util.Optional;
 
-/// What a person decided about a place that needed a look. It stays on record until it is taken back or the cell is typed over.
+/// What a person decided about a place that needed a look. It stays on record until it is taken back or the cell is
+/// typed over.
 ///
 /// @param row    0 is the first
 /// @param column its id; 0 for a decision about a whole row
@@ -10,7 +11,10 @@ import java.util.Optional;
 /// @param about  why it needed a look
 public record Decision(int row, int column, Cell was, Problem.Sort about, Choice choice) {
     public enum Choice {
-        NUMBER_USED("the number in it used"), MISSING("treated as missing"), SET_ASIDE("row set aside"), KEPT("kept as it is");
+        NUMBER_USED("the number in it used"),
+        MISSING("treated as missing"),
+        SET_ASIDE("row set aside"),
+        KEPT("kept as it is");
 
         private final String words;
 

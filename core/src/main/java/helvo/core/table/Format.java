@@ -19,7 +19,8 @@ public sealed interface Format {
 
     String shown(double number, DecimalMark mark);
 
-    /// As they were written: padded to this many decimals, and not rounded but for what is plainly the rounding of doubles.
+    /// As they were written: padded to this many decimals, and not rounded but for what is plainly the rounding of
+    /// doubles.
     record AsWritten(int decimals) implements Format {
         public AsWritten {
             require(decimals >= 0, "decimals=%s must be >= 0", decimals);
@@ -30,7 +31,8 @@ public sealed interface Format {
         @Override
         public String shown(double number, DecimalMark mark) {
             String written = NumberText.withDecimals(NumberText.withoutRounding(number), decimals);
-            return written.indexOf('E') < 0 ? written.replace('.', mark.sign())
+            return written.indexOf('E') < 0
+                    ? written.replace('.', mark.sign())
                     : NumberFormat.of(mark).text(new BigDecimal(written).stripTrailingZeros());
         }
     }
@@ -43,13 +45,15 @@ public sealed interface Format {
 
         @Override
         public String shown(double number, DecimalMark mark) {
-            return new BigDecimal(number).setScale(decimals, RoundingMode.HALF_EVEN).toPlainString().replace('.', mark.sign());
+            return new BigDecimal(number)
+                    .setScale(decimals, RoundingMode.HALF_EVEN)
+                    .toPlainString()
+                    .replace('.', mark.sign());
         }
     }
 
-    /// Rounded to this many significant digits, with a power of ten where that is shorter. Zeros at the end that rounding gave are kept:
-    /// they say how
-    /// exact the number is.
+    /// Rounded to this many significant digits, with a power of ten where that is shorter. Zeros at the end that
+    /// rounding gave are kept: they say how exact the number is.
     record Significant(int digits) implements Format {
         public Significant {
             require(digits >= 1 && digits <= MAX_DECIMALS, "digits=%s must be 1 to %s", digits, MAX_DECIMALS);
@@ -58,7 +62,9 @@ public sealed interface Format {
         @Override
         public String shown(double number, DecimalMark mark) {
             BigDecimal rounded = new BigDecimal(number).round(new MathContext(digits, RoundingMode.HALF_EVEN));
-            BigDecimal written = rounded.compareTo(new BigDecimal(Double.toString(number))) == 0 ? rounded.stripTrailingZeros() : rounded;
+            BigDecimal written = rounded.compareTo(new BigDecimal(Double.toString(number))) == 0
+                    ? rounded.stripTrailingZeros()
+                    : rounded;
             return NumberFormat.of(mark).text(written);
         }
     }
@@ -75,7 +81,8 @@ public sealed interface Format {
     record Durations(TimeUnit per) implements Format {
         @Override
         public String shown(double number, DecimalMark mark) {
-            return DurationText.shown(Math.rint(number * per.seconds() * 1e6) / 1e6).replace('.', mark.sign());
+            return DurationText.shown(Math.rint(number * per.seconds() * 1e6) / 1e6)
+                    .replace('.', mark.sign());
         }
     }
 }

@@ -18,7 +18,9 @@ public record Heading(String name, String unit) {
             return new Heading(bracketed.group(1), unit.strip());
         }
         Matcher divided = DIVIDED.matcher(line);
-        return divided.matches() ? new Heading(divided.group(1), divided.group(2).strip()) : new Heading(line, "");
+        return divided.matches()
+                ? new Heading(divided.group(1), divided.group(2).strip())
+                : new Heading(line, "");
     }
 
     /// "Load (N)", or "Load" when there is no unit.

@@ -1,8 +1,11 @@
 package helvo.core.table;
 
-/// What a column's cells are meant to be. Dates and times of day are numbers of seconds; see [helvo.core.number.DateText].
+/// What a column's cells are meant to be. Dates and times of day are numbers of seconds; see
+/// [helvo.core.number.DateText].
 public enum Kind {
-    NUMBER("numbers"), TEXT("text"), DATE("dates");
+    NUMBER("numbers"),
+    TEXT("text"),
+    DATE("dates");
 
     private final String plural;
 

@@ -15,7 +15,15 @@ import java.util.stream.Collectors;
 /// @param rows   ascending, 0 is the first; not to be changed
 public record Problem(Sort sort, int column, String text, int[] rows) {
     /// Why a cell needs a look, the gravest first.
-    public enum Sort { NOT_A_NUMBER, NOT_A_DATE, LIMIT, NO_RESULT, BLANK, FAR, REPEATED }
+    public enum Sort {
+        NOT_A_NUMBER,
+        NOT_A_DATE,
+        LIMIT,
+        NO_RESULT,
+        BLANK,
+        FAR,
+        REPEATED
+    }
 
     private static final int NAMED = 5;
 
@@ -29,7 +37,9 @@ public record Problem(Sort sort, int column, String text, int[] rows) {
 
     /// The one number in the text, which may be what was meant; none in a date.
     public OptionalDouble numberInside() {
-        return sort == Sort.LIMIT || sort == Sort.NOT_A_NUMBER && !isDate() ? NumberText.numberInside(text) : OptionalDouble.empty();
+        return sort == Sort.LIMIT || sort == Sort.NOT_A_NUMBER && !isDate()
+                ? NumberText.numberInside(text)
+                : OptionalDouble.empty();
     }
 
     /// Text among numbers that is a date.
@@ -44,8 +54,13 @@ public record Problem(Sort sort, int column, String text, int[] rows) {
 
     /// Where it is: "row 7, Stretch", "rows 3, 5, 8 and 12 more, Mass".
     public String place(Table table) {
-        String first = Arrays.stream(rows).limit(NAMED).mapToObj(row -> Phrase.of("%,d", row + 1)).collect(Collectors.joining(", "));
-        String place = (count() == 1 ? "row " : "rows ") + first + (count() > NAMED ? Phrase.of(" and %,d more", count() - NAMED) : "");
+        String first = Arrays.stream(rows)
+                .limit(NAMED)
+                .mapToObj(row -> Phrase.of("%,d", row + 1))
+                .collect(Collectors.joining(", "));
+        String place = (count() == 1 ? "row " : "rows ")
+                + first
+                + (count() > NAMED ? Phrase.of(" and %,d more", count() - NAMED) : "");
         return place + in(table).map(each -> ", " + each.name()).orElse("");
     }
 
@@ -54,14 +69,19 @@ public record Problem(Sort sort, int column, String text, int[] rows) {
         return switch (sort) {
             case NOT_A_NUMBER -> "“" + text + "” is " + (isDate() ? "a date among numbers" : "not a number");
             case NOT_A_DATE -> "“" + text + "” is not a date";
-            case LIMIT -> count() == 1 ? "“" + text + "” is a limit, not a value" : "limits, not values" + (text.isEmpty() ? ""
-                    : ", all “" + text + "”");
+            case LIMIT ->
+                count() == 1
+                        ? "“" + text + "” is a limit, not a value"
+                        : "limits, not values" + (text.isEmpty() ? "" : ", all “" + text + "”");
             case NO_RESULT -> text;
             case BLANK -> count() == 1 ? "empty" : "empty cells";
-            case FAR -> Phrase.of(count() == 1 ? "%s lies" : "from %s on, %d values lie", shown(table), count())
-                    + " far from the rest";
-            case REPEATED -> count() == 1 ? Phrase.of("repeats row %d in every cell", original(table) + 1)
-                    : "repeat an earlier row in every cell";
+            case FAR ->
+                Phrase.of(count() == 1 ? "%s lies" : "from %s on, %d values lie", shown(table), count())
+                        + " far from the rest";
+            case REPEATED ->
+                count() == 1
+                        ? Phrase.of("repeats row %d in every cell", original(table) + 1)
+                        : "repeat an earlier row in every cell";
         };
     }
 
@@ -74,7 +94,9 @@ public record Problem(Sort sort, int column, String text, int[] rows) {
         for (int row = 0; row < row(); row++) {
             int earlier = row;
             if (Double.compare(first.number(row), first.number(row())) == 0
-                    && table.columns().stream().allMatch(each -> each.cells().cell(earlier).equals(each.cells().cell(row())))) {
+                    && table.columns().stream().allMatch(each -> each.cells()
+                            .cell(earlier)
+                            .equals(each.cells().cell(row())))) {
                 return row;
             }
         }
@@ -87,7 +109,10 @@ public record Problem(Sort sort, int column, String text, int[] rows) {
 
     @Override
     public boolean equals(Object other) {
-        return other instanceof Problem problem && problem.sort == sort && problem.column == column && problem.text.equals(text)
+        return other instanceof Problem problem
+                && problem.sort == sort
+                && problem.column == column
+                && problem.text.equals(text)
                 && Arrays.equals(problem.rows, rows);
     }
 

@@ -19,7 +19,8 @@ public record Problems(List<Problem> groups, List<ColumnQuestion> questions) {
     public static final Problems NONE = new Problems(List.of(), List.of());
     /// Fewer values than these have no rest to be far from.
     private static final int FEWEST_TO_JUDGE = 8;
-    /// Beyond the quartiles by so many interquartile ranges a value is "far out" (Tukey 1977, Exploratory Data Analysis, §2D).
+    /// Beyond the quartiles by so many interquartile ranges a value is "far out" (Tukey 1977, Exploratory Data
+    /// Analysis, §2D).
     private static final double FAR_OUT = 3;
     /// Beyond them by so many, here of the logarithms, it is "outside" (as above).
     private static final double OUTSIDE = 1.5;
@@ -57,7 +58,8 @@ public record Problems(List<Problem> groups, List<ColumnQuestion> questions) {
             table.columns().forEach(this::texts);
             table.columns().forEach(this::noResults);
             blanks();
-            table.columns().stream().filter(column -> column.kind() == Kind.NUMBER && !column.isDerived() && isMeasured(column))
+            table.columns().stream()
+                    .filter(column -> column.kind() == Kind.NUMBER && !column.isDerived() && isMeasured(column))
                     .forEach(this::far);
             if (table.summary().isEmpty()) {
                 repeats();
@@ -89,7 +91,9 @@ public record Problems(List<Problem> groups, List<ColumnQuestion> questions) {
             for (int row = 0; row < cells.size(); row++) {
                 if (cells.blockIsNumbersOnly(row)) {
                     row = cells.blockEnd(row) - 1;
-                } else if (cells.cell(row) instanceof Cell.Text(String text) && !MissingText.saysNone(text) && isOpen(row, column.id())) {
+                } else if (cells.cell(row) instanceof Cell.Text(String text)
+                        && !MissingText.saysNone(text)
+                        && isOpen(row, column.id())) {
                     boolean limit = column.kind() == Kind.NUMBER && MissingText.isLimit(text);
                     if (limit) {
                         limitTexts.add(text);
@@ -98,7 +102,10 @@ public record Problems(List<Problem> groups, List<ColumnQuestion> questions) {
                 }
             }
             if (limits.size() > 0) {
-                groups.add(new Problem(Problem.Sort.LIMIT, column.id(), limitTexts.size() == 1 ? limitTexts.iterator().next() : "",
+                groups.add(new Problem(
+                        Problem.Sort.LIMIT,
+                        column.id(),
+                        limitTexts.size() == 1 ? limitTexts.iterator().next() : "",
                         limits.toArray()));
             }
             var sort = column.kind() == Kind.DATE ? Problem.Sort.NOT_A_DATE : Problem.Sort.NOT_A_NUMBER;
@@ -115,7 +122,8 @@ public record Problems(List<Problem> groups, List<ColumnQuestion> questions) {
                     }
                     return true;
                 });
-                alike.forEach((why, rows) -> groups.add(new Problem(Problem.Sort.NO_RESULT, column.id(), why, rows.toArray())));
+                alike.forEach((why, rows) ->
+                        groups.add(new Problem(Problem.Sort.NO_RESULT, column.id(), why, rows.toArray())));
             }
         }
 
@@ -131,21 +139,28 @@ public record Problems(List<Problem> groups, List<ColumnQuestion> questions) {
 
         /// Empty cells in x and y where the row has others, but for the last row, which is still being typed.
         private void blanks() {
-            List<Column> measured = table.columns().stream().filter(c -> (c.role() == Role.X || c.role() == Role.Y)
-                    && !c.isDerived()).toList();
+            List<Column> measured = table.columns().stream()
+                    .filter(c -> (c.role() == Role.X || c.role() == Role.Y) && !c.isDerived())
+                    .toList();
             int last = table.rows() - 1;
             for (Column column : measured) {
                 var rows = new RowList();
                 IntPredicate gather = row -> {
-                    boolean others = measured.stream().anyMatch(other -> other != column
-                            && !(other.cells().cell(row) instanceof Cell.Empty));
-                    if (row < last && others && column.cells().cell(row) instanceof Cell.Empty && isOpen(row, column.id())) {
+                    boolean others = measured.stream()
+                            .anyMatch(
+                                    other -> other != column && !(other.cells().cell(row) instanceof Cell.Empty));
+                    if (row < last
+                            && others
+                            && column.cells().cell(row) instanceof Cell.Empty
+                            && isOpen(row, column.id())) {
                         rows.add(row);
                     }
                     return true;
                 };
                 emptyRows(column.cells(), gather);
-                for (int row = column.cells().size(); row < last && column.cells().size() > 0; row++) {
+                for (int row = column.cells().size();
+                        row < last && column.cells().size() > 0;
+                        row++) {
                     gather.test(row);
                 }
                 if (rows.size() > 0) {
@@ -172,14 +187,17 @@ public record Problems(List<Problem> groups, List<ColumnQuestion> questions) {
             if (rows.size() > FAR_ONE_BY_ONE) {
                 groups.add(new Problem(Problem.Sort.FAR, column.id(), "", rows.toArray()));
             } else {
-                Arrays.stream(rows.toArray()).forEach(row -> groups.add(new Problem(Problem.Sort.FAR, column.id(), "", new int[] {row})));
+                Arrays.stream(rows.toArray())
+                        .forEach(row -> groups.add(new Problem(Problem.Sort.FAR, column.id(), "", new int[] {row})));
             }
         }
 
         /// Rows that are the same as an earlier one in every cell. Rows are told apart by a hash first.
         private void repeats() {
             int rows = table.rows();
-            List<Column> columns = table.columns().stream().filter(column -> !column.isDerived()).toList();
+            List<Column> columns = table.columns().stream()
+                    .filter(column -> !column.isDerived())
+                    .toList();
             if (columns.size() < 2 || rows < 2) {
                 return;
             }
@@ -188,7 +206,8 @@ public record Problems(List<Problem> groups, List<ColumnQuestion> questions) {
                 Cells cells = column.cells();
                 for (int row = 0; row < rows; row++) {
                     double number = cells.number(row);
-                    long bits = Double.isNaN(number) ? row < cells.size() ? cells.cell(row).hashCode() : 1
+                    long bits = Double.isNaN(number)
+                            ? row < cells.size() ? cells.cell(row).hashCode() : 1
                             : Double.doubleToLongBits(number) * 0x9E3779B97F4A7C15L;
                     hashes[row] = (hashes[row] ^ bits ^ bits >>> 29) * 0xBF58476D1CE4E5B9L;
                 }
@@ -206,16 +225,22 @@ public record Problems(List<Problem> groups, List<ColumnQuestion> questions) {
                 repeatsAmong(columns, hashes, from, to, repeated);
             }
             if (repeated.size() > 0) {
-                groups.add(new Problem(Problem.Sort.REPEATED, 0, "", Arrays.stream(repeated.toArray()).sorted().toArray()));
+                groups.add(new Problem(
+                        Problem.Sort.REPEATED,
+                        0,
+                        "",
+                        Arrays.stream(repeated.toArray()).sorted().toArray()));
             }
         }
 
-        /// @param hashes of the rows from `from` to before `to` are the same in their upper half; the lower half is the row
+        /// @param hashes of the rows from `from` to before `to` are the same in their upper half; the lower half is
+        ///     the row
         private void repeatsAmong(List<Column> columns, long[] hashes, int from, int to, RowList repeated) {
             var different = new RowList();
             for (int i = from; i < to && to - from > 1; i++) {
                 int row = (int) hashes[i];
-                if (!table.setAside().has(row) && columns.stream().anyMatch(column -> !(column.cells().cell(row) instanceof Cell.Empty))) {
+                if (!table.setAside().has(row)
+                        && columns.stream().anyMatch(column -> !(column.cells().cell(row) instanceof Cell.Empty))) {
                     if (Arrays.stream(different.toArray()).noneMatch(earlier -> columns.stream()
                             .allMatch(column -> same(column.cells(), earlier, row)))) {
                         different.add(row);
@@ -255,7 +280,8 @@ public record Problems(List<Problem> groups, List<ColumnQuestion> questions) {
             if (!(plain[0] < plain[1])) {
                 return Optional.empty();
             }
-            double[] logs = positive ? fences(Arrays.stream(sorted).map(Math::log).toArray(), OUTSIDE) : plain;
+            double[] logs =
+                    positive ? fences(Arrays.stream(sorted).map(Math::log).toArray(), OUTSIDE) : plain;
             return Optional.of(new Fences(plain[0], plain[1], logs[0], logs[1], positive));
         }
 

@@ -19,12 +19,32 @@ import java.util.Optional;
 /// @param zone        of clock times that name none, as in "Europe/Berlin"
 /// @param hidden      whether hidden rows and columns of a workbook are left out
 @RecordBuilder
-public record ReadingChoices(Optional<Integer> headingLine, int skipLines, Optional<Integer> table, Optional<Character> separator,
-        Optional<DecimalMark> decimal, Optional<Character> thousands, Optional<DateText.Order> dateOrder, List<String> missing,
-        Optional<String> encoding, Optional<String> zone, boolean hidden) implements ReadingChoicesBuilder.With {
+public record ReadingChoices(
+        Optional<Integer> headingLine,
+        int skipLines,
+        Optional<Integer> table,
+        Optional<Character> separator,
+        Optional<DecimalMark> decimal,
+        Optional<Character> thousands,
+        Optional<DateText.Order> dateOrder,
+        List<String> missing,
+        Optional<String> encoding,
+        Optional<String> zone,
+        boolean hidden)
+        implements ReadingChoicesBuilder.With {
     /// All is decided by the cells.
-    public static final ReadingChoices NONE = new ReadingChoices(Optional.empty(), 0, Optional.empty(), Optional.empty(), Optional.empty(),
-            Optional.empty(), Optional.empty(), List.of(), Optional.empty(), Optional.empty(), false);
+    public static final ReadingChoices NONE = new ReadingChoices(
+            Optional.empty(),
+            0,
+            Optional.empty(),
+            Optional.empty(),
+            Optional.empty(),
+            Optional.empty(),
+            Optional.empty(),
+            List.of(),
+            Optional.empty(),
+            Optional.empty(),
+            false);
 
     public ReadingChoices {
         missing = List.copyOf(missing);
@@ -32,7 +52,8 @@ public record ReadingChoices(Optional<Integer> headingLine, int skipLines, Optio
 
     /// The decimal mark that was said, or that the thousands leave.
     public Optional<DecimalMark> mark() {
-        return decimal.or(() -> thousands.filter(sign -> sign == ',' || sign == '.')
+        return decimal.or(() -> thousands
+                .filter(sign -> sign == ',' || sign == '.')
                 .map(sign -> sign == ',' ? DecimalMark.POINT : DecimalMark.COMMA));
     }
 

@@ -18,26 +18,31 @@ public final class RoleGuess {
     public static final int MAX_SERIES = 64;
     private static final Pattern BAR = Pattern.compile(
             "(±|\\+/-|u\\(|uncertainty\\b|error\\b|err\\b|sd\\b|se\\b|sem\\b|std\\b|sigma\\b|σ|Δ|delta\\b).*"
-            + "|.*\\b(uncertainty|error|err|sd|se|sem|std)", Pattern.CASE_INSENSITIVE);
+                    + "|.*\\b(uncertainty|error|err|sd|se|sem|std)",
+            Pattern.CASE_INSENSITIVE);
 
-    private static final Pattern COUNTER = Pattern.compile("#|№|(no|nr|num|number|id|index|row|run|sample|specimen|test|trial)\\.?( "
-            + "?(no|nr|number|id)\\.?)?", Pattern.CASE_INSENSITIVE);
+    private static final Pattern COUNTER = Pattern.compile(
+            "#|№|(no|nr|num|number|id|index|row|run|sample|specimen|test|trial)\\.?( " + "?(no|nr|number|id)\\.?)?",
+            Pattern.CASE_INSENSITIVE);
 
     /// Columns of one quantity that are all y from the start.
     private static final int MOST_Y = 6;
 
     private RoleGuess() {}
 
-    /// The first column of numbers or dates is x, the next of numbers y; a column named as an uncertainty is the bar of the one
-    /// it names, else of y; a column of few, repeated words, seldom empty, splits the rows. A column that only counts the rows or the
-    /// repeats
-    /// (1, 2, 3, 1, 2, 3) is none of these where there are others. Further columns of y's own quantity are y too.
+    /// The first column of numbers or dates is x, the next of numbers y; a column named as an uncertainty is the
+    /// bar of the one it names, else of y; a column of few, repeated words, seldom empty, splits the rows. A column
+    /// that only counts the rows or the repeats (1, 2, 3, 1, 2, 3) is none of these where there are others. Further
+    /// columns of y's own quantity are y too.
     public static List<Column> guessed(List<Column> columns) {
         var guessed = new ArrayList<Column>();
         Column x = null;
         Column y = null;
         boolean split = false;
-        long numbers = columns.stream().filter(column -> column.kind() != Kind.TEXT && !BAR.matcher(column.name()).matches()).count();
+        long numbers = columns.stream()
+                .filter(column -> column.kind() != Kind.TEXT
+                        && !BAR.matcher(column.name()).matches())
+                .count();
         for (Column column : columns) {
             Role role = Role.NONE;
             if (column.kind() == Kind.TEXT) {
@@ -61,35 +66,51 @@ public final class RoleGuess {
         return y == null ? guessed : withOthersOf(y, guessed);
     }
 
-    /// With the further columns of y's own quantity as y too, up to [#MOST_Y], each with the ± column right behind it. Where a ± column
-    /// stands elsewhere it could be taken for another's: then nothing changes.
+    /// With the further columns of y's own quantity as y too, up to [#MOST_Y], each with the ± column right behind
+    /// it. Where a ± column stands elsewhere it could be taken for another's: then nothing changes.
     private static List<Column> withOthersOf(Column y, List<Column> guessed) {
         var all = new ArrayList<Column>();
         int count = 0;
         for (Column column : guessed) {
-            boolean further = column.role() == Role.NONE && count > 0 && count < MOST_Y && column.kind() == Kind.NUMBER
-                    && column.derivation().isEmpty() && !BAR.matcher(column.name()).matches() && isOfOneQuantity(y, column);
-            boolean bar = column.role() == Role.NONE && column.kind() == Kind.NUMBER && BAR.matcher(column.name()).matches()
-                    && !all.isEmpty() && all.getLast().role() == Role.Y && column.unit().equals(all.getLast().unit());
+            boolean further = column.role() == Role.NONE
+                    && count > 0
+                    && count < MOST_Y
+                    && column.kind() == Kind.NUMBER
+                    && column.derivation().isEmpty()
+                    && !BAR.matcher(column.name()).matches()
+                    && isOfOneQuantity(y, column);
+            boolean bar = column.role() == Role.NONE
+                    && column.kind() == Kind.NUMBER
+                    && BAR.matcher(column.name()).matches()
+                    && !all.isEmpty()
+                    && all.getLast().role() == Role.Y
+                    && column.unit().equals(all.getLast().unit());
             count += further || column.role() == Role.Y ? 1 : 0;
             all.add(further ? column.with(Role.Y) : bar ? column.with(Role.Y_BAR) : column);
         }
-        boolean barsBehind = IntStream.range(0, all.size()).allMatch(i -> !BAR.matcher(all.get(i).name()).matches()
-                || all.get(i).role() == Role.X_BAR || all.get(i).role() == Role.Y_BAR && i > 0 && all.get(i - 1).role() == Role.Y);
+        boolean barsBehind = IntStream.range(0, all.size())
+                .allMatch(i -> !BAR.matcher(all.get(i).name()).matches()
+                        || all.get(i).role() == Role.X_BAR
+                        || all.get(i).role() == Role.Y_BAR
+                                && i > 0
+                                && all.get(i - 1).role() == Role.Y);
         return count > 1 && barsBehind ? all : guessed;
     }
 
-    /// Whether two columns are of one quantity: both in the same unit, or, without units, called alike but for a number or a letter at the
-    /// end ("Absorbance 1", "Absorbance 2").
+    /// Whether two columns are of one quantity: both in the same unit, or, without units, called alike but for a
+    /// number or a letter at the end ("Absorbance 1", "Absorbance 2").
     private static boolean isOfOneQuantity(Column one, Column other) {
-        return one.unit().isEmpty() ? NumberedName.alike(one, other) : one.unit().equals(other.unit());
+        return one.unit().isEmpty()
+                ? NumberedName.alike(one, other)
+                : one.unit().equals(other.unit());
     }
 
     /// "Temp water and Temp wax are both y, since both are in °C.": that several columns were taken for y.
     ///
     /// @return empty where one is, or they are of different quantities
     public static Optional<String> severalY(List<Column> columns) {
-        List<Column> ys = columns.stream().filter(column -> column.role() == Role.Y).toList();
+        List<Column> ys =
+                columns.stream().filter(column -> column.role() == Role.Y).toList();
         if (ys.size() < 2 || !ys.stream().skip(1).allMatch(column -> isOfOneQuantity(ys.getFirst(), column))) {
             return Optional.empty();
         }
@@ -97,9 +118,11 @@ public final class RoleGuess {
                 + ys.getLast().name();
         String both = ys.size() == 2 ? "both" : "all";
         String unit = ys.getFirst().unit();
-        return Optional.of(names + " are " + both + " y, since " + both + " are " + (unit.isEmpty() ? "called “"
-                + NumberedName.of(ys.getFirst()).orElseThrow().stem() + "”."
-                : "in " + unit + "."));
+        return Optional.of(names + " are " + both + " y, since " + both + " are "
+                + (unit.isEmpty()
+                        ? "called “"
+                                + NumberedName.of(ys.getFirst()).orElseThrow().stem() + "”."
+                        : "in " + unit + "."));
     }
 
     private static boolean counts(Column column) {
@@ -114,7 +137,9 @@ public final class RoleGuess {
             beginsAgain |= number == 1 && row > 0;
             before = number;
         }
-        return column.unit().isEmpty() && rows > 2 && (beginsAgain || COUNTER.matcher(column.name()).matches());
+        return column.unit().isEmpty()
+                && rows > 2
+                && (beginsAgain || COUNTER.matcher(column.name()).matches());
     }
 
     private static boolean alreadyTaken(List<Column> columns, Role role) {

@@ -36,7 +36,8 @@ public sealed interface RowCondition {
         @Override
         public IntPredicate in(Table table) {
             Cells cells = table.column(column).cells();
-            return row -> !(cells.cell(row) instanceof Cell.Empty) && !cells.cell(row).equals(value);
+            return row ->
+                    !(cells.cell(row) instanceof Cell.Empty) && !cells.cell(row).equals(value);
         }
 
         @Override
@@ -55,7 +56,9 @@ public sealed interface RowCondition {
 
         @Override
         public String sentence(Table table) {
-            return table.column(column).name() + (above ? " is above " : " is below ") + text(table, column, new Cell.Number(limit));
+            return table.column(column).name()
+                    + (above ? " is above " : " is below ")
+                    + text(table, column, new Cell.Number(limit));
         }
     }
 
@@ -84,9 +87,12 @@ public sealed interface RowCondition {
             if (values.size() > NAMED) {
                 return name + " is one of " + values.size() + " values";
             }
-            List<String> texts = values.stream().map(value -> text(table, column, value)).toList();
-            return name + " is " + (texts.size() == 1 ? texts.getFirst()
-                    : String.join(", ", texts.subList(0, texts.size() - 1)) + " or " + texts.getLast());
+            List<String> texts =
+                    values.stream().map(value -> text(table, column, value)).toList();
+            return name + " is "
+                    + (texts.size() == 1
+                            ? texts.getFirst()
+                            : String.join(", ", texts.subList(0, texts.size() - 1)) + " or " + texts.getLast());
         }
     }
 
@@ -103,14 +109,19 @@ public sealed interface RowCondition {
             String name = table.column(column).name();
             String from = Double.isInfinite(low) ? "" : text(table, column, new Cell.Number(low));
             String to = Double.isInfinite(high) ? "" : text(table, column, new Cell.Number(high));
-            return from.isEmpty() && to.isEmpty() ? name + " is a number" : from.isEmpty() ? name + " is at most " + to
-                    : to.isEmpty() ? name + " is at least " + from : name + " is " + from + " to " + to;
+            return from.isEmpty() && to.isEmpty()
+                    ? name + " is a number"
+                    : from.isEmpty()
+                            ? name + " is at most " + to
+                            : to.isEmpty() ? name + " is at least " + from : name + " is " + from + " to " + to;
         }
     }
 
     /// "Cord is dry and Load is 10 to 40".
     static String sentence(List<RowCondition> conditions, Table table) {
-        return known(conditions, table).map(condition -> condition.sentence(table)).collect(Collectors.joining(" and "));
+        return known(conditions, table)
+                .map(condition -> condition.sentence(table))
+                .collect(Collectors.joining(" and "));
     }
 
     /// Rows that meet all conditions; one about a column that is gone counts as met.

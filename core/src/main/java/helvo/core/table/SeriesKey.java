@@ -5,7 +5,8 @@ import static helvo.core.Require.require;
 /// Which series of a figure: a y column, which of its rows, and which curve through them.
 ///
 /// @param group the text of the cells that split the rows; empty unless `rows` is GROUP
-/// @param curve 0 for the series itself with its curve, 1 and more for further curves through the same points or a part of them
+/// @param curve 0 for the series itself with its curve, 1 and more for further curves through the same points or a
+///     part of them
 public record SeriesKey(int yColumn, Rows rows, String group, int curve) {
     /// Which rows of the y column.
     public enum Rows {
@@ -22,11 +23,14 @@ public record SeriesKey(int yColumn, Rows rows, String group, int curve) {
         require(curve >= 0, "curve=%s", curve);
     }
 
-    /// Written out, as `hashCode` is: both are asked for at every start, and those that the compiler leaves to the runtime to make take
-    /// longer than a fit.
+    /// Written out, as `hashCode` is: both are asked for at every start, and those that the compiler leaves to the
+    /// runtime to make take longer than a fit.
     @Override
     public boolean equals(Object other) {
-        return other instanceof SeriesKey that && yColumn == that.yColumn && rows == that.rows && curve == that.curve
+        return other instanceof SeriesKey that
+                && yColumn == that.yColumn
+                && rows == that.rows
+                && curve == that.curve
                 && group.equals(that.group);
     }
 
@@ -74,10 +78,11 @@ public record SeriesKey(int yColumn, Rows rows, String group, int curve) {
 
     /// In a sentence: the group, or the column where nothing splits its rows.
     public String words(String column) {
-        return (isFurther() ? "a further curve of " : "") + switch (rows) {
-            case WHOLE -> column;
-            case GROUP -> group.isEmpty() ? "the rows of no group" : group;
-            case POOLED -> "all groups";
-        };
+        return (isFurther() ? "a further curve of " : "")
+                + switch (rows) {
+                    case WHOLE -> column;
+                    case GROUP -> group.isEmpty() ? "the rows of no group" : group;
+                    case POOLED -> "all groups";
+                };
     }
 }

@@ -11,15 +11,17 @@ import java.util.Optional;
 public final class Stacking {
     private Stacking() {}
 
-    /// One table with the rows of all, in their order, and a first column that names the table each row comes from and splits the
-    /// rows. Columns of the same name, whatever its case, are one; where a table has none, its cells are empty.
+    /// One table with the rows of all, in their order, and a first column that names the table each row comes from
+    /// and splits the rows. Columns of the same name, whatever its case, are one; where a table has none, its cells
+    /// are empty.
     ///
     /// @param tables at least one
     public static Table of(String name, String source, List<Table> tables) {
         Map<String, List<Optional<Column>>> byName = new LinkedHashMap<>();
         for (int t = 0; t < tables.size(); t++) {
             for (Column column : tables.get(t).columns()) {
-                List<Optional<Column>> parts = byName.computeIfAbsent(column.name().toLowerCase(Locale.ROOT), _ -> new ArrayList<>());
+                List<Optional<Column>> parts =
+                        byName.computeIfAbsent(column.name().toLowerCase(Locale.ROOT), _ -> new ArrayList<>());
                 while (parts.size() < t) {
                     parts.add(Optional.empty());
                 }
@@ -30,15 +32,26 @@ public final class Stacking {
         }
         var columns = new ArrayList<Column>();
         var names = new Cells.Builder();
-        tables.forEach(table -> java.util.stream.IntStream.range(0, table.rows()).forEach(_ -> names.addText(table.name())));
+        tables.forEach(
+                table -> java.util.stream.IntStream.range(0, table.rows()).forEach(_ -> names.addText(table.name())));
         columns.add(new Column(1, new Heading(source, ""), Kind.TEXT, Role.BY, 0, names.build()));
         for (List<Optional<Column>> parts : byName.values()) {
             columns.add(stacked(columns.size() + 1, parts, tables));
         }
-        boolean split = columns.stream().filter(column -> column.role() == Role.BY).count() > 1;
-        return new Table(0, name, tables.getFirst().mark(), Optional.empty(),
-                split ? columns.stream().map(column -> column.id() > 1 && column.role() == Role.BY ? column.with(Role.NONE)
-                        : column).toList() : columns, SetAside.NONE);
+        boolean split =
+                columns.stream().filter(column -> column.role() == Role.BY).count() > 1;
+        return new Table(
+                0,
+                name,
+                tables.getFirst().mark(),
+                Optional.empty(),
+                split
+                        ? columns.stream()
+                                .map(column ->
+                                        column.id() > 1 && column.role() == Role.BY ? column.with(Role.NONE) : column)
+                                .toList()
+                        : columns,
+                SetAside.NONE);
     }
 
     private static Column stacked(int id, List<Optional<Column>> parts, List<Table> tables) {
@@ -51,7 +64,11 @@ public final class Stacking {
             boolean otherKind = part.isPresent() && (part.get().kind() == Kind.DATE) != (first.kind() == Kind.DATE);
             for (int row = 0; row < tables.get(t).rows(); row++) {
                 Cell cell = part.isPresent() ? part.get().cells().cell(row) : Cell.EMPTY;
-                cells.add(otherKind && !(cell instanceof Cell.Empty) ? new Cell.Text(part.get().shown(row, tables.get(t).mark())) : cell);
+                cells.add(
+                        otherKind && !(cell instanceof Cell.Empty)
+                                ? new Cell.Text(
+                                        part.get().shown(row, tables.get(t).mark()))
+                                : cell);
             }
         }
         return first.withId(id).with(cells.build()).withDecimals(decimals);

@@ -4,9 +4,16 @@ import java.util.Arrays;
 
 /// What can be said of repeated measurements in one number.
 public enum Statistics {
-    MEAN("mean"), MEDIAN("median"), SUM("sum of"), COUNT("number of"), LEAST("least"), GREATEST("greatest"),
-            STANDARD_DEVIATION("standard deviation of"),
-    STANDARD_ERROR("standard error of"), RANGE("range of"), HALF_RANGE("half range of");
+    MEAN("mean"),
+    MEDIAN("median"),
+    SUM("sum of"),
+    COUNT("number of"),
+    LEAST("least"),
+    GREATEST("greatest"),
+    STANDARD_DEVIATION("standard deviation of"),
+    STANDARD_ERROR("standard error of"),
+    RANGE("range of"),
+    HALF_RANGE("half range of");
 
     private final String words;
 
@@ -34,8 +41,8 @@ public enum Statistics {
         return this == STANDARD_DEVIATION || this == STANDARD_ERROR || this == HALF_RANGE;
     }
 
-    /// The mean is corrected by the mean of its residuals, and the deviation taken about it (two-pass; Chan, Golub & LeVeque
-    /// 1983, Am. Stat. 37:242, eq. 1.7).
+    /// The mean is corrected by the mean of its residuals, and the deviation taken about it (two-pass; Chan, Golub
+    /// & LeVeque 1983, Am. Stat. 37:242, eq. 1.7).
     ///
     /// @param values finite
     /// @return NaN where it has no value: of no values, and a spread of fewer than two
@@ -61,7 +68,8 @@ public enum Statistics {
         };
     }
 
-    /// Neumaier 1974, Z. Angew. Math. Mech. 54:39: the compensation also keeps the digits of a term larger than the sum.
+    /// Neumaier 1974, Z. Angew. Math. Mech. 54:39: the compensation also keeps the digits of a term larger than the
+    /// sum.
     private static double sum(double[] values) {
         double sum = 0;
         double lost = 0;
@@ -88,7 +96,9 @@ public enum Statistics {
     private static double deviation(double[] values) {
         double mean = mean(values);
         double off = sum(Arrays.stream(values).map(value -> value - mean).toArray());
-        double squares = sum(Arrays.stream(values).map(value -> (value - mean) * (value - mean)).toArray());
+        double squares = sum(Arrays.stream(values)
+                .map(value -> (value - mean) * (value - mean))
+                .toArray());
         return Math.sqrt(Math.max(0, squares - off * off / values.length) / (values.length - 1));
     }
 }

@@ -7,12 +7,14 @@ import java.util.List;
 /// Another table that a table follows, and in what form.
 ///
 /// @param source id of the table that is followed; rows of it that are set aside are left out
-/// @param by     ids of its columns: those to group by, in the order of their first rows; those that name the rows; the one whose cells
-///               name the columns
+/// @param by     ids of its columns: those to group by, in the order of their first rows; those that name the rows;
+///               the one whose cells name the columns
 public record Summary(int source, List<Integer> by, Form form) {
     /// What the table makes of its source.
     public enum Form {
-        GROUPS("averages of repeats"), ONE_ROW_EACH("one row for each value"), ROWS_TO_COLUMNS("rows as columns");
+        GROUPS("averages of repeats"),
+        ONE_ROW_EACH("one row for each value"),
+        ROWS_TO_COLUMNS("rows as columns");
 
         private final String words;
 

@@ -10,13 +10,19 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 
-/// Rows of a table that are not measurements: totals, averages and other statistics of the rows above, and headings that come again.
-/// They are told by their label and checked by their numbers.
+/// Rows of a table that are not measurements: totals, averages and other statistics of the rows above, and headings
+/// that come again. They are told by their label and checked by their numbers.
 final class SummaryRows {
     /// A row whose label says what it is, or whose numbers do.
     private enum What {
-        TOTAL("a total", true), AVERAGE("an average", true), DEVIATION("a standard deviation", true), LEAST("a minimum", false),
-        MOST("a maximum", false), MEDIAN("a median", false), COUNT("a count", false), OTHER("a statistic", false);
+        TOTAL("a total", true),
+        AVERAGE("an average", true),
+        DEVIATION("a standard deviation", true),
+        LEAST("a minimum", false),
+        MOST("a maximum", false),
+        MEDIAN("a median", false),
+        COUNT("a count", false),
+        OTHER("a statistic", false);
 
         private final String words;
         private final boolean plain;
@@ -29,17 +35,29 @@ final class SummaryRows {
 
     private static final Map<String, What> LABELS = labels(Map.of(
             What.TOTAL,
-                    "total|totals|grand total|subtotal|sub-total|sub total|sum|sums|summe|gesamt|gesamtsumme|zwischensumme|insgesamt|somme|"
+            "total|totals|grand total|subtotal|sub-total|sub "
+                    + "total|sum|sums|summe|gesamt|gesamtsumme|zwischensumme|insgesamt|somme|"
                     + "total général|sous-total|suma|subtotale|totale|somma|σ|∑",
-            What.AVERAGE, "average|averages|avg|avg.|mean|means|mean value|arithmetic mean|mittel|mittelwert|mw|durchschnitt|moyenne|media|"
+            What.AVERAGE,
+            "average|averages|avg|avg.|mean|means|mean value|arithmetic "
+                    + "mean|mittel|mittelwert|mw|durchschnitt|moyenne|media|"
                     + "promedio|ø|x̄|overall mean",
-            What.DEVIATION, "std dev|std. dev.|std.dev.|stddev|stdev|stdev.s|standard deviation|standardabweichung|stabw|std abw|std.abw.|"
+            What.DEVIATION,
+            "std dev|std. dev.|std.dev.|stddev|stdev|stdev.s|standard deviation|standardabweichung|stabw|std "
+                    + "abw|std.abw.|"
                     + "écart type|écart-type|desviación estándar|deviazione standard|sd|s.d.|std|stdabw",
-            What.LEAST, "min|min.|minimum|minimo|mínimo|kleinster wert|smallest|minimal",
-            What.MOST, "max|max.|maximum|massimo|máximo|größter wert|largest|maximal", What.MEDIAN,
-                    "median|médiane|mediana|zentralwert",
-            What.COUNT, "n|count|anzahl|nombre|number of values|n =", What.OTHER, "cv|cv %|cv%|rsd|rsd %|%rsd|rsd%|variance|varianz|se|sem|"
-                    + "standard error|standardfehler|range|spannweite|95% ci|95 % ci|variationskoeffizient|rel. std dev"));
+            What.LEAST,
+            "min|min.|minimum|minimo|mínimo|kleinster wert|smallest|minimal",
+            What.MOST,
+            "max|max.|maximum|massimo|máximo|größter wert|largest|maximal",
+            What.MEDIAN,
+            "median|médiane|mediana|zentralwert",
+            What.COUNT,
+            "n|count|anzahl|nombre|number of values|n =",
+            What.OTHER,
+            "cv|cv %|cv%|rsd|rsd %|%rsd|rsd%|variance|varianz|se|sem|"
+                    + "standard error|standardfehler|range|spannweite|95% ci|95 % "
+                    + "ci|variationskoeffizient|rel. std dev"));
     /// A statistic was rounded, or worked out from numbers with more digits than are shown.
     private static final double NEAR = 1e-3;
     /// Rows to compare with those above them, times those.
@@ -100,14 +118,20 @@ final class SummaryRows {
     }
 
     private static String sentence(Map<Integer, String> aside) {
-        List<String> each = aside.entrySet().stream().limit(6).map(row -> Phrase.of("row %,d (%s)", row.getKey() + 1,
-                row.getValue())).toList();
-        return Phrase.of("Set aside, since %s not measurements: %s%s.", aside.size() == 1 ? "it is" : "they are", String.join(", ", each),
+        List<String> each = aside.entrySet().stream()
+                .limit(6)
+                .map(row -> Phrase.of("row %,d (%s)", row.getKey() + 1, row.getValue()))
+                .toList();
+        return Phrase.of(
+                "Set aside, since %s not measurements: %s%s.",
+                aside.size() == 1 ? "it is" : "they are",
+                String.join(", ", each),
                 aside.size() > 6 ? Phrase.of(" and %,d more", aside.size() - 6) : "");
     }
 
     static boolean isReason(String reason) {
-        return reason.equals(AGAIN) || java.util.Arrays.stream(What.values()).anyMatch(what -> what.words.equals(reason));
+        return reason.equals(AGAIN)
+                || java.util.Arrays.stream(What.values()).anyMatch(what -> what.words.equals(reason));
     }
 
     // ---- headings that come again ----
@@ -117,7 +141,9 @@ final class SummaryRows {
         for (int row = 0; row < cells.size(); row++) {
             if (cells.blockIsNumbersOnly(row)) {
                 row = cells.blockEnd(row) - 1;
-            } else if (cells.cell(row) instanceof Cell.Text(String text) && isHeading(columns.getFirst(), text) && repeatsHeadings(row)) {
+            } else if (cells.cell(row) instanceof Cell.Text(String text)
+                    && isHeading(columns.getFirst(), text)
+                    && repeatsHeadings(row)) {
                 aside.put(row, AGAIN);
             }
         }
@@ -149,8 +175,12 @@ final class SummaryRows {
         }
         labels.keySet().removeAll(aside.keySet());
         if ((long) labels.size() * rows > MOST_COMPARED) {
-            remarks.add(new Remark("", Phrase.of("%,d rows are labelled as totals, averages or the like; they are used as measurements.",
-                    labels.size()), true));
+            remarks.add(new Remark(
+                    "",
+                    Phrase.of(
+                            "%,d rows are labelled as totals, averages or the like; they are used as measurements.",
+                            labels.size()),
+                    true));
             return;
         }
         int from = 0;
@@ -159,7 +189,10 @@ final class SummaryRows {
         for (var label : labels.entrySet()) {
             int row = label.getKey();
             from = last == row - 1 || last < 0 ? from : last + 1;
-            if (row >= 2 && (known.containsKey(row) || agrees(row, label.getValue(), 0) || agrees(row, label.getValue(), from))) {
+            if (row >= 2
+                    && (known.containsKey(row)
+                            || agrees(row, label.getValue(), 0)
+                            || agrees(row, label.getValue(), from))) {
                 aside.put(row, label.getValue().words);
                 last = row;
             } else {
@@ -185,7 +218,8 @@ final class SummaryRows {
             if (cells.blockIsNumbersOnly(row)) {
                 row = cells.blockEnd(row) - 1;
             } else if (cells.cell(row) instanceof Cell.Text(String text) && text.length() <= 40) {
-                Optional<What> what = seen.size() > 10_000 ? label(text) : seen.computeIfAbsent(text, SummaryRows::label);
+                Optional<What> what =
+                        seen.size() > 10_000 ? label(text) : seen.computeIfAbsent(text, SummaryRows::label);
                 if (what.isPresent()) {
                     labels.put(row, what.get());
                     times.merge(text, 1, Integer::sum);
@@ -193,7 +227,8 @@ final class SummaryRows {
             }
         }
         // A label of so many rows is what the rows are about.
-        labels.keySet().removeIf(row -> cells.cell(row) instanceof Cell.Text(String text) && times.get(text) * 3 > rows);
+        labels.keySet()
+                .removeIf(row -> cells.cell(row) instanceof Cell.Text(String text) && times.get(text) * 3 > rows);
         return labels;
     }
 
@@ -201,7 +236,9 @@ final class SummaryRows {
         String bare = text.strip().toLowerCase(Locale.ROOT);
         int bracket = bare.indexOf(" (");
         bare = bracket > 0 ? bare.substring(0, bracket) : bare;
-        bare = bare.endsWith(":") || bare.endsWith("=") ? bare.substring(0, bare.length() - 1).strip() : bare;
+        bare = bare.endsWith(":") || bare.endsWith("=")
+                ? bare.substring(0, bare.length() - 1).strip()
+                : bare;
         return Optional.ofNullable(LABELS.get(bare));
     }
 
@@ -223,7 +260,8 @@ final class SummaryRows {
 
     /// Whether a number in the row is what the row says of those above it.
     private boolean agrees(int row, What what, int from) {
-        return columns.stream().filter(column -> column.kind() == Kind.NUMBER)
+        return columns.stream()
+                .filter(column -> column.kind() == Kind.NUMBER)
                 .anyMatch(column -> agrees(column, row, what, from));
     }
 
@@ -235,24 +273,30 @@ final class SummaryRows {
         }
         double sum = java.util.Arrays.stream(above).sum();
         double mean = sum / above.length;
-        double squares = java.util.Arrays.stream(above).map(value -> (value - mean) * (value - mean)).sum();
-        double is = switch (what) {
-            case TOTAL -> sum;
-            case AVERAGE -> mean;
-            case DEVIATION -> Math.sqrt(squares / (above.length - 1));
-            case LEAST -> java.util.Arrays.stream(above).min().orElseThrow();
-            case MOST -> java.util.Arrays.stream(above).max().orElseThrow();
-            case MEDIAN -> median(above);
-            case COUNT -> above.length;
-            case OTHER -> Double.NaN;
-        };
+        double squares = java.util.Arrays.stream(above)
+                .map(value -> (value - mean) * (value - mean))
+                .sum();
+        double is =
+                switch (what) {
+                    case TOTAL -> sum;
+                    case AVERAGE -> mean;
+                    case DEVIATION -> Math.sqrt(squares / (above.length - 1));
+                    case LEAST -> java.util.Arrays.stream(above).min().orElseThrow();
+                    case MOST -> java.util.Arrays.stream(above).max().orElseThrow();
+                    case MEDIAN -> median(above);
+                    case COUNT -> above.length;
+                    case OTHER -> Double.NaN;
+                };
         double unit = Math.pow(10, -column.decimals());
         return Math.abs(said - is) <= Math.max(0.51 * unit, NEAR * Math.abs(is));
     }
 
     private double[] above(Column column, int from, int row) {
-        return java.util.stream.IntStream.range(from, row).filter(each -> !aside.containsKey(each)).mapToDouble(column.cells()::number)
-                .filter(value -> !Double.isNaN(value)).toArray();
+        return java.util.stream.IntStream.range(from, row)
+                .filter(each -> !aside.containsKey(each))
+                .mapToDouble(column.cells()::number)
+                .filter(value -> !Double.isNaN(value))
+                .toArray();
     }
 
     private static double median(double[] values) {
@@ -262,18 +306,22 @@ final class SummaryRows {
         return sorted.length % 2 == 1 ? sorted[half] : (sorted[half - 1] + sorted[half]) / 2;
     }
 
-    /// A last row without a label, of which a cell is empty that all others have, and whose numbers are all totals or all averages.
+    /// A last row without a label, of which a cell is empty that all others have, and whose numbers are all totals
+    /// or all averages.
     private void unlabelled() {
         int last = rows - 1;
         while (last > 2 && (aside.containsKey(last) || isEmpty(last))) {
             last--;
         }
         int row = last;
-        boolean lacks = row > 3 && columns.stream().anyMatch(column -> column.cells().cell(row) instanceof Cell.Empty
-                && java.util.stream.IntStream.range(0, Math.min(row,
-                        1000)).noneMatch(each -> column.cells().cell(each) instanceof Cell.Empty));
-        List<Column> filled = columns.stream().filter(column -> !Double.isNaN(column.cells().number(row))
-                && column.kind() == Kind.NUMBER).toList();
+        boolean lacks = row > 3
+                && columns.stream()
+                        .anyMatch(column -> column.cells().cell(row) instanceof Cell.Empty
+                                && java.util.stream.IntStream.range(0, Math.min(row, 1000))
+                                        .noneMatch(each -> column.cells().cell(each) instanceof Cell.Empty));
+        List<Column> filled = columns.stream()
+                .filter(column -> !Double.isNaN(column.cells().number(row)) && column.kind() == Kind.NUMBER)
+                .toList();
         boolean texts = columns.stream().anyMatch(column -> column.cells().cell(row) instanceof Cell.Text);
         if (lacks && !filled.isEmpty() && !texts) {
             for (What what : List.of(What.TOTAL, What.AVERAGE)) {

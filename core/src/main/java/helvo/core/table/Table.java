@@ -16,8 +16,16 @@ import java.util.function.UnaryOperator;
 /// @param follows   whether it takes over what becomes of its file
 /// @param readAs    how it was read from its file; empty for a table that was typed
 @RecordBuilder
-public record Table(int id, String name, DecimalMark mark, Optional<Source> source, List<Column> columns, SetAside setAside,
-        List<Decision> decisions, Optional<Summary> summary, boolean follows,
+public record Table(
+        int id,
+        String name,
+        DecimalMark mark,
+        Optional<Source> source,
+        List<Column> columns,
+        SetAside setAside,
+        List<Decision> decisions,
+        Optional<Summary> summary,
+        boolean follows,
         Optional<ReadAs> readAs)
         implements TableBuilder.With {
     /// More are no table of measurements.
@@ -51,13 +59,15 @@ public record Table(int id, String name, DecimalMark mark, Optional<Source> sour
     }
 
     /// A table of typed or read rows.
-    public Table(int id, String name, DecimalMark mark, Optional<Source> source, List<Column> columns, SetAside setAside) {
+    public Table(
+            int id, String name, DecimalMark mark, Optional<Source> source, List<Column> columns, SetAside setAside) {
         this(id, name, mark, source, columns, setAside, List.of(), Optional.empty(), false, Optional.empty());
     }
 
     /// How it was read from its file, in words: "commas, UTF-8, headings, decimal point".
     public Optional<String> readBy() {
-        return readAs.map(how -> source.filter(Source.Sheet.class::isInstance).isPresent() ? how.layout()
+        return readAs.map(how -> source.filter(Source.Sheet.class::isInstance).isPresent()
+                ? how.layout()
                 : how.layout() + ", decimal " + (mark == DecimalMark.POINT ? "point" : "comma"));
     }
 
@@ -67,15 +77,20 @@ public record Table(int id, String name, DecimalMark mark, Optional<Source> sour
 
     /// Rows by the columns that follow no others of this table.
     public int rowsTyped() {
-        return columns.stream().filter(column -> !(column.derivation().orElse(null) instanceof Derivation.Formula
-                || column.derivation().orElse(null) instanceof Derivation.Carried
-                || column.derivation().orElse(null) instanceof Derivation.Membership))
-                .mapToInt(column -> column.cells().size()).max().orElse(0);
+        return columns.stream()
+                .filter(column -> !(column.derivation().orElse(null) instanceof Derivation.Formula
+                        || column.derivation().orElse(null) instanceof Derivation.Carried
+                        || column.derivation().orElse(null) instanceof Derivation.Membership))
+                .mapToInt(column -> column.cells().size())
+                .max()
+                .orElse(0);
     }
 
     /// @throws IllegalArgumentException when the table has no such column
     public Column column(int columnId) {
-        return columns.stream().filter(column -> column.id() == columnId).findFirst()
+        return columns.stream()
+                .filter(column -> column.id() == columnId)
+                .findFirst()
                 .orElseThrow(() -> new IllegalArgumentException("table " + name + " has no column " + columnId));
     }
 
@@ -99,14 +114,18 @@ public record Table(int id, String name, DecimalMark mark, Optional<Source> sour
         return withSource(Optional.of(newSource));
     }
 
-    /// The bars of a column: the ± column behind it, before another x or y comes; a table's only ± x or ± y belongs to its only
-    /// x or y wherever it stands.
+    /// The bars of a column: the ± column behind it, before another x or y comes; a table's only ± x or ± y belongs
+    /// to its only x or y wherever it stands.
     public Optional<Column> barOf(Column of) {
         return switch (of.role()) {
             case X -> behind(of, Role.X_BAR);
             case Y -> behind(of, Role.Y_BAR);
-            default -> columns.stream().filter(column -> column.derivation().orElse(null) instanceof Derivation.Carried(int carriedOf, _)
-                    && carriedOf == of.id()).findFirst();
+            default ->
+                columns.stream()
+                        .filter(column ->
+                                column.derivation().orElse(null) instanceof Derivation.Carried(int carriedOf, var _)
+                                        && carriedOf == of.id())
+                        .findFirst();
         };
     }
 
@@ -156,8 +175,8 @@ public record Table(int id, String name, DecimalMark mark, Optional<Source> sour
         return columns.stream().mapToInt(Column::id).max().orElse(0) + 1;
     }
 
-    /// The rows in another order, with some left out or empty ones among them; rows set aside stay so. Those of a summary
-    /// follow its source and stay as they are.
+    /// The rows in another order, with some left out or empty ones among them; rows set aside stay so. Those of a
+    /// summary follow its source and stay as they are.
     ///
     /// @param sources for each row to come, the row that it was; −1 for an empty one
     public Table withRows(int[] sources) {
@@ -172,8 +191,11 @@ public record Table(int id, String name, DecimalMark mark, Optional<Source> sour
                 }
             }
         }
-        List<Column> moved = columns.stream().map(column -> column.role() == Role.BY ? column.moved(sources, RoleGuess.MAX_SERIES)
-                : column.with(column.cells().at(sources))).toList();
+        List<Column> moved = columns.stream()
+                .map(column -> column.role() == Role.BY
+                        ? column.moved(sources, RoleGuess.MAX_SERIES)
+                        : column.with(column.cells().at(sources)))
+                .toList();
         return with(change -> change.columns(moved).setAside(SetAside.of(aside)).decisions(moved(decisions, sources)));
     }
 
@@ -185,11 +207,15 @@ public record Table(int id, String name, DecimalMark mark, Optional<Source> sour
         for (int row = 0; row < sources.length; row++) {
             places.put(sources[row], row);
         }
-        return decisions.stream().flatMap(decision -> decision.inRow(places.getOrDefault(decision.row(), -1)).stream()).toList();
+        return decisions.stream()
+                .flatMap(decision -> decision.inRow(places.getOrDefault(decision.row(), -1)).stream())
+                .toList();
     }
 
     public Table withColumn(int columnId, UnaryOperator<Column> change) {
         column(columnId);
-        return with(columns.stream().map(column -> column.id() == columnId ? change.apply(column) : column).toList());
+        return with(columns.stream()
+                .map(column -> column.id() == columnId ? change.apply(column) : column)
+                .toList());
     }
 }

@@ -15,8 +15,9 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 
-/// Makes a table of columns whose cells are bare numbers and texts: decides for each column, by the evidence of all of its cells and of
-/// the table's others, what they say, and which rows are no measurements. Nothing is decided without a remark that says so.
+/// Makes a table of columns whose cells are bare numbers and texts: decides for each column, by the evidence of all
+/// of its cells and of the table's others, what they say, and which rows are no measurements. Nothing is decided
+/// without a remark that says so.
 public final class TableReader {
     private final String name;
     private final DecimalMark mark;
@@ -40,12 +41,16 @@ public final class TableReader {
     /// @param settled whether a cell was read that is a number with the mark only
     /// @param likely  whether the mark is taken for the decimal one where nothing settles it
     /// @param summed  rows that a workbook works out from those above, with the function
-    public Table read(List<Column> raw, List<Boolean> texts, boolean settled, boolean likely, Map<Integer, String> summed) {
-        Optional<DecimalMark> decided = choices.mark().or(() -> settled ? Optional.of(mark) : ColumnReader.settled(raw));
+    public Table read(
+            List<Column> raw, List<Boolean> texts, boolean settled, boolean likely, Map<Integer, String> summed) {
+        Optional<DecimalMark> decided =
+                choices.mark().or(() -> settled ? Optional.of(mark) : ColumnReader.settled(raw));
         var reader = new ColumnReader(mark, decided, likely, choices, remarks);
         var columns = new ArrayList<Column>();
         for (int i = 0; i < raw.size(); i++) {
-            reader.read(raw.get(i), texts.get(i)).stream().map(this::withoutCodes).forEach(columns::add);
+            reader.read(raw.get(i), texts.get(i)).stream()
+                    .map(this::withoutCodes)
+                    .forEach(columns::add);
         }
         join(columns);
         for (int i = 0; i < columns.size(); i++) {
@@ -72,17 +77,24 @@ public final class TableReader {
             return column;
         }
         Cells cells = column.cells();
-        Sifted sifted = Blocks.joined(cells.size(), Progress.none(), (from, to) -> sifted(cells, from, to), Sifted::and);
+        Sifted sifted =
+                Blocks.joined(cells.size(), Progress.none(), (from, to) -> sifted(cells, from, to), Sifted::and);
         Map<Double, Integer> codes = sifted.codes;
-        codes.entrySet().removeIf(code -> !isChosen(code.getKey()) && !(sifted.others >= 2 && isFar(code.getKey(), code.getValue(),
-                sifted.range)));
+        codes.entrySet()
+                .removeIf(code -> !isChosen(code.getKey())
+                        && !(sifted.others >= 2 && isFar(code.getKey(), code.getValue(), sifted.range)));
         if (codes.isEmpty()) {
             return column;
         }
-        codes.forEach((code, count) -> remarks.add(new Remark(column.name(), Phrase.of("“%s”: %s %s taken as missing (%s).",
+        codes.forEach((code, count) -> remarks.add(new Remark(
                 column.name(),
-                NumberText.shortest(code).replace('-', '−'), count == 1 ? "was" : "were",
-                count == 1 ? "one cell" : Phrase.of("%,d cells", count)), true)));
+                Phrase.of(
+                        "“%s”: %s %s taken as missing (%s).",
+                        column.name(),
+                        NumberText.shortest(code).replace('-', '−'),
+                        count == 1 ? "was" : "were",
+                        count == 1 ? "one cell" : Phrase.of("%,d cells", count)),
+                true)));
         var read = new Cells.Builder();
         for (int row = 0; row < cells.size(); row++) {
             double number = cells.number(row);
@@ -130,7 +142,8 @@ public final class TableReader {
         var cells = new Cells.Builder();
         for (int row = 0; row < column.cells().size(); row++) {
             Cell cell = column.cells().cell(row);
-            cells.add(cell instanceof Cell.Text(String text) && choices.missing().contains(text) ? Cell.EMPTY : cell);
+            cells.add(
+                    cell instanceof Cell.Text(String text) && choices.missing().contains(text) ? Cell.EMPTY : cell);
         }
         return column.with(cells.build());
     }
@@ -141,7 +154,8 @@ public final class TableReader {
 
     private static boolean isFar(double code, int count, Range others) {
         double room = 3 * (others.high() - others.low());
-        return code < 0 ? others.low() >= 0 || code < others.low() - room - Math.abs(others.low())
+        return code < 0
+                ? others.low() >= 0 || code < others.low() - room - Math.abs(others.low())
                 : count >= 2 && code > others.high() + room + Math.abs(others.high());
     }
 
@@ -154,16 +168,22 @@ public final class TableReader {
         for (int row = 0; row < cells.size(); row++) {
             if (cells.blockIsNumbersOnly(row)) {
                 row = cells.blockEnd(row) - 1;
-            } else if (cells.cell(row) instanceof Cell.Text(String text) && (MissingText.is(text) || choices.missing().contains(text))) {
+            } else if (cells.cell(row) instanceof Cell.Text(String text)
+                    && (MissingText.is(text) || choices.missing().contains(text))) {
                 marks.merge(text, 1, Integer::sum);
             }
         }
         if (!marks.isEmpty()) {
             int count = marks.values().stream().mapToInt(Integer::intValue).sum();
-            remarks.add(new Remark(column.name(), Phrase.of("“%s”: %,d %s no value (“%s”).", column.name(), count,
-                    count == 1 ? "cell says that it has" : "cells say that they have", String.join("”, “",
-                            marks.keySet().stream().limit(4)
-                    .toList())), false));
+            remarks.add(new Remark(
+                    column.name(),
+                    Phrase.of(
+                            "“%s”: %,d %s no value (“%s”).",
+                            column.name(),
+                            count,
+                            count == 1 ? "cell says that it has" : "cells say that they have",
+                            String.join("”, “", marks.keySet().stream().limit(4).toList())),
+                    false));
         }
     }
 
@@ -174,9 +194,13 @@ public final class TableReader {
         for (int i = 0; i + 1 < columns.size(); i++) {
             Column days = columns.get(i);
             Column times = columns.get(i + 1);
-            if (form(days) == DateText.Form.DAY && form(times) != null && form(times).compareTo(DateText.Form.TIME) >= 0) {
+            if (form(days) == DateText.Form.DAY
+                    && form(times) != null
+                    && form(times).compareTo(DateText.Form.TIME) >= 0) {
                 columns.set(i, DateColumn.joined(days, times, choices.clock()));
-                remarks.add(new Remark(columns.get(i).name(), Phrase.of("“%s” and “%s” were joined.", days.name(), times.name()),
+                remarks.add(new Remark(
+                        columns.get(i).name(),
+                        Phrase.of("“%s” and “%s” were joined.", days.name(), times.name()),
                         false));
                 i++;
             }
@@ -184,18 +208,27 @@ public final class TableReader {
     }
 
     private static DateText.Form form(Column column) {
-        return column.format() instanceof Format.Dates(var form, _, _) ? form : null;
+        return column.format() instanceof Format.Dates(var form, var _, var _) ? form : null;
     }
 
-    /// A column of text read in the way that a person says, and what it becomes; a table without x and y gets them. Where the answer is
-    /// one of two that fit equally, it is that of all columns that leave the same open.
+    /// A column of text read in the way that a person says, and what it becomes; a table without x and y gets them.
+    /// Where the answer is one of two that fit equally, it is that of all columns that leave the same open.
     public static Table read(Table table, int column, ReadingWay way) {
-        boolean open = way != ReadingWay.TEXT && ColumnQuestion.of(table.column(column)).filter(ColumnQuestion::equal).isPresent();
+        boolean open = way != ReadingWay.TEXT
+                && ColumnQuestion.of(table.column(column))
+                        .filter(ColumnQuestion::equal)
+                        .isPresent();
         var columns = new ArrayList<Column>();
         int fresh = table.nextColumnId();
         for (Column each : table.columns()) {
-            boolean asked = open && each.kind() == Kind.TEXT && !each.isDerived() && each.way().isEmpty()
-                    && ColumnQuestion.of(each).filter(question -> question.equal() && question.ways().contains(way)).isPresent();
+            boolean asked = open
+                    && each.kind() == Kind.TEXT
+                    && !each.isDerived()
+                    && each.way().isEmpty()
+                    && ColumnQuestion.of(each)
+                            .filter(question ->
+                                    question.equal() && question.ways().contains(way))
+                            .isPresent();
             if (each.id() == column || asked) {
                 for (Column read : ColumnReader.as(each, way)) {
                     columns.add(read.id() == 0 ? read.withId(fresh++) : read);
@@ -207,7 +240,9 @@ public final class TableReader {
         boolean plotted = table.first(Role.X).isPresent() && table.first(Role.Y).isPresent();
         boolean bars = columns.size() > table.columns().size();
         List<Column> bare = columns.stream().map(each -> each.with(Role.NONE)).toList();
-        DecimalMark mark = !open || !way.isNumbers() ? table.mark() : way == ReadingWay.POINT ? DecimalMark.POINT : DecimalMark.COMMA;
+        DecimalMark mark = !open || !way.isNumbers()
+                ? table.mark()
+                : way == ReadingWay.POINT ? DecimalMark.POINT : DecimalMark.COMMA;
         return table.with(plotted && !bars ? columns : RoleGuess.guessed(bare)).withMark(mark);
     }
 }

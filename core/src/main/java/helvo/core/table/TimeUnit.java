@@ -1,10 +1,14 @@
 package helvo.core.table;
 
-/// What time over dates is counted in. A month is the twelfth part of a year, a year the mean one of the Gregorian calendar
-/// (365.2425 days; ISO 80000-3, annex).
+/// What time over dates is counted in. A month is the twelfth part of a year, a year the mean one of the Gregorian
+/// calendar (365.2425 days; ISO 80000-3, annex).
 public enum TimeUnit {
-    SECOND("second", "s", 1), MINUTE("minute", "min", 60), HOUR("hour", "h", 3600), DAY("day", "d", 86_400),
-    MONTH("month", "month", 365.2425 / 12 * 86_400), YEAR("year", "year", 365.2425 * 86_400);
+    SECOND("second", "s", 1),
+    MINUTE("minute", "min", 60),
+    HOUR("hour", "h", 3600),
+    DAY("day", "d", 86_400),
+    MONTH("month", "month", 365.2425 / 12 * 86_400),
+    YEAR("year", "year", 365.2425 * 86_400);
 
     private final String word;
     private final String symbol;
@@ -31,7 +35,12 @@ public enum TimeUnit {
 
     /// The one in which a span reads as a number of two or three digits.
     public static TimeUnit fitting(double span) {
-        return span <= 600 ? SECOND : span <= 6 * 3600 ? MINUTE : span <= 4 * 86_400 ? HOUR : span <= 400 * 86_400.0 ? DAY
-                : span <= 12 * 366 * 86_400.0 ? MONTH : YEAR;
+        return span <= 600
+                ? SECOND
+                : span <= 6 * 3600
+                        ? MINUTE
+                        : span <= 4 * 86_400
+                                ? HOUR
+                                : span <= 400 * 86_400.0 ? DAY : span <= 12 * 366 * 86_400.0 ? MONTH : YEAR;
     }
 }

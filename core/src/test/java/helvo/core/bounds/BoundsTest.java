@@ -40,8 +40,8 @@ class BoundsTest {
         return all;
     }
 
-    /// Sets of 2 to 9 points: rising, falling and level; a few x repeated; bars that are too small, hardly enough and ample, some
-    /// longer one way than the other; one in three sets far from the origin.
+    /// Sets of 2 to 9 points: rising, falling and level; a few x repeated; bars that are too small, hardly enough
+    /// and ample, some longer one way than the other; one in three sets far from the origin.
     private record Sample(double[] x, double[] y, double[][] inX, double[][] inY) {
         static Sample of(Random random, boolean inX) {
             int n = 2 + random.nextInt(8);
@@ -69,18 +69,30 @@ class BoundsTest {
 
         Points points() {
             boolean none = Arrays.stream(inX).flatMapToDouble(Arrays::stream).allMatch(each -> each == 0);
-            return new Points(x, y, IntStream.range(0, x.length).toArray(), none ? ErrorBars.NONE : new ErrorBars(inX[0], inX[1]),
+            return new Points(
+                    x,
+                    y,
+                    IntStream.range(0, x.length).toArray(),
+                    none ? ErrorBars.NONE : new ErrorBars(inX[0], inX[1]),
                     new ErrorBars(inY[0], inY[1]));
         }
 
         /// @param out places of points left out
         ExactBounds exact(double factor, int... out) {
-            return new ExactBounds(without(x, out), without(y, out), without(inX[0], out), without(inX[1], out), without(inY[0], out),
-                    without(inY[1], out), factor);
+            return new ExactBounds(
+                    without(x, out),
+                    without(y, out),
+                    without(inX[0], out),
+                    without(inX[1], out),
+                    without(inY[0], out),
+                    without(inY[1], out),
+                    factor);
         }
 
         private static double[] without(double[] values, int... out) {
-            return IntStream.range(0, values.length).filter(i -> Arrays.stream(out).noneMatch(o -> o == i)).mapToDouble(i -> values[i])
+            return IntStream.range(0, values.length)
+                    .filter(i -> Arrays.stream(out).noneMatch(o -> o == i))
+                    .mapToDouble(i -> values[i])
                     .toArray();
         }
     }
@@ -96,9 +108,11 @@ class BoundsTest {
             Sample set = Sample.of(random, inX);
             ExactBounds exact = set.exact(1);
             Bounds found = Bounds.of(set.points(), Progress.none()).orElseThrow();
-            String as = "set " + k + ": " + Arrays.toString(set.x) + Arrays.toString(set.y) + Arrays.deepToString(set.inX)
-                    + Arrays.deepToString(set.inY);
-            assertThat(found.upright()).as(as).isEqualTo(exact.upright() && exact.slopes().isPresent());
+            String as = "set " + k + ": " + Arrays.toString(set.x) + Arrays.toString(set.y)
+                    + Arrays.deepToString(set.inX) + Arrays.deepToString(set.inY);
+            assertThat(found.upright())
+                    .as(as)
+                    .isEqualTo(exact.upright() && exact.slopes().isPresent());
             if (exact.upright()) {
                 continue;
             }
@@ -129,7 +143,9 @@ class BoundsTest {
         Bounds sideways = bounds(x, y, same(6, 0.01), same(6, 0.5));
         assertThat(sideways.least().factor()).isLessThan(2.2);
         assertThat(sideways.least().rows()).contains(3, 4);
-        assertThat(sideways.least().rows().length).as("a steep line would pass through these two").isGreaterThan(2);
+        assertThat(sideways.least().rows().length)
+                .as("a steep line would pass through these two")
+                .isGreaterThan(2);
     }
 
     /// Bars in x that lack little, in a column of points far apart: a vertical line needs the least.
@@ -148,13 +164,19 @@ class BoundsTest {
         agree(found.shallowest().orElseThrow(), slopes[0], exact);
         agree(found.steepest().orElseThrow(), slopes[1], exact);
         close(found.slope().orElseThrow(), (slopes[0].value() + slopes[1].value()) / 2, 1e-3, as);
-        close(found.slopeHalfRange().orElseThrow(), (slopes[1].value() - slopes[0].value()) / 2, 1e-3 + Math.abs(slopes[1].value()), as);
+        close(
+                found.slopeHalfRange().orElseThrow(),
+                (slopes[1].value() - slopes[0].value()) / 2,
+                1e-3 + Math.abs(slopes[1].value()),
+                as);
         for (double x : new double[] {set.x[0], set.x[0] - 2.5, set.x[0] + 20}) {
             double[] corridor = exact.corridor(x);
             close(found.corridor(x).orElseThrow().low(), corridor[0], 1, as);
             close(found.corridor(x).orElseThrow().high(), corridor[1], 1, as);
         }
-        assertThat(found.proportional().isPresent()).as(as).isEqualTo(exact.proportional().isPresent());
+        assertThat(found.proportional().isPresent())
+                .as(as)
+                .isEqualTo(exact.proportional().isPresent());
         exact.proportional().ifPresent(range -> {
             close(found.proportional().orElseThrow().low(), range[0].value(), 1e-3, as);
             close(found.proportional().orElseThrow().high(), range[1].value(), 1e-3, as);
@@ -170,14 +192,26 @@ class BoundsTest {
         close(limit.intercept(), exact.intercept(slope), 1, "intercept");
     }
 
-    /// Without the bars named a line passes, and without fewer none does; where none are named, three do not suffice.
+    /// Without the bars named a line passes, and without fewer none does; where none are named, three do not
+    /// suffice.
     private static void assertFewest(int[] obstacles, Sample set, String as) {
         int n = set.x.length;
-        int fewest = IntStream.range(1, (1 << n) - 1).filter(out -> Integer.bitCount(out) <= 3)
-                .filter(out -> set.exact(1, IntStream.range(0, n).filter(i -> (out >> i & 1) == 1).toArray()).slopes().isPresent())
-                .map(Integer::bitCount).min().orElse(0);
+        int fewest = IntStream.range(1, (1 << n) - 1)
+                .filter(out -> Integer.bitCount(out) <= 3)
+                .filter(out -> set.exact(
+                                1,
+                                IntStream.range(0, n)
+                                        .filter(i -> (out >> i & 1) == 1)
+                                        .toArray())
+                        .slopes()
+                        .isPresent())
+                .map(Integer::bitCount)
+                .min()
+                .orElse(0);
         assertThat(obstacles).as(as).hasSize(fewest);
-        assertThat(fewest == 0 || set.exact(1, obstacles).slopes().isPresent()).as(as).isTrue();
+        assertThat(fewest == 0 || set.exact(1, obstacles).slopes().isPresent())
+                .as(as)
+                .isTrue();
     }
 
     private static void agreeOnTheLeast(Bounds found, Sample set, String as) {
@@ -186,39 +220,56 @@ class BoundsTest {
             assertThat(set.exact(1e9).slopes()).as(as).isEmpty();
         } else if (found.least().line().isPresent()) {
             assertThat(set.exact(factor * (1 + EXACT) + 1e-14).slopes()).as(as).isPresent();
-            assertThat(factor < 1e-9 || set.exact(factor * (1 - EXACT)).slopes().isEmpty()).as(as).isTrue();
+            assertThat(factor < 1e-9 || set.exact(factor * (1 - EXACT)).slopes().isEmpty())
+                    .as(as)
+                    .isTrue();
             Bounds.Limit line = found.least().line().get();
             for (int i = 0; i < set.x.length; i++) {
                 double above = line.at(set.x[i]) - set.y[i];
                 int eastOrWest = above > 0 == line.slope() >= 0 ? 0 : 1;
                 double half = set.inY[above > 0 ? 1 : 0][i] + Math.abs(line.slope()) * set.inX[eastOrWest][i];
-                assertThat(Math.abs(above)).as(as).isLessThanOrEqualTo(factor * half + 1e-9 * (1 + Math.abs(line.intercept())));
+                assertThat(Math.abs(above))
+                        .as(as)
+                        .isLessThanOrEqualTo(factor * half + 1e-9 * (1 + Math.abs(line.intercept())));
             }
         }
     }
 
-    /// Many points, of which most are left out before hulls are made: the same as the hulls of all, found by feasibility alone. The
-    /// steepest line passes all
-    /// bars, and one steeper by 1e-9 none of its two can do.
+    /// Many points, of which most are left out before hulls are made: the same as the hulls of all, found by
+    /// feasibility alone. The steepest line passes all bars, and one steeper by 1e-9 none of its two can do.
     @ParameterizedTest
     @ValueSource(ints = {5_000, 60_000})
     void manyPointsLoseNoCorner(int n) {
         var random = new Random(n);
         double[] x = random.doubles(n, -5, 5).toArray();
-        double[] y = Arrays.stream(x).map(v -> 100 + v * v / 8 - 2 * v + random.nextGaussian() / 10).toArray();
+        double[] y = Arrays.stream(x)
+                .map(v -> 100 + v * v / 8 - 2 * v + random.nextGaussian() / 10)
+                .toArray();
         double[] e = random.doubles(n, 3.4, 3.6).toArray();
         Bounds found = bounds(x, y, null, e);
-        for (Bounds.Limit limit : new Bounds.Limit[] {found.steepest().orElseThrow(), found.shallowest().orElseThrow()}) {
-            assertThat(IntStream.range(0, n).mapToDouble(i -> Math.abs(limit.at(x[i]) - y[i]) - e[i]).max().orElseThrow())
+        for (Bounds.Limit limit : new Bounds.Limit[] {
+            found.steepest().orElseThrow(), found.shallowest().orElseThrow()
+        }) {
+            assertThat(IntStream.range(0, n)
+                            .mapToDouble(i -> Math.abs(limit.at(x[i]) - y[i]) - e[i])
+                            .max()
+                            .orElseThrow())
                     .isLessThan(1e-11);
         }
         double beyond = found.steepest().get().slope() + 1e-9;
-        double low = IntStream.range(0, n).mapToDouble(i -> y[i] - e[i] - beyond * x[i]).max().orElseThrow();
-        double high = IntStream.range(0, n).mapToDouble(i -> y[i] + e[i] - beyond * x[i]).min().orElseThrow();
+        double low = IntStream.range(0, n)
+                .mapToDouble(i -> y[i] - e[i] - beyond * x[i])
+                .max()
+                .orElseThrow();
+        double high = IntStream.range(0, n)
+                .mapToDouble(i -> y[i] + e[i] - beyond * x[i])
+                .min()
+                .orElseThrow();
         assertThat(low).isGreaterThan(high);
     }
 
-    /// Bars that just touch in decimal fractions, which doubles miss by a rounding: a line exists, and it is the only one.
+    /// Bars that just touch in decimal fractions, which doubles miss by a rounding: a line exists, and it is the
+    /// only one.
     @Test
     void barsThatJustTouchAllowOneLine() {
         Bounds touching = bounds(new double[] {0, 1, 2}, new double[] {1.1, 1.3, 1.1}, null, same(3, 0.1));
@@ -226,7 +277,9 @@ class BoundsTest {
         assertThat(touching.steepest().orElseThrow().slope()).isCloseTo(0, within(1e-15));
         assertThat(touching.steepest().orElseThrow().intercept()).isCloseTo(1.2, within(1e-15));
         assertThat(touching.least().factor()).isCloseTo(1, within(1e-15));
-        assertThat(bounds(new double[] {0, 1, 2}, new double[] {1.1, 1.3 + 1e-12, 1.1}, null, same(3, 0.1)).exist()).isFalse();
+        assertThat(bounds(new double[] {0, 1, 2}, new double[] {1.1, 1.3 + 1e-12, 1.1}, null, same(3, 0.1))
+                        .exist())
+                .isFalse();
     }
 
     /// Two points with bars: the limits join opposite ends, each line turns on both, and the ends method is exact.
@@ -237,7 +290,8 @@ class BoundsTest {
         assertThat(two.shallowest().orElseThrow().slope()).isEqualTo((7 - 2.5) / 2);
         assertThat(two.steepest().orElseThrow().rows()).containsExactly(0, 1);
         assertThat(two.least().factor()).isZero();
-        assertThat(two.ends().orElseThrow().steep().slope()).isEqualTo(two.steepest().get().slope());
+        assertThat(two.ends().orElseThrow().steep().slope())
+                .isEqualTo(two.steepest().get().slope());
         assertThat(two.ends().orElseThrow().steepMisses()).isEmpty();
         assertThat(two.corridor(2).orElseThrow().low()).isCloseTo(4.25, within(1e-15));
         assertThat(two.corridor(2).orElseThrow().high()).isCloseTo(5.75, within(1e-15));
@@ -293,18 +347,26 @@ class BoundsTest {
     @Test
     void theEndsMethodMeetsBoxesOfUnequalHalves() {
         double[] x = {0, 2, 4};
-        Points rising = new Points(x, new double[] {0, 5.4, 4}, new int[] {7, 8, 9}, new ErrorBars(new double[] {0, 0.1, 0},
-                new double[] {0,
-                2.2, 0}), new ErrorBars(new double[] {1, 0.3, 1}, new double[] {1, 9, 1}));
-        // Steep: −1 + 1.5 x, at 2 it lies 3.4 below: 0.3 down and 1.5 · 2.2 to the right reach 3.6. Shallow: 1 + 0.5 x lies as far
-        // below, and
-        // 0.3 + 0.5 · 2.2 do not reach.
-        Bounds.Ends ends = Bounds.of(rising, Progress.none()).orElseThrow().ends().orElseThrow();
+        Points rising = new Points(
+                x,
+                new double[] {0, 5.4, 4},
+                new int[] {7, 8, 9},
+                new ErrorBars(new double[] {0, 0.1, 0}, new double[] {0, 2.2, 0}),
+                new ErrorBars(new double[] {1, 0.3, 1}, new double[] {1, 9, 1}));
+        // Steep: −1 + 1.5 x, at 2 it lies 3.4 below: 0.3 down and 1.5 · 2.2 to the right reach 3.6. Shallow: 1 +
+        // 0.5 x lies as far below, and 0.3 + 0.5 · 2.2 do not reach.
+        Bounds.Ends ends =
+                Bounds.of(rising, Progress.none()).orElseThrow().ends().orElseThrow();
         assertThat(ends.steepMisses()).isEmpty();
         assertThat(ends.shallowMisses()).containsExactly(8);
-        Points falling = new Points(new double[] {0, -2, -4}, rising.y(), rising.rows(), new ErrorBars(rising.xBars().up(),
-                rising.xBars().down()), rising.yBars());
-        Bounds.Ends mirrored = Bounds.of(falling, Progress.none()).orElseThrow().ends().orElseThrow();
+        Points falling = new Points(
+                new double[] {0, -2, -4},
+                rising.y(),
+                rising.rows(),
+                new ErrorBars(rising.xBars().up(), rising.xBars().down()),
+                rising.yBars());
+        Bounds.Ends mirrored =
+                Bounds.of(falling, Progress.none()).orElseThrow().ends().orElseThrow();
         assertThat(mirrored.shallow().slope()).isEqualTo(-1.5);
         assertThat(mirrored.shallowMisses()).isEmpty();
         assertThat(mirrored.steepMisses()).containsExactly(8);
@@ -326,10 +388,16 @@ class BoundsTest {
         Bounds one = bounds(new double[] {0, 1, 2, 3, 4, 5}, new double[] {0, 0.1, 5, 0.1, 0, 0.1}, null, same(6, 1));
         assertThat(one.exist()).isFalse();
         assertThat(one.obstacles()).containsExactly(2);
-        Bounds two = bounds(new double[] {0, 1, 2, 3, 4, 5, 6, 7}, new double[] {0, 0.1, 5, 0.1, 0, -7, 0.2, 0}, null, same(8, 1));
+        Bounds two = bounds(
+                new double[] {0, 1, 2, 3, 4, 5, 6, 7}, new double[] {0, 0.1, 5, 0.1, 0, -7, 0.2, 0}, null, same(8, 1));
         assertThat(two.obstacles()).containsExactly(2, 5);
-        assertThat(bounds(new double[] {0, 1, 2, 3, 4, 5, 6, 7, 8}, new double[] {0, 9, 0, 9, 0, 9, 0, 9, 0}, null,
-                same(9, 1)).obstacles()).isEmpty();
+        assertThat(bounds(
+                                new double[] {0, 1, 2, 3, 4, 5, 6, 7, 8},
+                                new double[] {0, 9, 0, 9, 0, 9, 0, 9, 0},
+                                null,
+                                same(9, 1))
+                        .obstacles())
+                .isEmpty();
     }
 
     /// Among very many bars too: three far ones, of which two hide behind no other.
@@ -337,7 +405,8 @@ class BoundsTest {
     void namesTheFewestAmongVeryMany() {
         int n = 200_000;
         double[] x = IntStream.range(0, n).mapToDouble(i -> i % 1000 + 1e-3 * i).toArray();
-        double[] y = Arrays.stream(x).map(v -> 3 - 0.02 * v + 0.5 * Math.sin(40 * v)).toArray();
+        double[] y =
+                Arrays.stream(x).map(v -> 3 - 0.02 * v + 0.5 * Math.sin(40 * v)).toArray();
         y[123] += 30;
         y[124_123] += 40;
         y[77_000] -= 9;
@@ -355,18 +424,35 @@ class BoundsTest {
         int n = 30;
         // Coarse values, so that many lie on one another and on common edges.
         double[] x = random.doubles(n, 0, 12).map(Math::rint).toArray();
-        double[] y = IntStream.range(0, n).mapToDouble(i -> Math.rint((seed % 3 - 1) * x[i] + 4 * random.nextGaussian())).toArray();
+        double[] y = IntStream.range(0, n)
+                .mapToDouble(i -> Math.rint((seed % 3 - 1) * x[i] + 4 * random.nextGaussian()))
+                .toArray();
         double[] d = seed % 2 == 0 ? random.doubles(n, 0, 2).toArray() : null;
         double[] e = random.doubles(n, 3, 9).map(Math::rint).toArray();
         BarBoxes all = BarBoxes.of(points(x, y, d, e));
         int[] outermost = Layers.outermost(all, 4);
-        int[][] left = {{}, {outermost[0]}, {outermost[0], outermost[outermost.length - 1]},
-                random.ints(3, 0, outermost.length).map(i -> outermost[i]).distinct().toArray(),
-            random.ints(3, 0, outermost.length).map(i -> outermost[i]).distinct().toArray(), LineFactor.of(all, Progress.none()).tight(),
-                    LineFactor.of(all.mirrored(), Progress.none()).tight()};
+        int[][] left = {
+            {},
+            {outermost[0]},
+            {outermost[0], outermost[outermost.length - 1]},
+            random.ints(3, 0, outermost.length)
+                    .map(i -> outermost[i])
+                    .distinct()
+                    .toArray(),
+            random.ints(3, 0, outermost.length)
+                    .map(i -> outermost[i])
+                    .distinct()
+                    .toArray(),
+            LineFactor.of(all, Progress.none()).tight(),
+            LineFactor.of(all.mirrored(), Progress.none()).tight()
+        };
         for (int[] out : left) {
-            int[] kept = Arrays.stream(outermost).filter(i -> Arrays.stream(out).noneMatch(o -> o == i)).toArray();
-            assertThat(passes(all.only(kept))).as("without %s", Arrays.toString(out)).isEqualTo(passes(all.without(out)));
+            int[] kept = Arrays.stream(outermost)
+                    .filter(i -> Arrays.stream(out).noneMatch(o -> o == i))
+                    .toArray();
+            assertThat(passes(all.only(kept)))
+                    .as("without %s", Arrays.toString(out))
+                    .isEqualTo(passes(all.without(out)));
         }
     }
 
@@ -377,7 +463,9 @@ class BoundsTest {
         var random = new Random(layers);
         int n = 20_000;
         double[] x = random.doubles(n, 0, 5).map(v -> from + v).toArray();
-        double[] y = Arrays.stream(x).map(v -> 2 * (v - from) + random.nextGaussian()).toArray();
+        double[] y = Arrays.stream(x)
+                .map(v -> 2 * (v - from) + random.nextGaussian())
+                .toArray();
         int[] found = Candidates.upper(n, i -> x[i], i -> y[i], layers);
         assertThat(found).hasSizeLessThan(n / 4);
         double[] none = new double[n];
@@ -390,7 +478,8 @@ class BoundsTest {
     }
 
     private static boolean passes(BarBoxes boxes) {
-        return LineFactor.of(boxes, Progress.none()).factor() <= 1 || LineFactor.of(boxes.mirrored(), Progress.none()).factor() <= 1;
+        return LineFactor.of(boxes, Progress.none()).factor() <= 1
+                || LineFactor.of(boxes.mirrored(), Progress.none()).factor() <= 1;
     }
 
     @Test
@@ -401,19 +490,25 @@ class BoundsTest {
         Range slopes = with.proportional().orElseThrow();
         assertThat(slopes.low()).isCloseTo(0.9, within(1e-15));
         assertThat(slopes.high()).isCloseTo(4.2 / 4, within(1e-15));
-        assertThat(bounds(new double[] {1, 2, 4}, new double[] {3, 4.1, 5.9}, null, same(3, 0.3)).proportional()).isEmpty();
+        assertThat(bounds(new double[] {1, 2, 4}, new double[] {3, 4.1, 5.9}, null, same(3, 0.3))
+                        .proportional())
+                .isEmpty();
     }
 
     /// Zero, missing, negative and infinite bars, one point, all x equal: a result or none, never a fault.
     @Test
     void barsThatAreNone() {
-        Bounds some = bounds(new double[] {0, 1, 2, 3, 4, 5}, new double[] {0, 1, 9, 3, -7, 5}, null,
-                new double[] {.1, .1, Double.NaN, .1, -1, Double.POSITIVE_INFINITY});
+        Bounds some = bounds(new double[] {0, 1, 2, 3, 4, 5}, new double[] {0, 1, 9, 3, -7, 5}, null, new double[] {
+            .1, .1, Double.NaN, .1, -1, Double.POSITIVE_INFINITY
+        });
         assertThat(some.bars()).isEqualTo(3);
         assertThat(some.without()).containsExactly(2, 4, 5);
         assertThat(some.exist()).isTrue();
-        assertThat(Bounds.of(points(new double[] {1, 2}, new double[] {1, 2}, null, same(2, Double.NaN)), Progress.none())).isEmpty();
-        assertThat(Bounds.of(Points.of(new double[] {1, 2}, new double[] {1, 2}), Progress.none())).isEmpty();
+        assertThat(Bounds.of(
+                        points(new double[] {1, 2}, new double[] {1, 2}, null, same(2, Double.NaN)), Progress.none()))
+                .isEmpty();
+        assertThat(Bounds.of(Points.of(new double[] {1, 2}, new double[] {1, 2}), Progress.none()))
+                .isEmpty();
         Bounds zero = bounds(new double[] {0, 1, 2}, new double[] {0, 1, 2}, null, same(3, 0));
         assertThat(zero.exist()).isTrue();
         assertThat(zero.steepest().orElseThrow().slope()).isEqualTo(1);
@@ -425,9 +520,14 @@ class BoundsTest {
         assertThat(one.exist()).isTrue();
         assertThat(one.upright()).isTrue();
         assertThat(one.corridor(0)).isEmpty();
-        assertThat(bounds(same(3, 2), new double[] {1, 1.1, 1.2}, null, same(3, 0.5)).upright()).isTrue();
-        assertThat(bounds(same(3, 2), new double[] {1, 2, 9}, same(3, 0.1), same(3, 0.5)).upright()).isTrue();
-        assertThat(bounds(same(2, 2), new double[] {1, 9}, null, same(2, 0.5)).exist()).isFalse();
+        assertThat(bounds(same(3, 2), new double[] {1, 1.1, 1.2}, null, same(3, 0.5))
+                        .upright())
+                .isTrue();
+        assertThat(bounds(same(3, 2), new double[] {1, 2, 9}, same(3, 0.1), same(3, 0.5))
+                        .upright())
+                .isTrue();
+        assertThat(bounds(same(2, 2), new double[] {1, 9}, null, same(2, 0.5)).exist())
+                .isFalse();
     }
 
     /// Far from the origin nothing is lost: bars of 1e-6 at x = 1.7e9 and y = 1e6.
@@ -454,17 +554,25 @@ class BoundsTest {
         assertThat(passing.passes()).isEqualTo(2);
         assertThat(passing.factor()).isCloseTo(0.45 / 0.2, within(1e-12));
         assertThat(passing.worst()).isBetween(1, 2);
-        assertThat(Passing.of(fit, Points.of(points.x(), points.y()), Progress.none())).isEmpty();
-        assertThat(Passing.of(fit, points(points.x(), points.y(), null, same(4, Double.NaN)), Progress.none())).isEmpty();
+        assertThat(Passing.of(fit, Points.of(points.x(), points.y()), Progress.none()))
+                .isEmpty();
+        assertThat(Passing.of(fit, points(points.x(), points.y(), null, same(4, Double.NaN)), Progress.none()))
+                .isEmpty();
         // A bar of 0 is missed whatever the factor; one in x reaches the line by its slope.
-        Passing none = Passing.of(fit, points(points.x(), points.y(), null, new double[] {0.2, 0, 0.2, 0.2}),
-                Progress.none()).orElseThrow();
+        Passing none = Passing.of(
+                        fit, points(points.x(), points.y(), null, new double[] {0.2, 0, 0.2, 0.2}), Progress.none())
+                .orElseThrow();
         assertThat(none.factor()).isInfinite();
         assertThat(none.worst()).isEqualTo(1);
-        Points sideways = new Points(points.x(), points.y(), points.rows(), new ErrorBars(same(4, 0.1), new double[] {0.1, 1, 0.1, 1}),
+        Points sideways = new Points(
+                points.x(),
+                points.y(),
+                points.rows(),
+                new ErrorBars(same(4, 0.1), new double[] {0.1, 1, 0.1, 1}),
                 ErrorBars.NONE);
         Passing along = Passing.of(fit, sideways, Progress.none()).orElseThrow();
-        // The line lies right of the points 1 and 3, where their bars are long, and left of 0 and 2, by 1/6 and 0.5.
+        // The line lies right of the points 1 and 3, where their bars are long, and left of 0 and 2, by 1/6 and
+        // 0.5.
         assertThat(along.missed()).containsExactly(0, 2);
         assertThat(along.factor()).isCloseTo(5, within(1e-12));
     }
@@ -481,7 +589,9 @@ class BoundsTest {
             """)
     void aCurveAgainstBarsInXAndY(double y, double d, double e, double factor) {
         double[] x = {0, 1, 2, 3, 4};
-        Fit square = ((FitOutcome.Fitted) new Polynomial(2).fit(Points.of(x, new double[] {0, 1, 4, 9, 16}), Progress.none())).fit();
+        Fit square = ((FitOutcome.Fitted)
+                        new Polynomial(2).fit(Points.of(x, new double[] {0, 1, 4, 9, 16}), Progress.none()))
+                .fit();
         Points point = points(new double[] {2}, new double[] {y}, same(1, d), same(1, e));
         Passing passing = Passing.of(square, point, Progress.none()).orElseThrow();
         if (Double.isInfinite(factor)) {
@@ -492,17 +602,22 @@ class BoundsTest {
         assertThat(passing.missed()).containsExactly(0);
     }
 
-    /// Chebyshev: |x| on [−1, 1] is x² + 1/8 to within 1/8; of points on a parabola nothing is left; x³ is 3x/4 to within 1/4.
+    /// Chebyshev: |x| on [−1, 1] is x² + 1/8 to within 1/8; of points on a parabola nothing is left; x³ is 3x/4 to
+    /// within 1/4.
     @ParameterizedTest
     @CsvSource({"ABS, 2, 0.125", "ABS, 3, 0.125", "CUBE, 2, 0.25", "CUBE, 1, 0.25", "CUBE, 3, 0", "T5, 4, 1"})
     void theLeastWorstPolynomial(String shape, int degree, double worst) {
-        double[] x = IntStream.rangeClosed(-2000, 2000).mapToDouble(i -> i / 2000.0).toArray();
-        double[] y = Arrays.stream(x).map(t -> switch (shape) {
-            case "ABS" -> Math.abs(t);
-            case "CUBE" -> t * t * t;
-            default -> 16 * Math.pow(t, 5) - 20 * t * t * t + 5 * t;
-        }).toArray();
-        Minimax found = Minimax.of(points(x, y, null, same(x.length, 1)), degree, Progress.none()).orElseThrow();
+        double[] x =
+                IntStream.rangeClosed(-2000, 2000).mapToDouble(i -> i / 2000.0).toArray();
+        double[] y = Arrays.stream(x)
+                .map(t -> switch (shape) {
+                    case "ABS" -> Math.abs(t);
+                    case "CUBE" -> t * t * t;
+                    default -> 16 * Math.pow(t, 5) - 20 * t * t * t + 5 * t;
+                })
+                .toArray();
+        Minimax found = Minimax.of(points(x, y, null, same(x.length, 1)), degree, Progress.none())
+                .orElseThrow();
         assertThat(found.factor()).isCloseTo(worst, within(1e-6));
     }
 
@@ -514,8 +629,13 @@ class BoundsTest {
             Sample set = Sample.of(random, false);
             double[] e = Arrays.stream(set.inY[0]).map(each -> each + 0.01).toArray();
             Points points = points(set.x, set.y, null, e);
-            Minimax.of(points, 1, Progress.none()).ifPresent(found ->
-                    assertThat(found.factor()).isCloseTo(Bounds.of(points, Progress.none()).orElseThrow().least().factor(), within(1e-10)));
+            Minimax.of(points, 1, Progress.none()).ifPresent(found -> assertThat(found.factor())
+                    .isCloseTo(
+                            Bounds.of(points, Progress.none())
+                                    .orElseThrow()
+                                    .least()
+                                    .factor(),
+                            within(1e-10)));
         }
     }
 }

@@ -11,8 +11,8 @@ import java.util.function.BinaryOperator;
 import java.util.function.IntFunction;
 import java.util.stream.IntStream;
 
-/// The lines through all boxes by trying every line on two of their corners, without any rounding: a reference that shares nothing with
-/// the program's own way.
+/// The lines through all boxes by trying every line on two of their corners, without any rounding: a reference that
+/// shares nothing with the program's own way.
 final class ExactBounds {
     private static final MathContext DIGITS = new MathContext(40);
 
@@ -61,8 +61,9 @@ final class ExactBounds {
     }
 
     private static BigDecimal[] moved(double[] from, double[] by, double factor) {
-        return IntStream.range(0, from.length).mapToObj(i -> new BigDecimal(from[i]).add(new BigDecimal(by[i])
-                .multiply(new BigDecimal(factor)))).toArray(BigDecimal[]::new);
+        return IntStream.range(0, from.length)
+                .mapToObj(i -> new BigDecimal(from[i]).add(new BigDecimal(by[i]).multiply(new BigDecimal(factor))))
+                .toArray(BigDecimal[]::new);
     }
 
     private List<Slope> candidates() {
@@ -89,7 +90,9 @@ final class ExactBounds {
 
     /// The least and the greatest slope; empty where no line passes. Slopes without limit are not looked for.
     Optional<Slope[]> slopes() {
-        return feasible.isEmpty() ? Optional.empty() : Optional.of(new Slope[] {feasible.getFirst(), feasible.getLast()});
+        return feasible.isEmpty()
+                ? Optional.empty()
+                : Optional.of(new Slope[] {feasible.getFirst(), feasible.getLast()});
     }
 
     private boolean passes(Slope slope) {
@@ -97,11 +100,14 @@ final class ExactBounds {
         return room[0].compareTo(room[1]) <= 0;
     }
 
-    /// The least and the greatest intercept of lines of this slope, times its run; the wrong way round where there is none.
+    /// The least and the greatest intercept of lines of this slope, times its run; the wrong way round where there
+    /// is none.
     private BigDecimal[] room(Slope slope) {
         boolean rising = slope.rise.signum() >= 0;
-        return new BigDecimal[] {of(i -> intercept(slope, bottom[i], rising ? right[i] : left[i]), BigDecimal::max),
-                of(i -> intercept(slope, top[i], rising ? left[i] : right[i]), BigDecimal::min)};
+        return new BigDecimal[] {
+            of(i -> intercept(slope, bottom[i], rising ? right[i] : left[i]), BigDecimal::max),
+            of(i -> intercept(slope, top[i], rising ? left[i] : right[i]), BigDecimal::min)
+        };
     }
 
     private BigDecimal of(IntFunction<BigDecimal> each, BinaryOperator<BigDecimal> better) {
@@ -120,9 +126,16 @@ final class ExactBounds {
     /// The least and the greatest y of all lines at an x.
     double[] corridor(double x) {
         BigDecimal at = new BigDecimal(x);
-        return new double[] {feasible.stream().mapToDouble(slope ->
-                slope.of(slope.rise.multiply(at).add(room(slope)[0]))).min().orElseThrow(),
-                feasible.stream().mapToDouble(slope -> slope.of(slope.rise.multiply(at).add(room(slope)[1]))).max().orElseThrow()};
+        return new double[] {
+            feasible.stream()
+                    .mapToDouble(slope -> slope.of(slope.rise.multiply(at).add(room(slope)[0])))
+                    .min()
+                    .orElseThrow(),
+            feasible.stream()
+                    .mapToDouble(slope -> slope.of(slope.rise.multiply(at).add(room(slope)[1])))
+                    .max()
+                    .orElseThrow()
+        };
     }
 
     /// The slopes of the lines through the origin, all from the first to the last.
@@ -135,8 +148,10 @@ final class ExactBounds {
                 add(through, top[i], x);
             }
         }
-        List<Slope> found = through.stream().filter(slope -> room(slope)[0].signum() <= 0 && room(slope)[1].signum() >= 0)
-                .sorted(Comparator.naturalOrder()).toList();
+        List<Slope> found = through.stream()
+                .filter(slope -> room(slope)[0].signum() <= 0 && room(slope)[1].signum() >= 0)
+                .sorted(Comparator.naturalOrder())
+                .toList();
         return found.isEmpty() ? Optional.empty() : Optional.of(new Slope[] {found.getFirst(), found.getLast()});
     }
 

@@ -32,7 +32,9 @@ class ExpectedMissesTest {
         double[] bars = new double[POINTS];
         Arrays.fill(bars, 1 / meaning.standardDeviation());
         for (int set = 0; set < SETS; set++) {
-            double[] y = Arrays.stream(x).map(each -> 3 + 0.5 * each + scatter * random.nextGaussian()).toArray();
+            double[] y = Arrays.stream(x)
+                    .map(each -> 3 + 0.5 * each + scatter * random.nextGaussian())
+                    .toArray();
             var points = new Points(x, y, IntStream.range(0, POINTS).toArray(), ErrorBars.NONE, ErrorBars.even(bars));
             Fit fit = ((FitOutcome.Fitted) new Line().fit(points, Progress.none())).fit();
             Passing passing = Passing.of(fit, points, Progress.none()).orElseThrow();

@@ -17,8 +17,8 @@ import helvo.core.fit.Power;
 import helvo.core.fit.Residuals;
 import helvo.core.fit.Weighting;
 import java.util.Arrays;
-import java.util.Random;
 import java.util.Map;
+import java.util.Random;
 import java.util.stream.Collectors;
 import java.util.stream.DoubleStream;
 import java.util.stream.IntStream;
@@ -26,10 +26,11 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
-/// Expected numbers: NumPy's least squares and QR with SciPy 1.17's distributions (F, t, χ²), SciPy's shapiro and anderson, and Imhof's
-/// integral for the exact p of Durbin and Watson's d.
+/// Expected numbers: NumPy's least squares and QR with SciPy 1.17's distributions (F, t, χ²), SciPy's shapiro and
+/// anderson, and Imhof's integral for the exact p of Durbin and Watson's d.
 class ChecksTest {
-    private static final double[] X = DoubleStream.iterate(1, x -> x + 1).limit(12).toArray();
+    private static final double[] X =
+            DoubleStream.iterate(1, x -> x + 1).limit(12).toArray();
     private static final double[] Y = {1.1, 2.3, 2.7, 4.4, 4.6, 6.6, 6.5, 8.6, 8.4, 10.9, 10.1, 13.0};
 
     private static Judgement judgement(Points points) {
@@ -38,7 +39,10 @@ class ChecksTest {
     }
 
     private static Check check(Points points, Kind kind) {
-        return judgement(points).checks().stream().filter(each -> each.kind() == kind).findFirst().orElseThrow();
+        return judgement(points).checks().stream()
+                .filter(each -> each.kind() == kind)
+                .findFirst()
+                .orElseThrow();
     }
 
     private static Check check(Kind kind) {
@@ -48,12 +52,15 @@ class ChecksTest {
     /// A straight line with one value 2 too large.
     private static double[] mistyped() {
         double[] off = {0.1, -0.2, 0.15, 0.05, -0.1, 0.2, -0.15, 0.1, -0.05, 0.12, -0.18, 0.02};
-        return IntStream.range(0, 12).mapToDouble(i -> 3 + 2 * X[i] + off[i] + (i == 6 ? 2 : 0)).toArray();
+        return IntStream.range(0, 12)
+                .mapToDouble(i -> 3 + 2 * X[i] + off[i] + (i == 6 ? 2 : 0))
+                .toArray();
     }
 
     @Test
     void theNextTermTellsAnArchAndTheShapesThatLeaveNone() {
-        var pluck = Points.of(new double[] {10, 15, 20, 30, 40, 50, 60, 80, 100, 120},
+        var pluck = Points.of(
+                new double[] {10, 15, 20, 30, 40, 50, 60, 80, 100, 120},
                 new double[] {35.7, 43.3, 50.1, 61.7, 71, 79.3, 86.9, 100.4, 111.6, 122.7});
         Judgement judgement = judgement(pluck);
         Check term = judgement.checks().getFirst();
@@ -68,26 +75,37 @@ class ChecksTest {
 
     @Test
     void whereXRepeatsTheMeansAreComparedWithTheScatterAboutThem() {
-        var points = Points.of(new double[] {1, 1, 2, 2, 3, 3, 4, 4, 5, 5, 5},
+        var points = Points.of(
+                new double[] {1, 1, 2, 2, 3, 3, 4, 4, 5, 5, 5},
                 new double[] {2.1, 2.3, 3.9, 4.2, 5.1, 5.0, 5.6, 5.9, 6.1, 6.0, 6.3});
         assertThat(check(points, Kind.LACK_OF_FIT).statistic()).isCloseTo(20.945598731165717, within(1e-9));
         assertThat(check(points, Kind.LACK_OF_FIT).p().orElseThrow()).isCloseTo(0.0014003664010409555, within(1e-12));
-        assertThat(check(points, Kind.DURBIN_WATSON).statistic()).as("of the means").isCloseTo(1.5222086701056428, within(1e-12));
-        assertThat(judgement(points).speaking()).extracting(check -> check.kind().question()).containsOnly(Question.PATTERN);
+        assertThat(check(points, Kind.DURBIN_WATSON).statistic())
+                .as("of the means")
+                .isCloseTo(1.5222086701056428, within(1e-12));
+        assertThat(judgement(points).speaking())
+                .extracting(check -> check.kind().question())
+                .containsOnly(Question.PATTERN);
     }
 
     @Test
     void pointsAtTheSameXMayStandInAnyOrder() {
         double[] x = {1, 1, 1, 2, 2, 3, 4, 4, 5, 6};
         double[] y = {2.1, 2.4, 2.2, 3.9, 4.3, 5.1, 5.6, 5.9, 6.1, 6.9};
-        var shuffled = Points.of(new double[] {4, 1, 6, 2, 1, 5, 1, 3, 4, 2}, new double[] {5.9, 2.2, 6.9, 4.3, 2.1, 6.1, 2.4, 5.1, 5.6,
-                3.9});
-        for (Kind kind : new Kind[] {Kind.NEXT_TERM, Kind.LACK_OF_FIT, Kind.DURBIN_WATSON, Kind.SPREAD, Kind.STEP, Kind.SHAPIRO_WILK}) {
-            assertThat(check(shuffled, kind).statistic()).as(kind.keyword()).isCloseTo(check(Points.of(x, y), kind).statistic(),
-                    within(1e-9));
+        var shuffled = Points.of(
+                new double[] {4, 1, 6, 2, 1, 5, 1, 3, 4, 2},
+                new double[] {5.9, 2.2, 6.9, 4.3, 2.1, 6.1, 2.4, 5.1, 5.6, 3.9});
+        for (Kind kind : new Kind[] {
+            Kind.NEXT_TERM, Kind.LACK_OF_FIT, Kind.DURBIN_WATSON, Kind.SPREAD, Kind.STEP, Kind.SHAPIRO_WILK
+        }) {
+            assertThat(check(shuffled, kind).statistic())
+                    .as(kind.keyword())
+                    .isCloseTo(check(Points.of(x, y), kind).statistic(), within(1e-9));
         }
-        assertThat(check(Points.of(new double[] {1, 2, 1, 3, 2}, new double[] {1, 2, 1.2, 3.1, 2.2}),
-                Kind.DURBIN_WATSON_MEASURED).statistic())
+        assertThat(check(
+                                Points.of(new double[] {1, 2, 1, 3, 2}, new double[] {1, 2, 1.2, 3.1, 2.2}),
+                                Kind.DURBIN_WATSON_MEASURED)
+                        .statistic())
                 .isPositive();
     }
 
@@ -108,7 +126,9 @@ class ChecksTest {
             assertThat(odd.kind()).isEqualTo(Kind.ODD_POINT);
             assertThat(odd.rows()).containsExactly(6);
             assertThat(odd.statistic()).isCloseTo(12.431878686399635, within(1e-9));
-            assertThat(odd.p().orElseThrow()).as("with its share of the error").isCloseTo(6.833155327772578e-06 / 0.7, within(1e-15));
+            assertThat(odd.p().orElseThrow())
+                    .as("with its share of the error")
+                    .isCloseTo(6.833155327772578e-06 / 0.7, within(1e-15));
         });
         assertThat(judgement.without().get(6).slope().value()).isCloseTo(1.9965286624203826, within(1e-12));
         assertThat(check(Points.of(X, mistyped()), Kind.COOK).statistic()).isCloseTo(0.4393816518508942, within(1e-10));
@@ -130,12 +150,14 @@ class ChecksTest {
     /// With nothing left beside the term, and nothing left beside the point.
     @Test
     void aBendWithoutScatterAndAFaultWithoutScatterAreSeen() {
-        assertThat(judgement(Points.of(X, Arrays.stream(X).map(x -> x * x).toArray())).speaking()).extracting(Check::kind)
+        assertThat(judgement(Points.of(X, Arrays.stream(X).map(x -> x * x).toArray()))
+                        .speaking())
+                .extracting(Check::kind)
                 .containsExactly(Kind.NEXT_TERM);
         double[] y = X.clone();
         y[4] = 50;
-        assertThat(judgement(Points.of(X, y)).speaking()).singleElement()
-                .satisfies(odd -> assertThat(odd.rows()).containsExactly(4));
+        assertThat(judgement(Points.of(X, y)).speaking()).singleElement().satisfies(odd -> assertThat(odd.rows())
+                .containsExactly(4));
     }
 
     /// Of a million points the least bend is significant, and too small to be worth a word.
@@ -143,7 +165,9 @@ class ChecksTest {
     void whatIsTinyBesideTheScatterIsNotSaid() {
         var random = new Random(3);
         double[] x = IntStream.range(0, 400_000).mapToDouble(i -> i / 400_000.0).toArray();
-        double[] y = Arrays.stream(x).map(at -> at + 0.09 * (at - 0.5) * (at - 0.5) + random.nextGaussian()).toArray();
+        double[] y = Arrays.stream(x)
+                .map(at -> at + 0.09 * (at - 0.5) * (at - 0.5) + random.nextGaussian())
+                .toArray();
         Check term = check(Points.of(x, y), Kind.NEXT_TERM);
         assertThat(term.p().orElseThrow()).isLessThan(0.01);
         assertThat(term.speaks()).isFalse();
@@ -196,7 +220,12 @@ class ChecksTest {
     @Test
     void aChangeOfLevelIsToldWithItsPlace() {
         double[] off = {0.1, -0.2, 0.15, 0.05, -0.1, 0.2, -0.15, 0.1, -0.05, 0.12, -0.18, 0.02};
-        Check step = check(Points.of(X, IntStream.range(0, 12).mapToDouble(i -> 3 + 2 * X[i] + off[i] + (i < 7 ? 0 : 1.1)).toArray()),
+        Check step = check(
+                Points.of(
+                        X,
+                        IntStream.range(0, 12)
+                                .mapToDouble(i -> 3 + 2 * X[i] + off[i] + (i < 7 ? 0 : 1.1))
+                                .toArray()),
                 Kind.STEP);
         assertThat(step.statistic()).isCloseTo(47.80521301622253, within(1e-8));
         assertThat(step.p().orElseThrow()).isCloseTo(0.00064, within(0.0006));
@@ -209,7 +238,9 @@ class ChecksTest {
     @Test
     void twoMistypedValuesDoNotHideOneAnother() {
         double[] off = {0.1, -0.2, 0.15, 0.05, -0.1, 0.2, -0.15, 0.1, -0.05, 0.12, -0.18, 0.02};
-        double[] y = IntStream.range(0, 12).mapToDouble(i -> 3 + 2 * X[i] + off[i] + (i == 9 || i == 10 ? 3 : 0)).toArray();
+        double[] y = IntStream.range(0, 12)
+                .mapToDouble(i -> 3 + 2 * X[i] + off[i] + (i == 9 || i == 10 ? 3 : 0))
+                .toArray();
         Judgement judgement = judgement(Points.of(X, y));
         assertThat(judgement.speaking()).singleElement().satisfies(odd -> {
             assertThat(odd.kind()).isEqualTo(Kind.ODD_POINT);
@@ -221,10 +252,17 @@ class ChecksTest {
     /// A bar says that row 3 scatters by 1: that it lies 0.3 off among points that happen to lie close is no fault.
     @Test
     void whereBarsSayWhatTheScatterIsItIsNotTakenToBeLess() {
-        Points points = new Points(new double[] {1, 2, 3, 4, 5}, new double[] {2, 4.1, 5.9, 8, 10.2}, new int[] {0, 1, 2, 3, 4},
-                ErrorBars.NONE, ErrorBars.even(new double[] {1e-6, 1e-6, 1, 1e6, 1e6}));
-        assertThat(judgement(points.weighted(Weighting.STATED, 1, 1)).checks()).isNotEmpty().noneMatch(Check::warns);
-        assertThat(judgement(points.weighted(Weighting.RELATIVE, 1, 1)).checks()).anyMatch(Check::warns);
+        Points points = new Points(
+                new double[] {1, 2, 3, 4, 5},
+                new double[] {2, 4.1, 5.9, 8, 10.2},
+                new int[] {0, 1, 2, 3, 4},
+                ErrorBars.NONE,
+                ErrorBars.even(new double[] {1e-6, 1e-6, 1, 1e6, 1e6}));
+        assertThat(judgement(points.weighted(Weighting.STATED, 1, 1)).checks())
+                .isNotEmpty()
+                .noneMatch(Check::warns);
+        assertThat(judgement(points.weighted(Weighting.RELATIVE, 1, 1)).checks())
+                .anyMatch(Check::warns);
     }
 
     /// The farthest of a distribution with heavy tails is no mistake: that is said once, and no row named.
@@ -240,8 +278,12 @@ class ChecksTest {
     @Test
     void breuschAndPaganOfMany() {
         double[] x = IntStream.range(0, 600).mapToDouble(i -> i % 100).toArray();
-        double[] y = IntStream.range(0, 600).mapToDouble(i -> x[i] + (i * 0.6180339887498949 % 1 - 0.5) * (1 + x[i] / 50)).toArray();
-        assertThat(check(Points.of(x, y), Kind.BREUSCH_PAGAN).size()).as("the scatter grows").isBetween(2.0, 5.5);
+        double[] y = IntStream.range(0, 600)
+                .mapToDouble(i -> x[i] + (i * 0.6180339887498949 % 1 - 0.5) * (1 + x[i] / 50))
+                .toArray();
+        assertThat(check(Points.of(x, y), Kind.BREUSCH_PAGAN).size())
+                .as("the scatter grows")
+                .isBetween(2.0, 5.5);
     }
 
     @Test
@@ -251,20 +293,30 @@ class ChecksTest {
     }
 
     @ParameterizedTest
-    @CsvSource({"3, 0.8638790845870972, 0.27831193804740906", "4, 0.7724469900131226, 0.061290841549634933",
-            "7, 0.8935970067977905, 0.293956458568573",
-        "20, 0.9215534329414368, 0.10615041851997375", "50, 0.9278066158294678, 0.0045689004473388195",
-                "500, 0.9412162899971008, 3.6419497517585497e-13"})
+    @CsvSource({
+        "3, 0.8638790845870972, 0.27831193804740906",
+        "4, 0.7724469900131226, 0.061290841549634933",
+        "7, 0.8935970067977905, 0.293956458568573",
+        "20, 0.9215534329414368, 0.10615041851997375",
+        "50, 0.9278066158294678, 0.0045689004473388195",
+        "500, 0.9412162899971008, 3.6419497517585497e-13"
+    })
     void shapiroAndWilkOfAnySize(int n, double w, double p) {
         NormalityTest shape = NormalityTest.of(IntStream.range(0, n)
-                .mapToDouble(i -> Math.sin(1.7 * i * i + i) + 0.3 * Math.cos(5 * i)).sorted().toArray()).orElseThrow();
+                        .mapToDouble(i -> Math.sin(1.7 * i * i + i) + 0.3 * Math.cos(5 * i))
+                        .sorted()
+                        .toArray())
+                .orElseThrow();
         assertThat(shape.statistic()).isCloseTo(w, within(2e-6));
         assertThat(shape.p()).isCloseTo(p, within(2e-5 + 1e-3 * p));
     }
 
     @Test
     void andersonAndDarlingForMany() {
-        NormalityTest shape = NormalityTest.of(IntStream.range(0, 6000).mapToDouble(i -> Math.sin(1.7 * i * i + i)).sorted().toArray())
+        NormalityTest shape = NormalityTest.of(IntStream.range(0, 6000)
+                        .mapToDouble(i -> Math.sin(1.7 * i * i + i))
+                        .sorted()
+                        .toArray())
                 .orElseThrow();
         assertThat(shape.kind()).isEqualTo(Check.Kind.ANDERSON_DARLING);
         assertThat(shape.statistic()).isCloseTo(178.9382493516414, within(1e-8));
@@ -276,13 +328,24 @@ class ChecksTest {
     void manyPointsAreJudgedAsFewAre() {
         int n = 30_000;
         double[] x = IntStream.range(0, n).mapToDouble(i -> i % 3000).toArray();
-        double[] y = IntStream.range(0, n).mapToDouble(i -> 0.5 * x[i] + 40 * (i * 0.6180339887498949 % 1 - 0.5) * (1 + x[i] / 3000))
+        double[] y = IntStream.range(0, n)
+                .mapToDouble(i -> 0.5 * x[i] + 40 * (i * 0.6180339887498949 % 1 - 0.5) * (1 + x[i] / 3000))
                 .toArray();
-        Map<Kind, Double> said = judgement(Points.of(x, y)).checks().stream().collect(Collectors.toMap(Check::kind, Check::statistic));
-        Map<Kind, Double> known = Map.of(Kind.LACK_OF_FIT, 0.09455110367011793, Kind.ANDERSON_DARLING, 161.5225502078465,
-                Kind.BREUSCH_PAGAN, 3936.9479112298063, Kind.DURBIN_WATSON_MEASURED, 2.8327645081185984, Kind.DURBIN_WATSON,
+        Map<Kind, Double> said =
+                judgement(Points.of(x, y)).checks().stream().collect(Collectors.toMap(Check::kind, Check::statistic));
+        Map<Kind, Double> known = Map.of(
+                Kind.LACK_OF_FIT,
+                0.09455110367011793,
+                Kind.ANDERSON_DARLING,
+                161.5225502078465,
+                Kind.BREUSCH_PAGAN,
+                3936.9479112298063,
+                Kind.DURBIN_WATSON_MEASURED,
+                2.8327645081185984,
+                Kind.DURBIN_WATSON,
                 1.704448734372813);
-        known.forEach((kind, statistic) -> assertThat(said.get(kind)).as(kind.name()).isCloseTo(statistic, within(1e-9 * statistic)));
+        known.forEach((kind, statistic) ->
+                assertThat(said.get(kind)).as(kind.name()).isCloseTo(statistic, within(1e-9 * statistic)));
     }
 
     /// Points that agree to the last digit have no scatter of their own, whatever their bars.
@@ -290,20 +353,31 @@ class ChecksTest {
     void equalPointsLackNoFitByRounding() {
         double[] y = {1.1, 1.1, 2.3, 2.3, 2.7, 2.7, 4.4, 4.4, 4.6, 4.6};
         double[] x = IntStream.range(0, y.length).mapToDouble(i -> i / 2).toArray();
-        double[] bars = IntStream.range(0, y.length).mapToDouble(i -> i % 2 == 0 ? 0.1 : 0.3).toArray();
+        double[] bars = IntStream.range(0, y.length)
+                .mapToDouble(i -> i % 2 == 0 ? 0.1 : 0.3)
+                .toArray();
         Points points = new Points(x, y, IntStream.range(0, y.length).toArray(), ErrorBars.NONE, ErrorBars.even(bars))
                 .weighted(Weighting.RELATIVE, 1, 1);
-        assertThat(judgement(points).checks()).extracting(Check::kind).contains(Kind.NEXT_TERM).doesNotContain(Kind.LACK_OF_FIT);
+        assertThat(judgement(points).checks())
+                .extracting(Check::kind)
+                .contains(Kind.NEXT_TERM)
+                .doesNotContain(Kind.LACK_OF_FIT);
     }
 
     /// Two points, a perfect line, equal residuals: fewer checks, never a fault or a NaN.
     @Test
     void whatCannotBeJudgedIsNotJudged() {
-        assertThat(judgement(Points.of(new double[] {1, 2}, new double[] {3, 5})).checks()).isEmpty();
+        assertThat(judgement(Points.of(new double[] {1, 2}, new double[] {3, 5}))
+                        .checks())
+                .isEmpty();
         assertThat(judgement(Points.of(X, X)).checks()).isEmpty();
-        assertThat(judgement(Points.of(new double[] {1, 2, 3}, new double[] {1, 2, 4})).checks()).as("n − p < 2").isEmpty();
-        for (double[] y : new double[][] {{1, 2, 4, 4}, {0, 0, 0, 1}, {1, -1, 1, -1}, {1e-300, 2e-300, 4e-300, 5e-300},
-            {1e150, 2e150, -1e150, 0}}) {
+        assertThat(judgement(Points.of(new double[] {1, 2, 3}, new double[] {1, 2, 4}))
+                        .checks())
+                .as("n − p < 2")
+                .isEmpty();
+        for (double[] y : new double[][] {
+            {1, 2, 4, 4}, {0, 0, 0, 1}, {1, -1, 1, -1}, {1e-300, 2e-300, 4e-300, 5e-300}, {1e150, 2e150, -1e150, 0}
+        }) {
             assertThat(judgement(Points.of(new double[] {1, 2, 3, 4}, y)).checks())
                     .allSatisfy(check -> {
                         assertThat(check.statistic()).isFinite();

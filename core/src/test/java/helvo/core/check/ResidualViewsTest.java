@@ -35,7 +35,10 @@ class ResidualViewsTest {
             for (int bin = 0; bin < of.counts().length; bin++) {
                 double low = (Math.rint(of.from() / of.width()) + bin) * of.width();
                 double high = low + of.width();
-                assertThat(Arrays.stream(values).filter(value -> value >= low && value < high).count()).isEqualTo(of.counts()[bin]);
+                assertThat(Arrays.stream(values)
+                                .filter(value -> value >= low && value < high)
+                                .count())
+                        .isEqualTo(of.counts()[bin]);
             }
         }
         assertThat(Histogram.of(new double[] {4, 4, 4}).counts()).containsExactly(3);
@@ -60,14 +63,17 @@ class ResidualViewsTest {
         Residuals line = residuals(new Line(), new double[] {1, 2, 3, 4}, new double[] {2, 5, 5, 8});
         for (int i = 0; i < 4; i++) {
             for (ResidualMeasure measure : ResidualMeasure.values()) {
-                assertThat(line.in(measure, i).orElseThrow()).as("%s of %s", measure, i)
+                assertThat(line.in(measure, i).orElseThrow())
+                        .as("%s of %s", measure, i)
                         .isCloseTo(line.raw()[i] * line.unit(measure, i), within(1e-12));
             }
-            assertThat(line.percentOfFitted(i).orElseThrow()).isCloseTo(100 * line.raw()[i] / line.fitted(i), within(1e-12));
+            assertThat(line.percentOfFitted(i).orElseThrow())
+                    .isCloseTo(100 * line.raw()[i] / line.fitted(i), within(1e-12));
         }
         Residuals logs = residuals(new Exponential(true), new double[] {1, 2, 3, 4}, new double[] {2, 5, 9, 30});
         assertThat(logs.raw()[0]).isCloseTo(Math.log(2 / logs.fitted(0)), within(1e-13));
-        assertThat(logs.percentOfFitted(0).orElseThrow()).as("percent are of y, not of its logarithm")
+        assertThat(logs.percentOfFitted(0).orElseThrow())
+                .as("percent are of y, not of its logarithm")
                 .isCloseTo(100 * (2 - logs.fitted(0)) / logs.fitted(0), within(1e-11));
         assertThat(logs.percentOfMeasured(3).orElseThrow()).isCloseTo(100 * (30 - logs.fitted(3)) / 30, within(1e-11));
     }

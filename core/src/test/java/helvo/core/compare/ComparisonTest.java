@@ -9,12 +9,14 @@ import java.util.List;
 import org.assertj.core.util.DoubleComparator;
 import org.junit.jupiter.api.Test;
 
-/// Expected numbers: least squares of the separate, parallel and common models in NumPy, distributions of SciPy; quantiles
-/// of Student's t for broken degrees of freedom agree to 10 digits.
+/// Expected numbers: least squares of the separate, parallel and common models in NumPy, distributions of SciPy;
+/// quantiles of Student's t for broken degrees of freedom agree to 10 digits.
 class ComparisonTest {
     private static final double[] X = {1, 2, 3, 4, 5, 6};
-    private static final Comparison.Named DRY = new Comparison.Named("dry", Points.of(X, new double[] {2.1, 3.9, 6.2, 7.8, 10.1, 12.2}));
-    private static final Comparison.Named WET = new Comparison.Named("wet", Points.of(X, new double[] {1.4, 3.1, 4.4, 6.3, 7.4, 9.2}));
+    private static final Comparison.Named DRY =
+            new Comparison.Named("dry", Points.of(X, new double[] {2.1, 3.9, 6.2, 7.8, 10.1, 12.2}));
+    private static final Comparison.Named WET =
+            new Comparison.Named("wet", Points.of(X, new double[] {1.4, 3.1, 4.4, 6.3, 7.4, 9.2}));
 
     @Test
     void twoGroupsOfDifferentSlopes() {
@@ -27,8 +29,9 @@ class ComparisonTest {
         assertThat(pair.difference()).isCloseTo(-0.48285714285714265, within(1e-13));
         assertThat(pair.differenceHalf95().orElseThrow()).isCloseTo(0.1402300659899733, within(1e-10));
         assertThat(found.scatter()).isEqualTo(Comparison.Scatter.COMMON);
-        assertThat(pair.p().orElseThrow()).as("the test and the pair are one method").isCloseTo(found.equalSlopes().orElseThrow().p(),
-                within(1e-14));
+        assertThat(pair.p().orElseThrow())
+                .as("the test and the pair are one method")
+                .isCloseTo(found.equalSlopes().orElseThrow().p(), within(1e-14));
         assertThat(pair.ratio()).isCloseTo(0.760961810466761, within(1e-13));
         assertThat(pair.ratioLow95().orElseThrow()).isCloseTo(0.7010137961533588, within(1e-10));
         assertThat(pair.ratioHigh95().orElseThrow()).isCloseTo(0.8245859487585958, within(1e-10));
@@ -38,10 +41,16 @@ class ComparisonTest {
     void whatCannotBeComparedIsLeftOut() {
         var upright = new Comparison.Named("one x", Points.of(new double[] {2, 2}, new double[] {1, 3}));
         assertThat(Comparison.of(List.of(DRY, upright), Progress.none())).isEmpty();
-        assertThat(Comparison.of(List.of(DRY, upright, WET), Progress.none()).orElseThrow().groups()).hasSize(2);
+        assertThat(Comparison.of(List.of(DRY, upright, WET), Progress.none())
+                        .orElseThrow()
+                        .groups())
+                .hasSize(2);
         var two = new Comparison.Named("two", Points.of(new double[] {1, 2}, new double[] {1, 3}));
-        Comparison exact = Comparison.of(List.of(two, new Comparison.Named("also two",
-                Points.of(new double[] {1, 2}, new double[] {0, 3}))), Progress.none()).orElseThrow();
+        Comparison exact = Comparison.of(
+                        List.of(two, new Comparison.Named("also two", Points.of(new double[] {1, 2}, new double[] {0, 3
+                        }))),
+                        Progress.none())
+                .orElseThrow();
         assertThat(exact.equalSlopes()).isEmpty();
         assertThat(exact.pairs().getFirst().differenceHalf95()).isEmpty();
     }
@@ -58,16 +67,20 @@ class ComparisonTest {
         assertThat(found.equalSlopes().orElseThrow().p()).isCloseTo(0.07588234969126817, within(1e-9));
         Comparison.Pair pair = found.pairs().getFirst();
         assertThat(pair.p().orElseThrow()).isCloseTo(0.07588234969126817, within(1e-9));
-        assertThat(pair.differenceHalf95().orElseThrow()).as("the interval holds 0 as the test says")
+        assertThat(pair.differenceHalf95().orElseThrow())
+                .as("the interval holds 0 as the test says")
                 .isGreaterThan(Math.abs(pair.difference()));
     }
 
-    /// Of three pairs, the least p counts three times, the next twice, and none less than one before it. Expected: SciPy.
+    /// Of three pairs, the least p counts three times, the next twice, and none less than one before it. Expected:
+    /// SciPy.
     @Test
     void pairsArePairsAmongOthers() {
         var third = new Comparison.Named("third", Points.of(X, new double[] {1.5, 3.0, 4.6, 6.1, 7.6, 9.0}));
-        Comparison found = Comparison.of(List.of(DRY, WET, third), Progress.none()).orElseThrow();
-        assertThat(found.pairs()).extracting(pair -> pair.p().orElseThrow())
+        Comparison found =
+                Comparison.of(List.of(DRY, WET, third), Progress.none()).orElseThrow();
+        assertThat(found.pairs())
+                .extracting(pair -> pair.p().orElseThrow())
                 .usingComparatorForType(new DoubleComparator(1e-12), Double.class)
                 .containsExactly(1.275676916439747e-06, 1.0314399322576388e-06, 0.5852715667536585);
         assertThat(found.equalLines().orElseThrow().p()).isLessThan(1e-6);

@@ -30,8 +30,8 @@ import helvo.core.table.SetAside;
 import helvo.core.table.Statistics;
 import helvo.core.table.Table;
 import helvo.core.table.UniformBars;
-import java.util.Arrays;
 import java.time.Instant;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.Random;
@@ -43,11 +43,14 @@ import org.junit.jupiter.api.Test;
 class DerivationsTest {
     private static final Study STUDY = study(
             new Column(1, new Heading("Cord", ""), Kind.TEXT, Role.NONE, 0, texts("A", "A", "B", "B", "C", "C")),
-            number(2, "Load", Role.X, 2, 4, 2, 4, 2, 4), number(3, "± Load", Role.X_BAR, .1, .1, .1, .1, .1, .1),
-            number(4, "Stretch", Role.Y, 4, 16, 5, 0, 6, 20), number(5, "± Stretch", Role.Y_BAR, .5, .5, .5, .5, .5, .5));
+            number(2, "Load", Role.X, 2, 4, 2, 4, 2, 4),
+            number(3, "± Load", Role.X_BAR, .1, .1, .1, .1, .1, .1),
+            number(4, "Stretch", Role.Y, 4, 16, 5, 0, 6, 20),
+            number(5, "± Stretch", Role.Y_BAR, .5, .5, .5, .5, .5, .5));
 
     private static Study study(Column... columns) {
-        return Study.EMPTY.with(new Table(1, "Pulls", DecimalMark.POINT, Optional.empty(), List.of(columns), SetAside.NONE),
+        return Study.EMPTY.with(
+                new Table(1, "Pulls", DecimalMark.POINT, Optional.empty(), List.of(columns), SetAside.NONE),
                 Figure.of(1, 1));
     }
 
@@ -60,20 +63,30 @@ class DerivationsTest {
     }
 
     private static double[] values(Table table, int column) {
-        return IntStream.range(0, table.rows()).mapToDouble(table.column(column).cells()::number).toArray();
+        return IntStream.range(0, table.rows())
+                .mapToDouble(table.column(column).cells()::number)
+                .toArray();
     }
 
     private static FigureAnalysis figure(Study study) {
         return Analysis.of(study, Analysis.EMPTY, Progress.none()).figures().getFirst();
     }
 
-    /// Bars of 5 % on the source are 10 % of its square, and follow when they change; a set role or another column's bars come first.
+    /// Bars of 5 % on the source are 10 % of its square, and follow when they change; a set role or another
+    /// column's bars come first.
     @Test
     void barsOfItsOwnAreCarriedOverToo() {
         Study own = new ColumnEdit.SetOwnBars(1, 2, new UniformBars(5, true))
                 .apply(study(number(2, "Load", Role.X, 2, 4, 6), number(4, "Stretch", Role.Y, 4, 16, 36)));
         Study squared = new ColumnEdit.Derive(1, new Heading("Load²", "N²"), "{2}^2", Role.X, true).apply(own);
-        assertThat(Arrays.stream(figure(squared).series().getFirst().points().xBars().up()).toArray()).usingComparatorWithPrecision(1e-14)
+        assertThat(Arrays.stream(figure(squared)
+                                .series()
+                                .getFirst()
+                                .points()
+                                .xBars()
+                                .up())
+                        .toArray())
+                .usingComparatorWithPrecision(1e-14)
                 .containsExactly(.4, 1.6, 3.6);
         Study longer = new ColumnEdit.SetOwnBars(1, 2, new UniformBars(10, true)).apply(squared);
         assertThat(figure(longer).series().getFirst().points().xBars().up()[0]).isCloseTo(.8, within(1e-14));
@@ -82,15 +95,24 @@ class DerivationsTest {
     /// Halves of their own downwards; negative lengths and text give none; scaling multiplies what was typed.
     @Test
     void barsOfUnequalHalves() {
-        Study study = study(number(1, "t", Role.X, 1, 2, 3), number(2, "a", Role.Y, 3, 4, 5), number(3, "up", Role.Y_BAR, .1, .2, -.3),
+        Study study = study(
+                number(1, "t", Role.X, 1, 2, 3),
+                number(2, "a", Role.Y, 3, 4, 5),
+                number(3, "up", Role.Y_BAR, .1, .2, -.3),
                 number(4, "down", Role.Y_DOWN, .4, .5, .6));
         ErrorBars bars = figure(study).series().getFirst().points().yBars();
         assertThat(bars.up()).containsExactly(.1, .2, Double.NaN);
         assertThat(bars.down()).containsExactly(.4, .5, .6);
         assertThat(bars.isEven()).isFalse();
         assertThat(bars.has(2)).isFalse();
-        assertThat(figure(study).series().getFirst().bounds().orElseThrow().without()).containsExactly(2);
-        assertThat(figure(new ColumnEdit.ScaleBars(1, 2, 10).apply(study)).series().getFirst().points().yBars().down())
+        assertThat(figure(study).series().getFirst().bounds().orElseThrow().without())
+                .containsExactly(2);
+        assertThat(figure(new ColumnEdit.ScaleBars(1, 2, 10).apply(study))
+                        .series()
+                        .getFirst()
+                        .points()
+                        .yBars()
+                        .down())
                 .containsExactly(4, 5, 6);
         Study swapped = new StudyEdit.SwapAxes(1).apply(study);
         assertThat(figure(swapped).series().getFirst().points().xBars().down()).containsExactly(.4, .5, .6);
@@ -99,24 +121,49 @@ class DerivationsTest {
     /// What if the spread of repeats were twice as large: the bars of the averages are.
     @Test
     void barsThatFollowRepeatsCanBeScaled() {
-        Study averaged = new StudyEdit.Summarise(1, "Averages", List.of(2), List.of(4),
-                List.of(Statistics.MEAN, Statistics.STANDARD_DEVIATION)).apply(STUDY);
+        Study averaged = new StudyEdit.Summarise(
+                        1, "Averages", List.of(2), List.of(4), List.of(Statistics.MEAN, Statistics.STANDARD_DEVIATION))
+                .apply(STUDY);
         int table = averaged.tables().getLast().id();
         int y = averaged.tables().getLast().first(Role.Y).orElseThrow().id();
         Study scaled = new ColumnEdit.ScaleBars(table, y, 2).apply(averaged);
-        double[] before = Analysis.of(averaged, Analysis.EMPTY,
-                Progress.none()).figures().getLast().series().getFirst().points().yBars().up();
-        double[] after = Analysis.of(scaled, Analysis.EMPTY, Progress.none()).figures().getLast().series().getFirst().points().yBars().up();
-        assertThat(after).usingComparatorWithPrecision(1e-14).containsExactly(Arrays.stream(before).map(bar -> 2 * bar).toArray());
+        double[] before = Analysis.of(averaged, Analysis.EMPTY, Progress.none())
+                .figures()
+                .getLast()
+                .series()
+                .getFirst()
+                .points()
+                .yBars()
+                .up();
+        double[] after = Analysis.of(scaled, Analysis.EMPTY, Progress.none())
+                .figures()
+                .getLast()
+                .series()
+                .getFirst()
+                .points()
+                .yBars()
+                .up();
+        assertThat(after)
+                .usingComparatorWithPrecision(1e-14)
+                .containsExactly(Arrays.stream(before).map(bar -> 2 * bar).toArray());
     }
 
     /// Squaring doubles the relative bar: 0.1 of 2 is 5 %, 0.4 of 4 is 10 %.
     @Test
     void aSquaredColumnIsFittedWithItsBars() {
-        Table table = new ColumnEdit.Derive(1, new Heading("Load²", "N²"), "{2}^2", Role.X, true).apply(STUDY).table(1);
-        assertThat(table.columns()).extracting(Column::name, Column::role)
-                .containsExactly(tuple("Cord", Role.NONE), tuple("Load", Role.NONE), tuple("± Load", Role.NONE),
-                tuple("Load²", Role.X), tuple("± Load²", Role.X_BAR), tuple("Stretch", Role.Y), tuple("± Stretch", Role.Y_BAR));
+        Table table = new ColumnEdit.Derive(1, new Heading("Load²", "N²"), "{2}^2", Role.X, true)
+                .apply(STUDY)
+                .table(1);
+        assertThat(table.columns())
+                .extracting(Column::name, Column::role)
+                .containsExactly(
+                        tuple("Cord", Role.NONE),
+                        tuple("Load", Role.NONE),
+                        tuple("± Load", Role.NONE),
+                        tuple("Load²", Role.X),
+                        tuple("± Load²", Role.X_BAR),
+                        tuple("Stretch", Role.Y),
+                        tuple("± Stretch", Role.Y_BAR));
         assertThat(values(table, 6)).containsExactly(4, 16, 4, 16, 4, 16);
         assertThat(values(table, 7)).usingComparatorWithPrecision(1e-15).containsExactly(.4, .8, .4, .8, .4, .8);
         Study changed = new TableEdit.SetCell(1, 2, 0, "3")
@@ -124,19 +171,28 @@ class DerivationsTest {
         assertThat(changed.table(1).column(6).cells().number(0)).isEqualTo(9);
         assertThat(changed.table(1).column(7).cells().number(0)).isCloseTo(.6, within(1e-15));
         assertThat(figure(changed).series().getFirst().points().xBars().up()[0]).isCloseTo(.6, within(1e-15));
-        assertThat(new TableEdit.SetCell(1, 6, 0, "99").apply(changed)).as("a derived cell is not typed over").isEqualTo(changed);
+        assertThat(new TableEdit.SetCell(1, 6, 0, "99").apply(changed))
+                .as("a derived cell is not typed over")
+                .isEqualTo(changed);
     }
 
-    /// Two independent sources: u² = (y u_x)² + (x u_y)² for a product; a mixture of meanings is brought to standard deviations.
+    /// Two independent sources: u² = (y u_x)² + (x u_y)² for a product; a mixture of meanings is brought to
+    /// standard deviations.
     @Test
     void uncertaintiesAddInQuadratureEachByItsMeaning() {
         Study meant = new ColumnEdit.SetBarMeaning(1, 3, BarMeaning.STANDARD_DEVIATION).apply(STUDY);
-        Table table = new ColumnEdit.Derive(1, new Heading("Work", "mJ"), "{2} {4}", Role.NONE, false).apply(meant).table(1);
+        Table table = new ColumnEdit.Derive(1, new Heading("Work", "mJ"), "{2} {4}", Role.NONE, false)
+                .apply(meant)
+                .table(1);
         Column carried = table.column(7);
         assertThat(carried.barMeaning()).isEqualTo(BarMeaning.STANDARD_DEVIATION);
         assertThat(carried.cells().number(0)).isCloseTo(Math.sqrt(.4 * .4 + 1 / 3.0), within(1e-15));
-        assertThat(new ColumnEdit.SetBarMeaning(1, 5, BarMeaning.STANDARD_DEVIATION).change(table)).satisfies(changed ->
-                assertThat(Derivations.refreshed(table, changed).column(7).cells().number(0)).isCloseTo(Math.sqrt(.16 + 1), within(1e-15)));
+        assertThat(new ColumnEdit.SetBarMeaning(1, 5, BarMeaning.STANDARD_DEVIATION).change(table))
+                .satisfies(changed -> assertThat(Derivations.refreshed(table, changed)
+                                .column(7)
+                                .cells()
+                                .number(0))
+                        .isCloseTo(Math.sqrt(.16 + 1), within(1e-15)));
     }
 
     @Test
@@ -145,7 +201,8 @@ class DerivationsTest {
                 .apply(new TableEdit.SetCell(1, 4, 1, "").apply(STUDY));
         Table table = study.table(1);
         assertThat(table.column(6).shown(3, DecimalMark.POINT)).isEmpty();
-        assertThat(Problems.in(table).groups()).extracting(Problem::sort, problem -> problem.why(table), Problem::row)
+        assertThat(Problems.in(table).groups())
+                .extracting(Problem::sort, problem -> problem.why(table), Problem::row)
                 .containsExactly(tuple(Problem.Sort.NO_RESULT, "division by zero", 3));
         var rows = figure(study).series().getFirst().rows();
         assertThat(rows.unusable()).containsExactly(1, 3);
@@ -156,7 +213,11 @@ class DerivationsTest {
     void derivedColumnsFollowEachOtherAndNeverThemselves() {
         Study study = new ColumnEdit.Derive(1, new Heading("b", ""), "{6} + 1", Role.NONE, false)
                 .apply(new ColumnEdit.Derive(1, new Heading("a", ""), "2 {2}", Role.NONE, false).apply(STUDY));
-        int b = study.table(1).columns().stream().filter(column -> column.name().equals("b")).findFirst().orElseThrow().id();
+        int b = study.table(1).columns().stream()
+                .filter(column -> column.name().equals("b"))
+                .findFirst()
+                .orElseThrow()
+                .id();
         assertThat(values(study.table(1), b)).startsWith(5, 9);
         Study changed = new ColumnEdit.SetFormula(1, 6, new Heading("a", ""), "3 {2}").apply(study);
         assertThat(values(changed.table(1), b)).startsWith(7, 13);
@@ -172,16 +233,23 @@ class DerivationsTest {
     @Property(tries = 20, seed = "26")
     void recomputingWhatChangedGivesTheSameAsRecomputingAll(@ForAll long seed) {
         var random = new Random(seed);
-        double[] x = IntStream.range(0, 9000).mapToDouble(i -> random.nextInt(50)).toArray();
+        double[] x =
+                IntStream.range(0, 9000).mapToDouble(i -> random.nextInt(50)).toArray();
         Study study = new ColumnEdit.Derive(1, new Heading("z", ""), "1/({1} - 7) + {2}", Role.NONE, false)
                 .apply(study(number(1, "x", Role.X, x), number(2, "y", Role.Y, x)));
         for (int i = 0; i < 6; i++) {
             study = (switch (random.nextInt(4)) {
-                case 0 -> new TableEdit.SetCell(1, 1 + random.nextInt(2), random.nextInt(9100), Integer.toString(random.nextInt(20)));
-                case 1 -> new TableEdit.RemoveRows(1, List.of(random.nextInt(8000)));
-                case 2 -> new TableEdit.InsertRows(1, random.nextInt(8000), 1);
-                default -> new TableEdit.SetCell(1, 1, random.nextInt(9000), "odd");
-            }).apply(study);
+                        case 0 ->
+                            new TableEdit.SetCell(
+                                    1,
+                                    1 + random.nextInt(2),
+                                    random.nextInt(9100),
+                                    Integer.toString(random.nextInt(20)));
+                        case 1 -> new TableEdit.RemoveRows(1, List.of(random.nextInt(8000)));
+                        case 2 -> new TableEdit.InsertRows(1, random.nextInt(8000), 1);
+                        default -> new TableEdit.SetCell(1, 1, random.nextInt(9000), "odd");
+                    })
+                    .apply(study);
             Table table = study.table(1);
             Table anew = Derivations.refreshed(table.with(List.of()), table.withColumn(3, old -> old.with(Cells.NONE)));
             assertThat(table).isEqualTo(anew);
@@ -190,21 +258,35 @@ class DerivationsTest {
 
     @Test
     void aSetSplitsTheRowsAgainstAllOthers() {
-        Study study = new ColumnEdit.NameSet(1, 1, "cords A and C", List.of(new Cell.Text("A"), new Cell.Text("C")), "others").apply(STUDY);
-        assertThat(figure(study).series()).extracting(series -> series.label(), series -> series.points().size())
+        Study study = new ColumnEdit.NameSet(
+                        1, 1, "cords A and C", List.of(new Cell.Text("A"), new Cell.Text("C")), "others")
+                .apply(STUDY);
+        assertThat(figure(study).series())
+                .extracting(series -> series.label(), series -> series.points().size())
                 .containsExactly(tuple("cords A and C", 4), tuple("others", 2));
         Study moved = new TableEdit.SetCell(1, 1, 0, "B").apply(study);
-        assertThat(figure(moved).series()).extracting(series -> series.points().size()).containsExactly(3, 3);
+        assertThat(figure(moved).series())
+                .extracting(series -> series.points().size())
+                .containsExactly(3, 3);
     }
 
     @Test
     void averagesFollowTheirSourceAndTheirSpreadServesAsBars() {
-        Study study = new StudyEdit.Summarise(1, "Pulls by Load", List.of(2), List.of(4),
-                List.of(Statistics.MEAN, Statistics.STANDARD_DEVIATION, Statistics.COUNT)).apply(STUDY);
+        Study study = new StudyEdit.Summarise(
+                        1,
+                        "Pulls by Load",
+                        List.of(2),
+                        List.of(4),
+                        List.of(Statistics.MEAN, Statistics.STANDARD_DEVIATION, Statistics.COUNT))
+                .apply(STUDY);
         Table means = study.table(2);
-        assertThat(means.columns()).extracting(Column::name, Column::role)
-                .containsExactly(tuple("Load", Role.X), tuple("mean Stretch", Role.Y),
-                tuple("standard deviation of Stretch", Role.Y_BAR), tuple("number of Stretch", Role.NONE));
+        assertThat(means.columns())
+                .extracting(Column::name, Column::role)
+                .containsExactly(
+                        tuple("Load", Role.X),
+                        tuple("mean Stretch", Role.Y),
+                        tuple("standard deviation of Stretch", Role.Y_BAR),
+                        tuple("number of Stretch", Role.NONE));
         assertThat(values(means, 1)).containsExactly(2, 4);
         assertThat(values(means, 2)).containsExactly(5, 12);
         assertThat(values(means, 3)[0]).isEqualTo(1);
@@ -214,11 +296,15 @@ class DerivationsTest {
         Study further = new ColumnEdit.Derive(2, new Heading("double", ""), "2 {2}", Role.NONE, false).apply(without);
         Study typed = new TableEdit.SetCell(1, 4, 5, "22").apply(further);
         assertThat(values(typed.table(2), 5)).as("derived from a summary").containsExactly(10, 38);
-        assertThat(new TableEdit.RemoveRows(2, List.of(0)).apply(typed)).as("its rows are its source's").isEqualTo(typed);
+        assertThat(new TableEdit.RemoveRows(2, List.of(0)).apply(typed))
+                .as("its rows are its source's")
+                .isEqualTo(typed);
         Study aside = new TableEdit.SetRowsAside(2, List.of(1), "doubtful").apply(typed);
         Study earlier = new TableEdit.SetCell(1, 2, 0, "1").apply(aside);
         assertThat(values(earlier.table(2), 1)).containsExactly(1, 4, 2);
-        assertThat(earlier.table(2).setAside().reasons()).as("set aside by its group").containsOnlyKeys(1);
+        assertThat(earlier.table(2).setAside().reasons())
+                .as("set aside by its group")
+                .containsOnlyKeys(1);
         Table alone = new StudyEdit.RemoveTable(1).apply(typed).table(2);
         assertThat(alone.summary()).isEmpty();
         assertThat(values(alone, 2)).containsExactly(5, 19);
@@ -229,14 +315,24 @@ class DerivationsTest {
     @Property(tries = 100, seed = "26")
     void statisticsKeepTheirDigitsFarFromZero(@ForAll long seed) {
         var random = new Random(seed);
-        double[] values = IntStream.range(0, 2 + random.nextInt(30)).mapToDouble(i -> 1e9 + random.nextInt(1000) / 1024.0).toArray();
+        double[] values = IntStream.range(0, 2 + random.nextInt(30))
+                .mapToDouble(i -> 1e9 + random.nextInt(1000) / 1024.0)
+                .toArray();
         var n = java.math.BigDecimal.valueOf(values.length);
         var context = new java.math.MathContext(60);
-        var sum = Arrays.stream(values).mapToObj(java.math.BigDecimal::new).reduce(java.math.BigDecimal::add).orElseThrow();
+        var sum = Arrays.stream(values)
+                .mapToObj(java.math.BigDecimal::new)
+                .reduce(java.math.BigDecimal::add)
+                .orElseThrow();
         var mean = sum.divide(n, context);
-        var squares = Arrays.stream(values).mapToObj(java.math.BigDecimal::new).map(v -> v.subtract(mean).pow(2))
-                .reduce(java.math.BigDecimal::add).orElseThrow();
-        double deviation = squares.divide(n.subtract(java.math.BigDecimal.ONE), context).sqrt(context).doubleValue();
+        var squares = Arrays.stream(values)
+                .mapToObj(java.math.BigDecimal::new)
+                .map(v -> v.subtract(mean).pow(2))
+                .reduce(java.math.BigDecimal::add)
+                .orElseThrow();
+        double deviation = squares.divide(n.subtract(java.math.BigDecimal.ONE), context)
+                .sqrt(context)
+                .doubleValue();
         assertThat(Statistics.MEAN.of(values)).isEqualTo(mean.doubleValue());
         assertThat(Statistics.SUM.of(values)).isEqualTo(sum.doubleValue());
         assertThat(Statistics.STANDARD_DEVIATION.of(values)).isCloseTo(deviation, within(4e-15 * deviation + 1e-15));
@@ -246,12 +342,21 @@ class DerivationsTest {
 
     @Test
     void everyYStandsOverTheNearestXAtItsLeft() {
-        Study study = study(number(1, "t", Role.X, 1, 2), number(2, "a", Role.Y, 3, 4), number(3, "u", Role.NONE, 10, 20),
-                number(4, "b", Role.Y, 5, 6), number(5, "± b", Role.Y_BAR, .1, .2));
+        Study study = study(
+                number(1, "t", Role.X, 1, 2),
+                number(2, "a", Role.Y, 3, 4),
+                number(3, "u", Role.NONE, 10, 20),
+                number(4, "b", Role.Y, 5, 6),
+                number(5, "± b", Role.Y_BAR, .1, .2));
         Study paired = new ColumnEdit.UseAsFurtherX(1, 3).apply(study);
-        assertThat(figure(paired).series()).extracting(series -> series.points().x()[1]).containsExactly(2.0, 20.0);
-        assertThat(figure(paired).series()).extracting(series -> series.points().yBars().up().length).containsExactly(0, 2);
-        assertThat(new ColumnEdit.MoveColumn(1, 3, 0).apply(paired).table(1).columns()).extracting(Column::name)
+        assertThat(figure(paired).series())
+                .extracting(series -> series.points().x()[1])
+                .containsExactly(2.0, 20.0);
+        assertThat(figure(paired).series())
+                .extracting(series -> series.points().yBars().up().length)
+                .containsExactly(0, 2);
+        assertThat(new ColumnEdit.MoveColumn(1, 3, 0).apply(paired).table(1).columns())
+                .extracting(Column::name)
                 .containsExactly("u", "t", "a", "b", "± b");
         History history = History.from(paired).with(new TableEdit.MoveRows(1, 1, 1, -1), Instant.EPOCH);
         assertThat(values(history.study().table(1), 1)).containsExactly(2, 1);

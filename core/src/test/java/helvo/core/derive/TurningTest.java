@@ -25,21 +25,36 @@ import org.junit.jupiter.api.Test;
 /// Wide tables and tables on their side, turned into ones that follow them.
 class TurningTest {
     private static Column column(int id, String heading, Object... values) {
-        List<Cell> cells = Arrays.stream(values).map(value -> value instanceof Number n ? (Cell) new Cell.Number(n.doubleValue())
-                : value == null ? Cell.EMPTY : new Cell.Text(value.toString())).toList();
-        return new Column(id, Heading.of(heading), values[0] instanceof String ? Kind.TEXT : Kind.NUMBER, Role.NONE, 1, Cells.of(cells));
+        List<Cell> cells = Arrays.stream(values)
+                .map(value -> value instanceof Number n
+                        ? (Cell) new Cell.Number(n.doubleValue())
+                        : value == null ? Cell.EMPTY : new Cell.Text(value.toString()))
+                .toList();
+        return new Column(
+                id,
+                Heading.of(heading),
+                values[0] instanceof String ? Kind.TEXT : Kind.NUMBER,
+                Role.NONE,
+                1,
+                Cells.of(cells));
     }
 
     private static Table table(Column... columns) {
         return new Table(1, "Creep", DecimalMark.POINT, Optional.empty(), List.of(columns), SetAside.NONE);
     }
 
-    private static final Table WIDE = table(column(1, "Cord", "dry", "salt"), column(2, "0 h", 1.5, 2), column(3, "5 h", 2.5, null),
+    private static final Table WIDE = table(
+            column(1, "Cord", "dry", "salt"),
+            column(2, "0 h", 1.5, 2),
+            column(3, "5 h", 2.5, null),
             column(4, "24 h", 4, 6));
 
     private static List<List<String>> rows(Table table) {
-        return IntStream.range(0, table.rows()).mapToObj(row -> table.columns().stream()
-                .map(column -> column.cells().cell(row).exactText()).toList()).toList();
+        return IntStream.range(0, table.rows())
+                .mapToObj(row -> table.columns().stream()
+                        .map(column -> column.cells().cell(row).exactText())
+                        .toList())
+                .toList();
     }
 
     private static Study turned(Table source, Summary.Form form) {
@@ -51,15 +66,23 @@ class TurningTest {
     void aWideTableGivesOneRowForEachValue() {
         assertThat(Turning.wanted(WIDE)).contains(Summary.Form.ONE_ROW_EACH);
         Table turned = turned(WIDE, Summary.Form.ONE_ROW_EACH).table(2);
-        assertThat(turned.columns()).extracting(Column::heading).containsExactly(new Heading("Cord", ""), new Heading("Time", "h"),
-                new Heading("Creep", ""));
+        assertThat(turned.columns())
+                .extracting(Column::heading)
+                .containsExactly(new Heading("Cord", ""), new Heading("Time", "h"), new Heading("Creep", ""));
         assertThat(turned.columns()).extracting(Column::role).containsExactly(Role.BY, Role.X, Role.Y);
-        assertThat(rows(turned)).containsExactly(List.of("dry", "0", "1.5"), List.of("dry", "5", "2.5"), List.of("dry", "24", "4"),
-                List.of("salt", "0", "2"), List.of("salt", "5", ""), List.of("salt", "24", "6"));
+        assertThat(rows(turned))
+                .containsExactly(
+                        List.of("dry", "0", "1.5"),
+                        List.of("dry", "5", "2.5"),
+                        List.of("dry", "24", "4"),
+                        List.of("salt", "0", "2"),
+                        List.of("salt", "5", ""),
+                        List.of("salt", "24", "6"));
         assertThat(Turning.wanted(turned)).isEmpty();
     }
 
-    /// Rows that are set aside stay so where they go, and go where their source is set aside; what is typed in the source arrives.
+    /// Rows that are set aside stay so where they go, and go where their source is set aside; what is typed in the
+    /// source arrives.
     @Test
     void itFollowsItsSource() {
         Study study = turned(WIDE, Summary.Form.ONE_ROW_EACH);
@@ -77,47 +100,77 @@ class TurningTest {
 
     @Test
     void aTableOnItsSideStandsUp() {
-        Table side = table(column(1, "Quantity", "Load (N)", "Stretch (mm)"), column(2, "Column 2", 5, 1.3), column(3, "Column 3", 10, 2.3),
+        Table side = table(
+                column(1, "Quantity", "Load (N)", "Stretch (mm)"),
+                column(2, "Column 2", 5, 1.3),
+                column(3, "Column 3", 10, 2.3),
                 column(4, "Column 4", 15, 3.4));
         assertThat(Turning.wanted(side)).contains(Summary.Form.ROWS_TO_COLUMNS);
         Study study = turned(side, Summary.Form.ROWS_TO_COLUMNS);
         Table turned = study.table(2);
-        assertThat(turned.columns()).extracting(Column::heading).containsExactly(new Heading("Load", "N"), new Heading("Stretch", "mm"));
+        assertThat(turned.columns())
+                .extracting(Column::heading)
+                .containsExactly(new Heading("Load", "N"), new Heading("Stretch", "mm"));
         assertThat(turned.columns()).extracting(Column::role).containsExactly(Role.X, Role.Y);
         assertThat(rows(turned)).containsExactly(List.of("5", "1.3"), List.of("10", "2.3"), List.of("15", "3.4"));
         Table more = new TableEdit.SetCell(1, 1, 2, "Mass (g)").apply(study).table(2);
         assertThat(more.columns()).extracting(Column::name).containsExactly("Load", "Stretch", "Mass");
-        Table named = turned(table(column(1, "Cord", "Load (N)", "Mass (g)"), column(2, "A", 1, 2), column(3, "B", 3, 4)),
-                Summary.Form.ROWS_TO_COLUMNS).table(2);
+        Table named = turned(
+                        table(column(1, "Cord", "Load (N)", "Mass (g)"), column(2, "A", 1, 2), column(3, "B", 3, 4)),
+                        Summary.Form.ROWS_TO_COLUMNS)
+                .table(2);
         assertThat(rows(named)).containsExactly(List.of("A", "1", "2"), List.of("B", "3", "4"));
     }
 
     /// Repeats side by side: what is called alike but for a number at the end.
     @Test
     void repeatsSideBySideGiveOneRowEach() {
-        Table repeats = table(column(1, "Standard (mg/L)", 0, 1), column(2, "Absorbance 1", 0.01, 0.11), column(3, "Absorbance 2", 0.02,
-                0.12),
+        Table repeats = table(
+                column(1, "Standard (mg/L)", 0, 1),
+                column(2, "Absorbance 1", 0.01, 0.11),
+                column(3, "Absorbance 2", 0.02, 0.12),
                 column(4, "Absorbance 3", 0.03, 0.13));
         assertThat(Turning.refused(repeats, Summary.Form.ONE_ROW_EACH)).isEmpty();
         Table turned = turned(repeats, Summary.Form.ONE_ROW_EACH).table(2);
         assertThat(turned.columns()).extracting(Column::name).containsExactly("Standard", "No.", "Absorbance");
         assertThat(turned.columns()).extracting(Column::role).containsExactly(Role.X, Role.NONE, Role.Y);
-        assertThat(rows(turned)).containsExactly(List.of("0", "1", "0.01"), List.of("0", "2", "0.02"), List.of("0", "3", "0.03"),
-                List.of("1", "1", "0.11"), List.of("1", "2", "0.12"), List.of("1", "3", "0.13"));
-        Table lettered = turned(table(column(1, "Load", 5), column(2, "Stretch a", 1), column(3, "Stretch b", 2)),
-                Summary.Form.ONE_ROW_EACH).table(2);
+        assertThat(rows(turned))
+                .containsExactly(
+                        List.of("0", "1", "0.01"),
+                        List.of("0", "2", "0.02"),
+                        List.of("0", "3", "0.03"),
+                        List.of("1", "1", "0.11"),
+                        List.of("1", "2", "0.12"),
+                        List.of("1", "3", "0.13"));
+        Table lettered = turned(
+                        table(column(1, "Load", 5), column(2, "Stretch a", 1), column(3, "Stretch b", 2)),
+                        Summary.Form.ONE_ROW_EACH)
+                .table(2);
         assertThat(rows(lettered)).containsExactly(List.of("5", "a", "1"), List.of("5", "b", "2"));
-        assertThat(Turning.refused(table(column(1, "Load", 5), column(2, "Stretch", 1), column(3, "Mass", 2)), Summary.Form.ONE_ROW_EACH))
+        assertThat(Turning.refused(
+                        table(column(1, "Load", 5), column(2, "Stretch", 1), column(3, "Mass", 2)),
+                        Summary.Form.ONE_ROW_EACH))
                 .hasValueSatisfying(why -> assertThat(why).contains("there is nothing to give a row to each value of"));
     }
 
     @Test
     void ordinaryTablesAreNotTurned() {
-        assertThat(Turning.wanted(table(column(1, "Load", 1, 2, 3), column(2, "Stretch", 1, 2, 3)))).isEmpty();
-        assertThat(Turning.wanted(table(column(1, "Cord", "a", "b"), column(2, "24 h", 1, 2), column(3, "5 h", 1, 2),
-                column(4, "0 h", 1, 2)))).as("they do not rise").isEmpty();
-        assertThat(Turning.wanted(table(column(1, "Cord", "a", "b"), column(2, "5 h", 1, 2), column(3, "6 mm", 1, 2),
-                column(4, "7 g", 1, 2)))).as("units differ").isEmpty();
+        assertThat(Turning.wanted(table(column(1, "Load", 1, 2, 3), column(2, "Stretch", 1, 2, 3))))
+                .isEmpty();
+        assertThat(Turning.wanted(table(
+                        column(1, "Cord", "a", "b"),
+                        column(2, "24 h", 1, 2),
+                        column(3, "5 h", 1, 2),
+                        column(4, "0 h", 1, 2))))
+                .as("they do not rise")
+                .isEmpty();
+        assertThat(Turning.wanted(table(
+                        column(1, "Cord", "a", "b"),
+                        column(2, "5 h", 1, 2),
+                        column(3, "6 mm", 1, 2),
+                        column(4, "7 g", 1, 2))))
+                .as("units differ")
+                .isEmpty();
         assertThat(Turning.wanted(table(column(1, "Load", 1)))).isEmpty();
     }
 }

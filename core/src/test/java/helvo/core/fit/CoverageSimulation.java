@@ -10,15 +10,18 @@ import java.util.Random;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 
-/// How often 95 % limits hold what is true: of coefficients, of the mean at an x and of the x at a y, for curves through twelve points. Run
-/// as a program it prints a table of docs/numerics.md: `docs/simulate-checks coverage`.
+/// How often 95 % limits hold what is true: of coefficients, of the mean at an x and of the x at a y, for curves
+/// through twelve points. Run as a program it prints a table of docs/numerics.md: `docs/simulate-checks coverage`.
 public final class CoverageSimulation {
-    private static final double[] X = IntStream.range(0, 12).mapToDouble(i -> 1 + 0.8 * i).toArray();
+    private static final double[] X =
+            IntStream.range(0, 12).mapToDouble(i -> 1 + 0.8 * i).toArray();
     private static final double PLACE = 4.3;
 
     /// A curve that is right, with its true coefficients.
     enum Truth {
-        LINE(new Line(), 3, 2), EXPONENTIAL(new Exponential(false), 20, -0.3), LOGISTIC(new Logistic(), 20, 1.1, 5);
+        LINE(new Line(), 3, 2),
+        EXPONENTIAL(new Exponential(false), 20, -0.3),
+        LOGISTIC(new Logistic(), 20, 1.1, 5);
 
         private final Curve curve;
         private final double[] coefficients;
@@ -40,26 +43,47 @@ public final class CoverageSimulation {
         int[] held = new int[asked];
         int[] all = new int[asked];
         for (int set = 0; set < sets; set++) {
-            double[] sigma = Arrays.stream(X).map(_ -> scatter * (weighting == Weighting.UNWEIGHTED ? 1
-                    : Math.pow(10, random.nextDouble() - 0.5))).toArray();
-            double[] y = IntStream.range(0, X.length).mapToDouble(i -> truth.curve.value(truth.coefficients, X[i])
-                    + sigma[i] * random.nextGaussian()).toArray();
-            Points points = new Points(X, y, IntStream.range(0, X.length).toArray(), ErrorBars.NONE, ErrorBars.even(sigma))
+            double[] sigma = Arrays.stream(X)
+                    .map(_ ->
+                            scatter * (weighting == Weighting.UNWEIGHTED ? 1 : Math.pow(10, random.nextDouble() - 0.5)))
+                    .toArray();
+            double[] y = IntStream.range(0, X.length)
+                    .mapToDouble(i -> truth.curve.value(truth.coefficients, X[i]) + sigma[i] * random.nextGaussian())
+                    .toArray();
+            Points points = new Points(
+                            X, y, IntStream.range(0, X.length).toArray(), ErrorBars.NONE, ErrorBars.even(sigma))
                     .weighted(weighting, 1, 1);
             if (truth.curve.fit(points, Progress.none()) instanceof FitOutcome.Fitted(Fit fit)) {
                 for (int k = 0; k < truth.coefficients.length; k++) {
-                    Coefficient.Uncertainty known = fit.coefficients().get(k).uncertainty().orElseThrow();
-                    count(held, all, k, known.low95() <= truth.coefficients[k] && truth.coefficients[k] <= known.high95());
+                    Coefficient.Uncertainty known =
+                            fit.coefficients().get(k).uncertainty().orElseThrow();
+                    count(
+                            held,
+                            all,
+                            k,
+                            known.low95() <= truth.coefficients[k] && truth.coefficients[k] <= known.high95());
                 }
                 double level = truth.curve.value(truth.coefficients, PLACE);
                 Reading reading = Reading.at(fit, points, PLACE).orElseThrow();
-                count(held, all, asked - 2, Math.abs(reading.value() - level) <= reading.meanHalf95().orElseThrow());
+                count(
+                        held,
+                        all,
+                        asked - 2,
+                        Math.abs(reading.value() - level)
+                                <= reading.meanHalf95().orElseThrow());
                 List<Solution> found = Solution.at(fit, points, level);
-                count(held, all, asked - 1, found.stream().anyMatch(each -> each.low95().orElse(Double.NEGATIVE_INFINITY) <= PLACE
-                        && PLACE <= each.high95().orElse(Double.POSITIVE_INFINITY)));
+                count(
+                        held,
+                        all,
+                        asked - 1,
+                        found.stream()
+                                .anyMatch(each -> each.low95().orElse(Double.NEGATIVE_INFINITY) <= PLACE
+                                        && PLACE <= each.high95().orElse(Double.POSITIVE_INFINITY)));
             }
         }
-        return IntStream.range(0, asked).mapToDouble(k -> 100.0 * held[k] / all[k]).toArray();
+        return IntStream.range(0, asked)
+                .mapToDouble(k -> 100.0 * held[k] / all[k])
+                .toArray();
     }
 
     private static void count(int[] held, int[] all, int k, boolean isHeld) {
@@ -70,13 +94,20 @@ public final class CoverageSimulation {
     /// @param arguments how many sets each cell has; 2,000 if not given
     public static void main(String[] arguments) {
         int sets = arguments.length > 0 ? Integer.parseInt(arguments[0]) : 2_000;
-        System.out.println("| curve | weights | coefficients | mean at an x | x at a y |\n| --- | --- | --- | --- | --- |");
+        System.out.println(
+                "| curve | weights | coefficients | mean at an x | x at a y |\n| --- | --- | --- | --- | --- |");
         for (Truth truth : Truth.values()) {
             for (Weighting weighting : Weighting.values()) {
                 double[] shares = of(truth, weighting, 0.6, sets, 40);
-                System.out.println(Phrase.of("| %s | %s | %s | %.1f | %.1f |", truth.curve.name().toLowerCase(java.util.Locale.ROOT),
-                        weighting.words(), Arrays.stream(shares, 0, shares.length - 2).mapToObj(share -> Phrase.of("%.1f", share))
-                                .collect(Collectors.joining(", ")), shares[shares.length - 2], shares[shares.length - 1]));
+                System.out.println(Phrase.of(
+                        "| %s | %s | %s | %.1f | %.1f |",
+                        truth.curve.name().toLowerCase(java.util.Locale.ROOT),
+                        weighting.words(),
+                        Arrays.stream(shares, 0, shares.length - 2)
+                                .mapToObj(share -> Phrase.of("%.1f", share))
+                                .collect(Collectors.joining(", ")),
+                        shares[shares.length - 2],
+                        shares[shares.length - 1]));
             }
         }
     }

@@ -19,7 +19,11 @@ import org.junit.jupiter.params.provider.CsvSource;
 /// What each shape is called, how it is written, in what its coefficients are measured, and what it is worth.
 class CurveTest {
     private static Curve curve(String keyword, int degree, boolean onLogScale) {
-        return Curves.of(keyword, degree == 0 ? OptionalInt.empty() : OptionalInt.of(degree), OptionalDouble.empty(), onLogScale)
+        return Curves.of(
+                        keyword,
+                        degree == 0 ? OptionalInt.empty() : OptionalInt.of(degree),
+                        OptionalDouble.empty(),
+                        onLogScale)
                 .orElseThrow();
     }
 
@@ -64,9 +68,12 @@ class CurveTest {
     /// Plain minus signs, as programs want them.
     @Test
     void programsGetPlainMinusSigns() {
-        assertThat(new Line().form(values(new Line(), "-2 -3"), "x", Notation.PROGRAM)).isEqualTo("-3*x - 2");
-        assertThat(new Power(false).form(values(new Power(false), "2 -3"), "x", Notation.PROGRAM)).isEqualTo("2*x^(-3)");
-        assertThat(new Logistic().form(values(new Logistic(), "2 -3 -4"), "x", Notation.PROGRAM)).isEqualTo("2/(1 + exp(3*(x + 4)))");
+        assertThat(new Line().form(values(new Line(), "-2 -3"), "x", Notation.PROGRAM))
+                .isEqualTo("-3*x - 2");
+        assertThat(new Power(false).form(values(new Power(false), "2 -3"), "x", Notation.PROGRAM))
+                .isEqualTo("2*x^(-3)");
+        assertThat(new Logistic().form(values(new Logistic(), "2 -3 -4"), "x", Notation.PROGRAM))
+                .isEqualTo("2/(1 + exp(3*(x + 4)))");
         var through = new FixedInterceptLine(2);
         assertThat(through.form(values(through, "5 2"), "x", Notation.TYPESET)).isEqualTo("5 x + 2");
         assertThat(through.form(values(through, "5 0"), "x", Notation.TYPESET)).isEqualTo("5 x");
@@ -99,7 +106,8 @@ class CurveTest {
         }
     }
 
-    /// The value is that of the form; an amplitude's rest is the quotient of two values, its derivatives those of differences.
+    /// The value is that of the form; an amplitude's rest is the quotient of two values, its derivatives those of
+    /// differences.
     @Test
     void valuesAndAmplitudesAgreeWithTheForms() {
         assertThat(new Polynomial(3).value(new double[] {1, -2, 3, 4}, 2)).isEqualTo(41);
@@ -117,19 +125,26 @@ class CurveTest {
             assertThat(form.others()).isEqualTo(curves.get(c).coefficientNames().subList(1, all[c].length));
             double[] gradient = new double[theta.length];
             double ratio = form.ratio().at(theta, 4.2, 1.3, gradient);
-            assertThat(ratio).isCloseTo(curves.get(c).value(all[c], 4.2) / curves.get(c).value(all[c], 1.3), within(1e-14));
+            assertThat(ratio)
+                    .isCloseTo(curves.get(c).value(all[c], 4.2) / curves.get(c).value(all[c], 1.3), within(1e-14));
             for (int k = 0; k < theta.length; k++) {
                 double[] up = theta.clone();
                 double[] down = theta.clone();
                 up[k] += 1e-5;
                 down[k] -= 1e-5;
                 double[] unused = new double[theta.length];
-                assertThat(gradient[k]).as("%s, %s", curves.get(c).name(), form.others().get(k)).isCloseTo(
-                        (form.ratio().at(up, 4.2, 1.3, unused) - form.ratio().at(down, 4.2, 1.3, unused)) / 2e-5, within(1e-8));
+                assertThat(gradient[k])
+                        .as("%s, %s", curves.get(c).name(), form.others().get(k))
+                        .isCloseTo(
+                                (form.ratio().at(up, 4.2, 1.3, unused)
+                                                - form.ratio().at(down, 4.2, 1.3, unused))
+                                        / 2e-5,
+                                within(1e-8));
             }
         }
         double[] atZero = {1};
-        assertThat(new Power(false).amplitudeForm().orElseThrow().ratio().at(new double[] {2}, 0, 1, atZero)).isZero();
+        assertThat(new Power(false).amplitudeForm().orElseThrow().ratio().at(new double[] {2}, 0, 1, atZero))
+                .isZero();
         assertThat(atZero).containsExactly(0);
         assertThat(new Line().amplitudeForm()).isEmpty();
         assertThat(new Polynomial(2).amplitudeForm()).isEmpty();
@@ -144,34 +159,57 @@ class CurveTest {
             Fit fit = ((FitOutcome.Fitted) curve.fit(Points.of(x, y), Progress.none())).fit();
             double[] moved = curve.about(3.5, fit).orElseThrow();
             for (double at : x) {
-                assertThat(curve.value(moved, at - 3.5)).as(curve.name()).isCloseTo(fit.function().at(at), within(1e-11));
+                assertThat(curve.value(moved, at - 3.5))
+                        .as(curve.name())
+                        .isCloseTo(fit.function().at(at), within(1e-11));
             }
         }
         Fit power = ((FitOutcome.Fitted) new Power(false).fit(Points.of(x, y), Progress.none())).fit();
         double[] byRatio = new Power(false).about(3.5, power).orElseThrow();
-        assertThat(new Power(false).value(byRatio, new Power(false).from(3.5, 6))).isCloseTo(power.function().at(6), within(1e-12));
+        assertThat(new Power(false).value(byRatio, new Power(false).from(3.5, 6)))
+                .isCloseTo(power.function().at(6), within(1e-12));
         assertThat(new Power(false).about(-1, power)).isEmpty();
     }
 
     @Test
     void isFoundByItsName() {
-        assertThat(Curves.all()).allSatisfy(curve -> assertThat(Curves.of(curve.keyword(), curve.degree() < 2 ? OptionalInt.empty()
-                : OptionalInt.of(curve.degree()), curve instanceof FixedInterceptLine held ? OptionalDouble.of(held.heldIntercept())
-                : OptionalDouble.empty(), curve.onLogScale())).hasValue(curve));
-        assertThat(Curves.of("power", OptionalInt.empty(), OptionalDouble.of(2), false)).isEmpty();
-        assertThat(Curves.of("spline", OptionalInt.empty(), OptionalDouble.empty(), false)).isEmpty();
-        assertThat(Curves.of("line", OptionalInt.empty(), OptionalDouble.empty(), true)).isEmpty();
-        assertThat(Curves.keywords()).containsExactly("mean", "line", "polynomial", "logarithmic", "exponential", "power", "logistic");
-        assertThat(Curves.all()).extracting(Curve::name).doesNotHaveDuplicates().contains("Through origin", "Quadratic", "Cubic",
-                "Degree 10",
-                "Exponential, on the log scale", "Power, on the log scale", "Logistic");
+        assertThat(Curves.all()).allSatisfy(curve -> assertThat(Curves.of(
+                        curve.keyword(),
+                        curve.degree() < 2 ? OptionalInt.empty() : OptionalInt.of(curve.degree()),
+                        curve instanceof FixedInterceptLine held
+                                ? OptionalDouble.of(held.heldIntercept())
+                                : OptionalDouble.empty(),
+                        curve.onLogScale()))
+                .hasValue(curve));
+        assertThat(Curves.of("power", OptionalInt.empty(), OptionalDouble.of(2), false))
+                .isEmpty();
+        assertThat(Curves.of("spline", OptionalInt.empty(), OptionalDouble.empty(), false))
+                .isEmpty();
+        assertThat(Curves.of("line", OptionalInt.empty(), OptionalDouble.empty(), true))
+                .isEmpty();
+        assertThat(Curves.keywords())
+                .containsExactly("mean", "line", "polynomial", "logarithmic", "exponential", "power", "logistic");
+        assertThat(Curves.all())
+                .extracting(Curve::name)
+                .doesNotHaveDuplicates()
+                .contains(
+                        "Through origin",
+                        "Quadratic",
+                        "Cubic",
+                        "Degree 10",
+                        "Exponential, on the log scale",
+                        "Power, on the log scale",
+                        "Logistic");
         assertThat(new FixedInterceptLine(-0.0).name()).isEqualTo("Through origin");
         assertThat(new FixedInterceptLine(2.5).name()).isEqualTo("Through 2.5");
         assertThat(new Line().label("a")).isEqualTo("intercept");
         assertThat(new FixedInterceptLine(1).label("b")).isEqualTo("slope");
         assertThat(new Power(false).label("b")).isEqualTo("b");
-        assertThat(Curves.all().stream().filter(Curve::isSum)).allMatch(curve -> curve.degree() > 0 || curve instanceof Logarithmic);
-        assertThat(Curves.all().stream().filter(Curve::isStraight)).extracting(Curve::keyword).containsOnly("line", "mean");
+        assertThat(Curves.all().stream().filter(Curve::isSum))
+                .allMatch(curve -> curve.degree() > 0 || curve instanceof Logarithmic);
+        assertThat(Curves.all().stream().filter(Curve::isStraight))
+                .extracting(Curve::keyword)
+                .containsOnly("line", "mean");
         assertThat(Curves.all().stream().filter(Curve::weighsBoth)).containsExactly(new Line());
     }
 
@@ -193,14 +231,18 @@ class CurveTest {
         NumberFormat numbers = NumberFormat.POINT;
         assertThat(new Reason.NoPoints().sentence(numbers))
                 .isEqualTo("There are no points to fit: give a column the role x and another the role y.");
-        assertThat(new Reason.TooFewPoints(1, 2).sentence(numbers)).isEqualTo("Only 1 point: this curve needs at least 2.");
-        assertThat(new Reason.TooFewPoints(2, 3).sentence(numbers)).isEqualTo("Only 2 points: this curve needs at least 3.");
+        assertThat(new Reason.TooFewPoints(1, 2).sentence(numbers))
+                .isEqualTo("Only 1 point: this curve needs at least 2.");
+        assertThat(new Reason.TooFewPoints(2, 3).sentence(numbers))
+                .isEqualTo("Only 2 points: this curve needs at least 3.");
         assertThat(new Reason.AllXEqual(5.25).sentence(numbers))
                 .isEqualTo("All x are equal (5.25): no curve of y against x can be fitted.");
-        assertThat(new Reason.TooFewDistinctX(2, 4).sentence(numbers)).isEqualTo("Only 2 different x: this curve needs at least 4.");
+        assertThat(new Reason.TooFewDistinctX(2, 4).sentence(numbers))
+                .isEqualTo("Only 2 different x: this curve needs at least 4.");
         assertThat(new Reason.NoneFits("logistic curve", "all y are 0").sentence(numbers))
                 .isEqualTo("No logistic curve fits these points: all y are 0.");
         assertThat(new Reason.OutOfRange().sentence(numbers)).contains("another unit");
-        assertThat(Reason.noneOf(Points.of(new double[0], new double[0]), new Line())).isEqualTo(new Reason.NoPoints());
+        assertThat(Reason.noneOf(Points.of(new double[0], new double[0]), new Line()))
+                .isEqualTo(new Reason.NoPoints());
     }
 }

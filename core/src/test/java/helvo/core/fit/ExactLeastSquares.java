@@ -21,7 +21,9 @@ record ExactLeastSquares(double[] coefficients, double[] standardErrors, double 
     }
 
     private static BigDecimal[] logarithms(double[] values) {
-        return Arrays.stream(values).mapToObj(each -> logarithm(new BigDecimal(each))).toArray(BigDecimal[]::new);
+        return Arrays.stream(values)
+                .mapToObj(each -> logarithm(new BigDecimal(each)))
+                .toArray(BigDecimal[]::new);
     }
 
     /// With weights 1/σ², standard errors rescaled by the scatter.
@@ -38,7 +40,8 @@ record ExactLeastSquares(double[] coefficients, double[] standardErrors, double 
         int k = Math.getExponent(x.doubleValue());
         BigDecimal m = k >= 0 ? x.divide(BigDecimal.TWO.pow(k), DIGITS) : x.multiply(BigDecimal.TWO.pow(-k));
         return twiceArtanh(m.subtract(BigDecimal.ONE).divide(m.add(BigDecimal.ONE), DIGITS))
-                .add(new BigDecimal(k).multiply(twiceArtanh(BigDecimal.ONE.divide(new BigDecimal(3), DIGITS)))).round(DIGITS);
+                .add(new BigDecimal(k).multiply(twiceArtanh(BigDecimal.ONE.divide(new BigDecimal(3), DIGITS))))
+                .round(DIGITS);
     }
 
     private static BigDecimal twiceArtanh(BigDecimal z) {
@@ -51,7 +54,8 @@ record ExactLeastSquares(double[] coefficients, double[] standardErrors, double 
         return sum.multiply(BigDecimal.TWO);
     }
 
-    private static ExactLeastSquares of(BigDecimal[] x, BigDecimal[] y, double[] sigma, int lowest, int degree, double intercept) {
+    private static ExactLeastSquares of(
+            BigDecimal[] x, BigDecimal[] y, double[] sigma, int lowest, int degree, double intercept) {
         int p = degree - lowest + 1;
         int n = x.length;
         BigDecimal[] powers = zeros(2 * degree + 1);
@@ -60,7 +64,8 @@ record ExactLeastSquares(double[] coefficients, double[] standardErrors, double 
         for (int i = 0; i < n; i++) {
             BigDecimal u = y[i].subtract(new BigDecimal(intercept));
             // A weight of a few more digits than doubles have, the same in every sum.
-            BigDecimal power = sigma == null ? BigDecimal.ONE : BigDecimal.ONE.divide(new BigDecimal(sigma[i]).pow(2), DIGITS);
+            BigDecimal power =
+                    sigma == null ? BigDecimal.ONE : BigDecimal.ONE.divide(new BigDecimal(sigma[i]).pow(2), DIGITS);
             BigDecimal weight = power;
             for (int k = 0; k < powers.length; k++) {
                 powers[k] = powers[k].add(power);
@@ -87,7 +92,9 @@ record ExactLeastSquares(double[] coefficients, double[] standardErrors, double 
         }
         boolean aboutZero = lowest == 1 && intercept == 0;
         Rational sum = Rational.of(cross[0]);
-        Rational sst = aboutZero ? Rational.of(squares) : Rational.of(squares).minus(sum.times(sum).over(Rational.of(powers[0])));
+        Rational sst = aboutZero
+                ? Rational.of(squares)
+                : Rational.of(squares).minus(sum.times(sum).over(Rational.of(powers[0])));
         Rational variance = ssr.over(Rational.of(new BigDecimal(n - p)));
         double[] coefficients = new double[p];
         double[] errors = new double[p];
@@ -95,7 +102,11 @@ record ExactLeastSquares(double[] coefficients, double[] standardErrors, double 
             coefficients[k] = system[k][2 * p].decimal().doubleValue();
             errors[k] = variance.times(system[k][p + k]).root();
         }
-        return new ExactLeastSquares(coefficients, errors, variance.root(), Rational.ONE.minus(ssr.over(sst)).decimal().doubleValue());
+        return new ExactLeastSquares(
+                coefficients,
+                errors,
+                variance.root(),
+                Rational.ONE.minus(ssr.over(sst)).decimal().doubleValue());
     }
 
     private static BigDecimal[] zeros(int count) {

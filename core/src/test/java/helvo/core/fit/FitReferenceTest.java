@@ -16,8 +16,8 @@ import java.util.stream.Stream;
 import org.junit.jupiter.api.DynamicTest;
 import org.junit.jupiter.api.TestFactory;
 
-/// All that is said of a fit, for each shape and each way of weighing, few points and many, against src/test/reference/fits.py: least
-/// squares in 40 digits, by other means.
+/// All that is said of a fit, for each shape and each way of weighing, few points and many, against
+/// src/test/reference/fits.py: least squares in 40 digits, by other means.
 class FitReferenceTest {
     /// Of shapes that are linear in their coefficients, and of the others.
     private static final double LINEAR = 2e-13;
@@ -29,24 +29,32 @@ class FitReferenceTest {
     Stream<DynamicTest> everythingSaidOfAFitIsThatOfTheReference() throws IOException {
         Map<String, Map<String, Double>> cases;
         try (InputStream in = FitReferenceTest.class.getResourceAsStream("fits.csv")) {
-            cases = new String(in.readAllBytes(), StandardCharsets.UTF_8).lines().skip(1).map(line -> line.split(","))
-                    .collect(Collectors.groupingBy(cells -> cells[0] + "," + cells[1] + "," + cells[2], LinkedHashMap::new,
+            cases = new String(in.readAllBytes(), StandardCharsets.UTF_8)
+                    .lines()
+                    .skip(1)
+                    .map(line -> line.split(","))
+                    .collect(Collectors.groupingBy(
+                            cells -> cells[0] + "," + cells[1] + "," + cells[2],
+                            LinkedHashMap::new,
                             Collectors.toMap(cells -> cells[3], cells -> Double.valueOf(cells[4]))));
         }
-        return cases.entrySet().stream().map(each -> DynamicTest.dynamicTest(each.getKey(), () -> {
-            String[] key = each.getKey().split(",");
-            compare(curve(key[0]), Weighting.valueOf(key[1]), Integer.parseInt(key[2]), each.getValue());
-        }));
+        return cases.entrySet().stream()
+                .map(each -> DynamicTest.dynamicTest(each.getKey(), () -> {
+                    String[] key = each.getKey().split(",");
+                    compare(curve(key[0]), Weighting.valueOf(key[1]), Integer.parseInt(key[2]), each.getValue());
+                }));
     }
 
     private static void compare(Curve curve, Weighting weighting, int n, Map<String, Double> expected) {
         Points points = points(curve, n).weighted(weighting, 1, 1);
         Fit fit = ((FitOutcome.Fitted) curve.fit(points, Progress.none())).fit();
         var said = said(fit, points);
-        double within = curve instanceof Logistic || curve.amplitudeForm().isPresent() && !curve.onLogScale() ? CURVED : LINEAR;
-        expected.forEach((quantity, value) -> assertThat(Math.abs(said.get(quantity) - value)).as("%s: %s, not %s", quantity,
-                said.get(quantity), value).isLessThanOrEqualTo(within * Math.max(Math.abs(value), quantity.equals("residual")
-                        ? expected.get("s") : 0)));
+        double within =
+                curve instanceof Logistic || curve.amplitudeForm().isPresent() && !curve.onLogScale() ? CURVED : LINEAR;
+        expected.forEach((quantity, value) -> assertThat(Math.abs(said.get(quantity) - value))
+                .as("%s: %s, not %s", quantity, said.get(quantity), value)
+                .isLessThanOrEqualTo(
+                        within * Math.max(Math.abs(value), quantity.equals("residual") ? expected.get("s") : 0)));
         assertThat(fit.quality().points()).isEqualTo(n);
         assertThat(fit.quality().perfect()).isFalse();
     }

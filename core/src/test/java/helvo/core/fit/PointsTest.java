@@ -16,7 +16,8 @@ class PointsTest {
 
     @Test
     void aBarIsTwoLengthsThatAreNumbersFrom0() {
-        var bars = new ErrorBars(new double[] {0, 1, -1, 1, 1, INFINITE, 1, NONE}, new double[] {0, 2, 1, -1, NONE, 1, INFINITE, 1});
+        var bars = new ErrorBars(
+                new double[] {0, 1, -1, 1, 1, INFINITE, 1, NONE}, new double[] {0, 2, 1, -1, NONE, 1, INFINITE, 1});
         boolean[] has = {true, true, false, false, false, false, false, false};
         for (int i = 0; i < has.length; i++) {
             assertThat(bars.has(i)).as("bar %d", i).isEqualTo(has[i]);
@@ -43,7 +44,8 @@ class PointsTest {
         Arrays.setAll(x, i -> i);
         int[] rows = new int[n];
         Arrays.setAll(rows, i -> 10 + i);
-        return new Points(x, x.clone(), rows, ErrorBars.even(xBars), ErrorBars.even(yBars)).weighted(Weighting.STATED, 2, 3);
+        return new Points(x, x.clone(), rows, ErrorBars.even(xBars), ErrorBars.even(yBars))
+                .weighted(Weighting.STATED, 2, 3);
     }
 
     /// Bars of 0 or none have no weight; with bars in x too, one of both suffices, and none may be below 0.
@@ -61,11 +63,13 @@ class PointsTest {
         }
         assertThat(inY.weighedInBoth()).isFalse();
         assertThat(inBoth.weighedInBoth()).isTrue();
-        assertThat(weighted(new double[] {0, 0}, new double[] {1, 1}).weighedInBoth()).isFalse();
+        assertThat(weighted(new double[] {0, 0}, new double[] {1, 1}).weighedInBoth())
+                .isFalse();
         assertThat(inBoth.alike().weighedInBoth()).isFalse();
         assertThat(inBoth.xSigma()).containsExactly(2, 2, NONE, 2, 2, 0);
         assertThat(inY.ySigma()).containsExactly(3, 0, NONE, -3, INFINITE, 1.5);
-        Points noneInY = new Points(new double[2], new double[2], new int[2], ErrorBars.even(new double[] {1, 1}), ErrorBars.NONE)
+        Points noneInY = new Points(
+                        new double[2], new double[2], new int[2], ErrorBars.even(new double[] {1, 1}), ErrorBars.NONE)
                 .weighted(Weighting.RELATIVE, 1, 1);
         assertThat(noneInY.ySigma()).containsExactly(NONE, NONE);
         assertThat(noneInY.counts(0, true)).isTrue();
@@ -84,12 +88,16 @@ class PointsTest {
         assertThat(without.ySigma()).containsExactly(12, 18);
         assertThat(whole.where(_ -> true)).isSameAs(whole);
         assertThat(Points.of(new double[3], new double[3]).rows()).containsExactly(0, 1, 2);
-        assertThat(Points.of(new double[] {3, 3, 4, 5}, new double[4]).distinctX(9)).isEqualTo(3);
-        assertThat(Points.of(new double[] {3, 3, 4, 5}, new double[4]).distinctX(2)).isEqualTo(2);
+        assertThat(Points.of(new double[] {3, 3, 4, 5}, new double[4]).distinctX(9))
+                .isEqualTo(3);
+        assertThat(Points.of(new double[] {3, 3, 4, 5}, new double[4]).distinctX(2))
+                .isEqualTo(2);
         assertThatThrownBy(() -> Points.of(new double[2], new double[3])).hasMessageContaining("2 x, 3 y");
-        assertThatThrownBy(() -> new Points(new double[2], new double[2], new int[2], ErrorBars.even(new double[3]), ErrorBars.NONE))
+        assertThatThrownBy(() -> new Points(
+                        new double[2], new double[2], new int[2], ErrorBars.even(new double[3]), ErrorBars.NONE))
                 .hasMessageContaining("3 bars in x for 2 points");
-        assertThatThrownBy(() -> new Points(new double[2], new double[2], new int[2], ErrorBars.NONE, ErrorBars.even(new double[1])))
+        assertThatThrownBy(() -> new Points(
+                        new double[2], new double[2], new int[2], ErrorBars.NONE, ErrorBars.even(new double[1])))
                 .hasMessageContaining("1 bars in y for 2 points");
     }
 
@@ -115,23 +123,32 @@ class PointsTest {
         double[] x = {1, 2, 3, 4, 5, 6, 7};
         double[] y = {2.2, 3.9, 6.3, 9.8, 16.5, 25.9, 41};
         double[] bars = {0.1, 0.2, 0.1, 0.3, 0.2, 0.1, 0.4};
-        for (Curve curve : new Curve[] {new Line(), new Polynomial(2), new Exponential(false), new Exponential(true), new Power(false),
-                new Logistic()}) {
+        for (Curve curve : new Curve[] {
+            new Line(),
+            new Polynomial(2),
+            new Exponential(false),
+            new Exponential(true),
+            new Power(false),
+            new Logistic()
+        }) {
             Fit usual = fit(curve, x, y, bars, 1);
             for (double unit : new double[] {1e-120, 1e120}) {
                 Fit other = fit(curve, x, y, bars, unit);
                 for (int k = 0; k < usual.coefficients().size(); k++) {
-                    assertThat(other.coefficients().get(k).value()).as(curve.name()).isCloseTo(usual.coefficients().get(k).value(),
-                            withinPercentage(1e-9));
+                    assertThat(other.coefficients().get(k).value())
+                            .as(curve.name())
+                            .isCloseTo(usual.coefficients().get(k).value(), withinPercentage(1e-9));
                     assertThat(se(other, k) / unit).as(curve.name()).isCloseTo(se(usual, k), withinPercentage(1e-8));
                 }
-                assertThat(other.quality().r2().orElseThrow()).isCloseTo(usual.quality().r2().orElseThrow(), within(1e-12));
+                assertThat(other.quality().r2().orElseThrow())
+                        .isCloseTo(usual.quality().r2().orElseThrow(), within(1e-12));
             }
         }
     }
 
     private static Fit fit(Curve curve, double[] x, double[] y, double[] bars, double unit) {
-        Points points = new Points(x, y, new int[x.length], ErrorBars.NONE, ErrorBars.even(bars)).weighted(Weighting.STATED, 1, unit);
+        Points points = new Points(x, y, new int[x.length], ErrorBars.NONE, ErrorBars.even(bars))
+                .weighted(Weighting.STATED, 1, unit);
         return ((FitOutcome.Fitted) curve.fit(points, Progress.none())).fit();
     }
 

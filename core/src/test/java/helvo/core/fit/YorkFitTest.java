@@ -27,17 +27,17 @@ class YorkFitTest {
         return ((FitOutcome.Fitted) new Line().fit(points, Progress.none())).fit();
     }
 
-    /// Pearson's data with York's weights, York et al. 2004, table II: a = 5.47991022, b = −0.480533407, σa = 0.29497, σb =
-    /// 0.057985; more
-    /// digits by
-    /// finding the least of χ² in 40-digit arithmetic.
+    /// Pearson's data with York's weights, York et al. 2004, table II: a = 5.47991022, b = −0.480533407, σa =
+    /// 0.29497, σb = 0.057985; more digits by finding the least of χ² in 40-digit arithmetic.
     @Test
     void pearsonsDataWithYorksWeights() {
         Fit fit = fit(points(X, Y, sigma(WX), sigma(WY), Weighting.STATED));
         assertThat(fit.coefficient("a").value()).isCloseTo(5.4799102240328654, within(1e-13));
         assertThat(fit.coefficient("b").value()).isCloseTo(-0.48053340744620199, within(1e-14));
-        assertThat(fit.coefficient("a").uncertainty().orElseThrow().standardError()).isCloseTo(0.294970735493109, within(1e-13));
-        assertThat(fit.coefficient("b").uncertainty().orElseThrow().standardError()).isCloseTo(0.0579850090007744, within(1e-14));
+        assertThat(fit.coefficient("a").uncertainty().orElseThrow().standardError())
+                .isCloseTo(0.294970735493109, within(1e-13));
+        assertThat(fit.coefficient("b").uncertainty().orElseThrow().standardError())
+                .isCloseTo(0.0579850090007744, within(1e-14));
         assertThat(fit.quality().chiSquare().orElseThrow().value()).isCloseTo(11.866353194061445, within(1e-12));
         assertThat(fit.covariance()[0][1]).isCloseTo(-0.016472544658115809, within(1e-14));
         assertThat(fit.covariance()[1][0]).isEqualTo(fit.covariance()[0][1]);
@@ -52,7 +52,8 @@ class YorkFitTest {
         assertThat(basis[0]).isEqualTo(1);
         assertThat(basis[1]).isCloseTo(4.4 - 0.016472544658115809 / 0.0033622612688198924, within(1e-12));
         Fit relative = fit(points(X, Y, sigma(WX), sigma(WY), Weighting.RELATIVE));
-        assertThat(relative.covariance()[0][1]).isCloseTo(-0.016472544658115809 * 11.866353194061445 / 8, within(1e-13));
+        assertThat(relative.covariance()[0][1])
+                .isCloseTo(-0.016472544658115809 * 11.866353194061445 / 8, within(1e-13));
         assertThat(relative.coefficient("b").uncertainty().orElseThrow().standardError())
                 .isCloseTo(0.0579850090007744 * Math.sqrt(11.866353194061445 / 8), within(1e-13));
     }
@@ -62,15 +63,22 @@ class YorkFitTest {
     void withoutBarsInXItIsTheWeightedLine() {
         double[] sy = sigma(WY);
         Fit both = fit(points(X, Y, Arrays.stream(sy).map(s -> 1e-12 * s).toArray(), sy, Weighting.STATED));
-        Fit alone = fit(new Points(X, Y, new int[10], ErrorBars.NONE, ErrorBars.even(sy)).weighted(Weighting.STATED, 1, 1));
-        assertThat(both.coefficient("b").value()).isCloseTo(alone.coefficient("b").value(), within(1e-14));
+        Fit alone =
+                fit(new Points(X, Y, new int[10], ErrorBars.NONE, ErrorBars.even(sy)).weighted(Weighting.STATED, 1, 1));
+        assertThat(both.coefficient("b").value())
+                .isCloseTo(alone.coefficient("b").value(), within(1e-14));
         assertThat(both.coefficient("a").uncertainty().orElseThrow().standardError())
                 .isCloseTo(alone.coefficient("a").uncertainty().orElseThrow().standardError(), within(1e-13));
         var cubic = new Polynomial(3);
-        var inBoth = ((FitOutcome.Fitted) cubic.fit(points(X, Y, sigma(WX), sy, Weighting.STATED), Progress.none())).fit();
-        var inY = ((FitOutcome.Fitted) cubic.fit(new Points(X, Y, new int[10], ErrorBars.NONE, ErrorBars.even(sy))
-                .weighted(Weighting.STATED, 1, 1), Progress.none())).fit();
-        assertThat(inBoth.coefficient("c3").value()).isEqualTo(inY.coefficient("c3").value());
+        var inBoth =
+                ((FitOutcome.Fitted) cubic.fit(points(X, Y, sigma(WX), sy, Weighting.STATED), Progress.none())).fit();
+        var inY = ((FitOutcome.Fitted) cubic.fit(
+                        new Points(X, Y, new int[10], ErrorBars.NONE, ErrorBars.even(sy))
+                                .weighted(Weighting.STATED, 1, 1),
+                        Progress.none()))
+                .fit();
+        assertThat(inBoth.coefficient("c3").value())
+                .isEqualTo(inY.coefficient("c3").value());
     }
 
     /// Exchanging x and y turns the line over: slope 1/b; shifting moves the intercept only.
@@ -78,14 +86,18 @@ class YorkFitTest {
     void exchangingAndShifting() {
         var random = new Random(4);
         double[] x = random.doubles(25, 0, 10).toArray();
-        double[] y = Arrays.stream(x).map(v -> 3 + 2 * v + random.nextGaussian() / 3).toArray();
+        double[] y =
+                Arrays.stream(x).map(v -> 3 + 2 * v + random.nextGaussian() / 3).toArray();
         double[] sx = random.doubles(25, 0.05, 0.4).toArray();
         double[] sy = random.doubles(25, 0.1, 0.5).toArray();
         double b = fit(points(x, y, sx, sy, Weighting.STATED)).coefficient("b").value();
-        assertThat(fit(points(y, x, sy, sx, Weighting.STATED)).coefficient("b").value()).isCloseTo(1 / b, within(1e-12));
+        assertThat(fit(points(y, x, sy, sx, Weighting.STATED)).coefficient("b").value())
+                .isCloseTo(1 / b, within(1e-12));
         Fit far = fit(points(Arrays.stream(x).map(v -> v + 1e6).toArray(), y, sx, sy, Weighting.STATED));
         assertThat(far.coefficient("b").value()).isCloseTo(b, within(1e-9));
-        assertThat(far.function().at(1e6 + 5)).isCloseTo(fit(points(x, y, sx, sy, Weighting.STATED)).function().at(5), within(1e-9));
+        assertThat(far.function().at(1e6 + 5))
+                .isCloseTo(
+                        fit(points(x, y, sx, sy, Weighting.STATED)).function().at(5), within(1e-9));
     }
 
     /// Two points: the line through both, and no scatter; all at one x: a sentence.
@@ -97,10 +109,21 @@ class YorkFitTest {
         assertThat(two.coefficient("a").value()).isCloseTo(-1, within(1e-14));
         assertThat(two.coefficient("b").uncertainty()).isEmpty();
         assertThat(two.covariance()).isEmpty();
-        assertThat(new Line().fit(points(new double[] {2, 2}, new double[] {2, 8}, bars, bars, Weighting.STATED), Progress.none()))
+        assertThat(new Line()
+                        .fit(
+                                points(new double[] {2, 2}, new double[] {2, 8}, bars, bars, Weighting.STATED),
+                                Progress.none()))
                 .isInstanceOf(FitOutcome.NotFitted.class);
-        assertThat(new Line().fit(points(new double[] {2}, new double[] {2}, new double[] {1}, new double[] {1}, Weighting.STATED),
-                Progress.none())).isInstanceOf(FitOutcome.NotFitted.class);
+        assertThat(new Line()
+                        .fit(
+                                points(
+                                        new double[] {2},
+                                        new double[] {2},
+                                        new double[] {1},
+                                        new double[] {1},
+                                        Weighting.STATED),
+                                Progress.none()))
+                .isInstanceOf(FitOutcome.NotFitted.class);
     }
 
     @Test
@@ -111,10 +134,11 @@ class YorkFitTest {
         assertThat(fit(points).quality().points()).isEqualTo(10);
         double[] none = sigma(WX);
         none[3] = Double.NaN;
-        assertThat(fit(points(X, Y, none, sy, Weighting.STATED)).quality().points()).isEqualTo(9);
+        assertThat(fit(points(X, Y, none, sy, Weighting.STATED)).quality().points())
+                .isEqualTo(9);
         assertThat(new Line().fit(points(X, Y, new double[10], new double[10], Weighting.STATED), Progress.none()))
-                .isInstanceOfSatisfying(FitOutcome.NotFitted.class,
-                none0 -> assertThat(none0.reason().sentence(helvo.core.number.NumberFormat.POINT))
+                .isInstanceOfSatisfying(FitOutcome.NotFitted.class, none0 -> assertThat(
+                                none0.reason().sentence(helvo.core.number.NumberFormat.POINT))
                         .contains("there is no error bar above 0 to weigh by"));
     }
 }

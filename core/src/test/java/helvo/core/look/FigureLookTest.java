@@ -31,8 +31,11 @@ class FigureLookTest {
     void eachPartKeepsItsOwnChoices() {
         SeriesLook hidden = SeriesLook.DEFAULT.withHidden(true);
         CurveLook extended = CurveLook.DEFAULT.withFrom(Optional.of(0.0));
-        FigureLook look = look(new FigureEdit.SetAxis(1, AxisPlace.X, LIMITED), new FigureEdit.SetSeriesLook(1, DRY, hidden),
-                new FigureEdit.SetCurveLook(1, SALT, extended), new FigureEdit.SetLegend(1, LegendLook.DEFAULT.withAt(Optional.empty())));
+        FigureLook look = look(
+                new FigureEdit.SetAxis(1, AxisPlace.X, LIMITED),
+                new FigureEdit.SetSeriesLook(1, DRY, hidden),
+                new FigureEdit.SetCurveLook(1, SALT, extended),
+                new FigureEdit.SetLegend(1, LegendLook.DEFAULT.withAt(Optional.empty())));
         assertThat(look.axis(AxisPlace.X)).isEqualTo(LIMITED);
         assertThat(look.axis(AxisPlace.Y)).isEqualTo(AxisLook.DEFAULT);
         assertThat(look.series(DRY)).isEqualTo(hidden);
@@ -49,21 +52,30 @@ class FigureLookTest {
         var rule = new Note.Rule(1, true, 4, "limit");
         var text = new Note.Text(2, "worn", 1, 2, Optional.empty());
         var span = new Note.Span(3, false, 1, 2, "");
-        FigureLook look = look(new FigureEdit.PutNote(1, rule), new FigureEdit.PutNote(1, text), new FigureEdit.PutNote(1, span));
+        FigureLook look =
+                look(new FigureEdit.PutNote(1, rule), new FigureEdit.PutNote(1, text), new FigureEdit.PutNote(1, span));
         assertThat(look.notes()).containsExactly(rule, text, span);
         assertThat(look.nextNoteId()).isEqualTo(4);
         var moved = new Note.Rule(1, true, 5, "limit");
         assertThat(look.with(moved).notes()).as("in its place").containsExactly(moved, text, span);
         assertThat(look.withoutNote(2).notes()).containsExactly(rule, span);
         assertThat(look.note(9)).isEmpty();
-        assertThat(List.of(rule.words(), text.words(), span.words(), new Note.Text(4, "w".repeat(40), 0, 0, Optional.empty()).words()))
-                .containsExactly("the line at y = 4.0", "the note “worn”", "the span from 1.0 to 2.0",
+        assertThat(List.of(
+                        rule.words(),
+                        text.words(),
+                        span.words(),
+                        new Note.Text(4, "w".repeat(40), 0, 0, Optional.empty()).words()))
+                .containsExactly(
+                        "the line at y = 4.0",
+                        "the note “worn”",
+                        "the span from 1.0 to 2.0",
                         "the note “" + "w".repeat(29) + "…”");
         assertThat(new Note.Rule(1, false, 3, "").words()).isEqualTo("the line at x = 3.0");
         assertThat(new Note.ReadingMarker(1, DRY, true, 3, true).words()).isEqualTo("the reading at y = 3.0");
     }
 
-    /// A new reading beyond limits that were chosen frees them; one within, one that does not widen, or an old one that is moved does not.
+    /// A new reading beyond limits that were chosen frees them; one within, one that does not widen, or an old one
+    /// that is moved does not.
     @Test
     void aNewReadingIsSeen() {
         Edit limits = new FigureEdit.SetAxis(1, AxisPlace.X, LIMITED);
@@ -71,12 +83,21 @@ class FigureLookTest {
         assertThat(look(limits, reading(1, 0, true)).axis(AxisPlace.X).low()).isEmpty();
         assertThat(look(limits, reading(1, 3, true)).axis(AxisPlace.X)).isEqualTo(LIMITED);
         assertThat(look(limits, reading(1, 9, false)).axis(AxisPlace.X)).isEqualTo(LIMITED);
-        assertThat(look(limits, reading(1, 3, true), reading(1, 9, true)).axis(AxisPlace.X)).isEqualTo(LIMITED);
+        assertThat(look(limits, reading(1, 3, true), reading(1, 9, true)).axis(AxisPlace.X))
+                .isEqualTo(LIMITED);
         var fromY = new FigureEdit.PutNote(1, new Note.ReadingMarker(1, DRY, true, 9, true));
-        assertThat(look(limits, fromY).axis(AxisPlace.X)).as("a y is not beyond limits of x").isEqualTo(LIMITED);
-        assertThat(look(new FigureEdit.SetAxis(1, AxisPlace.Y, LIMITED), fromY).axis(AxisPlace.Y).high()).isEmpty();
+        assertThat(look(limits, fromY).axis(AxisPlace.X))
+                .as("a y is not beyond limits of x")
+                .isEqualTo(LIMITED);
+        assertThat(look(new FigureEdit.SetAxis(1, AxisPlace.Y, LIMITED), fromY)
+                        .axis(AxisPlace.Y)
+                        .high())
+                .isEmpty();
         Edit right = new FigureEdit.SetSeriesLook(1, DRY, SeriesLook.DEFAULT.withRight(Optional.of(true)));
-        assertThat(look(right, new FigureEdit.SetAxis(1, AxisPlace.RIGHT, LIMITED), fromY).axis(AxisPlace.RIGHT).high()).isEmpty();
+        assertThat(look(right, new FigureEdit.SetAxis(1, AxisPlace.RIGHT, LIMITED), fromY)
+                        .axis(AxisPlace.RIGHT)
+                        .high())
+                .isEmpty();
     }
 
     private static Edit reading(int id, double at, boolean widens) {
@@ -86,7 +107,8 @@ class FigureLookTest {
     @Test
     void zoomingSetsLimitsAndShowingAllKeepsTheStep() {
         Edit step = new FigureEdit.SetAxis(1, AxisPlace.X, LIMITED.withStep(Optional.of(2.0)));
-        FigureLook zoomed = look(step, new FigureEdit.Zoom(1, Map.of(AxisPlace.X, new Limits(Optional.of(2.0), Optional.of(3.0)))));
+        FigureLook zoomed =
+                look(step, new FigureEdit.Zoom(1, Map.of(AxisPlace.X, new Limits(Optional.of(2.0), Optional.of(3.0)))));
         assertThat(zoomed.axis(AxisPlace.X).low()).hasValue(2.0);
         assertThat(zoomed.axis(AxisPlace.X).step()).as("of the limits before").isEmpty();
         FigureLook all = look(step, new FigureEdit.Zoom(1, Map.of(AxisPlace.X, Limits.AUTOMATIC)));
@@ -96,27 +118,51 @@ class FigureLookTest {
     @Test
     void editsOfOneThingGoOnWithOneAnother() {
         List<List<Edit>> alike = List.of(
-                List.of(new FigureEdit.SetAxis(1, AxisPlace.X, LIMITED), new FigureEdit.SetAxis(1, AxisPlace.X, AxisLook.DEFAULT)),
+                List.of(
+                        new FigureEdit.SetAxis(1, AxisPlace.X, LIMITED),
+                        new FigureEdit.SetAxis(1, AxisPlace.X, AxisLook.DEFAULT)),
                 List.of(new FigureEdit.Resize(1, 100, 80), new FigureEdit.Resize(1, 101, 80)),
-                List.of(new FigureEdit.SetSheet(1, SheetLook.DEFAULT), new FigureEdit.SetSheet(1, SheetLook.suiting(80, 70))),
-                List.of(new FigureEdit.SetLegend(1, LegendLook.DEFAULT), new FigureEdit.SetLegend(1, LegendLook.DEFAULT)),
-                List.of(new FigureEdit.SetSeriesLook(1, DRY, SeriesLook.DEFAULT), new FigureEdit.SetSeriesLook(1, DRY, SeriesLook.DEFAULT)),
-                List.of(new FigureEdit.SetCurveLook(1, DRY, CurveLook.DEFAULT), new FigureEdit.SetCurveLook(1, DRY, CurveLook.DEFAULT)),
+                List.of(
+                        new FigureEdit.SetSheet(1, SheetLook.DEFAULT),
+                        new FigureEdit.SetSheet(1, SheetLook.suiting(80, 70))),
+                List.of(
+                        new FigureEdit.SetLegend(1, LegendLook.DEFAULT),
+                        new FigureEdit.SetLegend(1, LegendLook.DEFAULT)),
+                List.of(
+                        new FigureEdit.SetSeriesLook(1, DRY, SeriesLook.DEFAULT),
+                        new FigureEdit.SetSeriesLook(1, DRY, SeriesLook.DEFAULT)),
+                List.of(
+                        new FigureEdit.SetCurveLook(1, DRY, CurveLook.DEFAULT),
+                        new FigureEdit.SetCurveLook(1, DRY, CurveLook.DEFAULT)),
                 List.of(reading(1, 2, true), reading(1, 3, true)),
-                List.of(new FigureEdit.Zoom(1, Map.of(AxisPlace.X, Limits.AUTOMATIC)),
+                List.of(
+                        new FigureEdit.Zoom(1, Map.of(AxisPlace.X, Limits.AUTOMATIC)),
                         new FigureEdit.Zoom(1, Map.of(AxisPlace.X, Limits.AUTOMATIC, AxisPlace.Y, Limits.AUTOMATIC))));
         for (int i = 0; i < alike.size(); i++) {
             for (int j = 0; j < alike.size(); j++) {
-                assertThat(alike.get(i).getLast().continues(alike.get(j).getFirst())).as("%s, %s", i, j).isEqualTo(i == j);
+                assertThat(alike.get(i).getLast().continues(alike.get(j).getFirst()))
+                        .as("%s, %s", i, j)
+                        .isEqualTo(i == j);
             }
         }
-        assertThat(new FigureEdit.SetAxis(1, AxisPlace.Y, LIMITED).continues(alike.getFirst().getFirst())).isFalse();
-        assertThat(new FigureEdit.SetAxis(2, AxisPlace.X, LIMITED).continues(alike.getFirst().getFirst())).isFalse();
-        assertThat(new FigureEdit.Resize(2, 1, 1).continues(alike.get(1).getFirst())).isFalse();
-        assertThat(new FigureEdit.SetSeriesLook(1, SALT, SeriesLook.DEFAULT).continues(alike.get(4).getFirst())).isFalse();
-        assertThat(new FigureEdit.SetCurveLook(1, SALT, CurveLook.DEFAULT).continues(alike.get(5).getFirst())).isFalse();
+        assertThat(new FigureEdit.SetAxis(1, AxisPlace.Y, LIMITED)
+                        .continues(alike.getFirst().getFirst()))
+                .isFalse();
+        assertThat(new FigureEdit.SetAxis(2, AxisPlace.X, LIMITED)
+                        .continues(alike.getFirst().getFirst()))
+                .isFalse();
+        assertThat(new FigureEdit.Resize(2, 1, 1).continues(alike.get(1).getFirst()))
+                .isFalse();
+        assertThat(new FigureEdit.SetSeriesLook(1, SALT, SeriesLook.DEFAULT)
+                        .continues(alike.get(4).getFirst()))
+                .isFalse();
+        assertThat(new FigureEdit.SetCurveLook(1, SALT, CurveLook.DEFAULT)
+                        .continues(alike.get(5).getFirst()))
+                .isFalse();
         assertThat(reading(2, 3, true).continues(reading(1, 3, true))).isFalse();
-        assertThat(alike.getLast().getFirst().continues(alike.getLast().getLast())).as("fewer axes").isFalse();
+        assertThat(alike.getLast().getFirst().continues(alike.getLast().getLast()))
+                .as("fewer axes")
+                .isFalse();
     }
 
     @Test
@@ -125,7 +171,13 @@ class FigureLookTest {
         assertThat(figure.widthMm()).isEqualTo(80);
         assertThat(figure.heightMm()).isEqualTo(60);
         assertThat(figure.look().sheet().text()).isEqualTo(7);
-        assertThat(new FigureEdit.SetSheet(1, SheetLook.DEFAULT.withText(11)).change(figure).look().sheet().resized(80, 60).text())
-                .as("somebody's own").isEqualTo(11);
+        assertThat(new FigureEdit.SetSheet(1, SheetLook.DEFAULT.withText(11))
+                        .change(figure)
+                        .look()
+                        .sheet()
+                        .resized(80, 60)
+                        .text())
+                .as("somebody's own")
+                .isEqualTo(11);
     }
 }

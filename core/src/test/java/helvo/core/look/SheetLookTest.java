@@ -17,7 +17,11 @@ class SheetLookTest {
         "Slide,              200, 16, 1.7",
     })
     void textSuitsAColumnOnceTheSheetIsOne(String named, double width, double text, double line) {
-        SheetLook before = SheetLook.PRESETS.stream().filter(look -> look.name().equals(named)).findFirst().orElseThrow().look();
+        SheetLook before = SheetLook.PRESETS.stream()
+                .filter(look -> look.name().equals(named))
+                .findFirst()
+                .orElseThrow()
+                .look();
         SheetLook resized = before.resized(width, 74);
         assertThat(resized.widthMm()).isEqualTo(width);
         assertThat(resized.heightMm()).isEqualTo(74);
@@ -26,6 +30,7 @@ class SheetLookTest {
         assertThat(resized.dashes()).isEqualTo(before.dashes());
         // A size that somebody chose stays.
         assertThat(before.withText(11).resized(width, 74))
-                .isEqualTo(new SheetLook(width, 74, 11, before.line(), before.dashes(), before.frame(), before.background()));
+                .isEqualTo(new SheetLook(
+                        width, 74, 11, before.line(), before.dashes(), before.frame(), before.background()));
     }
 }

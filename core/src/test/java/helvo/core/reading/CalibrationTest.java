@@ -28,7 +28,8 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.MethodSource;
 
-/// A curve used the other way round: unknowns, limits of detection, how coefficients vary together, a second opinion.
+/// A curve used the other way round: unknowns, limits of detection, how coefficients vary together, a second
+/// opinion.
 class CalibrationTest {
     private static final double[] X = {0, 0, 0, 1, 2, 3, 4, 5, 6, 8, 8};
     private static final double[] Y = {0.11, 0.05, 0.09, 2.31, 4.22, 6.4, 8.35, 10.7, 12.3, 19.1, 16.6};
@@ -59,7 +60,8 @@ class CalibrationTest {
             assertThat(width).isLessThan(before);
             before = width;
         }
-        assertThat(before).isCloseTo(exact.high95().orElseThrow() - exact.low95().orElseThrow(), within(1e-6));
+        assertThat(before)
+                .isCloseTo(exact.high95().orElseThrow() - exact.low95().orElseThrow(), within(1e-6));
     }
 
     /// m measurements of the unknown are m points more: at the limits the whole fit with them is worse by t² s².
@@ -71,17 +73,23 @@ class CalibrationTest {
         for (var each : List.of(new Shape(new Exponential(false), grows, 14), new Shape(new Logistic(), settles, 6))) {
             Fit fit = fit(each.curve, each.points);
             double t = TDistribution.of(fit.quality().degreesOfFreedom()).inverseSurvivalProbability(0.025);
-            double worse = Math.pow(t * fit.quality().residualStandardDeviation().orElseThrow(), 2);
+            double worse =
+                    Math.pow(t * fit.quality().residualStandardDeviation().orElseThrow(), 2);
             for (int measured : new int[] {1, 4}) {
                 Solution only = Solution.at(fit, each.points, each.y, measured).getFirst();
-                for (double limit : new double[] {only.low95().orElseThrow(), only.high95().orElseThrow()}) {
+                for (double limit :
+                        new double[] {only.low95().orElseThrow(), only.high95().orElseThrow()}) {
                     double[] repeatedX = new double[measured];
                     double[] repeatedY = new double[measured];
                     Arrays.fill(repeatedX, limit);
                     Arrays.fill(repeatedY, each.y);
-                    Fit all = fit(each.curve, Points.of(join(each.points.x(), repeatedX), join(each.points.y(), repeatedY)));
-                    assertThat((all.quality().residualSumOfSquares() - fit.quality().residualSumOfSquares()) / worse)
-                            .as("%s, %s times", each.curve.name(), measured).isCloseTo(1, within(1e-6));
+                    Fit all = fit(
+                            each.curve, Points.of(join(each.points.x(), repeatedX), join(each.points.y(), repeatedY)));
+                    assertThat((all.quality().residualSumOfSquares()
+                                            - fit.quality().residualSumOfSquares())
+                                    / worse)
+                            .as("%s, %s times", each.curve.name(), measured)
+                            .isCloseTo(1, within(1e-6));
                 }
             }
         }
@@ -108,7 +116,10 @@ class CalibrationTest {
     @Test
     void whatIsNoCalibrationHasNoLimits() {
         assertThat(Calibration.of(fit(new Polynomial(2), POINTS), POINTS)).isEmpty();
-        assertThat(Calibration.of(fit(new FixedInterceptLine(0), POINTS), POINTS).orElseThrow().byIntercept()).isEmpty();
+        assertThat(Calibration.of(fit(new FixedInterceptLine(0), POINTS), POINTS)
+                        .orElseThrow()
+                        .byIntercept())
+                .isEmpty();
         Points level = Points.of(new double[] {1, 2, 3, 4}, new double[] {5, 6, 6, 5});
         assertThat(Calibration.of(fit(new Line(), level), level)).isEmpty();
         Points two = Points.of(new double[] {1, 2}, new double[] {5, 6});
@@ -119,12 +130,24 @@ class CalibrationTest {
         assertThat(Calibration.of(fit(new Line(), weighted), weighted)).isEmpty();
         Solution unsure = Solution.at(fit(new Line(), weighted), weighted, 9, 2).getFirst();
         assertThat(unsure.low95()).as("how an unknown scatters is not known").isEmpty();
-        assertThat(Solution.at(fit(new Line(), weighted), weighted, 9).getFirst().low95()).isPresent();
+        assertThat(Solution.at(fit(new Line(), weighted), weighted, 9)
+                        .getFirst()
+                        .low95())
+                .isPresent();
     }
 
     static List<Curve> shapes() {
-        return List.of(new Line(), new FixedInterceptLine(0), new Polynomial(2), new Polynomial(4), new Logarithmic(),
-                new Exponential(false), new Exponential(true), new Power(false), new Power(true), new Logistic());
+        return List.of(
+                new Line(),
+                new FixedInterceptLine(0),
+                new Polynomial(2),
+                new Polynomial(4),
+                new Logarithmic(),
+                new Exponential(false),
+                new Exponential(true),
+                new Power(false),
+                new Power(true),
+                new Logistic());
     }
 
     /// The variance of the curve at any x is the same by its coefficients' covariance as by its leverage.
@@ -134,22 +157,29 @@ class CalibrationTest {
         double[] x = {1, 2, 3, 4, 5, 6, 7, 8, 9, 10};
         Points points = Points.of(x, new double[] {1.2, 1.9, 3.4, 5.0, 7.2, 8.9, 10.1, 11.2, 11.4, 11.9});
         Fit fit = fit(curve, points);
-        double[] values = fit.coefficients().stream().mapToDouble(c -> c.value()).toArray();
+        double[] values =
+                fit.coefficients().stream().mapToDouble(c -> c.value()).toArray();
         for (int k = 0; k < values.length; k++) {
             double se = fit.coefficients().get(k).uncertainty().orElseThrow().standardError();
-            assertThat(fit.covariance()[k][k] / (se * se)).as("variance of coefficient %s", k).isCloseTo(1, within(1e-13));
+            assertThat(fit.covariance()[k][k] / (se * se))
+                    .as("variance of coefficient %s", k)
+                    .isCloseTo(1, within(1e-13));
         }
         double s = fit.quality().residualStandardDeviation().orElseThrow();
         for (double at : new double[] {0.5, 3.3, 12}) {
             double variance = 0;
-            double[] change = IntStream.range(0, values.length).mapToDouble(k -> change(curve, values, k, at)).toArray();
+            double[] change = IntStream.range(0, values.length)
+                    .mapToDouble(k -> change(curve, values, k, at))
+                    .toArray();
             for (int i = 0; i < values.length; i++) {
                 for (int j = 0; j < values.length; j++) {
                     variance += change[i] * fit.covariance()[i][j] * change[j];
                 }
             }
             double perY = curve.onLogScale() ? fit.function().at(at) : 1;
-            assertThat(Math.sqrt(variance) / (s * perY * Math.sqrt(fit.function().leverage(at)))).isCloseTo(1, within(1e-6));
+            assertThat(Math.sqrt(variance)
+                            / (s * perY * Math.sqrt(fit.function().leverage(at))))
+                    .isCloseTo(1, within(1e-6));
         }
     }
 
@@ -188,11 +218,15 @@ class CalibrationTest {
         assertThat(line.high95().orElseThrow()).isCloseTo(2.2, within(1e-14));
         double[] mistyped = Y.clone();
         mistyped[7] = 107;
-        assertThat(TheilSen.of(Points.of(X, mistyped)).orElseThrow().slope()).as("one odd point does not turn it")
+        assertThat(TheilSen.of(Points.of(X, mistyped)).orElseThrow().slope())
+                .as("one odd point does not turn it")
                 .isBetween(2.04, 2.2);
-        assertThat(TheilSen.of(Points.of(new double[] {1, 1}, new double[] {2, 3}))).isEmpty();
-        TheilSen of3 = TheilSen.of(Points.of(new double[] {1, 2, 3}, new double[] {2, 3, 5})).orElseThrow();
+        assertThat(TheilSen.of(Points.of(new double[] {1, 1}, new double[] {2, 3})))
+                .isEmpty();
+        TheilSen of3 = TheilSen.of(Points.of(new double[] {1, 2, 3}, new double[] {2, 3, 5}))
+                .orElseThrow();
         assertThat(of3.low95()).as("three pairs are too few for limits").isEmpty();
-        assertThat(TheilSen.of(Points.of(new double[TheilSen.MAX_POINTS + 1], new double[TheilSen.MAX_POINTS + 1]))).isEmpty();
+        assertThat(TheilSen.of(Points.of(new double[TheilSen.MAX_POINTS + 1], new double[TheilSen.MAX_POINTS + 1])))
+                .isEmpty();
     }
 }

@@ -32,7 +32,8 @@ class SolutionTest {
         assertThat(only.low95().orElseThrow()).isCloseTo(3.8676201830331336, within(1e-12));
         assertThat(only.high95().orElseThrow()).isCloseTo(4.076234438500418, within(1e-12));
         assertThat(only.beyondPercent()).isZero();
-        assertThat(Solution.at(fit(new Line(), points), points, 16).getFirst().beyondPercent()).isPositive();
+        assertThat(Solution.at(fit(new Line(), points), points, 16).getFirst().beyondPercent())
+                .isPositive();
     }
 
     /// A slope that may be 0 leaves a side, or both, without limit.
@@ -43,7 +44,8 @@ class SolutionTest {
         assertThat(only.low95().isEmpty() || only.high95().isEmpty()).isTrue();
         Points exact = Points.of(new double[] {1, 2}, new double[] {1, 3});
         assertThat(Solution.at(fit(new Line(), exact), exact, 2))
-                .containsExactly(new Solution(1.5, java.util.OptionalDouble.empty(), java.util.OptionalDouble.empty(), 0));
+                .containsExactly(
+                        new Solution(1.5, java.util.OptionalDouble.empty(), java.util.OptionalDouble.empty(), 0));
         Points level = Points.of(new double[] {1, 2, 3}, new double[] {5, 5, 5});
         assertThat(Solution.at(fit(new Line(), level), level, 7)).isEmpty();
     }
@@ -52,10 +54,13 @@ class SolutionTest {
     @Test
     void aParabolaIsReachedTwiceOrNever() {
         double[] x = {1, 2, 3, 4, 5, 6};
-        Points points = Points.of(x, java.util.Arrays.stream(x).map(v -> (v - 2) * (v - 5)).toArray());
+        Points points = Points.of(
+                x, java.util.Arrays.stream(x).map(v -> (v - 2) * (v - 5)).toArray());
         Fit fit = fit(new Polynomial(2), points);
-        assertThat(Solution.at(fit, points, 0)).extracting(Solution::value)
-                .satisfiesExactly(low -> assertThat(low).isCloseTo(2, within(1e-13)), high -> assertThat(high).isCloseTo(5, within(1e-13)));
+        assertThat(Solution.at(fit, points, 0))
+                .extracting(Solution::value)
+                .satisfiesExactly(low -> assertThat(low).isCloseTo(2, within(1e-13)), high -> assertThat(high)
+                        .isCloseTo(5, within(1e-13)));
         assertThat(Solution.at(fit, points, -3)).isEmpty();
         assertThat(Solution.at(fit, points, -2)).hasSize(2);
     }
@@ -75,8 +80,12 @@ class SolutionTest {
     @Test
     void anExponentialIsReachedWhereItsLogarithmSays() {
         double[] x = {0, 1, 2, 3, 4, 5};
-        Points points = Points.of(x, java.util.Arrays.stream(x).map(v -> 8 * Math.exp(-v / 2)).toArray());
-        assertThat(Solution.at(fit(new Exponential(false), points), points, 4).getFirst().value()).isCloseTo(2 * Math.log(2), within(1e-9));
+        Points points = Points.of(
+                x, java.util.Arrays.stream(x).map(v -> 8 * Math.exp(-v / 2)).toArray());
+        assertThat(Solution.at(fit(new Exponential(false), points), points, 4)
+                        .getFirst()
+                        .value())
+                .isCloseTo(2 * Math.log(2), within(1e-9));
     }
 
     /// A logarithm is a line over ln x, so that its limits are Fieller's of that line, however near to x = 0.
@@ -88,17 +97,20 @@ class SolutionTest {
         Points points = Points.of(x, y);
         Points straight = Points.of(u, y);
         for (double level : new double[] {0.5, -1, 3}) {
-            Solution overLogs = Solution.at(fit(new Line(), straight), straight, level).getFirst();
+            Solution overLogs =
+                    Solution.at(fit(new Line(), straight), straight, level).getFirst();
             for (Solution at : Solution.at(fit(new Logarithmic(), points), points, level)) {
-                assertThat(at.low95().orElseThrow()).isCloseTo(Math.exp(overLogs.low95().orElseThrow()), withinPercentage(1e-6));
-                assertThat(at.high95().orElseThrow()).isCloseTo(Math.exp(overLogs.high95().orElseThrow()), withinPercentage(1e-6));
+                assertThat(at.low95().orElseThrow())
+                        .isCloseTo(Math.exp(overLogs.low95().orElseThrow()), withinPercentage(1e-6));
+                assertThat(at.high95().orElseThrow())
+                        .isCloseTo(Math.exp(overLogs.high95().orElseThrow()), withinPercentage(1e-6));
             }
         }
         assertThat(Solution.at(fit(new Logarithmic(), points), points, -1)).hasSize(1);
     }
 
-    /// Just outside its limits no logistic through the level is as good as they say, and just inside one is: on a fine grid of rates and
-    /// middles.
+    /// Just outside its limits no logistic through the level is as good as they say, and just inside one is: on a
+    /// fine grid of rates and middles.
     @Test
     void limitsOfALogisticOnFewPointsAreTheWidestThereAre() {
         double[] x = {1, 2, 3, 4, 5, 6, 7};
@@ -108,7 +120,8 @@ class SolutionTest {
         Solution half = Solution.at(fit, points, 50).getFirst();
         double t = TDistribution.of(4).inverseSurvivalProbability(0.025);
         double most = fit.quality().residualSumOfSquares() * (1 + t * t / 4);
-        for (double limit : new double[] {half.low95().orElseThrow(), half.high95().orElseThrow()}) {
+        for (double limit :
+                new double[] {half.low95().orElseThrow(), half.high95().orElseThrow()}) {
             double side = Math.signum(limit - half.value());
             assertThat(leastThrough(limit + side * 0.02, 50, x, y)).isGreaterThan(most * (1 - 1e-3));
             assertThat(leastThrough(limit - side * 0.02, 50, x, y)).isLessThan(most * (1 + 1e-3));
@@ -134,11 +147,13 @@ class SolutionTest {
     @Test
     void curvesThatAreNotLinearHaveLimitsByProfile() {
         Points decay = Points.of(new double[] {0, 1, 2, 3, 4, 5, 6}, new double[] {8.1, 4.7, 3.1, 1.6, 1.2, 0.55, 0.5});
-        Solution atTwo = Solution.at(fit(new Exponential(false), decay), decay, 2).getFirst();
+        Solution atTwo =
+                Solution.at(fit(new Exponential(false), decay), decay, 2).getFirst();
         assertThat(atTwo.value()).isCloseTo(2.749701845511349, within(1e-9));
         assertThat(atTwo.low95().orElseThrow()).isCloseTo(2.5508646008116713, within(1e-8));
         assertThat(atTwo.high95().orElseThrow()).isCloseTo(2.958965359090186, within(1e-8));
-        Points growth = Points.of(new double[] {9, 14, 21, 28, 42, 57, 63, 70, 79},
+        Points growth = Points.of(
+                new double[] {9, 14, 21, 28, 42, 57, 63, 70, 79},
                 new double[] {8.930, 10.80, 18.59, 22.33, 39.35, 56.11, 61.73, 64.62, 67.08});
         Solution atThirty = Solution.at(fit(new Logistic(), growth), growth, 30).getFirst();
         assertThat(atThirty.value()).isCloseTo(33.709709525009046, within(1e-7));
@@ -146,12 +161,14 @@ class SolutionTest {
         assertThat(atThirty.high95().orElseThrow()).isCloseTo(35.0812237878134, within(1e-6));
     }
 
-    /// Where the slope may be 0 the set is what lies outside of a gap: the part that the value lies in counts. Expected: the roots of the
-    /// quadratic, in fractions.
+    /// Where the slope may be 0 the set is what lies outside of a gap: the part that the value lies in counts.
+    /// Expected: the roots of the quadratic, in fractions.
     @Test
     void outsideOfAGapTheNearerPartCounts() {
-        Points points = Points.of(new double[] {1.38, 2.4, 2.49, 2.67, 2.86, 3.57, 3.9, 4.98, 6.03, 6.06, 6.23, 7.6, 7.9},
-                new double[] {2.118, 2.404, 2.368, 1.603, 1.549, -2.236, 0.83, -0.44, 1.608, 0.256, 2.742, 3.272, 2.124});
+        Points points = Points.of(
+                new double[] {1.38, 2.4, 2.49, 2.67, 2.86, 3.57, 3.9, 4.98, 6.03, 6.06, 6.23, 7.6, 7.9},
+                new double[] {2.118, 2.404, 2.368, 1.603, 1.549, -2.236, 0.83, -0.44, 1.608, 0.256, 2.742, 3.272, 2.124
+                });
         Solution only = Solution.at(fit(new Line(), points), points, 2.5).getFirst();
         assertThat(only.low95().orElseThrow()).isCloseTo(5.32513, within(5e-6));
         assertThat(only.high95()).isEmpty();
@@ -160,13 +177,16 @@ class SolutionTest {
     /// As x grows a decay goes to 0 and the unknown's own scatter allows that: there is no upper limit.
     @Test
     void aMeasuredYOnADecayMayHaveNoUpperLimit() {
-        Points points = Points.of(new double[] {0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10},
-                new double[] {11.0133, 7.1047, 3.4936, 3.0088, 1.6392, 1.4439, -0.0723, 0.7554, 0.5510, 1.2329, 0.3760});
+        Points points = Points.of(new double[] {0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10}, new double[] {
+            11.0133, 7.1047, 3.4936, 3.0088, 1.6392, 1.4439, -0.0723, 0.7554, 0.5510, 1.2329, 0.3760
+        });
         Fit fit = fit(new Exponential(false), points);
         Solution measured = Solution.at(fit, points, 0.5, 1).getFirst();
         assertThat(measured.low95()).isPresent();
         assertThat(measured.high95()).isEmpty();
         assertThat(Solution.at(fit, points, 5, 1).getFirst().high95()).isPresent();
-        assertThat(Solution.at(fit, points, 0.5, 0).getFirst().high95()).as("an exact y").isPresent();
+        assertThat(Solution.at(fit, points, 0.5, 0).getFirst().high95())
+                .as("an exact y")
+                .isPresent();
     }
 }

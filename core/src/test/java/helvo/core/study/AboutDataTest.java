@@ -16,25 +16,40 @@ import org.junit.jupiter.api.Test;
 class AboutDataTest {
     @Test
     void whatChangesTheDataOrWhichOfThemCountIsAboutData() {
-        assertThat(List.<Edit>of(new TableEdit.SetCell(1, 1, 0, "5"), new TableEdit.SetRowsAside(1, List.of(1), "slipped"),
-                new ColumnEdit.Derive(1, new Heading("a", ""), "{1}", Role.NONE, false), new ColumnEdit.SetRole(1, 1, Role.X),
-                new FigureEdit.UseOnly(1, List.of()), new StudyEdit.RemoveTable(1), new StudyEdit.Begin(Study.EMPTY),
-                new StudyEdit.UseData(Study.blank().table(1)), new StudyEdit.ReplaceTable(Study.blank().table(1)),
-                new StudyEdit.Compound("both", List.of(new StudyEdit.Rename("a"), new TableEdit.SetCell(1, 1, 0, "5")))))
+        assertThat(List.<Edit>of(
+                        new TableEdit.SetCell(1, 1, 0, "5"),
+                        new TableEdit.SetRowsAside(1, List.of(1), "slipped"),
+                        new ColumnEdit.Derive(1, new Heading("a", ""), "{1}", Role.NONE, false),
+                        new ColumnEdit.SetRole(1, 1, Role.X),
+                        new FigureEdit.UseOnly(1, List.of()),
+                        new StudyEdit.RemoveTable(1),
+                        new StudyEdit.Begin(Study.EMPTY),
+                        new StudyEdit.UseData(Study.blank().table(1)),
+                        new StudyEdit.ReplaceTable(Study.blank().table(1)),
+                        new StudyEdit.Compound(
+                                "both", List.of(new StudyEdit.Rename("a"), new TableEdit.SetCell(1, 1, 0, "5")))))
                 .allMatch(Edit::isAboutData);
     }
 
     @Test
     void looksNamesAndCurvesAreNot() {
-        assertThat(List.<Edit>of(new ColumnEdit.SetFormat(1, 1, new Format.Rounded(2)), new ColumnEdit.MoveColumn(1, 1, 0),
-                new FigureEdit.SetSheet(1, SheetLook.DEFAULT), new FigureEdit.ChooseCurve(1, SeriesKey.whole(2), new Line()),
-                new FigureEdit.SetTitle(1, Optional.of("a")), new StudyEdit.Rename("a"), new StudyEdit.AddFigure(1),
-                new StudyEdit.Compound("both", List.of(new StudyEdit.Rename("a"), new StudyEdit.AddFigure(1)))))
+        assertThat(List.<Edit>of(
+                        new ColumnEdit.SetFormat(1, 1, new Format.Rounded(2)),
+                        new ColumnEdit.MoveColumn(1, 1, 0),
+                        new FigureEdit.SetSheet(1, SheetLook.DEFAULT),
+                        new FigureEdit.ChooseCurve(1, SeriesKey.whole(2), new Line()),
+                        new FigureEdit.SetTitle(1, Optional.of("a")),
+                        new StudyEdit.Rename("a"),
+                        new StudyEdit.AddFigure(1),
+                        new StudyEdit.Compound("both", List.of(new StudyEdit.Rename("a"), new StudyEdit.AddFigure(1)))))
                 .noneMatch(Edit::isAboutData);
         assertThat(new FigureEdit.SetTitle(1, Optional.of("a")).isLook()).isTrue();
         assertThat(new FigureEdit.Show(1, Layer.BARS, true).isLook()).isTrue();
-        assertThat(new FigureEdit.Show(1, Layer.POOLED, true).isLook()).as("it adds a fit").isFalse();
-        assertThat(new FigureEdit.ChooseCurve(1, SeriesKey.whole(2), new Line()).isLook()).isFalse();
+        assertThat(new FigureEdit.Show(1, Layer.POOLED, true).isLook())
+                .as("it adds a fit")
+                .isFalse();
+        assertThat(new FigureEdit.ChooseCurve(1, SeriesKey.whole(2), new Line()).isLook())
+                .isFalse();
         assertThat(new StudyEdit.Rename("a").isLook()).isFalse();
     }
 }

@@ -40,12 +40,35 @@ class EditLawsTest {
         int rows = 1 + random.nextInt(20);
         var aside = new HashMap<Integer, String>();
         IntStream.range(0, rows).filter(_ -> random.nextInt(6) == 0).forEach(row -> aside.put(row, "reason " + row));
-        var table = new Table(1, "Stretch", DecimalMark.POINT, Optional.empty(), List.of(
-                column(CORD, "Cord", Kind.TEXT, Role.BY, cells(rows, row -> random.nextInt(7) == 0 ? Cell.EMPTY
-                        : new Cell.Text(random.nextBoolean() ? "dry" : "salt"))),
-                column(LOAD, "Load", Kind.NUMBER, Role.X, cells(rows, row -> new Cell.Number(random.nextInt(6)))),
-                column(STRETCH, "Stretch", Kind.NUMBER, Role.Y, cells(rows, row -> number(random))),
-                column(BAR, "±", Kind.NUMBER, Role.Y_BAR, cells(rows, row -> new Cell.Number(random.nextInt(5) / 8.0)))),
+        var table = new Table(
+                1,
+                "Stretch",
+                DecimalMark.POINT,
+                Optional.empty(),
+                List.of(
+                        column(
+                                CORD,
+                                "Cord",
+                                Kind.TEXT,
+                                Role.BY,
+                                cells(
+                                        rows,
+                                        row -> random.nextInt(7) == 0
+                                                ? Cell.EMPTY
+                                                : new Cell.Text(random.nextBoolean() ? "dry" : "salt"))),
+                        column(
+                                LOAD,
+                                "Load",
+                                Kind.NUMBER,
+                                Role.X,
+                                cells(rows, row -> new Cell.Number(random.nextInt(6)))),
+                        column(STRETCH, "Stretch", Kind.NUMBER, Role.Y, cells(rows, row -> number(random))),
+                        column(
+                                BAR,
+                                "±",
+                                Kind.NUMBER,
+                                Role.Y_BAR,
+                                cells(rows, row -> new Cell.Number(random.nextInt(5) / 8.0)))),
                 SetAside.of(aside));
         return StudyEdit.AddTable.to(Study.EMPTY, table).apply(Study.EMPTY);
     }
@@ -69,9 +92,16 @@ class EditLawsTest {
     /// A row as one would read it aloud: its cells and why it was set aside.
     private static List<String> rows(Study study) {
         Table table = study.table(1);
-        return IntStream.range(0, table.rows()).mapToObj(row -> String.join("|", Stream.concat(table.columns().stream()
-                .map(column -> column.cells().cell(row).toString()), Stream.of(table.setAside().reasons().getOrDefault(row, "-")))
-                .toList())).toList();
+        return IntStream.range(0, table.rows())
+                .mapToObj(row -> String.join(
+                        "|",
+                        Stream.concat(
+                                        table.columns().stream()
+                                                .map(column ->
+                                                        column.cells().cell(row).toString()),
+                                        Stream.of(table.setAside().reasons().getOrDefault(row, "-")))
+                                .toList()))
+                .toList();
     }
 
     private static Study after(Study study, Edit... edits) {
@@ -90,24 +120,43 @@ class EditLawsTest {
         int count = 1 + random.nextInt(rows - row);
         int by = random.nextInt(-row, rows - row - count + 1);
         List<Integer> inserted = IntStream.range(row, row + count).boxed().toList();
-        assertThat(after(study, new TableEdit.InsertRows(1, row, count), new TableEdit.RemoveRows(1, inserted))).isEqualTo(study);
-        assertThat(after(study, new TableEdit.MoveRows(1, row, count, by), new TableEdit.MoveRows(1, row + by, count, -by)))
+        assertThat(after(study, new TableEdit.InsertRows(1, row, count), new TableEdit.RemoveRows(1, inserted)))
                 .isEqualTo(study);
-        List<Integer> used = IntStream.range(0, rows).filter(each -> !study.table(1).setAside().has(each)).boxed().toList();
-        assertThat(after(study, new TableEdit.SetRowsAside(1, used, "all"), new TableEdit.BringRowsBack(1, used))).isEqualTo(study);
+        assertThat(after(
+                        study,
+                        new TableEdit.MoveRows(1, row, count, by),
+                        new TableEdit.MoveRows(1, row + by, count, -by)))
+                .isEqualTo(study);
+        List<Integer> used = IntStream.range(0, rows)
+                .filter(each -> !study.table(1).setAside().has(each))
+                .boxed()
+                .toList();
+        assertThat(after(study, new TableEdit.SetRowsAside(1, used, "all"), new TableEdit.BringRowsBack(1, used)))
+                .isEqualTo(study);
         int place = random.nextInt(4);
         int moved = 1 + random.nextInt(4);
-        assertThat(after(study, new ColumnEdit.MoveColumn(1, moved, place), new ColumnEdit.MoveColumn(1, moved, moved - 1)))
+        assertThat(after(
+                        study,
+                        new ColumnEdit.MoveColumn(1, moved, place),
+                        new ColumnEdit.MoveColumn(1, moved, moved - 1)))
                 .isEqualTo(study);
-        Study limited = after(study, new FigureEdit.SetAxis(1, AxisPlace.X,
-                AxisLook.DEFAULT.withLimits(Optional.of(1.0), Optional.of(9.0))));
+        Study limited = after(
+                study,
+                new FigureEdit.SetAxis(
+                        1, AxisPlace.X, AxisLook.DEFAULT.withLimits(Optional.of(1.0), Optional.of(9.0))));
         Study swapped = after(limited, new StudyEdit.SwapAxes(1));
-        assertThat(swapped.table(1).columns()).extracting(Column::role).containsExactly(Role.BY, Role.Y, Role.X, Role.X_BAR);
+        assertThat(swapped.table(1).columns())
+                .extracting(Column::role)
+                .containsExactly(Role.BY, Role.Y, Role.X, Role.X_BAR);
         assertThat(swapped.figure(1).look().axis(AxisPlace.Y).high()).hasValue(9.0);
         assertThat(after(swapped, new StudyEdit.SwapAxes(1))).isEqualTo(limited);
-        assertThat(after(study, new ColumnEdit.ScaleBars(1, STRETCH, 4), new ColumnEdit.ScaleBars(1, STRETCH, 0.25))).isEqualTo(study);
-        assertThat(after(study, new StudyEdit.DuplicateFigure(1), new StudyEdit.RemoveFigure(2))).isEqualTo(study);
-        assertThat(after(study, new StudyEdit.RemoveFigure(1))).as("the only figure stays").isEqualTo(study);
+        assertThat(after(study, new ColumnEdit.ScaleBars(1, STRETCH, 4), new ColumnEdit.ScaleBars(1, STRETCH, 0.25)))
+                .isEqualTo(study);
+        assertThat(after(study, new StudyEdit.DuplicateFigure(1), new StudyEdit.RemoveFigure(2)))
+                .isEqualTo(study);
+        assertThat(after(study, new StudyEdit.RemoveFigure(1)))
+                .as("the only figure stays")
+                .isEqualTo(study);
     }
 
     @Property(tries = 300, seed = "26")
@@ -117,31 +166,46 @@ class EditLawsTest {
         Study rising = after(study, new TableEdit.Sort(1, by, true));
         assertThat(rows(rising)).containsExactlyInAnyOrderElementsOf(rows(study));
         Cells sorted = rising.table(1).column(by).cells();
-        List<Integer> order = IntStream.range(0, sorted.size()).mapToObj(row -> switch (sorted.cell(row)) {
-            case Cell.Number _ -> 0;
-            case Cell.Text _ -> 1;
-            case Cell.Empty _ -> 2;
-        }).toList();
+        List<Integer> order = IntStream.range(0, sorted.size())
+                .mapToObj(row -> switch (sorted.cell(row)) {
+                    case Cell.Number _ -> 0;
+                    case Cell.Text _ -> 1;
+                    case Cell.Empty _ -> 2;
+                })
+                .toList();
         assertThat(order).as("numbers, then text, then empty cells").isSorted();
-        double[] numbers = IntStream.range(0, sorted.size()).mapToDouble(sorted::number).filter(Double::isFinite).toArray();
+        double[] numbers = IntStream.range(0, sorted.size())
+                .mapToDouble(sorted::number)
+                .filter(Double::isFinite)
+                .toArray();
         assertThat(numbers).isSorted();
         assertThat(after(rising, new TableEdit.Sort(1, by, true))).isEqualTo(rising);
         int count = 1 + random.nextInt(study.table(1).rows());
         List<String> expected = new ArrayList<>(rows(study));
         Collections.rotate(expected.subList(0, count), 1);
-        assertThat(rows(after(study, new TableEdit.MoveRows(1, count - 1, 1, -100)))).as("no farther than the end").isEqualTo(expected);
-        List<Integer> gone = IntStream.range(0, study.table(1).rows()).filter(_ -> random.nextBoolean()).boxed().toList();
-        assertThat(rows(after(study, new TableEdit.RemoveRows(1, gone)))).isEqualTo(IntStream.range(0, study.table(1).rows())
-                .filter(row -> !gone.contains(row)).mapToObj(rows(study)::get).toList());
+        assertThat(rows(after(study, new TableEdit.MoveRows(1, count - 1, 1, -100))))
+                .as("no farther than the end")
+                .isEqualTo(expected);
+        List<Integer> gone = IntStream.range(0, study.table(1).rows())
+                .filter(_ -> random.nextBoolean())
+                .boxed()
+                .toList();
+        assertThat(rows(after(study, new TableEdit.RemoveRows(1, gone))))
+                .isEqualTo(IntStream.range(0, study.table(1).rows())
+                        .filter(row -> !gone.contains(row))
+                        .mapToObj(rows(study)::get)
+                        .toList());
     }
 
     /// Derived columns, and a summary of the table, are after any edits what they would be if they were made then.
     @Property(tries = 200, seed = "26")
     void whatFollowsIsNeverBehind(@ForAll Random random) {
-        Study study = after(any(random),
+        Study study = after(
+                any(random),
                 new ColumnEdit.Derive(1, new Heading("Work", ""), "{2} * {3} + 1", Role.NONE, false),
                 new ColumnEdit.NameSet(1, CORD, "wet", List.of(new Cell.Text("salt")), "other"),
-                new StudyEdit.Summarise(1, "Means", List.of(LOAD), List.of(STRETCH), List.of(Statistics.MEAN, Statistics.COUNT)));
+                new StudyEdit.Summarise(
+                        1, "Means", List.of(LOAD), List.of(STRETCH), List.of(Statistics.MEAN, Statistics.COUNT)));
         for (int i = 0; i < 8; i++) {
             study = change(random, study.table(1).rows()).apply(study);
         }
@@ -154,11 +218,13 @@ class EditLawsTest {
             double stretch = table.column(STRETCH).cells().number(row);
             boolean isGiven = Double.isFinite(load) && Double.isFinite(stretch);
             assertThat(work.cells().cell(row)).isEqualTo(isGiven ? new Cell.Number(load * stretch + 1) : Cell.EMPTY);
-            assertThat(set.cells().cell(row)).isEqualTo(switch (table.column(CORD).cells().cell(row)) {
-                case Cell.Empty _ -> Cell.EMPTY;
-                case Cell.Text(String cord) when cord.equals("salt") -> new Cell.Text("wet");
-                default -> new Cell.Text("other");
-            });
+            assertThat(set.cells().cell(row))
+                    .isEqualTo(
+                            switch (table.column(CORD).cells().cell(row)) {
+                                case Cell.Empty _ -> Cell.EMPTY;
+                                case Cell.Text(String cord) when cord.equals("salt") -> new Cell.Text("wet");
+                                default -> new Cell.Text("other");
+                            });
             if (isGiven && !table.setAside().has(row)) {
                 sums.computeIfAbsent(load, _ -> new ArrayList<>()).add(stretch);
             }
@@ -167,22 +233,36 @@ class EditLawsTest {
     }
 
     private static Column named(Table table, String name) {
-        return table.columns().stream().filter(each -> each.name().equals(name)).findFirst().orElseThrow();
+        return table.columns().stream()
+                .filter(each -> each.name().equals(name))
+                .findFirst()
+                .orElseThrow();
     }
 
     private static Map<Double, String> means(Table summary) {
         var means = new HashMap<Double, String>();
         for (int row = 0; row < summary.rows(); row++) {
-            means.put(summary.columns().getFirst().cells().number(row), "%.9f of %.0f".formatted(
-                    summary.columns().get(1).cells().number(row), summary.columns().get(2).cells().number(row)));
+            means.put(
+                    summary.columns().getFirst().cells().number(row),
+                    "%.9f of %.0f"
+                            .formatted(
+                                    summary.columns().get(1).cells().number(row),
+                                    summary.columns().get(2).cells().number(row)));
         }
         return means;
     }
 
     private static Map<Double, String> meansOf(Map<Double, List<Double>> groups) {
         var means = new HashMap<Double, String>();
-        groups.forEach((load, stretches) -> means.put(load, "%.9f of %.0f".formatted(
-                stretches.stream().mapToDouble(Double::doubleValue).sum() / stretches.size(), (double) stretches.size())));
+        groups.forEach((load, stretches) -> means.put(
+                load,
+                "%.9f of %.0f"
+                        .formatted(
+                                stretches.stream()
+                                                .mapToDouble(Double::doubleValue)
+                                                .sum()
+                                        / stretches.size(),
+                                (double) stretches.size())));
         return means;
     }
 
@@ -212,21 +292,22 @@ class EditLawsTest {
             Commit commit = any(random, history, i);
             history = commit.apply(history);
             switch (commit) {
-                case Commit.Do(StudyEdit.Rename(String name), _) -> {
+                case Commit.Do(StudyEdit.Rename(String name), var _) -> {
                     leave(done, undone, left);
                     done.add(name);
                 }
-                case Commit.GoOn(StudyEdit.Rename(String name), _) -> done.set(done.size() - 1, name);
-                case Commit.GoTo(int steps, _) -> {
+                case Commit.GoOn(StudyEdit.Rename(String name), var _) -> done.set(done.size() - 1, name);
+                case Commit.GoTo(int steps, var _) -> {
                     var all = Stream.concat(done.stream(), undone.stream()).toList();
                     int there = Math.clamp(steps, 0, all.size() - 1) + 1;
                     done = new ArrayList<>(all.subList(0, there));
                     undone = new ArrayList<>(all.subList(there, all.size()));
                 }
-                case Commit.TakeUp(int branch, _) -> {
+                case Commit.TakeUp(int branch, var _) -> {
                     List<String> taken = left.get(branch);
                     var all = Stream.concat(done.stream(), undone.stream()).toList();
-                    if (taken.size() < all.size() || !taken.subList(0, all.size()).equals(all)) {
+                    if (taken.size() < all.size()
+                            || !taken.subList(0, all.size()).equals(all)) {
                         left.add(all);
                     }
                     left.remove(branch);
@@ -238,8 +319,13 @@ class EditLawsTest {
             assertThat(history.study().name()).isEqualTo(done.getLast());
             assertThat(history.steps()).extracting(step -> step.after().name()).isEqualTo(done.subList(1, done.size()));
             assertThat(history.undone()).extracting(step -> step.after().name()).isEqualTo(undone);
-            assertThat(history.branches()).extracting(branch -> branch.path().stream().map(step -> step.after().name()).toList())
-                    .isEqualTo(left.stream().map(each -> each.subList(1, each.size())).toList());
+            assertThat(history.branches())
+                    .extracting(branch -> branch.path().stream()
+                            .map(step -> step.after().name())
+                            .toList())
+                    .isEqualTo(left.stream()
+                            .map(each -> each.subList(1, each.size()))
+                            .toList());
         }
     }
 
@@ -256,10 +342,14 @@ class EditLawsTest {
         return switch (random.nextInt(6)) {
             case 0 -> new Commit.GoTo(random.nextInt(-1, all + 2), at);
             case 1 -> new Commit.GoTo(history.steps().size() - 1, at);
-            case 2 -> history.branches().isEmpty() ? new Commit.GoTo(history.steps().size() + 1, at)
-                    : new Commit.TakeUp(random.nextInt(history.branches().size()), at);
-            case 3 -> history.undone().isEmpty() && !history.steps().isEmpty() ? new Commit.GoOn(new StudyEdit.Rename("on " + i), at)
-                    : new Commit.Do(new StudyEdit.Rename("name " + i), at);
+            case 2 ->
+                history.branches().isEmpty()
+                        ? new Commit.GoTo(history.steps().size() + 1, at)
+                        : new Commit.TakeUp(random.nextInt(history.branches().size()), at);
+            case 3 ->
+                history.undone().isEmpty() && !history.steps().isEmpty()
+                        ? new Commit.GoOn(new StudyEdit.Rename("on " + i), at)
+                        : new Commit.Do(new StudyEdit.Rename("name " + i), at);
             default -> new Commit.Do(new StudyEdit.Rename("name " + i), at);
         };
     }

@@ -14,20 +14,25 @@ import org.junit.jupiter.params.provider.ValueSource;
 class ReportPlanTest {
     @Test
     void theUsualReportHasAllButTheResiduals() {
-        assertThat(ReportPlan.DEFAULT.sections()).startsWith(Section.SUMMARY, Section.FIGURE, Section.RESULTS).endsWith(Section.METHOD)
-                .hasSize(Section.values().length - 1).doesNotContain(Section.RESIDUALS);
+        assertThat(ReportPlan.DEFAULT.sections())
+                .startsWith(Section.SUMMARY, Section.FIGURE, Section.RESULTS)
+                .endsWith(Section.METHOD)
+                .hasSize(Section.values().length - 1)
+                .doesNotContain(Section.RESIDUALS);
         assertThat(Study.EMPTY.report()).isEqualTo(ReportPlan.DEFAULT);
     }
 
     @Test
     void aSectionComesLastAndGoesFromItsPlace() {
         ReportPlan plan = ReportPlan.DEFAULT.withSections(List.of(Section.FIGURE, Section.DATA, Section.CHECKS));
-        assertThat(plan.with(Section.RESIDUALS, true).sections()).containsExactly(Section.FIGURE, Section.DATA, Section.CHECKS,
-                Section.RESIDUALS);
+        assertThat(plan.with(Section.RESIDUALS, true).sections())
+                .containsExactly(Section.FIGURE, Section.DATA, Section.CHECKS, Section.RESIDUALS);
         assertThat(plan.with(Section.DATA, false).sections()).containsExactly(Section.FIGURE, Section.CHECKS);
-        assertThat(plan.with(Section.FIGURE, true).sections()).as("each once")
+        assertThat(plan.with(Section.FIGURE, true).sections())
+                .as("each once")
                 .containsExactly(Section.DATA, Section.CHECKS, Section.FIGURE);
-        assertThat(plan.withSections(List.of(Section.DATA, Section.DATA)).sections()).containsExactly(Section.DATA);
+        assertThat(plan.withSections(List.of(Section.DATA, Section.DATA)).sections())
+                .containsExactly(Section.DATA);
     }
 
     /// A file of an earlier Helvo has no report, or one without a part.
@@ -44,16 +49,20 @@ class ReportPlanTest {
     @ParameterizedTest
     @ValueSource(strings = {"", "e", "en_GB", "<x>", "en-", "en GB"})
     void aLanguageIsATag(String language) {
-        assertThatThrownBy(() -> ReportPlan.DEFAULT.withLanguage(language)).isInstanceOf(IllegalArgumentException.class);
+        assertThatThrownBy(() -> ReportPlan.DEFAULT.withLanguage(language))
+                .isInstanceOf(IllegalArgumentException.class);
     }
 
     @Test
     void textsHaveAnEnd() {
         String longest = "a".repeat(ReportPlan.MAX_CHARACTERS);
         assertThat(ReportPlan.DEFAULT.withAuthor(longest).author()).hasSize(ReportPlan.MAX_CHARACTERS);
-        assertThatThrownBy(() -> ReportPlan.DEFAULT.withAuthor(longest + "a")).isInstanceOf(IllegalArgumentException.class);
-        assertThatThrownBy(() -> ReportPlan.DEFAULT.withTitle(Optional.of(longest + "a"))).isInstanceOf(IllegalArgumentException.class);
-        assertThatThrownBy(() -> Figure.of(1, 1).withCaption(Optional.of(longest + "a"))).isInstanceOf(IllegalArgumentException.class);
+        assertThatThrownBy(() -> ReportPlan.DEFAULT.withAuthor(longest + "a"))
+                .isInstanceOf(IllegalArgumentException.class);
+        assertThatThrownBy(() -> ReportPlan.DEFAULT.withTitle(Optional.of(longest + "a")))
+                .isInstanceOf(IllegalArgumentException.class);
+        assertThatThrownBy(() -> Figure.of(1, 1).withCaption(Optional.of(longest + "a")))
+                .isInstanceOf(IllegalArgumentException.class);
     }
 
     @Test

@@ -32,17 +32,46 @@ import net.jqwik.api.Property;
 import org.junit.jupiter.api.Test;
 
 class StudyTest {
-    private static final Study STUDY = StudyEdit.AddTable.to(Study.EMPTY, table()).apply(Study.EMPTY);
+    private static final Study STUDY =
+            StudyEdit.AddTable.to(Study.EMPTY, table()).apply(Study.EMPTY);
 
     private static Table table() {
-        return new Table(0, "Stretch", DecimalMark.COMMA, Optional.empty(), List.of(
-                new Column(1, new Heading("Cord", ""), Kind.TEXT, Role.BY, 0,
-                        texts("dry", "dry", "dry", "dry", "salt", "salt", "salt", "")),
-                new Column(2, new Heading("Load", "N"), Kind.NUMBER, Role.X, 0, Cells.ofNumbers(1, 2, 3, 4, 1, 2, 3, 9)),
-                new Column(3, new Heading("Stretch", "mm"), Kind.NUMBER, Role.Y, 1,
-                        Cells.of(List.of(n(2.1), n(3.9), new Cell.Text("about 6"), n(8.2), n(3), n(6), n(9), n(1)))),
-                new Column(4, new Heading("±", "mm"), Kind.NUMBER, Role.Y_BAR, 1, Cells.ofNumbers(.1, .1, .1, .1, .2, .2, .2, .2))),
-                        SetAside.NONE);
+        return new Table(
+                0,
+                "Stretch",
+                DecimalMark.COMMA,
+                Optional.empty(),
+                List.of(
+                        new Column(
+                                1,
+                                new Heading("Cord", ""),
+                                Kind.TEXT,
+                                Role.BY,
+                                0,
+                                texts("dry", "dry", "dry", "dry", "salt", "salt", "salt", "")),
+                        new Column(
+                                2,
+                                new Heading("Load", "N"),
+                                Kind.NUMBER,
+                                Role.X,
+                                0,
+                                Cells.ofNumbers(1, 2, 3, 4, 1, 2, 3, 9)),
+                        new Column(
+                                3,
+                                new Heading("Stretch", "mm"),
+                                Kind.NUMBER,
+                                Role.Y,
+                                1,
+                                Cells.of(List.of(
+                                        n(2.1), n(3.9), new Cell.Text("about 6"), n(8.2), n(3), n(6), n(9), n(1)))),
+                        new Column(
+                                4,
+                                new Heading("±", "mm"),
+                                Kind.NUMBER,
+                                Role.Y_BAR,
+                                1,
+                                Cells.ofNumbers(.1, .1, .1, .1, .2, .2, .2, .2))),
+                SetAside.NONE);
     }
 
     @Test
@@ -70,33 +99,52 @@ class StudyTest {
         assertThat(typed.table(1).column(3).cells().cell(2)).isEqualTo(new Cell.Number(6.05));
         Study odd = new TableEdit.SetCell(1, 3, 2, "6.05").apply(STUDY);
         assertThat(odd.table(1).column(3).cells().cell(2)).isEqualTo(new Cell.Text("6.05"));
-        assertThat(new TableEdit.SetCell(1, 3, 2, "6,05").sentence(STUDY)).isEqualTo("Row 3, Stretch: “6,05” instead of “about 6”");
+        assertThat(new TableEdit.SetCell(1, 3, 2, "6,05").sentence(STUDY))
+                .isEqualTo("Row 3, Stretch: “6,05” instead of “about 6”");
     }
 
     @Test
     void xAndYChangePlacesAndOtherRolesMove() {
         Study swapped = new ColumnEdit.SetRole(1, 3, Role.X).apply(STUDY);
-        assertThat(swapped.table(1).columns()).extracting(Column::role).containsExactly(Role.BY, Role.Y, Role.X, Role.Y_BAR);
+        assertThat(swapped.table(1).columns())
+                .extracting(Column::role)
+                .containsExactly(Role.BY, Role.Y, Role.X, Role.Y_BAR);
         Study moved = new ColumnEdit.SetRole(1, 4, Role.X).apply(STUDY);
-        assertThat(moved.table(1).columns()).extracting(Column::role).containsExactly(Role.BY, Role.NONE, Role.Y, Role.X);
+        assertThat(moved.table(1).columns())
+                .extracting(Column::role)
+                .containsExactly(Role.BY, Role.NONE, Role.Y, Role.X);
         Study several = new ColumnEdit.SetRole(1, 4, Role.Y).apply(STUDY);
-        assertThat(new ColumnEdit.KeepOneY(1, 3).apply(several).table(1).all(Role.Y)).extracting(Column::id).containsExactly(3);
-        assertThat(figure(several).series()).extracting(SeriesAnalysis::label).startsWith("Stretch, dry").contains("±, salt");
+        assertThat(new ColumnEdit.KeepOneY(1, 3).apply(several).table(1).all(Role.Y))
+                .extracting(Column::id)
+                .containsExactly(3);
+        assertThat(figure(several).series())
+                .extracting(SeriesAnalysis::label)
+                .startsWith("Stretch, dry")
+                .contains("±, salt");
         Study text = new ColumnEdit.SetRole(1, 1, Role.Y).apply(STUDY);
         assertThat(text.table(1).column(1).kind()).isEqualTo(Kind.NUMBER);
     }
 
     @Test
     void conditionsChooseRows() {
-        Study only = new FigureEdit.UseOnly(1, List.of(new RowCondition.Between(2, 2, 3), new RowCondition.Is(1, new Cell.Text("salt"))))
+        Study only = new FigureEdit.UseOnly(
+                        1, List.of(new RowCondition.Between(2, 2, 3), new RowCondition.Is(1, new Cell.Text("salt"))))
                 .apply(STUDY);
-        assertThat(figure(only).series()).singleElement().satisfies(series -> assertThat(series.points().rows()).containsExactly(5, 6));
+        assertThat(figure(only).series())
+                .singleElement()
+                .satisfies(series -> assertThat(series.points().rows()).containsExactly(5, 6));
     }
 
     @Test
     void saysWhatIsMissing() {
-        assertThat(figure(new ColumnEdit.SetRole(1, 2, Role.NONE).apply(STUDY)).missing().orElseThrow()).contains("No column is x");
-        assertThat(figure(new ColumnEdit.SetRole(1, 3, Role.NONE).apply(STUDY)).missing().orElseThrow()).contains("No column is y");
+        assertThat(figure(new ColumnEdit.SetRole(1, 2, Role.NONE).apply(STUDY))
+                        .missing()
+                        .orElseThrow())
+                .contains("No column is x");
+        assertThat(figure(new ColumnEdit.SetRole(1, 3, Role.NONE).apply(STUDY))
+                        .missing()
+                        .orElseThrow())
+                .contains("No column is y");
     }
 
     /// An analysis that starts from an earlier one is the same as one from nothing.
@@ -106,9 +154,11 @@ class StudyTest {
         SeriesKey dry = SeriesKey.group(3, "dry");
         Study quadratic = new FigureEdit.ChooseCurve(1, dry, new Polynomial(2)).apply(STUDY);
         Analysis second = Analysis.of(quadratic, first, Progress.none());
-        assertThat(second.figure(1).series().getFirst().points()).isSameAs(first.figure(1).series().getFirst().points());
+        assertThat(second.figure(1).series().getFirst().points())
+                .isSameAs(first.figure(1).series().getFirst().points());
         assertThat(second.figure(1).series().getFirst().chosen().curve()).isEqualTo(new Polynomial(2));
-        assertThat(second.figure(1).series().get(1)).isSameAs(first.figure(1).series().get(1));
+        assertThat(second.figure(1).series().get(1))
+                .isSameAs(first.figure(1).series().get(1));
         Study changed = new TableEdit.SetCell(1, 3, 0, "5").apply(quadratic);
         assertThat(texts(Analysis.of(changed, second, Progress.none())))
                 .isEqualTo(texts(Analysis.of(changed, Analysis.EMPTY, Progress.none())));
@@ -116,7 +166,9 @@ class StudyTest {
     }
 
     private static List<String> texts(Analysis analysis) {
-        return analysis.figure(1).series().stream().map(series -> Readout.of(analysis.figure(1), series).copied()).toList();
+        return analysis.figure(1).series().stream()
+                .map(series -> Readout.of(analysis.figure(1), series).copied())
+                .toList();
     }
 
     @Test
@@ -126,18 +178,26 @@ class StudyTest {
         FigureAnalysis figure = figure(exact);
         Readout readout = Readout.of(figure, figure.series().getFirst());
         assertThat(readout.equation()).isEqualTo("Stretch = 3 Load");
-        assertThat(readout.printed()).contains("Stretch in mm, Load in N", "slope       3 mm/N", "R²          1", "3 of 3 rows used.",
-                "Very strong");
+        assertThat(readout.printed())
+                .contains(
+                        "Stretch in mm, Load in N",
+                        "slope       3 mm/N",
+                        "R²          1",
+                        "3 of 3 rows used.",
+                        "Very strong");
         assertThat(readout.copied()).contains("slope\t3 ± 0\tmm/N");
     }
 
     @Test
     void aBlockIsPastedOverAndBeyondTheEnd() {
-        Study pasted = new TableEdit.SetBlock(1, 6, 2, List.of(List.of("9,5", "0,25", "wet"), List.of("10,25"), List.of("", "0,3")))
+        Study pasted = new TableEdit.SetBlock(
+                        1, 6, 2, List.of(List.of("9,5", "0,25", "wet"), List.of("10,25"), List.of("", "0,3")))
                 .apply(STUDY);
         Table table = pasted.table(1);
         assertThat(table.rows()).isEqualTo(9);
-        assertThat(table.columns()).extracting(Column::name).containsExactly("Cord", "Load", "Stretch", "±", "Column 5");
+        assertThat(table.columns())
+                .extracting(Column::name)
+                .containsExactly("Cord", "Load", "Stretch", "±", "Column 5");
         assertThat(table.column(3).cells().number(6)).isEqualTo(9.5);
         assertThat(table.column(3).cells().number(7)).isEqualTo(10.25);
         assertThat(table.column(3).cells().cell(8)).isEqualTo(Cell.EMPTY);
@@ -156,18 +216,26 @@ class StudyTest {
         assertThat(inserted.table(1).setAside().reasons()).containsOnly(java.util.Map.entry(5, "slipped"));
         assertThat(new TableEdit.RemoveRows(1, List.of(2, 3)).apply(inserted)).isEqualTo(aside);
         Table sorted = new TableEdit.Sort(1, 3, false).apply(aside).table(1);
-        assertThat(java.util.stream.IntStream.range(0, 8).mapToObj(row -> sorted.column(3).shown(row, DecimalMark.POINT)).toList())
+        assertThat(java.util.stream.IntStream.range(0, 8)
+                        .mapToObj(row -> sorted.column(3).shown(row, DecimalMark.POINT))
+                        .toList())
                 .containsExactly("9.0", "8.2", "6.0", "3.9", "3.0", "2.1", "1.0", "about 6");
         assertThat(sorted.setAside().reasons()).containsOnly(java.util.Map.entry(1, "slipped"));
         Table byLoad = new TableEdit.Sort(1, 2, true).apply(STUDY).table(1);
-        assertThat(java.util.stream.IntStream.range(0, 8).mapToObj(row -> byLoad.column(1).cells().cell(row).exactText()).toList())
-                .as("equal rows keep their order").containsExactly("dry", "salt", "dry", "salt", "dry", "salt", "dry", "");
+        assertThat(java.util.stream.IntStream.range(0, 8)
+                        .mapToObj(row -> byLoad.column(1).cells().cell(row).exactText())
+                        .toList())
+                .as("equal rows keep their order")
+                .containsExactly("dry", "salt", "dry", "salt", "dry", "salt", "dry", "");
     }
 
     @Test
     void aRegularSeriesIsMadeOfExactDecimals() {
-        Table filled = new TableEdit.FillSeries(1, 2, 1, 0.1, 0.1, 9).apply(STUDY).table(1);
-        assertThat(java.util.stream.IntStream.range(0, 10).mapToDouble(filled.column(2).cells()::number).toArray())
+        Table filled =
+                new TableEdit.FillSeries(1, 2, 1, 0.1, 0.1, 9).apply(STUDY).table(1);
+        assertThat(java.util.stream.IntStream.range(0, 10)
+                        .mapToDouble(filled.column(2).cells()::number)
+                        .toArray())
                 .containsExactly(1, 0.1, 0.2, 0.3, 0.4, 0.5, 0.6, 0.7, 0.8, 0.9);
         assertThat(filled.column(2).decimals()).isEqualTo(1);
         assertThat(filled.column(3).cells().size()).isEqualTo(8);
@@ -202,7 +270,8 @@ class StudyTest {
             history = history.redo();
         }
         assertThat(history.study()).isEqualTo(end);
-        assertThat(history.steps()).hasSize(steps).allMatch(step -> !step.sentence().isBlank());
+        assertThat(history.steps()).hasSize(steps).allMatch(step -> !step.sentence()
+                .isBlank());
     }
 
     private static Edit anyEdit(Random random) {
@@ -213,8 +282,11 @@ class StudyTest {
             case 1 -> new ColumnEdit.SetRole(1, column, Role.values()[random.nextInt(Role.values().length)]);
             case 2 -> new TableEdit.SetRowsAside(1, List.of(row), "doubtful");
             case 3 -> new TableEdit.BringRowsBack(1, List.of(row));
-            case 4 -> new FigureEdit.Show(1, Layer.values()[random.nextInt(Layer.values().length)], random.nextBoolean());
-            case 5 -> new FigureEdit.ChooseCurve(1, SeriesKey.group(3, "dry"), random.nextBoolean() ? new Line() : new Polynomial(2));
+            case 4 ->
+                new FigureEdit.Show(1, Layer.values()[random.nextInt(Layer.values().length)], random.nextBoolean());
+            case 5 ->
+                new FigureEdit.ChooseCurve(
+                        1, SeriesKey.group(3, "dry"), random.nextBoolean() ? new Line() : new Polynomial(2));
             case 6 -> new ColumnEdit.SetHeading(1, column, new Heading("H" + row, "u"));
             case 7 -> new TableEdit.InsertRows(1, row, 1 + random.nextInt(2));
             case 8 -> new TableEdit.RemoveRows(1, List.of(row));
@@ -226,10 +298,17 @@ class StudyTest {
 
     @Test
     void aNewEditForgetsWhatWasUndoneAndNothingChangedIsNoStep() {
-        History history = History.from(STUDY).with(new StudyEdit.Rename("a"), Instant.EPOCH).undo();
-        assertThat(history.with(new StudyEdit.Rename(STUDY.name()), Instant.EPOCH).redoable()).isPresent();
-        assertThat(history.with(new StudyEdit.Rename("b"), Instant.EPOCH).redoable()).isEmpty();
-        assertThat(history.with(new FigureEdit.Show(1, Layer.BARS, true), Instant.EPOCH).steps()).isEmpty();
+        History history = History.from(STUDY)
+                .with(new StudyEdit.Rename("a"), Instant.EPOCH)
+                .undo();
+        assertThat(history.with(new StudyEdit.Rename(STUDY.name()), Instant.EPOCH)
+                        .redoable())
+                .isPresent();
+        assertThat(history.with(new StudyEdit.Rename("b"), Instant.EPOCH).redoable())
+                .isEmpty();
+        assertThat(history.with(new FigureEdit.Show(1, Layer.BARS, true), Instant.EPOCH)
+                        .steps())
+                .isEmpty();
         assertThat(STUDY.figure(1).layers()).isEqualTo(Set.of(Layer.BARS, Layer.EQUATIONS, Layer.RESIDUALS));
     }
 
@@ -242,32 +321,63 @@ class StudyTest {
     }
 
     private static Cells texts(String... values) {
-        return Cells.of(java.util.Arrays.stream(values).map(v -> v.isEmpty() ? Cell.EMPTY : new Cell.Text(v)).toList());
+        return Cells.of(java.util.Arrays.stream(values)
+                .map(v -> v.isEmpty() ? Cell.EMPTY : new Cell.Text(v))
+                .toList());
     }
 
-    /// A reading, a colour and a place in the legend belong to the series itself: sorting rows and leaving a group out move none of them.
+    /// A reading, a colour and a place in the legend belong to the series itself: sorting rows and leaving a group
+    /// out move none of them.
     @Test
     void whatBelongsToASeriesStaysWithItWhereverItsRowsGo() {
-        Table table = new Table(1, "t", DecimalMark.POINT, Optional.empty(), List.of(
-                new Column(1, new Heading("Cord", ""), Kind.TEXT, Role.BY, 0,
-                        Cells.of(List.of(new Cell.Text("wet"), new Cell.Text("dry"), new Cell.Text("wet"), new Cell.Text("dry"),
-                                new Cell.Text("wet"), new Cell.Text("dry")))),
-                new Column(2, new Heading("Load", "N"), Kind.NUMBER, Role.X, 0, Cells.ofNumbers(new double[] {1, 2, 3, 4, 5, 6})),
-                new Column(3, new Heading("Stretch", "mm"), Kind.NUMBER, Role.Y, 0,
-                        Cells.ofNumbers(new double[] {2, 2.2, 6.1, 4.1, 10, 6.2}))), SetAside.NONE);
+        Table table = new Table(
+                1,
+                "t",
+                DecimalMark.POINT,
+                Optional.empty(),
+                List.of(
+                        new Column(
+                                1,
+                                new Heading("Cord", ""),
+                                Kind.TEXT,
+                                Role.BY,
+                                0,
+                                Cells.of(List.of(
+                                        new Cell.Text("wet"),
+                                        new Cell.Text("dry"),
+                                        new Cell.Text("wet"),
+                                        new Cell.Text("dry"),
+                                        new Cell.Text("wet"),
+                                        new Cell.Text("dry")))),
+                        new Column(2, new Heading("Load", "N"), Kind.NUMBER, Role.X, 0, Cells.ofNumbers(new double[] {
+                            1, 2, 3, 4, 5, 6
+                        })),
+                        new Column(
+                                3, new Heading("Stretch", "mm"), Kind.NUMBER, Role.Y, 0, Cells.ofNumbers(new double[] {
+                                    2, 2.2, 6.1, 4.1, 10, 6.2
+                                }))),
+                SetAside.NONE);
         Study study = Study.EMPTY.with(table, Figure.of(1, 1));
-        study = new FigureEdit.PutNote(1, new Note.ReadingMarker(1, SeriesKey.group(3, "dry"), false, 3.5, true)).apply(study);
-        for (Edit edit : List.of(new TableEdit.Sort(1, 2, false), new TableEdit.Sort(1, 1, true), new TableEdit.MoveRows(1, 4, 2, -3),
+        study = new FigureEdit.PutNote(1, new Note.ReadingMarker(1, SeriesKey.group(3, "dry"), false, 3.5, true))
+                .apply(study);
+        for (Edit edit : List.of(
+                new TableEdit.Sort(1, 2, false),
+                new TableEdit.Sort(1, 1, true),
+                new TableEdit.MoveRows(1, 4, 2, -3),
                 new FigureEdit.UseOnly(1, List.of(new RowCondition.Is(1, new Cell.Text("dry")))))) {
             var before = Analysis.ofChosenCurves(study, Progress.none()).figure(1);
             study = edit.apply(study);
             var after = Analysis.ofChosenCurves(study, Progress.none()).figure(1);
-            assertThat(after.series()).allSatisfy(series -> assertThat(before.series()).anySatisfy(old -> {
-                assertThat(old.key()).isEqualTo(series.key());
-                assertThat(old.slot()).isEqualTo(series.slot());
-            }));
-            assertThat(after.series().getLast().key().group()).as("in their old order").isEqualTo("dry");
-            assertThat(after.readings()).singleElement().satisfies(reading -> assertThat(reading.at().orElseThrow().value())
+            assertThat(after.series())
+                    .allSatisfy(series -> assertThat(before.series()).anySatisfy(old -> {
+                        assertThat(old.key()).isEqualTo(series.key());
+                        assertThat(old.slot()).isEqualTo(series.slot());
+                    }));
+            assertThat(after.series().getLast().key().group())
+                    .as("in their old order")
+                    .isEqualTo("dry");
+            assertThat(after.readings()).singleElement().satisfies(reading -> assertThat(
+                            reading.at().orElseThrow().value())
                     .isCloseTo(before.readings().getFirst().at().orElseThrow().value(), within(1e-12)));
         }
     }

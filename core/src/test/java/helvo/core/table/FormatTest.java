@@ -9,7 +9,8 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 class FormatTest {
-    /// Zeros that rounding gave say how exact a number is; those that a whole number or a short decimal would get say nothing.
+    /// Zeros that rounding gave say how exact a number is; those that a whole number or a short decimal would get
+    /// say nothing.
     @ParameterizedTest
     @CsvSource({
         "0.16003,    3, '0,160'",
@@ -24,21 +25,35 @@ class FormatTest {
         "0,          3, 0",
     })
     void significantDigitsKeepTheZerosOfRounding(double number, int digits, String shown) {
-        assertThat(new Format.Significant(digits).shown(number, DecimalMark.COMMA)).isEqualTo(shown);
+        assertThat(new Format.Significant(digits).shown(number, DecimalMark.COMMA))
+                .isEqualTo(shown);
     }
 
     @ParameterizedTest
-    @CsvSource({"0.1, 4, 0.1000", "0.0005, 0, 0.0005", "0.0000002, 0, 2 × 10⁻⁷", "12345678.5, 1, "
-            + "12345678.5", "0.30000000000000004, 1, 0.3",
-            "1.25, 1, 1.25", "-7, 0, -7"})
+    @CsvSource({
+        "0.1, 4, 0.1000",
+        "0.0005, 0, 0.0005",
+        "0.0000002, 0, 2 × 10⁻⁷",
+        "12345678.5, 1, " + "12345678.5",
+        "0.30000000000000004, 1, 0.3",
+        "1.25, 1, 1.25",
+        "-7, 0, -7"
+    })
     void numbersAsWrittenArePaddedAndNotRounded(double number, int decimals, String shown) {
-        assertThat(new Format.AsWritten(decimals).shown(number, DecimalMark.POINT).replace('−', '-')).isEqualTo(shown);
+        assertThat(new Format.AsWritten(decimals)
+                        .shown(number, DecimalMark.POINT)
+                        .replace('−', '-'))
+                .isEqualTo(shown);
     }
 
     @Test
     void roundedNumbersHaveTheirDecimalsAndNoMoreThanADoubleHas() {
-        assertThat(new Format.Rounded(2).shown(2.675, DecimalMark.POINT)).as("just below 2.675").isEqualTo("2.67");
-        assertThat(new Format.Rounded(0).shown(2.5, DecimalMark.POINT)).as("half to even").isEqualTo("2");
+        assertThat(new Format.Rounded(2).shown(2.675, DecimalMark.POINT))
+                .as("just below 2.675")
+                .isEqualTo("2.67");
+        assertThat(new Format.Rounded(0).shown(2.5, DecimalMark.POINT))
+                .as("half to even")
+                .isEqualTo("2");
         assertThatThrownBy(() -> new Format.Rounded(16)).isInstanceOf(IllegalArgumentException.class);
         assertThatThrownBy(() -> new Format.Significant(0)).isInstanceOf(IllegalArgumentException.class);
     }

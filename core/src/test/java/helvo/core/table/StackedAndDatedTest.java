@@ -16,12 +16,21 @@ import org.junit.jupiter.params.provider.CsvSource;
 /// Tables put under one another, and columns that become dates and stop being some.
 class StackedAndDatedTest {
     private static Cells cells(Object... values) {
-        return Cells.of(Arrays.stream(values).map(value -> value instanceof Number n ? new Cell.Number(n.doubleValue())
-                : value == null ? Cell.EMPTY : new Cell.Text(value.toString())).toList());
+        return Cells.of(Arrays.stream(values)
+                .map(value -> value instanceof Number n
+                        ? new Cell.Number(n.doubleValue())
+                        : value == null ? Cell.EMPTY : new Cell.Text(value.toString()))
+                .toList());
     }
 
     private static Column column(int id, String name, Role role, int decimals, Object... values) {
-        return new Column(id, new Heading(name, ""), values[0] instanceof String ? Kind.TEXT : Kind.NUMBER, role, decimals, cells(values));
+        return new Column(
+                id,
+                new Heading(name, ""),
+                values[0] instanceof String ? Kind.TEXT : Kind.NUMBER,
+                role,
+                decimals,
+                cells(values));
     }
 
     private static Table table(String name, Column... columns) {
@@ -29,19 +38,29 @@ class StackedAndDatedTest {
     }
 
     private static List<String> shown(Column column) {
-        return IntStream.range(0, column.cells().size()).mapToObj(row -> column.shown(row, DecimalMark.POINT)).toList();
+        return IntStream.range(0, column.cells().size())
+                .mapToObj(row -> column.shown(row, DecimalMark.POINT))
+                .toList();
     }
 
     @Test
     void tablesAreStackedByTheNamesOfTheirColumns() {
-        Table stacked = Stacking.of("All", "Day", List.of(
-                table("Mon", column(1, "Cord", Role.BY, 0, "dry", "salt"), column(2, "Load", Role.X, 1, 1, 2),
-                        column(3, "load", Role.NONE, 0, 9, 9)),
-                table("Tue", column(1, "LOAD", Role.NONE, 2, 3.25), column(2, "Stretch", Role.Y, 0, 7)),
-                table("Wed", column(1, "Cord", Role.NONE, 0, "wet"), column(2, "Stretch", Role.NONE, 0, 8))));
+        Table stacked = Stacking.of(
+                "All",
+                "Day",
+                List.of(
+                        table(
+                                "Mon",
+                                column(1, "Cord", Role.BY, 0, "dry", "salt"),
+                                column(2, "Load", Role.X, 1, 1, 2),
+                                column(3, "load", Role.NONE, 0, 9, 9)),
+                        table("Tue", column(1, "LOAD", Role.NONE, 2, 3.25), column(2, "Stretch", Role.Y, 0, 7)),
+                        table("Wed", column(1, "Cord", Role.NONE, 0, "wet"), column(2, "Stretch", Role.NONE, 0, 8))));
         assertThat(stacked.columns()).extracting(Column::name).containsExactly("Day", "Cord", "Load", "Stretch");
         assertThat(stacked.columns()).extracting(Column::id).containsExactly(1, 2, 3, 4);
-        assertThat(stacked.columns()).extracting(Column::role).as("the file splits, and nothing else")
+        assertThat(stacked.columns())
+                .extracting(Column::role)
+                .as("the file splits, and nothing else")
                 .containsExactly(Role.BY, Role.NONE, Role.X, Role.Y);
         assertThat(shown(stacked.column(1))).containsExactly("Mon", "Mon", "Tue", "Wed");
         assertThat(shown(stacked.column(2))).containsExactly("dry", "salt", "", "wet");
@@ -53,17 +72,30 @@ class StackedAndDatedTest {
     @Test
     void numbersUnderDatesStayAsTheyWereShown() {
         Column dates = DateColumn.dated(column(1, "When", Role.X, 0, "2026-03-05"), Order.DAY_FIRST);
-        Table mixed = Stacking.of("All", "File", List.of(table("a", dates), table("b", column(1, "When", Role.X, 1, 4.5, null))));
+        Table mixed = Stacking.of(
+                "All", "File", List.of(table("a", dates), table("b", column(1, "When", Role.X, 1, 4.5, null))));
         assertThat(mixed.column(2).kind()).isEqualTo(Kind.DATE);
         assertThat(mixed.column(2).cells().cell(1)).isEqualTo(new Cell.Text("4.5"));
         assertThat(mixed.column(2).cells().cell(2)).isEqualTo(Cell.EMPTY);
     }
 
-    /// By the evidence of all cells; a column whose dates all could be either is open, and one that contradicts itself as much as not.
+    /// By the evidence of all cells; a column whose dates all could be either is open, and one that contradicts
+    /// itself as much as not.
     @ParameterizedTest
-    @CsvSource(delimiter = '|', nullValues = "open", value = {"3/4/2026;5/6/2026|open", "3/14/2026;5/6/2026|MONTH_FIRST",
-        "14/3/2026;5/6/2026|DAY_FIRST", "2026-03-05|DAY_FIRST", "word|DAY_FIRST", "14/3/2026;3/14/2026|open",
-        "14/3/2026;3/14/2026;15/3/2026|DAY_FIRST", "5.3.2026;6.3.2026|DAY_FIRST", "4/4/2026;5/5/2026|DAY_FIRST"})
+    @CsvSource(
+            delimiter = '|',
+            nullValues = "open",
+            value = {
+                "3/4/2026;5/6/2026|open",
+                "3/14/2026;5/6/2026|MONTH_FIRST",
+                "14/3/2026;5/6/2026|DAY_FIRST",
+                "2026-03-05|DAY_FIRST",
+                "word|DAY_FIRST",
+                "14/3/2026;3/14/2026|open",
+                "14/3/2026;3/14/2026;15/3/2026|DAY_FIRST",
+                "5.3.2026;6.3.2026|DAY_FIRST",
+                "4/4/2026;5/5/2026|DAY_FIRST"
+            })
     void theOrderOfDayAndMonthIsSettledOrOpen(String texts, Order order) {
         assertThat(DateColumn.order(cells((Object[]) texts.split(";")))).isEqualTo(Optional.ofNullable(order));
     }
@@ -71,21 +103,27 @@ class StackedAndDatedTest {
     /// A cell that contradicts the order of the column is no date, and never one of another day.
     @Test
     void aDateInTheOtherOrderStaysText() {
-        Column read = DateColumn.dated(column(1, "When", Role.X, 0, "14/3/2026", "3/15/2026", "16/3/2026"), Order.DAY_FIRST);
+        Column read =
+                DateColumn.dated(column(1, "When", Role.X, 0, "14/3/2026", "3/15/2026", "16/3/2026"), Order.DAY_FIRST);
         assertThat(shown(read)).containsExactly("2026-03-14", "3/15/2026", "2026-03-16");
     }
 
     @Test
     void datesAreReadInEitherOrderAndChangedOver() {
-        Column dayFirst = DateColumn.dated(column(1, "When", Role.X, 0, "3/4/2026", "5/6/2026 14:30", "odd", null), Order.DAY_FIRST);
+        Column dayFirst = DateColumn.dated(
+                column(1, "When", Role.X, 0, "3/4/2026", "5/6/2026 14:30", "odd", null), Order.DAY_FIRST);
         assertThat(shown(dayFirst)).containsExactly("2026-04-03 00:00", "2026-06-05 14:30", "odd", "");
         assertThat(((Format.Dates) dayFirst.format()).form()).isEqualTo(Form.MINUTE);
         Column monthFirst = DateColumn.dated(dayFirst, Order.MONTH_FIRST);
         assertThat(shown(monthFirst)).containsExactly("2026-03-04 00:00", "2026-05-06 14:30", "odd", "");
         assertThat(DateColumn.dated(monthFirst, Order.MONTH_FIRST)).isSameAs(monthFirst);
-        assertThat(shown(DateColumn.undated(dayFirst, Kind.TEXT))).containsExactly("2026-04-03 00:00", "2026-06-05 14:30", "odd", "");
-        assertThat(DateColumn.showing(DateColumn.dated(column(1, "When", Role.X, 0, "2026-03-05"), Order.DAY_FIRST), "6.3.2026 12:00:05")
-                .format()).isEqualTo(new Format.Dates(Form.SECOND, Order.DAY_FIRST, TimeUnit.fitting(0)));
+        assertThat(shown(DateColumn.undated(dayFirst, Kind.TEXT)))
+                .containsExactly("2026-04-03 00:00", "2026-06-05 14:30", "odd", "");
+        assertThat(DateColumn.showing(
+                                DateColumn.dated(column(1, "When", Role.X, 0, "2026-03-05"), Order.DAY_FIRST),
+                                "6.3.2026 12:00:05")
+                        .format())
+                .isEqualTo(new Format.Dates(Form.SECOND, Order.DAY_FIRST, TimeUnit.fitting(0)));
     }
 
     @Test
@@ -101,7 +139,8 @@ class StackedAndDatedTest {
 
     @Test
     void cellsAreCutAndLengthenedByBlocks() {
-        Cells long1 = Cells.ofNumbers(IntStream.range(0, 10_000).asDoubleStream().toArray());
+        Cells long1 =
+                Cells.ofNumbers(IntStream.range(0, 10_000).asDoubleStream().toArray());
         Cells cut = long1.withSize(9000);
         assertThat(cut.size()).isEqualTo(9000);
         assertThat(cut.number(8999)).isEqualTo(8999);

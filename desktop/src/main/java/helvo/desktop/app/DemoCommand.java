@@ -23,15 +23,28 @@ final class DemoCommand extends Command {
 
     /// @param verbose whether the window's pace is to be told, once the command line is read
     DemoCommand(BooleanSupplier verbose) {
-        super("demo", "Open the window on the sample study.",
-                "", "Without a display the window is drawn offscreen, saved as a picture, and its readout printed.");
+        super(
+                "demo",
+                "Open the window on the sample study.",
+                "",
+                "Without a display the window is drawn offscreen, saved as a picture, and its readout printed.");
         this.verbose = verbose;
-        arguments.option("--picture", "FILE.png", "Draw the window offscreen into this file, even where there is a display.")
+        arguments
+                .option(
+                        "--picture",
+                        "FILE.png",
+                        "Draw the window offscreen into this file, even where there is a display.")
                 .path(value -> picture = Optional.of(value));
-        arguments.option("--save", "FILE.helvo", "Save the sample study as a file, to try commands on, and open no window.")
+        arguments
+                .option(
+                        "--save",
+                        "FILE.helvo",
+                        "Save the sample study as a file, to try commands on, and open no window.")
                 .path(value -> save = Optional.of(value));
-        arguments.option("--size", "WxH", "Size of that picture (default: ${DEFAULT-VALUE}).")
-                .otherwise(Start.WIDTH + "x" + Start.HEIGHT).text(value -> size = value);
+        arguments
+                .option("--size", "WxH", "Size of that picture (default: ${DEFAULT-VALUE}).")
+                .otherwise(Start.WIDTH + "x" + Start.HEIGHT)
+                .text(value -> size = value);
     }
 
     @Override
@@ -55,7 +68,8 @@ final class DemoCommand extends Command {
         Path instead = Path.of("helvo-demo.png");
         int code = draw(instead, inside);
         if (code == Program.DONE) {
-            System.out.println(missing.get() + "\nInstead, the window was drawn into " + instead.toAbsolutePath() + ".");
+            System.out.println(
+                    missing.get() + "\nInstead, the window was drawn into " + instead.toAbsolutePath() + ".");
         }
         return code;
     }
@@ -74,8 +88,8 @@ final class DemoCommand extends Command {
     private static int draw(Path into, PictureSize inside) {
         OffscreenWindow.start();
         try {
-            OffscreenWindow.draw(SampleStudy.study(), inside.width(), inside.height(), (_, _) -> List.of(),
-                    into).forEach(System.out::println);
+            OffscreenWindow.draw(SampleStudy.study(), inside.width(), inside.height(), (_, _) -> List.of(), into)
+                    .forEach(System.out::println);
             return Program.DONE;
         } catch (IOException e) {
             System.err.println(Helvo.temporaryFolder().orElseGet(() -> WriteTrouble.sentence(into, e)));

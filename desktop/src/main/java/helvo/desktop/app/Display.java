@@ -18,13 +18,16 @@ final class Display {
             return Optional.empty();
         }
         if (System.getenv("DISPLAY") == null && System.getenv("WAYLAND_DISPLAY") == null) {
-            return Optional.of("There is no display here (DISPLAY is not set): run it from a desktop workspace, or under Xvfb.");
+            return Optional.of(
+                    "There is no display here (DISPLAY is not set): run it from a desktop workspace, or under Xvfb.");
         }
         if (library("libgtk-3.so.0").isEmpty()) {
-            return Optional.of("The window needs GTK 3, which is not installed: install it (on Debian and Ubuntu: apt-get install "
-                    + "libgtk-3-0).");
+            return Optional.of(
+                    "The window needs GTK 3, which is not installed: install it (on Debian and Ubuntu: apt-get install "
+                            + "libgtk-3-0).");
         }
-        return opens() ? Optional.empty()
+        return opens()
+                ? Optional.empty()
                 : Optional.of("The display “" + System.getenv("DISPLAY")
                         + "” does not answer: check DISPLAY, or run it from a desktop workspace.");
     }
@@ -37,7 +40,8 @@ final class Display {
             return System.getenv("WAYLAND_DISPLAY") != null;
         }
         try {
-            var call = Linker.nativeLinker().downcallHandle(open.get(), FunctionDescriptor.of(ValueLayout.ADDRESS, ValueLayout.ADDRESS));
+            var call = Linker.nativeLinker()
+                    .downcallHandle(open.get(), FunctionDescriptor.of(ValueLayout.ADDRESS, ValueLayout.ADDRESS));
             MemorySegment display = (MemorySegment) call.invokeExact(MemorySegment.NULL);
             return !display.equals(MemorySegment.NULL);
         } catch (Throwable e) {

@@ -11,7 +11,8 @@ import java.time.temporal.ChronoUnit;
 import java.util.Optional;
 import java.util.function.Consumer;
 
-/// The last handler: a fault that nothing else caught is written to a file in the person's state folder, and said in a sentence.
+/// The last handler: a fault that nothing else caught is written to a file in the person's state folder, and said
+/// in a sentence.
 public final class FaultLog implements Thread.UncaughtExceptionHandler {
     private static final long MAX_BYTES = 1_000_000;
 
@@ -28,18 +29,25 @@ public final class FaultLog implements Thread.UncaughtExceptionHandler {
     @Override
     public void uncaughtException(Thread thread, Throwable fault) {
         Optional<Path> file = write(thread, fault);
-        tell.accept("Helvo met a fault of its own (" + fault.getClass().getSimpleName() + "). The study is as it is shown"
+        tell.accept("Helvo met a fault of its own (" + fault.getClass().getSimpleName()
+                + "). The study is as it is shown"
                 + file.map(path -> "; what happened is written down in " + path).orElse("") + ".");
     }
 
     private Optional<Path> write(Thread thread, Throwable fault) {
         var trace = new StringWriter();
-        trace.append(LocalDateTime.now().truncatedTo(ChronoUnit.SECONDS).toString()).append(" in ").append(thread.getName()).append('\n');
+        trace.append(LocalDateTime.now().truncatedTo(ChronoUnit.SECONDS).toString())
+                .append(" in ")
+                .append(thread.getName())
+                .append('\n');
         fault.printStackTrace(new PrintWriter(trace, true));
         try {
             Files.createDirectories(file.getParent());
             boolean full = Files.exists(file) && Files.size(file) > MAX_BYTES;
-            Files.writeString(file, trace + "\n", StandardOpenOption.CREATE,
+            Files.writeString(
+                    file,
+                    trace + "\n",
+                    StandardOpenOption.CREATE,
                     full ? StandardOpenOption.TRUNCATE_EXISTING : StandardOpenOption.APPEND);
             return Optional.of(file);
         } catch (IOException | RuntimeException e) {

@@ -19,13 +19,13 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Queue;
 import java.util.concurrent.CompletableFuture;
-import java.util.function.Function;
-import javafx.geometry.Bounds;
-import javafx.scene.Node;
 import java.util.concurrent.ExecutionException;
+import java.util.function.Function;
 import java.util.stream.Stream;
 import javafx.animation.AnimationTimer;
 import javafx.application.Platform;
+import javafx.geometry.Bounds;
+import javafx.scene.Node;
 import javafx.scene.image.PixelFormat;
 import javafx.scene.image.WritableImage;
 import javafx.stage.Stage;
@@ -67,7 +67,8 @@ public final class OffscreenWindow {
     /// Draws a part of the window.
     ///
     /// @param part gives what is to be seen of it
-    public static void drawPart(Study study, int width, int height, Steps steps, Function<MainView, Node> part, Path picture)
+    public static void drawPart(
+            Study study, int width, int height, Steps steps, Function<MainView, Node> part, Path picture)
             throws IOException {
         Path state = Files.createTempDirectory("helvo");
         try {
@@ -78,22 +79,28 @@ public final class OffscreenWindow {
     }
 
     /// @param state the folder for journals and the list of recent studies
-    public static List<String> draw(Path state, Origin origin, int width, int height, Steps steps, Path picture) throws IOException {
+    public static List<String> draw(Path state, Origin origin, int width, int height, Steps steps, Path picture)
+            throws IOException {
         return draw(state, origin, width, height, steps, view -> view, picture);
     }
 
-    private static List<String> draw(Path state, Origin origin, int width, int height, Steps steps, Function<MainView, Node> part,
-            Path picture) throws IOException {
+    private static List<String> draw(
+            Path state, Origin origin, int width, int height, Steps steps, Function<MainView, Node> part, Path picture)
+            throws IOException {
         PersonalFolders folders = PersonalFolders.below(state);
         var drawn = new CompletableFuture<Drawn>();
         var windows = new CompletableFuture<Windows>();
         Platform.runLater(() -> {
-            Thread.currentThread().setUncaughtExceptionHandler(new FaultLog(folders.log(),
-                    sentence -> drawn.completeExceptionally(new IllegalStateException(sentence))));
+            Thread.currentThread()
+                    .setUncaughtExceptionHandler(new FaultLog(
+                            folders.log(),
+                            sentence -> drawn.completeExceptionally(new IllegalStateException(sentence))));
             windows.complete(new Windows(folders, List.of(folders.kept()), () -> {}));
             windows.join().lookAround();
-            Stage stage = windows.join().open(origin,
-                    new Start(() -> origin.study().history().study(), Optional.empty(), width, height, false));
+            Stage stage = windows.join()
+                    .open(
+                            origin,
+                            new Start(() -> origin.study().history().study(), Optional.empty(), width, height, false));
             stage.show();
             var view = (MainView) stage.getScene().getRoot();
             Workspace workspace = view.workspace();
@@ -120,7 +127,11 @@ public final class OffscreenWindow {
         Bounds box = part.localToScene(part.getLayoutBounds());
         int left = Math.clamp((int) box.getMinX(), 0, (int) window.getWidth() - 1);
         int top = Math.clamp((int) box.getMinY(), 0, (int) window.getHeight() - 1);
-        return new WritableImage(window.getPixelReader(), left, top, Math.min((int) box.getWidth(), (int) window.getWidth() - left),
+        return new WritableImage(
+                window.getPixelReader(),
+                left,
+                top,
+                Math.min((int) box.getWidth(), (int) window.getWidth() - left),
                 Math.min((int) box.getHeight(), (int) window.getHeight() - top));
     }
 
@@ -155,8 +166,11 @@ public final class OffscreenWindow {
     }
 
     private static List<String> readouts(Workspace workspace) {
-        return workspace.figure().stream().flatMap(figure -> figure.series().stream()
-                .map(series -> (figure.series().size() > 1 ? series.label() + "\n" : "") + Readout.of(figure, series).printed())).toList();
+        return workspace.figure().stream()
+                .flatMap(figure -> figure.series().stream()
+                        .map(series -> (figure.series().size() > 1 ? series.label() + "\n" : "")
+                                + Readout.of(figure, series).printed()))
+                .toList();
     }
 
     private static void save(WritableImage window, Path picture) throws IOException {

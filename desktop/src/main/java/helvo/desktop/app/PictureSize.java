@@ -12,9 +12,11 @@ record PictureSize(int width, int height) {
             throw new IllegalArgumentException("“" + text + "” is no size: write it as 1280x800.");
         }
         int times = text.indexOf('x');
-        var size = new PictureSize(Integer.parseInt(text.substring(0, times)), Integer.parseInt(text.substring(times + 1)));
+        var size = new PictureSize(
+                Integer.parseInt(text.substring(0, times)), Integer.parseInt(text.substring(times + 1)));
         if (size.width * size.height > MOST_PIXELS) {
-            throw new IllegalArgumentException(text + ": a picture without a display has at most as many pixels as 1280x800.");
+            throw new IllegalArgumentException(
+                    text + ": a picture without a display has at most as many pixels as 1280x800.");
         }
         return size;
     }

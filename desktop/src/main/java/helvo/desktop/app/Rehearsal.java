@@ -30,8 +30,8 @@ import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
 
-/// Does in a window what people do first, so that the virtual machine learns which classes and which code a start needs: what an
-/// ahead-of-time cache is made from. Prints nothing and leaves nothing behind.
+/// Does in a window what people do first, so that the virtual machine learns which classes and which code a start
+/// needs: what an ahead-of-time cache is made from. Prints nothing and leaves nothing behind.
 public final class Rehearsal {
     private static final int EDITS = 12;
     private static final int MOVES = 30;
@@ -46,8 +46,13 @@ public final class Rehearsal {
         Path folder = Path.of(arguments[0]);
         Path study = folder.resolve("sample.helvo");
         StudyFile.write(study, StoredStudy.of(History.from(SampleStudy.study())), Progress.none());
-        OffscreenWindow.draw(folder.resolve("state"), Origin.FromFile.read(study, Progress.none()), Start.WIDTH, Start.HEIGHT,
-                Rehearsal::firstMinute, folder.resolve("window.png"));
+        OffscreenWindow.draw(
+                folder.resolve("state"),
+                Origin.FromFile.read(study, Progress.none()),
+                Start.WIDTH,
+                Start.HEIGHT,
+                Rehearsal::firstMinute,
+                folder.resolve("window.png"));
         Runtime.getRuntime().halt(0);
     }
 
@@ -61,8 +66,10 @@ public final class Rehearsal {
         FigureView figure = view.figure().view();
         steps.add(() -> drag(figure));
         steps.add(() -> wheel(figure));
-        steps.add(() -> workspace.perform(new FigureEdit.ChooseCurve(workspace.figureInView().orElseThrow().id(),
-                workspace.figure().orElseThrow().series().getFirst().key(), new Polynomial(2))));
+        steps.add(() -> workspace.perform(new FigureEdit.ChooseCurve(
+                workspace.figureInView().orElseThrow().id(),
+                workspace.figure().orElseThrow().series().getFirst().key(),
+                new Polynomial(2))));
         steps.add(() -> view.panels().show(HandOver.class));
         steps.add(view.panels()::hide);
         workspace.study().tables().forEach(table -> steps.add(() -> workspace.show(table.id())));
@@ -95,18 +102,56 @@ public final class Rehearsal {
     private static void mouse(Node node, EventType<MouseEvent> kind, double x, double y) {
         Point2D scene = node.localToScene(x, y);
         boolean down = kind != MouseEvent.MOUSE_MOVED && kind != MouseEvent.MOUSE_RELEASED;
-        Event.fireEvent(node, new MouseEvent(kind, scene.getX(), scene.getY(), scene.getX(), scene.getY(),
-                kind == MouseEvent.MOUSE_MOVED ? MouseButton.NONE : MouseButton.PRIMARY, 1, false, false, false, false, down, false, false,
-                true, false, true, null));
+        Event.fireEvent(
+                node,
+                new MouseEvent(
+                        kind,
+                        scene.getX(),
+                        scene.getY(),
+                        scene.getX(),
+                        scene.getY(),
+                        kind == MouseEvent.MOUSE_MOVED ? MouseButton.NONE : MouseButton.PRIMARY,
+                        1,
+                        false,
+                        false,
+                        false,
+                        false,
+                        down,
+                        false,
+                        false,
+                        true,
+                        false,
+                        true,
+                        null));
     }
 
     private static void wheel(FigureView figure) {
         Point2D scene = figure.localToScene(figure.getWidth() / 2, figure.getHeight() / 2);
         for (double delta : new double[] {40, 40, -40}) {
-            Event.fireEvent(figure, new ScrollEvent(ScrollEvent.SCROLL, scene.getX(), scene.getY(), scene.getX(), scene.getY(),
-                false, false,
-                    false, false, false, false, 0, delta, 0, delta, ScrollEvent.HorizontalTextScrollUnits.NONE, 0,
-                    ScrollEvent.VerticalTextScrollUnits.NONE, 0, 0, null));
+            Event.fireEvent(
+                    figure,
+                    new ScrollEvent(
+                            ScrollEvent.SCROLL,
+                            scene.getX(),
+                            scene.getY(),
+                            scene.getX(),
+                            scene.getY(),
+                            false,
+                            false,
+                            false,
+                            false,
+                            false,
+                            false,
+                            0,
+                            delta,
+                            0,
+                            delta,
+                            ScrollEvent.HorizontalTextScrollUnits.NONE,
+                            0,
+                            ScrollEvent.VerticalTextScrollUnits.NONE,
+                            0,
+                            0,
+                            null));
         }
     }
 }

@@ -18,9 +18,10 @@ import javafx.scene.input.InputEvent;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseEvent;
 
-/// How soon windows follow: from the event of an edit to its figure and readout, frames a second while something is dragged, and from
-/// what opens a window to its first frame and its first figure; and what the sign of what is kept says. Times are taken when an event
-/// reaches a window and when the scene with the new picture has been laid out for the renderer.
+/// How soon windows follow: from the event of an edit to its figure and readout, frames a second while something is
+/// dragged, and from what opens a window to its first frame and its first figure; and what the sign of what is kept
+/// says. Times are taken when an event reaches a window and when the scene with the new picture has been laid out
+/// for the renderer.
 final class ResponseTimes {
     private static final double MILLISECOND = 1e6;
 
@@ -57,7 +58,9 @@ final class ResponseTimes {
         figure.shownPicture().subscribe(_ -> window.shown(isNow(workspace) && figure.isSettled()));
         var said = new AtomicReference<>("");
         workspace.sign().subscribe(sign -> {
-            String now = Phrase.of("After %d steps the sign says: ", workspace.history().get().steps().size());
+            String now = Phrase.of(
+                    "After %d steps the sign says: ",
+                    workspace.history().get().steps().size());
             // Not each time that it counts seconds.
             if (!said.getAndSet(now + sign.mood()).equals(now + sign.mood())) {
                 tell.accept(now + sign.text());
@@ -66,8 +69,17 @@ final class ResponseTimes {
     }
 
     private static boolean isNow(Workspace workspace) {
-        return workspace.figure().filter(shown -> workspace.table().filter(table -> table == shown.table()).isPresent()
-                && workspace.figureInView().filter(shown.figure()::equals).isPresent()).isPresent();
+        return workspace
+                .figure()
+                .filter(shown -> workspace
+                                .table()
+                                .filter(table -> table == shown.table())
+                                .isPresent()
+                        && workspace
+                                .figureInView()
+                                .filter(shown.figure()::equals)
+                                .isPresent())
+                .isPresent();
     }
 
     /// How long it is since somebody asked for the window that is being opened: for the first, since the start.
@@ -75,7 +87,9 @@ final class ResponseTimes {
         long asked = event;
         boolean atStart = isStart;
         isStart = false;
-        return () -> atStart ? Phrase.of("%d ms after the start", started().until(Instant.now()).toMillis())
+        return () -> atStart
+                ? Phrase.of(
+                        "%d ms after the start", started().until(Instant.now()).toMillis())
                 : Phrase.of("%.0f ms after it was asked for", since(asked));
     }
 
@@ -85,9 +99,11 @@ final class ResponseTimes {
 
     /// What the start script says; systems know the start of a process to a second only.
     private static Instant started() {
-        return Optional.ofNullable(System.getenv("HELVO_STARTED")).filter(text -> text.matches("\\d{1,18}"))
+        return Optional.ofNullable(System.getenv("HELVO_STARTED"))
+                .filter(text -> text.matches("\\d{1,18}"))
                 .map(micros -> Instant.EPOCH.plus(Long.parseLong(micros), ChronoUnit.MICROS))
-                .or(ProcessHandle.current().info()::startInstant).orElseGet(Instant::now);
+                .or(ProcessHandle.current().info()::startInstant)
+                .orElseGet(Instant::now);
     }
 
     /// One window.
@@ -102,7 +118,8 @@ final class ResponseTimes {
         }
 
         private void happened(InputEvent happened) {
-            if (happened.getEventType() == KeyEvent.KEY_PRESSED || happened.getEventType() == MouseEvent.MOUSE_PRESSED
+            if (happened.getEventType() == KeyEvent.KEY_PRESSED
+                    || happened.getEventType() == MouseEvent.MOUSE_PRESSED
                     || happened.getEventType() == MouseEvent.MOUSE_RELEASED) {
                 event = System.nanoTime();
             }
@@ -134,8 +151,9 @@ final class ResponseTimes {
                 for (int i = 1; i < frames.size(); i++) {
                     longest = Math.max(longest, frames.get(i) - frames.get(i - 1));
                 }
-                tell.accept(Phrase.of("Dragged: %d frames in %.2f s, %.0f a second; the longest took %.0f ms.", frames.size() - 1, seconds,
-                        (frames.size() - 1) / seconds, longest / MILLISECOND));
+                tell.accept(Phrase.of(
+                        "Dragged: %d frames in %.2f s, %.0f a second; the longest took %.0f ms.",
+                        frames.size() - 1, seconds, (frames.size() - 1) / seconds, longest / MILLISECOND));
             }
             frames.clear();
         }

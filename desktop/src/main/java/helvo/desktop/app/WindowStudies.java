@@ -42,7 +42,9 @@ final class WindowStudies implements Studies {
     @Override
     public void open(Origin study, Optional<Analysis> beginning) {
         if (!(study instanceof Origin.FromFile read && showIfOpen(read.file()))) {
-            windows.shown().stream().filter(each -> each.stage() == stage).findFirst()
+            windows.shown().stream()
+                    .filter(each -> each.stage() == stage)
+                    .findFirst()
                     .ifPresent(here -> windows.open(windows.asKept(study), beginning, here));
         }
     }
@@ -64,8 +66,14 @@ final class WindowStudies implements Studies {
 
     @Override
     public boolean showIfOpen(Path file) {
-        Optional<Windows.Shown> there = windows.shown().stream().filter(each -> each.workspace().keeper().file().get()
-                .filter(open -> isSame(open, file)).isPresent()).findFirst();
+        Optional<Windows.Shown> there = windows.shown().stream()
+                .filter(each -> each.workspace()
+                        .keeper()
+                        .file()
+                        .get()
+                        .filter(open -> isSame(open, file))
+                        .isPresent())
+                .findFirst();
         there.ifPresent(each -> {
             each.stage().toFront();
             each.stage().requestFocus();

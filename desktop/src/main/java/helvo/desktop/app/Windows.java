@@ -52,8 +52,8 @@ import javafx.stage.Stage;
 import javafx.stage.WindowEvent;
 import javafx.util.Subscription;
 
-/// The program's windows, and the studies that they show: a study is closed with the last window on it. Used on the interface thread
-/// only.
+/// The program's windows, and the studies that they show: a study is closed with the last window on it. Used on the
+/// interface thread only.
 public final class Windows {
     private static final double MIN_WIDTH = 900;
     private static final double MIN_HEIGHT = 600;
@@ -96,8 +96,14 @@ public final class Windows {
     /// @param lastClosed runs when no window is open any more
     Windows(PersonalFolders folders, Runnable lastClosed) {
         // Where the state folder cannot be written to, the folder for temporary files serves.
-        this(folders, List.of(folders.kept(), Path.of(System.getProperty("java.io.tmpdir"))
-                .resolve("helvo-" + System.getProperty("user.name")).resolve("kept")), lastClosed);
+        this(
+                folders,
+                List.of(
+                        folders.kept(),
+                        Path.of(System.getProperty("java.io.tmpdir"))
+                                .resolve("helvo-" + System.getProperty("user.name"))
+                                .resolve("kept")),
+                lastClosed);
     }
 
     /// @param places to keep journals in, the usual one first
@@ -117,23 +123,27 @@ public final class Windows {
         var windows = new Windows(folders, closed::countDown);
         windows.pace = Optional.of(new ResponseTimes(System.err::println)).filter(_ -> start.tellsPace());
         var found = CompletableFuture.supplyAsync(() -> {
-            TemporaryFolder.removeLeftBehind();
-            return LeftBehind.find(windows.places);
-        }).exceptionally(fault -> new LeftBehind(List.of(), List.of("It could not be found out what was kept when Helvo stopped. ("
-                + fault + ")")));
+                    TemporaryFolder.removeLeftBehind();
+                    return LeftBehind.find(windows.places);
+                })
+                .exceptionally(fault -> new LeftBehind(
+                        List.of(),
+                        List.of("It could not be found out what was kept when Helvo stopped. (" + fault + ")")));
         var read = CompletableFuture.supplyAsync(() -> windows.read(start));
         // The last window may be closed while its study is still being saved.
         Platform.setImplicitExit(false);
         Platform.startup(() -> {
             windows.useLooks();
             Stage frame = windows.frame(start);
-            Thread.setDefaultUncaughtExceptionHandler(new FaultLog(folders.log(),
-                    sentence -> Platform.runLater(() -> windows.warn(sentence))));
+            Thread.setDefaultUncaughtExceptionHandler(
+                    new FaultLog(folders.log(), sentence -> Platform.runLater(() -> windows.warn(sentence))));
             // What was kept of a study goes before its file; a window without one need not wait for what was kept.
-            var first = start.file().filter(StudyFile::isStudy).isPresent() ? found
+            var first = start.file().filter(StudyFile::isStudy).isPresent()
+                    ? found
                     : CompletableFuture.completedFuture(LeftBehind.NOTHING);
-            first.thenAcceptBoth(read.handle((origin, fault) -> fault == null ? origin : new Unread(fault)), (left, origin) ->
-                    Platform.runLater(() -> {
+            first.thenAcceptBoth(
+                    read.handle((origin, fault) -> fault == null ? origin : new Unread(fault)),
+                    (left, origin) -> Platform.runLater(() -> {
                         windows.begin(frame, start, left, origin);
                         found.thenAccept(all -> Platform.runLater(() -> windows.learn(all)));
                     }));
@@ -152,7 +162,8 @@ public final class Windows {
     private Object read(Start start) {
         Optional<Path> study = start.file().filter(StudyFile::isStudy);
         try {
-            return study.isPresent() ? Origin.FromFile.read(study.get(), helvo.core.Progress.none())
+            return study.isPresent()
+                    ? Origin.FromFile.read(study.get(), helvo.core.Progress.none())
                     : new Origin.New(History.from(orBlank(start.study().get())));
         } catch (CannotRead e) {
             throw new CompletionException(e);
@@ -165,10 +176,14 @@ public final class Windows {
     }
 
     private void useLooks() {
-        Looks.use(settings.get().look(), settings.get().textSize() / 100.0, settings.get().motion());
+        Looks.use(
+                settings.get().look(),
+                settings.get().textSize() / 100.0,
+                settings.get().motion());
     }
 
-    /// The first window before there is anything in it: it takes its place on the screen while the rest is read and built.
+    /// The first window before there is anything in it: it takes its place on the screen while the rest is read and
+    /// built.
     Stage frame(Start start) {
         var stage = new Stage();
         stage.setTitle("Helvo");
@@ -196,7 +211,10 @@ public final class Windows {
         }
         CompletableFuture.supplyAsync(recentStudies::all).thenAccept(all -> {
             Platform.runLater(() -> recent.set(all));
-            all.stream().map(each -> each.file().toAbsolutePath().getParent()).distinct().forEach(WholeFile::removeLeftBehind);
+            all.stream()
+                    .map(each -> each.file().toAbsolutePath().getParent())
+                    .distinct()
+                    .forEach(WholeFile::removeLeftBehind);
         });
     }
 
@@ -207,9 +225,13 @@ public final class Windows {
     }
 
     private void learn(LeftBehind left) {
-        List<Journal.Kept> open = shown.stream().map(each -> each.workspace.keeper()).map(StudyKeeper::broughtBack)
-                .flatMap(Optional::stream).toList();
-        leftBehind.set(left.studies().stream().filter(kept -> !open.contains(kept)).toList());
+        List<Journal.Kept> open = shown.stream()
+                .map(each -> each.workspace.keeper())
+                .map(StudyKeeper::broughtBack)
+                .flatMap(Optional::stream)
+                .toList();
+        leftBehind.set(
+                left.studies().stream().filter(kept -> !open.contains(kept)).toList());
         shown.forEach(each -> mentionKept(each.workspace));
         left.troubles().forEach(this::warn);
     }
@@ -220,9 +242,10 @@ public final class Windows {
 
     /// What was kept of a file goes before the file itself, where nobody has saved it since.
     Origin asKept(Origin origin) {
-        if (origin instanceof Origin.FromFile(Path file, var print, _)) {
+        if (origin instanceof Origin.FromFile(Path file, var print, var _)) {
             for (Journal.Kept kept : leftBehind.get()) {
-                if (kept.file().filter(file::equals).isPresent() && kept.saved().filter(print::equals).isPresent()) {
+                if (kept.file().filter(file::equals).isPresent()
+                        && kept.saved().filter(print::equals).isPresent()) {
                     return new Origin.BroughtBack(kept);
                 }
             }
@@ -272,12 +295,13 @@ public final class Windows {
         return stage;
     }
 
-    /// Shows a study in a window where nothing was done yet, or else in one of its own. What was kept is opened once, however often that
-    /// is asked for.
+    /// Shows a study in a window where nothing was done yet, or else in one of its own. What was kept is opened
+    /// once, however often that is asked for.
     ///
     /// @param beginning what it shows first, where that is known
     void open(Origin from, Optional<Analysis> beginning, Shown here) {
-        if (from instanceof Origin.BroughtBack(Journal.Kept kept) && !leftBehind.get().contains(kept)) {
+        if (from instanceof Origin.BroughtBack(Journal.Kept kept)
+                && !leftBehind.get().contains(kept)) {
             return;
         }
         if (!here.isFree() || !isLastOn(here.workspace)) {
@@ -294,9 +318,13 @@ public final class Windows {
         workspace.keeper().remarks().ifPresent(workspace.messages()::warn);
         if (from instanceof Origin.BroughtBack(Journal.Kept kept)) {
             forget(kept);
-            workspace.messages().tell("“" + workspace.study().name() + "” is as it was when Helvo stopped; "
-                    + (kept.unsaved() == 1 ? "1 step is in no file yet." : kept.unsaved() + " steps are in no file yet.")
-                    + kept.trouble().map(trouble -> " " + trouble).orElse(""));
+            workspace
+                    .messages()
+                    .tell("“" + workspace.study().name() + "” is as it was when Helvo stopped; "
+                            + (kept.unsaved() == 1
+                                    ? "1 step is in no file yet."
+                                    : kept.unsaved() + " steps are in no file yet.")
+                            + kept.trouble().map(trouble -> " " + trouble).orElse(""));
         }
         mentionKept(workspace);
     }
@@ -304,27 +332,50 @@ public final class Windows {
     /// Steps that were kept of a study whose file is open, though that is another by now.
     private void mentionKept(Workspace workspace) {
         Optional<Path> file = workspace.keeper().file().get();
-        leftBehind.get().stream().filter(kept -> kept.file().isPresent() && kept.file().equals(file)).filter(mentioned::add).findFirst()
+        leftBehind.get().stream()
+                .filter(kept -> kept.file().isPresent() && kept.file().equals(file))
+                .filter(mentioned::add)
+                .findFirst()
                 .ifPresent(kept -> {
-                    String steps = kept.unsaved() == 1 ? "1 step of “%s” that is"
+                    String steps = kept.unsaved() == 1
+                            ? "1 step of “%s” that is"
                             : Phrase.of("%,d steps of “%%s” that are", kept.unsaved());
                     String says = "When Helvo stopped, it kept "
                             + Phrase.of(steps, file.orElseThrow().getFileName())
                             + " in no file. The file was saved by somebody else since.";
-                    workspace.messages().offer(workspace.keeper().remarks().map(remarks -> remarks + " ").orElse("") + says,
-                            new Messages.Offer("Open what was kept", () -> open(new Origin.BroughtBack(kept), Optional.empty(),
-                                    shownOf(workspace))));
+                    workspace
+                            .messages()
+                            .offer(
+                                    workspace
+                                                    .keeper()
+                                                    .remarks()
+                                                    .map(remarks -> remarks + " ")
+                                                    .orElse("")
+                                            + says,
+                                    new Messages.Offer(
+                                            "Open what was kept",
+                                            () -> open(
+                                                    new Origin.BroughtBack(kept),
+                                                    Optional.empty(),
+                                                    shownOf(workspace))));
                 });
     }
 
     private Shown shownOf(Workspace workspace) {
-        return shown.stream().filter(each -> each.workspace == workspace).findFirst().orElseThrow();
+        return shown.stream()
+                .filter(each -> each.workspace == workspace)
+                .findFirst()
+                .orElseThrow();
     }
 
     /// Shows one more window on what another shows.
     void openAnother(Stage like) {
-        shown.stream().filter(each -> each.stage == like).map(Shown::workspace).findFirst()
-                .ifPresent(there -> show(open(there.document(), there.keeper(), Start.with(there.document()::study, false))));
+        shown.stream()
+                .filter(each -> each.stage == like)
+                .map(Shown::workspace)
+                .findFirst()
+                .ifPresent(there ->
+                        show(open(there.document(), there.keeper(), Start.with(there.document()::study, false))));
     }
 
     /// Makes a window on a study, which other windows may show as well.
@@ -333,8 +384,9 @@ public final class Windows {
     }
 
     private Stage open(Stage stage, Document document, StudyKeeper keeper, Start start) {
-        var workspace = new Workspace(document, keeper, new WindowStudies(this, stage), new SystemDialogs(stage, () ->
-                settings.get().folder()));
+        var workspace = new Workspace(
+                document, keeper, new WindowStudies(this, stage), new SystemDialogs(stage, () -> settings.get()
+                        .folder()));
         shown.add(new Shown(stage, workspace));
         followers.computeIfAbsent(document, _ -> new FileFollower(document, voice(document)));
         var view = new MainView(workspace);
@@ -344,17 +396,24 @@ public final class Windows {
             // A size that was set is not looked for by laying everything out once more.
             stage.setWidth(stage.getWidth());
             stage.setHeight(stage.getHeight());
-            stage.setScene(Looks.scene(view, stage.getScene().getWidth(), stage.getScene().getHeight()));
+            stage.setScene(Looks.scene(
+                    view, stage.getScene().getWidth(), stage.getScene().getHeight()));
         } else {
             stage.setScene(Looks.scene(view, size().widthOr(start.width()), size().heightOr(start.height())));
         }
         workspace.history().subscribe(history -> stage.setTitle(history.study().name() + " – Helvo"));
-        Subscription elsewhere = keeper.openElsewhere().subscribe(file -> file.ifPresent(at -> workspace.messages().warn("“"
-                + at.getFileName() + "” is open in another Helvo as well. Whoever saves second is asked what is to become of the other's "
-                + "changes.")));
+        Subscription elsewhere = keeper.openElsewhere()
+                .subscribe(file -> file.ifPresent(at -> workspace
+                        .messages()
+                        .warn("“"
+                                + at.getFileName()
+                                + "” is open in another Helvo as well. Whoever saves second is asked what is to "
+                                + "become of the other's "
+                                + "changes.")));
         workspace.sign().subscribe(_ -> used(workspace));
         workspace.analysis().subscribe(_ -> used(workspace));
-        pace.ifPresent(each -> each.watch(stage.getScene(), workspace, view.figure().view()));
+        pace.ifPresent(
+                each -> each.watch(stage.getScene(), workspace, view.figure().view()));
         stage.addEventHandler(WindowEvent.WINDOW_HIDING, _ -> workspace.finishTyping());
         stage.addEventHandler(WindowEvent.WINDOW_HIDDEN, _ -> {
             elsewhere.unsubscribe();
@@ -374,7 +433,8 @@ public final class Windows {
                 }
                 keys.releaseTo(stage.getScene());
             };
-            start.file().filter(file -> !StudyFile.isStudy(file))
+            start.file()
+                    .filter(file -> !StudyFile.isStudy(file))
                     .ifPresentOrElse(file -> workspace.importer().open(file, ready), ready);
             Platform.runLater(view::buildPanels);
         });
@@ -400,25 +460,37 @@ public final class Windows {
             }
 
             private Stream<Messages> messages() {
-                return shown.stream().map(Shown::workspace).filter(each -> each.document() == document).map(Workspace::messages);
+                return shown.stream()
+                        .map(Shown::workspace)
+                        .filter(each -> each.document() == document)
+                        .map(Workspace::messages);
             }
         };
     }
 
     /// As large as in the window before, or in the last one of all.
     private void expectFigure(FigureView figure) {
-        shown.stream().map(each -> each.stage.getScene()).filter(scene -> scene != null && scene.getRoot() instanceof MainView)
-                .map(scene -> ((MainView) scene.getRoot()).figure().view()).filter(FigureView::isPlaced)
-                .reduce((_, last) -> last).ifPresentOrElse(last -> figure.expect(last.getWidth(), last.getHeight()),
-                () -> figure.expect(size().figureWidth(), size().figureHeight()));
+        shown.stream()
+                .map(each -> each.stage.getScene())
+                .filter(scene -> scene != null && scene.getRoot() instanceof MainView)
+                .map(scene -> ((MainView) scene.getRoot()).figure().view())
+                .filter(FigureView::isPlaced)
+                .reduce((_, last) -> last)
+                .ifPresentOrElse(
+                        last -> figure.expect(last.getWidth(), last.getHeight()),
+                        () -> figure.expect(size().figureWidth(), size().figureHeight()));
     }
 
     /// Shows a window, with its frame inside the screen: how large that is, is known once it is there.
     static void show(Stage stage) {
         stage.show();
         Platform.runLater(() -> {
-            Rectangle2D screen = Screen.getScreensForRectangle(stage.getX(), stage.getY(), stage.getWidth(), stage.getHeight()).stream()
-                    .findFirst().orElseGet(Screen::getPrimary).getVisualBounds();
+            Rectangle2D screen =
+                    Screen.getScreensForRectangle(stage.getX(), stage.getY(), stage.getWidth(), stage.getHeight())
+                            .stream()
+                            .findFirst()
+                            .orElseGet(Screen::getPrimary)
+                            .getVisualBounds();
             if (stage.getWidth() > screen.getWidth()) {
                 stage.setWidth(screen.getWidth());
             }
@@ -436,16 +508,24 @@ public final class Windows {
     private LastChoices.Window size() {
         LastChoices.Window last = choices.get().window();
         Rectangle2D screen = Screen.getPrimary().getVisualBounds();
-        return new LastChoices.Window(Math.min(last.width(), Math.max(Start.WIDTH, screen.getWidth())),
-                Math.min(last.height(), Math.max(Start.HEIGHT, screen.getHeight())), last.left(), last.right(), last.figureWidth(),
+        return new LastChoices.Window(
+                Math.min(last.width(), Math.max(Start.WIDTH, screen.getWidth())),
+                Math.min(last.height(), Math.max(Start.HEIGHT, screen.getHeight())),
+                last.left(),
+                last.right(),
+                last.figureWidth(),
                 last.figureHeight());
     }
 
     private void keepSize(Stage stage, MainView view) {
         if (!stage.isMaximized() && !stage.isFullScreen()) {
             FigureView figure = view.figure().view();
-            choices.keep(last -> last.withWindow(new LastChoices.Window(view.getWidth(), view.getHeight(), view.leftWidth(),
-                    view.rightWidth(), figure.isPlaced() ? figure.getWidth() : last.window().figureWidth(),
+            choices.keep(last -> last.withWindow(new LastChoices.Window(
+                    view.getWidth(),
+                    view.getHeight(),
+                    view.leftWidth(),
+                    view.rightWidth(),
+                    figure.isPlaced() ? figure.getWidth() : last.window().figureWidth(),
                     figure.isPlaced() ? figure.getHeight() : last.window().figureHeight())));
         }
     }
@@ -454,18 +534,22 @@ public final class Windows {
     private void used(Workspace workspace) {
         Optional<Path> file = workspace.keeper().file().get();
         Study study = workspace.study();
-        if (file.isPresent() && workspace.keeper().isSaved() && workspace.analysis().get().study() == study) {
+        if (file.isPresent()
+                && workspace.keeper().isSaved()
+                && workspace.analysis().get().study() == study) {
             var figure = workspace.analysis().get().figures().stream().findFirst();
             ending.removeIf(CompletableFuture::isDone);
             ending.add(CompletableFuture.supplyAsync(() -> {
-                recentStudies.add(file.get(), study, Instant.now(), figure);
-                return recentStudies.all();
-            }).thenAccept(all -> Platform.runLater(() -> recent.set(all))));
+                        recentStudies.add(file.get(), study, Instant.now(), figure);
+                        return recentStudies.all();
+                    })
+                    .thenAccept(all -> Platform.runLater(() -> recent.set(all))));
         }
     }
 
     private boolean isLastOn(Workspace workspace) {
-        return shown.stream().noneMatch(each -> each.workspace != workspace && each.workspace.document() == workspace.document());
+        return shown.stream()
+                .noneMatch(each -> each.workspace != workspace && each.workspace.document() == workspace.document());
     }
 
     private void close(Workspace workspace) {
@@ -495,7 +579,8 @@ public final class Windows {
         try {
             CompletableFuture.allOf(ending.toArray(CompletableFuture[]::new)).get(SECONDS_TO_END, TimeUnit.SECONDS);
         } catch (java.util.concurrent.ExecutionException | TimeoutException e) {
-            System.err.println("Not everything could be written before Helvo ended; the next start offers what was kept.");
+            System.err.println(
+                    "Not everything could be written before Helvo ended; the next start offers what was kept.");
         }
     }
 }

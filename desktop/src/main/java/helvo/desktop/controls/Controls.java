@@ -27,13 +27,16 @@ public final class Controls {
         return field;
     }
 
-    /// Takes no text that no person would type: a long one that is pasted would keep the window busy. What is beyond is left out.
+    /// Takes no text that no person would type: a long one that is pasted would keep the window busy. What is
+    /// beyond is left out.
     public static <F extends TextInputControl> F limited(F field) {
         field.setTextFormatter(new TextFormatter<>(change -> {
             int over = change.getControlNewText().length() - MOST_TYPED;
             if (change.isContentChange() && over > 0) {
-                change.setText(change.getText().substring(0, Math.max(0, change.getText().length() - over)));
-                change.selectRange(Math.min(change.getAnchor(), MOST_TYPED), Math.min(change.getCaretPosition(), MOST_TYPED));
+                change.setText(change.getText()
+                        .substring(0, Math.max(0, change.getText().length() - over)));
+                change.selectRange(
+                        Math.min(change.getAnchor(), MOST_TYPED), Math.min(change.getCaretPosition(), MOST_TYPED));
             }
             return change;
         }));
@@ -72,8 +75,8 @@ public final class Controls {
         node.setManaged(shown);
     }
 
-    /// Makes nodes the children of a pane. Those that are there already stay, as far as their order does: one that is taken out and put
-    /// back is styled and laid out anew.
+    /// Makes nodes the children of a pane. Those that are there already stay, as far as their order does: one that
+    /// is taken out and put back is styled and laid out anew.
     public static void arrange(ObservableList<Node> children, List<Node> wanted) {
         children.retainAll(wanted);
         for (int i = 0; i < wanted.size(); i++) {

@@ -41,8 +41,17 @@ public final class FitPicture extends Canvas {
         double[] strength = {0.5, 1, 1, 0.5};
         for (int y = 0; y < 4; y++) {
             for (int x = 0; x < 4; x++) {
-                dot.getPixelWriter().setColor(x, y, Color.color(color.getRed(), color.getGreen(), color.getBlue(),
-                        strength[x] == 1 || strength[y] == 1 ? Math.min(1, strength[x] + strength[y] - 0.5) : 0.3));
+                dot.getPixelWriter()
+                        .setColor(
+                                x,
+                                y,
+                                Color.color(
+                                        color.getRed(),
+                                        color.getGreen(),
+                                        color.getBlue(),
+                                        strength[x] == 1 || strength[y] == 1
+                                                ? Math.min(1, strength[x] + strength[y] - 0.5)
+                                                : 0.3));
             }
         }
         return dot;
@@ -94,7 +103,8 @@ public final class FitPicture extends Canvas {
         residuals(g, step, look.color("zero"), line);
     }
 
-    /// Beneath the curve, each as a stroke from zero; all cards of a series in one scale, that of the scatter about the mean.
+    /// Beneath the curve, each as a stroke from zero; all cards of a series in one scale, that of the scatter about
+    /// the mean.
     private void residuals(GraphicsContext g, int step, Color zero, Color line) {
         double middle = Math.rint(getHeight() - RESIDUALS / 2) + 0.5;
         double reach = (ys.getMax() - ys.getMin()) / 4;
@@ -103,7 +113,9 @@ public final class FitPicture extends Canvas {
         g.strokeLine(2, middle, getWidth() - 2, middle);
         g.setStroke(line);
         for (int i = 0; i < points.size() && reach > 0; i += step) {
-            double residual = fit.uses(points.x()[i], points.y()[i]) ? fit.function().residual(points.x()[i], points.y()[i]) : Double.NaN;
+            double residual = fit.uses(points.x()[i], points.y()[i])
+                    ? fit.function().residual(points.x()[i], points.y()[i])
+                    : Double.NaN;
             if (Double.isFinite(residual)) {
                 double x = Math.rint(across(points.x()[i])) + 0.5;
                 g.strokeLine(x, middle, x, middle - Math.clamp(residual / reach, -1, 1) * (RESIDUALS / 2 - 1));
@@ -118,7 +130,9 @@ public final class FitPicture extends Canvas {
 
     /// Of the points that are drawn.
     private static DoubleSummaryStatistics extent(double[] values, int step) {
-        return IntStream.iterate(0, i -> i < values.length, i -> i + step).mapToDouble(i -> values[i]).summaryStatistics();
+        return IntStream.iterate(0, i -> i < values.length, i -> i + step)
+                .mapToDouble(i -> values[i])
+                .summaryStatistics();
     }
 
     private double across(double x) {

@@ -2,8 +2,8 @@ package helvo.desktop.controls;
 
 import static helvo.desktop.controls.Controls.field;
 
-import helvo.core.look.Signs;
 import helvo.core.Phrase;
+import helvo.core.look.Signs;
 import helvo.core.number.DecimalMark;
 import helvo.core.number.NumberText;
 import helvo.desktop.looks.Looks;
@@ -27,16 +27,16 @@ import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.control.ToggleGroup;
 import javafx.scene.control.Tooltip;
-import javafx.scene.input.KeyEvent;
 import javafx.scene.control.skin.ComboBoxListViewSkin;
+import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.shape.Rectangle;
 import javafx.util.StringConverter;
 
-/// Rows of labelled controls that each show a value and change it at once. What cannot be is said beside the field, and the old
-/// value stays.
+/// Rows of labelled controls that each show a value and change it at once. What cannot be is said beside the field,
+/// and the old value stays.
 public final class Form extends GridPane {
     private static final PseudoClass AUTOMATIC = PseudoClass.getPseudoClass("automatic");
 
@@ -71,7 +71,10 @@ public final class Form extends GridPane {
     }
 
     public Node first() {
-        return getChildren().stream().filter(node -> !(node instanceof Label)).findFirst().orElse(this);
+        return getChildren().stream()
+                .filter(node -> !(node instanceof Label))
+                .findFirst()
+                .orElse(this);
     }
 
     public void row(String label, Node... nodes) {
@@ -101,8 +104,8 @@ public final class Form extends GridPane {
         return field;
     }
 
-    /// A field and the text that the program put into it. What nobody typed is no change: it is neither committed when the field is left,
-    /// nor kept when the value becomes another, as by undo.
+    /// A field and the text that the program put into it. What nobody typed is no change: it is neither committed
+    /// when the field is left, nor kept when the value becomes another, as by undo.
     private final class Shown {
         private final TextField field;
         private final Supplier<String> value;
@@ -139,14 +142,20 @@ public final class Form extends GridPane {
         public static final Writing PLAIN = new Writing(Form::read, NumberText::shortest);
     }
 
-    /// A number. Where nobody chose one the field shows what the program takes by itself; emptied, it does so again.
+    /// A number. Where nobody chose one the field shows what the program takes by itself; emptied, it does so
+    /// again.
     ///
     /// @param automatic what the program takes
-    public TextField number(String id, String accessible, Supplier<Optional<Double>> value, Supplier<Optional<Double>> automatic,
+    public TextField number(
+            String id,
+            String accessible,
+            Supplier<Optional<Double>> value,
+            Supplier<Optional<Double>> automatic,
             Writing writing,
             Change<Optional<Double>> change) {
         TextField field = Controls.field(id, accessible, 7);
-        Supplier<String> text = () -> value.get().or(automatic).map(writing.write).orElse("");
+        Supplier<String> text =
+                () -> value.get().or(automatic).map(writing.write).orElse("");
         var shown = new Shown(field, text);
         commits(shown, () -> {
             String typed = field.getText().strip();
@@ -164,26 +173,31 @@ public final class Form extends GridPane {
                 change.to(number.isPresent() ? Optional.of(number.getAsDouble()) : Optional.empty());
                 error.accept("");
             } catch (Refused e) {
-                error.accept(e.getMessage() + " " + (text.get().isEmpty() ? "Nothing was changed." : "It stays " + text.get() + "."));
+                error.accept(e.getMessage() + " "
+                        + (text.get().isEmpty() ? "Nothing was changed." : "It stays " + text.get() + "."));
             }
             shown.show();
         });
-        Runnable marks = () -> field.pseudoClassStateChanged(AUTOMATIC, value.get().isEmpty());
+        Runnable marks =
+                () -> field.pseudoClassStateChanged(AUTOMATIC, value.get().isEmpty());
         marks.run();
         updates.add(marks);
         return field;
     }
 
-    public TextField number(String id, String accessible, Supplier<Optional<Double>> value, Change<Optional<Double>> change) {
+    public TextField number(
+            String id, String accessible, Supplier<Optional<Double>> value, Change<Optional<Double>> change) {
         return number(id, accessible, value, Optional::empty, Writing.PLAIN, change);
     }
 
     /// A number that there must be.
-    public TextField needed(String id, String accessible, double least, double most, Supplier<Double> value, Consumer<Double> change) {
+    public TextField needed(
+            String id, String accessible, double least, double most, Supplier<Double> value, Consumer<Double> change) {
         return number(id, accessible, () -> Optional.of(value.get()), typed -> {
             double number = typed.orElseThrow(() -> new Refused("A number is needed here."));
             if (!(number >= least && number <= most)) {
-                throw new Refused(Phrase.of("It must be from %s to %s.", NumberText.shortest(least), NumberText.shortest(most)));
+                throw new Refused(
+                        Phrase.of("It must be from %s to %s.", NumberText.shortest(least), NumberText.shortest(most)));
             }
             change.accept(number);
         });
@@ -221,8 +235,8 @@ public final class Form extends GridPane {
         return box;
     }
 
-    public <T> ComboBox<T> choice(String id, String accessible, List<T> of, Function<T, String> name, Supplier<T> value,
-            Consumer<T> change) {
+    public <T> ComboBox<T> choice(
+            String id, String accessible, List<T> of, Function<T, String> name, Supplier<T> value, Consumer<T> change) {
         var box = new ComboBox<>(FXCollections.observableArrayList(of));
         box.setId(id);
         box.setAccessibleText(accessible);
@@ -260,7 +274,11 @@ public final class Form extends GridPane {
     }
 
     /// One of a few colours, or one of a person's own as "#1F5F8B"; the first is the program's own choice.
-    public FlowPane color(String id, String accessible, List<String> of, Supplier<Optional<String>> value,
+    public FlowPane color(
+            String id,
+            String accessible,
+            List<String> of,
+            Supplier<Optional<String>> value,
             Consumer<Optional<String>> change) {
         var group = new ToggleGroup();
         var pane = new FlowPane(4, 4);
@@ -268,20 +286,30 @@ public final class Form extends GridPane {
         var own = swatch(id + "-own", "automatic", null, group, () -> change.accept(Optional.empty()));
         pane.getChildren().add(own);
         for (String color : of) {
-            pane.getChildren().add(swatch(id + "-" + color.substring(1), color, color, group, () -> change.accept(Optional.of(color))));
+            pane.getChildren()
+                    .add(swatch(
+                            id + "-" + color.substring(1),
+                            color,
+                            color,
+                            group,
+                            () -> change.accept(Optional.of(color))));
         }
-        TextField field = text(id, accessible + ", such as #1F5F8B", () -> value.get().orElse(""), typed -> {
-            if (typed.isEmpty() || typed.matches("#[0-9A-Fa-f]{6}")) {
-                change.accept(typed.isEmpty() ? Optional.empty() : Optional.of(typed.toUpperCase(Locale.ROOT)));
-                error.accept("");
-            } else {
-                error.accept(Phrase.of("“%s” is no colour: write it as #1F5F8B. The old colour stays.", typed));
-            }
-        });
+        TextField field =
+                text(id, accessible + ", such as #1F5F8B", () -> value.get().orElse(""), typed -> {
+                    if (typed.isEmpty() || typed.matches("#[0-9A-Fa-f]{6}")) {
+                        change.accept(typed.isEmpty() ? Optional.empty() : Optional.of(typed.toUpperCase(Locale.ROOT)));
+                        error.accept("");
+                    } else {
+                        error.accept(Phrase.of("“%s” is no colour: write it as #1F5F8B. The old colour stays.", typed));
+                    }
+                });
         field.setPrefColumnCount(6);
         pane.getChildren().add(field);
-        Runnable update = () -> pane.getChildren().stream().filter(ToggleButton.class::isInstance).map(ToggleButton.class::cast)
-                .forEach(each -> each.setSelected(value.get().equals(Optional.ofNullable((String) each.getUserData()))));
+        Runnable update = () -> pane.getChildren().stream()
+                .filter(ToggleButton.class::isInstance)
+                .map(ToggleButton.class::cast)
+                .forEach(
+                        each -> each.setSelected(value.get().equals(Optional.ofNullable((String) each.getUserData()))));
         update.run();
         updates.add(update);
         return pane;
@@ -303,7 +331,8 @@ public final class Form extends GridPane {
     }
 
     /// @param least where the slider begins
-    public HBox sliding(String id, String accessible, double least, double most, Supplier<Double> value, Consumer<Double> change) {
+    public HBox sliding(
+            String id, String accessible, double least, double most, Supplier<Double> value, Consumer<Double> change) {
         TextField field = needed(id, accessible, least, most, value, change);
         field.setPrefColumnCount(4);
         var slider = new Slider(least, most, value.get());

@@ -39,8 +39,10 @@ public final class ReadoutTable extends GridPane {
                 value.getStyleClass().addAll("value", "small-value");
                 // A long value goes on in a second line rather than beyond the region.
                 value.setWrapText(true);
-                value.setId("value-" + (table.rows().get(row).label() + " " + table.heads().get(column)).replace(",", "").replace(' ',
-                        '-'));
+                value.setId("value-"
+                        + (table.rows().get(row).label() + " " + table.heads().get(column))
+                                .replace(",", "")
+                                .replace(' ', '-'));
                 values.add(value);
                 add(value, column + 1, row + 1);
             }
@@ -55,7 +57,8 @@ public final class ReadoutTable extends GridPane {
             for (int column = 0; column < of.cells().size(); column++) {
                 Label cell = cells.get(row).get(column);
                 cell.setText(of.cells().get(column));
-                cell.setAccessibleText(of.label() + ", " + table.heads().get(column) + ": " + of.cells().get(column));
+                cell.setAccessibleText(of.label() + ", " + table.heads().get(column) + ": "
+                        + of.cells().get(column));
             }
         }
     }

@@ -9,12 +9,18 @@ public final class SeriesColors {
     private SeriesColors() {}
 
     public static Color of(int slot) {
-        return Color.rgb(Palette.series(slot).getRed(), Palette.series(slot).getGreen(), Palette.series(slot).getBlue());
+        return Color.rgb(
+                Palette.series(slot).getRed(),
+                Palette.series(slot).getGreen(),
+                Palette.series(slot).getBlue());
     }
 
     /// As a style sheet has it.
     public static String css(Color color) {
-        return Phrase.of("#%02X%02X%02X", Math.round(255 * color.getRed()), Math.round(255 * color.getGreen()),
+        return Phrase.of(
+                "#%02X%02X%02X",
+                Math.round(255 * color.getRed()),
+                Math.round(255 * color.getGreen()),
                 Math.round(255 * color.getBlue()));
     }
 }

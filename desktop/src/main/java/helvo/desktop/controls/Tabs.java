@@ -99,8 +99,15 @@ public final class Tabs extends FlowPane {
 
     @Override
     protected double computePrefWidth(double height) {
-        return most.isEmpty() ? super.computePrefWidth(height) : Math.min(most.getAsDouble(), getManagedChildren().stream()
-                .mapToDouble(each -> Math.ceil(each.prefWidth(-1)) + getHgap()).sum() + snappedLeftInset() + snappedRightInset());
+        return most.isEmpty()
+                ? super.computePrefWidth(height)
+                : Math.min(
+                        most.getAsDouble(),
+                        getManagedChildren().stream()
+                                        .mapToDouble(each -> Math.ceil(each.prefWidth(-1)) + getHgap())
+                                        .sum()
+                                + snappedLeftInset()
+                                + snappedRightInset());
     }
 
     private void name(ToggleButton tab, String name) {

@@ -14,14 +14,17 @@ public final class TypedKeys {
         return printing && !event.isControlDown() && !event.isAltDown() && !event.isMetaDown();
     }
 
-    /// Whether a key with Ctrl changes the text of a field, so that it does nothing else while that has the keyboard.
+    /// Whether a key with Ctrl changes the text of a field, so that it does nothing else while that has the
+    /// keyboard.
     public static boolean edits(TextInputControl field, KeyEvent event) {
-        return event.isShortcutDown() && !event.isAltDown() && switch (event.getCode()) {
-            case Z -> event.isShiftDown() ? field.isRedoable() : field.isUndoable();
-            case Y -> field.isRedoable();
-            case A, C, X, V -> !event.isShiftDown();
-            case DELETE, BACK_SPACE, LEFT, RIGHT, HOME, END -> true;
-            default -> false;
-        };
+        return event.isShortcutDown()
+                && !event.isAltDown()
+                && switch (event.getCode()) {
+                    case Z -> event.isShiftDown() ? field.isRedoable() : field.isUndoable();
+                    case Y -> field.isRedoable();
+                    case A, C, X, V -> !event.isShiftDown();
+                    case DELETE, BACK_SPACE, LEFT, RIGHT, HOME, END -> true;
+                    default -> false;
+                };
     }
 }

@@ -34,7 +34,8 @@ public final class ValueList extends ScrollPane {
         boxes.getChildren().clear();
         cells.clear();
         values.forEach((cell, count) -> {
-            var box = new CheckBox(text(table, column, cell) + Phrase.of("  (%,d %s)", count, count == 1 ? "row" : "rows"));
+            var box = new CheckBox(
+                    text(table, column, cell) + Phrase.of("  (%,d %s)", count, count == 1 ? "row" : "rows"));
             box.setId(getId() + "-" + cells.size());
             box.setMnemonicParsing(false);
             box.setSelected(ticked.contains(cell));
@@ -55,6 +56,8 @@ public final class ValueList extends ScrollPane {
     }
 
     public static String text(Table table, Column column, Cell cell) {
-        return cell instanceof Cell.Number(double number) ? column.format().shown(number, table.mark()) : cell.exactText();
+        return cell instanceof Cell.Number(double number)
+                ? column.format().shown(number, table.mark())
+                : cell.exactText();
     }
 }

@@ -5,8 +5,8 @@ import javafx.scene.control.Label;
 import javafx.scene.layout.Region;
 import javafx.scene.text.Font;
 
-/// A label whose text goes on as many lines as it needs. Its height for a width is kept, since a layout asks for it many
-/// times over, and breaking lines is dear.
+/// A label whose text goes on as many lines as it needs. Its height for a width is kept, since a layout asks for it
+/// many times over, and breaking lines is dear.
 public final class WrappedLabel extends Label {
     private Measured measured;
 
@@ -24,7 +24,10 @@ public final class WrappedLabel extends Label {
 
     @Override
     protected double computePrefHeight(double width) {
-        if (measured == null || measured.width != width || !measured.text.equals(getText()) || !measured.font.equals(getFont())
+        if (measured == null
+                || measured.width != width
+                || !measured.text.equals(getText())
+                || !measured.font.equals(getFont())
                 || !measured.insets.equals(getInsets())) {
             measured = new Measured(width, getText(), getFont(), getInsets(), super.computePrefHeight(width));
         }

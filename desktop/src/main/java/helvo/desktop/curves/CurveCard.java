@@ -27,10 +27,11 @@ import javafx.scene.layout.VBox;
 import javafx.scene.paint.Color;
 import javafx.scene.shape.Rectangle;
 
-/// One curve shape in the strip: its name, R², a small picture of it over the points with its residuals beneath, and its share of
-/// the evidence.
+/// One curve shape in the strip: its name, R², a small picture of it over the points with its residuals beneath,
+/// and its share of the evidence.
 final class CurveCard extends ToggleButton {
-    /// A curve whose middle is further from the line through its ends than this, in parts of its rise, is not straight.
+    /// A curve whose middle is further from the line through its ends than this, in parts of its rise, is not
+    /// straight.
     private static final double BENDS = 0.02;
     private static final double HEIGHT = 60;
     /// What R² takes where it stands beneath the name.
@@ -131,7 +132,7 @@ final class CurveCard extends ToggleButton {
         switch (outcome.orElse(null)) {
             case null -> explain("Fitting …", "Fitting …");
             case FitOutcome.Fitted(Fit fit) -> show(series, fit, color, numbers, most);
-            case FitOutcome.NotFitted(_, var reason) -> {
+            case FitOutcome.NotFitted(var _, var reason) -> {
                 String sentence = reason.sentence(numbers);
                 explain(repeated.equals(Optional.of(sentence)) ? "–" : sentence, sentence);
             }
@@ -154,7 +155,8 @@ final class CurveCard extends ToggleButton {
         return value < -1 ? numbers.significant(value, 2) : numbers.share(value);
     }
 
-    /// The corner that the curve leaves free: below it where it bends down or is straight, above it where it bends up.
+    /// The corner that the curve leaves free: below it where it bends down or is straight, above it where it bends
+    /// up.
     private static Pos freeCorner(SeriesAnalysis series, Fit fit) {
         DoubleSummaryStatistics x = Arrays.stream(series.points().x()).summaryStatistics();
         if (x.getCount() == 0) {
@@ -164,12 +166,16 @@ final class CurveCard extends ToggleButton {
         double last = fit.function().at(x.getMax());
         double middle = fit.function().at(x.getMin() / 2 + x.getMax() / 2);
         boolean bendsUp = first / 2 + last / 2 - middle > BENDS * Math.abs(last - first);
-        return bendsUp ? first > last ? Pos.TOP_RIGHT : Pos.TOP_LEFT : first > last ? Pos.BOTTOM_LEFT : Pos.BOTTOM_RIGHT;
+        return bendsUp
+                ? first > last ? Pos.TOP_RIGHT : Pos.TOP_LEFT
+                : first > last ? Pos.BOTTOM_LEFT : Pos.BOTTOM_RIGHT;
     }
 
     private void show(SeriesAnalysis series, Fit fit, Color color, NumberFormat numbers, boolean most) {
         OptionalDouble weight = series.weight(shape);
-        String value = fit.quality().r2AboutMean().isPresent() ? r2(fit.quality().r2AboutMean().getAsDouble(), numbers) : "–";
+        String value = fit.quality().r2AboutMean().isPresent()
+                ? r2(fit.quality().r2AboutMean().getAsDouble(), numbers)
+                : "–";
         r2.setText(value);
         picture.show(series.points(), fit, color);
         boolean simple = series.simplest().equals(Optional.of(shape));
@@ -181,10 +187,19 @@ final class CurveCard extends ToggleButton {
         bar.setWidth(evidence.getWidth() * share);
         barColor = color;
         paint();
-        say(Phrase.of("%s, R² %s%s%s%s", shape.name(), value,
-                weight.isPresent() ? ", " + Math.round(100 * weight.getAsDouble()) + " % of the evidence"
-                        : series.whyNotRanked(shape).map(why -> ". Not ranked: " + why).orElse(""),
+        say(Phrase.of(
+                "%s, R² %s%s%s%s",
+                shape.name(),
+                value,
+                weight.isPresent()
+                        ? ", " + Math.round(100 * weight.getAsDouble()) + " % of the evidence"
+                        : series.whyNotRanked(shape)
+                                .map(why -> ". Not ranked: " + why)
+                                .orElse(""),
                 most ? ", more than any other" : "",
-                simple ? ". The simplest that is as good as any: within 2 of the least AICc, with the fewest coefficients" : ""));
+                simple
+                        ? ". The simplest that is as good as any: within 2 of the least AICc, with the fewest "
+                                + "coefficients"
+                        : ""));
     }
 }

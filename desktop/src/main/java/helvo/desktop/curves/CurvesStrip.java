@@ -18,8 +18,8 @@ import helvo.core.study.Figure;
 import helvo.core.study.FigureEdit;
 import helvo.core.table.RowCondition;
 import helvo.desktop.controls.SeriesColors;
-import helvo.desktop.looks.Looks;
 import helvo.desktop.controls.WrappedLabel;
+import helvo.desktop.looks.Looks;
 import helvo.desktop.panels.Commands;
 import helvo.desktop.workspace.Workspace;
 import java.util.List;
@@ -66,9 +66,13 @@ public final class CurvesStrip extends HBox {
         judged.getStyleClass().add("muted");
         judged.setId("curves-judged");
         judged.setTooltip(judgedBy);
-        var beside = smallButton("curve-beside", "+", "One curve more through the same points, beside this one", this::beside);
-        degrees.getChildren().setAll(smallButton("degree-less", "−", "One degree less", () -> step(-1)), degree,
-                smallButton("degree-more", "+", "One degree more", () -> step(1)));
+        var beside = smallButton(
+                "curve-beside", "+", "One curve more through the same points, beside this one", this::beside);
+        degrees.getChildren()
+                .setAll(
+                        smallButton("degree-less", "−", "One degree less", () -> step(-1)),
+                        degree,
+                        smallButton("degree-more", "+", "One degree more", () -> step(1)));
         degrees.setAlignment(Pos.CENTER_LEFT);
         degree.setMinWidth(Region.USE_PREF_SIZE);
         remove = smallButton("curve-remove", "remove", "Remove this curve", this::remove);
@@ -120,7 +124,8 @@ public final class CurvesStrip extends HBox {
 
     private void show(FigureAnalysis figure, SeriesAnalysis current) {
         series.setText(figure.series().size() > 1 ? current.label() : "");
-        series.setStyle("-fx-text-fill: " + SeriesColors.css(Looks.inUse().get().legible(SeriesColors.of(current.slot()), "strip")));
+        series.setStyle("-fx-text-fill: "
+                + SeriesColors.css(Looks.inUse().get().legible(SeriesColors.of(current.slot()), "strip")));
         series.getStyleClass().setAll("label", "strong");
         int n = current.points().size();
         points.setText(Phrase.of("%,d %s", n, n == 1 ? "point" : "points"));
@@ -133,16 +138,22 @@ public final class CurvesStrip extends HBox {
         show(judged, !current.key().isFurther());
         boolean tooFew = current.tooFewToRank();
         judged.setText(tooFew ? "are too few to tell shapes apart" : "by AICc");
-        judgedBy.setText(tooFew ? "By AICc the evidence for a shape takes " + EvidenceWeights.FEWEST_POINTS
-                + " points or more, and two more "
-                + "than the shape has coefficients: judge by what is known of the matter."
-                : "The bar under each picture is the curve's share of the evidence, by the AICc of the fits; the shape that has most is "
-                + "named in colour. The mean alone is what each has to beat.");
+        judgedBy.setText(
+                tooFew
+                        ? "By AICc the evidence for a shape takes " + EvidenceWeights.FEWEST_POINTS
+                                + " points or more, and two more "
+                                + "than the shape has coefficients: judge by what is known of the matter."
+                        : "The bar under each picture is the curve's share of the evidence, by the AICc of the fits; "
+                                + "the shape that has most is "
+                                + "named in colour. The mean alone is what each has to beat.");
         Optional<String> repeated = repeated(current, figure.numbers());
         show(cards, figure.hint().isEmpty());
         show(missing, repeated.isPresent() && figure.hint().isEmpty());
         missing.setText(repeated.orElse(""));
-        double most = current.weights().stream().mapToDouble(weight -> weight.orElse(0)).max().orElse(0);
+        double most = current.weights().stream()
+                .mapToDouble(weight -> weight.orElse(0))
+                .max()
+                .orElse(0);
         for (Node card : cards.getChildren()) {
             var of = (CurveCard) card;
             boolean hasMost = most > 0 && current.weight(of.shape()).orElse(0) == most;
@@ -153,10 +164,13 @@ public final class CurvesStrip extends HBox {
 
     /// Why several shapes cannot be fitted; said once, not on every card.
     private static Optional<String> repeated(SeriesAnalysis current, NumberFormat numbers) {
-        Map<String, Long> reasons = current.outcomes().stream().filter(FitOutcome.NotFitted.class::isInstance)
-                .collect(Collectors.groupingBy(outcome -> ((FitOutcome.NotFitted) outcome).reason().sentence(numbers),
-                        Collectors.counting()));
-        return reasons.entrySet().stream().filter(reason -> reason.getValue() >= SEVERAL).max(Map.Entry.comparingByValue())
+        Map<String, Long> reasons = current.outcomes().stream()
+                .filter(FitOutcome.NotFitted.class::isInstance)
+                .collect(Collectors.groupingBy(
+                        outcome -> ((FitOutcome.NotFitted) outcome).reason().sentence(numbers), Collectors.counting()));
+        return reasons.entrySet().stream()
+                .filter(reason -> reason.getValue() >= SEVERAL)
+                .max(Map.Entry.comparingByValue())
                 .map(Map.Entry::getKey);
     }
 
@@ -177,7 +191,8 @@ public final class CurvesStrip extends HBox {
     }
 
     private void choose(Curve shape) {
-        workspace.figureInView().ifPresent(figure -> workspace.series()
+        workspace.figureInView().ifPresent(figure -> workspace
+                .series()
                 .ifPresent(series -> workspace.perform(new FigureEdit.ChooseCurve(figure.id(), series.key(), shape))));
     }
 
@@ -185,7 +200,9 @@ public final class CurvesStrip extends HBox {
     private void step(int by) {
         workspace.series().ifPresent(current -> {
             Curve shown = current.chosen().curve();
-            int to = shown.degree() == 0 && !(shown instanceof Mean) ? 1 : Math.clamp(shown.degree() + (long) by, 0, Polynomial.HIGHEST);
+            int to = shown.degree() == 0 && !(shown instanceof Mean)
+                    ? 1
+                    : Math.clamp(shown.degree() + (long) by, 0, Polynomial.HIGHEST);
             choose(to == 0 ? new Mean() : to == 1 ? new Line() : new Polynomial(to));
         });
     }
@@ -194,39 +211,67 @@ public final class CurvesStrip extends HBox {
     private void beside() {
         workspace.figure().ifPresent(figure -> workspace.series().ifPresent(current -> {
             Curve shown = current.chosen().curve();
-            Curve shape = current.simplest().filter(curve -> !curve.equals(shown)).orElse(shown.degree() == 1 ? new Polynomial(2)
-                    : new Line());
+            Curve shape = current.simplest()
+                    .filter(curve -> !curve.equals(shown))
+                    .orElse(shown.degree() == 1 ? new Polynomial(2) : new Line());
             Figure now = workspace.figureInView().orElseThrow();
             if (now.further().size() == Figure.MOST_FURTHER) {
-                workspace.messages().tell("A figure has at most " + Figure.MOST_FURTHER + " further curves: remove one first.");
+                workspace
+                        .messages()
+                        .tell("A figure has at most " + Figure.MOST_FURTHER + " further curves: remove one first.");
                 return;
             }
-            List<RowCondition> only = now.further().stream().filter(each -> each.key().equals(current.key())).findFirst()
-                    .map(Figure.FurtherCurve::only).orElse(List.of());
+            List<RowCondition> only = now.further().stream()
+                    .filter(each -> each.key().equals(current.key()))
+                    .findFirst()
+                    .map(Figure.FurtherCurve::only)
+                    .orElse(List.of());
             workspace.perform(new FigureEdit.AddCurve(now.id(), now.nextFurther(current.key()), shape, only));
             workspace.showSeries(figure.series().size());
         }));
     }
 
     private void remove() {
-        workspace.figureInView().ifPresent(figure -> workspace.series().filter(series -> series.key().isFurther()).ifPresent(series -> {
-            workspace.showSeries(0);
-            workspace.perform(new FigureEdit.RemoveCurve(figure.id(), series.key()));
-        }));
+        workspace.figureInView().ifPresent(figure -> workspace
+                .series()
+                .filter(series -> series.key().isFurther())
+                .ifPresent(series -> {
+                    workspace.showSeries(0);
+                    workspace.perform(new FigureEdit.RemoveCurve(figure.id(), series.key()));
+                }));
     }
 
     /// What can be done with curves by name.
     public void addTo(Commands commands) {
         for (Curve curve : Curves.all()) {
-            commands.add("Fit: " + curve.name().toLowerCase(Locale.ROOT), "", () -> workspace.series().isPresent(), () -> choose(curve));
+            commands.add(
+                    "Fit: " + curve.name().toLowerCase(Locale.ROOT),
+                    "",
+                    () -> workspace.series().isPresent(),
+                    () -> choose(curve));
         }
-        commands.add("One curve more beside this one", "Shortcut+Shift+B", () -> workspace.series().isPresent(), this::beside);
-        commands.add("Remove this curve", "", () -> workspace.series().filter(of -> of.key().isFurther()).isPresent(), this::remove);
-        commands.add("One degree more", "Shortcut+Alt+Up", () -> workspace.series().isPresent(), () -> step(1));
-        commands.add("One degree less", "Shortcut+Alt+Down", () -> workspace.series().isPresent(), () -> step(-1));
-        commands.add("Show the next series", "Shortcut+Page Down", () ->
-                workspace.figure().filter(of -> of.series().size() > 1).isPresent(),
-                () -> workspace.figure().ifPresent(figure -> workspace.showSeries(
-                        Math.floorMod(workspace.seriesPlace().get() + 1, figure.series().size()))));
+        commands.add(
+                "One curve more beside this one",
+                "Shortcut+Shift+B",
+                () -> workspace.series().isPresent(),
+                this::beside);
+        commands.add(
+                "Remove this curve",
+                "",
+                () -> workspace.series().filter(of -> of.key().isFurther()).isPresent(),
+                this::remove);
+        commands.add(
+                "One degree more", "Shortcut+Alt+Up", () -> workspace.series().isPresent(), () -> step(1));
+        commands.add(
+                "One degree less", "Shortcut+Alt+Down", () -> workspace.series().isPresent(), () -> step(-1));
+        commands.add(
+                "Show the next series",
+                "Shortcut+Page Down",
+                () -> workspace.figure().filter(of -> of.series().size() > 1).isPresent(),
+                () -> workspace
+                        .figure()
+                        .ifPresent(figure -> workspace.showSeries(Math.floorMod(
+                                workspace.seriesPlace().get() + 1,
+                                figure.series().size()))));
     }
 }

@@ -5,8 +5,8 @@ import helvo.core.Progress;
 import helvo.core.analysis.Analysis;
 import helvo.core.study.Study;
 import helvo.core.table.Table;
-import helvo.desktop.work.Background.Outcome;
 import helvo.desktop.work.Background;
+import helvo.desktop.work.Background.Outcome;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -18,8 +18,9 @@ import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.util.Subscription;
 
-/// Works out what is to be shown, beside the interface thread: the newest request counts. What will probably be asked for is
-/// worked out beforehand in a second line, which takes the first one's place when it is asked for. Used on the interface thread only.
+/// Works out what is to be shown, beside the interface thread: the newest request counts. What will probably be
+/// asked for is worked out beforehand in a second line, which takes the first one's place when it is asked for.
+/// Used on the interface thread only.
 public final class AnalysisService {
     /// What is known early has the processors to itself until it is on the screen; then shapes are compared.
     private static final long SHOWN_FIRST_NANOS = 60_000_000;
@@ -72,8 +73,8 @@ public final class AnalysisService {
         return () -> preparations.remove(work);
     }
 
-    /// Works out what a study shows first, before it is in view: its first table with the first figure over that. To be used beside the
-    /// interface thread.
+    /// Works out what a study shows first, before it is in view: its first table with the first figure over that.
+    /// To be used beside the interface thread.
     public interface Beginning {
         /// @return an analysis with that figure alone; empty for a study of many rows
         Optional<Analysis> of(Study study, Progress progress);
@@ -82,26 +83,37 @@ public final class AnalysisService {
     /// The views that there are when this is asked for draw the figure while the window is filled with the rest.
     public Beginning beginning() {
         List<Preparation> all = List.copyOf(preparations);
-        return (study, progress) -> study.tables().stream().mapToInt(Table::rows).sum() > FEW_ROWS ? Optional.empty()
-                : study.figures().stream()
-                .filter(figure -> figure.table() == study.tables().getFirst().id()).findFirst().map(figure -> {
-                    Analysis first = Analysis.of(study.withFigures(List.of(figure)), Analysis.EMPTY, progress);
-                    // Its outcome is not waited for: a picture that fails is drawn anew, and told of, when it is shown.
-                    Beside.of(() -> prepareAll(all, first, progress));
-                    return first;
-                });
+        return (study, progress) ->
+                study.tables().stream().mapToInt(Table::rows).sum() > FEW_ROWS
+                        ? Optional.empty()
+                        : study.figures().stream()
+                                .filter(figure -> figure.table()
+                                        == study.tables().getFirst().id())
+                                .findFirst()
+                                .map(figure -> {
+                                    Analysis first =
+                                            Analysis.of(study.withFigures(List.of(figure)), Analysis.EMPTY, progress);
+                                    // Its outcome is not waited for: a picture that fails is drawn anew, and told
+                                    // of, when it is shown.
+                                    Beside.of(() -> prepareAll(all, first, progress));
+                                    return first;
+                                });
     }
 
-    /// Shows the beginning of a study until the whole is worked out, which takes what is known from it; where it is of another study
-    /// that is not shown.
+    /// Shows the beginning of a study until the whole is worked out, which takes what is known from it; where it is
+    /// of another study that is not shown.
     void request(Study study, Optional<Analysis> beginning) {
-        beginning.filter(first -> first.study().equals(study.withFigures(first.study().figures()))).ifPresent(latest::set);
+        beginning
+                .filter(first ->
+                        first.study().equals(study.withFigures(first.study().figures())))
+                .ifPresent(latest::set);
         request(study, true);
     }
 
     /// Asks for the analysis of a study. What is under way for it already goes on.
     ///
-    /// @param whole whether all that views need is prepared before they are told; else the figure is drawn when there is time
+    /// @param whole whether all that views need is prepared before they are told; else the figure is drawn when
+    ///     there is time
     void request(Study study, boolean whole) {
         if (study == wanted && unfinished.get().isEmpty()) {
             return;
@@ -115,7 +127,9 @@ public final class AnalysisService {
             ahead = free;
         } else {
             dropPrepared();
-            current.run("Fitting …", work(study, whole ? List.copyOf(preparations) : List.of(), this::learned),
+            current.run(
+                    "Fitting …",
+                    work(study, whole ? List.copyOf(preparations) : List.of(), this::learned),
                     new Outcome<>(latest::set, this::failed, this::stop));
         }
     }
@@ -137,8 +151,13 @@ public final class AnalysisService {
         }
         var next = new Ahead(study);
         prepared = Optional.of(next);
-        ahead.run("Fitting …", work(study, List.copyOf(preparations), early -> learned(next, early)),
-                new Outcome<>(all -> learned(next, all), fault -> forget(next, () -> failed(fault)), () -> forget(next, this::stop)));
+        ahead.run(
+                "Fitting …",
+                work(study, List.copyOf(preparations), early -> learned(next, early)),
+                new Outcome<>(
+                        all -> learned(next, all),
+                        fault -> forget(next, () -> failed(fault)),
+                        () -> forget(next, this::stop)));
         return true;
     }
 
@@ -152,7 +171,8 @@ public final class AnalysisService {
         learned(analysis);
     }
 
-    /// What could not be worked out beforehand is worked out when it is asked for; if it was asked for meanwhile, that is told.
+    /// What could not be worked out beforehand is worked out when it is asked for; if it was asked for meanwhile,
+    /// that is told.
     private void forget(Ahead of, Runnable told) {
         prepared = prepared.filter(each -> each != of);
         if (of.study == wanted) {
@@ -166,17 +186,21 @@ public final class AnalysisService {
         var shownFirst = new AtomicBoolean();
         return progress -> {
             var preparing = new ArrayList<Beside<Boolean>>();
-            Analysis all = Analysis.of(study, previous, known -> {
-                if (!known.isLarge()) {
-                    preparing.add(Beside.of(() -> prepareAll(first, known, progress)));
-                    return;
-                }
-                prepareAll(first, known, progress);
-                Platform.runLater(() -> early.accept(known));
-                if (!shownFirst.getAndSet(true)) {
-                    LockSupport.parkNanos(SHOWN_FIRST_NANOS);
-                }
-            }, progress);
+            Analysis all = Analysis.of(
+                    study,
+                    previous,
+                    known -> {
+                        if (!known.isLarge()) {
+                            preparing.add(Beside.of(() -> prepareAll(first, known, progress)));
+                            return;
+                        }
+                        prepareAll(first, known, progress);
+                        Platform.runLater(() -> early.accept(known));
+                        if (!shownFirst.getAndSet(true)) {
+                            LockSupport.parkNanos(SHOWN_FIRST_NANOS);
+                        }
+                    },
+                    progress);
             preparing.forEach(Beside::outcome);
             prepareAll(first, all, progress);
             return all;
@@ -196,19 +220,23 @@ public final class AnalysisService {
     }
 
     private void failed(Throwable fault) {
-        unfinished.set(Optional.of(fault instanceof OutOfMemoryError
-                ? "There is not enough memory to work out this figure: set rows aside, or close other programs. "
-                        + "Figure and readout are as they were before."
-                : "Working out the figure failed (" + fault + "). The change stands; figure and readout are as they were before."));
+        unfinished.set(Optional.of(
+                fault instanceof OutOfMemoryError
+                        ? "There is not enough memory to work out this figure: set rows aside, or close other "
+                                + "programs. "
+                                + "Figure and readout are as they were before."
+                        : "Working out the figure failed (" + fault
+                                + "). The change stands; figure and readout are as they were before."));
     }
 
     /// Stops that and nothing else: the edit that asked for it stands.
     public void stop() {
         current.stop();
         dropPrepared();
-        unfinished.set(Optional.of(latest.get().study() == wanted
-                ? "Stopped: not all curves were compared, and cells may need a look that are not listed."
-                : "Stopped: the change stands; figure and readout are as they were before."));
+        unfinished.set(Optional.of(
+                latest.get().study() == wanted
+                        ? "Stopped: not all curves were compared, and cells may need a look that are not listed."
+                        : "Stopped: the change stands; figure and readout are as they were before."));
     }
 
     /// Works out again what was stopped or failed.

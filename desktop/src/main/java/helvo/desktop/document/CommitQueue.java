@@ -9,8 +9,8 @@ import helvo.core.study.StudyEdit;
 import helvo.core.study.TableChange;
 import helvo.core.study.TableEdit;
 import helvo.core.table.Column;
-import helvo.desktop.work.Background.Outcome;
 import helvo.desktop.work.Background;
+import helvo.desktop.work.Background.Outcome;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
@@ -20,9 +20,9 @@ import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.function.Supplier;
 
-/// Commits in the order they were asked for: at once, or beside the interface thread where one takes long; those that come meanwhile
-/// wait for it, and are done on the study as it is then. One that fails or is stopped leaves the others their turn. Used on the interface
-/// thread only.
+/// Commits in the order they were asked for: at once, or beside the interface thread where one takes long; those
+/// that come meanwhile wait for it, and are done on the study as it is then. One that fails or is stopped leaves
+/// the others their turn. Used on the interface thread only.
 final class CommitQueue {
     /// To go through more than these takes longer than a person should wait for.
     private static final int MANY_ROWS = 100_000;
@@ -52,14 +52,19 @@ final class CommitQueue {
     /// @param name what it does, as a sentence without its full stop
     /// @param done gets what it led to
     /// @param tell gets a sentence when it could not be done
-    record Wanted(String label, Supplier<String> name, Function<History, Document.Change> how, Consumer<Document.Change> done,
+    record Wanted(
+            String label,
+            Supplier<String> name,
+            Function<History, Document.Change> how,
+            Consumer<Document.Change> done,
             Consumer<String> tell) {
         private String sentence(Throwable fault, boolean hasWaited) {
             return fault instanceof OutOfMemoryError
-                    ? "There is not enough memory for this; nothing was changed. Close other programs, or take fewer rows."
-                    : hasWaited && fault instanceof RuntimeException ? "“" + name.get() + "” was not done: it does not fit the study as it "
-                    + "is now."
-                    : "Helvo met a fault of its own; the study is as it was. (" + fault + ")";
+                    ? "There is not enough memory for this; nothing was changed. Close other programs, or take fewer "
+                            + "rows."
+                    : hasWaited && fault instanceof RuntimeException
+                            ? "“" + name.get() + "” was not done: it does not fit the study as it " + "is now."
+                            : "Helvo met a fault of its own; the study is as it was. (" + fault + ")";
         }
     }
 
@@ -69,11 +74,16 @@ final class CommitQueue {
             commit.done.accept(commit.how.apply(now.get()));
             return;
         }
-        add(new Pending<>(commit.label, () -> {
-            History before = now.get();
-            return _ -> commit.how.apply(before);
-        }, new Outcome<>(commit.done, fault -> commit.tell.accept(commit.sentence(fault, waits)),
-                () -> commit.tell.accept("Stopped; the study is as it was."))));
+        add(new Pending<>(
+                commit.label,
+                () -> {
+                    History before = now.get();
+                    return _ -> commit.how.apply(before);
+                },
+                new Outcome<>(
+                        commit.done,
+                        fault -> commit.tell.accept(commit.sentence(fault, waits)),
+                        () -> commit.tell.accept("Stopped; the study is as it was."))));
     }
 
     /// Work whose outcome asks for commits: they are done before those that come while it is under way.
@@ -94,8 +104,13 @@ final class CommitQueue {
 
     private <T> void begin(Pending<T> pending) {
         Outcome<T> outcome = pending.outcome;
-        work.run(pending.label, pending.begin.get(), new Outcome<>(result -> end(() -> outcome.done().accept(result)),
-                fault -> end(() -> outcome.failed().accept(fault)), () -> end(outcome.cancelled())));
+        work.run(
+                pending.label,
+                pending.begin.get(),
+                new Outcome<>(
+                        result -> end(() -> outcome.done().accept(result)),
+                        fault -> end(() -> outcome.failed().accept(fault)),
+                        () -> end(outcome.cancelled())));
     }
 
     /// Tells what became of the first, and goes on with the next.
@@ -120,18 +135,26 @@ final class CommitQueue {
 
     /// Whether an edit goes through very many rows.
     static boolean takesLong(Edit edit, Study study) {
-        if (edit instanceof TableEdit.SetBlock block && block.block().stream().mapToInt(List::size).sum() > MANY_TEXTS) {
+        if (edit instanceof TableEdit.SetBlock block
+                && block.block().stream().mapToInt(List::size).sum() > MANY_TEXTS) {
             return true;
         }
-        return hasManyRows(study) && switch (edit) {
-            case FigureEdit _ -> false;
-            case StudyEdit.Summarise _, StudyEdit.Turn _, StudyEdit.Compound _ -> true;
-            case StudyEdit _ -> false;
-            case TableEdit.SetCell _ -> study.tables().stream()
-                    .anyMatch(table -> table.summary().isPresent() || table.columns().stream().anyMatch(Column::isDerived));
-            case ColumnEdit.Derive _, ColumnEdit.SetFormula _, ColumnEdit.SetKind _, ColumnEdit.NameSet _, ColumnEdit.ScaleBars _ -> true;
-            case ColumnEdit _ -> false;
-            case TableChange _ -> true;
-        };
+        return hasManyRows(study)
+                && switch (edit) {
+                    case FigureEdit _ -> false;
+                    case StudyEdit.Summarise _, StudyEdit.Turn _, StudyEdit.Compound _ -> true;
+                    case StudyEdit _ -> false;
+                    case TableEdit.SetCell _ ->
+                        study.tables().stream()
+                                .anyMatch(table -> table.summary().isPresent()
+                                        || table.columns().stream().anyMatch(Column::isDerived));
+                    case ColumnEdit.Derive _,
+                            ColumnEdit.SetFormula _,
+                            ColumnEdit.SetKind _,
+                            ColumnEdit.NameSet _,
+                            ColumnEdit.ScaleBars _ -> true;
+                    case ColumnEdit _ -> false;
+                    case TableChange _ -> true;
+                };
     }
 }

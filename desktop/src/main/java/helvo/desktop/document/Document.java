@@ -18,10 +18,12 @@ import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.util.Subscription;
 
-/// The study that is open: its history, what is only tried on it, and its analysis. It knows no window; several may show it.
-/// Each change of the history is a commit: an edit, an undo, a redo, a jump to a step. Used on the interface thread only.
+/// The study that is open: its history, what is only tried on it, and its analysis. It knows no window; several may
+/// show it. Each change of the history is a commit: an edit, an undo, a redo, a jump to a step. Used on the
+/// interface thread only.
 public final class Document implements AutoCloseable {
-    /// Edits of one thing that follow one another within this time are one gesture: turns of a wheel, keys that move a slider.
+    /// Edits of one thing that follow one another within this time are one gesture: turns of a wheel, keys that
+    /// move a slider.
     private static final long GESTURE_NANOS = 1_500_000_000;
 
     private final Background background = new Background();
@@ -75,16 +77,24 @@ public final class Document implements AutoCloseable {
     /// @param then runs when it is done
     /// @param tell gets a sentence when it could not be done
     public void perform(Edit edit, Runnable then, Consumer<String> tell) {
-        Optional<History> foreseen = preview.get().filter(each -> each.foresees(history.get(), edit)).map(Preview::after);
+        Optional<History> foreseen =
+                preview.get().filter(each -> each.foresees(history.get(), edit)).map(Preview::after);
         long now = System.nanoTime();
         boolean goesOn = now - performed < GESTURE_NANOS;
         performed = now;
         Instant at = Instant.now();
         Study asked = study();
-        commit("Changing the table …", () -> name(edit, asked), before -> goesOn && before.isContinuedBy(edit)
-                ? Change.by(new Commit.GoOn(edit, at), before)
-                : foreseen.filter(_ -> before == history.get()).map(after -> new Change(new Commit.Do(edit, at(after, at)), after))
-                .orElseGet(() -> Change.by(new Commit.Do(edit, at), before)), then, tell, CommitQueue.takesLong(edit, study()));
+        commit(
+                "Changing the table …",
+                () -> name(edit, asked),
+                before -> goesOn && before.isContinuedBy(edit)
+                        ? Change.by(new Commit.GoOn(edit, at), before)
+                        : foreseen.filter(_ -> before == history.get())
+                                .map(after -> new Change(new Commit.Do(edit, at(after, at)), after))
+                                .orElseGet(() -> Change.by(new Commit.Do(edit, at), before)),
+                then,
+                tell,
+                CommitQueue.takesLong(edit, study()));
     }
 
     private static String name(Edit edit, Study asked) {
@@ -121,7 +131,13 @@ public final class Document implements AutoCloseable {
     }
 
     private void go(String label, Function<History, Commit> where, Consumer<String> tell) {
-        commit(label, () -> label.replace(" …", ""), before -> Change.by(where.apply(before), before), () -> {}, tell, false);
+        commit(
+                label,
+                () -> label.replace(" …", ""),
+                before -> Change.by(where.apply(before), before),
+                () -> {},
+                tell,
+                false);
     }
 
     /// Whether a long change is under way; others wait for it.
@@ -129,15 +145,29 @@ public final class Document implements AutoCloseable {
         return commits.isBusy();
     }
 
-    private void commit(String label, Supplier<String> name, Function<History, Change> how, Runnable then, Consumer<String> tell,
+    private void commit(
+            String label,
+            Supplier<String> name,
+            Function<History, Change> how,
+            Runnable then,
+            Consumer<String> tell,
             boolean takesLong) {
-        commits.add(new CommitQueue.Wanted(label, name, how, change -> {
-            commit(change);
-            then.run();
-        }, tell), history::get, takesLong);
+        commits.add(
+                new CommitQueue.Wanted(
+                        label,
+                        name,
+                        how,
+                        change -> {
+                            commit(change);
+                            then.run();
+                        },
+                        tell),
+                history::get,
+                takesLong);
     }
 
-    /// Runs work whose outcome asks for changes, as reading a long text from the clipboard. What is asked for meanwhile waits for those.
+    /// Runs work whose outcome asks for changes, as reading a long text from the clipboard. What is asked for
+    /// meanwhile waits for those.
     public <T> void changeAfter(String label, Background.Work<T> work, Outcome<T> outcome) {
         commits.add(label, work, outcome);
     }
@@ -173,7 +203,8 @@ public final class Document implements AutoCloseable {
 
     /// Shows what an edit would do, without doing it: drawn where it changes looks only, else worked out.
     ///
-    /// @throws IllegalArgumentException when the edit cannot be done on the study; what was tried before is still shown
+    /// @throws IllegalArgumentException when the edit cannot be done on the study; what was tried before is still
+    ///     shown
     public void tryOut(Edit edit) {
         var next = preview(edit, edit.isLook() ? Preview.Extent.DRAWN : Preview.Extent.ANALYSED);
         if (next.extent() == Preview.Extent.ANALYSED) {
@@ -182,12 +213,15 @@ public final class Document implements AutoCloseable {
         preview.set(Optional.of(next));
     }
 
-    /// Begins to work out what an edit gives while its text may still be changed, so that it is shown the sooner once it is done.
+    /// Begins to work out what an edit gives while its text may still be changed, so that it is shown the sooner
+    /// once it is done.
     public void prepare(Edit edit) {
         if (preview.get().filter(each -> each.foresees(history.get(), edit)).isPresent()) {
             return;
         }
-        boolean tried = preview.get().filter(each -> each.extent() != Preview.Extent.PREPARED).isPresent();
+        boolean tried = preview.get()
+                .filter(each -> each.extent() != Preview.Extent.PREPARED)
+                .isPresent();
         if (tried || isChanging() || CommitQueue.hasManyRows(study())) {
             return;
         }

@@ -11,7 +11,8 @@ import helvo.core.study.Study;
 public record Preview(History before, Edit edit, History after, Extent extent) {
     /// How much of it is seen while it is tried.
     public enum Extent {
-        /// Nothing yet, as of a cell that is being typed: it is worked out so that it is there at once when it is done.
+        /// Nothing yet, as of a cell that is being typed: it is worked out so that it is there at once when it is
+        /// done.
         PREPARED,
         /// The figure is drawn as it would look; nothing is fitted again.
         DRAWN,

@@ -48,43 +48,114 @@ final class AxisForm extends PartForm {
         if (time.isEmpty()) {
             steps();
         } else {
-            form.row("Dates as", form.choice("axis-dates", "How dates are written", List.of(AxisLook.DateLabels.values()),
-                    AxisForm::words, () -> look.get().dates(), dates -> set(place, look.get().withDates(dates))));
+            form.row(
+                    "Dates as",
+                    form.choice(
+                            "axis-dates",
+                            "How dates are written",
+                            List.of(AxisLook.DateLabels.values()),
+                            AxisForm::words,
+                            () -> look.get().dates(),
+                            dates -> set(place, look.get().withDates(dates))));
         }
-        form.row("Title", form.text("axis-title", "Title of the axis; empty for the columns' names", () -> title(look.get()),
-                text -> set(place, look.get().withTitle(text.isEmpty() || text.equals(title(look.get().withTitle(Optional.empty())))
-                        ? Optional.empty() : Optional.of(text)))));
-        form.row("Ticks", form.choice("axis-ticks", "Where ticks point", List.of(AxisLook.Ticks.values()), AxisForm::words,
-                () -> look.get().ticks(), ticks -> set(place, look.get().withTicks(ticks))));
+        form.row(
+                "Title",
+                form.text(
+                        "axis-title",
+                        "Title of the axis; empty for the columns' names",
+                        () -> title(look.get()),
+                        text -> set(
+                                place,
+                                look.get()
+                                        .withTitle(
+                                                text.isEmpty()
+                                                                || text.equals(title(look.get()
+                                                                        .withTitle(Optional.empty())))
+                                                        ? Optional.empty()
+                                                        : Optional.of(text)))));
+        form.row(
+                "Ticks",
+                form.choice(
+                        "axis-ticks",
+                        "Where ticks point",
+                        List.of(AxisLook.Ticks.values()),
+                        AxisForm::words,
+                        () -> look.get().ticks(),
+                        ticks -> set(place, look.get().withTicks(ticks))));
         if (place != AxisPlace.RIGHT) {
-            form.row("Grid", form.choice("axis-grid", "Lines behind the points", List.of(AxisLook.Grid.values()), AxisForm::words,
-                    () -> look.get().grid(), grid -> set(place, look.get().withGrid(grid))));
-            form.wide(form.tick("axis-side", "Axis on the other side", () -> look.get().otherSide(),
+            form.row(
+                    "Grid",
+                    form.choice(
+                            "axis-grid",
+                            "Lines behind the points",
+                            List.of(AxisLook.Grid.values()),
+                            AxisForm::words,
+                            () -> look.get().grid(),
+                            grid -> set(place, look.get().withGrid(grid))));
+            form.wide(form.tick(
+                    "axis-side",
+                    "Axis on the other side",
+                    () -> look.get().otherSide(),
                     other -> set(place, look.get().withOtherSide(other))));
         }
         if (time.isEmpty()) {
-            form.wide(form.tick("axis-zero", "Begin at zero, or hold it", () -> look.get().zero(),
+            form.wide(form.tick(
+                    "axis-zero",
+                    "Begin at zero, or hold it",
+                    () -> look.get().zero(),
                     zero -> set(place, look.get().withZero(zero))));
             form.wide(form.tick("axis-log", "Logarithmic", () -> look.get().logarithmic(), this::logarithmic));
         }
-        form.wide(form.tick("axis-reversed", "Reversed", () -> look.get().reversed(),
+        form.wide(form.tick(
+                "axis-reversed",
+                "Reversed",
+                () -> look.get().reversed(),
                 reversed -> set(place, look.get().withReversed(reversed))));
     }
 
     private void steps() {
-        form.row("Step", form.number("axis-step", "Step between labels", () -> look.get().step(),
-                () -> axisNow().flatMap(Axis::labelledStep).map(NumberText::withoutRounding), Form.Writing.PLAIN, this::step));
-        form.row("Minor steps", form.number("axis-minor", "Minor steps in a step, 1 for none",
-                () -> look.get().minor().map(Integer::doubleValue),
-                () -> axisNow().flatMap(Axis::partsOfStep).map(Integer::doubleValue), Form.Writing.PLAIN,
-                parts -> set(place, look.get().withMinor(whole(parts, 1, AxisLook.MAX_PARTS, "A step has %d to %d minor steps.")))));
-        form.row("Decimals", form.number("axis-decimals", "Decimals of the labels", () -> look.get().decimals().map(Integer::doubleValue),
-                decimals -> set(place, look.get().withDecimals(whole(decimals, 0, AxisLook.MAX_DECIMALS,
-                        "There can be %d to %d decimals.")))));
+        form.row(
+                "Step",
+                form.number(
+                        "axis-step",
+                        "Step between labels",
+                        () -> look.get().step(),
+                        () -> axisNow().flatMap(Axis::labelledStep).map(NumberText::withoutRounding),
+                        Form.Writing.PLAIN,
+                        this::step));
+        form.row(
+                "Minor steps",
+                form.number(
+                        "axis-minor",
+                        "Minor steps in a step, 1 for none",
+                        () -> look.get().minor().map(Integer::doubleValue),
+                        () -> axisNow().flatMap(Axis::partsOfStep).map(Integer::doubleValue),
+                        Form.Writing.PLAIN,
+                        parts -> set(
+                                place,
+                                look.get()
+                                        .withMinor(whole(
+                                                parts, 1, AxisLook.MAX_PARTS, "A step has %d to %d minor steps.")))));
+        form.row(
+                "Decimals",
+                form.number(
+                        "axis-decimals",
+                        "Decimals of the labels",
+                        () -> look.get().decimals().map(Integer::doubleValue),
+                        decimals -> set(
+                                place,
+                                look.get()
+                                        .withDecimals(whole(
+                                                decimals,
+                                                0,
+                                                AxisLook.MAX_DECIMALS,
+                                                "There can be %d to %d decimals.")))));
     }
 
-    private static Optional<Integer> whole(Optional<Double> typed, int least, int most, String refusal) throws Form.Refused {
-        if (typed.isPresent() && !(typed.get() >= least && typed.get() <= most && typed.get() == Math.rint(typed.get()))) {
+    private static Optional<Integer> whole(Optional<Double> typed, int least, int most, String refusal)
+            throws Form.Refused {
+        if (typed.isPresent()
+                && !(typed.get() >= least && typed.get() <= most && typed.get() == Math.rint(typed.get()))) {
             throw new Form.Refused(Phrase.of(refusal, least, most));
         }
         return typed.map(Double::intValue);
@@ -94,9 +165,11 @@ final class AxisForm extends PartForm {
         if (step.isPresent() && !(step.get() > 0)) {
             throw new Form.Refused("A step must be more than 0.");
         }
-        double labels = step.flatMap(by -> axisNow().map(axis -> (axis.high() - axis.low()) / by)).orElse(0.0);
+        double labels = step.flatMap(by -> axisNow().map(axis -> (axis.high() - axis.low()) / by))
+                .orElse(0.0);
         if (labels > AxisLook.MAX_STEPS) {
-            throw new Form.Refused(Phrase.of("A step of %s would make %,.0f labels, and no more than %d have room.",
+            throw new Form.Refused(Phrase.of(
+                    "A step of %s would make %,.0f labels, and no more than %d have room.",
                     NumberText.shortest(step.orElseThrow()), labels, AxisLook.MAX_STEPS));
         }
         set(place, look.get().withStep(step));
@@ -108,7 +181,9 @@ final class AxisForm extends PartForm {
 
     /// What stands at an axis, as it is edited.
     private String title(AxisLook of) {
-        return of.title().or(() -> workspace.figure().map(figure -> FigureDrawing.ownAxisTitle(figure, place))).orElse("");
+        return of.title()
+                .or(() -> workspace.figure().map(figure -> FigureDrawing.ownAxisTitle(figure, place)))
+                .orElse("");
     }
 
     private static String words(AxisLook.DateLabels dates) {
@@ -139,21 +214,26 @@ final class AxisForm extends PartForm {
     }
 
     private TextField limit(boolean lower) {
-        var field = form.number(lower ? "axis-from" : "axis-to",
+        var field = form.number(
+                lower ? "axis-from" : "axis-to",
                 lower ? "Lower limit; empty for the program's own" : "Upper limit; empty for the program's own",
                 () -> lower ? look.get().low() : look.get().high(),
                 () -> axisNow().map(axis -> NumberText.withoutRounding(lower ? axis.low() : axis.high())),
-                time.map(AxisForm::dates).orElse(Form.Writing.PLAIN), typed -> limit(typed, lower));
+                time.map(AxisForm::dates).orElse(Form.Writing.PLAIN),
+                typed -> limit(typed, lower));
         field.setPrefColumnCount(time.isPresent() ? 11 : 8);
         return field;
     }
 
     private static Form.Writing dates(TimeAxis time) {
-        return new Form.Writing(text -> DateText.read(text, DateText.Order.DAY_FIRST)
-                .map(moment -> OptionalDouble.of(time.coordinate(moment.seconds()))).orElse(OptionalDouble.empty()), value -> {
-            double seconds = Math.rint(time.seconds(value));
-            return DateText.shown(seconds, seconds % 86_400 == 0 ? DateText.Form.DAY : DateText.Form.SECOND);
-        });
+        return new Form.Writing(
+                text -> DateText.read(text, DateText.Order.DAY_FIRST)
+                        .map(moment -> OptionalDouble.of(time.coordinate(moment.seconds())))
+                        .orElse(OptionalDouble.empty()),
+                value -> {
+                    double seconds = Math.rint(time.seconds(value));
+                    return DateText.shown(seconds, seconds % 86_400 == 0 ? DateText.Form.DAY : DateText.Form.SECOND);
+                });
     }
 
     private void limit(Optional<Double> typed, boolean lower) throws Form.Refused {
@@ -170,27 +250,43 @@ final class AxisForm extends PartForm {
         double from = low.or(() -> axis.map(Axis::low)).orElse(Double.NEGATIVE_INFINITY);
         double to = high.or(() -> axis.map(Axis::high)).orElse(Double.POSITIVE_INFINITY);
         if (typed.isPresent() && !(from < to)) {
-            throw new Form.Refused(lower ? "The lower limit must be less than the upper." : "The upper limit must be more than the lower.");
+            throw new Form.Refused(
+                    lower
+                            ? "The lower limit must be less than the upper."
+                            : "The upper limit must be more than the lower.");
         }
-        boolean tooManySteps = now.step().isPresent() && low.isPresent() && high.isPresent()
+        boolean tooManySteps = now.step().isPresent()
+                && low.isPresent()
+                && high.isPresent()
                 && (to - from) / now.step().get() > AxisLook.MAX_STEPS;
         set(place, (tooManySteps ? now.withStep(Optional.empty()) : now).withLimits(low, high));
     }
 
     private void logarithmic(boolean log) throws Form.Refused {
         if (log) {
-            List<SeriesAnalysis> along = allSeries().stream().filter(series -> place == AxisPlace.X
-                    || workspace.figure().orElseThrow().isOnRight(series.key()) == (place == AxisPlace.RIGHT)).toList();
-            long all = along.stream().mapToLong(series -> series.points().size()).sum();
-            long above = along.stream().flatMapToDouble(series -> Arrays.stream(place == AxisPlace.X ? series.points().x()
-                    : series.points().y())).filter(value -> value > 0).count();
+            List<SeriesAnalysis> along = allSeries().stream()
+                    .filter(series -> place == AxisPlace.X
+                            || workspace.figure().orElseThrow().isOnRight(series.key()) == (place == AxisPlace.RIGHT))
+                    .toList();
+            long all =
+                    along.stream().mapToLong(series -> series.points().size()).sum();
+            long above = along.stream()
+                    .flatMapToDouble(series -> Arrays.stream(
+                            place == AxisPlace.X
+                                    ? series.points().x()
+                                    : series.points().y()))
+                    .filter(value -> value > 0)
+                    .count();
             if (above == 0) {
                 throw new Form.Refused("No point has a value above 0, so a logarithmic axis could show none.");
             }
             if (above < all) {
-                workspace.messages().warn(Phrase.of(
-                        "%,d of %,d points are not above 0 and cannot be shown on a logarithmic axis; fits still use them.",
-                        all - above, all));
+                workspace
+                        .messages()
+                        .warn(Phrase.of(
+                                "%,d of %,d points are not above 0 and cannot be shown on a logarithmic axis; fits "
+                                        + "still use them.",
+                                all - above, all));
             }
         }
         set(place, look.get().withLogarithmic(log));

@@ -74,16 +74,21 @@ final class BarsOfSeries {
     }
 
     Source source() {
-        return lengths().<Source>map(bar -> new Source.OfColumn(bar.id()))
+        return lengths()
+                .<Source>map(bar -> new Source.OfColumn(bar.id()))
                 .or(() -> column().uniformBars().map(bars -> bars.percent() ? new Source.Percent() : new Source.Same()))
                 .orElse(new Source.Nothing());
     }
 
     /// All places that they can come from.
     List<Source> sources() {
-        return Stream.<Source>concat(Stream.of(new Source.Nothing(), new Source.Same(), new Source.Percent()), table().columns().stream()
-                .filter(each -> each.kind() == Kind.NUMBER && each.role() != Role.X && each.role() != Role.Y)
-                .map(each -> new Source.OfColumn(each.id()))).toList();
+        return Stream.<Source>concat(
+                        Stream.of(new Source.Nothing(), new Source.Same(), new Source.Percent()),
+                        table().columns().stream()
+                                .filter(each ->
+                                        each.kind() == Kind.NUMBER && each.role() != Role.X && each.role() != Role.Y)
+                                .map(each -> new Source.OfColumn(each.id())))
+                .toList();
     }
 
     String words(Source source) {
@@ -91,7 +96,8 @@ final class BarsOfSeries {
             case Source.Nothing _ -> "no bars";
             case Source.Same _ -> "the same for all";
             case Source.Percent _ -> "a percentage";
-            case Source.OfColumn(int id) -> "column " + table().column(id).heading().text();
+            case Source.OfColumn(int id) ->
+                "column " + table().column(id).heading().text();
         };
     }
 
@@ -103,35 +109,52 @@ final class BarsOfSeries {
             return;
         }
         lengths().ifPresent(bar -> workspace.perform(new ColumnEdit.SetRole(table, bar.id(), Role.NONE)));
-        Optional<Double> before = column().uniformBars().filter(each -> !each.percent()).map(UniformBars::size);
-        workspace.perform(new ColumnEdit.SetOwnBars(table, of.id(), switch (chosen) {
-            case Source.Same _ -> new UniformBars(before.orElseGet(this::rough), false);
-            case Source.Percent _ -> new UniformBars(FIRST_PERCENT, true);
-            default -> UniformBars.NONE;
-        }));
+        Optional<Double> before =
+                column().uniformBars().filter(each -> !each.percent()).map(UniformBars::size);
+        workspace.perform(new ColumnEdit.SetOwnBars(
+                table,
+                of.id(),
+                switch (chosen) {
+                    case Source.Same _ -> new UniformBars(before.orElseGet(this::rough), false);
+                    case Source.Percent _ -> new UniformBars(FIRST_PERCENT, true);
+                    default -> UniformBars.NONE;
+                }));
     }
 
     void resize(double size) {
-        workspace.perform(new ColumnEdit.SetOwnBars(table().id(), column().id(),
-                new UniformBars(size, source() instanceof Source.Percent)));
+        workspace.perform(new ColumnEdit.SetOwnBars(
+                table().id(), column().id(), new UniformBars(size, source() instanceof Source.Percent)));
     }
 
     /// A first length: about as long as the points scatter.
     private double rough() {
-        double scatter = inX ? Double.NaN : series().flatMap(SeriesAnalysis::fit)
-                .map(fit -> 2 * fit.quality().residualStandardDeviation().orElse(Double.NaN)).orElse(Double.NaN);
-        return new BigDecimal(scatter > 0 ? scatter : 1).round(new MathContext(1)).doubleValue();
+        double scatter = inX
+                ? Double.NaN
+                : series().flatMap(SeriesAnalysis::fit)
+                        .map(fit ->
+                                2 * fit.quality().residualStandardDeviation().orElse(Double.NaN))
+                        .orElse(Double.NaN);
+        return new BigDecimal(scatter > 0 ? scatter : 1)
+                .round(new MathContext(1))
+                .doubleValue();
     }
 
     /// The one half length that all have; empty where bars differ.
     Optional<Double> length() {
-        return lengths().map(BarsOfSeries::only).orElseGet(() -> column().uniformBars().map(UniformBars::size));
+        return lengths().map(BarsOfSeries::only).orElseGet(() -> column().uniformBars()
+                .map(UniformBars::size));
     }
 
     /// The one length that all cells of a column hold.
     private static Optional<Double> only(Column bar) {
-        return bar.values(2).filter(values -> values.size() == 1).flatMap(_ -> IntStream.range(0, bar.cells().size())
-                .mapToDouble(bar.cells()::number).filter(each -> !Double.isNaN(each)).boxed().findFirst()).filter(length -> length > 0);
+        return bar.values(2)
+                .filter(values -> values.size() == 1)
+                .flatMap(_ -> IntStream.range(0, bar.cells().size())
+                        .mapToDouble(bar.cells()::number)
+                        .filter(each -> !Double.isNaN(each))
+                        .boxed()
+                        .findFirst())
+                .filter(length -> length > 0);
     }
 
     String unit() {
@@ -151,10 +174,14 @@ final class BarsOfSeries {
         String needed = bounds.equalBar().isPresent() && !inX && Double.isFinite(least)
                 ? "± " + numbers.significant(bounds.equalBar().getAsDouble() * least, 6) + unit
                 : Double.isFinite(least) ? numbers.significant(least, 6) + " times these" : "longer than any";
-        String slope = bounds.slope().isPresent() ? " Slope " + numbers.withUncertainty(bounds.slope().getAsDouble(),
-                bounds.slopeHalfRange()) + " (± is half the range)." : "";
+        String slope = bounds.slope().isPresent()
+                ? " Slope " + numbers.withUncertainty(bounds.slope().getAsDouble(), bounds.slopeHalfRange())
+                        + " (± is half the range)."
+                : "";
         return (bounds.exist() ? "A line passes through all bars." + slope : "No line passes through all bars.")
                 + " The least that would do: " + needed + "."
-                + (isDerived() ? " These bars follow other columns: they can be tried here, and are changed there." : "");
+                + (isDerived()
+                        ? " These bars follow other columns: they can be tried here, and are changed there."
+                        : "");
     }
 }

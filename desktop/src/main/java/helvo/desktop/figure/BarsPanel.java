@@ -22,7 +22,8 @@ import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.VBox;
 
-/// The error bars of a series: where their length comes from, what it means, how they look, and what if they were others.
+/// The error bars of a series: where their length comes from, what it means, how they look, and what if they were
+/// others.
 public final class BarsPanel extends Panel {
     private final Form form = new Form(this::showError);
     private final Form looks = new Form(this::showError);
@@ -83,9 +84,17 @@ public final class BarsPanel extends Panel {
         if (bars.series().isEmpty()) {
             return;
         }
-        heading.setText("Error bars in " + (inX ? "x" : "y") + ", " + bars.column().name());
-        form.row("Direction", form.choice("bars-direction", "Bars in y or in x", List.of(false, true), x -> x ? "in x" : "in y",
-                () -> inX, this::turn));
+        heading.setText(
+                "Error bars in " + (inX ? "x" : "y") + ", " + bars.column().name());
+        form.row(
+                "Direction",
+                form.choice(
+                        "bars-direction",
+                        "Bars in y or in x",
+                        List.of(false, true),
+                        x -> x ? "in x" : "in y",
+                        () -> inX,
+                        this::turn));
         length();
         meaning();
         look();
@@ -101,24 +110,37 @@ public final class BarsPanel extends Panel {
     }
 
     private void length() {
-        form.row("Length", form.choice("bars-from", "Where the length of the bars comes from", bars.sources(), bars::words, bars::source,
-                chosen -> {
-            if (!chosen.equals(bars.source())) {
-                bars.take(chosen);
-                begin();
-            }
-        }));
+        form.row(
+                "Length",
+                form.choice(
+                        "bars-from",
+                        "Where the length of the bars comes from",
+                        bars.sources(),
+                        bars::words,
+                        bars::source,
+                        chosen -> {
+                            if (!chosen.equals(bars.source())) {
+                                bars.take(chosen);
+                                begin();
+                            }
+                        }));
         if (!(bars.source() instanceof BarsOfSeries.Source.OfColumn)) {
-            form.row("±", form.number("bars-size", "Half length of the bars, in the column's unit or in percent",
-                    () -> bars.column().uniformBars().map(UniformBars::size), typed -> {
-                requireLength(typed);
-                if (bars.source() instanceof BarsOfSeries.Source.Nothing && typed.isPresent()) {
-                    bars.take(new BarsOfSeries.Source.Same());
-                    begin();
-                }
-                bars.resize(typed.orElse(0.0));
-                whatIf.begin(bars);
-            }), new Label(bars.unit()));
+            form.row(
+                    "±",
+                    form.number(
+                            "bars-size",
+                            "Half length of the bars, in the column's unit or in percent",
+                            () -> bars.column().uniformBars().map(UniformBars::size),
+                            typed -> {
+                                requireLength(typed);
+                                if (bars.source() instanceof BarsOfSeries.Source.Nothing && typed.isPresent()) {
+                                    bars.take(new BarsOfSeries.Source.Same());
+                                    begin();
+                                }
+                                bars.resize(typed.orElse(0.0));
+                                whatIf.begin(bars);
+                            }),
+                    new Label(bars.unit()));
         }
         bars.lengths().filter(each -> row >= 0 && !each.isDerived()).ifPresent(each -> lengthOfRow(each.id()));
     }
@@ -131,40 +153,94 @@ public final class BarsPanel extends Panel {
 
     /// The bar that was clicked, where each has its own cell.
     private void lengthOfRow(int column) {
-        form.row("Row " + (row + 1), form.number("bars-row", "Half length of the bar of row " + (row + 1), () -> {
-            double length = bars.table().column(column).cells().number(row);
-            return Double.isNaN(length) ? Optional.empty() : Optional.of(length);
-        }, typed -> {
-            requireLength(typed);
-            workspace.perform(new TableEdit.SetCell(bars.table().id(), column, row,
-                    typed.map(length -> NumberText.shortest(length).replace('.', bars.table().mark().sign())).orElse("")));
-        }));
+        form.row(
+                "Row " + (row + 1),
+                form.number(
+                        "bars-row",
+                        "Half length of the bar of row " + (row + 1),
+                        () -> {
+                            double length = bars.table().column(column).cells().number(row);
+                            return Double.isNaN(length) ? Optional.empty() : Optional.of(length);
+                        },
+                        typed -> {
+                            requireLength(typed);
+                            workspace.perform(new TableEdit.SetCell(
+                                    bars.table().id(),
+                                    column,
+                                    row,
+                                    typed.map(length -> NumberText.shortest(length)
+                                                    .replace(
+                                                            '.',
+                                                            bars.table().mark().sign()))
+                                            .orElse("")));
+                        }));
     }
 
     private void meaning() {
-        form.row("A bar is", form.choice("bars-meaning", "What the length of a bar says", List.of(BarMeaning.values()),
-                meaning -> "± " + meaning.words(), () -> bars.meaningOf().barMeaning(),
-                meaning -> workspace.perform(new ColumnEdit.SetBarMeaning(bars.table().id(), bars.meaningOf().id(), meaning))));
-        form.row("In fits", form.choice("bars-weights", "How points count in the fits of this figure", List.of(Weighting.values()),
-                Weighting::words, () -> workspace.figureInView().orElseThrow().weighting(),
-                by -> workspace.figureInView().ifPresent(figure -> workspace.perform(new FigureEdit.Weigh(figure.id(), by)))));
+        form.row(
+                "A bar is",
+                form.choice(
+                        "bars-meaning",
+                        "What the length of a bar says",
+                        List.of(BarMeaning.values()),
+                        meaning -> "± " + meaning.words(),
+                        () -> bars.meaningOf().barMeaning(),
+                        meaning -> workspace.perform(new ColumnEdit.SetBarMeaning(
+                                bars.table().id(), bars.meaningOf().id(), meaning))));
+        form.row(
+                "In fits",
+                form.choice(
+                        "bars-weights",
+                        "How points count in the fits of this figure",
+                        List.of(Weighting.values()),
+                        Weighting::words,
+                        () -> workspace.figureInView().orElseThrow().weighting(),
+                        by -> workspace
+                                .figureInView()
+                                .ifPresent(figure -> workspace.perform(new FigureEdit.Weigh(figure.id(), by)))));
     }
 
     private void look() {
-        Supplier<BarLook> look = () -> workspace.figureInView().orElseThrow().look().series(key).bars();
-        looks.wide(looks.tick("bars-shown", "Drawn for this series", () -> look.get().shown(),
+        Supplier<BarLook> look =
+                () -> workspace.figureInView().orElseThrow().look().series(key).bars();
+        looks.wide(looks.tick(
+                "bars-shown",
+                "Drawn for this series",
+                () -> look.get().shown(),
                 shown -> set(look.get().withShown(shown))));
-        looks.row("Caps", looks.sliding("bars-cap", "Width of the strokes at the ends, 0 for none", 0, BarLook.MAX_CAP,
-                () -> look.get().cap(), cap -> set(look.get().withCap(cap))));
-        looks.row("Line width", looks.needed("bars-width", "Width of the lines in points", 0.1, BarLook.MAX_WIDTH,
-                () -> look.get().width(), width -> set(look.get().withWidth(width))));
-        looks.row("Colour", looks.color("bars-color", "Colour of the bars", Palette.seriesHex(), () -> look.get().color(),
-                color -> set(look.get().withColor(color))));
+        looks.row(
+                "Caps",
+                looks.sliding(
+                        "bars-cap",
+                        "Width of the strokes at the ends, 0 for none",
+                        0,
+                        BarLook.MAX_CAP,
+                        () -> look.get().cap(),
+                        cap -> set(look.get().withCap(cap))));
+        looks.row(
+                "Line width",
+                looks.needed(
+                        "bars-width",
+                        "Width of the lines in points",
+                        0.1,
+                        BarLook.MAX_WIDTH,
+                        () -> look.get().width(),
+                        width -> set(look.get().withWidth(width))));
+        looks.row(
+                "Colour",
+                looks.color(
+                        "bars-color",
+                        "Colour of the bars",
+                        Palette.seriesHex(),
+                        () -> look.get().color(),
+                        color -> set(look.get().withColor(color))));
     }
 
     private void set(BarLook changed) {
-        workspace.figureInView().filter(figure -> !figure.look().series(key).bars().equals(changed))
-                .ifPresent(figure -> workspace.perform(new FigureEdit.SetSeriesLook(figure.id(), key,
-                        figure.look().series(key).withBars(changed))));
+        workspace
+                .figureInView()
+                .filter(figure -> !figure.look().series(key).bars().equals(changed))
+                .ifPresent(figure -> workspace.perform(new FigureEdit.SetSeriesLook(
+                        figure.id(), key, figure.look().series(key).withBars(changed))));
     }
 }

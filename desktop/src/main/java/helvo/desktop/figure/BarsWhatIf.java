@@ -67,8 +67,13 @@ final class BarsWhatIf extends VBox {
         });
         var trying = new HBox(8, slider, size, unit);
         trying.setAlignment(Pos.CENTER_LEFT);
-        getChildren().addAll(strong("What if"), trying, verdict,
-                new FlowPane(8, 6, accept, button("bars-back", "Back to those in the table", () -> begin(bars))));
+        getChildren()
+                .addAll(
+                        strong("What if"),
+                        trying,
+                        verdict,
+                        new FlowPane(
+                                8, 6, accept, button("bars-back", "Back to those in the table", () -> begin(bars))));
     }
 
     /// Begins at the lengths that bars have.
@@ -86,7 +91,9 @@ final class BarsWhatIf extends VBox {
     }
 
     private void typed() {
-        double typed = NumberText.number(size.getText().replace('−', '-'), bars.table().mark()).orElse(Double.NaN);
+        double typed = NumberText.number(
+                        size.getText().replace('−', '-'), bars.table().mark())
+                .orElse(Double.NaN);
         double factor = typed / length.orElse(1.0);
         if (!(factor >= 0) || !Double.isFinite(factor)) {
             error.accept("Type a length of 0 or more.");

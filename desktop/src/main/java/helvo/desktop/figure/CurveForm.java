@@ -3,8 +3,8 @@ package helvo.desktop.figure;
 import static helvo.desktop.controls.Controls.button;
 
 import helvo.core.fit.PrintedEquation;
-import helvo.core.look.CurveLook.LabelPart;
 import helvo.core.look.CurveLook;
+import helvo.core.look.CurveLook.LabelPart;
 import helvo.core.table.SeriesKey;
 import helvo.desktop.controls.Form;
 import helvo.desktop.workspace.Workspace;
@@ -41,35 +41,100 @@ final class CurveForm extends PartForm {
 
     @Override
     void build() {
-        form.wide(form.tick("curve-shown", "Shown", () -> look.get().shown(), shown -> set(key, look.get().withShown(shown))));
-        form.row("Line width", form.needed("curve-width", "Width of the line in points", 0.1, CurveLook.MAX_WIDTH,
-                () -> look.get().width(), width -> set(key, look.get().withWidth(width))));
-        form.row("Dashes", form.choice("curve-dash", "Dashes of the line", List.of(CurveLook.Dash.values()),
-                dash -> dash.name().toLowerCase(Locale.ROOT).replace('_', ' '),
-                () -> look.get().dash().orElse(automatic(key).dash()), dash -> set(key, look.get().withDash(Optional.of(dash)))));
-        form.row("Opacity", form.sliding("curve-opacity", "Opacity of the line, 0 to 1", 0, 1, () -> look.get().opacity(),
-                opacity -> set(key, look.get().withOpacity(opacity))));
-        form.row("Colour", form.color("curve-color", "Colour of the curve", Palette.seriesHex(), () -> look.get().color(),
-                color -> set(key, look.get().withColor(color))));
-        form.row("From x", form.number("curve-from", "Where the curve begins; empty for the first point", () -> look.get().from(),
-                () -> end(true), Form.Writing.PLAIN, from -> reach(from, look.get().to())));
-        form.row("To x", form.number("curve-to", "Where the curve ends; empty for the last point", () -> look.get().to(),
-                () -> end(false), Form.Writing.PLAIN, to -> reach(look.get().from(), to)));
+        form.wide(form.tick(
+                "curve-shown",
+                "Shown",
+                () -> look.get().shown(),
+                shown -> set(key, look.get().withShown(shown))));
+        form.row(
+                "Line width",
+                form.needed(
+                        "curve-width",
+                        "Width of the line in points",
+                        0.1,
+                        CurveLook.MAX_WIDTH,
+                        () -> look.get().width(),
+                        width -> set(key, look.get().withWidth(width))));
+        form.row(
+                "Dashes",
+                form.choice(
+                        "curve-dash",
+                        "Dashes of the line",
+                        List.of(CurveLook.Dash.values()),
+                        dash -> dash.name().toLowerCase(Locale.ROOT).replace('_', ' '),
+                        () -> look.get().dash().orElse(automatic(key).dash()),
+                        dash -> set(key, look.get().withDash(Optional.of(dash)))));
+        form.row(
+                "Opacity",
+                form.sliding(
+                        "curve-opacity",
+                        "Opacity of the line, 0 to 1",
+                        0,
+                        1,
+                        () -> look.get().opacity(),
+                        opacity -> set(key, look.get().withOpacity(opacity))));
+        form.row(
+                "Colour",
+                form.color(
+                        "curve-color",
+                        "Colour of the curve",
+                        Palette.seriesHex(),
+                        () -> look.get().color(),
+                        color -> set(key, look.get().withColor(color))));
+        form.row(
+                "From x",
+                form.number(
+                        "curve-from",
+                        "Where the curve begins; empty for the first point",
+                        () -> look.get().from(),
+                        () -> end(true),
+                        Form.Writing.PLAIN,
+                        from -> reach(from, look.get().to())));
+        form.row(
+                "To x",
+                form.number(
+                        "curve-to",
+                        "Where the curve ends; empty for the last point",
+                        () -> look.get().to(),
+                        () -> end(false),
+                        Form.Writing.PLAIN,
+                        to -> reach(look.get().from(), to)));
+        label();
+        form.wide(new FlowPane(
+                8,
+                6,
+                button(
+                        "curve-label-own-place",
+                        "Label where no point lies",
+                        () -> set(key, look.get().withLabelAt(Optional.empty()))),
+                button("curve-to-series", "Its points …", () -> turnTo.accept(new FigurePart.LegendEntry(key)))));
+    }
+
+    private void label() {
         var parts = new FlowPane(10, 5);
         parts.setPrefWrapLength(220);
         for (LabelPart part : LabelPart.values()) {
-            parts.getChildren().add(form.tick("curve-label-" + part.name().toLowerCase(Locale.ROOT), words(part),
-                    () -> look.get().label().contains(part), in -> set(key, look.get().labelled(part, in))));
+            parts.getChildren()
+                    .add(form.tick(
+                            "curve-label-" + part.name().toLowerCase(Locale.ROOT),
+                            words(part),
+                            () -> look.get().label().contains(part),
+                            in -> set(key, look.get().labelled(part, in))));
         }
         form.row("Label", parts);
-        form.row("Digits", form.choice("curve-digits", "Digits of the equation's coefficients", digits(),
-                each -> each.map(digits -> Integer.toString(digits)).orElse("automatic"), () -> look.get().digits(),
-                digits -> set(key, look.get().withDigits(digits))));
-        form.row("Label at", SpotField.across(form, "curve-label-across", () -> look.get().labelAt(), this::put),
+        form.row(
+                "Digits",
+                form.choice(
+                        "curve-digits",
+                        "Digits of the equation's coefficients",
+                        digits(),
+                        each -> each.map(digits -> Integer.toString(digits)).orElse("automatic"),
+                        () -> look.get().digits(),
+                        digits -> set(key, look.get().withDigits(digits))));
+        form.row(
+                "Label at",
+                SpotField.across(form, "curve-label-across", () -> look.get().labelAt(), this::put),
                 SpotField.down(form, "curve-label-down", () -> look.get().labelAt(), this::put));
-        form.wide(new FlowPane(8, 6, button("curve-label-own-place", "Label where no point lies",
-                () -> set(key, look.get().withLabelAt(Optional.empty()))),
-                button("curve-to-series", "Its points …", () -> turnTo.accept(new FigurePart.LegendEntry(key)))));
     }
 
     private void put(CurveLook.Spot at) {
@@ -89,12 +154,16 @@ final class CurveForm extends PartForm {
 
     /// The first x of the series' points, or the last.
     private Optional<Double> end(boolean first) {
-        return series(key).map(of -> Arrays.stream(of.points().x())).flatMap(x -> (first ? x.min() : x.max()).stream().boxed().findFirst());
+        return series(key).map(of -> Arrays.stream(of.points().x())).flatMap(x -> (first ? x.min() : x.max())
+                .stream().boxed().findFirst());
     }
 
     private static List<Optional<Integer>> digits() {
-        return Stream.concat(Stream.of(Optional.<Integer>empty()),
-                IntStream.rangeClosed(PrintedEquation.FEWEST_DIGITS, PrintedEquation.MAX_DIGITS).mapToObj(Optional::of)).toList();
+        return Stream.concat(
+                        Stream.of(Optional.<Integer>empty()),
+                        IntStream.rangeClosed(PrintedEquation.FEWEST_DIGITS, PrintedEquation.MAX_DIGITS)
+                                .mapToObj(Optional::of))
+                .toList();
     }
 
     private void reach(Optional<Double> from, Optional<Double> to) throws Form.Refused {

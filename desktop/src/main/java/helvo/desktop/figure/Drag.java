@@ -7,8 +7,8 @@ import helvo.core.look.CurveLook;
 import helvo.core.look.FigureLook;
 import helvo.core.look.Note;
 import helvo.core.study.Edit;
-import helvo.core.study.FigureEdit.Zoom.Limits;
 import helvo.core.study.FigureEdit;
+import helvo.core.study.FigureEdit.Zoom.Limits;
 import helvo.core.table.SeriesKey;
 import helvo.figure.Axis;
 import helvo.figure.FigureLayout;
@@ -29,20 +29,42 @@ sealed interface Drag {
     static Optional<Drag> of(FigurePart part, FigureAnalysis figure, FigureLayout at, double x, double y) {
         FigureLook look = figure.figure().look();
         int id = figure.figure().id();
-        return Optional.ofNullable(switch (part) {
-            case FigurePart.AxisOf(var place) -> new OfAxis(id, place, at, OfAxis.fraction(place, at, x, y));
-            case FigurePart.Legend _, FigurePart.LegendEntry _ -> new OfBox(at, at.place(new FigurePart.Legend()).orElse(at.plot()), x, y,
-                    spot -> new FigureEdit.SetLegend(id, look.legend().withAt(Optional.of(spot))));
-            case FigurePart.CurveLabel(var key) -> new OfBox(at, at.place(part).orElse(at.plot()), x, y,
-                    spot -> new FigureEdit.SetCurveLook(id, key, look.curve(key).withLabelAt(Optional.of(spot))));
-            case FigurePart.BarOf bar -> bar.end() == FigurePart.BarEnd.NONE ? null : new OfBar(figure, bar, at);
-            case FigurePart.CurveEnd(var key, var greatest) -> new OfCurveEnd(id, key, look.curve(key),
-                    greatest == at.axes().get(AxisPlace.X) instanceof Reversed, at);
-            case FigurePart.NoteOf(var note, var end) -> look.note(note)
-                    .map(each -> new OfNote(id, each, end, at, at.xAt(x), at.yAt(AxisPlace.Y, y))).orElse(null);
-            case FigurePart.Background _, FigurePart.CurveOf _ -> at.plot().contains(x, y) ? new OfPlot(id, at, x, y) : null;
-            case FigurePart.Title _, FigurePart.AxisTitle _, FigurePart.ColorKey _ -> null;
-        });
+        return Optional.ofNullable(
+                switch (part) {
+                    case FigurePart.AxisOf(var place) -> new OfAxis(id, place, at, OfAxis.fraction(place, at, x, y));
+                    case FigurePart.Legend _, FigurePart.LegendEntry _ ->
+                        new OfBox(
+                                at,
+                                at.place(new FigurePart.Legend()).orElse(at.plot()),
+                                x,
+                                y,
+                                spot -> new FigureEdit.SetLegend(
+                                        id, look.legend().withAt(Optional.of(spot))));
+                    case FigurePart.CurveLabel(var key) ->
+                        new OfBox(
+                                at,
+                                at.place(part).orElse(at.plot()),
+                                x,
+                                y,
+                                spot -> new FigureEdit.SetCurveLook(
+                                        id, key, look.curve(key).withLabelAt(Optional.of(spot))));
+                    case FigurePart.BarOf bar ->
+                        bar.end() == FigurePart.BarEnd.NONE ? null : new OfBar(figure, bar, at);
+                    case FigurePart.CurveEnd(var key, var greatest) ->
+                        new OfCurveEnd(
+                                id,
+                                key,
+                                look.curve(key),
+                                greatest == at.axes().get(AxisPlace.X) instanceof Reversed,
+                                at);
+                    case FigurePart.NoteOf(var note, var end) ->
+                        look.note(note)
+                                .map(each -> new OfNote(id, each, end, at, at.xAt(x), at.yAt(AxisPlace.Y, y)))
+                                .orElse(null);
+                    case FigurePart.Background _, FigurePart.CurveOf _ ->
+                        at.plot().contains(x, y) ? new OfPlot(id, at, x, y) : null;
+                    case FigurePart.Title _, FigurePart.AxisTitle _, FigurePart.ColorKey _ -> null;
+                });
     }
 
     static Optional<Limits> limits(double a, double b) {
@@ -60,7 +82,9 @@ sealed interface Drag {
         private static final double MIN_LEFT = 0.05;
 
         static double fraction(AxisPlace place, FigureLayout at, double x, double y) {
-            return place == AxisPlace.X ? (x - at.plot().getX()) / at.plot().getWidth() : (at.plot().getMaxY() - y) / at.plot().getHeight();
+            return place == AxisPlace.X
+                    ? (x - at.plot().getX()) / at.plot().getWidth()
+                    : (at.plot().getMaxY() - y) / at.plot().getHeight();
         }
 
         @Override
@@ -77,7 +101,8 @@ sealed interface Drag {
                 to = 1 + grabbed - now;
             }
             Axis axis = at.axes().get(place);
-            return limits(axis.value(from), axis.value(to)).map(each -> new FigureEdit.Zoom(figure, Map.of(place, each)));
+            return limits(axis.value(from), axis.value(to))
+                    .map(each -> new FigureEdit.Zoom(figure, Map.of(place, each)));
         }
     }
 
@@ -96,11 +121,13 @@ sealed interface Drag {
     }
 
     /// The legend or a label, which stand anywhere in the plot.
-    record OfBox(FigureLayout at, Rectangle2D box, double fromX, double fromY, Function<CurveLook.Spot, Edit> edit) implements Drag {
+    record OfBox(FigureLayout at, Rectangle2D box, double fromX, double fromY, Function<CurveLook.Spot, Edit> edit)
+            implements Drag {
         @Override
         public Optional<Edit> to(double x, double y) {
             Rectangle2D plot = at.plot();
-            return Optional.of(edit.apply(new CurveLook.Spot((box.getX() + x - fromX - plot.getX()) / plot.getWidth(),
+            return Optional.of(edit.apply(new CurveLook.Spot(
+                    (box.getX() + x - fromX - plot.getX()) / plot.getWidth(),
                     (box.getY() + y - fromY - plot.getY()) / plot.getHeight())));
         }
     }
@@ -109,20 +136,23 @@ sealed interface Drag {
     record OfCurveEnd(int figure, SeriesKey key, CurveLook look, boolean least, FigureLayout at) implements Drag {
         @Override
         public Optional<Edit> to(double x, double y) {
-            Optional<Double> to = Optional.of(at.xAt(Math.clamp(x, at.plot().getMinX(), at.plot().getMaxX())));
-            return Optional.of(new FigureEdit.SetCurveLook(figure, key,
-                    least ? look.reaching(to, look.to()) : look.reaching(look.from(), to)));
+            Optional<Double> to = Optional.of(
+                    at.xAt(Math.clamp(x, at.plot().getMinX(), at.plot().getMaxX())));
+            return Optional.of(new FigureEdit.SetCurveLook(
+                    figure, key, least ? look.reaching(to, look.to()) : look.reaching(look.from(), to)));
         }
     }
 
-    /// An end of an error bar: its length changes where it came from, the cell of its row, or the one length or percentage of all.
+    /// An end of an error bar: its length changes where it came from, the cell of its row, or the one length or
+    /// percentage of all.
     record OfBar(FigureAnalysis figure, FigurePart.BarOf bar, FigureLayout at) implements Drag {
         @Override
         public Optional<Edit> to(double x, double y) {
             boolean vertical = bar.end() == FigurePart.BarEnd.UP || bar.end() == FigurePart.BarEnd.DOWN;
             boolean down = bar.end() == FigurePart.BarEnd.DOWN || bar.end() == FigurePart.BarEnd.LEFT;
             return figure.series(bar.series()).flatMap(series -> {
-                BarSource source = vertical ? series.rows().yBars() : series.rows().xBars();
+                BarSource source =
+                        vertical ? series.rows().yBars() : series.rows().xBars();
                 double value = source.of().at(bar.row());
                 double length = (vertical ? at.yAt(at.along(figure, bar.series()), y) : at.xAt(x)) - value;
                 return source.dragged(figure.table(), bar.row(), value, Math.max(0, down ? -length : length), down);
@@ -141,19 +171,23 @@ sealed interface Drag {
             double toY = at.yAt(AxisPlace.Y, y);
             double byX = toX - fromX;
             double byY = toY - fromY;
-            Note moved = switch (note) {
-                case Note.Text text -> end == 1 ? text.withTo(Optional.of(new Note.Text.Target(toX, toY)))
-                        : text.withX(text.x() + byX).withY(text.y() + byY);
-                case Note.Quoted quoted -> quoted.withX(quoted.x() + byX).withY(quoted.y() + byY);
-                case Note.Rule rule -> rule.withAt(rule.at() + (rule.atY() ? byY : byX));
-                case Note.Span span -> {
-                    double by = span.ofY() ? byY : byX;
-                    double from = end == 2 ? span.from() : span.from() + by;
-                    double to = end == 1 ? span.to() : span.to() + by;
-                    yield from < to ? span.reaching(from, to) : span;
-                }
-                case Note.ReadingMarker marker -> marker.withAt(marker.fromY() ? toY : toX);
-            };
+            Note moved =
+                    switch (note) {
+                        case Note.Text text ->
+                            end == 1
+                                    ? text.withTo(Optional.of(new Note.Text.Target(toX, toY)))
+                                    : text.withX(text.x() + byX).withY(text.y() + byY);
+                        case Note.Quoted quoted ->
+                            quoted.withX(quoted.x() + byX).withY(quoted.y() + byY);
+                        case Note.Rule rule -> rule.withAt(rule.at() + (rule.atY() ? byY : byX));
+                        case Note.Span span -> {
+                            double by = span.ofY() ? byY : byX;
+                            double from = end == 2 ? span.from() : span.from() + by;
+                            double to = end == 1 ? span.to() : span.to() + by;
+                            yield from < to ? span.reaching(from, to) : span;
+                        }
+                        case Note.ReadingMarker marker -> marker.withAt(marker.fromY() ? toY : toX);
+                    };
             return Optional.of(new FigureEdit.PutNote(figure, moved));
         }
     }

@@ -37,50 +37,102 @@ final class FigureCommands {
         commands.add("Change the title of the figure", "Shortcut+T", this::hasTable, view::editTitle);
         for (AxisPlace place : AxisPlace.values()) {
             String keys = place == AxisPlace.X ? "Shortcut+Shift+X" : place == AxisPlace.Y ? "Shortcut+Shift+Y" : "";
-            commands.add("Change the " + place.words() + ": limits, steps, grid …", keys, () -> has(place),
+            commands.add(
+                    "Change the " + place.words() + ": limits, steps, grid …",
+                    keys,
+                    () -> has(place),
                     () -> pane.open(new FigurePart.AxisOf(place)));
             commands.add("Title of the " + place.words(), "", () -> has(place), () -> view.editAxisTitle(place));
         }
         commands.add("Change the legend …", "Shortcut+L", this::hasTable, () -> pane.open(new FigurePart.Legend()));
-        commands.add("Change how the series looks …", "Shortcut+M", this::hasSeries,
-                () -> workspace.series().ifPresent(series -> pane.open(new FigurePart.LegendEntry(series.key()))));
-        commands.add("Change how the curve looks …", "Shortcut+U", this::hasSeries,
-                () -> workspace.series().ifPresent(series -> pane.open(new FigurePart.CurveOf(series.key()))));
-        commands.add("Error bars: length, meaning, what if they were longer or shorter …", "Shortcut+B", this::hasSeries,
+        commands.add("Change how the series looks …", "Shortcut+M", this::hasSeries, () -> workspace
+                .series()
+                .ifPresent(series -> pane.open(new FigurePart.LegendEntry(series.key()))));
+        commands.add("Change how the curve looks …", "Shortcut+U", this::hasSeries, () -> workspace
+                .series()
+                .ifPresent(series -> pane.open(new FigurePart.CurveOf(series.key()))));
+        commands.add(
+                "Error bars: length, meaning, what if they were longer or shorter …",
+                "Shortcut+B",
+                this::hasSeries,
                 () -> pane.openBars(false));
         commands.add("Error bars in x …", "", this::hasSeries, () -> pane.openBars(true));
-        commands.add("Look of the whole figure: size, text, lines …", "Shortcut+Shift+G", this::hasTable,
+        commands.add(
+                "Look of the whole figure: size, text, lines …",
+                "Shortcut+Shift+G",
+                this::hasTable,
                 () -> pane.open(new FigurePart.Background()));
         for (Layer layer : Layer.values()) {
-            commands.add("Show or hide: " + layer.label().toLowerCase(Locale.ROOT), "", this::hasTable, () -> pane.toggle(layer));
+            commands.add(
+                    "Show or hide: " + layer.label().toLowerCase(Locale.ROOT),
+                    "",
+                    this::hasTable,
+                    () -> pane.toggle(layer));
         }
-        commands.add("Residuals: full view, or the figure again", "Shortcut+R", this::hasSeries,
+        commands.add(
+                "Residuals: full view, or the figure again",
+                "Shortcut+R",
+                this::hasSeries,
                 () -> pane.showResiduals(!pane.showsResiduals()));
-        commands.add("The selected points: their own curve, set aside, a group …", "Shortcut+Shift+P",
-                () -> workspace.selection().get().rows().length > 0, () -> pane.openPoints(workspace.selection().get().rows()));
+        commands.add(
+                "The selected points: their own curve, set aside, a group …",
+                "Shortcut+Shift+P",
+                () -> workspace.selection().get().rows().length > 0,
+                () -> pane.openPoints(workspace.selection().get().rows()));
         commands.add("Add the residuals to the table", "", this::hasSeries, pane::addResiduals);
-        commands.add("Measure the series along the right-hand axis, or along the left", "", this::hasSeries, this::otherAxis);
+        commands.add(
+                "Measure the series along the right-hand axis, or along the left",
+                "",
+                this::hasSeries,
+                this::otherAxis);
     }
 
     private void fits(Commands commands) {
         for (Weighting by : Weighting.values()) {
-            commands.add("Fit " + (by == Weighting.UNWEIGHTED ? by.words() : "with points weighted " + by.words()), "", this::hasTable,
-                    () -> workspace.figureInView().ifPresent(each -> workspace.perform(new FigureEdit.Weigh(each.id(), by))));
+            commands.add(
+                    "Fit " + (by == Weighting.UNWEIGHTED ? by.words() : "with points weighted " + by.words()),
+                    "",
+                    this::hasTable,
+                    () -> workspace
+                            .figureInView()
+                            .ifPresent(each -> workspace.perform(new FigureEdit.Weigh(each.id(), by))));
         }
-        commands.add("Swap x and y", "", this::hasTable, () -> workspace.figureInView()
+        commands.add("Swap x and y", "", this::hasTable, () -> workspace
+                .figureInView()
                 .ifPresent(each -> workspace.perform(new StudyEdit.SwapAxes(each.table()))));
     }
 
     private void notes(Commands commands) {
-        commands.add("Add a note", "Shortcut+Shift+N", this::hasAxes,
+        commands.add(
+                "Add a note",
+                "Shortcut+Shift+N",
+                this::hasAxes,
                 () -> add((id, x, y) -> new Note.Text(id, "Note", x.third(), y.twoThirds(), Optional.empty())));
-        commands.add("Add a reference line at a y", "", this::hasAxes, () -> add((id, _, y) -> new Note.Rule(id, true, y.third(), "")));
-        commands.add("Add a reference line at an x", "", this::hasAxes, () -> add((id, x, _) -> new Note.Rule(id, false, x.third(), "")));
-        commands.add("Add a shaded span of x", "", this::hasAxes,
+        commands.add(
+                "Add a reference line at a y",
+                "",
+                this::hasAxes,
+                () -> add((id, _, y) -> new Note.Rule(id, true, y.third(), "")));
+        commands.add(
+                "Add a reference line at an x",
+                "",
+                this::hasAxes,
+                () -> add((id, x, _) -> new Note.Rule(id, false, x.third(), "")));
+        commands.add(
+                "Add a shaded span of x",
+                "",
+                this::hasAxes,
                 () -> add((id, x, _) -> new Note.Span(id, false, x.third(), x.twoThirds(), "")));
-        commands.add("Add a shaded span of y", "", this::hasAxes,
+        commands.add(
+                "Add a shaded span of y",
+                "",
+                this::hasAxes,
                 () -> add((id, _, y) -> new Note.Span(id, true, y.third(), y.twoThirds(), "")));
-        commands.add("Read off the curve on the figure: the x at a y", "Shortcut+Shift+D", this::hasAxes, () -> addReading(true));
+        commands.add(
+                "Read off the curve on the figure: the x at a y",
+                "Shortcut+Shift+D",
+                this::hasAxes,
+                () -> addReading(true));
         commands.add("Read off the curve on the figure: the y at an x", "", this::hasAxes, () -> addReading(false));
     }
 
@@ -103,7 +155,9 @@ final class FigureCommands {
     }
 
     private boolean has(AxisPlace place) {
-        return view.layoutNow().filter(layout -> layout.axes().containsKey(place)).isPresent();
+        return view.layoutNow()
+                .filter(layout -> layout.axes().containsKey(place))
+                .isPresent();
     }
 
     private boolean hasAxes() {
@@ -113,14 +167,16 @@ final class FigureCommands {
     private void otherAxis() {
         workspace.figure().ifPresent(each -> workspace.series().ifPresent(series -> {
             SeriesLook look = each.figure().look().series(series.key());
-            workspace.perform(new FigureEdit.SetSeriesLook(each.figure().id(), series.key(),
-                    look.withRight(Optional.of(!each.isOnRight(series.key())))));
+            workspace.perform(new FigureEdit.SetSeriesLook(
+                    each.figure().id(), series.key(), look.withRight(Optional.of(!each.isOnRight(series.key())))));
         }));
     }
 
     void addReading(boolean fromY) {
-        workspace.series().ifPresent(series -> add((id, x, y) -> new Note.ReadingMarker(id, series.key(), fromY,
-                fromY ? y.third() : x.third(), true)));
+        workspace
+                .series()
+                .ifPresent(series -> add((id, x, y) ->
+                        new Note.ReadingMarker(id, series.key(), fromY, fromY ? y.third() : x.third(), true)));
     }
 
     /// Round values about a third and two thirds along an axis.
@@ -138,11 +194,17 @@ final class FigureCommands {
     }
 
     private void add(NewNote note) {
-        view.layoutNow().filter(layout -> !layout.axes().isEmpty()).ifPresent(layout -> workspace.figureInView().ifPresent(each -> {
-            int id = each.look().nextNoteId();
-            workspace.perform(new FigureEdit.PutNote(each.id(), note.of(id, Thirds.of(layout.axes().get(AxisPlace.X)),
-                    Thirds.of(layout.axes().get(AxisPlace.Y)))));
-            pane.open(new FigurePart.NoteOf(id, 0));
-        }));
+        view.layoutNow()
+                .filter(layout -> !layout.axes().isEmpty())
+                .ifPresent(layout -> workspace.figureInView().ifPresent(each -> {
+                    int id = each.look().nextNoteId();
+                    workspace.perform(new FigureEdit.PutNote(
+                            each.id(),
+                            note.of(
+                                    id,
+                                    Thirds.of(layout.axes().get(AxisPlace.X)),
+                                    Thirds.of(layout.axes().get(AxisPlace.Y)))));
+                    pane.open(new FigurePart.NoteOf(id, 0));
+                }));
     }
 }

@@ -33,7 +33,14 @@ final class FigureMenu {
     private final SeriesMenu ofSeries;
 
     /// @param x place on the sheet in points, like `y`
-    FigureMenu(Workspace workspace, FigureView view, PartOpener opener, FigureAnalysis figure, FigureLayout layout, double x, double y) {
+    FigureMenu(
+            Workspace workspace,
+            FigureView view,
+            PartOpener opener,
+            FigureAnalysis figure,
+            FigureLayout layout,
+            double x,
+            double y) {
         this.workspace = workspace;
         this.view = view;
         this.opener = opener;
@@ -60,16 +67,19 @@ final class FigureMenu {
                 legend();
             }
             case FigurePart.CurveOf(var key) -> ofSeries.curve(key);
-            case FigurePart.CurveEnd(var key, _) -> ofSeries.curve(key);
+            case FigurePart.CurveEnd(var key, var _) -> ofSeries.curve(key);
             case FigurePart.CurveLabel(var key) -> {
                 ofSeries.label(key);
                 items.separator();
                 ofSeries.curve(key);
             }
-            case FigurePart.BarOf(var key, _, _) -> ofSeries.bar(part, key);
-            case FigurePart.NoteOf(int id, _) -> {
+            case FigurePart.BarOf(var key, var _, var _) -> ofSeries.bar(part, key);
+            case FigurePart.NoteOf(int id, var _) -> {
                 items.item("note", "Change it …", () -> show(part));
-                items.item("note-remove", "Remove it", () -> workspace.perform(new FigureEdit.RemoveNote(figure().id(), id)));
+                items.item(
+                        "note-remove",
+                        "Remove it",
+                        () -> workspace.perform(new FigureEdit.RemoveNote(figure().id(), id)));
             }
             case FigurePart.ColorKey(var key) -> ofSeries.series(key);
             case FigurePart.Background _ -> background();
@@ -87,8 +97,13 @@ final class FigureMenu {
     private void point(FigureLayout.Hit hit) {
         int table = at.figure().table().id();
         List<Integer> rows = List.of(hit.row());
-        items.item("aside", hit.setAside() ? "Bring the point back" : "Set the point aside", () -> workspace.perform(hit.setAside()
-                ? new TableEdit.BringRowsBack(table, rows) : new TableEdit.SetRowsAside(table, rows, "on the figure")));
+        items.item(
+                "aside",
+                hit.setAside() ? "Bring the point back" : "Set the point aside",
+                () -> workspace.perform(
+                        hit.setAside()
+                                ? new TableEdit.BringRowsBack(table, rows)
+                                : new TableEdit.SetRowsAside(table, rows, "on the figure")));
         items.item("select", "Select the point", () -> workspace.select(hit.row()));
         items.item("in-table", "Show it in the table", () -> workspace.reveal(hit.row()));
         items.separator();
@@ -98,7 +113,9 @@ final class FigureMenu {
     private void title() {
         items.item("title", "Change the title", view::editTitle);
         if (figure().title().isPresent()) {
-            items.item("own-title", "The columns’ names",
+            items.item(
+                    "own-title",
+                    "The columns’ names",
                     () -> workspace.perform(new FigureEdit.SetTitle(figure().id(), Optional.empty())));
         }
     }
@@ -106,14 +123,21 @@ final class FigureMenu {
     private void axis(AxisPlace place) {
         AxisLook look = figure().look().axis(place);
         workspace.series().filter(series -> series.fit().isPresent()).ifPresent(series -> {
-            ofSeries.reading(series.key(), place != AxisPlace.X, at.figure().series().size() > 1 ? " off " + series.label() : "");
+            ofSeries.reading(
+                    series.key(),
+                    place != AxisPlace.X,
+                    at.figure().series().size() > 1 ? " off " + series.label() : "");
             items.separator();
         });
         items.item("axis", "Limits, steps, grid …", () -> show(new FigurePart.AxisOf(place)));
         items.item("axis-title", "Change its title", () -> view.editAxisTitle(place));
         if (place != AxisPlace.X || at.figure().xTime().isEmpty()) {
             items.check("zero", "With zero", look.zero(), () -> set(place, look.withZero(!look.zero())));
-            items.check("log", "Logarithmic", look.logarithmic(), () -> set(place, look.withLogarithmic(!look.logarithmic())));
+            items.check(
+                    "log",
+                    "Logarithmic",
+                    look.logarithmic(),
+                    () -> set(place, look.withLogarithmic(!look.logarithmic())));
         }
         items.check("reversed", "Reversed", look.reversed(), () -> set(place, look.withReversed(!look.reversed())));
         if (look.low().isPresent() || look.high().isPresent()) {
@@ -141,20 +165,29 @@ final class FigureMenu {
     private void background() {
         if (at.isInPlot()) {
             notes();
-            workspace.series().filter(series -> series.fit().isPresent()).ifPresent(series ->
-                    ofSeries.readings(series.key(), at.figure().series().size() > 1 ? " off " + series.label() : ""));
+            workspace
+                    .series()
+                    .filter(series -> series.fit().isPresent())
+                    .ifPresent(series -> ofSeries.readings(
+                            series.key(), at.figure().series().size() > 1 ? " off " + series.label() : ""));
             items.separator();
         }
-        items.menu("Show", menu -> Stream.of(Layer.values()).forEach(layer -> menu.check(
-                "show-" + layer.name().toLowerCase(Locale.ROOT), layer.label(), figure().shows(layer),
-                () -> workspace.perform(new FigureEdit.Show(figure().id(), layer, !figure().shows(layer))))));
+        items.menu("Show", menu -> Stream.of(Layer.values())
+                .forEach(layer -> menu.check(
+                        "show-" + layer.name().toLowerCase(Locale.ROOT),
+                        layer.label(),
+                        figure().shows(layer),
+                        () -> workspace.perform(new FigureEdit.Show(figure().id(), layer, !figure().shows(layer))))));
         items.item("show-all", "Show all points", view::showAll);
         items.item("show-legend", "The legend …", () -> show(new FigurePart.Legend()));
         ofSeries.hiddenCurves();
         items.separator();
-        items.menu("Points count in fits", menu -> Stream.of(Weighting.values()).forEach(by -> menu.check(
-                "weigh-" + by.name().toLowerCase(Locale.ROOT), by.words(), figure().weighting() == by,
-                () -> workspace.perform(new FigureEdit.Weigh(figure().id(), by)))));
+        items.menu("Points count in fits", menu -> Stream.of(Weighting.values())
+                .forEach(by -> menu.check(
+                        "weigh-" + by.name().toLowerCase(Locale.ROOT),
+                        by.words(),
+                        figure().weighting() == by,
+                        () -> workspace.perform(new FigureEdit.Weigh(figure().id(), by)))));
         if (workspace.series().isPresent()) {
             items.item("straighten", "Make it straight: square, root, logarithm …", opener::showStraighten);
         }
@@ -168,14 +201,27 @@ final class FigureMenu {
         NumberFormat numbers = at.figure().numbers();
         double x = at.atX();
         double y = at.atY(AxisPlace.Y);
-        items.item("add-note", "Add a note here", () -> ofSeries.add(id -> new Note.Text(id, "Note", x, y, Optional.empty())));
-        items.item("add-rule-y", "Add a reference line at y = " + numbers.plain(y),
+        items.item(
+                "add-note",
+                "Add a note here",
+                () -> ofSeries.add(id -> new Note.Text(id, "Note", x, y, Optional.empty())));
+        items.item(
+                "add-rule-y",
+                "Add a reference line at y = " + numbers.plain(y),
                 () -> ofSeries.add(id -> new Note.Rule(id, true, y, "")));
-        items.item("add-rule-x", "Add a reference line at x = " + numbers.plain(x),
+        items.item(
+                "add-rule-x",
+                "Add a reference line at x = " + numbers.plain(x),
                 () -> ofSeries.add(id -> new Note.Rule(id, false, x, "")));
-        items.item("add-span-x", "Add a shaded span of x", () -> ofSeries.add(id -> new Note.Span(id, false, x,
-                at.rounded(x + at.tenth(AxisPlace.X), AxisPlace.X), "")));
-        items.item("add-span-y", "Add a shaded span of y", () -> ofSeries.add(id -> new Note.Span(id, true, y,
-                at.rounded(y + at.tenth(AxisPlace.Y), AxisPlace.Y), "")));
+        items.item(
+                "add-span-x",
+                "Add a shaded span of x",
+                () -> ofSeries.add(
+                        id -> new Note.Span(id, false, x, at.rounded(x + at.tenth(AxisPlace.X), AxisPlace.X), "")));
+        items.item(
+                "add-span-y",
+                "Add a shaded span of y",
+                () -> ofSeries.add(
+                        id -> new Note.Span(id, true, y, at.rounded(y + at.tenth(AxisPlace.Y), AxisPlace.Y), "")));
     }
 }

@@ -18,7 +18,8 @@ import javafx.scene.control.Label;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 
-/// What the program decided for a figure by itself, with the way back, and what does not fit on its sheet; a line each.
+/// What the program decided for a figure by itself, with the way back, and what does not fit on its sheet; a line
+/// each.
 final class FigureNotices extends VBox {
     private final Workspace workspace;
     private List<String> shown = List.of();
@@ -39,21 +40,40 @@ final class FigureNotices extends VBox {
         Optional<String> unfinished = workspace.unfinished().get();
         List<Column> right = figure.map(FigureAnalysis::rightByUnit).orElse(List.of());
         List<String> tooLong = layout.map(FigureLayout::notices).orElse(List.of());
-        List<String> now = Stream.of(unfinished.stream(), right.stream().map(column -> column.heading().text()), tooLong.stream())
-                .flatMap(each -> each).toList();
+        List<String> now = Stream.of(
+                        unfinished.stream(),
+                        right.stream().map(column -> column.heading().text()),
+                        tooLong.stream())
+                .flatMap(each -> each)
+                .toList();
         if (now.equals(shown) && !getChildren().isEmpty() == !now.isEmpty()) {
             return;
         }
         shown = now;
         getChildren().clear();
-        unfinished.ifPresent(text -> getChildren().add(line(text,
-                smallButton("analyse-again", "Try again", "Work out the figure again", workspace.document().analyses()::again))));
+        unfinished.ifPresent(text -> getChildren()
+                .add(line(
+                        text,
+                        smallButton(
+                                "analyse-again",
+                                "Try again",
+                                "Work out the figure again",
+                                workspace.document().analyses()::again))));
         if (!right.isEmpty()) {
             String names = right.stream().map(column -> column.heading().text()).collect(Collectors.joining(", "));
-            getChildren().add(line(names + (right.size() == 1 ? " has another unit, and so the axis on the right."
-                    : " have other units, and so the axis on the right."),
-                    smallButton("one-axis", "Use one axis", "Measure all series along one axis", () -> choose(right, false)),
-                            smallButton("keep-right", "Keep it", "Keep the axis on the right", () -> choose(right, true))));
+            getChildren()
+                    .add(line(
+                            names
+                                    + (right.size() == 1
+                                            ? " has another unit, and so the axis on the right."
+                                            : " have other units, and so the axis on the right."),
+                            smallButton(
+                                    "one-axis",
+                                    "Use one axis",
+                                    "Measure all series along one axis",
+                                    () -> choose(right, false)),
+                            smallButton(
+                                    "keep-right", "Keep it", "Keep the axis on the right", () -> choose(right, true))));
         }
         tooLong.forEach(text -> getChildren().add(line(text)));
         setShown(this, !now.isEmpty());
@@ -70,9 +90,12 @@ final class FigureNotices extends VBox {
     }
 
     private void choose(List<Column> columns, boolean right) {
-        workspace.figure().ifPresent(figure -> workspace.perform(new StudyEdit.Compound(right ? "Keep the axis on the right"
-                : "Use one axis",
-                columns.stream()
-                .flatMap(column -> figure.measuring(column, right).stream()).toList())));
+        workspace
+                .figure()
+                .ifPresent(figure -> workspace.perform(new StudyEdit.Compound(
+                        right ? "Keep the axis on the right" : "Use one axis",
+                        columns.stream()
+                                .flatMap(column -> figure.measuring(column, right).stream())
+                                .toList())));
     }
 }

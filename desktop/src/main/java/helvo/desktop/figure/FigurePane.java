@@ -3,8 +3,8 @@ package helvo.desktop.figure;
 import static helvo.desktop.controls.Controls.setShown;
 import static helvo.desktop.controls.Controls.smallButton;
 
-import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.Phrase;
+import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.fit.Curve;
 import helvo.core.fit.ResidualMeasure;
 import helvo.core.readout.Offer;
@@ -60,9 +60,14 @@ public final class FigurePane extends VBox {
     public FigurePane(Workspace workspace, Panels panels) {
         this.workspace = workspace;
         getStyleClass().add("figure-pane");
-        tabs = new Tabs("figure-", place -> workspace.showFigure(workspace.figuresInView().get(place).id()))
-                .renaming((name, place) -> workspace.perform(new FigureEdit.NameFigure(workspace.figuresInView().get(place).id(), name)))
-                .ending(add()).wrappingAfter(240);
+        tabs = new Tabs(
+                        "figure-",
+                        place -> workspace.showFigure(
+                                workspace.figuresInView().get(place).id()))
+                .renaming((name, place) -> workspace.perform(new FigureEdit.NameFigure(
+                        workspace.figuresInView().get(place).id(), name)))
+                .ending(add())
+                .wrappingAfter(240);
         tabs.getStyleClass().add("figure-tabs");
         opener = new PartOpener(panels, this::view);
         view = new FigureView(workspace, opener);
@@ -87,12 +92,19 @@ public final class FigurePane extends VBox {
             switches.put(layer, button);
             layers.getChildren().add(button);
             if (layer == Layer.RESIDUALS) {
-                layers.getChildren().add(smallButton("residuals-open", "full view", "The residuals in full, in five plots",
-                        () -> showResiduals(true)));
+                layers.getChildren()
+                        .add(smallButton(
+                                "residuals-open",
+                                "full view",
+                                "The residuals in full, in five plots",
+                                () -> showResiduals(true)));
             }
         }
         measures();
-        look = smallButton("figure-look", "Look …", "The look of the whole figure: its size, its text, its lines",
+        look = smallButton(
+                "figure-look",
+                "Look …",
+                "The look of the whole figure: its size, its text, its lines",
                 () -> open(new FigurePart.Background()));
         HBox.setMargin(look, new Insets(0, 0, 0, 2));
         var head = new HBox(2, tabs, look, layers, measures);
@@ -127,8 +139,12 @@ public final class FigurePane extends VBox {
             measures.getChildren().add(button);
         }
         measures.getChildren().forEach(each -> each.getStyleClass().setAll("toggle-button", "switch"));
-        measures.getChildren().add(smallButton("residuals-add", "Add to the table", "A column of these residuals, as they are now",
-                this::addResiduals));
+        measures.getChildren()
+                .add(smallButton(
+                        "residuals-add",
+                        "Add to the table",
+                        "A column of these residuals, as they are now",
+                        this::addResiduals));
     }
 
     /// The keyboard walks over the figure, or over its residuals.
@@ -159,20 +175,26 @@ public final class FigurePane extends VBox {
     }
 
     void addResiduals() {
-        workspace.figure().ifPresent(figure -> workspace.series().filter(series -> series.residuals().isPresent()).ifPresent(series -> {
-            ColumnEdit.AddNumbers column = ResidualColumns.of(figure, series, residuals.measure());
-            workspace.perform(column);
-            workspace.messages().tell("The column “" + column.heading().text() + "” has the residuals as they are now; it does not "
-                    + "follow later changes.");
-        }));
+        workspace.figure().ifPresent(figure -> workspace
+                .series()
+                .filter(series -> series.residuals().isPresent())
+                .ifPresent(series -> {
+                    ColumnEdit.AddNumbers column = ResidualColumns.of(figure, series, residuals.measure());
+                    workspace.perform(column);
+                    workspace
+                            .messages()
+                            .tell("The column “" + column.heading().text()
+                                    + "” has the residuals as they are now; it does not " + "follow later changes.");
+                }));
     }
 
     /// More figures of the table.
     private AddButton add() {
-        return new AddButton("figure-add", "Another figure of this table").with("figure-new", "Another figure of this table", this::another)
+        return new AddButton("figure-add", "Another figure of this table")
+                .with("figure-new", "Another figure of this table", this::another)
                 .with("figure-copy", "A copy of this figure", this::copy)
                 .with("figure-rename", "Another name for this figure", this::rename)
-                        .with("figure-remove", "Remove this figure", this::remove);
+                .with("figure-remove", "Remove this figure", this::remove);
     }
 
     /// The only figure of a table stays.
@@ -195,7 +217,9 @@ public final class FigurePane extends VBox {
 
     /// Types the name of the figure in view on its tab.
     void rename() {
-        workspace.figureInView().ifPresent(figure -> tabs.edit(workspace.figuresInView().indexOf(figure)));
+        workspace
+                .figureInView()
+                .ifPresent(figure -> tabs.edit(workspace.figuresInView().indexOf(figure)));
     }
 
     public FigureView view() {
@@ -209,8 +233,10 @@ public final class FigurePane extends VBox {
 
     /// Opens the error bars of the series in view.
     public void openBars(boolean inX) {
-        workspace.series().ifPresent(each -> open(new FigurePart.BarOf(each.key(), -1,
-                inX ? FigurePart.BarEnd.LEFT : FigurePart.BarEnd.UP)));
+        workspace
+                .series()
+                .ifPresent(each -> open(
+                        new FigurePart.BarOf(each.key(), -1, inX ? FigurePart.BarEnd.LEFT : FigurePart.BarEnd.UP)));
     }
 
     /// Opens what can be done with points, as when they are encircled.
@@ -223,14 +249,24 @@ public final class FigurePane extends VBox {
     /// Does what a finding about the series in view offers.
     public void take(Offer offer) {
         switch (offer) {
-            case Offer.ShowCurve(Curve curve) -> workspace.figure().ifPresent(figure -> workspace.series().ifPresent(series ->
-                    workspace.perform(new FigureEdit.ChooseCurve(figure.figure().id(), series.key(), curve))));
+            case Offer.ShowCurve(Curve curve) ->
+                workspace.figure().ifPresent(figure -> workspace
+                        .series()
+                        .ifPresent(series -> workspace.perform(
+                                new FigureEdit.ChooseCurve(figure.figure().id(), series.key(), curve))));
             case Offer.Straighten _ -> opener.showStraighten();
             case Offer.ShowResiduals _ -> showResiduals(true);
             case Offer.ShowRow(int row) -> workspace.reveal(row);
-            case Offer.SetAside(List<Integer> rows) -> opener.showPoints(rows.stream().mapToInt(Integer::intValue).toArray(),
-                    workspace.series().map(SeriesAnalysis::key), (rows.size() == 1 ? "Row " : "Rows ") + rows.stream()
-                            .map(row -> Integer.toString(row + 1)).collect(Collectors.joining(", ")), 0, PANEL_Y);
+            case Offer.SetAside(List<Integer> rows) ->
+                opener.showPoints(
+                        rows.stream().mapToInt(Integer::intValue).toArray(),
+                        workspace.series().map(SeriesAnalysis::key),
+                        (rows.size() == 1 ? "Row " : "Rows ")
+                                + rows.stream()
+                                        .map(row -> Integer.toString(row + 1))
+                                        .collect(Collectors.joining(", ")),
+                        0,
+                        PANEL_Y);
             case Offer.Weigh _ -> openBars(false);
         }
     }
@@ -245,7 +281,9 @@ public final class FigurePane extends VBox {
     }
 
     void toggle(Layer layer) {
-        workspace.figureInView().ifPresent(figure -> workspace.perform(new FigureEdit.Show(figure.id(), layer, !figure.shows(layer))));
+        workspace
+                .figureInView()
+                .ifPresent(figure -> workspace.perform(new FigureEdit.Show(figure.id(), layer, !figure.shows(layer))));
         update();
     }
 
@@ -255,7 +293,11 @@ public final class FigurePane extends VBox {
             tabs.show(all.stream().map(Figure::name).toList(), all.indexOf(figure));
             switches.forEach((layer, button) -> {
                 button.setSelected(figure.shows(layer));
-                boolean serves = layer != Layer.POOLED || workspace.table().flatMap(table -> table.first(Role.BY)).isPresent();
+                boolean serves = layer != Layer.POOLED
+                        || workspace
+                                .table()
+                                .flatMap(table -> table.first(Role.BY))
+                                .isPresent();
                 setShown(button, serves);
                 button.setText((figure.shows(layer) ? "● " : "○ ") + layer.label());
             });

@@ -61,12 +61,13 @@ public final class FigurePanel extends Panel {
             case FigurePart.Legend _ -> new LegendForm(workspace, view, form);
             case FigurePart.LegendEntry(var key) -> new SeriesForm(workspace, view, form, key, this::turnTo);
             case FigurePart.ColorKey(var key) -> new SeriesForm(workspace, view, form, key, this::turnTo);
-            case FigurePart.BarOf(var key, _, _) -> new SeriesForm(workspace, view, form, key, this::turnTo);
+            case FigurePart.BarOf(var key, var _, var _) -> new SeriesForm(workspace, view, form, key, this::turnTo);
             case FigurePart.CurveOf(var key) -> new CurveForm(workspace, view, form, key, this::turnTo);
-            case FigurePart.CurveEnd(var key, _) -> new CurveForm(workspace, view, form, key, this::turnTo);
+            case FigurePart.CurveEnd(var key, var _) -> new CurveForm(workspace, view, form, key, this::turnTo);
             case FigurePart.CurveLabel(var key) -> new CurveForm(workspace, view, form, key, this::turnTo);
-            case FigurePart.NoteOf(int id, _) -> new NoteForm(workspace, view, form, id);
-            case FigurePart.Background _, FigurePart.Title _ -> new SheetForm(workspace, view, form, this::showError, this::begin);
+            case FigurePart.NoteOf(int id, var _) -> new NoteForm(workspace, view, form, id);
+            case FigurePart.Background _, FigurePart.Title _ ->
+                new SheetForm(workspace, view, form, this::showError, this::begin);
         };
     }
 

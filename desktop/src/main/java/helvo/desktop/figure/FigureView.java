@@ -5,8 +5,8 @@ import helvo.core.analysis.Analysis;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.look.AxisPlace;
 import helvo.core.study.Figure;
-import helvo.core.study.FigureEdit.Zoom.Limits;
 import helvo.core.study.FigureEdit;
+import helvo.core.study.FigureEdit.Zoom.Limits;
 import helvo.desktop.document.Preview;
 import helvo.desktop.work.Background;
 import helvo.desktop.workspace.SharedPixels;
@@ -28,9 +28,9 @@ import javafx.scene.layout.Pane;
 import javafx.scene.layout.Region;
 import javafx.stage.Screen;
 
-/// The sheet as it will be handed over, as large as its place allows, drawn off the interface thread by the code that draws every
-/// export. What lies over it is never handed over: marks of the selection, what the pointer does ([PointerTools]), and a text that is
-/// edited in its place ([TitleField]).
+/// The sheet as it will be handed over, as large as its place allows, drawn off the interface thread by the code
+/// that draws every export. What lies over it is never handed over: marks of the selection, what the pointer does
+/// ([PointerTools]), and a text that is edited in its place ([TitleField]).
 public final class FigureView extends Pane {
     private final Workspace workspace;
     private final Background.Latest drawing;
@@ -63,7 +63,9 @@ public final class FigureView extends Pane {
     private record Room(double width, double height, double output) {
         /// Units a point.
         double scale(FigureAnalysis figure) {
-            return Math.max(0.1, Math.min(width / FigureDrawing.widthPoints(figure), height / FigureDrawing.heightPoints(figure)));
+            return Math.max(
+                    0.1,
+                    Math.min(width / FigureDrawing.widthPoints(figure), height / FigureDrawing.heightPoints(figure)));
         }
 
         /// Pixels a point.
@@ -112,8 +114,9 @@ public final class FigureView extends Pane {
 
     /// Everything that was asked for is on the screen.
     public boolean isSettled() {
-        return !isPlaced() || figure().isEmpty() || drawn != null && drawn.looksLike(figure().get())
-                && asked == room().pixels(drawn);
+        return !isPlaced()
+                || figure().isEmpty()
+                || drawn != null && drawn.looksLike(figure().get()) && asked == room().pixels(drawn);
     }
 
     /// The picture on the sheet; a new one each time that it was drawn.
@@ -154,7 +157,8 @@ public final class FigureView extends Pane {
     }
 
     private Room room() {
-        double output = getScene() == null || getScene().getWindow() == null ? Screen.getPrimary().getOutputScaleX()
+        double output = getScene() == null || getScene().getWindow() == null
+                ? Screen.getPrimary().getOutputScaleX()
                 : getScene().getWindow().getRenderScaleX();
         return isPlaced() ? new Room(getWidth(), getHeight(), output) : new Room(expectedWidth, expectedHeight, output);
     }
@@ -164,7 +168,8 @@ public final class FigureView extends Pane {
         return getWidth() > getMinWidth();
     }
 
-    /// The size that it will probably have, so that it is drawn while the window is still laid out; with another it is drawn again.
+    /// The size that it will probably have, so that it is drawn while the window is still laid out; with another it
+    /// is drawn again.
     public void expect(double width, double height) {
         expectedWidth = width;
         expectedHeight = height;
@@ -176,7 +181,8 @@ public final class FigureView extends Pane {
         arrange();
     }
 
-    /// Puts everything in its place. Nothing here is managed: a layout would go through the whole window for each picture.
+    /// Puts everything in its place. Nothing here is managed: a layout would go through the whole window for each
+    /// picture.
     private void arrange() {
         figure().ifPresent(figure -> {
             Room room = room();
@@ -187,8 +193,10 @@ public final class FigureView extends Pane {
             double left = place.getMinX();
             double top = place.getMinY();
             moved(place);
-            // A picture of the right size is shown pixel by pixel: to stretch it by a part of a pixel takes longer than to draw it.
-            boolean exact = sheet.getImage() != null && drawn != null && asked == room.pixels(figure) && drawnScale == asked;
+            // A picture of the right size is shown pixel by pixel: to stretch it by a part of a pixel takes longer
+            // than to draw it.
+            boolean exact =
+                    sheet.getImage() != null && drawn != null && asked == room.pixels(figure) && drawnScale == asked;
             sheet.setSmooth(!exact);
             sheet.setFitWidth(exact ? sheet.getImage().getWidth() / room.output : width);
             sheet.setFitHeight(exact ? sheet.getImage().getHeight() / room.output : height);
@@ -204,7 +212,8 @@ public final class FigureView extends Pane {
         double scale = room.scale(figure);
         double width = FigureDrawing.widthPoints(figure) * scale;
         double height = FigureDrawing.heightPoints(figure) * scale;
-        return new BoundingBox(snapPositionX((getWidth() - width) / 2), snapPositionY((getHeight() - height) / 2), width, height);
+        return new BoundingBox(
+                snapPositionX((getWidth() - width) / 2), snapPositionY((getHeight() - height) / 2), width, height);
     }
 
     /// What the pointer rested on is elsewhere once the sheet lies in another place.
@@ -219,15 +228,18 @@ public final class FigureView extends Pane {
 
     /// Draws the figure in view of an analysis that is not told yet, so that figure and readout change together.
     private void prepare(Analysis analysis, Progress progress) {
-        target.ifPresent(at -> analysis.figures().stream().filter(each -> each.figure().id() == at.figure).findFirst()
+        target.ifPresent(at -> analysis.figures().stream()
+                .filter(each -> each.figure().id() == at.figure)
+                .findFirst()
                 .ifPresent(each -> {
-            if (!each.looksLike(at.drawn)) {
-                raster(each, at.room.pixels(each), progress);
-            }
-        }));
+                    if (!each.looksLike(at.drawn)) {
+                        raster(each, at.room.pixels(each), progress);
+                    }
+                }));
     }
 
-    /// The one that was drawn last, where it serves; one that another thread is drawing is waited for, not drawn twice.
+    /// The one that was drawn last, where it serves; one that another thread is drawing is waited for, not drawn
+    /// twice.
     private Raster raster(FigureAnalysis figure, double scale, Progress progress) {
         synchronized (oneAtATime) {
             if (prepared.filter(ready -> ready.serves(figure, scale)).isEmpty()) {
@@ -238,7 +250,11 @@ public final class FigureView extends Pane {
     }
 
     private boolean isTried() {
-        return workspace.preview().get().filter(each -> each.extent() == Preview.Extent.DRAWN).isPresent();
+        return workspace
+                .preview()
+                .get()
+                .filter(each -> each.extent() == Preview.Extent.DRAWN)
+                .isPresent();
     }
 
     private void update() {
@@ -255,7 +271,9 @@ public final class FigureView extends Pane {
         double scale = room.pixels(figure.get());
         boolean tried = isTried();
         if (wanted != null && wanted.looksLike(figure.get()) && asked == scale || drawingNow && tried) {
-            target = drawn == null || tried ? Optional.empty() : Optional.of(new Target(drawn.figure().id(), room, drawn));
+            target = drawn == null || tried
+                    ? Optional.empty()
+                    : Optional.of(new Target(drawn.figure().id(), room, drawn));
             return;
         }
         asked = scale;
@@ -268,11 +286,16 @@ public final class FigureView extends Pane {
         }
         drawingNow = true;
         FigureAnalysis toDraw = figure.get();
-        drawing.run("Drawing …", progress -> tried ? Raster.draw(toDraw, scale, progress) : raster(toDraw, scale, progress),
-                new Background.Outcome<>(raster -> show(toDraw, raster), fault -> {
-            stopped();
-            workspace.messages().warn("The figure could not be drawn (" + fault + ").");
-        }, this::stopped));
+        drawing.run(
+                "Drawing …",
+                progress -> tried ? Raster.draw(toDraw, scale, progress) : raster(toDraw, scale, progress),
+                new Background.Outcome<>(
+                        raster -> show(toDraw, raster),
+                        fault -> {
+                            stopped();
+                            workspace.messages().warn("The figure could not be drawn (" + fault + ").");
+                        },
+                        this::stopped));
     }
 
     private void stopped() {

@@ -78,11 +78,17 @@ final class HoverLabel {
         NumberFormat numbers = workspace.study().numbers();
         var rows = hit.series().rows();
         boolean dated = rows.x().time().isPresent();
-        var text = new StringBuilder(Phrase.of("Row %,d", hit.row() + 1)).append(hit.setAside() ? ", set aside" : "").append(": ");
-        text.append(rows.x().column().name()).append(' ')
+        var text = new StringBuilder(Phrase.of("Row %,d", hit.row() + 1))
+                .append(hit.setAside() ? ", set aside" : "")
+                .append(": ");
+        text.append(rows.x().column().name())
+                .append(' ')
                 .append(dated ? rows.x().column().shown(hit.row(), numbers.mark()) : numbers.plain(hit.x()))
                 .append(rows.x().unit().isEmpty() || dated ? "" : " " + rows.x().unit());
-        text.append(", ").append(rows.y().column().name()).append(' ').append(numbers.plain(hit.y()))
+        text.append(", ")
+                .append(rows.y().column().name())
+                .append(' ')
+                .append(numbers.plain(hit.y()))
                 .append(rows.y().unit().isEmpty() ? "" : " " + rows.y().unit());
         if (!hit.setAside()) {
             hit.series().fit().ifPresent(fit -> text.append(", residual ")
@@ -94,14 +100,17 @@ final class HoverLabel {
     static String words(FigurePart part) {
         return switch (part) {
             case FigurePart.Title _ -> "Title: click to change it";
-            case FigurePart.AxisOf(var place) -> "The " + place.words() + ": click to change it, drag it to move its limits";
+            case FigurePart.AxisOf(var place) ->
+                "The " + place.words() + ": click to change it, drag it to move its limits";
             case FigurePart.AxisTitle(var place) -> "Title of the " + place.words() + ": click to change it";
             case FigurePart.Legend _ -> "Legend: click to change it, drag it to move it";
             case FigurePart.LegendEntry _ -> "Series: click to change how it looks, drag to move the legend";
             case FigurePart.CurveOf _ -> "Curve: click to change it";
             case FigurePart.CurveEnd _ -> "End of the curve: drag it to extend the curve";
-            case FigurePart.BarOf(_, _, var end) -> end == FigurePart.BarEnd.NONE ? "Error bar: click to change the bars"
-                    : "End of an error bar: drag it, or click it for a number to type";
+            case FigurePart.BarOf(var _, var _, var end) ->
+                end == FigurePart.BarEnd.NONE
+                        ? "Error bar: click to change the bars"
+                        : "End of an error bar: drag it, or click it for a number to type";
             case FigurePart.CurveLabel _ -> "Label of the curve: click to change it, drag it to move it";
             case FigurePart.NoteOf _ -> "Click to change it, drag it to move it";
             case FigurePart.ColorKey _ -> "Colours: click to change what they show";

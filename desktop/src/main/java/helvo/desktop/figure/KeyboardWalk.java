@@ -15,12 +15,13 @@ import java.util.stream.IntStream;
 import javafx.geometry.Point2D;
 import javafx.scene.input.KeyEvent;
 
-/// Walks over the figure by keys: from point to point, from series to series, from part to part. What is reached is framed, named
-/// beside it, and is the accessible text of the figure.
+/// Walks over the figure by keys: from point to point, from series to series, from part to part. What is reached is
+/// framed, named beside it, and is the accessible text of the figure.
 final class KeyboardWalk {
     private static final double REACH = 6;
-    private static final String HOW = "Figure. Left and right go from point to point, up and down from series to series, Page Up and "
-            + "Page Down from part to part; Enter opens what is there, the space bar selects a point";
+    private static final String HOW =
+            "Figure. Left and right go from point to point, up and down from series to series, Page Up and "
+                    + "Page Down from part to part; Enter opens what is there, the space bar selects a point";
 
     private final Workspace workspace;
     private final FigureView view;
@@ -53,7 +54,10 @@ final class KeyboardWalk {
     }
 
     private void key(KeyEvent event) {
-        if (event.isShortcutDown() || event.isAltDown() || view.figure().isEmpty() || view.layoutNow().isEmpty()) {
+        if (event.isShortcutDown()
+                || event.isAltDown()
+                || view.figure().isEmpty()
+                || view.layoutNow().isEmpty()) {
             return;
         }
         FigureAnalysis figure = view.figure().get();
@@ -76,30 +80,44 @@ final class KeyboardWalk {
     }
 
     private static List<SeriesAnalysis> series(FigureAnalysis figure) {
-        return figure.series().stream().filter(each -> each.key().hasOwnPoints() && each.points().size() > 0
-                && !figure.figure().look().series(each.key()).hidden()).toList();
+        return figure.series().stream()
+                .filter(each -> each.key().hasOwnPoints()
+                        && each.points().size() > 0
+                        && !figure.figure().look().series(each.key()).hidden())
+                .toList();
     }
 
     private Optional<SeriesAnalysis> current(FigureAnalysis figure) {
         List<SeriesAnalysis> all = series(figure);
-        return place.filter(AtPoint.class::isInstance).map(at -> ((AtPoint) at).series).or(() -> workspace.series()
-                .map(SeriesAnalysis::key))
-                .flatMap(key -> all.stream().filter(each -> each.key().equals(key)).findFirst()).or(() -> all.stream().findFirst());
+        return place.filter(AtPoint.class::isInstance)
+                .map(at -> ((AtPoint) at).series)
+                .or(() -> workspace.series().map(SeriesAnalysis::key))
+                .flatMap(key ->
+                        all.stream().filter(each -> each.key().equals(key)).findFirst())
+                .or(() -> all.stream().findFirst());
     }
 
     /// Rows of the points from the left to the right, from below up at the same x.
     private static int[] ordered(SeriesAnalysis series) {
         Points points = series.points();
-        return IntStream.range(0, points.size()).boxed().sorted(Comparator.<Integer>comparingDouble(i -> points.x()[i])
-                .thenComparingDouble(i -> points.y()[i])).mapToInt(i -> points.rows()[i]).toArray();
+        return IntStream.range(0, points.size())
+                .boxed()
+                .sorted(Comparator.<Integer>comparingDouble(i -> points.x()[i]).thenComparingDouble(i -> points.y()[i]))
+                .mapToInt(i -> points.rows()[i])
+                .toArray();
     }
 
     private void point(FigureAnalysis figure, int by) {
         current(figure).ifPresent(series -> {
             int[] rows = ordered(series);
-            int at = place.filter(AtPoint.class::isInstance).map(each -> IntStream.range(0, rows.length)
-                    .filter(i -> rows[i] == ((AtPoint) each).row).findFirst().orElse(-1)).orElse(-1);
-            int to = at < 0 ? by > 0 && by < Integer.MAX_VALUE / 2 || by < -1 ? 0 : rows.length - 1
+            int at = place.filter(AtPoint.class::isInstance)
+                    .map(each -> IntStream.range(0, rows.length)
+                            .filter(i -> rows[i] == ((AtPoint) each).row)
+                            .findFirst()
+                            .orElse(-1))
+                    .orElse(-1);
+            int to = at < 0
+                    ? by > 0 && by < Integer.MAX_VALUE / 2 || by < -1 ? 0 : rows.length - 1
                     : Math.clamp((long) at + by, 0, rows.length - 1);
             reach(new AtPoint(series.key(), rows[to]));
         });
@@ -116,7 +134,9 @@ final class KeyboardWalk {
             double x = now.rows().x().at(((AtPoint) place.get()).row);
             SeriesAnalysis next = all.get(Math.floorMod(all.indexOf(now) + by, all.size()));
             Points points = next.points();
-            int nearest = IntStream.range(0, points.size()).boxed().min(Comparator.comparingDouble(i -> Math.abs(points.x()[i] - x)))
+            int nearest = IntStream.range(0, points.size())
+                    .boxed()
+                    .min(Comparator.comparingDouble(i -> Math.abs(points.x()[i] - x)))
                     .orElseThrow();
             workspace.showSeries(figure.series().indexOf(next));
             reach(new AtPoint(next.key(), points.rows()[nearest]));
@@ -125,15 +145,22 @@ final class KeyboardWalk {
 
     /// Title, axes, legend, curves, notes; bars are reached by their points.
     private List<FigurePart> parts() {
-        return view.layoutNow().stream().flatMap(layout -> layout.parts().stream()).map(FigureLayout.Part::of)
-                .filter(part -> !(part instanceof FigurePart.Background || part instanceof FigurePart.BarOf
-                        || part instanceof FigurePart.CurveEnd)).distinct().toList();
+        return view.layoutNow().stream()
+                .flatMap(layout -> layout.parts().stream())
+                .map(FigureLayout.Part::of)
+                .filter(part -> !(part instanceof FigurePart.Background
+                        || part instanceof FigurePart.BarOf
+                        || part instanceof FigurePart.CurveEnd))
+                .distinct()
+                .toList();
     }
 
     private void part(int by) {
         List<FigurePart> parts = parts();
         if (!parts.isEmpty()) {
-            int at = place.filter(AtPart.class::isInstance).map(each -> parts.indexOf(((AtPart) each).part)).orElse(by > 0 ? -1 : 0);
+            int at = place.filter(AtPart.class::isInstance)
+                    .map(each -> parts.indexOf(((AtPart) each).part))
+                    .orElse(by > 0 ? -1 : 0);
             reach(new AtPart(parts.get(Math.floorMod(at + by, parts.size()))));
         }
     }
@@ -144,21 +171,33 @@ final class KeyboardWalk {
     }
 
     private Optional<FigureLayout.Hit> hit(AtPoint at) {
-        return view.figure().stream().flatMap(figure -> figure.series().stream()).filter(each -> each.key().equals(at.series)).findFirst()
-                .map(each -> new FigureLayout.Hit(each, at.row, false, each.rows().x().at(at.row), each.rows().y().at(at.row)));
+        return view.figure().stream()
+                .flatMap(figure -> figure.series().stream())
+                .filter(each -> each.key().equals(at.series))
+                .findFirst()
+                .map(each -> new FigureLayout.Hit(
+                        each,
+                        at.row,
+                        false,
+                        each.rows().x().at(at.row),
+                        each.rows().y().at(at.row)));
     }
 
     private void show() {
-        if (place.isEmpty() || !view.isFocused() || view.layoutNow().isEmpty() || view.layoutNow().get().axes().isEmpty()) {
+        if (place.isEmpty()
+                || !view.isFocused()
+                || view.layoutNow().isEmpty()
+                || view.layoutNow().get().axes().isEmpty()) {
             return;
         }
         FigureLayout layout = view.layoutNow().get();
         switch (place.get()) {
-            case AtPoint at -> hit(at).ifPresent(hit -> {
-                double x = layout.px(hit.x());
-                double y = layout.py(layout.along(view.figure().get(), at.series), hit.y());
-                show(new Rectangle2D.Double(x - REACH, y - REACH, 2 * REACH, 2 * REACH), hover.words(hit));
-            });
+            case AtPoint at ->
+                hit(at).ifPresent(hit -> {
+                    double x = layout.px(hit.x());
+                    double y = layout.py(layout.along(view.figure().get(), at.series), hit.y());
+                    show(new Rectangle2D.Double(x - REACH, y - REACH, 2 * REACH, 2 * REACH), hover.words(hit));
+                });
             case AtPart at -> layout.place(at.part).ifPresent(box -> show(box, HoverLabel.words(at.part)));
         }
     }
@@ -172,22 +211,30 @@ final class KeyboardWalk {
     private void select() {
         place.filter(AtPoint.class::isInstance).map(at -> ((AtPoint) at).row).ifPresent(row -> {
             int[] rows = workspace.selection().get().rows();
-            workspace.select(workspace.selection().get().has(row) ? IntStream.of(rows).filter(each -> each != row).toArray()
-                    : IntStream.concat(IntStream.of(rows), IntStream.of(row)).sorted().toArray());
+            workspace.select(
+                    workspace.selection().get().has(row)
+                            ? IntStream.of(rows).filter(each -> each != row).toArray()
+                            : IntStream.concat(IntStream.of(rows), IntStream.of(row))
+                                    .sorted()
+                                    .toArray());
         });
     }
 
     private void open(FigureAnalysis figure) {
         switch (place.orElse(new AtPart(new FigurePart.Background()))) {
-            case AtPoint at -> hit(at).ifPresent(hit -> {
-                FigureLayout layout = view.layoutNow().orElseThrow();
-                Point2D there = view.inScene(layout.px(hit.x()), layout.py(layout.along(figure, at.series), hit.y()));
-                workspace.select(at.row);
-                opener.showPoints(new int[] {at.row}, Optional.of(at.series), hover.words(hit), there.getX(), there.getY());
-            });
+            case AtPoint at ->
+                hit(at).ifPresent(hit -> {
+                    FigureLayout layout = view.layoutNow().orElseThrow();
+                    Point2D there =
+                            view.inScene(layout.px(hit.x()), layout.py(layout.along(figure, at.series), hit.y()));
+                    workspace.select(at.row);
+                    opener.showPoints(
+                            new int[] {at.row}, Optional.of(at.series), hover.words(hit), there.getX(), there.getY());
+                });
             case AtPart(FigurePart.Title _) -> view.editTitle();
             case AtPart(FigurePart.AxisTitle(var axis)) -> view.editAxisTitle(axis);
-            case AtPart(FigurePart part) -> opener.show(part, view.inScene(part).map(box -> box.getMinY()).orElse(0.0));
+            case AtPart(FigurePart part) ->
+                opener.show(part, view.inScene(part).map(box -> box.getMinY()).orElse(0.0));
         }
     }
 }

@@ -18,8 +18,11 @@ import java.util.function.Supplier;
 /// The legend: when and where it is shown, and its entries.
 final class LegendForm extends PartForm {
     private static final int MAX_ENTRIES = 24;
-    private static final List<CurveLook.Spot> CORNERS = List.of(new CurveLook.Spot(0.02, 0.02), new CurveLook.Spot(1, 0.02),
-            new CurveLook.Spot(1, 0.97), new CurveLook.Spot(0.02, 0.97));
+    private static final List<CurveLook.Spot> CORNERS = List.of(
+            new CurveLook.Spot(0.02, 0.02),
+            new CurveLook.Spot(1, 0.02),
+            new CurveLook.Spot(1, 0.97),
+            new CurveLook.Spot(0.02, 0.97));
 
     LegendForm(Workspace workspace, FigureView view, Form form) {
         super(workspace, view, form);
@@ -36,16 +39,30 @@ final class LegendForm extends PartForm {
 
     @Override
     void build() {
-        form.row("Shown", form.choice("legend-shown", "When the legend is shown", List.of(LegendLook.Shown.values()),
-                shown -> switch (shown) {
-            case FOR_SEVERAL -> "for two series or more";
-            case ALWAYS -> "always";
-            case NEVER -> "never";
-        }, () -> legend().shown(), shown -> set(legend().withShown(shown))));
-        form.row("Place", button("legend-own-place", "Where no point lies", () -> set(legend().withAt(Optional.empty()))),
+        form.row(
+                "Shown",
+                form.choice(
+                        "legend-shown",
+                        "When the legend is shown",
+                        List.of(LegendLook.Shown.values()),
+                        shown -> switch (shown) {
+                            case FOR_SEVERAL -> "for two series or more";
+                            case ALWAYS -> "always";
+                            case NEVER -> "never";
+                        },
+                        () -> legend().shown(),
+                        shown -> set(legend().withShown(shown))));
+        form.row(
+                "Place",
+                button("legend-own-place", "Where no point lies", () -> set(legend().withAt(Optional.empty()))),
                 button("legend-corner", "Next corner", this::nextCorner));
-        form.row("From left", SpotField.across(form, "legend-across", () -> legend().at(), at -> set(legend().withAt(Optional.of(at)))));
-        form.row("From top", SpotField.down(form, "legend-down", () -> legend().at(), at -> set(legend().withAt(Optional.of(at)))));
+        form.row(
+                "From left",
+                SpotField.across(
+                        form, "legend-across", () -> legend().at(), at -> set(legend().withAt(Optional.of(at)))));
+        form.row(
+                "From top",
+                SpotField.down(form, "legend-down", () -> legend().at(), at -> set(legend().withAt(Optional.of(at)))));
         List<SeriesAnalysis> series = allSeries();
         for (int i = 0; i < Math.min(series.size(), MAX_ENTRIES); i++) {
             entry(i, series.get(i));
@@ -55,11 +72,23 @@ final class LegendForm extends PartForm {
     private void entry(int place, SeriesAnalysis of) {
         SeriesKey key = of.key();
         Supplier<SeriesLook> look = () -> look().series(key);
-        var shown = form.tick("legend-entry-" + place, "", () -> look.get().inLegend(), in -> set(key, look.get().withInLegend(in)));
+        var shown = form.tick(
+                "legend-entry-" + place,
+                "",
+                () -> look.get().inLegend(),
+                in -> set(key, look.get().withInLegend(in)));
         shown.setAccessibleText("Show " + of.label() + " in the legend");
-        var name = form.text("legend-name-" + place, "Name of " + of.label() + " in the legend",
+        var name = form.text(
+                "legend-name-" + place,
+                "Name of " + of.label() + " in the legend",
                 () -> look.get().name().orElse(of.label()),
-                text -> set(key, look.get().withName(text.isEmpty() || text.equals(of.label()) ? Optional.empty() : Optional.of(text))));
+                text -> set(
+                        key,
+                        look.get()
+                                .withName(
+                                        text.isEmpty() || text.equals(of.label())
+                                                ? Optional.empty()
+                                                : Optional.of(text))));
         name.setPrefColumnCount(11);
         form.row(place == 0 ? "Entries" : "", shown, name, button("legend-up-" + place, "Up", () -> earlier(key)));
     }
@@ -71,7 +100,8 @@ final class LegendForm extends PartForm {
 
     private void earlier(SeriesKey key) {
         List<SeriesKey> all = allSeries().stream().map(SeriesAnalysis::key).toList();
-        List<SeriesKey> order = new ArrayList<>(legend().order().stream().filter(all::contains).toList());
+        List<SeriesKey> order =
+                new ArrayList<>(legend().order().stream().filter(all::contains).toList());
         all.stream().filter(each -> !order.contains(each)).forEach(order::add);
         int at = order.indexOf(key);
         if (at > 0) {

@@ -40,11 +40,14 @@ final class LivePart {
             hide();
             return;
         }
-        fitting.run("Fitting the points …", progress -> PartOfPoints.alone(figure, rows, progress),
+        fitting.run(
+                "Fitting the points …",
+                progress -> PartOfPoints.alone(figure, rows, progress),
                 new Background.Outcome<>(found -> shown(figure, layout, found, says), _ -> hide(), () -> {}));
     }
 
-    private void shown(FigureAnalysis figure, FigureLayout layout, Optional<PartOfPoints.Alone> found, Consumer<String> says) {
+    private void shown(
+            FigureAnalysis figure, FigureLayout layout, Optional<PartOfPoints.Alone> found, Consumer<String> says) {
         line.getPoints().clear();
         line.setVisible(found.isPresent());
         found.ifPresent(part -> {
@@ -54,10 +57,16 @@ final class LivePart {
                 double px = layout.px(x);
                 double py = layout.py(along, part.fit().function().at(x));
                 if (Double.isFinite(px) && Double.isFinite(py)) {
-                    line.getPoints().addAll(view.sheet().getLayoutX() + px * view.scale(), view.sheet().getLayoutY() + py * view.scale());
+                    line.getPoints()
+                            .addAll(
+                                    view.sheet().getLayoutX() + px * view.scale(),
+                                    view.sheet().getLayoutY() + py * view.scale());
                 }
             }
-            says.accept(Phrase.of("%,d points alone: %s", part.points(), FitChange.inShort(part.fit(), workspace.study().numbers())));
+            says.accept(Phrase.of(
+                    "%,d points alone: %s",
+                    part.points(),
+                    FitChange.inShort(part.fit(), workspace.study().numbers())));
         });
     }
 

@@ -54,49 +54,96 @@ final class NoteForm extends PartForm {
             case Note.Span _ -> span(() -> (Note.Span) note());
             case Note.ReadingMarker _ -> reading(() -> (Note.ReadingMarker) note());
         }
-        form.wide(button("note-remove", "Remove it", () -> workspace.figureInView()
+        form.wide(button("note-remove", "Remove it", () -> workspace
+                .figureInView()
                 .ifPresent(figure -> workspace.perform(new FigureEdit.RemoveNote(figure.id(), id)))));
     }
 
     private void text(Supplier<Note.Text> text) {
-        form.row("Text", form.text("note-text", "Text of the note; ^{2} is raised, _{0} lowered", () -> text.get().text(),
-                typed -> put(text.get().withText(typed.substring(0, Math.min(typed.length(), Note.MAX_CHARACTERS))))));
-        form.row("At x", coordinate("note-x", () -> text.get().x(), x -> text.get().withX(x)));
-        form.row("At y", coordinate("note-y", () -> text.get().y(), y -> text.get().withY(y)));
-        form.wide(form.tick("note-arrow", "With an arrow, whose tip can be dragged", () -> text.get().to().isPresent(),
+        form.row(
+                "Text",
+                form.text(
+                        "note-text",
+                        "Text of the note; ^{2} is raised, _{0} lowered",
+                        () -> text.get().text(),
+                        typed -> put(text.get()
+                                .withText(typed.substring(0, Math.min(typed.length(), Note.MAX_CHARACTERS))))));
+        form.row("At x", coordinate("note-x", () -> text.get().x(), x -> text.get()
+                .withX(x)));
+        form.row("At y", coordinate("note-y", () -> text.get().y(), y -> text.get()
+                .withY(y)));
+        form.wide(form.tick(
+                "note-arrow",
+                "With an arrow, whose tip can be dragged",
+                () -> text.get().to().isPresent(),
                 arrow -> put(text.get().withTo(arrow ? Optional.of(target(text.get())) : Optional.empty()))));
     }
 
     private void quoted(Supplier<Note.Quoted> quoted) {
-        form.row("At x", coordinate("note-x", () -> quoted.get().x(), x -> quoted.get().withX(x)));
-        form.row("At y", coordinate("note-y", () -> quoted.get().y(), y -> quoted.get().withY(y)));
+        form.row("At x", coordinate("note-x", () -> quoted.get().x(), x -> quoted.get()
+                .withX(x)));
+        form.row("At y", coordinate("note-y", () -> quoted.get().y(), y -> quoted.get()
+                .withY(y)));
     }
 
     private void rule(Supplier<Note.Rule> rule) {
-        form.row(rule.get().atY() ? "At y" : "At x", coordinate("note-at", () -> rule.get().at(), at -> rule.get().withAt(at)));
-        form.row("Label", form.text("note-label", "Label of the line", () -> rule.get().label(),
-                label -> put(rule.get().withLabel(label))));
+        form.row(
+                rule.get().atY() ? "At y" : "At x",
+                coordinate("note-at", () -> rule.get().at(), at -> rule.get().withAt(at)));
+        form.row(
+                "Label",
+                form.text(
+                        "note-label",
+                        "Label of the line",
+                        () -> rule.get().label(),
+                        label -> put(rule.get().withLabel(label))));
     }
 
     private void span(Supplier<Note.Span> span) {
         String axis = span.get().ofY() ? "y" : "x";
-        form.row("From " + axis, coordinate("note-from", () -> span.get().from(), from -> span.get().withFrom(from)));
-        form.row("To " + axis, coordinate("note-to", () -> span.get().to(), to -> span.get().withTo(to)));
-        form.row("Label", form.text("note-label", "Label of the span", () -> span.get().label(),
-                label -> put(span.get().withLabel(label))));
+        form.row("From " + axis, coordinate("note-from", () -> span.get().from(), from -> span.get()
+                .withFrom(from)));
+        form.row("To " + axis, coordinate("note-to", () -> span.get().to(), to -> span.get()
+                .withTo(to)));
+        form.row(
+                "Label",
+                form.text(
+                        "note-label",
+                        "Label of the span",
+                        () -> span.get().label(),
+                        label -> put(span.get().withLabel(label))));
     }
 
     private void reading(Supplier<Note.ReadingMarker> marker) {
-        form.row(marker.get().fromY() ? "At y" : "At x", coordinate("note-at", () -> marker.get().at(), at -> marker.get().withAt(at)));
+        form.row(
+                marker.get().fromY() ? "At y" : "At x",
+                coordinate(
+                        "note-at", () -> marker.get().at(), at -> marker.get().withAt(at)));
         if (marker.get().fromY()) {
-            form.row("Measured", form.number("note-measured", "How many measurements of an unknown this y is the mean of",
-                    () -> marker.get().measured() == 0 ? Optional.empty() : Optional.of((double) marker.get().measured()),
-                    typed -> put(marker.get().withMeasured(times(typed)))), new Label("times; empty: an exact y"));
+            form.row(
+                    "Measured",
+                    form.number(
+                            "note-measured",
+                            "How many measurements of an unknown this y is the mean of",
+                            () -> marker.get().measured() == 0
+                                    ? Optional.empty()
+                                    : Optional.of((double) marker.get().measured()),
+                            typed -> put(marker.get().withMeasured(times(typed)))),
+                    new Label("times; empty: an exact y"));
         }
-        form.row("On the curve of", form.choice("note-series", "The curve it is read off",
-                allSeries().stream().map(SeriesAnalysis::key).toList(), this::label, () -> marker.get().series(),
-                key -> put(marker.get().withSeries(key))));
-        form.wide(form.tick("note-widens", "Axes and curve reach as far as it", () -> marker.get().widens(),
+        form.row(
+                "On the curve of",
+                form.choice(
+                        "note-series",
+                        "The curve it is read off",
+                        allSeries().stream().map(SeriesAnalysis::key).toList(),
+                        this::label,
+                        () -> marker.get().series(),
+                        key -> put(marker.get().withSeries(key))));
+        form.wide(form.tick(
+                "note-widens",
+                "Axes and curve reach as far as it",
+                () -> marker.get().widens(),
                 widens -> put(marker.get().withWidens(widens))));
     }
 
@@ -109,8 +156,10 @@ final class NoteForm extends PartForm {
     }
 
     private Note.Text.Target target(Note.Text text) {
-        return view.layoutNow().filter(layout -> !layout.axes().isEmpty())
-                .map(layout -> new Note.Text.Target(layout.xAt(layout.px(text.x()) + 30),
+        return view.layoutNow()
+                .filter(layout -> !layout.axes().isEmpty())
+                .map(layout -> new Note.Text.Target(
+                        layout.xAt(layout.px(text.x()) + 30),
                         layout.yAt(AxisPlace.Y, layout.py(AxisPlace.Y, text.y()) + 45)))
                 .orElse(new Note.Text.Target(text.x(), text.y()));
     }
@@ -127,7 +176,9 @@ final class NoteForm extends PartForm {
     }
 
     private void put(Note note) {
-        workspace.figureInView().filter(figure -> !figure.look().notes().contains(note))
+        workspace
+                .figureInView()
+                .filter(figure -> !figure.look().notes().contains(note))
                 .ifPresent(figure -> workspace.perform(new FigureEdit.PutNote(figure.id(), note)));
     }
 }

@@ -48,7 +48,9 @@ abstract class PartForm {
 
     /// Does an edit of the figure in view, unless what it has is what it would get.
     final void set(Function<FigureLook, ?> part, Object wanted, IntFunction<Edit> edit) {
-        workspace.figureInView().filter(figure -> !part.apply(figure.look()).equals(wanted))
+        workspace
+                .figureInView()
+                .filter(figure -> !part.apply(figure.look()).equals(wanted))
                 .ifPresent(figure -> workspace.perform(edit.apply(figure.id())));
     }
 

@@ -53,17 +53,27 @@ final class PartOfPointsBox extends VBox {
 
     /// Tries the curve of these rows; hides where they are too few.
     void about(int[] rows) {
-        part = workspace.figure().flatMap(figure -> PartOfPoints.of(figure, rows))
+        part = workspace
+                .figure()
+                .flatMap(figure -> PartOfPoints.of(figure, rows))
                 .filter(of -> of.points() < of.series().points().size());
         setShown(this, part.isPresent());
         numbers.getChildren().clear();
         part.ifPresent(of -> {
             Figure figure = workspace.figureInView().orElseThrow();
             tried = figure.nextFurther(of.series().key());
-            workspace.document().tryOut(new FigureEdit.AddCurve(figure.id(), tried, of.series().chosen().curve(), of.only()));
-            says.setText(of.exact() ? Phrase.of("These %,d points alone, beside all %,d:", of.points(), of.series().points().size())
-                    : Phrase.of("The smallest box around them holds %,d points; these alone, beside all %,d:", of.points(),
-                    of.series().points().size()));
+            workspace
+                    .document()
+                    .tryOut(new FigureEdit.AddCurve(
+                            figure.id(), tried, of.series().chosen().curve(), of.only()));
+            says.setText(
+                    of.exact()
+                            ? Phrase.of(
+                                    "These %,d points alone, beside all %,d:",
+                                    of.points(), of.series().points().size())
+                            : Phrase.of(
+                                    "The smallest box around them holds %,d points; these alone, beside all %,d:",
+                                    of.points(), of.series().points().size()));
             show();
         });
     }
@@ -71,14 +81,16 @@ final class PartOfPointsBox extends VBox {
     /// What is not known yet is an ellipsis, so that the panel keeps its height.
     private void show() {
         Optional<FigureAnalysis> figure = workspace.figure();
-        Optional<SeriesAnalysis> all = part.flatMap(of -> figure.flatMap(now -> now.series(of.series().key())));
+        Optional<SeriesAnalysis> all =
+                part.flatMap(of -> figure.flatMap(now -> now.series(of.series().key())));
         Optional<SeriesAnalysis> these = figure.flatMap(of -> of.series(tried));
         if (!isVisible() || all.isEmpty()) {
             return;
         }
         NumberFormat format = figure.orElseThrow().numbers();
         keep.setDisable(these.flatMap(SeriesAnalysis::fit).isEmpty());
-        Optional<Fit> shape = these.flatMap(SeriesAnalysis::fit).or(() -> all.get().fit());
+        Optional<Fit> shape =
+                these.flatMap(SeriesAnalysis::fit).or(() -> all.get().fit());
         if (shape.isEmpty() || these.isPresent() && these.get().fit().isEmpty()) {
             numbers.getChildren().setAll(muted("No curve of this shape goes through these."));
             return;
@@ -87,9 +99,11 @@ final class PartOfPointsBox extends VBox {
         List<Coefficient> coefficients = shape.get().coefficients();
         for (int i = coefficients.size() - 1; i >= 0; i--) {
             int place = i;
-            rows.add(row(shape.get().curve().label(coefficients.get(i).name()),
-                    of -> text(of.fit().map(fit -> fit.coefficients().get(place)),
-                    format), these, all.get()));
+            rows.add(row(
+                    shape.get().curve().label(coefficients.get(i).name()),
+                    of -> text(of.fit().map(fit -> fit.coefficients().get(place)), format),
+                    these,
+                    all.get()));
         }
         rows.add(row("R²", of -> share(of, format), these, all.get()));
         rows.add(row("s", of -> scatter(of, format), these, all.get()));
@@ -99,14 +113,15 @@ final class PartOfPointsBox extends VBox {
         numbers.getChildren().setAll(shown, muted(Readout.STANDARD_ERROR));
     }
 
-    private static Line.Table.Row row(String label, Function<SeriesAnalysis, String> text, Optional<SeriesAnalysis> these,
-            SeriesAnalysis all) {
+    private static Line.Table.Row row(
+            String label, Function<SeriesAnalysis, String> text, Optional<SeriesAnalysis> these, SeriesAnalysis all) {
         List<String> cells = List.of(these.map(text).orElse("…"), text.apply(all));
         return new Line.Table.Row(label, cells, cells);
     }
 
     private static String text(Optional<Coefficient> of, NumberFormat format) {
-        return of.map(each -> format.withUncertainty(each.value(), Equation.standardError(each))).orElse("–");
+        return of.map(each -> format.withUncertainty(each.value(), Equation.standardError(each)))
+                .orElse("–");
     }
 
     private static String share(SeriesAnalysis of, NumberFormat format) {
@@ -115,7 +130,8 @@ final class PartOfPointsBox extends VBox {
     }
 
     private static String scatter(SeriesAnalysis of, NumberFormat format) {
-        OptionalDouble s = of.fit().map(fit -> fit.quality().residualStandardDeviation()).orElse(OptionalDouble.empty());
+        OptionalDouble s =
+                of.fit().map(fit -> fit.quality().residualStandardDeviation()).orElse(OptionalDouble.empty());
         return s.isPresent() ? format.significant(s.getAsDouble(), 3) : "–";
     }
 }

@@ -34,7 +34,8 @@ final class PartOpener {
     /// @param of the series of a point that was clicked; empty for points that were encircled
     void showPoints(int[] rows, Optional<SeriesKey> of, String words, double sceneX, double sceneY) {
         panels.of(PointsPanel.class).about(rows, of, words);
-        panels.showBeside(panels.of(PointsPanel.class), Optional.of(new BoundingBox(sceneX - 12, sceneY - 12, 24, 24)), sceneY);
+        panels.showBeside(
+                panels.of(PointsPanel.class), Optional.of(new BoundingBox(sceneX - 12, sceneY - 12, 24, 24)), sceneY);
     }
 
     void showStraighten() {

@@ -42,6 +42,10 @@ record PlaceOnFigure(FigureAnalysis figure, FigureLayout layout, double x, doubl
     /// A place that was pointed at is no more exact than a two hundredth of its axis.
     double rounded(double value, AxisPlace place) {
         int decimals = -(int) Math.floor(Math.log10(span(place) / 200));
-        return Double.isFinite(value) ? new BigDecimal(value).setScale(decimals, RoundingMode.HALF_EVEN).doubleValue() : value;
+        return Double.isFinite(value)
+                ? new BigDecimal(value)
+                        .setScale(decimals, RoundingMode.HALF_EVEN)
+                        .doubleValue()
+                : value;
     }
 }

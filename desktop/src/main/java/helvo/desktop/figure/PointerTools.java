@@ -17,8 +17,8 @@ import javafx.scene.input.ContextMenuEvent;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 
-/// What the pointer does on the sheet: it names what lies under it, drags what can be dragged ([Drag]), draws a loop around points
-/// ([Lasso]), zooms, and opens what belongs to what was clicked.
+/// What the pointer does on the sheet: it names what lies under it, drags what can be dragged ([Drag]), draws a
+/// loop around points ([Lasso]), zooms, and opens what belongs to what was clicked.
 final class PointerTools {
     /// So near, in units of the scene, a point is hit.
     private static final double NEAR = 8;
@@ -62,7 +62,8 @@ final class PointerTools {
 
     /// What lies over the sheet.
     List<Node> overlays() {
-        return Stream.concat(Stream.of(live.line(), lasso.line()), hover.nodes().stream()).toList();
+        return Stream.concat(Stream.of(live.line(), lasso.line()), hover.nodes().stream())
+                .toList();
     }
 
     /// Says what is where, for keys as for the pointer.
@@ -85,7 +86,9 @@ final class PointerTools {
 
     private record Drawn(FigureLayout layout, FigureAnalysis figure) {
         int points() {
-            return figure.series().stream().mapToInt(series -> series.points().size()).sum();
+            return figure.series().stream()
+                    .mapToInt(series -> series.points().size())
+                    .sum();
         }
 
         FigurePart partAt(double x, double y) {
@@ -110,7 +113,11 @@ final class PointerTools {
             boolean framed = hit.isEmpty() && something && !(part instanceof FigurePart.CurveOf);
             hover.frame(framed ? view.placeOf(part) : Optional.empty());
             boolean plain = on.layout.plot().contains(x, y) && hit.isEmpty() && !something;
-            view.sheet().setCursor(part instanceof FigurePart.AxisOf ? Cursor.OPEN_HAND : plain ? Cursor.CROSSHAIR : Cursor.HAND);
+            view.sheet()
+                    .setCursor(
+                            part instanceof FigurePart.AxisOf
+                                    ? Cursor.OPEN_HAND
+                                    : plain ? Cursor.CROSSHAIR : Cursor.HAND);
         });
     }
 
@@ -119,17 +126,22 @@ final class PointerTools {
         drawn().ifPresent(on -> {
             boolean byKey = event.isKeyboardTrigger();
             Rectangle2D plot = on.layout.plot();
-            Point2D place = byKey ? view.inScene(plot.getCenterX(), plot.getCenterY()) : new Point2D(event.getSceneX(), event.getSceneY());
+            Point2D place = byKey
+                    ? view.inScene(plot.getCenterX(), plot.getCenterY())
+                    : new Point2D(event.getSceneX(), event.getSceneY());
             Point2D local = view.sheet().sceneToLocal(place);
             double x = points(local.getX());
             double y = points(local.getY());
-            Optional<FigureLayout.Hit> hit = byKey ? Optional.empty() : on.layout.nearest(on.figure, x, y, points(NEAR));
+            Optional<FigureLayout.Hit> hit =
+                    byKey ? Optional.empty() : on.layout.nearest(on.figure, x, y, points(NEAR));
             FigurePart part = byKey ? new FigurePart.Background() : on.partAt(x, y);
             menu.getItems().setAll(new FigureMenu(workspace, view, opener, on.figure, on.layout, x, y).of(hit, part));
             hover.hide();
             Point2D onScreen = view.localToScreen(view.sceneToLocal(place));
-            menu.show(view.getScene().getWindow(), onScreen.getX(),
-                    onScreen.getY());  // owned by the window: a click on the sheet closes it
+            menu.show(
+                    view.getScene().getWindow(),
+                    onScreen.getX(),
+                    onScreen.getY()); // owned by the window: a click on the sheet closes it
             event.consume();
         });
     }
@@ -152,7 +164,8 @@ final class PointerTools {
         if (draws(event)) {
             lasso.begin(event);
         } else {
-            drag = drawn().flatMap(on -> Drag.of(on.partAt(pressedX, pressedY), on.figure, on.layout, pressedX, pressedY));
+            drag = drawn().flatMap(
+                            on -> Drag.of(on.partAt(pressedX, pressedY), on.figure, on.layout, pressedX, pressedY));
         }
     }
 
@@ -166,11 +179,12 @@ final class PointerTools {
         hover.hide();
         if (draws(event)) {
             lasso.draw(event, event.isShiftDown());
-            drawn().filter(on -> on.points() <= MAX_LIVE).ifPresent(on -> lasso.shape().ifPresent(shape -> {
-                int[] rows = on.layout.within(on.figure, shape);
-                workspace.select(rows);
-                live.show(on.figure, on.layout, rows, words -> hover.show(words, event));
-            }));
+            drawn().filter(on -> on.points() <= MAX_LIVE)
+                    .ifPresent(on -> lasso.shape().ifPresent(shape -> {
+                        int[] rows = on.layout.within(on.figure, shape);
+                        workspace.select(rows);
+                        live.show(on.figure, on.layout, rows, words -> hover.show(words, event));
+                    }));
         } else {
             drag.flatMap(each -> each.to(x, y)).ifPresent(zooming::tryOut);
         }
@@ -203,8 +217,12 @@ final class PointerTools {
             if (rows.length == 0) {
                 workspace.messages().tell("No point lies in what you drew.");
             } else {
-                opener.showPoints(rows, Optional.empty(), rows.length == 1 ? "1 point" : Phrase.of("%,d points", rows.length),
-                        event.getSceneX(), event.getSceneY());
+                opener.showPoints(
+                        rows,
+                        Optional.empty(),
+                        rows.length == 1 ? "1 point" : Phrase.of("%,d points", rows.length),
+                        event.getSceneX(),
+                        event.getSceneY());
             }
         });
     }
@@ -214,11 +232,16 @@ final class PointerTools {
         FigurePart part = on.partAt(pressedX, pressedY);
         // The end of a short bar is near its point.
         boolean onBar = part instanceof FigurePart.BarOf bar && bar.end() != FigurePart.BarEnd.NONE;
-        Optional<FigureLayout.Hit> hit = on.layout.nearest(on.figure, pressedX, pressedY, points(onBar ? NEAR / 2 : NEAR));
+        Optional<FigureLayout.Hit> hit =
+                on.layout.nearest(on.figure, pressedX, pressedY, points(onBar ? NEAR / 2 : NEAR));
         if (hit.isPresent()) {
             workspace.select(hit.get().row());
-            opener.showPoints(new int[] {hit.get().row()}, Optional.of(hit.get().series().key()), hover.words(hit.get()),
-                    event.getSceneX(), event.getSceneY());
+            opener.showPoints(
+                    new int[] {hit.get().row()},
+                    Optional.of(hit.get().series().key()),
+                    hover.words(hit.get()),
+                    event.getSceneX(),
+                    event.getSceneY());
             return;
         }
         switch (part) {

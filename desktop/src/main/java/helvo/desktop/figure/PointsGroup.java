@@ -26,13 +26,16 @@ final class PointsGroup {
         int column = table.nextColumnId();
         int place = table.columns().size();
         List<List<String>> names = IntStream.range(0, table.rows())
-                .mapToObj(row -> List.of(Arrays.binarySearch(rows, row) >= 0 ? name : OTHERS)).toList();
+                .mapToObj(row -> List.of(Arrays.binarySearch(rows, row) >= 0 ? name : OTHERS))
+                .toList();
         var edits = new ArrayList<Edit>();
         edits.add(new ColumnEdit.AddColumn(table.id()));
         edits.add(new ColumnEdit.SetHeading(table.id(), column, new Heading("Group", "")));
         edits.add(new ColumnEdit.SetKind(table.id(), column, Kind.TEXT, DateText.Order.DAY_FIRST));
         edits.add(new TableEdit.SetBlock(table.id(), 0, place, names));
-        table.columns().stream().filter(each -> each.role() == Role.BY).map(Column::id)
+        table.columns().stream()
+                .filter(each -> each.role() == Role.BY)
+                .map(Column::id)
                 .forEach(by -> edits.add(new ColumnEdit.SetRole(table.id(), by, Role.NONE)));
         edits.add(new ColumnEdit.SetRole(table.id(), column, Role.BY));
         return new StudyEdit.Compound("Make a group “" + name + "” of " + rows.length + " rows", edits);

@@ -23,9 +23,11 @@ import javafx.scene.layout.FlowPane;
 
 /// What can be done with points that were pressed or encircled.
 public final class PointsPanel extends Panel {
-    private final TextField reason = field("points-reason", "Why the rows are set aside, or what their group is called", 14);
+    private final TextField reason =
+            field("points-reason", "Why the rows are set aside, or what their group is called", 14);
     private final Button aside = mainButton("points-aside", "Set aside", this::setAside);
-    private final Button others = button("points-others", "Fit these alone: set all others aside", this::setOthersAside);
+    private final Button others =
+            button("points-others", "Fit these alone: set all others aside", this::setOthersAside);
     private final Button looks;
     private final PartOfPointsBox part;
     private final Button group = button("points-group", "A group of their own", this::setGroup);
@@ -60,7 +62,8 @@ public final class PointsPanel extends Panel {
         reason.clear();
         workspace.table().ifPresent(table -> {
             boolean back = Arrays.stream(rows).allMatch(table.setAside()::has);
-            aside.setText(back ? "Bring back" : rows.length == 1 ? "Set aside" : Phrase.of("Set %,d aside", rows.length));
+            aside.setText(
+                    back ? "Bring back" : rows.length == 1 ? "Set aside" : Phrase.of("Set %,d aside", rows.length));
             setShown(reason, !back);
             setShown(others, rows.length > 1);
             setShown(group, rows.length > 1);
@@ -78,8 +81,10 @@ public final class PointsPanel extends Panel {
         Table table = workspace.table().orElseThrow();
         List<Integer> chosen = Arrays.stream(rows).boxed().toList();
         close();
-        workspace.perform(chosen.stream().allMatch(table.setAside()::has) ? new TableEdit.BringRowsBack(table.id(), chosen)
-                : new TableEdit.SetRowsAside(table.id(), chosen, why("on the figure")));
+        workspace.perform(
+                chosen.stream().allMatch(table.setAside()::has)
+                        ? new TableEdit.BringRowsBack(table.id(), chosen)
+                        : new TableEdit.SetRowsAside(table.id(), chosen, why("on the figure")));
     }
 
     /// A column that says which rows they are, and splits the series by it.
@@ -91,7 +96,10 @@ public final class PointsPanel extends Panel {
     private void setOthersAside() {
         Table table = workspace.table().orElseThrow();
         List<Integer> all = IntStream.range(0, table.rows())
-                .filter(row -> Arrays.binarySearch(rows, row) < 0 && !table.setAside().has(row)).boxed().toList();
+                .filter(row ->
+                        Arrays.binarySearch(rows, row) < 0 && !table.setAside().has(row))
+                .boxed()
+                .toList();
         close();
         workspace.perform(new TableEdit.SetRowsAside(table.id(), all, why("not among the chosen points")));
     }

@@ -20,24 +20,29 @@ final class ResidualColumns {
         Column y = figure.y(series);
         var cells = new Cell[figure.table().rows()];
         Arrays.fill(cells, Cell.EMPTY);
-        figure.series().stream().filter(each -> series.key().hasOwnPoints() ? each.key().hasOwnPoints()
-                && each.key().yColumn() == y.id() : each == series).forEach(each -> each.residuals().ifPresent(all -> {
-            for (int i = 0; i < all.raw().length; i++) {
-                var value = all.in(measure, i);
-                if (value.isPresent()) {
-                    cells[all.points().rows()[i]] = new Cell.Number(value.getAsDouble());
-                }
-            }
-        }));
+        figure.series().stream()
+                .filter(each -> series.key().hasOwnPoints()
+                        ? each.key().hasOwnPoints() && each.key().yColumn() == y.id()
+                        : each == series)
+                .forEach(each -> each.residuals().ifPresent(all -> {
+                    for (int i = 0; i < all.raw().length; i++) {
+                        var value = all.in(measure, i);
+                        if (value.isPresent()) {
+                            cells[all.points().rows()[i]] = new Cell.Number(value.getAsDouble());
+                        }
+                    }
+                }));
         boolean onLogs = series.chosen().curve().fittedOn() != Curve.FittedOn.Y;
-        String unit = switch (measure) {
-            case RAW -> onLogs ? "" : y.unit();
-            case PERCENT_OF_FITTED, PERCENT_OF_MEASURED -> "%";
-            case STANDARDISED -> "";
-        };
+        String unit =
+                switch (measure) {
+                    case RAW -> onLogs ? "" : y.unit();
+                    case PERCENT_OF_FITTED, PERCENT_OF_MEASURED -> "%";
+                    case STANDARDISED -> "";
+                };
         String what = measure == ResidualMeasure.STANDARDISED ? "Standardised residual" : "Residual";
-        return new ColumnEdit.AddNumbers(figure.table().id(), new Heading(what + " of " + (onLogs && measure == ResidualMeasure.RAW
-                ? "ln " : "")
-                + y.name(), unit), Cells.of(Arrays.asList(cells)));
+        return new ColumnEdit.AddNumbers(
+                figure.table().id(),
+                new Heading(what + " of " + (onLogs && measure == ResidualMeasure.RAW ? "ln " : "") + y.name(), unit),
+                Cells.of(Arrays.asList(cells)));
     }
 }

@@ -25,8 +25,8 @@ import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.Pane;
 import javafx.scene.shape.Rectangle;
 
-/// The residuals of the series in view as five plots, drawn off the interface thread. A press chooses a point, a drag all that it
-/// encloses, in the figure and the table as well; arrow keys go from point to point.
+/// The residuals of the series in view as five plots, drawn off the interface thread. A press chooses a point, a
+/// drag all that it encloses, in the figure and the table as well; arrow keys go from point to point.
 public final class ResidualView extends Pane {
     /// Units of the window a point: the sheet's text is as large as that of the figure.
     private static final double ZOOM = 1.25;
@@ -124,17 +124,31 @@ public final class ResidualView extends Pane {
         SeriesAnalysis series = workspace.series().orElseThrow();
         sheet.setAccessibleText("Residuals of " + series.label() + ", " + measure.label()
                 + ", in five plots; arrow keys go from point to point");
-        double output = getScene() == null || getScene().getWindow() == null ? 1 : getScene().getWindow().getRenderScaleX();
+        double output = getScene() == null || getScene().getWindow() == null
+                ? 1
+                : getScene().getWindow().getRenderScaleX();
         var wanted = new Asked(series, measure, getWidth(), getHeight(), output);
         if (wanted.equals(asked)) {
             return;
         }
         asked = wanted;
-        drawing.run("Drawing the residuals …", progress -> ResidualSheet.draw(figure, series, wanted.measure, wanted.width / ZOOM,
-                wanted.height / ZOOM, wanted.scale * ZOOM, progress), new Background.Outcome<>(drawn -> shown(wanted, drawn), fault -> {
-            asked = null;
-            workspace.messages().warn("The residuals could not be drawn (" + fault + ").");
-        }, () -> asked = null));
+        drawing.run(
+                "Drawing the residuals …",
+                progress -> ResidualSheet.draw(
+                        figure,
+                        series,
+                        wanted.measure,
+                        wanted.width / ZOOM,
+                        wanted.height / ZOOM,
+                        wanted.scale * ZOOM,
+                        progress),
+                new Background.Outcome<>(
+                        drawn -> shown(wanted, drawn),
+                        fault -> {
+                            asked = null;
+                            workspace.messages().warn("The residuals could not be drawn (" + fault + ").");
+                        },
+                        () -> asked = null));
     }
 
     private void shown(Asked wanted, ResidualSheet.Picture drawn) {
@@ -170,7 +184,8 @@ public final class ResidualView extends Pane {
     }
 
     private OptionalInt rowAt(MouseEvent event) {
-        return picture.map(of -> of.nearest(event.getX() / ZOOM, event.getY() / ZOOM, NEAR / ZOOM)).orElse(OptionalInt.empty());
+        return picture.map(of -> of.nearest(event.getX() / ZOOM, event.getY() / ZOOM, NEAR / ZOOM))
+                .orElse(OptionalInt.empty());
     }
 
     private void hovered(MouseEvent event) {
@@ -179,17 +194,31 @@ public final class ResidualView extends Pane {
         row.ifPresent(of -> {
             hover.setText(words(of));
             hover.autosize();
-            hover.relocate(Math.max(0, Math.min(event.getX() + 12, getWidth() - hover.getWidth() - 4)), Math.max(0, event.getY() - 30));
+            hover.relocate(
+                    Math.max(0, Math.min(event.getX() + 12, getWidth() - hover.getWidth() - 4)),
+                    Math.max(0, event.getY() - 30));
         });
     }
 
     /// "Row 4: residual +4.3 Hz".
     private String words(int row) {
-        return residuals().flatMap(all -> IntStream.range(0,
-                all.raw().length).filter(i -> all.points().rows()[i] == row).boxed().findFirst()
-                .map(i -> Phrase.of("Row %d: %s %s", row + 1, measure.title().toLowerCase(java.util.Locale.ROOT),
-                all.in(measure, i).isPresent() ? workspace.figure().orElseThrow().numbers()
-                        .significant(all.in(measure, i).getAsDouble(), 3) : "has no value"))).orElse("Row " + (row + 1));
+        return residuals()
+                .flatMap(all -> IntStream.range(0, all.raw().length)
+                        .filter(i -> all.points().rows()[i] == row)
+                        .boxed()
+                        .findFirst()
+                        .map(i -> Phrase.of(
+                                "Row %d: %s %s",
+                                row + 1,
+                                measure.title().toLowerCase(java.util.Locale.ROOT),
+                                all.in(measure, i).isPresent()
+                                        ? workspace
+                                                .figure()
+                                                .orElseThrow()
+                                                .numbers()
+                                                .significant(all.in(measure, i).getAsDouble(), 3)
+                                        : "has no value")))
+                .orElse("Row " + (row + 1));
     }
 
     private void dragged(MouseEvent event) {
@@ -204,8 +233,8 @@ public final class ResidualView extends Pane {
         boolean drawn = loop.isVisible() && loop.getWidth() + loop.getHeight() > NEAR;
         loop.setVisible(false);
         if (drawn) {
-            picture.ifPresent(of -> workspace.select(of.within(new Rectangle2D.Double(loop.getX() / ZOOM, loop.getY() / ZOOM,
-                    loop.getWidth() / ZOOM, loop.getHeight() / ZOOM))));
+            picture.ifPresent(of -> workspace.select(of.within(new Rectangle2D.Double(
+                    loop.getX() / ZOOM, loop.getY() / ZOOM, loop.getWidth() / ZOOM, loop.getHeight() / ZOOM))));
         } else {
             OptionalInt row = rowAt(event);
             if (row.isPresent() && event.getClickCount() == 2) {

@@ -38,7 +38,10 @@ public final class SelectionMarks extends Pane {
     /// @param scale of the sheet's points
     void show(FigureAnalysis figure, Optional<FigureLayout> layout, double scale) {
         rings = 0;
-        boolean any = figure != null && layout.isPresent() && !layout.get().axes().isEmpty() && !workspace.selection().get().isNone()
+        boolean any = figure != null
+                && layout.isPresent()
+                && !layout.get().axes().isEmpty()
+                && !workspace.selection().get().isNone()
                 && figure.table().id() == workspace.tableId().get();
         setVisible(any);
         if (!any) {
@@ -49,7 +52,8 @@ public final class SelectionMarks extends Pane {
         GraphicsContext g = canvas.getGraphicsContext2D();
         g.clearRect(0, 0, getWidth(), getHeight());
         for (SeriesAnalysis series : figure.series()) {
-            if (series.key().hasOwnPoints() && !figure.figure().look().series(series.key()).hidden()) {
+            if (series.key().hasOwnPoints()
+                    && !figure.figure().look().series(series.key()).hidden()) {
                 mark(g, figure, series, layout.get(), scale);
             }
         }
@@ -66,7 +70,9 @@ public final class SelectionMarks extends Pane {
                 if (at.plot().contains(at.px(x), at.py(along, y))) {
                     ring(g, at.px(x) * scale, at.py(along, y) * scale, RADIUS);
                 }
-                series.fit().flatMap(fit -> at.residualAt(series.key(), x, fit.function().residual(x, y)))
+                series.fit()
+                        .flatMap(fit ->
+                                at.residualAt(series.key(), x, fit.function().residual(x, y)))
                         .ifPresent(place -> ring(g, place.getX() * scale, place.getY() * scale, STRIP_RADIUS));
             }
         }

@@ -3,8 +3,8 @@ package helvo.desktop.figure;
 import static helvo.desktop.controls.Controls.button;
 
 import helvo.core.look.MarkerShape;
-import helvo.core.look.SeriesLook.ColorBy;
 import helvo.core.look.SeriesLook;
+import helvo.core.look.SeriesLook.ColorBy;
 import helvo.core.table.Column;
 import helvo.core.table.Kind;
 import helvo.core.table.SeriesKey;
@@ -28,8 +28,12 @@ final class SeriesForm extends PartForm {
 
     /// How points are drawn, as one choice.
     private enum Drawn {
-        POINTS("points"), POINTS_JOINED("points, joined straight"), POINTS_SMOOTH("points, joined smoothly"),
-        LINE("a straight-joined line only"), SMOOTH_LINE("a smooth line only"), HIDDEN("hidden, but still fitted");
+        POINTS("points"),
+        POINTS_JOINED("points, joined straight"),
+        POINTS_SMOOTH("points, joined smoothly"),
+        LINE("a straight-joined line only"),
+        SMOOTH_LINE("a smooth line only"),
+        HIDDEN("hidden, but still fitted");
 
         private final String words;
 
@@ -49,11 +53,12 @@ final class SeriesForm extends PartForm {
         }
 
         SeriesLook in(SeriesLook look) {
-            SeriesLook.Join join = switch (this) {
-                case POINTS, HIDDEN -> SeriesLook.Join.NONE;
-                case POINTS_JOINED, LINE -> SeriesLook.Join.STRAIGHT;
-                case POINTS_SMOOTH, SMOOTH_LINE -> SeriesLook.Join.SMOOTH;
-            };
+            SeriesLook.Join join =
+                    switch (this) {
+                        case POINTS, HIDDEN -> SeriesLook.Join.NONE;
+                        case POINTS_JOINED, LINE -> SeriesLook.Join.STRAIGHT;
+                        case POINTS_SMOOTH, SMOOTH_LINE -> SeriesLook.Join.SMOOTH;
+                    };
             return look.withHidden(this == HIDDEN).withJoin(join).withPoints(this != LINE && this != SMOOTH_LINE);
         }
     }
@@ -73,50 +78,126 @@ final class SeriesForm extends PartForm {
 
     @Override
     void build() {
-        form.row("Drawn as", form.choice("series-drawn", "How the series is drawn", List.of(Drawn.values()), drawn -> drawn.words,
-                () -> Drawn.of(look.get()), drawn -> set(key, drawn.in(look.get()))));
-        form.row("Marker", form.choice("series-shape", "Shape of the markers", List.of(MarkerShape.values()),
-                shape -> shape.name().toLowerCase(Locale.ROOT).replace('_', ' '),
-                () -> look.get().shape().orElse(MarkerShape.valueOf(automatic(key).marker().name())),
-                shape -> set(key, look.get().withShape(Optional.of(shape)))));
-        form.row("Size", form.sliding("series-size", "Size of the markers, 1 for the default", SeriesLook.MIN_SIZE, SeriesLook.MAX_SIZE,
-                () -> look.get().size(), size -> set(key, look.get().withSize(size))));
-        form.row("Opacity", form.sliding("series-opacity", "Opacity of the markers, 0 for hollow", 0, 1,
-                () -> look.get().opacity().orElse(automatic(key).filled() ? 1.0 : 0.0),
-                opacity -> set(key, look.get().withOpacity(Optional.of(opacity)))));
-        form.row("Colour", form.color("series-color", "Colour of the series", Palette.seriesHex(), () -> look.get().color(),
-                color -> set(key, look.get().withColor(color))));
-        form.row("Edge", form.color("series-edge", "Colour of the markers' edge", List.of("#17242B", "#FFFFFF"), () -> look.get().edge(),
-                edge -> set(key, look.get().withEdge(edge))));
+        form.row(
+                "Drawn as",
+                form.choice(
+                        "series-drawn",
+                        "How the series is drawn",
+                        List.of(Drawn.values()),
+                        drawn -> drawn.words,
+                        () -> Drawn.of(look.get()),
+                        drawn -> set(key, drawn.in(look.get()))));
+        form.row(
+                "Marker",
+                form.choice(
+                        "series-shape",
+                        "Shape of the markers",
+                        List.of(MarkerShape.values()),
+                        shape -> shape.name().toLowerCase(Locale.ROOT).replace('_', ' '),
+                        () -> look.get()
+                                .shape()
+                                .orElse(MarkerShape.valueOf(
+                                        automatic(key).marker().name())),
+                        shape -> set(key, look.get().withShape(Optional.of(shape)))));
+        form.row(
+                "Size",
+                form.sliding(
+                        "series-size",
+                        "Size of the markers, 1 for the default",
+                        SeriesLook.MIN_SIZE,
+                        SeriesLook.MAX_SIZE,
+                        () -> look.get().size(),
+                        size -> set(key, look.get().withSize(size))));
+        form.row(
+                "Opacity",
+                form.sliding(
+                        "series-opacity",
+                        "Opacity of the markers, 0 for hollow",
+                        0,
+                        1,
+                        () -> look.get().opacity().orElse(automatic(key).filled() ? 1.0 : 0.0),
+                        opacity -> set(key, look.get().withOpacity(Optional.of(opacity)))));
+        form.row(
+                "Colour",
+                form.color(
+                        "series-color",
+                        "Colour of the series",
+                        Palette.seriesHex(),
+                        () -> look.get().color(),
+                        color -> set(key, look.get().withColor(color))));
+        form.row(
+                "Edge",
+                form.color(
+                        "series-edge",
+                        "Colour of the markers' edge",
+                        List.of("#17242B", "#FFFFFF"),
+                        () -> look.get().edge(),
+                        edge -> set(key, look.get().withEdge(edge))));
         byColumns(workspace.table().orElseThrow());
-        form.wide(form.tick("series-counts", "Repeated points are larger", () -> look.get().bySize(),
+        form.wide(form.tick(
+                "series-counts",
+                "Repeated points are larger",
+                () -> look.get().bySize(),
                 counted -> set(key, look.get().withBySize(counted))));
-        form.wide(form.tick("series-right", "Along the right-hand axis",
+        form.wide(form.tick(
+                "series-right",
+                "Along the right-hand axis",
                 () -> workspace.figure().filter(figure -> figure.isOnRight(key)).isPresent(),
                 right -> set(key, look.get().withRight(Optional.of(right)))));
-        form.row("In the legend", form.tick("series-legend", "", () -> look.get().inLegend(),
-                in -> set(key, look.get().withInLegend(in))),
-                form.text("series-name", "Name in the legend", () -> look.get().name().orElse(label(key)),
-                        text -> set(key, look.get().withName(text.isEmpty() ? Optional.empty() : Optional.of(text)))));
+        legend();
         form.wide(button("series-to-curve", "Its curve …", () -> turnTo.accept(new FigurePart.CurveOf(key))));
+    }
+
+    private void legend() {
+        form.row(
+                "In the legend",
+                form.tick(
+                        "series-legend",
+                        "",
+                        () -> look.get().inLegend(),
+                        in -> set(key, look.get().withInLegend(in))),
+                form.text(
+                        "series-name",
+                        "Name in the legend",
+                        () -> look.get().name().orElse(label(key)),
+                        text -> set(key, look.get().withName(text.isEmpty() ? Optional.empty() : Optional.of(text)))));
     }
 
     private void byColumns(Table table) {
         var colored = new ArrayList<Optional<ColorBy>>(List.of(Optional.empty(), Optional.of(ColorBy.RESIDUAL)));
-        table.columns().stream().filter(column -> column.kind() == Kind.NUMBER)
+        table.columns().stream()
+                .filter(column -> column.kind() == Kind.NUMBER)
                 .forEach(column -> colored.add(Optional.of(new ColorBy(column.id()))));
-        form.row("Colour by", form.choice("series-colored", "What gives each point its colour", colored,
-                by -> by.map(each -> each.equals(ColorBy.RESIDUAL) ? "residual" : name(each.column())).orElse("one colour"),
-                () -> look.get().coloredBy(), by -> set(key, look.get().withColoredBy(by))));
+        form.row(
+                "Colour by",
+                form.choice(
+                        "series-colored",
+                        "What gives each point its colour",
+                        colored,
+                        by -> by.map(each -> each.equals(ColorBy.RESIDUAL) ? "residual" : name(each.column()))
+                                .orElse("one colour"),
+                        () -> look.get().coloredBy(),
+                        by -> set(key, look.get().withColoredBy(by))));
         var labels = new ArrayList<Optional<Integer>>(List.of(Optional.empty()));
         table.columns().forEach(column -> labels.add(Optional.of(column.id())));
-        form.row("Labels", form.choice("series-labels", "What is written at the points; left out where there is no room for it", labels,
-                each -> each.map(this::name).orElse("none"), () -> look.get().labels(),
-                column -> set(key, look.get().withLabels(column))));
+        form.row(
+                "Labels",
+                form.choice(
+                        "series-labels",
+                        "What is written at the points; left out where there is no room for it",
+                        labels,
+                        each -> each.map(this::name).orElse("none"),
+                        () -> look.get().labels(),
+                        column -> set(key, look.get().withLabels(column))));
     }
 
     private String name(int column) {
-        return workspace.table().flatMap(table -> table.columns().stream().filter(each -> each.id() == column).findFirst())
-                .map(Column::name).orElse("");
+        return workspace
+                .table()
+                .flatMap(table -> table.columns().stream()
+                        .filter(each -> each.id() == column)
+                        .findFirst())
+                .map(Column::name)
+                .orElse("");
     }
 }

@@ -5,8 +5,8 @@ import helvo.core.fit.Curve;
 import helvo.core.fit.Curves;
 import helvo.core.fit.PrintedEquation;
 import helvo.core.look.AxisPlace;
-import helvo.core.look.CurveLook.LabelPart;
 import helvo.core.look.CurveLook;
+import helvo.core.look.CurveLook.LabelPart;
 import helvo.core.look.Note;
 import helvo.core.look.SeriesLook;
 import helvo.core.study.FigureEdit;
@@ -53,24 +53,35 @@ final class SeriesMenu {
         boolean right = at.figure().isOnRight(key);
         items.item("series", "How the points look …", () -> show.accept(new FigurePart.LegendEntry(key)));
         items.item("bars", "Error bars …", () -> show.accept(new FigurePart.BarOf(key, -1, FigurePart.BarEnd.UP)));
-        items.check("in-legend", "Named in the legend", look.inLegend(), () -> set(key, look.withInLegend(!look.inLegend())));
+        items.check(
+                "in-legend",
+                "Named in the legend",
+                look.inLegend(),
+                () -> set(key, look.withInLegend(!look.inLegend())));
         items.check("right", "Along the axis on the right", right, () -> set(key, look.withRight(Optional.of(!right))));
-        items.check("hidden", "Hidden, but still fitted", look.hidden(), () -> set(key, look.withHidden(!look.hidden())));
+        items.check(
+                "hidden", "Hidden, but still fitted", look.hidden(), () -> set(key, look.withHidden(!look.hidden())));
         curves(key);
     }
 
     private void curves(SeriesKey key) {
         Curve chosen = at.figure().figure().curve(key);
-        items.menu("Fit", menu -> Curves.all().forEach(curve -> menu.check(
-                "fit-" + curve.name().toLowerCase(Locale.ROOT).replace(' ', '-'), curve.name(), curve.equals(chosen),
-                () -> workspace.perform(new FigureEdit.ChooseCurve(figure(), key, curve)))));
+        items.menu("Fit", menu -> Curves.all()
+                .forEach(curve -> menu.check(
+                        "fit-" + curve.name().toLowerCase(Locale.ROOT).replace(' ', '-'),
+                        curve.name(),
+                        curve.equals(chosen),
+                        () -> workspace.perform(new FigureEdit.ChooseCurve(figure(), key, curve)))));
     }
 
     void bar(FigurePart part, SeriesKey key) {
         SeriesLook look = at.figure().figure().look().series(key);
         items.item("bars", "Length and meaning of the error bars …", () -> show.accept(part));
         items.item("bar-look", "How the error bars look …", () -> show.accept(new FigurePart.LegendEntry(key)));
-        items.check("bars-shown", "Error bars shown", look.bars().shown(),
+        items.check(
+                "bars-shown",
+                "Error bars shown",
+                look.bars().shown(),
                 () -> set(key, look.withBars(look.bars().withShown(!look.bars().shown()))));
     }
 
@@ -81,14 +92,22 @@ final class SeriesMenu {
         if (at.isInPlot()) {
             readings(key, " here,");
             Axis along = at.layout().axes().get(AxisPlace.X);
-            items.item("extend", "Extend it to both ends of the axis",
+            items.item(
+                    "extend",
+                    "Extend it to both ends of the axis",
                     () -> set(key, look.reaching(Optional.of(along.low()), Optional.of(along.high()))));
         }
         if (look.from().isPresent() || look.to().isPresent()) {
-            items.item("within", "End it at its points", () -> set(key, look.reaching(Optional.empty(), Optional.empty())));
+            items.item(
+                    "within",
+                    "End it at its points",
+                    () -> set(key, look.reaching(Optional.empty(), Optional.empty())));
         }
         if (key.isFurther()) {
-            items.item("remove-curve", "Remove the curve", () -> workspace.perform(new FigureEdit.RemoveCurve(figure(), key)));
+            items.item(
+                    "remove-curve",
+                    "Remove the curve",
+                    () -> workspace.perform(new FigureEdit.RemoveCurve(figure(), key)));
         }
         items.item("hide-curve", "Hide the curve", () -> set(key, look.withShown(false)));
     }
@@ -102,8 +121,13 @@ final class SeriesMenu {
     /// @param fromY whether it begins on the y axis
     void reading(SeriesKey key, boolean fromY, String of) {
         double value = fromY ? at.atY(at.along(key)) : at.atX();
-        items.item(fromY ? "read-y" : "read-x", Phrase.of(fromY ? "Read x%s at y = %s" : "Read y%s at x = %s", of,
-                at.figure().numbers().plain(value)), () -> read(key, fromY, value));
+        items.item(
+                fromY ? "read-y" : "read-x",
+                Phrase.of(
+                        fromY ? "Read x%s at y = %s" : "Read y%s at x = %s",
+                        of,
+                        at.figure().numbers().plain(value)),
+                () -> read(key, fromY, value));
     }
 
     private void read(SeriesKey key, boolean fromY, double value) {
@@ -112,7 +136,8 @@ final class SeriesMenu {
 
     /// Adds a note, and opens what belongs to it.
     void add(IntFunction<Note> note) {
-        int next = workspace.figureInView().map(each -> each.look().nextNoteId()).orElse(1);
+        int next =
+                workspace.figureInView().map(each -> each.look().nextNoteId()).orElse(1);
         workspace.perform(new FigureEdit.PutNote(figure(), note.apply(next)));
         show.accept(new FigurePart.NoteOf(next, 0));
     }
@@ -120,18 +145,30 @@ final class SeriesMenu {
     void label(SeriesKey key) {
         CurveLook look = at.figure().figure().look().curve(key);
         for (LabelPart part : List.of(LabelPart.EQUATION, LabelPart.R2, LabelPart.UNCERTAINTY, LabelPart.POINTS)) {
-            items.check("label-" + part.name().toLowerCase(Locale.ROOT), switch (part) {
-                case EQUATION -> "Equation";
-                case R2 -> "R²";
-                case UNCERTAINTY -> "Coefficients with uncertainty";
-                default -> "Number of points";
-            }, look.label().contains(part), () -> set(key, look.labelled(part, !look.label().contains(part))));
+            items.check(
+                    "label-" + part.name().toLowerCase(Locale.ROOT),
+                    switch (part) {
+                        case EQUATION -> "Equation";
+                        case R2 -> "R²";
+                        case UNCERTAINTY -> "Coefficients with uncertainty";
+                        default -> "Number of points";
+                    },
+                    look.label().contains(part),
+                    () -> set(key, look.labelled(part, !look.label().contains(part))));
         }
         items.menu("Digits of the equation", menu -> {
-            menu.check("digits-automatic", "Automatic", look.digits().isEmpty(), () -> set(key, look.withDigits(Optional.empty())));
+            menu.check(
+                    "digits-automatic",
+                    "Automatic",
+                    look.digits().isEmpty(),
+                    () -> set(key, look.withDigits(Optional.empty())));
             for (int count = PrintedEquation.FEWEST_DIGITS; count <= PrintedEquation.MAX_DIGITS; count++) {
                 Optional<Integer> of = Optional.of(count);
-                menu.check("digits-" + count, Integer.toString(count), look.digits().equals(of), () -> set(key, look.withDigits(of)));
+                menu.check(
+                        "digits-" + count,
+                        Integer.toString(count),
+                        look.digits().equals(of),
+                        () -> set(key, look.withDigits(of)));
             }
         });
         if (look.labelAt().isPresent()) {

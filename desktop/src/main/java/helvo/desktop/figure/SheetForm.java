@@ -48,30 +48,81 @@ final class SheetForm extends PartForm {
     @Override
     void build() {
         named();
-        form.row("Width, mm", form.needed("sheet-width", "Width of the sheet in millimetres", SheetLook.MIN_MM, SheetLook.MAX_MM,
-                () -> sheet().widthMm(), mm -> change(old -> old.resized(mm, old.heightMm()))));
-        form.row("Height, mm", form.needed("sheet-height", "Height of the sheet in millimetres", SheetLook.MIN_MM, SheetLook.MAX_MM,
-                () -> sheet().heightMm(), mm -> change(old -> old.resized(old.widthMm(), mm))));
-        form.row("Text, points", form.needed("sheet-text", "Size of the axes' labels in points", SheetLook.MIN_TEXT, SheetLook.MAX_TEXT,
-                () -> sheet().text(), points -> change(old -> old.withText(points))));
-        form.row("Line width", form.needed("sheet-line", "Width of the lines, 1 for the default", 0.2, 5, () -> sheet().line(),
-                width -> change(old -> old.withLine(width))));
-        form.wide(form.tick("sheet-dashes", "Curves differ by dashes, as for black and white", () -> sheet().dashes(),
+        form.row(
+                "Width, mm",
+                form.needed(
+                        "sheet-width",
+                        "Width of the sheet in millimetres",
+                        SheetLook.MIN_MM,
+                        SheetLook.MAX_MM,
+                        () -> sheet().widthMm(),
+                        mm -> change(old -> old.resized(mm, old.heightMm()))));
+        form.row(
+                "Height, mm",
+                form.needed(
+                        "sheet-height",
+                        "Height of the sheet in millimetres",
+                        SheetLook.MIN_MM,
+                        SheetLook.MAX_MM,
+                        () -> sheet().heightMm(),
+                        mm -> change(old -> old.resized(old.widthMm(), mm))));
+        form.row(
+                "Text, points",
+                form.needed(
+                        "sheet-text",
+                        "Size of the axes' labels in points",
+                        SheetLook.MIN_TEXT,
+                        SheetLook.MAX_TEXT,
+                        () -> sheet().text(),
+                        points -> change(old -> old.withText(points))));
+        form.row(
+                "Line width",
+                form.needed(
+                        "sheet-line",
+                        "Width of the lines, 1 for the default",
+                        0.2,
+                        5,
+                        () -> sheet().line(),
+                        width -> change(old -> old.withLine(width))));
+        form.wide(form.tick(
+                "sheet-dashes",
+                "Curves differ by dashes, as for black and white",
+                () -> sheet().dashes(),
                 on -> change(old -> old.withDashes(on))));
-        form.wide(form.tick("sheet-frame", "Frame on all four sides", () -> sheet().frame(), on -> change(old -> old.withFrame(on))));
-        form.wide(form.tick("sheet-clear", "No background, the page shows through", () -> sheet().background().isEmpty(),
+        form.wide(form.tick(
+                "sheet-frame",
+                "Frame on all four sides",
+                () -> sheet().frame(),
+                on -> change(old -> old.withFrame(on))));
+        form.wide(form.tick(
+                "sheet-clear",
+                "No background, the page shows through",
+                () -> sheet().background().isEmpty(),
                 on -> change(old -> old.withBackground(on ? Optional.empty() : SheetLook.WHITE))));
-        form.row("Background", form.color("sheet-background", "Colour of the background",
-                List.of("#FFFFFF", "#F7F6F8", "#FFF9EC", "#EEF3F7"), () -> sheet().background(),
-                color -> change(old -> old.withBackground(color))));
-        form.row("Numbers", form.choice("study-numbers", "How numbers are written, in the whole study", numbers(),
-                each -> each.map(numbers -> numbers.text(new BigDecimal("12345.6"))).orElse("as in the first table"),
-                () -> workspace.study().chosenNumbers(), each -> workspace.perform(new StudyEdit.WriteNumbers(each))));
+        form.row(
+                "Background",
+                form.color(
+                        "sheet-background",
+                        "Colour of the background",
+                        List.of("#FFFFFF", "#F7F6F8", "#FFF9EC", "#EEF3F7"),
+                        () -> sheet().background(),
+                        color -> change(old -> old.withBackground(color))));
+        form.row(
+                "Numbers",
+                form.choice(
+                        "study-numbers",
+                        "How numbers are written, in the whole study",
+                        numbers(),
+                        each -> each.map(numbers -> numbers.text(new BigDecimal("12345.6")))
+                                .orElse("as in the first table"),
+                        () -> workspace.study().chosenNumbers(),
+                        each -> workspace.perform(new StudyEdit.WriteNumbers(each))));
         keeping();
     }
 
     private void named() {
-        List<SheetLook.Named> looks = Stream.concat(SheetLook.PRESETS.stream(), workspace.study().looks().stream()).toList();
+        List<SheetLook.Named> looks = Stream.concat(SheetLook.PRESETS.stream(), workspace.study().looks().stream())
+                .toList();
         var row = new FlowPane(6, 6);
         row.setPrefWrapLength(290);
         for (int i = 0; i < looks.size(); i++) {
@@ -87,13 +138,17 @@ final class SheetForm extends PartForm {
             if (name.getText().isBlank()) {
                 error.accept("Give the look a name to keep it by.");
             } else {
-                workspace.perform(new StudyEdit.KeepLook(new SheetLook.Named(name.getText().strip(), sheet())));
+                workspace.perform(new StudyEdit.KeepLook(
+                        new SheetLook.Named(name.getText().strip(), sheet())));
                 rebuild.run();
             }
         }));
     }
 
     private static List<Optional<NumberFormat>> numbers() {
-        return Stream.concat(Stream.of(Optional.<NumberFormat>empty()), NumberFormat.all().map(Optional::of)).toList();
+        return Stream.concat(
+                        Stream.of(Optional.<NumberFormat>empty()),
+                        NumberFormat.all().map(Optional::of))
+                .toList();
     }
 }

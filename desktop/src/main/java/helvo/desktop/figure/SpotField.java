@@ -15,24 +15,48 @@ final class SpotField {
 
     private SpotField() {}
 
-    static TextField across(Form form, String id, Supplier<Optional<CurveLook.Spot>> at, Consumer<CurveLook.Spot> change) {
-        return of(form, id, "Part of the plot's width from its left, 0 to 1; empty where no point lies", at, CurveLook.Spot::across,
-                (spot, value) -> new CurveLook.Spot(value, spot.down()), change);
+    static TextField across(
+            Form form, String id, Supplier<Optional<CurveLook.Spot>> at, Consumer<CurveLook.Spot> change) {
+        return of(
+                form,
+                id,
+                "Part of the plot's width from its left, 0 to 1; empty where no point lies",
+                at,
+                CurveLook.Spot::across,
+                (spot, value) -> new CurveLook.Spot(value, spot.down()),
+                change);
     }
 
-    static TextField down(Form form, String id, Supplier<Optional<CurveLook.Spot>> at, Consumer<CurveLook.Spot> change) {
-        return of(form, id, "Part of the plot's height from its top, 0 to 1", at, CurveLook.Spot::down,
-                (spot, value) -> new CurveLook.Spot(spot.across(), value), change);
+    static TextField down(
+            Form form, String id, Supplier<Optional<CurveLook.Spot>> at, Consumer<CurveLook.Spot> change) {
+        return of(
+                form,
+                id,
+                "Part of the plot's height from its top, 0 to 1",
+                at,
+                CurveLook.Spot::down,
+                (spot, value) -> new CurveLook.Spot(spot.across(), value),
+                change);
     }
 
-    private static TextField of(Form form, String id, String accessible, Supplier<Optional<CurveLook.Spot>> at,
-            ToDoubleFunction<CurveLook.Spot> read, BiFunction<CurveLook.Spot, Double, CurveLook.Spot> changed,
+    private static TextField of(
+            Form form,
+            String id,
+            String accessible,
+            Supplier<Optional<CurveLook.Spot>> at,
+            ToDoubleFunction<CurveLook.Spot> read,
+            BiFunction<CurveLook.Spot, Double, CurveLook.Spot> changed,
             Consumer<CurveLook.Spot> change) {
-        return form.number(id, accessible, () -> at.get().map(spot -> Math.round(1000 * read.applyAsDouble(spot)) / 1000.0), typed -> {
-            if (typed.isPresent() && !(typed.get() >= 0 && typed.get() <= 1)) {
-                throw new Form.Refused("It must be from 0 to 1.");
-            }
-            typed.ifPresent(value -> change.accept(changed.apply(at.get().orElse(BEGIN), value)));
-        });
+        return form.number(
+                id,
+                accessible,
+                () -> at.get().map(spot -> Math.round(1000 * read.applyAsDouble(spot)) / 1000.0),
+                typed -> {
+                    if (typed.isPresent() && !(typed.get() >= 0 && typed.get() <= 1)) {
+                        throw new Form.Refused("It must be from 0 to 1.");
+                    }
+                    typed.ifPresent(
+                            value -> change.accept(changed.apply(at.get().orElse(BEGIN), value)));
+                });
     }
 }

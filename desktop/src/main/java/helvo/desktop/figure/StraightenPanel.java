@@ -16,10 +16,10 @@ import helvo.core.table.Role;
 import helvo.core.table.SeriesKey;
 import helvo.core.table.Table;
 import helvo.desktop.controls.FitPicture;
+import helvo.desktop.looks.Looks;
 import helvo.desktop.panels.Commands;
 import helvo.desktop.panels.Panel;
 import helvo.desktop.panels.Panels;
-import helvo.desktop.looks.Looks;
 import helvo.desktop.work.Background;
 import helvo.desktop.workspace.Workspace;
 import java.util.ArrayList;
@@ -41,28 +41,49 @@ public final class StraightenPanel extends Panel {
         super(workspace, panels, "straighten", "Make it straight", 758);
         place(Pos.TOP_LEFT, 60, 200); // leaves the readout to be read
         trying = workspace.background().latest("straightening");
-        getChildren().addAll(heading, muted("Click a picture: the column it needs is derived and takes the place of x or y. R² is that "
-                + "of a line through what the picture shows; "
-                + "those of a changed y are about the changed y and tell nothing about which of them predicts y best."), cards, wrong);
+        getChildren()
+                .addAll(
+                        heading,
+                        muted("Click a picture: the column it needs is derived and takes the place of x or y. R² "
+                                + "is that "
+                                + "of a line through what the picture shows; "
+                                + "those of a changed y are about the changed y and tell nothing about which "
+                                + "of them predicts y best."),
+                        cards,
+                        wrong);
     }
 
     @Override
     protected void begin() {
         cards.getChildren().clear();
         clearError();
-        workspace.series().filter(series -> series.points().size() > 1).ifPresentOrElse(series -> {
-            heading.setText("Make it straight: " + series.rows().y().column().name() + " against " + series.rows().x().column().name()
-                    + (series.key().rows() == SeriesKey.Rows.WHOLE ? "" : ", " + series.label()));
-            trying.run("Trying transforms …", progress -> Straightening.of(series.points(), progress),
-                    new Background.Outcome<>(found -> show(series, found),
-                    fault -> showError("The transforms could not be tried (" + fault + ")."), this::close));
-        }, () -> showError("There are no points yet to make straight."));
+        workspace
+                .series()
+                .filter(series -> series.points().size() > 1)
+                .ifPresentOrElse(
+                        series -> {
+                            heading.setText("Make it straight: "
+                                    + series.rows().y().column().name() + " against "
+                                    + series.rows().x().column().name()
+                                    + (series.key().rows() == SeriesKey.Rows.WHOLE ? "" : ", " + series.label()));
+                            trying.run(
+                                    "Trying transforms …",
+                                    progress -> Straightening.of(series.points(), progress),
+                                    new Background.Outcome<>(
+                                            found -> show(series, found),
+                                            fault -> showError("The transforms could not be tried (" + fault + ")."),
+                                            this::close));
+                        },
+                        () -> showError("There are no points yet to make straight."));
         requestFocus();
     }
 
     /// What it does by name, for the finder and for keys.
     public static void addTo(Commands commands, Workspace workspace, Panels panels) {
-        commands.add("Make it straight: square, root, reciprocal, logarithm …", "Shortcut+Shift+L", () -> workspace.series().isPresent(),
+        commands.add(
+                "Make it straight: square, root, reciprocal, logarithm …",
+                "Shortcut+Shift+L",
+                () -> workspace.series().isPresent(),
                 () -> panels.show(StraightenPanel.class));
     }
 
@@ -77,16 +98,25 @@ public final class StraightenPanel extends Panel {
         Heading x = straightening.ofX().heading(series.rows().x().column().heading());
         Heading y = straightening.ofY().heading(series.rows().y().column().heading());
         boolean asIs = straightening.ofX() == Transform.NONE && straightening.ofY() == Transform.NONE;
-        String title = asIs ? "As it is" : straightening.ofX() == Transform.NONE ? y.name() : straightening.ofY() == Transform.NONE
-                ? x.name() : y.name() + ", " + x.name();
+        String title = asIs
+                ? "As it is"
+                : straightening.ofX() == Transform.NONE
+                        ? y.name()
+                        : straightening.ofY() == Transform.NONE ? x.name() : y.name() + ", " + x.name();
         var name = new Label(title);
         name.getStyleClass().add("strong");
         name.setMaxWidth(160);
         String r2 = "R² " + workspace.study().numbers().share(straightening.r2())
-                + (straightening.left() == 0 ? "" : Phrase.of(", without %,d %s", straightening.left(),
-                        straightening.left() == 1 ? "point" : "points"));
+                + (straightening.left() == 0
+                        ? ""
+                        : Phrase.of(
+                                ", without %,d %s",
+                                straightening.left(), straightening.left() == 1 ? "point" : "points"));
         var picture = new FitPicture(158, 62);
-        picture.show(straightening.points(), straightening.line(), Looks.inUse().get().color("accent"));
+        picture.show(
+                straightening.points(),
+                straightening.line(),
+                Looks.inUse().get().color("accent"));
         var box = new VBox(2, name, new Label(r2), picture);
         var card = new Button();
         card.setGraphic(box);
@@ -116,12 +146,17 @@ public final class StraightenPanel extends Panel {
         if (straightening.ofY() != Transform.NONE) {
             edits.add(derived(table, yColumn, straightening.ofY(), y, Role.Y, pairs == 1));
         }
-        return edits.size() == 1 ? edits.getFirst() : new StudyEdit.Compound("Make straight: " + y.name() + " against " + x.name(), edits);
+        return edits.size() == 1
+                ? edits.getFirst()
+                : new StudyEdit.Compound("Make straight: " + y.name() + " against " + x.name(), edits);
     }
 
-    private static Edit derived(Table table, Column of, Transform transform, Heading heading, Role role, boolean instead) {
+    private static Edit derived(
+            Table table, Column of, Transform transform, Heading heading, Role role, boolean instead) {
         var kept = new Derivation.Formula(transform.formula(of.id()));
-        return table.columns().stream().filter(column -> column.derivation().filter(kept::equals).isPresent()).findFirst()
+        return table.columns().stream()
+                .filter(column -> column.derivation().filter(kept::equals).isPresent())
+                .findFirst()
                 .<Edit>map(column -> new ColumnEdit.SetRole(table.id(), column.id(), role))
                 .orElseGet(() -> new ColumnEdit.Derive(table.id(), heading, kept.text(), role, instead));
     }

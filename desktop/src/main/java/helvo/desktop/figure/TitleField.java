@@ -1,12 +1,12 @@
 package helvo.desktop.figure;
 
-import helvo.core.look.Signs;
-import helvo.desktop.controls.Controls;
 import helvo.core.Phrase;
 import helvo.core.look.AxisLook;
 import helvo.core.look.AxisPlace;
 import helvo.core.look.Note;
+import helvo.core.look.Signs;
 import helvo.core.study.FigureEdit;
+import helvo.desktop.controls.Controls;
 import helvo.desktop.controls.SignTyping;
 import helvo.desktop.workspace.Workspace;
 import helvo.figure.FigureDrawing;
@@ -43,7 +43,8 @@ final class TitleField {
         title.setCursor(Cursor.TEXT);
         title.setTooltip(new Tooltip("Click to change the title; empty it for the columns' names"));
         title.setOnAction(_ -> editTitle());
-        title.setOnContextMenuRequested(event -> view.sheet().getOnContextMenuRequested().handle(event));
+        title.setOnContextMenuRequested(
+                event -> view.sheet().getOnContextMenuRequested().handle(event));
         field.setId("figure-title-field");
         field.setAccessibleText("Title");
         field.setVisible(false);
@@ -73,7 +74,11 @@ final class TitleField {
     /// @param at   of the title on the sheet, in points
     /// @param left of the sheet; likewise `top`
     void arrange(Rectangle2D at, double left, double top, double scale) {
-        title.resizeRelocate(left + at.getX() * scale - 8, top + at.getY() * scale, at.getWidth() * scale + 16, at.getHeight() * scale);
+        title.resizeRelocate(
+                left + at.getX() * scale - 8,
+                top + at.getY() * scale,
+                at.getWidth() * scale + 16,
+                at.getHeight() * scale);
     }
 
     void editTitle() {
@@ -81,23 +86,34 @@ final class TitleField {
             title.setVisible(false);
             edit("Title of the figure", figure.title(), placed.title(), text -> {
                 if (!text.equals(figure.title())) {
-                    workspace.perform(new FigureEdit.SetTitle(figure.figure().id(), text.isEmpty() ? Optional.empty() : Optional.of(text)));
+                    workspace.perform(new FigureEdit.SetTitle(
+                            figure.figure().id(), text.isEmpty() ? Optional.empty() : Optional.of(text)));
                 }
             });
         }));
     }
 
     void editAxisTitle(AxisPlace place) {
-        workspace.figureInView().ifPresent(figure -> view.placeOf(new FigurePart.AxisTitle(place)).ifPresent(at -> {
-            AxisLook axis = figure.look().axis(place);
-            String automatic = workspace.figure().map(each -> FigureDrawing.ownAxisTitle(each, place)).orElse("");
-            edit("Title of the " + place.words() + "; empty for the columns' names", axis.title().orElse(automatic), at, text -> {
-                Optional<String> typed = text.isEmpty() || text.equals(automatic) ? Optional.empty() : Optional.of(text);
-                if (!typed.equals(axis.title())) {
-                    workspace.perform(new FigureEdit.SetAxis(figure.id(), place, axis.withTitle(typed)));
-                }
-            });
-        }));
+        workspace.figureInView().ifPresent(figure -> view.placeOf(new FigurePart.AxisTitle(place))
+                .ifPresent(at -> {
+                    AxisLook axis = figure.look().axis(place);
+                    String automatic = workspace
+                            .figure()
+                            .map(each -> FigureDrawing.ownAxisTitle(each, place))
+                            .orElse("");
+                    edit(
+                            "Title of the " + place.words() + "; empty for the columns' names",
+                            axis.title().orElse(automatic),
+                            at,
+                            text -> {
+                                Optional<String> typed =
+                                        text.isEmpty() || text.equals(automatic) ? Optional.empty() : Optional.of(text);
+                                if (!typed.equals(axis.title())) {
+                                    workspace.perform(
+                                            new FigureEdit.SetAxis(figure.id(), place, axis.withTitle(typed)));
+                                }
+                            });
+                }));
     }
 
     private void edit(String what, String text, Rectangle2D at, Consumer<String> done) {
@@ -107,11 +123,15 @@ final class TitleField {
         field.setPromptText(what);
         field.setText(text);
         double scale = view.scale();
-        double width = Math.clamp(at.getWidth() * scale + 60, 260, Math.max(260, view.sheet().getFitWidth() - 40));
+        double width = Math.clamp(
+                at.getWidth() * scale + 60, 260, Math.max(260, view.sheet().getFitWidth() - 40));
         double x = view.sheet().getLayoutX() + at.getCenterX() * scale - width / 2;
         double y = view.sheet().getLayoutY() + at.getCenterY() * scale - HEIGHT / 2;
-        field.resizeRelocate(Math.clamp(x, 4, Math.max(4, view.getWidth() - width - 4)),
-                Math.clamp(y, 2, Math.max(2, view.getHeight() - HEIGHT - 2)), width, HEIGHT);
+        field.resizeRelocate(
+                Math.clamp(x, 4, Math.max(4, view.getWidth() - width - 4)),
+                Math.clamp(y, 2, Math.max(2, view.getHeight() - HEIGHT - 2)),
+                width,
+                HEIGHT);
         field.setVisible(true);
         field.requestFocus();
         field.selectAll();
@@ -131,13 +151,16 @@ final class TitleField {
         if (keep) {
             done.ifPresent(each -> each.accept(cut));
             if (cut.length() < text.length()) {
-                workspace.messages().warn(Phrase.of("A title may have %d characters; the rest was left out.", Note.MAX_CHARACTERS));
+                workspace
+                        .messages()
+                        .warn(Phrase.of("A title may have %d characters; the rest was left out.", Note.MAX_CHARACTERS));
             }
         }
         if (!leaving) {
             return; // the focus went somewhere else by itself
         }
-        boolean back = cameFrom != null && cameFrom != field && cameFrom.getScene() == view.getScene() && cameFrom.isVisible();
+        boolean back =
+                cameFrom != null && cameFrom != field && cameFrom.getScene() == view.getScene() && cameFrom.isVisible();
         (back ? cameFrom : title).requestFocus();
     }
 }

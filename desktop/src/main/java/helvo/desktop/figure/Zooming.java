@@ -3,8 +3,8 @@ package helvo.desktop.figure;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.look.AxisPlace;
 import helvo.core.study.Edit;
-import helvo.core.study.FigureEdit.Zoom.Limits;
 import helvo.core.study.FigureEdit;
+import helvo.core.study.FigureEdit.Zoom.Limits;
 import helvo.desktop.document.Preview;
 import helvo.desktop.workspace.Workspace;
 import helvo.figure.Axis;
@@ -18,7 +18,8 @@ import javafx.animation.PauseTransition;
 import javafx.scene.input.ScrollEvent;
 import javafx.util.Duration;
 
-/// Tries edits of the figure while a gesture lasts and does them when it is over; the wheel, which has no end, is over after a pause.
+/// Tries edits of the figure while a gesture lasts and does them when it is over; the wheel, which has no end, is
+/// over after a pause.
 final class Zooming {
     private static final double A_PIXEL = 1.0018;
 
@@ -53,7 +54,12 @@ final class Zooming {
         if (event.isInertia() || event.getDeltaY() == 0) {
             return;
         }
-        zoom(event.getX(), event.getY(), Math.pow(A_PIXEL, -event.getDeltaY()), !event.isShiftDown(), !event.isAltDown());
+        zoom(
+                event.getX(),
+                event.getY(),
+                Math.pow(A_PIXEL, -event.getDeltaY()),
+                !event.isShiftDown(),
+                !event.isAltDown());
         event.consume();
     }
 
@@ -73,12 +79,17 @@ final class Zooming {
         double x = localX / view.scale();
         double y = localY / view.scale();
         var all = new EnumMap<AxisPlace, Limits>(AxisPlace.class);
-        workspace.preview().get().map(Preview::edit).filter(FigureEdit.Zoom.class::isInstance)
+        workspace
+                .preview()
+                .get()
+                .map(Preview::edit)
+                .filter(FigureEdit.Zoom.class::isInstance)
                 .ifPresent(each -> all.putAll(((FigureEdit.Zoom) each).limits()));
         layout.get().axes().forEach((place, axis) -> {
             boolean horizontal = place == AxisPlace.X;
             if (horizontal ? alongX && x >= plot.getX() : alongY && y <= plot.getMaxY()) {
-                double fixed = horizontal ? (x - plot.getX()) / plot.getWidth() : (plot.getMaxY() - y) / plot.getHeight();
+                double fixed =
+                        horizontal ? (x - plot.getX()) / plot.getWidth() : (plot.getMaxY() - y) / plot.getHeight();
                 Limits now = all.getOrDefault(place, new Limits(Optional.of(axis.low()), Optional.of(axis.high())));
                 Drag.limits(value(axis, now, fixed - fixed * factor), value(axis, now, fixed + (1 - fixed) * factor))
                         .ifPresent(each -> all.put(place, each));
@@ -95,7 +106,8 @@ final class Zooming {
         double low = now.low().orElse(axis.low());
         double high = now.high().orElse(axis.high());
         double along = axis instanceof Reversed ? 1 - fraction : fraction;
-        return axis instanceof LogScale || axis instanceof Reversed(LogScale _) ? low * Math.pow(high / low, along) : low
-                + (high - low) * along;
+        return axis instanceof LogScale || axis instanceof Reversed(LogScale _)
+                ? low * Math.pow(high / low, along)
+                : low + (high - low) * along;
     }
 }

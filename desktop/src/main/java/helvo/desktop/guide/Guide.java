@@ -21,11 +21,20 @@ import org.commonmark.node.SoftLineBreak;
 import org.commonmark.node.Text;
 import org.commonmark.parser.Parser;
 
-/// The guide that ships with the program: pages in Markdown, read when somebody first asks for one. A command is written as `code`, by
-/// its name in the finder.
+/// The guide that ships with the program: pages in Markdown, read when somebody first asks for one. A command is
+/// written as `code`, by its name in the finder.
 public final class Guide {
-    private static final List<String> NAMES = List.of("start", "measurements", "figure", "bars", "curves", "numbers", "residuals",
-            "readings", "hand-over", "keeping");
+    private static final List<String> NAMES = List.of(
+            "start",
+            "measurements",
+            "figure",
+            "bars",
+            "curves",
+            "numbers",
+            "residuals",
+            "readings",
+            "hand-over",
+            "keeping");
     private static final Pattern ANCHOR = Pattern.compile("\\s*\\{#([a-z0-9-]+)}$");
     private static List<Page> pages = List.of();
 
@@ -63,7 +72,9 @@ public final class Guide {
 
     /// Whether there is such a place.
     public static boolean has(Place place) {
-        return page(place.page).filter(page -> place.anchor.isEmpty() || page.anchors.values().stream().anyMatch(place.anchor::equals))
+        return page(place.page)
+                .filter(page ->
+                        place.anchor.isEmpty() || page.anchors.values().stream().anyMatch(place.anchor::equals))
                 .isPresent();
     }
 
@@ -86,7 +97,8 @@ public final class Guide {
                 String words = plain(heading);
                 anchors.put(heading, anchor);
                 title = heading.getLevel() == 1 ? words : title;
-                sections.add(new Section(new Place(name, heading.getLevel() == 1 ? "" : anchor), words, below(heading)));
+                sections.add(
+                        new Section(new Place(name, heading.getLevel() == 1 ? "" : anchor), words, below(heading)));
             }
         }
         return new Page(name, title, document, anchors, List.copyOf(sections));
@@ -101,7 +113,10 @@ public final class Guide {
                 return own.group(1);
             }
         }
-        return plain(heading).toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9]+", "-").replaceAll("^-|-$", "");
+        return plain(heading)
+                .toLowerCase(Locale.ROOT)
+                .replaceAll("[^a-z0-9]+", "-")
+                .replaceAll("^-|-$", "");
     }
 
     private static String below(Heading heading) {

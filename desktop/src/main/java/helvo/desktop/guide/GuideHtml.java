@@ -12,18 +12,23 @@ public final class GuideHtml {
 
     /// A page; its pictures, its style and the other pages lie beside it.
     public static String of(Guide.Page page) {
-        HtmlRenderer renderer = HtmlRenderer.builder().attributeProviderFactory(_ -> (node, _, attributes) -> {
-            if (node instanceof Heading) {
-                attributes.put("id", page.anchors().get(node));
-            } else if (node instanceof Link) {
-                attributes.computeIfPresent("href", (_, to) -> to.replaceFirst("\\.md(?=#|$)", ".html"));
-            }
-        }).build();
-        String pages = Guide.pages().stream().map(each -> link(each, each.name().equals(page.name()))).collect(Collectors.joining("\n"));
+        HtmlRenderer renderer = HtmlRenderer.builder()
+                .attributeProviderFactory(_ -> (node, _, attributes) -> {
+                    if (node instanceof Heading) {
+                        attributes.put("id", page.anchors().get(node));
+                    } else if (node instanceof Link) {
+                        attributes.computeIfPresent("href", (_, to) -> to.replaceFirst("\\.md(?=#|$)", ".html"));
+                    }
+                })
+                .build();
+        String pages = Guide.pages().stream()
+                .map(each -> link(each, each.name().equals(page.name())))
+                .collect(Collectors.joining("\n"));
         return """
                 <!DOCTYPE html>
                 <html lang="en">
-                <head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1"><title>%s – Helvo</title>
+                <head><meta charset="utf-8"><meta name="viewport" content="width=device-width, \
+                initial-scale=1"><title>%s – Helvo</title>
                 <link rel="stylesheet" href="guide.css"></head>
                 <body><div>
                 <nav aria-label="Guide">
@@ -33,7 +38,8 @@ public final class GuideHtml {
                 %s</main>
                 </div></body>
                 </html>
-                """.replaceFirst("%s", quoted(page.title())).replaceFirst("%s", quoted(pages))
+                """.replaceFirst("%s", quoted(page.title()))
+                .replaceFirst("%s", quoted(pages))
                 .replaceFirst("%s", quoted(renderer.render(page.document())));
     }
 
@@ -42,7 +48,8 @@ public final class GuideHtml {
     }
 
     private static String link(Guide.Page page, boolean here) {
-        return "<a href=\"" + page.name() + ".html\"" + (here ? " aria-current=\"page\"" : "") + ">" + page.title() + "</a>";
+        return "<a href=\"" + page.name() + ".html\"" + (here ? " aria-current=\"page\"" : "") + ">" + page.title()
+                + "</a>";
     }
 
     /// All pages by the names of their files; their style lies beside them, in guide.css.

@@ -63,11 +63,13 @@ public final class GuidePanel extends Panel {
 
     /// What it does by name, for the finder and for keys.
     public static void addTo(Commands commands, Panels panels) {
-        commands.add("Guide, for what has the keyboard", "F1", () -> true, () -> panels.of(GuidePanel.class).showHere());
+        commands.add("Guide, for what has the keyboard", "F1", () -> true, () -> panels.of(GuidePanel.class)
+                .showHere());
         commands.addLater(() -> {
             for (Guide.Page page : Guide.pages()) {
                 for (Guide.Section section : page.sections()) {
-                    commands.addText("Guide: " + section.title(), section.text(), () -> panels.of(GuidePanel.class).open(section.place()));
+                    commands.addText("Guide: " + section.title(), section.text(), () -> panels.of(GuidePanel.class)
+                            .open(section.place()));
                 }
             }
         });
@@ -119,7 +121,8 @@ public final class GuidePanel extends Panel {
         Optional<Guide.Page> page = Guide.page(of.page());
         page.ifPresent(shown -> {
             place = of;
-            pages.getChildren().stream().map(ToggleButton.class::cast)
+            pages.getChildren().stream()
+                    .map(ToggleButton.class::cast)
                     .forEach(tab -> tab.setSelected(tab.getId().equals("guide-" + shown.name())));
             var text = new GuideText(shown, TEXT * Looks.textSize().get(), this::show);
             scroll.setContent(text);
@@ -127,7 +130,10 @@ public final class GuidePanel extends Panel {
             layout();
             double beyond = text.getHeight() - scroll.getViewportBounds().getHeight();
             Node at = text.at(of.anchor());
-            scroll.setVvalue(at == text || beyond <= 0 ? 0 : Math.min(1, at.getBoundsInParent().getMinY() / beyond));
+            scroll.setVvalue(
+                    at == text || beyond <= 0
+                            ? 0
+                            : Math.min(1, at.getBoundsInParent().getMinY() / beyond));
         });
     }
 }

@@ -1,6 +1,5 @@
 package helvo.desktop.handover;
 
-import helvo.desktop.controls.Controls;
 import static helvo.desktop.controls.Controls.button;
 import static helvo.desktop.controls.Controls.field;
 import static helvo.desktop.controls.Controls.muted;
@@ -13,6 +12,7 @@ import helvo.core.number.NumberText;
 import helvo.core.readout.Description;
 import helvo.core.study.Figure;
 import helvo.core.study.FigureEdit;
+import helvo.desktop.controls.Controls;
 import helvo.desktop.controls.Form;
 import helvo.desktop.workspace.Workspace;
 import helvo.figure.FigureFile;
@@ -39,7 +39,8 @@ final class FigurePart extends VBox {
     private final Consumer<String> error;
     private final TextField width = field("hand-over-width", "Width of the figure in millimetres", 5);
     private final TextField height = field("hand-over-height", "Height of the figure in millimetres", 5);
-    private final TextField printed = field("hand-over-printed", "Width at which the figure will be printed, in millimetres", 5);
+    private final TextField printed =
+            field("hand-over-printed", "Width at which the figure will be printed, in millimetres", 5);
     private final TextField resolution = field("hand-over-dpi", "Resolution of a PNG in dots per inch", 5);
     private final CheckBox data = new CheckBox("Keep the points inside an SVG or a PDF");
     private final CheckBox clear = new CheckBox("No background: the page shows through");
@@ -63,7 +64,8 @@ final class FigurePart extends VBox {
         data.setId("hand-over-data");
         clear.setId("hand-over-clear");
         legible.setId("hand-over-legible");
-        clear.setOnAction(_ -> withFigure(figure -> workspace.perform(new FigureEdit.SetSheet(figure.id(),
+        clear.setOnAction(_ -> withFigure(figure -> workspace.perform(new FigureEdit.SetSheet(
+                figure.id(),
                 figure.look().sheet().withBackground(clear.isSelected() ? Optional.empty() : SheetLook.WHITE)))));
         width.setOnAction(_ -> resize());
         height.setOnAction(_ -> resize());
@@ -73,9 +75,22 @@ final class FigurePart extends VBox {
         for (FigureFormat format : FigureFormat.values()) {
             saves.getChildren().add(button("save-" + format.ending(), "Save as " + format.name(), () -> save(format)));
         }
-        saves.getChildren().add(button("copy-figure", "Copy figure", workspace.exporter().copying()::figure));
-        getChildren().addAll(strong("Size on paper"), sizes, grid, legible, saves, data, clear, strong("Words"),
-                new Label("Caption in a report"), caption, new Label("Text for those who do not see it"), description);
+        saves.getChildren()
+                .add(button("copy-figure", "Copy figure", workspace.exporter().copying()::figure));
+        getChildren()
+                .addAll(
+                        strong("Size on paper"),
+                        sizes,
+                        grid,
+                        legible,
+                        saves,
+                        data,
+                        clear,
+                        strong("Words"),
+                        new Label("Caption in a report"),
+                        caption,
+                        new Label("Text for those who do not see it"),
+                        description);
     }
 
     private void words() {
@@ -111,8 +126,15 @@ final class FigurePart extends VBox {
     /// Shows what the figure is now.
     void begin() {
         sizes.begin();
-        withFigure(_ -> sizes.row("Made for", sizes.choice("hand-over-made-for", "What the figure is made for", made(), made -> made.name()
-                + size(made), this::present, this::make)));
+        withFigure(_ -> sizes.row(
+                "Made for",
+                sizes.choice(
+                        "hand-over-made-for",
+                        "What the figure is made for",
+                        made(),
+                        made -> made.name() + size(made),
+                        this::present,
+                        this::make)));
         printed.setText("");
         update();
     }
@@ -142,18 +164,27 @@ final class FigurePart extends VBox {
     }
 
     private static String size(SheetLook.Named made) {
-        return ", " + NumberText.shortest(made.look().widthMm()) + " × " + NumberText.shortest(made.look().heightMm()) + " mm";
+        return ", " + NumberText.shortest(made.look().widthMm()) + " × "
+                + NumberText.shortest(made.look().heightMm()) + " mm";
     }
 
     private List<SheetLook.Named> made() {
-        return Stream.concat(Stream.concat(SheetLook.PRESETS.stream(), workspace.study().looks().stream()),
-                workspace.figureInView().stream().map(figure -> new SheetLook.Named("As it is", figure.look().sheet()))).toList();
+        return Stream.concat(
+                        Stream.concat(SheetLook.PRESETS.stream(), workspace.study().looks().stream()),
+                        workspace.figureInView().stream()
+                                .map(figure -> new SheetLook.Named(
+                                        "As it is", figure.look().sheet())))
+                .toList();
     }
 
     private SheetLook.Named present() {
-        return made().stream().filter(each -> workspace.figureInView().filter(figure ->
-            figure.look().sheet().equals(each.look())).isPresent())
-                .findFirst().orElseThrow();
+        return made().stream()
+                .filter(each -> workspace
+                        .figureInView()
+                        .filter(figure -> figure.look().sheet().equals(each.look()))
+                        .isPresent())
+                .findFirst()
+                .orElseThrow();
     }
 
     private void make(SheetLook.Named made) {
@@ -163,7 +194,8 @@ final class FigurePart extends VBox {
     /// Draws the preview, and says whether the figure stays legible at the width it will be printed at.
     void draw() {
         withFigure(figure -> {
-            OptionalDouble at = printed.getText().isBlank() ? OptionalDouble.of(figure.widthMm())
+            OptionalDouble at = printed.getText().isBlank()
+                    ? OptionalDouble.of(figure.widthMm())
                     : within(printed, "The printed width", 5, 5_000, "mm");
             at.ifPresent(mm -> {
                 error.accept("");
@@ -173,7 +205,8 @@ final class FigurePart extends VBox {
     }
 
     private void tell(PrintCheck check, double mm, Figure figure) {
-        legible.setText((mm == figure.widthMm() ? "In print " : "At a width of " + NumberText.shortest(mm) + " mm ") + check.words());
+        legible.setText((mm == figure.widthMm() ? "In print " : "At a width of " + NumberText.shortest(mm) + " mm ")
+                + check.words());
         legible.getStyleClass().removeAll("warning", "muted");
         legible.getStyleClass().add(check.isLegible() ? "muted" : "warning");
     }
@@ -193,8 +226,9 @@ final class FigurePart extends VBox {
 
     private static Optional<String> own(String typed, String made) {
         String text = typed.strip();
-        return text.isEmpty() || text.equals(made) ? Optional.empty() : Optional.of(text.substring(0, Math.min(text.length(),
-                helvo.core.study.ReportPlan.MAX_CHARACTERS)));
+        return text.isEmpty() || text.equals(made)
+                ? Optional.empty()
+                : Optional.of(text.substring(0, Math.min(text.length(), helvo.core.study.ReportPlan.MAX_CHARACTERS)));
     }
 
     /// Takes the sizes typed; says beside them what is wrong and keeps the old ones.
@@ -214,7 +248,8 @@ final class FigurePart extends VBox {
         if (value.isPresent() && value.getAsDouble() >= least && value.getAsDouble() <= most) {
             return value;
         }
-        error.accept(Phrase.of("%s must be a number from %.0f to %.0f %s; “%s” is not.", name, least, most, unit, field.getText()));
+        error.accept(Phrase.of(
+                "%s must be a number from %.0f to %.0f %s; “%s” is not.", name, least, most, unit, field.getText()));
         field.requestFocus();
         field.selectAll();
         return OptionalDouble.empty();

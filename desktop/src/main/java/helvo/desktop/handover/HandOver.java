@@ -28,8 +28,8 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import javafx.util.Subscription;
 
-/// Hand over: the figure, a report of the study, the table and the numbers, into files and onto the clipboard, with a preview of the sheet
-/// or page. It opens where it was left.
+/// Hand over: the figure, a report of the study, the table and the numbers, into files and onto the clipboard, with
+/// a preview of the sheet or page. It opens where it was left.
 public final class HandOver extends Panel {
     private static final List<String> PARTS = List.of("Figure", "Report", "Table", "Numbers");
     private static final int FIGURE = 0;
@@ -72,24 +72,41 @@ public final class HandOver extends Panel {
     private Node table() {
         var saves = new FlowPane(8, 8);
         for (TableFile.Format format : TableFile.Format.values()) {
-            saves.getChildren().add(button("save-" + format.ending(), "Save as " + format.title(),
-                    () -> workspace.exporter().saveTable(format)));
+            saves.getChildren().add(button("save-" + format.ending(), "Save as " + format.title(), () -> workspace
+                    .exporter()
+                    .saveTable(format)));
         }
-        return new VBox(10, strong("Save the table"), saves, strong("To the clipboard"),
-                new FlowPane(8, 8, button("copy-table", "Copy table", workspace.exporter().copying()::table)),
+        return new VBox(
+                10,
+                strong("Save the table"),
+                saves,
+                strong("To the clipboard"),
+                new FlowPane(
+                        8,
+                        8,
+                        button("copy-table", "Copy table", workspace.exporter().copying()::table)),
                 muted("With its headings, at full precision: as text parted by tabs, and as HTML."));
     }
 
     private Node numbers() {
         Exporter exporter = workspace.exporter();
-        return new VBox(10, strong("To the clipboard"),
+        return new VBox(
+                10,
+                strong("To the clipboard"),
                 new FlowPane(8, 8, button("copy-readout", "Copy readout", exporter.copying()::readout)),
                 muted("As text at full precision; for documents as it is shown, its equations as MathML and LaTeX."),
                 strong("For LaTeX and the web"),
-                new FlowPane(8, 8, button("copy-latex", "Equations as LaTeX", () -> exporter.copying().equations(Notation.LATEX)),
-                        button("copy-latex-table", "Table as LaTeX", () -> exporter.copying().equations(Notation.LATEX_TABLE)),
-                        button("copy-mathml", "Equations as MathML", () -> exporter.copying().equations(Notation.MATH_ML))),
-                strong("Save"), new FlowPane(8, 8, button("save-readings", "Readings as CSV", exporter::saveReadings)));
+                new FlowPane(
+                        8,
+                        8,
+                        button("copy-latex", "Equations as LaTeX", () -> exporter.copying()
+                                .equations(Notation.LATEX)),
+                        button("copy-latex-table", "Table as LaTeX", () -> exporter.copying()
+                                .equations(Notation.LATEX_TABLE)),
+                        button("copy-mathml", "Equations as MathML", () -> exporter.copying()
+                                .equations(Notation.MATH_ML))),
+                strong("Save"),
+                new FlowPane(8, 8, button("save-readings", "Readings as CSV", exporter::saveReadings)));
     }
 
     @Override
@@ -103,24 +120,33 @@ public final class HandOver extends Panel {
         Exporter exporter = workspace.exporter();
         commands.add("Hand over …", "Shortcut+H", hasTable, () -> panels.show(HandOver.class));
         commands.add("Hand over again, as the last time", "Shortcut+Alt+H", hasTable, exporter::again);
-        commands.add("Report …", "Shortcut+Alt+D", hasTable, () -> panels.of(HandOver.class).showReport());
+        commands.add("Report …", "Shortcut+Alt+D", hasTable, () -> panels.of(HandOver.class)
+                .showReport());
         for (ReportFormat format : ReportFormat.values()) {
             commands.add("Save the report as " + format.title(), "", hasTable, () -> exporter.saveReport(format));
         }
         commands.add("Fill a template with the report …", "", hasTable, exporter::fillTemplate);
         for (FigureFormat format : FigureFormat.values()) {
-            commands.add("Save the figure as " + format.name(), "", hasTable,
-                    () -> exporter.saveFigure(format, FigureFile.DEFAULT_DPI, panels.of(HandOver.class).figurePart.keepsData()));
+            commands.add(
+                    "Save the figure as " + format.name(),
+                    "",
+                    hasTable,
+                    () -> exporter.saveFigure(
+                            format,
+                            FigureFile.DEFAULT_DPI,
+                            panels.of(HandOver.class).figurePart.keepsData()));
         }
         for (TableFile.Format format : TableFile.Format.values()) {
             commands.add("Save the table as " + format.title(), "", hasTable, () -> exporter.saveTable(format));
         }
         commands.add("Copy the figure", "Shortcut+Shift+C", hasTable, exporter.copying()::figure);
         commands.add("Copy the readout", "Shortcut+Shift+R", hasTable, exporter.copying()::readout);
-        commands.add("Copy the equations as LaTeX", "", hasTable, () -> exporter.copying().equations(Notation.LATEX));
-        commands.add("Copy the equations as MathML", "", hasTable, () -> exporter.copying().equations(Notation.MATH_ML));
-        commands.add("Copy the coefficients as a LaTeX table", "", hasTable,
-                () -> exporter.copying().equations(Notation.LATEX_TABLE));
+        commands.add("Copy the equations as LaTeX", "", hasTable, () -> exporter.copying()
+                .equations(Notation.LATEX));
+        commands.add("Copy the equations as MathML", "", hasTable, () -> exporter.copying()
+                .equations(Notation.MATH_ML));
+        commands.add("Copy the coefficients as a LaTeX table", "", hasTable, () -> exporter.copying()
+                .equations(Notation.LATEX_TABLE));
     }
 
     private void showReport() {
@@ -149,14 +175,17 @@ public final class HandOver extends Panel {
         left.setContent(parts.get(shown));
         following.unsubscribe();
         boolean pictured = shown == FIGURE || shown == REPORT;
-        double high = getParent() instanceof Region window ? Math.clamp(window.getHeight() - AROUND, LEAST, MOST) : MOST;
+        double high =
+                getParent() instanceof Region window ? Math.clamp(window.getHeight() - AROUND, LEAST, MOST) : MOST;
         left.setPrefHeight(pictured ? high + 60 : Region.USE_COMPUTED_SIZE);
         preview.limit(high);
         setShown(preview, pictured);
         setMaxWidth(pictured ? WIDTH : LEFT + 40);
         figurePart.begin();
         reportPart.begin();
-        following = Subscription.combine(workspace.analysis().subscribe(this::draw), workspace.history().subscribe(_ -> update()),
+        following = Subscription.combine(
+                workspace.analysis().subscribe(this::draw),
+                workspace.history().subscribe(_ -> update()),
                 visibleProperty().subscribe(visible -> {
                     if (!visible) {
                         following.unsubscribe();

@@ -34,7 +34,8 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 
-/// The report: who and when, which sections in which order, which figures, and its forms. All of it is kept in the study.
+/// The report: who and when, which sections in which order, which figures, and its forms. All of it is kept in the
+/// study.
 final class ReportPart extends VBox {
     private static final DateTimeFormatter DATE = DateTimeFormatter.ofPattern("d MMMM uuuu", Locale.ENGLISH);
 
@@ -49,16 +50,26 @@ final class ReportPart extends VBox {
         form = new Form(error);
         var saves = new FlowPane(8, 8);
         for (ReportFormat format : ReportFormat.values()) {
-            Button save = button("save-report-" + format.ending(), format.title(), () -> workspace.exporter().saveReport(format));
+            Button save = button("save-report-" + format.ending(), format.title(), () -> workspace
+                    .exporter()
+                    .saveReport(format));
             save.setTooltip(new Tooltip(format.purpose()));
             save.setAccessibleText("Save the report as " + format.title() + ", " + format.purpose());
             saves.getChildren().add(save);
         }
         Button fill = button("fill-template", "Into a template …", workspace.exporter()::fillTemplate);
-        fill.setTooltip(new Tooltip("Fill an HTML or DOCX file of your own, with places such as {{title}} and {{report}}"));
+        fill.setTooltip(
+                new Tooltip("Fill an HTML or DOCX file of your own, with places such as {{title}} and {{report}}"));
         saves.getChildren().add(fill);
-        getChildren().addAll(form, strong("Save the report as"), saves, strong("Sections, in this order"), sections, strong("Figures"),
-                figures);
+        getChildren()
+                .addAll(
+                        form,
+                        strong("Save the report as"),
+                        saves,
+                        strong("Sections, in this order"),
+                        sections,
+                        strong("Figures"),
+                        figures);
     }
 
     Node first() {
@@ -77,7 +88,10 @@ final class ReportPart extends VBox {
 
     void begin() {
         form.begin();
-        TextField title = form.text("report-title", "Title of the report", () -> plan().title().orElse(""),
+        TextField title = form.text(
+                "report-title",
+                "Title of the report",
+                () -> plan().title().orElse(""),
                 text -> plan(plan().withTitle(Optional.of(cut(text)))));
         title.setPromptText(workspace.study().name());
         form.row("Title", title);
@@ -87,14 +101,31 @@ final class ReportPart extends VBox {
         if (before.isEmpty() || !plan().author().isEmpty()) {
             form.row("By", author);
         } else {
-            form.row("By", author, smallButton("report-as-before", "as last time", "By " + before, () -> report(before)));
+            form.row(
+                    "By",
+                    author,
+                    smallButton("report-as-before", "as last time", "By " + before, () -> report(before)));
         }
-        TextField date = form.text("report-date", "Date of the report", () -> plan().date(), text -> plan(plan().withDate(cut(text))));
+        TextField date = form.text(
+                "report-date", "Date of the report", () -> plan().date(), text -> plan(plan().withDate(cut(text))));
         date.setPrefColumnCount(11);
-        form.row("Date", date, smallButton("report-today", "today", "Date the report today",
-                () -> plan(plan().withDate(LocalDate.now().format(DATE)))));
-        form.row("Paper", form.choice("report-paper", "Paper that the report is laid out for", List.of(ReportPlan.Paper.values()),
-                ReportPlan.Paper::label, () -> plan().paper(), paper -> plan(plan().withPaper(paper))));
+        form.row(
+                "Date",
+                date,
+                smallButton(
+                        "report-today",
+                        "today",
+                        "Date the report today",
+                        () -> plan(plan().withDate(LocalDate.now().format(DATE)))));
+        form.row(
+                "Paper",
+                form.choice(
+                        "report-paper",
+                        "Paper that the report is laid out for",
+                        List.of(ReportPlan.Paper.values()),
+                        ReportPlan.Paper::label,
+                        () -> plan().paper(),
+                        paper -> plan(plan().withPaper(paper))));
         update();
     }
 
@@ -112,10 +143,15 @@ final class ReportPart extends VBox {
 
     void update() {
         form.update();
-        Optional<String> focused = Optional.ofNullable(getScene()).map(scene -> scene.getFocusOwner()).map(Node::getId);
+        Optional<String> focused = Optional.ofNullable(getScene())
+                .map(scene -> scene.getFocusOwner())
+                .map(Node::getId);
         List<Section> ticked = plan().sections();
-        List<Section> all = Stream.concat(ticked.stream(), Stream.of(Section.values()).filter(each -> !ticked.contains(each))).toList();
-        sections.getChildren().setAll(all.stream().map(each -> section(each, ticked)).toList());
+        List<Section> all = Stream.concat(
+                        ticked.stream(), Stream.of(Section.values()).filter(each -> !ticked.contains(each)))
+                .toList();
+        sections.getChildren()
+                .setAll(all.stream().map(each -> section(each, ticked)).toList());
         List<FigureAnalysis> known = workspace.analysis().get().figures();
         figures.getChildren().setAll(known.stream().map(this::figure).toList());
         focused.map(id -> lookup("#" + id)).ifPresent(Node::requestFocus);
@@ -135,8 +171,10 @@ final class ReportPart extends VBox {
         int at = ticked.indexOf(section);
         // The method of all figures stands at the end.
         if (at >= 0 && section != Section.METHOD) {
-            row.getChildren().addAll(mover(section, id + "-up", "↑", "Move “" + section.title() + "” up", at, at - 1),
-                    mover(section, id + "-down", "↓", "Move “" + section.title() + "” down", at, at + 1));
+            row.getChildren()
+                    .addAll(
+                            mover(section, id + "-up", "↑", "Move “" + section.title() + "” up", at, at - 1),
+                            mover(section, id + "-down", "↓", "Move “" + section.title() + "” down", at, at + 1));
         }
         return row;
     }
@@ -147,7 +185,9 @@ final class ReportPart extends VBox {
             Collections.swap(order, from, to);
             plan(plan().withSections(order));
         });
-        button.setDisable(to < 0 || to >= plan().sections().size() || plan().sections().get(to) == Section.METHOD
+        button.setDisable(to < 0
+                || to >= plan().sections().size()
+                || plan().sections().get(to) == Section.METHOD
                 || plan().sections().get(from) != section);
         return button;
     }

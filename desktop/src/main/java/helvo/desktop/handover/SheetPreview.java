@@ -42,8 +42,8 @@ import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.rendering.PDFRenderer;
 
-/// The sheet of the figure, or the pages of the report, as they will be: drawn by what writes the file. The figure's sheet can be dragged
-/// from here into a folder or a document.
+/// The sheet of the figure, or the pages of the report, as they will be: drawn by what writes the file. The
+/// figure's sheet can be dragged from here into a folder or a document.
 final class SheetPreview extends VBox {
     private static final double BOX = 372;
     private static final double PIXELS_PER_MM = 96 / 25.4;
@@ -57,7 +57,8 @@ final class SheetPreview extends VBox {
     private final StackPane ground = new StackPane(view);
     private final Label says = new Label();
     private final Label pageNumber = new Label();
-    private final Button back = Controls.smallButton("report-page-back", "‹", "Previous page of the report", () -> turn(-1));
+    private final Button back =
+            Controls.smallButton("report-page-back", "‹", "Previous page of the report", () -> turn(-1));
     private final Button next = Controls.smallButton("report-page-next", "›", "Next page of the report", () -> turn(1));
     private final HBox pages = new HBox(8, back, pageNumber, next);
     private Optional<byte[]> pdf = Optional.empty();
@@ -107,23 +108,37 @@ final class SheetPreview extends VBox {
         dragged = Optional.empty();
         Optional<FigureAnalysis> shown = workspace.figure();
         double scale = shown.map(this::shownAt).orElse(1.0) * SHARPER * PIXELS_PER_MM * 25.4 / 72;
-        shown.ifPresent(figure -> drawing.run("Drawing the preview …", progress -> {
-            return new Sheet(Raster.draw(figure, scale, progress.part(0, 0.8)).image(), figure,
-                    PrintCheck.of(figure, printedMm / figure.figure().widthMm(), progress.part(0.8, 1)));
-        }, new Outcome<>(sheet -> {
-            double at = shownAt(sheet.figure);
-            fit(sheet.image);
-            view.setAccessibleText(Description.of(sheet.figure));
-            says.setText(Phrase.of("%s × %s mm, shown at %.0f %% of its size. Drag it into a folder or a document.",
-                    NumberText.shortest(sheet.figure.figure().widthMm()), NumberText.shortest(sheet.figure.figure().heightMm()), 100 * at));
-            told.accept(sheet.check);
-        }, this::failed, () -> { })));
+        shown.ifPresent(figure -> drawing.run(
+                "Drawing the preview …",
+                progress -> {
+                    return new Sheet(
+                            Raster.draw(figure, scale, progress.part(0, 0.8)).image(),
+                            figure,
+                            PrintCheck.of(figure, printedMm / figure.figure().widthMm(), progress.part(0.8, 1)));
+                },
+                new Outcome<>(
+                        sheet -> {
+                            double at = shownAt(sheet.figure);
+                            fit(sheet.image);
+                            view.setAccessibleText(Description.of(sheet.figure));
+                            says.setText(Phrase.of(
+                                    "%s × %s mm, shown at %.0f %% of its size. Drag it into a folder or a document.",
+                                    NumberText.shortest(sheet.figure.figure().widthMm()),
+                                    NumberText.shortest(sheet.figure.figure().heightMm()),
+                                    100 * at));
+                            told.accept(sheet.check);
+                        },
+                        this::failed,
+                        () -> {})));
     }
 
     /// The part of its size at which the sheet has room.
     private double shownAt(FigureAnalysis figure) {
-        return Math.min(1, Math.min(BOX / (figure.figure().widthMm() * PIXELS_PER_MM),
-            high / (figure.figure().heightMm() * PIXELS_PER_MM)));
+        return Math.min(
+                1,
+                Math.min(
+                        BOX / (figure.figure().widthMm() * PIXELS_PER_MM),
+                        high / (figure.figure().heightMm() * PIXELS_PER_MM)));
     }
 
     private void fit(BufferedImage image) {
@@ -138,9 +153,12 @@ final class SheetPreview extends VBox {
         isFigure = false;
         History history = workspace.history().get();
         Analysis known = workspace.analysis().get();
-        draw(progress -> ReportFormat.PDF.written(Composition.of(history, Analysis.of(history.study(), known, progress.part(0,
-            0.3))), "report",
-                progress.part(0.3, 0.9)).file());
+        draw(progress -> ReportFormat.PDF
+                .written(
+                        Composition.of(history, Analysis.of(history.study(), known, progress.part(0, 0.3))),
+                        "report",
+                        progress.part(0.3, 0.9))
+                .file());
     }
 
     private void turn(int by) {
@@ -157,16 +175,23 @@ final class SheetPreview extends VBox {
     private void draw(Source source) {
         int wanted = page;
         double room = high;
-        drawing.run("Laying out the report …", progress -> {
-            byte[] bytes = source.pdf(progress);
-            try (PDDocument document = Loader.loadPDF(bytes)) {
-                int number = Math.clamp(wanted, 0, document.getNumberOfPages() - 1);
-                double wide = document.getPage(number).getMediaBox().getWidth();
-                double tall = document.getPage(number).getMediaBox().getHeight();
-                float scale = (float) (SHARPER * Math.min(BOX / wide, room / tall));
-                return new Page(bytes, shared(new PDFRenderer(document).renderImage(number, scale)), number, document.getNumberOfPages());
-            }
-        }, new Outcome<>(this::show, this::failed, () -> { }));
+        drawing.run(
+                "Laying out the report …",
+                progress -> {
+                    byte[] bytes = source.pdf(progress);
+                    try (PDDocument document = Loader.loadPDF(bytes)) {
+                        int number = Math.clamp(wanted, 0, document.getNumberOfPages() - 1);
+                        double wide = document.getPage(number).getMediaBox().getWidth();
+                        double tall = document.getPage(number).getMediaBox().getHeight();
+                        float scale = (float) (SHARPER * Math.min(BOX / wide, room / tall));
+                        return new Page(
+                                bytes,
+                                shared(new PDFRenderer(document).renderImage(number, scale)),
+                                number,
+                                document.getNumberOfPages());
+                    }
+                },
+                new Outcome<>(this::show, this::failed, () -> {}));
     }
 
     /// In the form of pixels that the window shows.
@@ -191,7 +216,8 @@ final class SheetPreview extends VBox {
         back.setDisable(page == 0);
         next.setDisable(page == count - 1);
         view.setAccessibleText("Page " + (page + 1) + " of the report");
-        says.setText("As a PDF of this study on " + workspace.study().report().paper().label() + " paper.");
+        says.setText("As a PDF of this study on "
+                + workspace.study().report().paper().label() + " paper.");
     }
 
     private void failed(Throwable fault) {

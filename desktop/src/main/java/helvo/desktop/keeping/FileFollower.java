@@ -9,8 +9,8 @@ import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
 import helvo.core.table.Table;
 import helvo.desktop.document.Document;
-import helvo.desktop.work.Background.Outcome;
 import helvo.desktop.work.Background;
+import helvo.desktop.work.Background.Outcome;
 import helvo.files.CannotRead;
 import helvo.files.disk.TemporaryFolder;
 import helvo.files.table.ReadTable;
@@ -38,9 +38,9 @@ import javafx.animation.Timeline;
 import javafx.util.Duration;
 import javafx.util.Subscription;
 
-/// Takes over what becomes of the files that tables follow: rows that a logger appends, values that were corrected. Each time is a step
-/// that can be undone; after an undo it waits until something else is done. A file that was cut or replaced is asked about. Half a line
-/// at the end is no row yet. Used on the interface thread only.
+/// Takes over what becomes of the files that tables follow: rows that a logger appends, values that were corrected.
+/// Each time is a step that can be undone; after an undo it waits until something else is done. A file that was cut
+/// or replaced is asked about. Half a line at the end is no row yet. Used on the interface thread only.
 public final class FileFollower {
     private static final Duration LOOK_EVERY = Duration.millis(700);
     /// A last line without its end is taken when nothing has been added to it for so long.
@@ -99,10 +99,12 @@ public final class FileFollower {
 
     /// What is undone would come back at once if the file were followed further.
     private void committed(Document.Change change) {
-        boolean back = change.commit() instanceof Commit.GoTo && change.after().redoable().isPresent();
+        boolean back = change.commit() instanceof Commit.GoTo
+                && change.after().redoable().isPresent();
         boolean follows = change.after().study().tables().stream().anyMatch(Table::follows);
         if (back && follows && !isWaiting) {
-            voice.tell("While steps are undone no file is followed; it goes on once you redo them or do something else.");
+            voice.tell(
+                    "While steps are undone no file is followed; it goes on once you redo them or do something else.");
         }
         isWaiting = back;
     }
@@ -122,8 +124,10 @@ public final class FileFollower {
         Stamp now = stamp(file);
         boolean isNew = !now.equals(known.put(table.id(), now));
         if (isNew && !now.isFile && now.size >= 0) {
-            trouble(table, "“" + file.getFileName() + "” is a folder, a pipe or a device now, and is not read. The table “" + table.name()
-                    + "” stays as it is.");
+            trouble(
+                    table,
+                    "“" + file.getFileName() + "” is a folder, a pipe or a device now, and is not read. The table “"
+                            + table.name() + "” stays as it is.");
         } else if (isNew) {
             unended.remove(table.id());
             read(table, file, false, false);
@@ -145,21 +149,30 @@ public final class FileFollower {
     /// @param isWhole     whether the last line is taken though it has no end
     /// @param isConfirmed whether a person wants what was asked about
     private void read(Table table, Path file, boolean isWhole, boolean isConfirmed) {
-        reading.run("Following " + file.getFileName() + " …", progress -> found(table, file, isWhole, progress),
-                new Outcome<>(found -> {
-            troubles.remove(table.id());
-            boolean unchanged = document.study().tables().stream().anyMatch(now -> now == found.old);
-            if (!unchanged) {
-                // Something was done meanwhile: look again.
-                known.remove(table.id());
-                return;
-            }
-            if (found.isUnended) {
-                unended.put(table.id(), System.nanoTime() + LINE_ENDS_NANOS);
-            }
-            takeOver(found, file, isConfirmed);
-        }, fault -> trouble(table, fault instanceof CannotRead known ? known.getMessage() : "“" + file.getFileName()
-                + "” could not be followed. (" + fault + ")"), () -> {}));
+        reading.run(
+                "Following " + file.getFileName() + " …",
+                progress -> found(table, file, isWhole, progress),
+                new Outcome<>(
+                        found -> {
+                            troubles.remove(table.id());
+                            boolean unchanged =
+                                    document.study().tables().stream().anyMatch(now -> now == found.old);
+                            if (!unchanged) {
+                                // Something was done meanwhile: look again.
+                                known.remove(table.id());
+                                return;
+                            }
+                            if (found.isUnended) {
+                                unended.put(table.id(), System.nanoTime() + LINE_ENDS_NANOS);
+                            }
+                            takeOver(found, file, isConfirmed);
+                        },
+                        fault -> trouble(
+                                table,
+                                fault instanceof CannotRead known
+                                        ? known.getMessage()
+                                        : "“" + file.getFileName() + "” could not be followed. (" + fault + ")"),
+                        () -> {}));
     }
 
     private void takeOver(Found found, Path file, boolean isConfirmed) {
@@ -173,8 +186,10 @@ public final class FileFollower {
             case Change.Correction(int rows) -> {
                 asked.remove(table);
                 perform(new StudyEdit.UseData(found.fresh));
-                voice.tell(Phrase.of("“%s” was changed in %s; the table “%s” has that now, as a step.", file.getFileName(), rows == 1
-                        ? "1 row" : Phrase.of("%,d rows", rows), found.old.name()) + notices(found));
+                voice.tell(Phrase.of(
+                                "“%s” was changed in %s; the table “%s” has that now, as a step.",
+                                file.getFileName(), rows == 1 ? "1 row" : Phrase.of("%,d rows", rows), found.old.name())
+                        + notices(found));
             }
             case Change.Replacement _ -> {
                 if (isConfirmed) {
@@ -182,16 +197,26 @@ public final class FileFollower {
                     perform(new StudyEdit.UseData(found.fresh));
                     found.notices.stream().reduce((a, b) -> a + " " + b).ifPresent(voice::tell);
                 } else if (asked.add(table)) {
-                    voice.ask(Phrase.of("“%s” was cut or replaced: it has %,d rows now, and the table “%s” has %,d. The table stays as "
-                            + "it is until you decide.", file.getFileName(), found.fresh.rowsTyped(), found.old.name(),
-                            found.old.rowsTyped()), "Use the new rows", () -> useNewRows(table, file));
+                    voice.ask(
+                            Phrase.of(
+                                    "“%s” was cut or replaced: it has %,d rows now, and the table “%s” has %,d. The "
+                                            + "table stays as "
+                                            + "it is until you decide.",
+                                    file.getFileName(),
+                                    found.fresh.rowsTyped(),
+                                    found.old.name(),
+                                    found.old.rowsTyped()),
+                            "Use the new rows",
+                            () -> useNewRows(table, file));
                 }
             }
         }
     }
 
     private void useNewRows(int table, Path file) {
-        document.study().tables().stream().filter(each -> each.id() == table).findFirst()
+        document.study().tables().stream()
+                .filter(each -> each.id() == table)
+                .findFirst()
                 .ifPresent(now -> read(now, file, false, true));
     }
 
@@ -203,12 +228,17 @@ public final class FileFollower {
         document.perform(edit, () -> {}, voice::tell);
     }
 
-    private static Found found(Table old, Path file, boolean isWhole, Progress progress) throws CannotRead, IOException {
-        OptionalLong end = isWhole || !(old.source().orElseThrow() instanceof Table.Source.Text) ? OptionalLong.empty() : endOfLines(file);
-        ReadTable read = end.isPresent() ? beginning(old, file, end.getAsLong(), progress) : ReadTable.again(old, progress);
+    private static Found found(Table old, Path file, boolean isWhole, Progress progress)
+            throws CannotRead, IOException {
+        OptionalLong end = isWhole || !(old.source().orElseThrow() instanceof Table.Source.Text)
+                ? OptionalLong.empty()
+                : endOfLines(file);
+        ReadTable read =
+                end.isPresent() ? beginning(old, file, end.getAsLong(), progress) : ReadTable.again(old, progress);
         switch (OtherData.of(old, read.table())) {
-            case OtherData.Outcome.DoesNotFit(List<String> why) -> throw new CannotRead("“" + old.source().orElseThrow().name()
-                    + "” changed and does not fit the table “" + old.name() + "” any more: " + String.join("; ", why) + ".");
+            case OtherData.Outcome.DoesNotFit(List<String> why) ->
+                throw new CannotRead("“" + old.source().orElseThrow().name() + "” changed and does not fit the table “"
+                        + old.name() + "” any more: " + String.join("; ", why) + ".");
             case OtherData.Outcome.Fits(Table fresh, List<String> notices) -> {
                 Table same = fresh.withSource(old.source());
                 return new Found(old, same, change(old, same), notices, end.isPresent());
@@ -225,14 +255,21 @@ public final class FileFollower {
             return new Change.Growth(growth.get());
         }
         int rows = old.rowsTyped();
-        int others = (int) IntStream.range(0, rows).filter(row -> fresh.rowsTyped() <= row || differ(old, fresh, row)).count();
-        return fresh.rowsTyped() == rows && others * 2 <= rows ? new Change.Correction(others) : new Change.Replacement();
+        int others = (int) IntStream.range(0, rows)
+                .filter(row -> fresh.rowsTyped() <= row || differ(old, fresh, row))
+                .count();
+        return fresh.rowsTyped() == rows && others * 2 <= rows
+                ? new Change.Correction(others)
+                : new Change.Replacement();
     }
 
     private static boolean differ(Table old, Table fresh, int row) {
-        return old.columns().stream().anyMatch(column -> !column.isDerived()
-                && fresh.columns().stream().anyMatch(each -> each.id() == column.id())
-                && !column.cells().cell(row).equals(fresh.column(column.id()).cells().cell(row)));
+        return old.columns().stream()
+                .anyMatch(column -> !column.isDerived()
+                        && fresh.columns().stream().anyMatch(each -> each.id() == column.id())
+                        && !column.cells()
+                                .cell(row)
+                                .equals(fresh.column(column.id()).cells().cell(row)));
     }
 
     // ---- a line that is still being written ----
@@ -241,7 +278,7 @@ public final class FileFollower {
     private static OptionalLong endOfLines(Path file) throws IOException {
         try (FileChannel channel = FileChannel.open(file)) {
             ByteBuffer last = ByteBuffer.allocate(1 << 16);
-            for (long to = channel.size(); to > 0;) {
+            for (long to = channel.size(); to > 0; ) {
                 long from = Math.max(0, to - last.capacity());
                 last.clear().limit((int) (to - from));
                 while (last.hasRemaining() && channel.read(last, from + last.position()) >= 0) {
@@ -252,8 +289,8 @@ public final class FileFollower {
                     boolean isLineEnd = each == '\n' || each == '\r';
                     // A line end in UTF-16 may have a zero behind it.
                     if (isLineEnd) {
-                        boolean isLast = from + i == channel.size() - 1 || each == '\n' && from + i == channel.size() - 2
-                                && last.get(i + 1) == 0;
+                        boolean isLast = from + i == channel.size() - 1
+                                || each == '\n' && from + i == channel.size() - 2 && last.get(i + 1) == 0;
                         return isLast ? OptionalLong.empty() : OptionalLong.of(from + i + 1);
                     }
                 }
@@ -266,13 +303,14 @@ public final class FileFollower {
     }
 
     /// The table by the whole lines of a file alone.
-    private static ReadTable beginning(Table old, Path file, long end, Progress progress) throws CannotRead, IOException {
+    private static ReadTable beginning(Table old, Path file, long end, Progress progress)
+            throws CannotRead, IOException {
         var source = (Table.Source.Text) old.source().orElseThrow();
         try (TemporaryFolder folder = TemporaryFolder.create()) {
             Path copy = folder.path().resolve(file.getFileName());
-            try (FileChannel from = FileChannel.open(file); FileChannel to = FileChannel.open(copy, StandardOpenOption.CREATE_NEW,
-                    StandardOpenOption.WRITE)) {
-                for (long at = 0; at < end;) {
+            try (FileChannel from = FileChannel.open(file);
+                    FileChannel to = FileChannel.open(copy, StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE)) {
+                for (long at = 0; at < end; ) {
                     long count = from.transferTo(at, end - at, to);
                     if (count <= 0) {
                         break; // it was cut meanwhile
@@ -280,8 +318,10 @@ public final class FileFollower {
                     at += count;
                 }
             }
-            return ReadTable.again(old.withSource(Optional.of(new Table.Source.Text(copy.toString(), source.charset(),
-                    source.delimiter(), source.headings()))), progress);
+            return ReadTable.again(
+                    old.withSource(Optional.of(new Table.Source.Text(
+                            copy.toString(), source.charset(), source.delimiter(), source.headings()))),
+                    progress);
         }
     }
 

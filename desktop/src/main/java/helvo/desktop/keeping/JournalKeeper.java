@@ -18,12 +18,12 @@ import java.util.concurrent.ThreadPoolExecutor;
 import java.util.concurrent.TimeUnit;
 import java.util.function.Consumer;
 
-/// Writes commits into the journal, one after the other, beside the interface thread. Where that fails it goes on in the next place, from
-/// the last state that was kept.
+/// Writes commits into the journal, one after the other, beside the interface thread. Where that fails it goes on
+/// in the next place, from the last state that was kept.
 final class JournalKeeper {
     private final List<Path> places;
-    private final ThreadPoolExecutor thread = new ThreadPoolExecutor(1, 1, 1, TimeUnit.SECONDS, new LinkedBlockingQueue<>(),
-            work -> new Thread(work, "keeping"));
+    private final ThreadPoolExecutor thread = new ThreadPoolExecutor(
+            1, 1, 1, TimeUnit.SECONDS, new LinkedBlockingQueue<>(), work -> new Thread(work, "keeping"));
     // What follows is used on that thread only.
     private final Deque<Pending> waiting = new ArrayDeque<>();
     private Optional<Journal> journal;
@@ -56,18 +56,19 @@ final class JournalKeeper {
         last = origin.study();
         journal = Optional.empty();
         inFile = Optional.empty();
-        if (origin instanceof Origin.FromFile(Path file, FilePrint print, _)) {
+        if (origin instanceof Origin.FromFile(Path file, FilePrint print, var _)) {
             inFile = Optional.of(new InFile(file, print, 0));
         } else if (origin instanceof Origin.BroughtBack(Journal.Kept back)) {
             journal = Optional.of(back.journal());
             kept = back.commits();
-            inFile = back.file().flatMap(file -> back.saved().map(print -> new InFile(file, print, kept - back.unsaved())));
+            inFile = back.file()
+                    .flatMap(file -> back.saved().map(print -> new InFile(file, print, kept - back.unsaved())));
         }
         thread.allowCoreThreadTimeOut(true);
     }
 
-    /// Begins the journal while there is nothing to keep yet, so that the first commit need not wait for it. Of one that gets no commit
-    /// nothing stays.
+    /// Begins the journal while there is nothing to keep yet, so that the first commit need not wait for it. Of one
+    /// that gets no commit nothing stays.
     void prepare() {
         thread.execute(() -> {
             try {

@@ -14,8 +14,10 @@ public record LastChoices(String reporter, int handOver, double dpi, Window wind
 
     private static final int PARTS = 4;
 
-    /// The size of a window's inside, the widths of its sides and the size of its figure's place; 0 for the usual one.
-    public record Window(double width, double height, double left, double right, double figureWidth, double figureHeight) {
+    /// The size of a window's inside, the widths of its sides and the size of its figure's place; 0 for the usual
+    /// one.
+    public record Window(
+            double width, double height, double left, double right, double figureWidth, double figureHeight) {
         public static final Window FIRST = new Window(0, 0, 0, 0, 0, 0);
 
         private static final double MAX = 20_000;

@@ -22,7 +22,9 @@ public record LeftBehind(List<Journal.Kept> studies, List<String> troubles) {
     public static LeftBehind find(List<Path> places) {
         var studies = new ArrayList<Journal.Kept>();
         var troubles = new ArrayList<String>();
-        for (Path folder : places.stream().flatMap(place -> Journal.folders(place).stream()).toList()) {
+        for (Path folder : places.stream()
+                .flatMap(place -> Journal.folders(place).stream())
+                .toList()) {
             try {
                 Optional<Journal.Kept> kept = Journal.bringBack(folder);
                 if (kept.isPresent() && isNeeded(kept.get())) {
@@ -33,8 +35,8 @@ public record LeftBehind(List<Journal.Kept> studies, List<String> troubles) {
             } catch (CannotRead e) {
                 troubles.add(e.getMessage());
             } catch (IOException | RuntimeException | OutOfMemoryError | StackOverflowError e) {
-                troubles.add("A study that was open could not be brought back now: " + WriteTrouble.why(e) + ". It stays in " + folder
-                        + ".");
+                troubles.add("A study that was open could not be brought back now: " + WriteTrouble.why(e)
+                        + ". It stays in " + folder + ".");
             }
         }
         studies.sort(Comparator.comparing(Journal.Kept::last).reversed());

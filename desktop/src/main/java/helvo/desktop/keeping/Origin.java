@@ -37,7 +37,8 @@ public sealed interface Origin {
             Optional<FilePrint> before = FilePrint.of(file);
             StoredStudy study = StudyFile.read(file, progress);
             if (before.isEmpty() || !before.equals(FilePrint.of(file))) {
-                throw new CannotRead("“" + file.getFileName() + "” changed while it was read: somebody is saving it. Try again.");
+                throw new CannotRead(
+                        "“" + file.getFileName() + "” changed while it was read: somebody is saving it. Try again.");
             }
             return new FromFile(real(file), before.get(), study);
         }

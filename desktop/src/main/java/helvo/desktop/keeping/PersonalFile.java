@@ -12,7 +12,8 @@ import java.util.function.UnaryOperator;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.DeserializationFeature;
 
-/// A small JSON file in one of a person's folders, read once and written whenever its content changes. Without it nothing is lost.
+/// A small JSON file in one of a person's folders, read once and written whenever its content changes. Without it
+/// nothing is lost.
 ///
 /// @param <T> a record that takes whatever a file may hold
 public final class PersonalFile<T> {
@@ -37,8 +38,11 @@ public final class PersonalFile<T> {
         }
         try {
             // Of another version, it may lack some and have others.
-            T found = StudyJson.mapper().readerFor(kind).without(DeserializationFeature.FAIL_ON_NULL_FOR_PRIMITIVES)
-                    .without(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES).readValue(Files.readString(file));
+            T found = StudyJson.mapper()
+                    .readerFor(kind)
+                    .without(DeserializationFeature.FAIL_ON_NULL_FOR_PRIMITIVES)
+                    .without(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES)
+                    .readValue(Files.readString(file));
             content = found == null ? content : found;
         } catch (IOException | JacksonException | IllegalArgumentException e) {
             Path aside = file.resolveSibling(file.getFileName() + ".broken");
@@ -75,7 +79,11 @@ public final class PersonalFile<T> {
             written = written.thenRunAsync(() -> {
                 try {
                     Files.createDirectories(file.getParent());
-                    WholeFile.write(file, out -> out.write(StudyJson.mapper().writerWithDefaultPrettyPrinter().writeValueAsBytes(changed)));
+                    WholeFile.write(
+                            file,
+                            out -> out.write(StudyJson.mapper()
+                                    .writerWithDefaultPrettyPrinter()
+                                    .writeValueAsBytes(changed)));
                 } catch (IOException e) {
                     // It is asked for again.
                 }

@@ -16,10 +16,14 @@ public record PersonalFolders(Path config, Path state) {
         boolean windows = system.contains("win") && !system.contains("darwin");
         boolean mac = system.contains("mac");
         Path library = home.resolve("Library/Application Support");
-        Path config = windows ? named("APPDATA").orElse(home.resolve("AppData/Roaming")) : mac ? library : home.resolve(".config");
-        Path state = windows ? named("LOCALAPPDATA").orElse(home.resolve("AppData/Local")) : mac ? library
-                : home.resolve(".local/state");
-        return new PersonalFolders(named("XDG_CONFIG_HOME").orElse(config).resolve("helvo"),
+        Path config = windows
+                ? named("APPDATA").orElse(home.resolve("AppData/Roaming"))
+                : mac ? library : home.resolve(".config");
+        Path state = windows
+                ? named("LOCALAPPDATA").orElse(home.resolve("AppData/Local"))
+                : mac ? library : home.resolve(".local/state");
+        return new PersonalFolders(
+                named("XDG_CONFIG_HOME").orElse(config).resolve("helvo"),
                 named("XDG_STATE_HOME").orElse(state).resolve("helvo"));
     }
 
@@ -38,6 +42,9 @@ public record PersonalFolders(Path config, Path state) {
     }
 
     private static Optional<Path> named(String variable) {
-        return Optional.ofNullable(System.getenv(variable)).filter(text -> !text.isBlank()).map(Path::of).filter(Path::isAbsolute);
+        return Optional.ofNullable(System.getenv(variable))
+                .filter(text -> !text.isBlank())
+                .map(Path::of)
+                .filter(Path::isAbsolute);
     }
 }

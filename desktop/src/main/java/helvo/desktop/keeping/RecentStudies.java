@@ -24,8 +24,8 @@ import java.util.stream.Stream;
 import javax.imageio.ImageIO;
 import tools.jackson.core.JacksonException;
 
-/// The studies that were in use lately, each with a small picture, in the person's state folder. Not the studies themselves: without it
-/// nothing is lost.
+/// The studies that were in use lately, each with a small picture, in the person's state folder. Not the studies
+/// themselves: without it nothing is lost.
 public final class RecentStudies {
     private static final int MOST = 8;
     /// In pixels, twice what is shown.
@@ -70,12 +70,18 @@ public final class RecentStudies {
             Path picture = folder.resolve(name);
             if (figure.isPresent()) {
                 double scale = PICTURE_WIDTH / (WIDTH_MM / 25.4 * 72);
-                byte[] png = png(Raster.draw(small(figure.get()), scale, Progress.none()).image());
+                byte[] png = png(
+                        Raster.draw(small(figure.get()), scale, Progress.none()).image());
                 WholeFile.write(picture, out -> out.write(png));
             }
             var all = new ArrayList<>(read());
             all.removeIf(each -> each.file().equals(file));
-            all.addFirst(new Recent(file, study.name(), used, study.tables().size(), study.figures().size(),
+            all.addFirst(new Recent(
+                    file,
+                    study.name(),
+                    used,
+                    study.tables().size(),
+                    study.figures().size(),
                     Files.exists(picture) ? Optional.of(picture) : Optional.empty()));
             List<Recent> kept = all.subList(0, Math.min(MOST, all.size()));
             WholeFile.write(list, out -> out.write(StudyJson.mapper().writeValueAsBytes(kept)));
@@ -89,7 +95,9 @@ public final class RecentStudies {
     private static FigureAnalysis small(FigureAnalysis figure) {
         Figure of = figure.figure();
         SheetLook sheet = of.look().sheet();
-        return figure.with(of.with(Layer.RESIDUALS, false).with(Layer.EQUATIONS, false).withTitle(Optional.of(" "))
+        return figure.with(of.with(Layer.RESIDUALS, false)
+                .with(Layer.EQUATIONS, false)
+                .withTitle(Optional.of(" "))
                 .with(of.look().with(sheet.resized(WIDTH_MM, HEIGHT_MM))));
     }
 
@@ -102,7 +110,9 @@ public final class RecentStudies {
     private void deletePicturesOfOthers(List<Recent> kept) throws IOException {
         try (Stream<Path> pictures = Files.list(folder)) {
             for (Path each : pictures.toList()) {
-                if (kept.stream().noneMatch(recent -> recent.picture().filter(each::equals).isPresent())) {
+                if (kept.stream()
+                        .noneMatch(
+                                recent -> recent.picture().filter(each::equals).isPresent())) {
                     Files.deleteIfExists(each);
                 }
             }

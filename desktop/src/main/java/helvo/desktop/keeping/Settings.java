@@ -17,11 +17,17 @@ import java.util.Optional;
 /// @param numbers  how numbers are written in new studies; empty for the first table's own way
 /// @param studies  the folder that open and save begin in; empty for the system's
 /// @param toured   whether the tour of the window was seen or closed
-public record Settings(Optional<Look> look, int textSize, Optional<Boolean> motion, Optional<NumberFormat> numbers, String studies,
+public record Settings(
+        Optional<Look> look,
+        int textSize,
+        Optional<Boolean> motion,
+        Optional<NumberFormat> numbers,
+        String studies,
         boolean toured) {
     public static final int MIN_TEXT = 80;
     public static final int MAX_TEXT = 200;
-    public static final Settings FIRST = new Settings(Optional.empty(), 100, Optional.empty(), Optional.empty(), "", false);
+    public static final Settings FIRST =
+            new Settings(Optional.empty(), 100, Optional.empty(), Optional.empty(), "", false);
 
     /// What a file holds may be anything.
     public Settings {
@@ -40,7 +46,10 @@ public record Settings(Optional<Look> look, int textSize, Optional<Boolean> moti
     /// The folder for studies, where it is there.
     public Optional<Path> folder() {
         try {
-            return Optional.of(studies).filter(text -> !text.isBlank()).map(Path::of).filter(Files::isDirectory);
+            return Optional.of(studies)
+                    .filter(text -> !text.isBlank())
+                    .map(Path::of)
+                    .filter(Files::isDirectory);
         } catch (InvalidPathException e) {
             return Optional.empty();
         }

@@ -6,7 +6,12 @@ import java.time.Duration;
 /// What is true of a study on the disk, in few words.
 public record Sign(String text, Mood mood) {
     /// How much it asks to be looked at.
-    public enum Mood { NOTHING, SAFE, UNDER_WAY, TROUBLE }
+    public enum Mood {
+        NOTHING,
+        SAFE,
+        UNDER_WAY,
+        TROUBLE
+    }
 
     static final Sign NOTHING = new Sign("nothing to keep yet", Mood.NOTHING);
     static final Sign SAVED = new Sign("saved", Mood.SAFE);
@@ -29,7 +34,8 @@ public record Sign(String text, Mood mood) {
 
     private static String words(Duration ago) {
         long seconds = Math.max(1, ago.toSeconds());
-        return seconds < 60 ? Phrase.of("%d s ago", seconds) : seconds < 3600 ? Phrase.of("%d min ago", seconds / 60)
-                : Phrase.of("%d h ago", seconds / 3600);
+        return seconds < 60
+                ? Phrase.of("%d s ago", seconds)
+                : seconds < 3600 ? Phrase.of("%d min ago", seconds / 60) : Phrase.of("%d h ago", seconds / 3600);
     }
 }

@@ -4,8 +4,8 @@ import helvo.core.analysis.Analysis;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.desktop.document.Document;
-import helvo.desktop.work.Background.Outcome;
 import helvo.desktop.work.Background;
+import helvo.desktop.work.Background.Outcome;
 import helvo.files.CannotRead;
 import helvo.files.disk.WriteTrouble;
 import helvo.files.study.FilePrint;
@@ -30,8 +30,9 @@ import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.util.Subscription;
 
-/// Keeps one open study from being lost: every commit goes into its journal, and into its file when the person saves. What it says of the
-/// disk is true: nothing is called kept or saved before it is there. Used on the interface thread only.
+/// Keeps one open study from being lost: every commit goes into its journal, and into its file when the person
+/// saves. What it says of the disk is true: nothing is called kept or saved before it is there. Used on the
+/// interface thread only.
 public final class StudyKeeper {
     private static final Duration LOOK_EVERY = Duration.ofSeconds(2);
     /// A study of no more cells is written in an instant, so that its journal is begun before it is wanted.
@@ -43,7 +44,8 @@ public final class StudyKeeper {
     private final ReadOnlyObjectWrapper<Sign> sign = new ReadOnlyObjectWrapper<>(Sign.NOTHING);
     private final ReadOnlyObjectWrapper<Optional<Path>> file = new ReadOnlyObjectWrapper<>(Optional.empty());
     private final ReadOnlyObjectWrapper<Optional<Path>> conflict = new ReadOnlyObjectWrapper<>(Optional.empty());
-    private final Timeline clock = new Timeline(new KeyFrame(javafx.util.Duration.millis(LOOK_EVERY.toMillis()), _ -> look()));
+    private final Timeline clock =
+            new Timeline(new KeyFrame(javafx.util.Duration.millis(LOOK_EVERY.toMillis()), _ -> look()));
     private final Subscription following;
     private final FileWatch watch = new FileWatch();
     private final StudyLock lock;
@@ -51,8 +53,8 @@ public final class StudyKeeper {
     private JournalKeeper journal;
     private Study opened;
     private Optional<Journal.Kept> broughtBack = Optional.empty();
-    /// The file as it was last read or written; empty for none. Saving, which waits its turn beside the interface thread, goes by what it
-    /// is then.
+    /// The file as it was last read or written; empty for none. Saving, which waits its turn beside the interface
+    /// thread, goes by what it is then.
     private volatile Optional<FilePrint> print = Optional.empty();
     /// Where the study is being saved, or was last.
     private Path lastAsked;
@@ -109,16 +111,21 @@ public final class StudyKeeper {
 
     /// Tells other programs that the file is open here, and finds out whether it is open there.
     private void lockFile() {
-        file.get().ifPresent(now -> journal.run(() -> {
-            if (lock.isHeldElsewhere(now)) {
-                Platform.runLater(() -> openElsewhere.set(Optional.of(now)));
-            }
-        }));
+        file.get()
+                .ifPresent(now -> journal.run(() -> {
+                    if (lock.isHeldElsewhere(now)) {
+                        Platform.runLater(() -> openElsewhere.set(Optional.of(now)));
+                    }
+                }));
     }
 
     /// Whether nothing was done yet that anybody could miss, be it to redo it.
     public boolean isUntouched() {
-        return document.study().isBlank() && commits == 0 && file.get().isEmpty() && !document.isChanging() && !saving.isBusy();
+        return document.study().isBlank()
+                && commits == 0
+                && file.get().isEmpty()
+                && !document.isChanging()
+                && !saving.isBusy();
     }
 
     /// Goes on with another study in the place of this one, which [#isUntouched].
@@ -195,10 +202,23 @@ public final class StudyKeeper {
 
     private void tell() {
         Platform.runLater(this::endIfAsked);
-        Sign now = saving.isBusy() ? Sign.SAVING : notKept.filter(_ -> kept < commits).map(Sign::notKept)
-                .or(() -> notSaved.map(Sign::notSaved)).orElseGet(() -> kept < commits ? Sign.BEING_KEPT
-                : isSaved() ? Sign.SAVED : !isWorthKeeping() ? Sign.NOTHING : file.get().isEmpty() ? Sign.IN_NO_FILE
-                : print.isEmpty() ? Sign.FILE_GONE : Sign.changed(Duration.between(changed, Instant.now())));
+        Sign now = saving.isBusy()
+                ? Sign.SAVING
+                : notKept.filter(_ -> kept < commits)
+                        .map(Sign::notKept)
+                        .or(() -> notSaved.map(Sign::notSaved))
+                        .orElseGet(() -> kept < commits
+                                ? Sign.BEING_KEPT
+                                : isSaved()
+                                        ? Sign.SAVED
+                                        : !isWorthKeeping()
+                                                ? Sign.NOTHING
+                                                : file.get().isEmpty()
+                                                        ? Sign.IN_NO_FILE
+                                                        : print.isEmpty()
+                                                                ? Sign.FILE_GONE
+                                                                : Sign.changed(
+                                                                        Duration.between(changed, Instant.now())));
         if (!now.equals(sign.get())) {
             sign.set(now);
         }
@@ -206,9 +226,12 @@ public final class StudyKeeper {
 
     // ---- the file ----
 
-    /// Saves in its file, unless somebody else has changed that. While it is not decided whose the file is to be, that is asked again.
+    /// Saves in its file, unless somebody else has changed that. While it is not decided whose the file is to be,
+    /// that is asked again.
     public void save(Voice voice) {
-        Path to = saving.isBusy() ? lastAsked : file.get().orElseThrow(() -> new IllegalStateException("the study is in no file yet"));
+        Path to = saving.isBusy()
+                ? lastAsked
+                : file.get().orElseThrow(() -> new IllegalStateException("the study is in no file yet"));
         if (conflict.get().isPresent()) {
             askAgain();
         } else {
@@ -249,46 +272,55 @@ public final class StudyKeeper {
     /// What tells that a file is not as it was left.
     private static final class ChangedOutside extends IOException {}
 
-    /// @param expected what the file should still be, an empty print for no file, when the saving begins; empty to write over anything
+    /// @param expected what the file should still be, an empty print for no file, when the saving begins; empty to
+    ///     write over anything
     private void save(Path to, Supplier<Optional<Optional<FilePrint>>> expected, Voice voice) {
         lastAsked = to;
         StoredStudy now = stored.with(document.history().get());
         int upTo = commits;
-        saving.run("Saving " + to.getFileName() + " …", progress -> {
-            Optional<Optional<FilePrint>> left = expected.get();
-            try {
-                requireAsLeft(to, left);
-                StudyFile.write(to, now, progress, () -> requireAsLeft(to, left));
-            } catch (ChangedOutside theirs) {
-                return Optional.<FilePrint>empty();
-            }
-            return FilePrint.of(to);
-        }, new Outcome<>(written -> {
-            if (written.isEmpty()) {
-                conflict.set(Optional.of(to));
-                tell();
-                return;
-            }
-            conflict.set(Optional.empty());
-            stored = new StoredStudy(now.history(), now.unknown(), Optional.empty(), List.of());
-            saved = now.history().study();
-            print = written;
-            watch.forget();
-            notSaved = Optional.empty();
-            file.set(Optional.of(to));
-            lockFile();
-            journal.saved(to, written.get(), upTo);
-            tell();
-            voice.tell.accept("Saved “" + to.getFileName() + "” in " + to.getParent() + ".");
-        }, fault -> {
-            notSaved = Optional.of(WriteTrouble.why(fault));
-            tell();
-            voice.warn.accept(fault instanceof IOException known ? WriteTrouble.sentence(to, known)
-                    : "“" + to + "” could not be saved (" + fault + ").");
-        }, () -> {
-            tell();
-            voice.tell.accept("Saving was stopped; the file is as it was.");
-        }));
+        saving.run(
+                "Saving " + to.getFileName() + " …",
+                progress -> {
+                    Optional<Optional<FilePrint>> left = expected.get();
+                    try {
+                        requireAsLeft(to, left);
+                        StudyFile.write(to, now, progress, () -> requireAsLeft(to, left));
+                    } catch (ChangedOutside theirs) {
+                        return Optional.<FilePrint>empty();
+                    }
+                    return FilePrint.of(to);
+                },
+                new Outcome<>(
+                        written -> {
+                            if (written.isEmpty()) {
+                                conflict.set(Optional.of(to));
+                                tell();
+                                return;
+                            }
+                            conflict.set(Optional.empty());
+                            stored = new StoredStudy(now.history(), now.unknown(), Optional.empty(), List.of());
+                            saved = now.history().study();
+                            print = written;
+                            watch.forget();
+                            notSaved = Optional.empty();
+                            file.set(Optional.of(to));
+                            lockFile();
+                            journal.saved(to, written.get(), upTo);
+                            tell();
+                            voice.tell.accept("Saved “" + to.getFileName() + "” in " + to.getParent() + ".");
+                        },
+                        fault -> {
+                            notSaved = Optional.of(WriteTrouble.why(fault));
+                            tell();
+                            voice.warn.accept(
+                                    fault instanceof IOException known
+                                            ? WriteTrouble.sentence(to, known)
+                                            : "“" + to + "” could not be saved (" + fault + ").");
+                        },
+                        () -> {
+                            tell();
+                            voice.tell.accept("Saving was stopped; the file is as it was.");
+                        }));
         Platform.runLater(this::tell);
     }
 
@@ -304,29 +336,43 @@ public final class StudyKeeper {
     /// Goes back to what the file has, as a step that can be undone; also takes over what somebody else did to it.
     public void revert(Voice voice) {
         conflict.set(Optional.empty());
-        file.get().ifPresent(from -> saving.run("Opening " + from.getFileName() + " …", progress -> Origin.FromFile.read(from, progress),
-                new Outcome<>(read -> {
-            Study theirs = read.study().history().study();
-            document.perform(new StudyEdit.Begin(theirs), () -> {
-                stored = read.study().with(document.history().get());
-                print = Optional.of(read.print());
-                watch.forget();
-                saved = document.study();
-                notSaved = Optional.empty();
-                journal.saved(from, read.print(), commits);
-                tell();
-            }, voice.warn);
-        }, fault -> voice.warn.accept(fault instanceof CannotRead known ? known.getMessage() : "“" + from + "” could not be read ("
-                + fault
-                + ")."), () -> voice.tell.accept("Opening was stopped; nothing was changed."))));
+        file.get()
+                .ifPresent(from -> saving.run(
+                        "Opening " + from.getFileName() + " …",
+                        progress -> Origin.FromFile.read(from, progress),
+                        new Outcome<>(
+                                read -> {
+                                    Study theirs = read.study().history().study();
+                                    document.perform(
+                                            new StudyEdit.Begin(theirs),
+                                            () -> {
+                                                stored = read.study()
+                                                        .with(document.history().get());
+                                                print = Optional.of(read.print());
+                                                watch.forget();
+                                                saved = document.study();
+                                                notSaved = Optional.empty();
+                                                journal.saved(from, read.print(), commits);
+                                                tell();
+                                            },
+                                            voice.warn);
+                                },
+                                fault -> voice.warn.accept(
+                                        fault instanceof CannotRead known
+                                                ? known.getMessage()
+                                                : "“" + from + "” could not be read (" + fault + ")."),
+                                () -> voice.tell.accept("Opening was stopped; nothing was changed."))));
     }
 
-    /// Looks whether the file is still as it was, begins the journal where that costs nothing, and tries again what could not be kept.
+    /// Looks whether the file is still as it was, begins the journal where that costs nothing, and tries again what
+    /// could not be kept.
     private void look() {
         tell();
         if (!isPrepared && document.background().idle()) {
             isPrepared = true;
-            long cells = document.study().tables().stream().mapToLong(table -> (long) table.rows() * table.columns().size()).sum();
+            long cells = document.study().tables().stream()
+                    .mapToLong(table -> (long) table.rows() * table.columns().size())
+                    .sum();
             if (commits == 0 && cells <= FEW_CELLS && !document.study().isBlank()) {
                 journal.prepare();
             }
@@ -355,7 +401,8 @@ public final class StudyKeeper {
         tell();
     }
 
-    /// Ends keeping, and the document with it, once what is being saved is saved. The journal stays where it has what is in no file.
+    /// Ends keeping, and the document with it, once what is being saved is saved. The journal stays where it has
+    /// what is in no file.
     ///
     /// @return completes once everything is on the disk
     public CompletableFuture<Void> close() {

@@ -14,8 +14,8 @@ import java.security.NoSuchAlgorithmException;
 import java.util.HexFormat;
 import java.util.Optional;
 
-/// Tells other programs of this person that a study's file is open here. It keeps nobody from the file; each that opens it can say that
-/// another has it open as well. Used on the keeping thread only.
+/// Tells other programs of this person that a study's file is open here. It keeps nobody from the file; each that
+/// opens it can say that another has it open as well. Used on the keeping thread only.
 final class StudyLock {
     private final Path folder;
     private Optional<Path> file = Optional.empty();
@@ -39,7 +39,8 @@ final class StudyLock {
         try {
             Files.createDirectories(folder);
             Path at = folder.resolve(name(wanted));
-            FileChannel channel = FileChannel.open(at, StandardOpenOption.CREATE, StandardOpenOption.WRITE, LinkOption.NOFOLLOW_LINKS);
+            FileChannel channel = FileChannel.open(
+                    at, StandardOpenOption.CREATE, StandardOpenOption.WRITE, LinkOption.NOFOLLOW_LINKS);
             FileLock got = channel.tryLock();
             if (got == null) {
                 channel.close();
@@ -71,7 +72,8 @@ final class StudyLock {
 
     private static String name(Path file) {
         try {
-            byte[] sum = MessageDigest.getInstance("SHA-256").digest(file.toString().getBytes(StandardCharsets.UTF_8));
+            byte[] sum =
+                    MessageDigest.getInstance("SHA-256").digest(file.toString().getBytes(StandardCharsets.UTF_8));
             return HexFormat.of().formatHex(sum, 0, 16) + ".lock";
         } catch (NoSuchAlgorithmException everyRuntimeHasIt) {
             throw new IllegalStateException(everyRuntimeHasIt);

@@ -19,7 +19,9 @@ import javafx.scene.paint.Color;
 
 /// The colours of the window, by name: those of one style sheet. The sheet with the figure is paper in all of them.
 public enum Look {
-    LIGHT("Light", false, 4.5), DARK("Dark", true, 4.5), CONTRAST("High contrast", true, 7);
+    LIGHT("Light", false, 4.5),
+    DARK("Dark", true, 4.5),
+    CONTRAST("High contrast", true, 7);
 
     private static final Pattern COLOR = Pattern.compile("-helvo-([a-z0-9-]+): ([^;-][^;]*);");
     private static final double STEP = 0.05;
@@ -29,8 +31,8 @@ public enum Look {
     private final double minContrast;
     private Map<String, Color> colors;
 
-    /// @param minContrast of text with its ground: 4.5 for people who see less well, 7 for those who see much less (WCAG 2.2, 1.4.3
-    ///                    and 1.4.6)
+    /// @param minContrast of text with its ground: 4.5 for people who see less well, 7 for those who see much less
+    ///                    (WCAG 2.2, 1.4.3 and 1.4.6)
     Look(String title, boolean dark, double minContrast) {
         this.title = title;
         this.dark = dark;
@@ -61,7 +63,8 @@ public enum Look {
     public synchronized Color color(String name) {
         if (colors == null) {
             try (InputStream sheet = Look.class.getResourceAsStream(file())) {
-                colors = COLOR.matcher(new String(sheet.readAllBytes(), StandardCharsets.UTF_8)).results()
+                colors = COLOR.matcher(new String(sheet.readAllBytes(), StandardCharsets.UTF_8))
+                        .results()
                         .collect(Collectors.toMap(found -> found.group(1), found -> Color.web(found.group(2))));
             } catch (IOException e) {
                 throw new UncheckedIOException(e);
@@ -72,7 +75,8 @@ public enum Look {
         return color;
     }
 
-    /// A colour chosen for paper, changed towards that of text as far as it takes to be read on a ground of the window.
+    /// A colour chosen for paper, changed towards that of text as far as it takes to be read on a ground of the
+    /// window.
     public Color legible(Color chosen, String ground) {
         Color behind = color(ground);
         Color legible = chosen;
@@ -101,7 +105,8 @@ public enum Look {
     static Look ofSystem() {
         Map<String, Object> preferences = Platform.getPreferences();
         boolean contrast = Boolean.TRUE.equals(preferences.get("Windows.SPI.HighContrast"))
-                || Optional.ofNullable(preferences.get("GTK.theme_name")).filter(theme -> theme.toString().startsWith("HighContrast"))
+                || Optional.ofNullable(preferences.get("GTK.theme_name"))
+                        .filter(theme -> theme.toString().startsWith("HighContrast"))
                         .isPresent();
         return contrast ? CONTRAST : Platform.getPreferences().getColorScheme() == ColorScheme.DARK ? DARK : LIGHT;
     }

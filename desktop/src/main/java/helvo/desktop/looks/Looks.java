@@ -31,13 +31,14 @@ import javafx.scene.image.Image;
 import javafx.scene.layout.Pane;
 import javafx.scene.text.Font;
 
-/// The program's looks: its type, its style over the theme that it builds on, the colours in use and the size of its text. All windows
-/// have the same. Used on the interface thread only.
+/// The program's looks: its type, its style over the theme that it builds on, the colours in use and the size of
+/// its text. All windows have the same. Used on the interface thread only.
 public final class Looks {
     private static final double SIZE = 13;
     private static final String STYLE = "/helvo/desktop/helvo.css";
     /// What grows with the text: its size, and the heights that are given for its sake.
-    private static final Pattern OF_TEXT = Pattern.compile("(-fx-font-size|-fx-(?:min-|pref-|max-)?height|-fx-cell-size): ([0-9.]+)");
+    private static final Pattern OF_TEXT =
+            Pattern.compile("(-fx-font-size|-fx-(?:min-|pref-|max-)?height|-fx-cell-size): ([0-9.]+)");
 
     private static final ReadOnlyObjectWrapper<Look> IN_USE = new ReadOnlyObjectWrapper<>(Look.LIGHT);
     private static final ReadOnlyDoubleWrapper TEXT_SIZE = new ReadOnlyDoubleWrapper(1);
@@ -69,7 +70,8 @@ public final class Looks {
         moves = motion;
         if (look.isEmpty() && !follows) {
             follows = true;
-            Platform.getPreferences().addListener((MapChangeListener<String, Object>) _ -> use(chosen, TEXT_SIZE.get(), moves));
+            Platform.getPreferences()
+                    .addListener((MapChangeListener<String, Object>) _ -> use(chosen, TEXT_SIZE.get(), moves));
         }
         Look now = look.orElseGet(Look::ofSystem);
         List<String> wanted = sheets(now, textSize);
@@ -87,8 +89,9 @@ public final class Looks {
     public static void follow(Node node, Runnable again) {
         ChangeListener<List<String>> listener = (_, _, _) -> again.run();
         // The node keeps it; the looks, which outlive all windows, do not.
-        node.getProperties().merge(Looks.class, List.of(listener), (before, added) ->
-                Stream.concat(((List<?>) before).stream(), ((List<?>) added).stream()).toList());
+        node.getProperties().merge(Looks.class, List.of(listener), (before, added) -> Stream.concat(
+                        ((List<?>) before).stream(), ((List<?>) added).stream())
+                .toList());
         CHANGES.addListener(new WeakChangeListener<>(listener));
     }
 
@@ -98,14 +101,17 @@ public final class Looks {
     }
 
     private static List<String> sheets(Look look, double textSize) {
-        return List.of(look.sheet(), textSize == 1 ? Looks.class.getResource(STYLE).toExternalForm() : resized(textSize));
+        return List.of(
+                look.sheet(), textSize == 1 ? Looks.class.getResource(STYLE).toExternalForm() : resized(textSize));
     }
 
     private static String resized(double textSize) {
         try (InputStream style = Looks.class.getResourceAsStream(STYLE)) {
             String resized = OF_TEXT.matcher(new String(style.readAllBytes(), StandardCharsets.UTF_8))
-                    .replaceAll(found -> Phrase.of("%s: %.2f", found.group(1), Double.parseDouble(found.group(2)) * textSize));
-            return "data:text/css;base64," + Base64.getEncoder().encodeToString(resized.getBytes(StandardCharsets.UTF_8));
+                    .replaceAll(found ->
+                            Phrase.of("%s: %.2f", found.group(1), Double.parseDouble(found.group(2)) * textSize));
+            return "data:text/css;base64,"
+                    + Base64.getEncoder().encodeToString(resized.getBytes(StandardCharsets.UTF_8));
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
@@ -113,8 +119,11 @@ public final class Looks {
 
     /// Helvo's sign, in the sizes that desktops ask for.
     public static List<Image> icons() {
-        return IntStream.of(16, 32, 48, 128, 256).mapToObj(size -> new Image(Looks.class.getResource("/helvo/desktop/icons/helvo-" + size
-                + ".png").toExternalForm())).toList();
+        return IntStream.of(16, 32, 48, 128, 256)
+                .mapToObj(size -> new Image(Looks.class
+                        .getResource("/helvo/desktop/icons/helvo-" + size + ".png")
+                        .toExternalForm()))
+                .toList();
     }
 
     /// A scene of nothing but the ground: the style takes longer to read than the first frame to show.

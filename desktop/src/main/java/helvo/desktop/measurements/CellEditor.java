@@ -20,8 +20,9 @@ import javafx.scene.control.TextFormatter;
 import javafx.scene.control.skin.TextFieldSkin;
 import javafx.scene.input.KeyEvent;
 
-/// The cell that is being typed into, and its text. There is one editor for the whole grid, with one field that lies over the cells, so
-/// that no key depends on whether the toolkit has made a cell for that row yet. Used on the interface thread only.
+/// The cell that is being typed into, and its text. There is one editor for the whole grid, with one field that
+/// lies over the cells, so that no key depends on whether the toolkit has made a cell for that row yet. Used on the
+/// interface thread only.
 final class CellEditor {
     private final Workspace workspace;
     private final MeasurementGrid grid;
@@ -68,7 +69,8 @@ final class CellEditor {
         field.setSkin(new TextFieldSkin(field));
         field.setTextFormatter(new TextFormatter<>(this::limited));
         field.addEventFilter(KeyEvent.KEY_PRESSED, this::pressed);
-        field.textProperty().subscribe(text -> target.ifPresent(at -> workspace.document().prepare(at.edit(text))));
+        field.textProperty()
+                .subscribe(text -> target.ifPresent(at -> workspace.document().prepare(at.edit(text))));
         field.sceneProperty().subscribe((before, now) -> {
             if (before != null) {
                 before.removePostLayoutPulseListener(place);
@@ -103,7 +105,8 @@ final class CellEditor {
     private void open(int row, Column column, String text, boolean replacing) {
         enter();
         if (field.getScene() == null) {
-            // The first key may come before the first frame, which gives the grid its skin and the field its place in it.
+            // The first key may come before the first frame, which gives the grid its skin and the field its place
+            // in it.
             grid.applyCss();
         }
         replaces = replacing;
@@ -126,7 +129,8 @@ final class CellEditor {
         String text = field.getText();
         close();
         at.filter(there -> workspace.study().tables().stream().anyMatch(there::isIn))
-                .filter(there -> !there.leavesEmpty(text, workspace.study())).ifPresent(there -> {
+                .filter(there -> !there.leavesEmpty(text, workspace.study()))
+                .ifPresent(there -> {
                     grid.makeRoom(there.row);
                     workspace.perform(there.edit(text));
                 });
@@ -173,8 +177,11 @@ final class CellEditor {
 
     private TextFormatter.Change limited(TextFormatter.Change change) {
         if (change.isContentChange() && change.getControlNewText().length() > Limits.CELL_TEXT) {
-            workspace.messages().warn(Phrase.of("A cell holds %,d characters at most; what was pasted has more, and was left out.",
-                    Limits.CELL_TEXT));
+            workspace
+                    .messages()
+                    .warn(Phrase.of(
+                            "A cell holds %,d characters at most; what was pasted has more, and was left out.",
+                            Limits.CELL_TEXT));
             return null;
         }
         return change;
@@ -195,8 +202,7 @@ final class CellEditor {
                         leave(event);
                     }
                 }
-                default -> {
-                }
+                default -> {}
             }
         });
     }

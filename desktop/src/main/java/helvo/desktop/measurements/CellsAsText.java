@@ -11,8 +11,12 @@ final class CellsAsText {
 
     static String of(List<Column> columns, List<Integer> rows, DecimalMark mark, boolean headings) {
         String head = columns.stream().map(column -> column.heading().text()).collect(Collectors.joining("\t"));
-        return (headings ? head + "\n" : "") + rows.stream().map(row -> columns.stream().map(column -> exact(column, row, mark))
-                .collect(Collectors.joining("\t"))).collect(Collectors.joining("\n"));
+        return (headings ? head + "\n" : "")
+                + rows.stream()
+                        .map(row -> columns.stream()
+                                .map(column -> exact(column, row, mark))
+                                .collect(Collectors.joining("\t")))
+                        .collect(Collectors.joining("\n"));
     }
 
     /// On one line, so that it reads back as the same cell in the same place.

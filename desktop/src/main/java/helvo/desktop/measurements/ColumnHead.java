@@ -1,13 +1,13 @@
 package helvo.desktop.measurements;
 
 import helvo.core.look.Signs;
-import helvo.desktop.controls.Controls;
 import helvo.core.study.ColumnEdit;
 import helvo.core.table.Column;
 import helvo.core.table.Heading;
 import helvo.core.table.Kind;
 import helvo.core.table.Role;
 import helvo.core.table.Table;
+import helvo.desktop.controls.Controls;
 import helvo.desktop.controls.SignTyping;
 import helvo.desktop.controls.TypedKeys;
 import helvo.desktop.looks.Looks;
@@ -61,7 +61,13 @@ final class ColumnHead extends VBox {
 
     /// @param formula asks for another formula of a derived column
     /// @param follows what a derived column follows, in words
-    ColumnHead(Workspace workspace, Table of, Column column, Consumer<Column> formula, Optional<String> follows, Neighbours neighbours) {
+    ColumnHead(
+            Workspace workspace,
+            Table of,
+            Column column,
+            Consumer<Column> formula,
+            Optional<String> follows,
+            Neighbours neighbours) {
         this.workspace = workspace;
         this.table = of.id();
         this.column = column;
@@ -99,8 +105,10 @@ final class ColumnHead extends VBox {
 
     /// A table that nothing was typed into asks for names and units.
     private static boolean invites(Table of, Column column) {
-        return of.isBlank() && column.unit().isEmpty() && (Stream.of(Role.X, Role.Y).anyMatch(role -> role.tag().equals(column.name()))
-                || column.name().startsWith("Column "));
+        return of.isBlank()
+                && column.unit().isEmpty()
+                && (Stream.of(Role.X, Role.Y).anyMatch(role -> role.tag().equals(column.name()))
+                        || column.name().startsWith("Column "));
     }
 
     /// Its name and unit become a field.
@@ -136,8 +144,7 @@ final class ColumnHead extends VBox {
             case DOWN -> leave(event, true, () -> neighbours.cells(column));
             case UP -> event.consume();
             case TAB -> leave(event, true, () -> neighbours.heading(column, event.isShiftDown() ? -1 : 1, true));
-            default -> {
-            }
+            default -> {}
         }
     }
 
@@ -178,8 +185,7 @@ final class ColumnHead extends VBox {
                 neighbours.cells(column);
                 event.consume();
             }
-            default -> {
-            }
+            default -> {}
         }
     }
 
@@ -193,8 +199,14 @@ final class ColumnHead extends VBox {
 
     /// How wide a heading is that stands over a column.
     static double width(Column column) {
-        double words = Math.max(inLines(column.name()).lines().mapToDouble(line -> textWidth(line, BOLD)).max().orElse(0),
-                textWidth(column.unit(), PLAIN)) + 15;
+        double words = Math.max(
+                        inLines(column.name())
+                                .lines()
+                                .mapToDouble(line -> textWidth(line, BOLD))
+                                .max()
+                                .orElse(0),
+                        textWidth(column.unit(), PLAIN))
+                + 15;
         return Math.max(textWidth(column.role().tag(), BOLD) + 27, words);
     }
 

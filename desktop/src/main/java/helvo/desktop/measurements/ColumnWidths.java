@@ -9,8 +9,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.stream.IntStream;
 
-/// How wide columns of the grid are at first. Never a whole number: the table view takes a width of 80, its own default, as one that
-/// nobody set.
+/// How wide columns of the grid are at first. Never a whole number: the table view takes a width of 80, its own
+/// default, as one that nobody set.
 final class ColumnWidths {
     private static final double MIN = 44;
     private static final double MAX = 200;
@@ -28,23 +28,33 @@ final class ColumnWidths {
     /// Wide enough for the heading, its tag and the widest of the first cells.
     static double of(Column column, Table table) {
         double heading = ColumnHead.width(column);
-        return Math.max(ofCells(column, table, Optional.empty()), bounded(table.isBlank() ? Math.max(INVITING, heading) : heading));
+        return Math.max(
+                ofCells(column, table, Optional.empty()),
+                bounded(table.isBlank() ? Math.max(INVITING, heading) : heading));
     }
 
     /// @param before the same column as it was, whose cells need no measuring
     static double ofCells(Column column, Table table, Optional<Column> before) {
-        String widest = IntStream.range(0, Math.min(table.rows(), MEASURED)).mapToObj(row -> {
-            String text = column.shown(row, table.mark());
-            boolean known = before.filter(old -> row < old.cells().size() && old.shown(row, table.mark()).equals(text)).isPresent();
-            return known ? "" : text;
-        }).max(Comparator.comparingDouble(ColumnWidths::ofLetters)).orElse("");
+        String widest = IntStream.range(0, Math.min(table.rows(), MEASURED))
+                .mapToObj(row -> {
+                    String text = column.shown(row, table.mark());
+                    boolean known = before.filter(old -> row < old.cells().size()
+                                    && old.shown(row, table.mark()).equals(text))
+                            .isPresent();
+                    return known ? "" : text;
+                })
+                .max(Comparator.comparingDouble(ColumnWidths::ofLetters))
+                .orElse("");
         return bounded((widest.isEmpty() ? 0 : ColumnHead.textWidth(beginning(widest), ColumnHead.PLAIN)) + 17);
     }
 
     /// The widths of its letters, one by one: near to the width of a text, without laying it out.
     private static double ofLetters(String text) {
-        return beginning(text).codePoints().mapToDouble(letter -> LETTERS.computeIfAbsent(letter, each ->
-                ColumnHead.plainWidth(Character.toString(each), ColumnHead.PLAIN))).sum();
+        return beginning(text)
+                .codePoints()
+                .mapToDouble(letter -> LETTERS.computeIfAbsent(
+                        letter, each -> ColumnHead.plainWidth(Character.toString(each), ColumnHead.PLAIN)))
+                .sum();
     }
 
     /// As much of a text as fills the widest column.
@@ -53,7 +63,10 @@ final class ColumnWidths {
     }
 
     static double ofRowNumbers(Table table) {
-        return 9.5 + 7 * Looks.textSize().get() * Math.max(2, Integer.toString(table.rows()).length());
+        return 9.5
+                + 7
+                        * Looks.textSize().get()
+                        * Math.max(2, Integer.toString(table.rows()).length());
     }
 
     private static double bounded(double width) {

@@ -46,8 +46,8 @@ import javafx.scene.layout.Region;
 import javafx.scene.text.Text;
 import javafx.scene.text.TextFlow;
 
-/// Makes a column that follows a formula, or changes one: names are completed as one types, what is wrong is marked in its place,
-/// and the first results stand below.
+/// Makes a column that follows a formula, or changes one: names are completed as one types, what is wrong is marked
+/// in its place, and the first results stand below.
 public final class DerivePanel extends Panel {
     private static final int PREVIEWED = 3;
 
@@ -67,7 +67,10 @@ public final class DerivePanel extends Panel {
 
     /// What the new column is for.
     private enum Use {
-        NOTHING("nothing yet", Role.NONE, false), X("x", Role.X, true), Y("y instead", Role.Y, true), Y_TOO("y as well", Role.Y, false);
+        NOTHING("nothing yet", Role.NONE, false),
+        X("x", Role.X, true),
+        Y("y instead", Role.Y, true),
+        Y_TOO("y as well", Role.Y, false);
 
         private final String text;
         private final Role role;
@@ -104,7 +107,9 @@ public final class DerivePanel extends Panel {
         fields.addRow(0, new Label("Name (unit)"), name);
         fields.addRow(1, new Label("Formula"), formula);
         fields.addRow(2, useLabel, uses);
-        fields.getChildren().stream().filter(Label.class::isInstance).map(Label.class::cast)
+        fields.getChildren().stream()
+                .filter(Label.class::isInstance)
+                .map(Label.class::cast)
                 .forEach(label -> label.setMinWidth(Region.USE_PREF_SIZE));
         GridPane.setHgrow(name, Priority.ALWAYS);
         GridPane.setHgrow(formula, Priority.ALWAYS);
@@ -119,12 +124,15 @@ public final class DerivePanel extends Panel {
 
     /// How formulas are written, for one who asks.
     private static TitledPane notation() {
-        String functions = Arrays.stream(Function.values()).map(each -> each.word() + ": " + each.meaning())
+        String functions = Arrays.stream(Function.values())
+                .map(each -> each.word() + ": " + each.meaning())
                 .collect(Collectors.joining("; "));
-        Label text = muted("Sums, differences, products (· or *, or nothing: 2 Load), quotients, powers (^ or ²), √, |x|, "
-                + "brackets, π, "
-                + "e. Columns by their names; in "
-                + "“quotation marks” where a name is odd. Dates count in days. " + functions + ". Bars carry over to first order.");
+        Label text =
+                muted("Sums, differences, products (· or *, or nothing: 2 Load), quotients, powers (^ or ²), √, |x|, "
+                        + "brackets, π, "
+                        + "e. Columns by their names; in "
+                        + "“quotation marks” where a name is odd. Dates count in days. " + functions
+                        + ". Bars carry over to first order.");
         var pane = new TitledPane("How to write a formula", text);
         pane.setAnimated(Looks.isMoving());
         pane.setExpanded(false);
@@ -141,10 +149,18 @@ public final class DerivePanel extends Panel {
 
     /// What it does by name, for the finder and for keys.
     public static void addTo(Commands commands, Workspace workspace, Panels panels, MeasurementGrid grid) {
-        commands.add("A column by formula …", "Shortcut+Shift+F", () -> workspace.table().isPresent(), () ->
-                panels.of(DerivePanel.class).show(Optional.empty()));
-        commands.add("Change the formula of the chosen column …", "",
-                () -> grid.chosenColumn().flatMap(Column::derivation).filter(Derivation.Formula.class::isInstance).isPresent(),
+        commands.add(
+                "A column by formula …",
+                "Shortcut+Shift+F",
+                () -> workspace.table().isPresent(),
+                () -> panels.of(DerivePanel.class).show(Optional.empty()));
+        commands.add(
+                "Change the formula of the chosen column …",
+                "",
+                () -> grid.chosenColumn()
+                        .flatMap(Column::derivation)
+                        .filter(Derivation.Formula.class::isInstance)
+                        .isPresent(),
                 () -> panels.of(DerivePanel.class).show(grid.chosenColumn()));
     }
 
@@ -159,7 +175,9 @@ public final class DerivePanel extends Panel {
         use.selectToggle(use.getToggles().getFirst());
         name.setText(edited.map(column -> column.heading().text()).orElse(""));
         named = edited.isPresent();
-        formula.setText(edited.map(column -> Formula.written((Derivation.Formula) column.derivation().orElseThrow(), table)).orElse(""));
+        formula.setText(edited.map(column ->
+                        Formula.written((Derivation.Formula) column.derivation().orElseThrow(), table))
+                .orElse(""));
         clearError();
         update();
         formula.requestFocus();
@@ -168,13 +186,17 @@ public final class DerivePanel extends Panel {
 
     private Formula.Reading reading() {
         Formula.Reading reading = Formula.read(formula.getText(), table);
-        if (edited.isPresent() && reading instanceof Formula.Reading.Read(Formula read, _)) {
+        if (edited.isPresent() && reading instanceof Formula.Reading.Read(Formula read, var _)) {
             Set<Integer> followers = Formula.followersOf(edited.get().id(), table);
-            Optional<Integer> own = read.columns().stream().filter(followers::contains).findFirst();
+            Optional<Integer> own =
+                    read.columns().stream().filter(followers::contains).findFirst();
             if (own.isPresent()) {
-                return new Formula.Reading.Wrong(0, formula.getText().length(),
-                        Phrase.of("“%s” follows %s itself: a formula cannot go round in a circle.", table.column(own.get()).name(),
-                                edited.get().name()));
+                return new Formula.Reading.Wrong(
+                        0,
+                        formula.getText().length(),
+                        Phrase.of(
+                                "“%s” follows %s itself: a formula cannot go round in a circle.",
+                                table.column(own.get()).name(), edited.get().name()));
             }
         }
         return reading;
@@ -216,29 +238,44 @@ public final class DerivePanel extends Panel {
 
     private String preview(Formula read) {
         int rows = table.rows();
-        String first = IntStream.range(0, rows).filter(row -> Double.isFinite(read.value(table, row))).limit(PREVIEWED)
-                .mapToObj(row -> Phrase.of("row %d: %s", row + 1, workspace.study().numbers().plain(read.value(table, row))))
+        String first = IntStream.range(0, rows)
+                .filter(row -> Double.isFinite(read.value(table, row)))
+                .limit(PREVIEWED)
+                .mapToObj(row -> Phrase.of(
+                        "row %d: %s", row + 1, workspace.study().numbers().plain(read.value(table, row))))
                 .collect(Collectors.joining(", "));
-        Optional<Integer> without = IntStream.range(0, Math.min(rows, 1000)).boxed()
-                .filter(row -> !Double.isFinite(read.value(table, row))).findFirst();
-        String bars = read.columns().stream().map(table::column)
-                .flatMap(source -> table.barOf(source).map(Column::name)
-                        .or(() -> source.uniformBars().map(_ -> "the bars of " + source.name())).stream())
-                                .collect(Collectors.joining(", "));
+        Optional<Integer> without = IntStream.range(0, Math.min(rows, 1000))
+                .boxed()
+                .filter(row -> !Double.isFinite(read.value(table, row)))
+                .findFirst();
+        String bars = read.columns().stream()
+                .map(table::column)
+                .flatMap(source -> table
+                        .barOf(source)
+                        .map(Column::name)
+                        .or(() -> source.uniformBars().map(_ -> "the bars of " + source.name()))
+                        .stream())
+                .collect(Collectors.joining(", "));
         return (first.isEmpty() ? "No row has a result." : "Gives " + first + (rows > PREVIEWED ? " …" : "."))
-                + without.map(row -> Phrase.of("\nRow %d has none: %s.", row + 1, read.fault(table, row).orElse("no finite result")))
-                .orElse("")
+                + without.map(row -> Phrase.of(
+                                "\nRow %d has none: %s.",
+                                row + 1, read.fault(table, row).orElse("no finite result")))
+                        .orElse("")
                 + (bars.isEmpty() || edited.isPresent() ? "" : "\nIts uncertainty is carried over from " + bars + ".");
     }
 
     /// "Load^2" for Load^2: the formula is its own name until one is given.
     private String suggested(String kept) {
-        return Formula.written(new Derivation.Formula(kept), table).replace("“", "").replace("”", "").replaceAll("\\^2(?!\\d)", "²")
+        return Formula.written(new Derivation.Formula(kept), table)
+                .replace("“", "")
+                .replace("”", "")
+                .replaceAll("\\^2(?!\\d)", "²")
                 .replaceAll("\\^3(?!\\d)", "³");
     }
 
     private void listCompletions() {
-        Completions found = table == null || !formula.isFocused() ? new Completions(0, List.of())
+        Completions found = table == null || !formula.isFocused()
+                ? new Completions(0, List.of())
                 : Completions.at(formula.getText(), caret(), table);
         completions.getItems().setAll(found.entries());
         completions.getSelectionModel().selectFirst();
@@ -256,7 +293,9 @@ public final class DerivePanel extends Panel {
         boolean listed = !completions.getItems().isEmpty();
         if (listed && (event.getCode() == KeyCode.DOWN || event.getCode() == KeyCode.UP)) {
             int next = completions.getSelectionModel().getSelectedIndex() + (event.getCode() == KeyCode.DOWN ? 1 : -1);
-            completions.getSelectionModel().select(Math.floorMod(next, completions.getItems().size()));
+            completions
+                    .getSelectionModel()
+                    .select(Math.floorMod(next, completions.getItems().size()));
             completions.scrollTo(completions.getSelectionModel().getSelectedIndex());
             event.consume();
         } else if (listed && event.getCode() == KeyCode.TAB && !event.isShiftDown()) {
@@ -283,7 +322,7 @@ public final class DerivePanel extends Panel {
     }
 
     private void make() {
-        if (!(reading() instanceof Formula.Reading.Read(_, String kept))) {
+        if (!(reading() instanceof Formula.Reading.Read(var _, String kept))) {
             formula.requestFocus();
             return;
         }
@@ -293,16 +332,19 @@ public final class DerivePanel extends Panel {
             return;
         }
         Heading called = Heading.of(name.getText());
-        boolean taken = table.columns().stream().anyMatch(column -> column.name().equals(called.name())
-                && edited.map(Column::id).orElse(-1) != column.id());
+        boolean taken = table.columns().stream()
+                .anyMatch(column -> column.name().equals(called.name())
+                        && edited.map(Column::id).orElse(-1) != column.id());
         if (taken) {
             showError(Phrase.of("There is a column “%s” already: give this one another name.", called.name()));
             name.requestFocus();
             return;
         }
         var chosen = (Use) use.getSelectedToggle().getUserData();
-        workspace.perform(edited.isPresent() ? new ColumnEdit.SetFormula(table.id(), edited.get().id(), called, kept)
-                : new ColumnEdit.Derive(table.id(), called, kept, chosen.role, chosen.instead));
+        workspace.perform(
+                edited.isPresent()
+                        ? new ColumnEdit.SetFormula(table.id(), edited.get().id(), called, kept)
+                        : new ColumnEdit.Derive(table.id(), called, kept, chosen.role, chosen.instead));
         close();
     }
 

@@ -18,7 +18,8 @@ import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
 import javafx.scene.layout.GridPane;
 
-/// Fills a column from the chosen cell on with a regular series: first value and step, and either the last value or how many.
+/// Fills a column from the chosen cell on with a regular series: first value and step, and either the last value or
+/// how many.
 public final class FillPanel extends Panel {
     private final MeasurementGrid grid;
     private final TextField first = field("series-first", "First value", 8);
@@ -42,7 +43,11 @@ public final class FillPanel extends Panel {
 
     /// What it does by name, for the finder and for keys.
     public static void addTo(Commands commands, Workspace workspace, Panels panels) {
-        commands.add("Fill a regular series …", "Shortcut+E", () -> workspace.table().isPresent(), () -> panels.show(FillPanel.class));
+        commands.add(
+                "Fill a regular series …",
+                "Shortcut+E",
+                () -> workspace.table().isPresent(),
+                () -> panels.show(FillPanel.class));
     }
 
     /// Takes first value and step from the chosen cell and the one below, where they hold numbers.
@@ -52,7 +57,8 @@ public final class FillPanel extends Panel {
         last.clear();
         count.clear();
         Optional<Column> column = grid.chosenColumn();
-        heading.setText("Fill " + column.map(Column::name).orElse("a new column") + " from row " + (grid.place().getRow() + 1) + " on");
+        heading.setText("Fill " + column.map(Column::name).orElse("a new column") + " from row "
+                + (grid.place().getRow() + 1) + " on");
         int row = grid.place().getRow();
         double a = column.map(c -> c.cells().number(row)).orElse(Double.NaN);
         double b = column.map(c -> c.cells().number(row + 1)).orElse(Double.NaN);
@@ -72,24 +78,29 @@ public final class FillPanel extends Panel {
                 ? Math.floor((number(last).orElse(Double.NaN) - from.getAsDouble()) / by.getAsDouble() + 1e-9) + 1
                 : number(count).orElse(Double.NaN);
         if (!(values >= 1 && values <= TableEdit.FillSeries.MAX && values == Math.rint(values))) {
-            showError("Give a last value that the steps reach, or how many values: a whole number from 1 to 1,000,000.");
+            showError(
+                    "Give a last value that the steps reach, or how many values: a whole number from 1 to 1,000,000.");
             return;
         }
         Table table = workspace.table().orElseThrow();
         if (grid.chosenColumn().isEmpty()) {
             workspace.perform(new ColumnEdit.AddColumn(table.id()));
         }
-        int column = grid.chosenColumn().orElseGet(() -> workspace.table().orElseThrow().columns().getLast()).id();
-        workspace.perform(new TableEdit.FillSeries(table.id(), column, grid.place().getRow(), from.getAsDouble(), by.getAsDouble(),
-                (int) values));
+        int column = grid.chosenColumn()
+                .orElseGet(() -> workspace.table().orElseThrow().columns().getLast())
+                .id();
+        workspace.perform(new TableEdit.FillSeries(
+                table.id(), column, grid.place().getRow(), from.getAsDouble(), by.getAsDouble(), (int) values));
         close();
     }
 
     private String shown(double value) {
-        return NumberText.shortest(value).replace('.', workspace.table().orElseThrow().mark().sign());
+        return NumberText.shortest(value)
+                .replace('.', workspace.table().orElseThrow().mark().sign());
     }
 
     private OptionalDouble number(TextField field) {
-        return NumberText.number(field.getText(), workspace.table().orElseThrow().mark());
+        return NumberText.number(
+                field.getText(), workspace.table().orElseThrow().mark());
     }
 }

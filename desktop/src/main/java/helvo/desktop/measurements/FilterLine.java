@@ -28,9 +28,14 @@ final class FilterLine extends Button {
         setShown(this, !table.isBlank());
         String sentence = RowCondition.sentence(figure.only(), table);
         var meets = RowCondition.all(figure.only(), table);
-        setText(sentence.isEmpty() ? Phrase.of("All %,d %s", table.rows(), table.rows() == 1 ? "row" : "rows")
-                : Phrase.of("Only rows where %s: %,d of %,d", sentence, IntStream.range(0, table.rows()).filter(meets).count(),
-                        table.rows()));
+        setText(
+                sentence.isEmpty()
+                        ? Phrase.of("All %,d %s", table.rows(), table.rows() == 1 ? "row" : "rows")
+                        : Phrase.of(
+                                "Only rows where %s: %,d of %,d",
+                                sentence,
+                                IntStream.range(0, table.rows()).filter(meets).count(),
+                                table.rows()));
         setAccessibleText(getText() + "; click to use only some rows");
         tooltip.setText(getText() + ". Click to use only some rows.");
         pseudoClassStateChanged(FILTERED, !sentence.isEmpty());

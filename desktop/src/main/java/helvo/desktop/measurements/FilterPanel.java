@@ -54,21 +54,42 @@ public final class FilterPanel extends Panel {
         column.valueProperty().subscribe(this::list);
         from.setOnAction(_ -> use());
         to.setOnAction(_ -> use());
-        var setAside = new HBox(8, new Label("Reason"), reason, button("filter-aside", "Set these rows aside", this::setAside));
+        var setAside = new HBox(
+                8, new Label("Reason"), reason, button("filter-aside", "Set these rows aside", this::setAside));
         setAside.setAlignment(Pos.CENTER_LEFT);
         HBox.setHgrow(reason, Priority.ALWAYS);
-        getChildren().addAll(heading, conditions, new HBox(8, new Label("Rows where"), column), values, range, wrong,
-                new FlowPane(8, 8, mainButton("filter-use", "Use only these", this::use), button("filter-all", "Use all rows", () -> {
-                    workspace.perform(new FigureEdit.UseOnly(figure().id(), List.of()));
-                    close();
-                })), muted("Or leave them in the table, struck through, and out of every fit:"), setAside);
+        getChildren()
+                .addAll(
+                        heading,
+                        conditions,
+                        new HBox(8, new Label("Rows where"), column),
+                        values,
+                        range,
+                        wrong,
+                        new FlowPane(
+                                8,
+                                8,
+                                mainButton("filter-use", "Use only these", this::use),
+                                button("filter-all", "Use all rows", () -> {
+                                    workspace.perform(new FigureEdit.UseOnly(figure().id(), List.of()));
+                                    close();
+                                })),
+                        muted("Or leave them in the table, struck through, and out of every fit:"),
+                        setAside);
     }
 
     /// What it does by name, for the finder and for keys.
     public static void addTo(Commands commands, Workspace workspace, Panels panels) {
-        commands.add("Only these rows: filter by value or range …", "Shortcut+Shift+O", () -> workspace.table().isPresent(),
+        commands.add(
+                "Only these rows: filter by value or range …",
+                "Shortcut+Shift+O",
+                () -> workspace.table().isPresent(),
                 () -> panels.show(FilterPanel.class));
-        commands.add("Set rows aside by condition …", "", () -> workspace.table().isPresent(), () -> panels.show(FilterPanel.class));
+        commands.add(
+                "Set rows aside by condition …",
+                "",
+                () -> workspace.table().isPresent(),
+                () -> panels.show(FilterPanel.class));
     }
 
     @Override
@@ -83,7 +104,9 @@ public final class FilterPanel extends Panel {
             text.setWrapText(true);
             HBox.setHgrow(text, Priority.ALWAYS);
             var drop = button("filter-drop-" + only.indexOf(condition), "Drop", () -> {
-                workspace.perform(new FigureEdit.UseOnly(figure().id(), only.stream().filter(each -> each != condition).toList()));
+                workspace.perform(new FigureEdit.UseOnly(
+                        figure().id(),
+                        only.stream().filter(each -> each != condition).toList()));
                 begin();
             });
             drop.setMinWidth(USE_PREF_SIZE);
@@ -91,7 +114,9 @@ public final class FilterPanel extends Panel {
         }
         Column chosen = column.getValue();
         column.getItems().setAll(table.columns());
-        column.setValue(table.columns().stream().filter(each -> chosen != null && each.id() == chosen.id()).findFirst()
+        column.setValue(table.columns().stream()
+                .filter(each -> chosen != null && each.id() == chosen.id())
+                .findFirst()
                 .orElse(table.columns().getFirst()));
         focus(column);
     }
@@ -114,30 +139,54 @@ public final class FilterPanel extends Panel {
         setShown(range, ranged);
         from.clear();
         to.clear();
-        showError(few.isEmpty() && !ranged ? Phrase.of("This column has more than %,d different texts: choose by another.", ValueList.MAX)
-                : "");
-        List<RowCondition> now = figure().only().stream().filter(each -> each.column() == chosen.id()).toList();
-        few.ifPresent(found -> values.show(table, chosen, found, now.stream().flatMap(each -> switch (each) {
-            case RowCondition.Is(_, Cell value) -> List.of(value).stream();
-            case RowCondition.OneOf(_, List<Cell> ticked) -> ticked.stream();
-            case RowCondition.Between _, RowCondition.Beyond _, RowCondition.IsNot _ -> List.<Cell>of().stream();
-        }).toList()));
-        now.stream().filter(RowCondition.Between.class::isInstance).map(RowCondition.Between.class::cast).findFirst().ifPresent(between -> {
-            from.setText(Double.isInfinite(between.low()) ? "" : chosen.format().shown(between.low(), table.mark()));
-            to.setText(Double.isInfinite(between.high()) ? "" : chosen.format().shown(between.high(), table.mark()));
-        });
+        showError(
+                few.isEmpty() && !ranged
+                        ? Phrase.of("This column has more than %,d different texts: choose by another.", ValueList.MAX)
+                        : "");
+        List<RowCondition> now = figure().only().stream()
+                .filter(each -> each.column() == chosen.id())
+                .toList();
+        few.ifPresent(found -> values.show(
+                table,
+                chosen,
+                found,
+                now.stream()
+                        .flatMap(each -> switch (each) {
+                            case RowCondition.Is(var _, Cell value) -> List.of(value).stream();
+                            case RowCondition.OneOf(var _, List<Cell> ticked) -> ticked.stream();
+                            case RowCondition.Between _, RowCondition.Beyond _, RowCondition.IsNot _ ->
+                                List.<Cell>of().stream();
+                        })
+                        .toList()));
+        now.stream()
+                .filter(RowCondition.Between.class::isInstance)
+                .map(RowCondition.Between.class::cast)
+                .findFirst()
+                .ifPresent(between -> {
+                    from.setText(
+                            Double.isInfinite(between.low())
+                                    ? ""
+                                    : chosen.format().shown(between.low(), table.mark()));
+                    to.setText(
+                            Double.isInfinite(between.high())
+                                    ? ""
+                                    : chosen.format().shown(between.high(), table.mark()));
+                });
     }
 
     /// What is ticked or given as a range; empty, with a word why, when there is nothing or it is wrong.
     private Optional<RowCondition> condition() {
         Column chosen = column.getValue();
-        boolean ranged = range.isVisible() && !(from.getText().isBlank() && to.getText().isBlank());
+        boolean ranged =
+                range.isVisible() && !(from.getText().isBlank() && to.getText().isBlank());
         if (!ranged) {
             List<Cell> ticked = values.isVisible() ? values.ticked() : List.of();
             if (ticked.isEmpty()) {
-                showError(range.isVisible() ? "Give a value from or to which rows are used" + (values.isVisible() ? ", or select some."
-                        : ".")
-                        : "Select at least one value.");
+                showError(
+                        range.isVisible()
+                                ? "Give a value from or to which rows are used"
+                                        + (values.isVisible() ? ", or select some." : ".")
+                                : "Select at least one value.");
                 return Optional.empty();
             }
             return Optional.of(new RowCondition.OneOf(chosen.id(), ticked));
@@ -145,8 +194,9 @@ public final class FilterPanel extends Panel {
         double low = limit(chosen, from, Double.NEGATIVE_INFINITY);
         double high = limit(chosen, to, Double.POSITIVE_INFINITY);
         if (Double.isNaN(low) || Double.isNaN(high)) {
-            showError(Phrase.of("“%s” is not a %s.", (Double.isNaN(low) ? from : to).getText(), chosen.kind() == Kind.DATE ? "date"
-                    : "number"));
+            showError(Phrase.of(
+                    "“%s” is not a %s.",
+                    (Double.isNaN(low) ? from : to).getText(), chosen.kind() == Kind.DATE ? "date" : "number"));
             return Optional.empty();
         }
         if (low > high) {
@@ -157,8 +207,9 @@ public final class FilterPanel extends Panel {
     }
 
     private double limit(Column of, TextField field, double open) {
-        return field.getText().isBlank() ? open : of.typed(field.getText(), table.mark()) instanceof Cell.Number(double number) ? number
-                : Double.NaN;
+        return field.getText().isBlank()
+                ? open
+                : of.typed(field.getText(), table.mark()) instanceof Cell.Number(double number) ? number : Double.NaN;
     }
 
     /// Another condition on a column takes the place of the one before it.
@@ -176,10 +227,17 @@ public final class FilterPanel extends Panel {
         condition().ifPresent(condition -> {
             var meets = condition.in(table);
             long rows = IntStream.range(0, table.rows()).filter(meets).count();
-            workspace.perform(new TableEdit.SetAsideWhere(table.id(), List.of(condition),
-                    reason.getText().isBlank() ? condition.sentence(table) : reason.getText().strip()));
-            workspace.messages().tell(Phrase.of("%,d %s set aside: %s.", rows, rows == 1 ? "row was" : "rows were",
-                    condition.sentence(table)));
+            workspace.perform(new TableEdit.SetAsideWhere(
+                    table.id(),
+                    List.of(condition),
+                    reason.getText().isBlank()
+                            ? condition.sentence(table)
+                            : reason.getText().strip()));
+            workspace
+                    .messages()
+                    .tell(Phrase.of(
+                            "%,d %s set aside: %s.",
+                            rows, rows == 1 ? "row was" : "rows were", condition.sentence(table)));
             close();
         });
     }

@@ -15,10 +15,13 @@ final class Follows {
     static Optional<String> of(Column column, Table table) {
         return column.derivation().map(derivation -> switch (derivation) {
             case Derivation.Formula kept -> column.name() + " = " + Formula.written(kept, table);
-            case Derivation.Carried(int of, _) -> "Uncertainty of " + table.column(of).name()
-                    + ", carried over from the bars of what it is computed from";
-            case Derivation.Membership(int of, String name, var values, _) -> Phrase.of("“%s” where %s is one of %d values", name,
-                    table.column(of).name(), values.size());
+            case Derivation.Carried(int of, var _) ->
+                "Uncertainty of " + table.column(of).name()
+                        + ", carried over from the bars of what it is computed from";
+            case Derivation.Membership(int of, String name, var values, var _) ->
+                Phrase.of(
+                        "“%s” where %s is one of %d values",
+                        name, table.column(of).name(), values.size());
             case Derivation.Group _ -> "One row for each different " + column.name();
             case Derivation.Turned _ -> column.name() + ", follows the table that was turned";
             case Derivation.Statistic _ -> column.name() + ", follows its source";

@@ -11,7 +11,8 @@ import javafx.scene.control.TablePosition;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseEvent;
 
-/// How the keyboard moves about the grid and its headings. Tab goes right, Enter to the next row in the column where the Tabs began.
+/// How the keyboard moves about the grid and its headings. Tab goes right, Enter to the next row in the column
+/// where the Tabs began.
 final class GridKeys implements ColumnHead.Neighbours {
     private final Workspace workspace;
     private final MeasurementGrid grid;
@@ -50,8 +51,13 @@ final class GridKeys implements ColumnHead.Neighbours {
 
     @Override
     public void cells(Column from) {
-        grid.select(Math.max(0, grid.place().getRow()), grid.getColumns()
-                .get(Math.clamp(tabsBegan.orElse(place(from) + 1), 1, grid.table().columns().size())));
+        grid.select(
+                Math.max(0, grid.place().getRow()),
+                grid.getColumns()
+                        .get(Math.clamp(
+                                tabsBegan.orElse(place(from) + 1),
+                                1,
+                                grid.table().columns().size())));
         tabsBegan = OptionalInt.empty();
         grid.requestFocus();
     }
@@ -99,8 +105,7 @@ final class GridKeys implements ColumnHead.Neighbours {
                     clipboard(event);
                 }
             }
-            default -> {
-            }
+            default -> {}
         }
     }
 
@@ -117,7 +122,10 @@ final class GridKeys implements ColumnHead.Neighbours {
     private void up(KeyEvent event) {
         tabsBegan = OptionalInt.empty();
         TablePosition<Integer, ?> at = focused();
-        if (at != null && at.getRow() == 0 && at.getColumn() <= grid.table().columns().size() && !event.isShiftDown()
+        if (at != null
+                && at.getRow() == 0
+                && at.getColumn() <= grid.table().columns().size()
+                && !event.isShiftDown()
                 && !event.isShortcutDown()
                 && !event.isAltDown()) {
             grid.head(grid.table().columns().get(at.getColumn() - 1)).requestFocus();
@@ -178,8 +186,8 @@ final class GridKeys implements ColumnHead.Neighbours {
         tabsBegan = OptionalInt.empty();
     }
 
-    /// To the next cell. From the last one of the first row it goes to where a column is added, of any other row to the next row:
-    /// only from a cell that holds something, so that Tab leads out of the table as well.
+    /// To the next cell. From the last one of the first row it goes to where a column is added, of any other row to
+    /// the next row: only from a cell that holds something, so that Tab leads out of the table as well.
     private void tabOrLeave(KeyEvent event) {
         TablePosition<Integer, ?> at = focused();
         if (at != null && tab(at.getRow(), at.getColumn(), event.isShiftDown())) {
@@ -207,7 +215,10 @@ final class GridKeys implements ColumnHead.Neighbours {
     }
 
     void go(int row, int column) {
-        if (row >= 0 && row < grid.getItems().size() && column >= 1 && column < grid.getColumns().size()) {
+        if (row >= 0
+                && row < grid.getItems().size()
+                && column >= 1
+                && column < grid.getColumns().size()) {
             grid.select(row, grid.getColumns().get(column));
             grid.show(row);
         }

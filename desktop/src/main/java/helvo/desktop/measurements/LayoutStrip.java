@@ -38,14 +38,13 @@ final class LayoutStrip extends MenuButton {
     void show(Table table) {
         setShown(this, table.source().isPresent());
         getItems().clear();
-        ReadAs how = table.readAs().orElseGet(() -> new ReadAs("Read from a file", List.of(), List.of(), 1,
-                ReadingChoices.NONE));
+        ReadAs how = table.readAs()
+                .orElseGet(() -> new ReadAs("Read from a file", List.of(), List.of(), 1, ReadingChoices.NONE));
         if (table.source().isPresent()) {
             readAs(table, how);
         }
         switch (table.source().orElse(null)) {
-            case null -> {
-            }
+            case null -> {}
             case Table.Source.Text source -> text(table, source, how.choices());
             case Table.Source.Sheet source -> sheet(table, source, how.choices());
         }
@@ -71,12 +70,17 @@ final class LayoutStrip extends MenuButton {
     /// Everything that was decided in reading the file, and a press to decide it otherwise.
     private void readAs(Table table, ReadAs how) {
         String layout = table.readBy().orElse(how.layout());
-        setText(layout.substring(0, 1).toUpperCase(Locale.ROOT) + layout.substring(1)
-                + (how.remarks().isEmpty() ? "" : Phrase.of(" · %d decided", how.remarks().size())));
+        setText(layout.substring(0, 1).toUpperCase(Locale.ROOT)
+                + layout.substring(1)
+                + (how.remarks().isEmpty()
+                        ? ""
+                        : Phrase.of(" · %d decided", how.remarks().size())));
         how.remarks().forEach(remark -> said(remark.sentence()));
         if (!how.notes().isEmpty()) {
-            var notes = new Menu(Phrase.of("Not of the table (%d %s)", how.notes().size(), how.notes().size() == 1 ? "line" : "lines"));
-            how.notes().stream().limit(SHOWN_NOTES).forEach(note -> notes.getItems().add(new MenuItem(shortened(note))));
+            var notes = new Menu(Phrase.of(
+                    "Not of the table (%d %s)", how.notes().size(), how.notes().size() == 1 ? "line" : "lines"));
+            how.notes().stream().limit(SHOWN_NOTES).forEach(note -> notes.getItems()
+                    .add(new MenuItem(shortened(note))));
             getItems().add(notes);
         }
         if (!getItems().isEmpty()) {
@@ -84,20 +88,46 @@ final class LayoutStrip extends MenuButton {
         }
         ReadingChoices choices = how.choices();
         var flat = getItems();
-        choice(flat, "Decimal point", table.mark() == DecimalMark.POINT, table, choices.withDecimal(Optional.of(DecimalMark.POINT)));
-        choice(flat, "Decimal comma", table.mark() == DecimalMark.COMMA, table, choices.withDecimal(Optional.of(DecimalMark.COMMA)));
+        choice(
+                flat,
+                "Decimal point",
+                table.mark() == DecimalMark.POINT,
+                table,
+                choices.withDecimal(Optional.of(DecimalMark.POINT)));
+        choice(
+                flat,
+                "Decimal comma",
+                table.mark() == DecimalMark.COMMA,
+                table,
+                choices.withDecimal(Optional.of(DecimalMark.COMMA)));
         boolean headings = !layout.contains("no headings");
         flat.add(new SeparatorMenuItem());
-        choice(flat, "Headings found by their words", headings && choices.headingLine().isEmpty(), table,
+        choice(
+                flat,
+                "Headings found by their words",
+                headings && choices.headingLine().isEmpty(),
+                table,
                 choices.withHeadingLine(Optional.empty()));
-        choice(flat, "Headings in the first line", choices.headingLine().equals(Optional.of(1)), table,
+        choice(
+                flat,
+                "Headings in the first line",
+                choices.headingLine().equals(Optional.of(1)),
+                table,
                 choices.withHeadingLine(Optional.of(1)));
         choice(flat, "No headings", !headings, table, choices.withHeadingLine(Optional.of(0)));
         flat.add(new SeparatorMenuItem());
         var dates = menu("Dates").getItems();
-        choice(dates, "Day before month", choices.dateOrder().equals(Optional.of(DateText.Order.DAY_FIRST)), table,
+        choice(
+                dates,
+                "Day before month",
+                choices.dateOrder().equals(Optional.of(DateText.Order.DAY_FIRST)),
+                table,
                 choices.withDateOrder(Optional.of(DateText.Order.DAY_FIRST)));
-        choice(dates, "Month before day", choices.dateOrder().equals(Optional.of(DateText.Order.MONTH_FIRST)), table,
+        choice(
+                dates,
+                "Month before day",
+                choices.dateOrder().equals(Optional.of(DateText.Order.MONTH_FIRST)),
+                table,
                 choices.withDateOrder(Optional.of(DateText.Order.MONTH_FIRST)));
         if (how.tables() > 1) {
             tables(table, how);
@@ -138,18 +168,31 @@ final class LayoutStrip extends MenuButton {
     private void text(Table table, Table.Source.Text source, ReadingChoices choices) {
         var fields = menu("Fields").getItems();
         for (Delimiter delimiter : Delimiter.values()) {
-            choice(fields, "Parted by " + delimiter.plural(), delimiter.sign() == source.delimiter(), table,
+            choice(
+                    fields,
+                    "Parted by " + delimiter.plural(),
+                    delimiter.sign() == source.delimiter(),
+                    table,
                     choices.withSeparator(Optional.of(delimiter.sign())));
         }
         var encodings = menu("Encoding").getItems();
         for (String charset : List.of("UTF-8", "windows-1252", "UTF-16")) {
-            choice(encodings, "In " + charset, charset.equalsIgnoreCase(source.charset()), table,
+            choice(
+                    encodings,
+                    "In " + charset,
+                    charset.equalsIgnoreCase(source.charset()),
+                    table,
                     choices.withEncoding(Optional.of(charset)));
         }
     }
 
     private void sheet(Table table, Table.Source.Sheet source, ReadingChoices choices) {
-        choice(getItems(), "Leave out hidden rows and columns", choices.hidden(), table, choices.withHidden(!choices.hidden()));
+        choice(
+                getItems(),
+                "Leave out hidden rows and columns",
+                choices.hidden(),
+                table,
+                choices.withHidden(!choices.hidden()));
         var other = new MenuItem("Open other sheets of it …");
         other.setId("other-sheets");
         other.setOnAction(_ -> workspace.importer().open(List.of(Path.of(source.file()))));

@@ -47,10 +47,14 @@ final class MeasurementCell extends TableCell<Integer, Integer> {
         String shown = column.shown(row, grid.table().mark());
         // A long text would be measured letter by letter to find what of it fits.
         setText(shown.length() > MOST_SHOWN ? shown.substring(0, MOST_SHOWN) + "…" : shown);
-        boolean noResult = column.isDerived() && column.kind() == Kind.NUMBER && column.cells().cell(row) instanceof Cell.Text;
-        setTooltip(noResult ? new Tooltip("No result: " + column.cells().cell(row).exactText()) : null);
+        boolean noResult = column.isDerived()
+                && column.kind() == Kind.NUMBER
+                && column.cells().cell(row) instanceof Cell.Text;
+        setTooltip(
+                noResult ? new Tooltip("No result: " + column.cells().cell(row).exactText()) : null);
         setAlignment(alignment(column));
-        boolean odd = column.kind() != Kind.TEXT && column.cells().cell(row) instanceof Cell.Text(String text)
+        boolean odd = column.kind() != Kind.TEXT
+                && column.cells().cell(row) instanceof Cell.Text(String text)
                 && !MissingText.saysNone(text);
         pseudoClassStateChanged(NEEDS_LOOK, odd && !grid.table().setAside().has(row));
     }

@@ -41,9 +41,10 @@ import javafx.scene.control.skin.VirtualFlow;
 
 /// The cells of one table. It holds no values of its own: it shows the study's and turns typing into edits.
 ///
-/// Tab goes right, Enter to the next row in the column where the Tabs began; Shift reverses both. Typing replaces a cell, F2 or a
-/// double click edits it, Delete empties it. Up from the first row leads to the headings. Below the last row lie empty cells, and
-/// typing there adds rows; right of the last column lies one that adds a column, for who goes there on purpose.
+/// Tab goes right, Enter to the next row in the column where the Tabs began; Shift reverses both. Typing replaces a
+/// cell, F2 or a double click edits it, Delete empties it. Up from the first row leads to the headings. Below the
+/// last row lie empty cells, and typing there adds rows; right of the last column lies one that adds a column, for
+/// who goes there on purpose.
 public final class MeasurementGrid extends TableView<Integer> {
     private static final double ROW_HEIGHT = 23;
     /// What a new table shows to type into.
@@ -92,25 +93,35 @@ public final class MeasurementGrid extends TableView<Integer> {
         return workspace.selection().get().has(row);
     }
 
-    /// Several rows that are chosen here are selected on the figure as well; a single cell is only where the keyboard is.
+    /// Several rows that are chosen here are selected on the figure as well; a single cell is only where the
+    /// keyboard is.
     private void selectRows() {
         if (!isFocused() || table == null) {
             return;
         }
         List<Integer> rows = chosenRows();
         if (rows.size() > 1 || !workspace.selection().get().isNone()) {
-            workspace.select(rows.size() > 1 ? rows.stream().mapToInt(Integer::intValue).toArray() : new int[0]);
+            workspace.select(
+                    rows.size() > 1 ? rows.stream().mapToInt(Integer::intValue).toArray() : new int[0]);
         }
     }
 
     public void show(Table newTable) {
         Table old = table;
         table = newTable;
-        boolean sameColumns = old != null && old.id() == table.id()
-                && old.columns().stream().map(Column::id).toList().equals(table.columns().stream().map(Column::id).toList());
+        boolean sameColumns = old != null
+                && old.id() == table.id()
+                && old.columns().stream()
+                        .map(Column::id)
+                        .toList()
+                        .equals(table.columns().stream().map(Column::id).toList());
         if (sameColumns) {
             for (int i = 0; i < table.columns().size(); i++) {
-                follow(getColumns().get(i + 1), old.columns().get(i), table.columns().get(i), old);
+                follow(
+                        getColumns().get(i + 1),
+                        old.columns().get(i),
+                        table.columns().get(i),
+                        old);
             }
             getColumns().getFirst().setPrefWidth(ColumnWidths.ofRowNumbers(table));
         } else {
@@ -131,7 +142,8 @@ public final class MeasurementGrid extends TableView<Integer> {
         }
     }
 
-    /// Columns of the view stay, with their cells, and show other columns of the study: most of what another table costs is new cells.
+    /// Columns of the view stay, with their cells, and show other columns of the study: most of what another table
+    /// costs is new cells.
     private void showColumns() {
         int wanted = table.columns().size();
         have(wanted);
@@ -151,7 +163,12 @@ public final class MeasurementGrid extends TableView<Integer> {
         if (there > columns) {
             getColumns().remove(1 + columns, 1 + there);
         } else if (there < columns) {
-            getColumns().addAll(1 + there, IntStream.range(there, columns).mapToObj(_ -> new StudyColumn(this)).toList());
+            getColumns()
+                    .addAll(
+                            1 + there,
+                            IntStream.range(there, columns)
+                                    .mapToObj(_ -> new StudyColumn(this))
+                                    .toList());
         }
     }
 
@@ -169,7 +186,9 @@ public final class MeasurementGrid extends TableView<Integer> {
             getColumns().getFirst().setPrefWidth(ColumnWidths.ofRowNumbers(table));
             for (int i = 0; i < table.columns().size(); i++) {
                 head(getColumns().get(i + 1), table.columns().get(i));
-                getColumns().get(i + 1).setPrefWidth(ColumnWidths.of(table.columns().get(i), table));
+                getColumns()
+                        .get(i + 1)
+                        .setPrefWidth(ColumnWidths.of(table.columns().get(i), table));
             }
         }
     }
@@ -177,14 +196,18 @@ public final class MeasurementGrid extends TableView<Integer> {
     /// What a tag says hangs on whether there is an x, and halves of bars, elsewhere.
     private void follow(TableColumn<Integer, ?> at, Column before, Column column, Table old) {
         boolean sameAround = Stream.of(Role.X, Role.X_DOWN, Role.Y_DOWN)
-                .allMatch(role -> old.first(role).isPresent() == table.first(role).isPresent());
+                .allMatch(
+                        role -> old.first(role).isPresent() == table.first(role).isPresent());
         boolean sameHead = before.with(Cells.NONE).equals(column.with(Cells.NONE)) && sameAround;
         if (!sameHead) {
             head(at, column);
         }
         if (!sameHead || before.cells() != column.cells()) {
-            at.setPrefWidth(Math.max(at.getWidth(), sameHead ? ColumnWidths.ofCells(column, table, Optional.of(before))
-                    : ColumnWidths.of(column, table)));
+            at.setPrefWidth(Math.max(
+                    at.getWidth(),
+                    sameHead
+                            ? ColumnWidths.ofCells(column, table, Optional.of(before))
+                            : ColumnWidths.of(column, table)));
         }
     }
 
@@ -218,15 +241,23 @@ public final class MeasurementGrid extends TableView<Integer> {
         return flow().filter(flow -> flow.getFirstVisibleCell() != null).map(flow -> {
             IndexedCell<?> first = flow.getFirstVisibleCell();
             Point2D corner = sceneToLocal(first.localToScene(0, 0));
-            double before = getVisibleLeafColumns().stream().takeWhile(each -> each != column).mapToDouble(TableColumn::getWidth).sum();
-            return new BoundingBox(corner.getX() + before, corner.getY() + (row - first.getIndex()) * getFixedCellSize(),
-                    column.getWidth(), getFixedCellSize());
+            double before = getVisibleLeafColumns().stream()
+                    .takeWhile(each -> each != column)
+                    .mapToDouble(TableColumn::getWidth)
+                    .sum();
+            return new BoundingBox(
+                    corner.getX() + before,
+                    corner.getY() + (row - first.getIndex()) * getFixedCellSize(),
+                    column.getWidth(),
+                    getFixedCellSize());
         });
     }
 
     /// Whether a cell lies among those that are shown.
     boolean isInSight(Bounds cell) {
-        return flow().map(Node::getBoundsInParent).filter(shown -> shown.contains(cell.getCenterX(), cell.getCenterY())).isPresent();
+        return flow().map(Node::getBoundsInParent)
+                .filter(shown -> shown.contains(cell.getCenterX(), cell.getCenterY()))
+                .isPresent();
     }
 
     private Optional<VirtualFlow<?>> flow() {
@@ -245,7 +276,8 @@ public final class MeasurementGrid extends TableView<Integer> {
 
     /// Cells of derived columns follow others: typing there asks for the formula, or says what to change instead.
     boolean refusesTyping(int place) {
-        Optional<Column> derived = place < table.columns().size() ? Optional.of(table.columns().get(place)).filter(Column::isDerived)
+        Optional<Column> derived = place < table.columns().size()
+                ? Optional.of(table.columns().get(place)).filter(Column::isDerived)
                 : Optional.empty();
         if (derived.isEmpty()) {
             boolean summary = place < table.columns().size() && table.summary().isPresent();
@@ -293,8 +325,9 @@ public final class MeasurementGrid extends TableView<Integer> {
     /// Scrolls only when the row is out of sight.
     void show(int row) {
         boolean inSight = flow().filter(flow -> flow.getFirstVisibleCell() != null
-                && (row > flow.getFirstVisibleCell().getIndex() || flow.getPosition() == 0)
-                && row < flow.getLastVisibleCell().getIndex()).isPresent();
+                        && (row > flow.getFirstVisibleCell().getIndex() || flow.getPosition() == 0)
+                        && row < flow.getLastVisibleCell().getIndex())
+                .isPresent();
         if (!inSight) {
             scrollTo(Math.max(0, row - 4));
         }
@@ -302,8 +335,12 @@ public final class MeasurementGrid extends TableView<Integer> {
 
     /// The rows of the chosen cells.
     public List<Integer> chosenRows() {
-        return chosenPlaces().map(TablePosition::getRow)
-                .filter(row -> row < table.rows()).distinct().sorted().toList();
+        return chosenPlaces()
+                .map(TablePosition::getRow)
+                .filter(row -> row < table.rows())
+                .distinct()
+                .sorted()
+                .toList();
     }
 
     /// The view gives them without their type.
@@ -332,8 +369,13 @@ public final class MeasurementGrid extends TableView<Integer> {
     ///
     /// @param headings whether their headings stand above them
     public String copied(boolean headings) {
-        List<Column> columns = chosenPlaces().map(at -> at.getColumn() - 1)
-                .filter(place -> place >= 0 && place < table.columns().size()).distinct().sorted().map(table.columns()::get).toList();
+        List<Column> columns = chosenPlaces()
+                .map(at -> at.getColumn() - 1)
+                .filter(place -> place >= 0 && place < table.columns().size())
+                .distinct()
+                .sorted()
+                .map(table.columns()::get)
+                .toList();
         return CellsAsText.of(columns, chosenRows(), table.mark(), headings);
     }
 
@@ -415,8 +457,11 @@ public final class MeasurementGrid extends TableView<Integer> {
     /// Empties the chosen cells, as one step.
     void empty() {
         List<Edit> edits = chosenPlaces()
-                .filter(at -> at.getColumn() >= 1 && at.getColumn() <= table.columns().size() && at.getRow() < table.rows())
-                .<Edit>map(at -> new TableEdit.SetCell(table.id(), table.columns().get(at.getColumn() - 1).id(), at.getRow(), "")).toList();
+                .filter(at ->
+                        at.getColumn() >= 1 && at.getColumn() <= table.columns().size() && at.getRow() < table.rows())
+                .<Edit>map(at -> new TableEdit.SetCell(
+                        table.id(), table.columns().get(at.getColumn() - 1).id(), at.getRow(), ""))
+                .toList();
         if (edits.size() == 1) {
             workspace.perform(edits.getFirst());
         } else if (!edits.isEmpty()) {

@@ -49,8 +49,12 @@ public final class MeasurementsPane extends VBox {
         var heading = new Label("Measurements");
         heading.getStyleClass().add("region-heading");
         hint.setText("Click a heading to type its name and unit, then pairs: Tab to the right, Enter to the next row.");
-        tabs = new Tabs("table-", place -> workspace.show(workspace.study().tables().get(place).id()))
-                .renaming((name, place) -> workspace.perform(new StudyEdit.RenameTable(workspace.study().tables().get(place).id(), name)))
+        tabs = new Tabs(
+                        "table-",
+                        place -> workspace.show(
+                                workspace.study().tables().get(place).id()))
+                .renaming((name, place) -> workspace.perform(new StudyEdit.RenameTable(
+                        workspace.study().tables().get(place).id(), name)))
                 .ending(add());
         layout = new LayoutStrip(workspace);
         layout.setMaxWidth(Double.MAX_VALUE);
@@ -65,8 +69,11 @@ public final class MeasurementsPane extends VBox {
         workspace.history().subscribe(this::update);
         workspace.tableId().subscribe(_ -> update());
         workspace.analysis().subscribe(_ -> problems());
-        workspace.revealed().subscribe(row -> row.ifPresent(at -> workspace.table()
-                .ifPresent(table -> grid.choose(at, table.columns().getFirst()))));
+        workspace
+                .revealed()
+                .subscribe(row -> row.ifPresent(at -> workspace
+                        .table()
+                        .ifPresent(table -> grid.choose(at, table.columns().getFirst()))));
     }
 
     private void showFormula(Optional<Column> column) {
@@ -86,37 +93,65 @@ public final class MeasurementsPane extends VBox {
 
     /// What can be done with tables by name.
     public void addTo(Commands commands) {
-        commands.add("Use other data for this table …", "", () -> workspace.table().filter(table -> !table.isBlank()).isPresent(),
+        commands.add(
+                "Use other data for this table …",
+                "",
+                () -> workspace.table().filter(table -> !table.isBlank()).isPresent(),
                 workspace.importer()::useOtherData);
         commands.add("Follow the file of this table", "", () -> hasFile(false), () -> follow(true));
         commands.add("No longer follow the file of this table", "", () -> hasFile(true), () -> follow(false));
         commands.add("Paste as a new table", "Shortcut+Shift+V", () -> true, workspace.importer()::pasteTable);
-        commands.add("Change the heading of the chosen column: name and unit", "Shift+F2", () -> grid.chosenColumn().isPresent(),
+        commands.add(
+                "Change the heading of the chosen column: name and unit",
+                "Shift+F2",
+                () -> grid.chosenColumn().isPresent(),
                 this::editHeading);
-        commands.add("Copy the chosen cells with their headings", "Shortcut+Alt+C", this::hasTable,
+        commands.add(
+                "Copy the chosen cells with their headings",
+                "Shortcut+Alt+C",
+                this::hasTable,
                 () -> SystemClipboard.copy(grid.copied(true)));
-        commands.add("Copy the table with its headings", "", this::hasTable, workspace.exporter().copying()::table);
+        commands.add(
+                "Copy the table with its headings",
+                "",
+                this::hasTable,
+                workspace.exporter().copying()::table);
         commands.add("Insert a row before the chosen one", "Shortcut+I", this::hasTable, this::insertRow);
         commands.add("Remove the chosen rows", "Shortcut+Delete", this::hasTable, this::removeRows);
         commands.add("Sort the rows by the chosen column, rising", "", this::hasTable, () -> sort(true));
         commands.add("Sort the rows by the chosen column, falling", "", this::hasTable, () -> sort(false));
-        commands.add("Go to what needs a look", "Shortcut+2", () -> firstLook().isPresent(), () ->
-                firstLook().ifPresent(Node::requestFocus));
-        commands.add("Role, kind and format of the chosen column", "Shortcut+Shift+K", () -> chosenTag().isPresent(),
+        commands.add("Go to what needs a look", "Shortcut+2", () -> firstLook().isPresent(), () -> firstLook()
+                .ifPresent(Node::requestFocus));
+        commands.add(
+                "Role, kind and format of the chosen column",
+                "Shortcut+Shift+K",
+                () -> chosenTag().isPresent(),
                 () -> chosenTag().ifPresent(tag -> {
-            tag.requestFocus();
-            tag.show();
-        }));
+                    tag.requestFocus();
+                    tag.show();
+                }));
         commands.add("Move the chosen rows up", "Alt+Up", this::hasTable, () -> moveRows(-1));
         commands.add("Move the chosen rows down", "Alt+Down", this::hasTable, () -> moveRows(1));
         commands.add("Move the chosen column left", "Alt+Left", this::hasTable, () -> moveColumn(-1));
         commands.add("Move the chosen column right", "Alt+Right", this::hasTable, () -> moveColumn(1));
-        commands.add("One row for each value of a wide table, as a table more", "", this::hasTable, () -> turn(Summary.Form.ONE_ROW_EACH));
-        commands.add("Turn rows into columns, as a table more", "", this::hasTable, () -> turn(Summary.Form.ROWS_TO_COLUMNS));
+        commands.add(
+                "One row for each value of a wide table, as a table more",
+                "",
+                this::hasTable,
+                () -> turn(Summary.Form.ONE_ROW_EACH));
+        commands.add(
+                "Turn rows into columns, as a table more",
+                "",
+                this::hasTable,
+                () -> turn(Summary.Form.ROWS_TO_COLUMNS));
         commands.add("Add a column", "", this::hasTable, this::addColumn);
         commands.add("Remove the chosen column", "", this::hasTable, this::removeColumn);
         commands.add("Set chosen rows aside, or bring them back", "Shortcut+D", this::hasTable, this::toggleSetAside);
-        commands.add("Show the next table", "Shortcut+Page Up", () -> workspace.study().tables().size() > 1, this::next);
+        commands.add(
+                "Show the next table",
+                "Shortcut+Page Up",
+                () -> workspace.study().tables().size() > 1,
+                this::next);
         commands.add("An empty table to type into", "", () -> true, this::addTable);
         commands.add("Another name for this table", "", this::hasTable, this::rename);
         commands.add("Remove this table from the study", "", this::hasTable, this::removeTable);
@@ -128,16 +163,20 @@ public final class MeasurementsPane extends VBox {
 
     private void next() {
         List<Table> tables = workspace.study().tables();
-        workspace.table().ifPresent(table -> workspace.show(tables.get((tables.indexOf(table) + 1) % tables.size()).id()));
+        workspace
+                .table()
+                .ifPresent(table -> workspace.show(
+                        tables.get((tables.indexOf(table) + 1) % tables.size()).id()));
     }
 
     /// More tables.
     private AddButton add() {
-        return new AddButton("table-add", "Another table").with("table-open", "Open a table …", workspace.importer()::open)
+        return new AddButton("table-add", "Another table")
+                .with("table-open", "Open a table …", workspace.importer()::open)
                 .with("table-paste", "Paste as a new table", workspace.importer()::pasteTable)
                 .with("table-new", "An empty table", this::addTable)
                 .with("table-rename", "Another name for this table", this::rename)
-                        .with("table-remove", "Remove this table", this::removeTable);
+                .with("table-remove", "Remove this table", this::removeTable);
     }
 
     /// An empty table to type into.
@@ -149,7 +188,9 @@ public final class MeasurementsPane extends VBox {
 
     /// Types the name of the table in view on its tab.
     void rename() {
-        workspace.table().ifPresent(table -> tabs.edit(workspace.study().tables().indexOf(table)));
+        workspace
+                .table()
+                .ifPresent(table -> tabs.edit(workspace.study().tables().indexOf(table)));
     }
 
     void removeTable() {
@@ -190,12 +231,16 @@ public final class MeasurementsPane extends VBox {
     }
 
     void insertRow() {
-        workspace.table().ifPresent(table -> workspace.perform(new TableEdit.InsertRows(table.id(),
-                Math.min(grid.place().getRow(), table.rows()), 1)));
+        workspace
+                .table()
+                .ifPresent(table -> workspace.perform(new TableEdit.InsertRows(
+                        table.id(), Math.min(grid.place().getRow(), table.rows()), 1)));
     }
 
     void removeRows() {
-        workspace.table().filter(_ -> !grid.chosenRows().isEmpty())
+        workspace
+                .table()
+                .filter(_ -> !grid.chosenRows().isEmpty())
                 .ifPresent(table -> workspace.perform(new TableEdit.RemoveRows(table.id(), grid.chosenRows())));
     }
 
@@ -206,21 +251,29 @@ public final class MeasurementsPane extends VBox {
 
     /// The table in another shape, as one more that follows it.
     private void turn(Summary.Form form) {
-        workspace.table().ifPresent(table -> Turning.refused(table, form).ifPresentOrElse(workspace.messages()::tell,
-                () -> workspace.perform(new StudyEdit.Turn(table.id(), table.name() + ", turned", form))));
+        workspace.table().ifPresent(table -> Turning.refused(table, form)
+                .ifPresentOrElse(
+                        workspace.messages()::tell,
+                        () -> workspace.perform(new StudyEdit.Turn(table.id(), table.name() + ", turned", form))));
     }
 
     /// Moves the chosen rows.
     ///
     /// @param by places down
     void moveRows(int by) {
-        workspace.table().filter(table -> table.summary().isEmpty() && !grid.chosenRows().isEmpty()).ifPresent(table -> {
-            List<Integer> rows = grid.chosenRows();
-            int first = rows.getFirst();
-            int column = Math.min(grid.place().getColumn() - 1, table.columns().size() - 1);
-            workspace.perform(new TableEdit.MoveRows(table.id(), first, rows.getLast() - first + 1, by));
-            grid.choose(Math.clamp((long) first + by, 0, table.rows() - 1), workspace.table().orElseThrow().columns().get(column));
-        });
+        workspace
+                .table()
+                .filter(table -> table.summary().isEmpty() && !grid.chosenRows().isEmpty())
+                .ifPresent(table -> {
+                    List<Integer> rows = grid.chosenRows();
+                    int first = rows.getFirst();
+                    int column = Math.min(
+                            grid.place().getColumn() - 1, table.columns().size() - 1);
+                    workspace.perform(new TableEdit.MoveRows(table.id(), first, rows.getLast() - first + 1, by));
+                    grid.choose(
+                            Math.clamp((long) first + by, 0, table.rows() - 1),
+                            workspace.table().orElseThrow().columns().get(column));
+                });
     }
 
     /// Moves the chosen column.
@@ -229,7 +282,8 @@ public final class MeasurementsPane extends VBox {
     void moveColumn(int by) {
         workspace.table().ifPresent(table -> grid.chosenColumn().ifPresent(column -> {
             int row = grid.place().getRow();
-            workspace.perform(new ColumnEdit.MoveColumn(table.id(), column.id(), table.columns().indexOf(column) + by));
+            workspace.perform(new ColumnEdit.MoveColumn(
+                    table.id(), column.id(), table.columns().indexOf(column) + by));
             grid.choose(row, workspace.table().orElseThrow().column(column.id()));
         }));
     }
@@ -245,28 +299,44 @@ public final class MeasurementsPane extends VBox {
 
     private ContextMenu menu() {
         MenuItem aside = menuItem("Set row aside", this::toggleSetAside);
-        var menu = new ContextMenu(menuItem("Cut", grid::cut), menuItem("Copy", () -> SystemClipboard.copy(grid.copied(false))),
+        var menu = new ContextMenu(
+                menuItem("Cut", grid::cut),
+                menuItem("Copy", () -> SystemClipboard.copy(grid.copied(false))),
                 menuItem("Copy with headings", () -> SystemClipboard.copy(grid.copied(true))),
-                menuItem("Paste", grid::paste), new SeparatorMenuItem(),
-                menuItem("Change the heading", this::editHeading), aside, menuItem("Insert a row before this", this::insertRow),
-                        menuItem("Remove rows", this::removeRows),
-                menuItem("Move rows up", () -> moveRows(-1)), menuItem("Move rows down", () -> moveRows(1)), new SeparatorMenuItem(),
+                menuItem("Paste", grid::paste),
+                new SeparatorMenuItem(),
+                menuItem("Change the heading", this::editHeading),
+                aside,
+                menuItem("Insert a row before this", this::insertRow),
+                menuItem("Remove rows", this::removeRows),
+                menuItem("Move rows up", () -> moveRows(-1)),
+                menuItem("Move rows down", () -> moveRows(1)),
+                new SeparatorMenuItem(),
                 menuItem("Sort rows by this column, rising", () -> sort(true)),
-                        menuItem("Sort rows by this column, falling", () -> sort(false)),
-                menuItem("Fill a regular series …", () -> panels.show(FillPanel.class)), new SeparatorMenuItem(),
+                menuItem("Sort rows by this column, falling", () -> sort(false)),
+                menuItem("Fill a regular series …", () -> panels.show(FillPanel.class)),
+                new SeparatorMenuItem(),
                 menuItem("A column by formula …", () -> showFormula(Optional.empty())),
-                        menuItem("Averages of repeats …", () -> panels.show(SummaryPanel.class)),
-                        menuItem("One row for each value", () -> turn(Summary.Form.ONE_ROW_EACH)),
-                        menuItem("Turn rows into columns", () -> turn(Summary.Form.ROWS_TO_COLUMNS)),
+                menuItem("Averages of repeats …", () -> panels.show(SummaryPanel.class)),
+                menuItem("One row for each value", () -> turn(Summary.Form.ONE_ROW_EACH)),
+                menuItem("Turn rows into columns", () -> turn(Summary.Form.ROWS_TO_COLUMNS)),
                 menuItem("A set of values …", () -> panels.show(SetPanel.class)),
-                        menuItem("Only these rows …", () -> panels.show(FilterPanel.class)), new SeparatorMenuItem(),
-                        menuItem("Add a column", this::addColumn),
-                menuItem("Move this column left", () -> moveColumn(-1)), menuItem("Move this column right", () -> moveColumn(1)),
-                        menuItem("Remove this column", this::removeColumn));
+                menuItem("Only these rows …", () -> panels.show(FilterPanel.class)),
+                new SeparatorMenuItem(),
+                menuItem("Add a column", this::addColumn),
+                menuItem("Move this column left", () -> moveColumn(-1)),
+                menuItem("Move this column right", () -> moveColumn(1)),
+                menuItem("Remove this column", this::removeColumn));
         menu.setOnShowing(_ -> workspace.table().ifPresent(table -> {
-            boolean back = !grid.chosenRows().isEmpty() && grid.chosenRows().stream().allMatch(table.setAside()::has);
-            aside.setText(back ? "Bring row back (set aside: " + table.setAside().reasons().get(grid.chosenRows().getFirst()) + ")"
-                    : "Set row aside");
+            boolean back =
+                    !grid.chosenRows().isEmpty() && grid.chosenRows().stream().allMatch(table.setAside()::has);
+            aside.setText(
+                    back
+                            ? "Bring row back (set aside: "
+                                    + table.setAside()
+                                            .reasons()
+                                            .get(grid.chosenRows().getFirst()) + ")"
+                            : "Set row aside");
         }));
         return menu;
     }
@@ -285,12 +355,17 @@ public final class MeasurementsPane extends VBox {
     }
 
     private void problems() {
-        workspace.table().ifPresent(table -> look.show(table, workspace.analysis().get().problems()
-                .getOrDefault(table.id(), Problems.NONE)));
+        workspace
+                .table()
+                .ifPresent(table -> look.show(
+                        table, workspace.analysis().get().problems().getOrDefault(table.id(), Problems.NONE)));
     }
 
     private boolean hasFile(boolean followed) {
-        return workspace.table().filter(table -> table.source().isPresent() && table.follows() == followed).isPresent();
+        return workspace
+                .table()
+                .filter(table -> table.source().isPresent() && table.follows() == followed)
+                .isPresent();
     }
 
     private void follow(boolean follows) {

@@ -3,15 +3,15 @@ package helvo.desktop.measurements;
 import static helvo.desktop.controls.Controls.setShown;
 
 import helvo.core.Phrase;
-import helvo.core.number.NumberText;
 import helvo.core.derive.Turning;
+import helvo.core.number.NumberText;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.DecisionEdit;
 import helvo.core.study.StudyEdit;
 import helvo.core.table.Cell;
 import helvo.core.table.ColumnQuestion;
-import helvo.core.table.Decision.Choice;
 import helvo.core.table.Decision;
+import helvo.core.table.Decision.Choice;
 import helvo.core.table.Problem;
 import helvo.core.table.Problems;
 import helvo.core.table.ReadingWay;
@@ -31,8 +31,8 @@ import javafx.scene.control.Tooltip;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.VBox;
 
-/// Lists what is not as its column says, alike cells together, each with the choices that fit; below, what was decided already,
-/// each with a way back.
+/// Lists what is not as its column says, alike cells together, each with the choices that fit; below, what was
+/// decided already, each with a way back.
 final class NeedsALook extends VBox {
     /// So many have room one under the other.
     private static final int FEW = 2;
@@ -44,7 +44,12 @@ final class NeedsALook extends VBox {
     private Says said;
 
     /// All that shows; nothing is built again while it is the same.
-    private record Says(int table, List<ColumnQuestion> questions, Optional<Summary.Form> shape, List<String> problems, int count,
+    private record Says(
+            int table,
+            List<ColumnQuestion> questions,
+            Optional<Summary.Form> shape,
+            List<String> problems,
+            int count,
             List<Decision> decisions,
             Problem opened) {}
 
@@ -57,11 +62,21 @@ final class NeedsALook extends VBox {
 
     void show(Table table, Problems problems) {
         List<ColumnQuestion> questions = problems.questions();
-        Optional<Summary.Form> shape = Turning.wanted(table).filter(form -> workspace.study().tables().stream()
-                .noneMatch(each -> each.summary().filter(of -> of.source() == table.id() && of.form() == form).isPresent()));
-        var says = new Says(table.id(), questions, shape, problems.groups().stream().limit(SHOWN).map(problem -> sentence(table, problem))
-                .toList(),
-                problems.count(), table.decisions(), opened);
+        Optional<Summary.Form> shape = Turning.wanted(table)
+                .filter(form -> workspace.study().tables().stream().noneMatch(each -> each.summary()
+                        .filter(of -> of.source() == table.id() && of.form() == form)
+                        .isPresent()));
+        var says = new Says(
+                table.id(),
+                questions,
+                shape,
+                problems.groups().stream()
+                        .limit(SHOWN)
+                        .map(problem -> sentence(table, problem))
+                        .toList(),
+                problems.count(),
+                table.decisions(),
+                opened);
         if (says.equals(said)) {
             return;
         }
@@ -79,8 +94,13 @@ final class NeedsALook extends VBox {
         shape.ifPresent(form -> list.getChildren().add(offer(table, form)));
         problems.groups().stream().limit(SHOWN).forEach(problem -> entries(list, table, problem));
         if (problems.groups().size() > SHOWN) {
-            list.getChildren().add(sentence(Phrase.of("and %,d more; those above come first.",
-                    problems.groups().stream().skip(SHOWN).mapToInt(Problem::count).sum())));
+            list.getChildren()
+                    .add(sentence(Phrase.of(
+                            "and %,d more; those above come first.",
+                            problems.groups().stream()
+                                    .skip(SHOWN)
+                                    .mapToInt(Problem::count)
+                                    .sum())));
         }
         if (!decided.isEmpty()) {
             Label heading = sentence(Phrase.of("Decided (%,d)", decided.size()));
@@ -88,12 +108,15 @@ final class NeedsALook extends VBox {
             list.getChildren().add(heading);
             decided.stream().limit(SHOWN).forEach(each -> list.getChildren().add(decision(table, each)));
         }
-        var heading = new Label(count == 0 ? shape.isPresent() ? "Another shape of the table" : "Nothing needs a look"
-                : Phrase.of("Needs a look (%,d)", count));
+        var heading = new Label(
+                count == 0
+                        ? shape.isPresent() ? "Another shape of the table" : "Nothing needs a look"
+                        : Phrase.of("Needs a look (%,d)", count));
         heading.getStyleClass().add("look-heading");
         pseudoClassStateChanged(javafx.css.PseudoClass.getPseudoClass("settled"), count == 0);
-        boolean small = problems.groups().size() + decided.size() + questions.size() + (shape.isPresent() ? 1 : 0) <= FEW
-                && list.getChildren().size() <= FEW + 1;
+        boolean small =
+                problems.groups().size() + decided.size() + questions.size() + (shape.isPresent() ? 1 : 0) <= FEW
+                        && list.getChildren().size() <= FEW + 1;
         getChildren().addAll(heading, small ? list : scrolling(list, count == 0 ? 84 : 178));
     }
 
@@ -101,8 +124,9 @@ final class NeedsALook extends VBox {
     private VBox question(Table table, ColumnQuestion question) {
         var choices = new FlowPane(2, 4);
         for (ReadingWay way : question.ways()) {
-            Button answer = choice(question.answer(way), "read-" + way.name().toLowerCase(Locale.ROOT).replace('_', '-') + "-"
-                    + question.column(),
+            Button answer = choice(
+                    question.answer(way),
+                    "read-" + way.name().toLowerCase(Locale.ROOT).replace('_', '-') + "-" + question.column(),
                     () -> workspace.perform(new ColumnEdit.ReadIn(table.id(), question.column(), way)));
             answer.setTooltip(new Tooltip("Read the column as " + way.words()));
             if (way != ReadingWay.TEXT) {
@@ -116,11 +140,18 @@ final class NeedsALook extends VBox {
     /// A table that would be plotted more easily in another shape.
     private VBox offer(Table table, Summary.Form form) {
         boolean wide = form == Summary.Form.ONE_ROW_EACH;
-        Button turn = choice(wide ? "One row for each value" : "Turn rows into columns", "turn-" + table.id(),
+        Button turn = choice(
+                wide ? "One row for each value" : "Turn rows into columns",
+                "turn-" + table.id(),
                 () -> workspace.perform(new StudyEdit.Turn(table.id(), table.name() + ", turned", form)));
         turn.getStyleClass().add("look-main");
-        return new VBox(4, sentence(wide ? "The columns are named by numbers, as of one quantity at several times or doses."
-                : "The rows are named, as if the table lay on its side."), new FlowPane(2, 4, turn));
+        return new VBox(
+                4,
+                sentence(
+                        wide
+                                ? "The columns are named by numbers, as of one quantity at several times or doses."
+                                : "The rows are named, as if the table lay on its side."),
+                new FlowPane(2, 4, turn));
     }
 
     private static ScrollPane scrolling(VBox list, double height) {
@@ -158,8 +189,12 @@ final class NeedsALook extends VBox {
             choices.getChildren().add(use);
         });
         var missing = choice("Missing" + all, "missing-" + id, () -> decide(table, problem, Choice.MISSING));
-        var keep = choice(problem.sort() == Problem.Sort.BLANK ? "Leave" + (all.isEmpty() ? " it" : all) + " empty" : "Keep" + all,
-                "keep-" + id, () -> decide(table, problem, Choice.KEPT));
+        var keep = choice(
+                problem.sort() == Problem.Sort.BLANK
+                        ? "Leave" + (all.isEmpty() ? " it" : all) + " empty"
+                        : "Keep" + all,
+                "keep-" + id,
+                () -> decide(table, problem, Choice.KEPT));
         var aside = choice("Set" + all + " aside", "aside-" + id, () -> decide(table, problem, Choice.SET_ASIDE));
         switch (problem.sort()) {
             case NOT_A_NUMBER, NOT_A_DATE -> choices.getChildren().addAll(missing, aside);
@@ -167,11 +202,25 @@ final class NeedsALook extends VBox {
             case NO_RESULT, REPEATED -> choices.getChildren().addAll(keep, aside);
             case BLANK, FAR -> choices.getChildren().addAll(keep, aside);
         }
-        problem.in(table).filter(column -> problem.count() == 1 && !column.isDerived())
-                .ifPresentOrElse(column -> choices.getChildren().add(choice("Edit", "edit-" + id, () -> grid.edit(row, column))),
-                        () -> choices.getChildren().add(problem.count() == 1
-                                ? choice("Show", "show-" + id, () -> grid.choose(row, problem.in(table).orElse(table.columns().getFirst())))
-                                : choice(open ? "Together" : "One by one", "one-by-one-" + row, () -> open(table, open ? null : problem))));
+        problem.in(table)
+                .filter(column -> problem.count() == 1 && !column.isDerived())
+                .ifPresentOrElse(
+                        column -> choices.getChildren().add(choice("Edit", "edit-" + id, () -> grid.edit(row, column))),
+                        () -> choices.getChildren()
+                                .add(
+                                        problem.count() == 1
+                                                ? choice(
+                                                        "Show",
+                                                        "show-" + id,
+                                                        () -> grid.choose(
+                                                                row,
+                                                                problem.in(table)
+                                                                        .orElse(table.columns()
+                                                                                .getFirst())))
+                                                : choice(
+                                                        open ? "Together" : "One by one",
+                                                        "one-by-one-" + row,
+                                                        () -> open(table, open ? null : problem))));
         return new VBox(4, sentence(sentence(table, problem)), choices);
     }
 
@@ -185,8 +234,12 @@ final class NeedsALook extends VBox {
     }
 
     private void decide(Table table, Problem problem, Choice choice) {
-        workspace.perform(new DecisionEdit.Decide(table.id(), problem.column(), Arrays.stream(problem.rows()).boxed().toList(),
-                problem.sort(), choice,
+        workspace.perform(new DecisionEdit.Decide(
+                table.id(),
+                problem.column(),
+                Arrays.stream(problem.rows()).boxed().toList(),
+                problem.sort(),
+                choice,
                 choice == Choice.SET_ASIDE ? reason(table, problem) : ""));
     }
 
@@ -194,8 +247,12 @@ final class NeedsALook extends VBox {
         return switch (problem.sort()) {
             case NOT_A_NUMBER, NOT_A_DATE, LIMIT -> problem.why(table);
             case NO_RESULT -> problem.text();
-            case BLANK -> problem.in(table).map(column -> column.name() + " is missing").orElse("missing");
-            case FAR -> problem.in(table).map(column -> column.name() + " lies far from the rest").orElse("far from the rest");
+            case BLANK ->
+                problem.in(table).map(column -> column.name() + " is missing").orElse("missing");
+            case FAR ->
+                problem.in(table)
+                        .map(column -> column.name() + " lies far from the rest")
+                        .orElse("far from the rest");
             case REPEATED -> "repeats an earlier row";
         };
     }
@@ -205,7 +262,9 @@ final class NeedsALook extends VBox {
         Map<List<Object>, List<Decision>> alike = new LinkedHashMap<>();
         for (Decision decision : table.decisions()) {
             Object text = decision.choice() == Choice.KEPT ? "" : decision.was();
-            alike.computeIfAbsent(List.of(decision.column(), decision.about(), decision.choice(), text), _ -> new java.util.ArrayList<>())
+            alike.computeIfAbsent(
+                            List.of(decision.column(), decision.about(), decision.choice(), text),
+                            _ -> new java.util.ArrayList<>())
                     .add(decision);
         }
         return List.copyOf(alike.values());
@@ -214,11 +273,23 @@ final class NeedsALook extends VBox {
     private VBox decision(Table table, List<Decision> decisions) {
         Decision first = decisions.getFirst();
         int[] rows = decisions.stream().mapToInt(Decision::row).sorted().toArray();
-        var problem = new Problem(first.about(), first.column(), first.was() instanceof Cell.Empty ? "" : first.was().exactText(), rows);
+        var problem = new Problem(
+                first.about(),
+                first.column(),
+                first.was() instanceof Cell.Empty ? "" : first.was().exactText(),
+                rows);
         String was = problem.text().isEmpty() || first.choice() == Choice.KEPT ? "" : "“" + problem.text() + "”, ";
-        return new VBox(2, sentence(capitalised(problem.place(table)) + ": " + was + first.choice().words() + "."),
-                choice("Take back", "back-" + rows[0], () -> workspace.perform(new DecisionEdit.TakeBack(table.id(), first.column(),
-                        Arrays.stream(rows).boxed().toList()))));
+        return new VBox(
+                2,
+                sentence(capitalised(problem.place(table)) + ": " + was
+                        + first.choice().words() + "."),
+                choice(
+                        "Take back",
+                        "back-" + rows[0],
+                        () -> workspace.perform(new DecisionEdit.TakeBack(
+                                table.id(),
+                                first.column(),
+                                Arrays.stream(rows).boxed().toList()))));
     }
 
     private static String capitalised(String text) {

@@ -25,8 +25,8 @@ import javafx.scene.control.MenuButton;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.SeparatorMenuItem;
 
-/// The small tag in a column's heading: shows what the column is for; pressing it changes that, its kind, its format, what its
-/// bars mean, or its formula.
+/// The small tag in a column's heading: shows what the column is for; pressing it changes that, its kind, its
+/// format, what its bars mean, or its formula.
 final class RoleTag extends MenuButton {
     private final Workspace workspace;
     private final int table;
@@ -43,7 +43,10 @@ final class RoleTag extends MenuButton {
         this.column = column;
         setText(column.role() == Role.NONE ? "–" : tag(of, column.role()));
         setId("role-" + column.id());
-        getStyleClass().addAll("role-tag", "role-" + column.role().name().toLowerCase(Locale.ROOT).replace('_', '-'));
+        getStyleClass()
+                .addAll(
+                        "role-tag",
+                        "role-" + column.role().name().toLowerCase(Locale.ROOT).replace('_', '-'));
         setMinWidth(USE_PREF_SIZE);
         setAccessibleText("Role of " + column.name() + ": " + column.role().tag() + ", " + column.holds());
         setOnShowing(_ -> getItems().setAll(choices()));
@@ -53,12 +56,20 @@ final class RoleTag extends MenuButton {
     private List<MenuItem> choices() {
         var items = new ArrayList<MenuItem>();
         for (Role role : Role.values()) {
-            items.add(item(meaning(role), "role-" + column.id() + "-" + role.name(), role == column.role(),
+            items.add(item(
+                    meaning(role),
+                    "role-" + column.id() + "-" + role.name(),
+                    role == column.role(),
                     new ColumnEdit.SetRole(table, column.id(), role)));
         }
         if (otherX && column.role() != Role.X) {
-            items.add(1, item("x too, for the columns at its right", "role-" + column.id() + "-further", false,
-                    new ColumnEdit.UseAsFurtherX(table, column.id())));
+            items.add(
+                    1,
+                    item(
+                            "x too, for the columns at its right",
+                            "role-" + column.id() + "-further",
+                            false,
+                            new ColumnEdit.UseAsFurtherX(table, column.id())));
         }
         if (column.role() == Role.Y) {
             items.addAll(axes());
@@ -68,11 +79,12 @@ final class RoleTag extends MenuButton {
             items.add(kinds());
         }
         if (column.kind() != Kind.TEXT) {
-            items.add(switch (column.format()) {
-                case Format.Dates dates -> perTime(dates);
-                case Format.Durations durations -> countedIn(durations);
-                default -> formats();
-            });
+            items.add(
+                    switch (column.format()) {
+                        case Format.Dates dates -> perTime(dates);
+                        case Format.Durations durations -> countedIn(durations);
+                        default -> formats();
+                    });
         }
         if (column.role().isBar() || column.uniformBars().isPresent()) {
             items.add(meanings());
@@ -96,59 +108,94 @@ final class RoleTag extends MenuButton {
 
     /// Along which axis the column is measured, as it is now.
     private List<MenuItem> axes() {
-        return workspace.figure().filter(figure -> figure.table().id() == table
-                && figure.series().stream().anyMatch(each -> each.key().yColumn() == column.id())).map(figure -> {
-            boolean right = figure.series().stream().anyMatch(each -> each.key().yColumn() == column.id() && figure.isOnRight(each.key()));
-            return List.of(new SeparatorMenuItem(), axis(figure, false, !right), axis(figure, true, right));
-        }).orElse(List.of());
+        return workspace
+                .figure()
+                .filter(figure -> figure.table().id() == table
+                        && figure.series().stream().anyMatch(each -> each.key().yColumn() == column.id()))
+                .map(figure -> {
+                    boolean right = figure.series().stream()
+                            .anyMatch(each -> each.key().yColumn() == column.id() && figure.isOnRight(each.key()));
+                    return List.of(new SeparatorMenuItem(), axis(figure, false, !right), axis(figure, true, right));
+                })
+                .orElse(List.of());
     }
 
     private CheckMenuItem axis(FigureAnalysis figure, boolean right, boolean selected) {
         String text = right ? "Along the axis on the right" : "Along the axis on the left";
-        return item(text, "axis-" + column.id() + (right ? "-right" : "-left"), selected,
+        return item(
+                text,
+                "axis-" + column.id() + (right ? "-right" : "-left"),
+                selected,
                 new StudyEdit.Compound(text + ": " + column.name(), figure.measuring(column, right)));
     }
 
     private Menu kinds() {
         var menu = new Menu("Holds " + column.holds());
         menu.setId("kind-" + column.id());
-        var order = column.format() instanceof Format.Dates(_, var known, _) ? known : DateText.Order.DAY_FIRST;
+        var order = column.format() instanceof Format.Dates(var _, var known, var _) ? known : DateText.Order.DAY_FIRST;
         boolean dates = column.kind() == Kind.DATE;
         menu.getItems().add(kind("Numbers", "NUMBER", Kind.NUMBER, order, column.kind() == Kind.NUMBER));
         menu.getItems().add(kind("Text", "TEXT", Kind.TEXT, order, column.kind() == Kind.TEXT));
-        menu.getItems().add(kind("Dates, day before month", "DATE", Kind.DATE, DateText.Order.DAY_FIRST,
-                dates && order == DateText.Order.DAY_FIRST));
-        menu.getItems().add(kind("Dates, month before day", "MONTH_FIRST", Kind.DATE, DateText.Order.MONTH_FIRST,
-                dates && order == DateText.Order.MONTH_FIRST));
+        menu.getItems()
+                .add(kind(
+                        "Dates, day before month",
+                        "DATE",
+                        Kind.DATE,
+                        DateText.Order.DAY_FIRST,
+                        dates && order == DateText.Order.DAY_FIRST));
+        menu.getItems()
+                .add(kind(
+                        "Dates, month before day",
+                        "MONTH_FIRST",
+                        Kind.DATE,
+                        DateText.Order.MONTH_FIRST,
+                        dates && order == DateText.Order.MONTH_FIRST));
         return menu;
     }
 
     private CheckMenuItem kind(String text, String id, Kind kind, DateText.Order order, boolean selected) {
-        return item(text, "kind-" + column.id() + "-" + id, selected, new ColumnEdit.SetKind(table, column.id(), kind, order));
+        return item(
+                text,
+                "kind-" + column.id() + "-" + id,
+                selected,
+                new ColumnEdit.SetKind(table, column.id(), kind, order));
     }
 
     private Menu formats() {
         var menu = new Menu("Show numbers");
         menu.getItems().add(format("As written", new Format.AsWritten(column.decimals())));
         for (int decimals = 0; decimals <= 4; decimals++) {
-            menu.getItems().add(format(decimals == 1 ? "With 1 decimal" : Phrase.of("With %d decimals", decimals),
-                    new Format.Rounded(decimals)));
+            menu.getItems()
+                    .add(format(
+                            decimals == 1 ? "With 1 decimal" : Phrase.of("With %d decimals", decimals),
+                            new Format.Rounded(decimals)));
         }
         for (int digits : new int[] {3, 6, 12}) {
-            menu.getItems().add(format(Phrase.of("With %d digits, 10ⁿ where shorter", digits), new Format.Significant(digits)));
+            menu.getItems()
+                    .add(format(
+                            Phrase.of("With %d digits, 10ⁿ where shorter", digits), new Format.Significant(digits)));
         }
         return menu;
     }
 
     private CheckMenuItem format(String text, Format format) {
-        return item(text, "format-" + column.id(), column.format().equals(format), new ColumnEdit.SetFormat(table, column.id(), format));
+        return item(
+                text,
+                "format-" + column.id(),
+                column.format().equals(format),
+                new ColumnEdit.SetFormat(table, column.id(), format));
     }
 
     private Menu perTime(Format.Dates dates) {
         var menu = new Menu("Slopes per " + dates.per().word());
         for (TimeUnit unit : TimeUnit.values()) {
-            menu.getItems().add(item("Per " + unit.word(), "per-" + column.id() + "-" + unit.name(), unit == dates.per(),
-                    new ColumnEdit.SetFormat(table, column.id(), new Format.Dates(dates.form(), dates.order(), unit))));
+            menu.getItems()
+                    .add(item(
+                            "Per " + unit.word(),
+                            "per-" + column.id() + "-" + unit.name(),
+                            unit == dates.per(),
+                            new ColumnEdit.SetFormat(
+                                    table, column.id(), new Format.Dates(dates.form(), dates.order(), unit))));
         }
         return menu;
     }
@@ -156,8 +203,12 @@ final class RoleTag extends MenuButton {
     private Menu countedIn(Format.Durations durations) {
         var menu = new Menu("Counted in " + durations.per().word() + "s");
         for (TimeUnit unit : List.of(TimeUnit.SECOND, TimeUnit.MINUTE, TimeUnit.HOUR, TimeUnit.DAY)) {
-            menu.getItems().add(item("In " + unit.word() + "s", "per-" + column.id() + "-" + unit.name(), unit == durations.per(),
-                    new ColumnEdit.SetFormat(table, column.id(), new Format.Durations(unit))));
+            menu.getItems()
+                    .add(item(
+                            "In " + unit.word() + "s",
+                            "per-" + column.id() + "-" + unit.name(),
+                            unit == durations.per(),
+                            new ColumnEdit.SetFormat(table, column.id(), new Format.Durations(unit))));
         }
         menu.getItems().add(format("Show as numbers", new Format.AsWritten(column.decimals())));
         return menu;
@@ -167,9 +218,12 @@ final class RoleTag extends MenuButton {
         var menu = new Menu("A bar is ± " + column.barMeaning().words());
         menu.setId("meaning-" + column.id());
         for (BarMeaning meaning : BarMeaning.values()) {
-            menu.getItems().add(item("± " + meaning.words() + ": " + meaning.meaning(), "meaning-" + column.id() + "-" + meaning.name(),
-                    meaning == column.barMeaning(),
-                    new ColumnEdit.SetBarMeaning(table, column.id(), meaning)));
+            menu.getItems()
+                    .add(item(
+                            "± " + meaning.words() + ": " + meaning.meaning(),
+                            "meaning-" + column.id() + "-" + meaning.name(),
+                            meaning == column.barMeaning(),
+                            new ColumnEdit.SetBarMeaning(table, column.id(), meaning)));
         }
         return menu;
     }

@@ -3,7 +3,8 @@ package helvo.desktop.measurements;
 import java.util.stream.IntStream;
 import javafx.collections.ObservableListBase;
 
-/// Row numbers as a list that takes no room, and that grows at its end without disturbing a cell that is being edited.
+/// Row numbers as a list that takes no room, and that grows at its end without disturbing a cell that is being
+/// edited.
 final class RowNumbers extends ObservableListBase<Integer> {
     private int rows;
 

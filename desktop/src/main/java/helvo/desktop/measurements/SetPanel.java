@@ -66,19 +66,30 @@ public final class SetPanel extends Panel {
 
     /// What it does by name, for the finder and for keys.
     public static void addTo(Commands commands, Workspace workspace, Panels panels) {
-        commands.add("A set of values against all others …", "", () -> workspace.table().isPresent(), () -> panels.show(SetPanel.class));
+        commands.add(
+                "A set of values against all others …",
+                "",
+                () -> workspace.table().isPresent(),
+                () -> panels.show(SetPanel.class));
     }
 
     @Override
     protected void begin() {
         table = workspace.table().orElseThrow();
-        List<Column> few = table.columns().stream().filter(each -> each.values(ValueList.MAX)
-                .filter(found -> found.size() > 1).isPresent()).toList();
+        List<Column> few = table.columns().stream()
+                .filter(each -> each.values(ValueList.MAX)
+                        .filter(found -> found.size() > 1)
+                        .isPresent())
+                .toList();
         column.getItems().setAll(few);
         showError(few.isEmpty() ? "No column has a few values that repeat: there is nothing to make a set of." : "");
         others.setText("others");
         named = false;
-        column.setValue(few.stream().filter(each -> each.role() == Role.BY).findFirst().or(() -> few.stream().findFirst()).orElse(null));
+        column.setValue(few.stream()
+                .filter(each -> each.role() == Role.BY)
+                .findFirst()
+                .or(() -> few.stream().findFirst())
+                .orElse(null));
         focus(column);
     }
 
@@ -91,9 +102,17 @@ public final class SetPanel extends Panel {
 
     private void suggest() {
         if (!named) {
-            List<String> texts = values.ticked().stream().limit(4).map(cell -> ValueList.text(table, column.getValue(), cell)).toList();
-            name.setText(texts.isEmpty() ? "" : texts.size() == 1 ? texts.getFirst()
-                    : texts.stream().limit(texts.size() - 1L).collect(Collectors.joining(", ")) + " and " + texts.getLast());
+            List<String> texts = values.ticked().stream()
+                    .limit(4)
+                    .map(cell -> ValueList.text(table, column.getValue(), cell))
+                    .toList();
+            name.setText(
+                    texts.isEmpty()
+                            ? ""
+                            : texts.size() == 1
+                                    ? texts.getFirst()
+                                    : texts.stream().limit(texts.size() - 1L).collect(Collectors.joining(", "))
+                                            + " and " + texts.getLast());
         }
     }
 
@@ -101,10 +120,16 @@ public final class SetPanel extends Panel {
         List<Cell> ticked = values.ticked();
         if (ticked.isEmpty()) {
             showError("Select the values that belong to the set.");
-        } else if (name.getText().isBlank() || others.getText().isBlank() || name.getText().strip().equals(others.getText().strip())) {
+        } else if (name.getText().isBlank()
+                || others.getText().isBlank()
+                || name.getText().strip().equals(others.getText().strip())) {
             showError("Give the set and all other rows a name each.");
         } else {
-            workspace.perform(new ColumnEdit.NameSet(table.id(), column.getValue().id(), name.getText().strip(), ticked,
+            workspace.perform(new ColumnEdit.NameSet(
+                    table.id(),
+                    column.getValue().id(),
+                    name.getText().strip(),
+                    ticked,
                     others.getText().strip()));
             close();
         }

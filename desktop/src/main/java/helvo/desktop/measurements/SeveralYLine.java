@@ -18,7 +18,8 @@ import javafx.scene.control.Label;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 
-/// Says above the table that several columns were taken for y, and gives the way back, until somebody has given a column of it a role.
+/// Says above the table that several columns were taken for y, and gives the way back, until somebody has given a
+/// column of it a role.
 final class SeveralYLine extends HBox {
     private final Label sentence = new WrappedLabel();
     private final Button back;
@@ -37,7 +38,8 @@ final class SeveralYLine extends HBox {
     }
 
     void show(Table table, History history) {
-        Optional<String> several = history.steps().stream().anyMatch(step -> isChoiceOfRoles(step, table)) ? Optional.empty()
+        Optional<String> several = history.steps().stream().anyMatch(step -> isChoiceOfRoles(step, table))
+                ? Optional.empty()
                 : RoleGuess.severalY(table.columns());
         setShown(this, several.isPresent());
         several.ifPresent(says -> {
@@ -49,12 +51,12 @@ final class SeveralYLine extends HBox {
     }
 
     private static boolean isChoiceOfRoles(History.Step step, Table table) {
-        return step.edit() instanceof ColumnEdit.SetRole(var id, _, _) && id == table.id()
-                || step.edit() instanceof ColumnEdit.KeepOneY(var of, _) && of == table.id();
+        return step.edit() instanceof ColumnEdit.SetRole(var id, var _, var _) && id == table.id()
+                || step.edit() instanceof ColumnEdit.KeepOneY(var of, var _) && of == table.id();
     }
 
     private void keepFirst() {
-        workspace.table().ifPresent(table -> table.first(Role.Y).ifPresent(first -> workspace.perform(new ColumnEdit.KeepOneY(table.id(),
-                first.id()))));
+        workspace.table().ifPresent(table -> table.first(Role.Y)
+                .ifPresent(first -> workspace.perform(new ColumnEdit.KeepOneY(table.id(), first.id()))));
     }
 }

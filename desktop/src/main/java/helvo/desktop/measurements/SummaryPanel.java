@@ -47,14 +47,28 @@ public final class SummaryPanel extends Panel {
             statistics.put(statistic, box);
             (statistic.isSpread() ? spreads : middles).getChildren().add(box);
         }
-        getChildren().addAll(heading, strong("One row for each different"), groups, strong("Of"), values, strong("Take"), middles,
-                strong("Spread: the first serves as error bars"), spreads, gives, wrong,
-                mainButton("summary-make", "Make the table", this::make));
+        getChildren()
+                .addAll(
+                        heading,
+                        strong("One row for each different"),
+                        groups,
+                        strong("Of"),
+                        values,
+                        strong("Take"),
+                        middles,
+                        strong("Spread: the first serves as error bars"),
+                        spreads,
+                        gives,
+                        wrong,
+                        mainButton("summary-make", "Make the table", this::make));
     }
 
     /// What it does by name, for the finder and for keys.
     public static void addTo(Commands commands, Workspace workspace, Panels panels) {
-        commands.add("Averages of repeats: mean, sum, spread by group …", "Shortcut+Shift+A", () -> workspace.table().isPresent(),
+        commands.add(
+                "Averages of repeats: mean, sum, spread by group …",
+                "Shortcut+Shift+A",
+                () -> workspace.table().isPresent(),
                 () -> panels.show(SummaryPanel.class));
     }
 
@@ -64,7 +78,13 @@ public final class SummaryPanel extends Panel {
         heading.setText("Averages of repeats in " + table.name());
         clearError();
         fill(groups, by, table.columns(), "summary-by-");
-        fill(values, of, table.columns().stream().filter(column -> column.kind() == Kind.NUMBER).toList(), "summary-of-");
+        fill(
+                values,
+                of,
+                table.columns().stream()
+                        .filter(column -> column.kind() == Kind.NUMBER)
+                        .toList(),
+                "summary-of-");
         for (Column column : table.columns()) {
             boolean repeats = column.role() == Role.BY || column.role() == Role.X;
             by.get(column.id()).setSelected(repeats);
@@ -91,7 +111,10 @@ public final class SummaryPanel extends Panel {
     }
 
     private static <K> List<K> ticked(Map<K, CheckBox> boxes) {
-        return boxes.entrySet().stream().filter(box -> box.getValue().isSelected()).map(Map.Entry::getKey).toList();
+        return boxes.entrySet().stream()
+                .filter(box -> box.getValue().isSelected())
+                .map(Map.Entry::getKey)
+                .toList();
     }
 
     /// What is summarised: a column that groups is not.
@@ -103,11 +126,20 @@ public final class SummaryPanel extends Panel {
 
     private void update() {
         clearError();
-        List<String> headings = summarised().stream().flatMap(id -> ticked(statistics).stream()
-                .map(statistic -> statistic.heading(table.column(id).heading()).name())).toList();
-        gives.setText(headings.isEmpty() ? "" : "Gives the columns "
-                + ticked(by).stream().map(id -> table.column(id).name()).collect(Collectors.joining(", ")) + ", "
-                + String.join(", ", headings) + ".");
+        List<String> headings = summarised().stream()
+                .flatMap(id -> ticked(statistics).stream()
+                        .map(statistic ->
+                                statistic.heading(table.column(id).heading()).name()))
+                .toList();
+        gives.setText(
+                headings.isEmpty()
+                        ? ""
+                        : "Gives the columns "
+                                + ticked(by).stream()
+                                        .map(id -> table.column(id).name())
+                                        .collect(Collectors.joining(", "))
+                                + ", "
+                                + String.join(", ", headings) + ".");
     }
 
     private void make() {
@@ -118,7 +150,8 @@ public final class SummaryPanel extends Panel {
         } else if (ticked(statistics).isEmpty()) {
             showError("Select what to take of them, such as the mean.");
         } else {
-            String name = table.name() + " by " + ticked(by).stream().map(id -> table.column(id).name()).collect(Collectors.joining(", "));
+            String name = table.name() + " by "
+                    + ticked(by).stream().map(id -> table.column(id).name()).collect(Collectors.joining(", "));
             workspace.perform(new StudyEdit.Summarise(table.id(), name, ticked(by), summarised(), ticked(statistics)));
             close();
         }

@@ -20,7 +20,8 @@ final class CommandCell extends ListCell<Commands.Command> {
         var name = new Label(command.name());
         var gap = new Region();
         HBox.setHgrow(gap, Priority.ALWAYS);
-        var keys = new Label(command.keys().isEmpty() ? "" : command.keys().getFirst().getDisplayText());
+        var keys = new Label(
+                command.keys().isEmpty() ? "" : command.keys().getFirst().getDisplayText());
         keys.getStyleClass().add("muted");
         var line = new HBox(8, name, gap, keys);
         line.setAlignment(Pos.CENTER_LEFT);

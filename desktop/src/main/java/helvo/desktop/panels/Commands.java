@@ -21,7 +21,8 @@ public final class Commands {
     /// @param keys     the first is the one that is shown
     /// @param possible whether it can be done now
     /// @param text     that it is found by as well; empty for what is found by its name only
-    public record Command(String name, List<KeyCombination> keys, BooleanSupplier possible, Runnable action, String text) {
+    public record Command(
+            String name, List<KeyCombination> keys, BooleanSupplier possible, Runnable action, String text) {
         private static boolean hasAll(String text, String[] words) {
             String lower = text.toLowerCase(Locale.ROOT);
             return Arrays.stream(words).allMatch(lower::contains);
@@ -63,27 +64,37 @@ public final class Commands {
 
     private static KeyCombination combination(String keys) {
         KeyCombination combination = KeyCombination.keyCombination(keys);
-        Require.require(combination instanceof KeyCodeCombination code && (code.getCode().isFunctionKey()
-                || code.getShortcut() == KeyCombination.ModifierValue.DOWN || code.getAlt() == KeyCombination.ModifierValue.DOWN),
-                "“%s” names no key of a command", keys);
+        Require.require(
+                combination instanceof KeyCodeCombination code
+                        && (code.getCode().isFunctionKey()
+                                || code.getShortcut() == KeyCombination.ModifierValue.DOWN
+                                || code.getAlt() == KeyCombination.ModifierValue.DOWN),
+                "“%s” names no key of a command",
+                keys);
         return combination;
     }
 
-    /// Those that can be done now and whose name holds every word that was typed, best matches first; then what tells of these words.
+    /// Those that can be done now and whose name holds every word that was typed, best matches first; then what
+    /// tells of these words.
     public List<Command> matching(String typed) {
         String[] words = typed.strip().toLowerCase(Locale.ROOT).split("\\s+");
-        return all().stream().filter(command -> !command.name().isEmpty() && command.possible().getAsBoolean())
+        return all().stream()
+                .filter(command ->
+                        !command.name().isEmpty() && command.possible().getAsBoolean())
                 .filter(command -> !typed.isBlank() || command.text().isEmpty())
                 .filter(command -> Command.hasAll(command.name() + " " + command.text(), words))
                 .sorted(Comparator.<Command, Boolean>comparing(command -> !Command.hasAll(command.name(), words))
                         .thenComparing(command -> !command.text().isEmpty())
-                        .thenComparing(command -> !command.name().toLowerCase(Locale.ROOT).startsWith(words[0])))
+                        .thenComparing(command ->
+                                !command.name().toLowerCase(Locale.ROOT).startsWith(words[0])))
                 .toList();
     }
 
     /// The one that a key means now.
     public Optional<Command> of(KeyEvent event) {
-        return commands.stream().filter(command -> command.hasKey(event) && command.possible().getAsBoolean()).findFirst();
+        return commands.stream()
+                .filter(command -> command.hasKey(event) && command.possible().getAsBoolean())
+                .findFirst();
     }
 
     public List<Command> all() {

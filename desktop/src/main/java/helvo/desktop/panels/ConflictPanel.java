@@ -28,14 +28,22 @@ public final class ConflictPanel extends Panel {
             close();
             workspace.saver().saveMine();
         });
-        getChildren().addAll(heading, muted("Nothing of yours is lost either way: taking theirs is a step that can be undone. Nothing is "
-                + "saved until you choose."), new FlowPane(8, 8, both, theirs, mine));
+        getChildren()
+                .addAll(
+                        heading,
+                        muted("Nothing of yours is lost either way: taking theirs is a step that can be undone. "
+                                + "Nothing is "
+                                + "saved until you choose."),
+                        new FlowPane(8, 8, both, theirs, mine));
     }
 
     @Override
     protected void begin() {
-        workspace.conflict().get().ifPresent(file -> heading.setText("“" + file.getFileName()
-                + "” was saved by somebody else since you opened it"));
+        workspace
+                .conflict()
+                .get()
+                .ifPresent(file ->
+                        heading.setText("“" + file.getFileName() + "” was saved by somebody else since you opened it"));
         focus(both);
     }
 }

@@ -55,7 +55,9 @@ public final class OpenPanel extends Panel {
         scroll.setFitToWidth(true);
         scroll.setMaxHeight(260);
         content.getChildren().addAll(scroll, mainButton("open-sheets", "Open", () -> {
-            List<String> chosen = sheets.stream().filter(sheet -> boxes.get(sheet).isSelected()).toList();
+            List<String> chosen = sheets.stream()
+                    .filter(sheet -> boxes.get(sheet).isSelected())
+                    .toList();
             if (chosen.isEmpty()) {
                 showError("Select at least one sheet.");
             } else {
@@ -76,10 +78,19 @@ public final class OpenPanel extends Panel {
             close();
             workspace.importer().openStacked(files);
         });
-        content.getChildren().addAll(muted(String.join(", ", files.stream().limit(8).map(file -> file.getFileName().toString()).toList())
-                + (files.size() > 8 ? " …" : "")),
-                muted("In one table, columns of the same name are one, and a column “File” tells where each row is from and splits the "
-                        + "rows."), new FlowPane(8, 8, each, stacked));
+        content.getChildren()
+                .addAll(
+                        muted(String.join(
+                                        ", ",
+                                        files.stream()
+                                                .limit(8)
+                                                .map(file -> file.getFileName().toString())
+                                                .toList())
+                                + (files.size() > 8 ? " …" : "")),
+                        muted("In one table, columns of the same name are one, and a column “File” tells where "
+                                + "each row is from and splits the "
+                                + "rows."),
+                        new FlowPane(8, 8, each, stacked));
         focus(each);
     }
 }

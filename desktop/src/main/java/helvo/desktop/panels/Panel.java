@@ -58,7 +58,8 @@ public abstract class Panel extends VBox {
         StackPane.setMargin(this, new Insets(top, side, 0, side));
     }
 
-    /// Enter presses the button that has the focus, else the main one; a tick box, which would take it, is ticked by the space bar.
+    /// Enter presses the button that has the focus, else the main one; a tick box, which would take it, is ticked
+    /// by the space bar.
     private void entered(KeyEvent event) {
         if (event.getCode() == KeyCode.ENTER) {
             Node focused = getScene().getFocusOwner();

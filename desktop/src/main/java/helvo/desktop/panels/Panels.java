@@ -69,7 +69,8 @@ public final class Panels {
         show(of(kind));
     }
 
-    /// Shows one panel in the place of any other, but for the one that stays beside others; a toggle that is shown is hidden.
+    /// Shows one panel in the place of any other, but for the one that stays beside others; a toggle that is shown
+    /// is hidden.
     public void show(Panel panel) {
         if (panel.isVisible() && panel.isToggle()) {
             hide(panel);
@@ -78,7 +79,8 @@ public final class Panels {
         if (!panel.isVisible()) {
             Node before = window.getScene() == null ? null : window.getScene().getFocusOwner();
             if (!panel.staysBeside()) {
-                for (Open replaced : open.stream().filter(each -> !each.panel.staysBeside()).toList()) {
+                for (Open replaced :
+                        open.stream().filter(each -> !each.panel.staysBeside()).toList()) {
                     replaced.panel.setVisible(false);
                     open.remove(replaced);
                     before = replaced.before;
@@ -108,7 +110,11 @@ public final class Panels {
         }
         Node owner = window.getScene() == null ? null : window.getScene().getFocusOwner();
         boolean hadFocus = owner == null || isIn(panel, owner);
-        Node before = open.stream().filter(each -> each.panel == panel).findFirst().map(Open::before).orElse(null);
+        Node before = open.stream()
+                .filter(each -> each.panel == panel)
+                .findFirst()
+                .map(Open::before)
+                .orElse(null);
         open.removeIf(each -> each.panel == panel);
         if (hadFocus) {
             // Before it is hidden, else the toolkit would give the keyboard to whatever comes next.

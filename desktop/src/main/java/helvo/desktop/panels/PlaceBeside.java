@@ -24,10 +24,18 @@ final class PlaceBeside {
         double height = panel.prefHeight(width);
         double y = Math.clamp(sceneY - 60, TOP, Math.max(TOP, window.getHeight() - height - GAP));
         double atRight = window.getWidth() - width - GAP;
-        double[] places = {GAP, atRight, of.map(box -> box.getMaxX() + 2 * GAP).orElse(atRight),
-                of.map(box -> box.getMinX() - width - 2 * GAP).orElse(GAP)};
-        double x = Arrays.stream(places).filter(each -> each >= GAP && each <= atRight).boxed()
-                .min(Comparator.comparingDouble(each -> of.map(box -> covered(new BoundingBox(each, y, width, height), box)).orElse(0.0)))
+        double[] places = {
+            GAP,
+            atRight,
+            of.map(box -> box.getMaxX() + 2 * GAP).orElse(atRight),
+            of.map(box -> box.getMinX() - width - 2 * GAP).orElse(GAP)
+        };
+        double x = Arrays.stream(places)
+                .filter(each -> each >= GAP && each <= atRight)
+                .boxed()
+                .min(Comparator.comparingDouble(
+                        each -> of.map(box -> covered(new BoundingBox(each, y, width, height), box))
+                                .orElse(0.0)))
                 .orElse(GAP);
         return new Insets(y, 0, 0, x);
     }

@@ -23,7 +23,10 @@ final class StepCell extends ListCell<StepLine> {
     protected double computePrefHeight(double width) {
         double usual = super.computePrefHeight(width);
         return getGraphic() instanceof HBox line && getListView() != null
-                ? Math.max(usual, line.prefHeight(getListView().getWidth() - BESIDES) + snappedTopInset() + snappedBottomInset()) : usual;
+                ? Math.max(
+                        usual,
+                        line.prefHeight(getListView().getWidth() - BESIDES) + snappedTopInset() + snappedBottomInset())
+                : usual;
     }
 
     @Override
@@ -36,11 +39,14 @@ final class StepCell extends ListCell<StepLine> {
         }
         switch (line) {
             case StepLine.AtFirst _ -> show("", line, "", "step-done");
-            case StepLine.Earlier(Instant at, _) -> show("", line, ClockText.of(at), "step-earlier");
-            case StepLine.Came(int steps, var step, _, _, _) -> show(Integer.toString(steps), line, ClockText.of(step.at()), "step-done");
-            case StepLine.Done(int steps, var step) -> show(Integer.toString(steps), line, ClockText.of(step.at()), "step-done");
-            case StepLine.Undone(int steps, var step) -> show(Integer.toString(steps), line, ClockText.of(step.at()), "step-undone");
-            case StepLine.Left(_, _, var last) -> show("", line, ClockText.of(last.at()), "step-left");
+            case StepLine.Earlier(Instant at, var _) -> show("", line, ClockText.of(at), "step-earlier");
+            case StepLine.Came(int steps, var step, var _, var _, var _) ->
+                show(Integer.toString(steps), line, ClockText.of(step.at()), "step-done");
+            case StepLine.Done(int steps, var step) ->
+                show(Integer.toString(steps), line, ClockText.of(step.at()), "step-done");
+            case StepLine.Undone(int steps, var step) ->
+                show(Integer.toString(steps), line, ClockText.of(step.at()), "step-undone");
+            case StepLine.Left(var _, var _, var last) -> show("", line, ClockText.of(last.at()), "step-left");
         }
     }
 
@@ -57,6 +63,8 @@ final class StepCell extends ListCell<StepLine> {
         clock.getStyleClass().add("muted");
         clock.setMinWidth(Region.USE_PREF_SIZE);
         setGraphic(new HBox(6, count, text, clock));
-        setAccessibleText(line.sentence() + (style.equals("step-undone") ? ", undone" : "") + (time.isEmpty() ? "" : ", " + time));
+        setAccessibleText(line.sentence()
+                + (style.equals("step-undone") ? ", undone" : "")
+                + (time.isEmpty() ? "" : ", " + time));
     }
 }

@@ -33,8 +33,11 @@ sealed interface StepLine {
     record Came(int steps, History.Step step, int table, int rows, int times) implements StepLine {
         @Override
         public String sentence() {
-            return times == 1 ? step.sentence() : Phrase.of("%s, in %d steps",
-                    step.sentence().replaceFirst("^[\\d,]+ rows?", Phrase.of("%,d rows", rows)), times);
+            return times == 1
+                    ? step.sentence()
+                    : Phrase.of(
+                            "%s, in %d steps",
+                            step.sentence().replaceFirst("^[\\d,]+ rows?", Phrase.of("%,d rows", rows)), times);
         }
     }
 

@@ -13,8 +13,8 @@ import javafx.scene.control.CheckBox;
 import javafx.scene.control.ListView;
 import javafx.scene.input.KeyCode;
 
-/// Everything that was done, as a readable list with times; pressing a step goes back, or forward again, to it. What was undone and then
-/// left for something else stands behind the step where it was left.
+/// Everything that was done, as a readable list with times; pressing a step goes back, or forward again, to it.
+/// What was undone and then left for something else stands behind the step where it was left.
 public final class StepsPanel extends Panel {
     private final ListView<StepLine> list = new ListView<>();
     private final CheckBox dataOnly = new CheckBox("Only what was done to the data");
@@ -35,8 +35,14 @@ public final class StepsPanel extends Panel {
         });
         dataOnly.setId("steps-data");
         dataOnly.setOnAction(_ -> show(workspace.history().get()));
-        getChildren().addAll(heading, muted("Click a step to have the study as it was after it. What was undone stays here until the study "
-                + "is closed."), list, dataOnly);
+        getChildren()
+                .addAll(
+                        heading,
+                        muted("Click a step to have the study as it was after it. What was undone stays here until "
+                                + "the study "
+                                + "is closed."),
+                        list,
+                        dataOnly);
         workspace.history().subscribe(history -> {
             if (isVisible()) {
                 show(history);
@@ -57,7 +63,8 @@ public final class StepsPanel extends Panel {
 
     /// What it does by name, for the finder and for keys.
     public static void addTo(Commands commands, Panels panels) {
-        commands.add("Steps: everything that was done", "Shortcut+Shift+H", () -> true, () -> panels.show(StepsPanel.class));
+        commands.add(
+                "Steps: everything that was done", "Shortcut+Shift+H", () -> true, () -> panels.show(StepsPanel.class));
     }
 
     private void show(History history) {
@@ -84,16 +91,20 @@ public final class StepsPanel extends Panel {
             }
         }
         list.getItems().setAll(lines);
-        list.getSelectionModel().select(history.steps().isEmpty() ? lines.indexOf(new StepLine.AtFirst()) : lines.indexOf(now));
+        list.getSelectionModel()
+                .select(history.steps().isEmpty() ? lines.indexOf(new StepLine.AtFirst()) : lines.indexOf(now));
         // Once the lines are laid out: before, the list does not know how high they are.
-        Platform.runLater(() -> list.scrollTo(Math.max(0, list.getSelectionModel().getSelectedIndex() - 8)));
+        Platform.runLater(
+                () -> list.scrollTo(Math.max(0, list.getSelectionModel().getSelectedIndex() - 8)));
     }
 
     private static void add(History.Step step, int steps, List<StepLine> lines) {
-        if (!(step.edit() instanceof TableEdit.AppendRows(int table, _, var came))) {
+        if (!(step.edit() instanceof TableEdit.AppendRows(int table, var _, var came))) {
             lines.add(new StepLine.Done(steps, step));
         } else if (lines.getLast() instanceof StepLine.Came last && last.table() == table) {
-            lines.set(lines.size() - 1, new StepLine.Came(steps, step, table, last.rows() + came.size(), last.times() + 1));
+            lines.set(
+                    lines.size() - 1,
+                    new StepLine.Came(steps, step, table, last.rows() + came.size(), last.times() + 1));
         } else {
             lines.add(new StepLine.Came(steps, step, table, came.size(), 1));
         }
@@ -103,7 +114,8 @@ public final class StepsPanel extends Panel {
         for (int i = 0; i < history.branches().size() && !dataOnly.isSelected(); i++) {
             History.Branch branch = history.branches().get(i);
             if (branch.leaves(history) == steps) {
-                lines.add(new StepLine.Left(i, branch.path().size() - steps, branch.path().getLast()));
+                lines.add(new StepLine.Left(
+                        i, branch.path().size() - steps, branch.path().getLast()));
             }
         }
     }
@@ -111,11 +123,12 @@ public final class StepsPanel extends Panel {
     private void go() {
         switch (list.getSelectionModel().getSelectedItem()) {
             case StepLine.AtFirst _ -> workspace.goTo(0);
-            case StepLine.Done(int steps, _) -> workspace.goTo(steps);
-            case StepLine.Came(int steps, _, _, _, _) -> workspace.goTo(steps);
-            case StepLine.Undone(int steps, _) -> workspace.goTo(steps);
-            case StepLine.Left(int place, _, _) -> workspace.takeUp(place);
-            case StepLine.Earlier _ -> showError("This was done before the study was opened, and cannot be undone any more.");
+            case StepLine.Done(int steps, var _) -> workspace.goTo(steps);
+            case StepLine.Came(int steps, var _, var _, var _, var _) -> workspace.goTo(steps);
+            case StepLine.Undone(int steps, var _) -> workspace.goTo(steps);
+            case StepLine.Left(int place, var _, var _) -> workspace.takeUp(place);
+            case StepLine.Earlier _ ->
+                showError("This was done before the study was opened, and cannot be undone any more.");
             case null -> {}
         }
     }

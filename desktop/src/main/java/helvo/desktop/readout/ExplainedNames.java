@@ -14,9 +14,8 @@ import javafx.scene.control.ScrollPane;
 import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyEvent;
 
-/// The names in a readout that lead to what the guide says of them: by a click; by the Tab key to the first of them, the arrow keys
-/// from one
-/// to the next, and Enter.
+/// The names in a readout that lead to what the guide says of them: by a click; by the Tab key to the first of
+/// them, the arrow keys from one to the next, and Enter.
 final class ExplainedNames {
     private final Panels panels;
     private final ScrollPane scroll;
@@ -42,29 +41,42 @@ final class ExplainedNames {
     /// @param section where the guide tells of what it belongs to
     Label quantity(String name, Optional<String> section) {
         var label = new Label(name);
-        explain(label, "What is " + name + "?", switch (name) {
-            case "R²", "R² about the mean" -> "numbers#r2";
-            case "r", "r of a line" -> "numbers#r";
-            case "ρ of ranks", "adjusted R²", "F", "AICc" -> "numbers#further";
-            case "χ²" -> "bars#weights";
-            case "difference", "ratio" -> "curves#groups";
-            case String s when s.startsWith("residual standard deviation") -> "numbers#s";
-            default -> section.orElse("numbers#coefficients");
-        });
+        explain(
+                label,
+                "What is " + name + "?",
+                switch (name) {
+                    case "R²", "R² about the mean" -> "numbers#r2";
+                    case "r", "r of a line" -> "numbers#r";
+                    case "ρ of ranks", "adjusted R²", "F", "AICc" -> "numbers#further";
+                    case "χ²" -> "bars#weights";
+                    case "difference", "ratio" -> "curves#groups";
+                    case String s when s.startsWith("residual standard deviation") -> "numbers#s";
+                    default -> section.orElse("numbers#coefficients");
+                });
         return label;
     }
 
     /// Where the guide tells of what stands under a heading.
     static Optional<String> section(String heading) {
         String lower = heading.toLowerCase(Locale.ROOT);
-        return Stream.of(Map.entry("error bars", "bars#within"), Map.entry("bounds", "bars#bounds"),
-                Map.entry("reading", "readings"), Map.entry("calibration", "readings#calibration"),
-                Map.entry("detection", "readings#calibration"), Map.entry("residual", "residuals#checks"),
-                Map.entry("check", "residuals#checks"), Map.entry("with and without", "residuals#with-and-without"),
-                Map.entry("slope", "curves#groups"), Map.entry("intercepts", "curves#groups"), Map.entry("pooled", "curves#groups"),
-                Map.entry("side by side", "curves#groups"), Map.entry("further", "numbers#further"),
-                Map.entry("covariance", "numbers#further"))
-                .filter(each -> lower.contains(each.getKey())).map(Map.Entry::getValue).findFirst();
+        return Stream.of(
+                        Map.entry("error bars", "bars#within"),
+                        Map.entry("bounds", "bars#bounds"),
+                        Map.entry("reading", "readings"),
+                        Map.entry("calibration", "readings#calibration"),
+                        Map.entry("detection", "readings#calibration"),
+                        Map.entry("residual", "residuals#checks"),
+                        Map.entry("check", "residuals#checks"),
+                        Map.entry("with and without", "residuals#with-and-without"),
+                        Map.entry("slope", "curves#groups"),
+                        Map.entry("intercepts", "curves#groups"),
+                        Map.entry("pooled", "curves#groups"),
+                        Map.entry("side by side", "curves#groups"),
+                        Map.entry("further", "numbers#further"),
+                        Map.entry("covariance", "numbers#further"))
+                .filter(each -> lower.contains(each.getKey()))
+                .map(Map.Entry::getValue)
+                .findFirst();
     }
 
     /// A heading that leads to where the guide tells of it.

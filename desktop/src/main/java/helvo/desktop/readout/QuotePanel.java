@@ -35,8 +35,13 @@ public final class QuotePanel extends Panel {
         var scroll = new ScrollPane(lines);
         scroll.setFitToWidth(true);
         scroll.setMaxHeight(380);
-        getChildren().addAll(heading, muted("Select a line of the readout: it stands on the figure, follows the data, and can be dragged."),
-                scroll, wrong);
+        getChildren()
+                .addAll(
+                        heading,
+                        muted("Select a line of the readout: it stands on the figure, follows the data, and can be "
+                                + "dragged."),
+                        scroll,
+                        wrong);
         workspace.analysis().subscribe(_ -> {
             if (isVisible()) {
                 show();
@@ -46,8 +51,11 @@ public final class QuotePanel extends Panel {
 
     /// What it does by name, for the finder and for keys.
     public static void addTo(Commands commands, Workspace workspace, Panels panels) {
-        commands.add("Put lines of the readout on the figure …", "Shortcut+Shift+Q", () -> workspace.series()
-                .flatMap(SeriesAnalysis::fit).isPresent(), () -> panels.show(QuotePanel.class));
+        commands.add(
+                "Put lines of the readout on the figure …",
+                "Shortcut+Shift+Q",
+                () -> workspace.series().flatMap(SeriesAnalysis::fit).isPresent(),
+                () -> panels.show(QuotePanel.class));
     }
 
     @Override
@@ -63,8 +71,11 @@ public final class QuotePanel extends Panel {
     }
 
     private void show() {
-        Map<String, String> texts = workspace.figure().flatMap(figure -> workspace.series().map(series -> Readout.of(figure, series)
-                .quotable())).orElse(Map.of());
+        Map<String, String> texts = workspace
+                .figure()
+                .flatMap(figure -> workspace.series().map(series -> Readout.of(figure, series)
+                        .quotable()))
+                .orElse(Map.of());
         int at = 0;
         for (var entry : texts.entrySet()) {
             CheckBox box = box(at++);
@@ -86,9 +97,14 @@ public final class QuotePanel extends Panel {
     }
 
     private Optional<Note.Quoted> quoted(String label) {
-        return workspace.figureInView().flatMap(figure -> workspace.series().flatMap(series -> figure.look().notes().stream()
-                .filter(Note.Quoted.class::isInstance).map(Note.Quoted.class::cast)
-                .filter(note -> note.series().equals(series.key()) && note.label().equals(label)).findFirst()));
+        return workspace
+                .figureInView()
+                .flatMap(figure -> workspace.series().flatMap(series -> figure.look().notes().stream()
+                        .filter(Note.Quoted.class::isInstance)
+                        .map(Note.Quoted.class::cast)
+                        .filter(note -> note.series().equals(series.key())
+                                && note.label().equals(label))
+                        .findFirst()));
     }
 
     private void set(String label, boolean on) {
@@ -98,11 +114,21 @@ public final class QuotePanel extends Panel {
             now.ifPresent(note -> workspace.perform(new FigureEdit.RemoveNote(figure.id(), note.id())));
         } else if (now.isEmpty()) {
             view.layoutNow().filter(layout -> !layout.axes().isEmpty()).ifPresent(layout -> {
-                long before = figure.look().notes().stream().filter(Note.Quoted.class::isInstance).count();
+                long before = figure.look().notes().stream()
+                        .filter(Note.Quoted.class::isInstance)
+                        .count();
                 double x = layout.axes().get(AxisPlace.X).value(FROM_LEFT);
-                double y = layout.axes().containsKey(AxisPlace.Y) ? layout.axes().get(AxisPlace.Y).value(1 - LINE * (before + 1)) : 0;
-                workspace.perform(new FigureEdit.PutNote(figure.id(), new Note.Quoted(figure.look().nextNoteId(),
-                        workspace.series().orElseThrow().key(), label, x, y)));
+                double y = layout.axes().containsKey(AxisPlace.Y)
+                        ? layout.axes().get(AxisPlace.Y).value(1 - LINE * (before + 1))
+                        : 0;
+                workspace.perform(new FigureEdit.PutNote(
+                        figure.id(),
+                        new Note.Quoted(
+                                figure.look().nextNoteId(),
+                                workspace.series().orElseThrow().key(),
+                                label,
+                                x,
+                                y)));
             });
         }
     }

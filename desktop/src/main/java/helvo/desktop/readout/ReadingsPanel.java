@@ -8,13 +8,13 @@ import static helvo.desktop.controls.Controls.setShown;
 
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.look.Note;
+import helvo.core.number.DecimalMark;
 import helvo.core.number.NumberText;
-import helvo.core.readout.Readout.Line;
 import helvo.core.readout.ReadingsReadout;
 import helvo.core.readout.ReadingsTable;
+import helvo.core.readout.Readout.Line;
 import helvo.core.study.FigureEdit;
 import helvo.core.study.StudyEdit;
-import helvo.core.number.DecimalMark;
 import helvo.core.table.Table;
 import helvo.desktop.panels.Commands;
 import helvo.desktop.panels.Panel;
@@ -35,12 +35,14 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 
-/// All readings of the figure in a table, to be typed, copied and written into a file, with what the line says as a calibration.
+/// All readings of the figure in a table, to be typed, copied and written into a file, with what the line says as a
+/// calibration.
 public final class ReadingsPanel extends Panel {
     private final GridPane rows = new GridPane(14, 4);
     private final VBox calibration = new VBox(3);
     private final TextField at = field("readings-at", "Where to read", 8);
-    private final TextField measured = field("readings-measured", "How many measurements of an unknown the y is the mean of", 3);
+    private final TextField measured =
+            field("readings-measured", "How many measurements of an unknown the y is the mean of", 3);
     private final Label none = muted("Nothing is read off yet. Type an x to read y there, or a y to find its x.");
     private final List<Button> exports;
 
@@ -49,16 +51,25 @@ public final class ReadingsPanel extends Panel {
         place(Pos.TOP_CENTER, 110, 40);
         at.setPromptText("value");
         measured.setPromptText("m");
-        var typed = new HBox(8, new Label("Read at"), at, mainButton("readings-add-y", "x → y", () -> add(false)),
-                button("readings-add-x", "y → x", () -> add(true)), new Label("measured"), measured, new Label("times"));
+        var typed = new HBox(
+                8,
+                new Label("Read at"),
+                at,
+                mainButton("readings-add-y", "x → y", () -> add(false)),
+                button("readings-add-x", "y → x", () -> add(true)),
+                new Label("measured"),
+                measured,
+                new Label("times"));
         typed.setAlignment(Pos.CENTER_LEFT);
         var table = new ScrollPane(rows);
         table.setFitToWidth(true);
         table.setPrefViewportHeight(Region.USE_COMPUTED_SIZE);
         table.setMaxHeight(300);
         table.setVbarPolicy(ScrollPane.ScrollBarPolicy.AS_NEEDED);
-        exports = List.of(button("readings-copy", "Copy", this::copy), button("readings-save", "Save as CSV …",
-                workspace.exporter()::saveReadings), button("readings-table", "As a table of the study", this::asTable));
+        exports = List.of(
+                button("readings-copy", "Copy", this::copy),
+                button("readings-save", "Save as CSV …", workspace.exporter()::saveReadings),
+                button("readings-table", "As a table of the study", this::asTable));
         var actions = new FlowPane(8, 6);
         actions.getChildren().addAll(exports);
         getChildren().addAll(heading, typed, none, table, calibration, actions, wrong);
@@ -71,7 +82,10 @@ public final class ReadingsPanel extends Panel {
 
     /// What it does by name, for the finder and for keys.
     public static void addTo(Commands commands, Workspace workspace, Panels panels) {
-        commands.add("Readings: a table of all, typed, copied, exported …", "Shortcut+Shift+E", () -> workspace.series().isPresent(),
+        commands.add(
+                "Readings: a table of all, typed, copied, exported …",
+                "Shortcut+Shift+E",
+                () -> workspace.series().isPresent(),
                 () -> panels.show(ReadingsPanel.class));
     }
 
@@ -104,10 +118,12 @@ public final class ReadingsPanel extends Panel {
                 cell.setMinWidth(Region.USE_PREF_SIZE);
                 rows.add(cell, column, i + 1);
             }
-            var remove = button("readings-remove-" + i, "Remove", () -> workspace.figureInView().ifPresent(figure ->
-                    workspace.perform(new FigureEdit.RemoveNote(figure.id(), row.note()))));
+            var remove = button("readings-remove-" + i, "Remove", () -> workspace
+                    .figureInView()
+                    .ifPresent(figure -> workspace.perform(new FigureEdit.RemoveNote(figure.id(), row.note()))));
             remove.getStyleClass().setAll("button", "look-choice");
-            remove.setAccessibleText("Remove: " + ReadingsTable.spoken(row, workspace.figure().orElseThrow().numbers()));
+            remove.setAccessibleText("Remove: "
+                    + ReadingsTable.spoken(row, workspace.figure().orElseThrow().numbers()));
             rows.add(remove, texts.size(), i + 1);
         }
         showCalibration();
@@ -123,10 +139,13 @@ public final class ReadingsPanel extends Panel {
                         label.getStyleClass().add("strong");
                         calibration.getChildren().add(label);
                     }
-                    case Line.Quantity quantity -> calibration.getChildren().add(new Label(quantity.label() + "  " + quantity.text() + " "
-                            + quantity.unit() + "   " + quantity.note()));
+                    case Line.Quantity quantity ->
+                        calibration
+                                .getChildren()
+                                .add(new Label(quantity.label() + "  " + quantity.text() + " " + quantity.unit() + "   "
+                                        + quantity.note()));
                     case Line.Sentence sentence -> calibration.getChildren().add(muted(sentence.text()));
-                    case Line.Table _, Line.Advice _ -> { }
+                    case Line.Table _, Line.Advice _ -> {}
                 }
             }
         }));
@@ -139,13 +158,24 @@ public final class ReadingsPanel extends Panel {
         if (value.isEmpty()) {
             showError("Type a number to read at.");
         } else if (times.isEmpty() || !fromY && times.getAsInt() > 0) {
-            showError(times.isEmpty() ? "How often an unknown was measured is a whole number."
-                    : "Only a y is measured: x → y needs no m.");
+            showError(
+                    times.isEmpty()
+                            ? "How often an unknown was measured is a whole number."
+                            : "Only a y is measured: x → y needs no m.");
         } else {
             clearError();
-            workspace.figureInView().ifPresent(figure -> workspace.series().map(SeriesAnalysis::key).ifPresent(key ->
-                    workspace.perform(new FigureEdit.PutNote(figure.id(), new Note.ReadingMarker(figure.look().nextNoteId(), key, fromY,
-                            value.getAsDouble(), true, times.getAsInt())))));
+            workspace.figureInView().ifPresent(figure -> workspace
+                    .series()
+                    .map(SeriesAnalysis::key)
+                    .ifPresent(key -> workspace.perform(new FigureEdit.PutNote(
+                            figure.id(),
+                            new Note.ReadingMarker(
+                                    figure.look().nextNoteId(),
+                                    key,
+                                    fromY,
+                                    value.getAsDouble(),
+                                    true,
+                                    times.getAsInt())))));
             at.clear();
             at.requestFocus();
         }
@@ -153,8 +183,9 @@ public final class ReadingsPanel extends Panel {
 
     private OptionalInt times() {
         String text = measured.getText().strip();
-        return text.isEmpty() ? OptionalInt.of(0) : text.matches("[0-9]{1,6}") ? OptionalInt.of(Integer.parseInt(text))
-                : OptionalInt.empty();
+        return text.isEmpty()
+                ? OptionalInt.of(0)
+                : text.matches("[0-9]{1,6}") ? OptionalInt.of(Integer.parseInt(text)) : OptionalInt.empty();
     }
 
     private void copy() {

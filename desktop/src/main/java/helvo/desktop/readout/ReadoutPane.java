@@ -6,8 +6,8 @@ import static helvo.desktop.controls.Controls.smallButton;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.readout.ComparisonReadout;
 import helvo.core.readout.Offer;
-import helvo.core.readout.Readout.Line;
 import helvo.core.readout.Readout;
+import helvo.core.readout.Readout.Line;
 import helvo.desktop.controls.Controls;
 import helvo.desktop.controls.ReadoutTable;
 import helvo.desktop.controls.Tabs;
@@ -98,14 +98,33 @@ public final class ReadoutPane extends VBox {
         scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
         VBox.setVgrow(scroll, Priority.ALWAYS);
         actions.getStyleClass().add("readout-actions");
-        actions.getChildren().setAll(smallButton("readout-bars", "Error bars …",
-                "Length and meaning of the error bars, and what if they were longer or shorter", () -> figure.openBars(false)),
-                smallButton("readout-at-x", "+ at x", "Read y off the curve at an x, on the figure", () -> figure.addReading(false)),
-                smallButton("readout-at-y", "+ at y", "Read x off the curve at a y, on the figure", () -> figure.addReading(true)),
-                smallButton("readout-readings", "Readings …", "All readings in a table, typed, copied, exported",
-                        () -> panels.show(ReadingsPanel.class)),
-                smallButton("readout-quote", "On the figure …", "Put lines of the readout on the figure",
-                        () -> panels.show(QuotePanel.class)));
+        actions.getChildren()
+                .setAll(
+                        smallButton(
+                                "readout-bars",
+                                "Error bars …",
+                                "Length and meaning of the error bars, and what if they were longer or shorter",
+                                () -> figure.openBars(false)),
+                        smallButton(
+                                "readout-at-x",
+                                "+ at x",
+                                "Read y off the curve at an x, on the figure",
+                                () -> figure.addReading(false)),
+                        smallButton(
+                                "readout-at-y",
+                                "+ at y",
+                                "Read x off the curve at a y, on the figure",
+                                () -> figure.addReading(true)),
+                        smallButton(
+                                "readout-readings",
+                                "Readings …",
+                                "All readings in a table, typed, copied, exported",
+                                () -> panels.show(ReadingsPanel.class)),
+                        smallButton(
+                                "readout-quote",
+                                "On the figure …",
+                                "Put lines of the readout on the figure",
+                                () -> panels.show(QuotePanel.class)));
         getChildren().addAll(heading, tabs, scroll, actions);
         workspace.analysis().subscribe(_ -> update());
         workspace.tableId().subscribe(_ -> update());
@@ -125,17 +144,42 @@ public final class ReadoutPane extends VBox {
     }
 
     private void update() {
-        workspace.figure().ifPresentOrElse(figure -> {
-            Optional<Readout> compared = ComparisonReadout.of(figure);
-            comparing &= compared.isPresent();
-            setShown(tabs, figure.series().size() > 1);
-            actions.setVisible(workspace.series().flatMap(SeriesAnalysis::fit).isPresent() && !comparing);
-            tabs.show(Stream.concat(figure.series().stream().map(SeriesAnalysis::label), compared.stream().map(Readout::series)).toList(),
-                    comparing ? figure.series().size() : workspace.series().map(figure.series()::indexOf).orElse(0));
-            show(comparing ? compared.get() : figure.hint().isPresent() || workspace.series().isEmpty()
-                    ? new Readout("", "", "", "", "", List.of())
-                    : Readout.of(figure, workspace.series().get()));
-        }, () -> show(new Readout("", "", "", "", "", List.of())));
+        workspace
+                .figure()
+                .ifPresentOrElse(
+                        figure -> {
+                            Optional<Readout> compared = ComparisonReadout.of(figure);
+                            comparing &= compared.isPresent();
+                            setShown(tabs, figure.series().size() > 1);
+                            actions.setVisible(workspace
+                                            .series()
+                                            .flatMap(SeriesAnalysis::fit)
+                                            .isPresent()
+                                    && !comparing);
+                            tabs.show(
+                                    Stream.concat(
+                                                    figure.series().stream().map(SeriesAnalysis::label),
+                                                    compared.stream().map(Readout::series))
+                                            .toList(),
+                                    comparing
+                                            ? figure.series().size()
+                                            : workspace
+                                                    .series()
+                                                    .map(figure.series()::indexOf)
+                                                    .orElse(0));
+                            show(
+                                    comparing
+                                            ? compared.get()
+                                            : figure.hint().isPresent()
+                                                            || workspace
+                                                                    .series()
+                                                                    .isEmpty()
+                                                    ? new Readout("", "", "", "", "", List.of())
+                                                    : Readout.of(
+                                                            figure,
+                                                            workspace.series().get()));
+                        },
+                        () -> show(new Readout("", "", "", "", "", List.of())));
     }
 
     private void show(Readout readout) {
@@ -143,14 +187,17 @@ public final class ReadoutPane extends VBox {
         show(where, readout.where().isEmpty() ? "" : "with " + readout.where());
         show(units, together(readout.units()));
         arrange(readout);
-        List<Shown> shown = pieces.stream().flatMap(piece -> piece.lines.stream()).toList();
+        List<Shown> shown =
+                pieces.stream().flatMap(piece -> piece.lines.stream()).toList();
         for (int i = 0; i < shown.size(); i++) {
             Shown at = shown.get(i);
             switch (readout.lines().get(i)) {
                 case Line.Quantity quantity -> {
                     at.text.setText(quantity.text());
-                    at.text.setAccessibleText(Stream.of(quantity.label(), quantity.text(), quantity.unit(), below(quantity))
-                            .filter(part -> !part.isEmpty()).collect(Collectors.joining(" ")));
+                    at.text.setAccessibleText(
+                            Stream.of(quantity.label(), quantity.text(), quantity.unit(), below(quantity))
+                                    .filter(part -> !part.isEmpty())
+                                    .collect(Collectors.joining(" ")));
                     at.beside.setText(quantity.unit().isEmpty() ? quantity.note() : quantity.unit());
                 }
                 case Line.Table table -> at.cells.accept(table);
@@ -166,24 +213,33 @@ public final class ReadoutPane extends VBox {
         setShown(label, !text.isEmpty());
     }
 
-    /// The parts of a readout in their order. One that is there already stays, so that an edit makes only what it adds.
+    /// The parts of a readout in their order. One that is there already stays, so that an edit makes only what it
+    /// adds.
     private void arrange(Readout readout) {
         List<Part> parts = parts(readout);
         if (pieces.isEmpty() && !parts.isEmpty() && getScene() != null) {
             parts = beginning(parts);
         }
-        if (parts.stream().map(Part::key).toList().equals(pieces.stream().map(Piece::key).toList())) {
+        if (parts.stream()
+                .map(Part::key)
+                .toList()
+                .equals(pieces.stream().map(Piece::key).toList())) {
             return;
         }
-        Map<String, Deque<Piece>> there = pieces.stream().collect(Collectors.groupingBy(Piece::key,
-                Collectors.toCollection(ArrayDeque::new)));
-        pieces = parts.stream().map(part -> {
-            Piece kept = there.getOrDefault(part.key(), new ArrayDeque<>()).poll();
-            return kept == null ? build(part) : kept;
-        }).toList();
+        Map<String, Deque<Piece>> there =
+                pieces.stream().collect(Collectors.groupingBy(Piece::key, Collectors.toCollection(ArrayDeque::new)));
+        pieces = parts.stream()
+                .map(part -> {
+                    Piece kept =
+                            there.getOrDefault(part.key(), new ArrayDeque<>()).poll();
+                    return kept == null ? build(part) : kept;
+                })
+                .toList();
         names.show(pieces.stream().flatMap(piece -> piece.names.stream()).toList());
-        Controls.arrange(content.getChildren(), Stream.concat(Stream.of(equation, where, units),
-                pieces.stream().map(Piece::node)).toList());
+        Controls.arrange(
+                content.getChildren(),
+                Stream.concat(Stream.of(equation, where, units), pieces.stream().map(Piece::node))
+                        .toList());
     }
 
     /// Of a readout where none was, what is in view; the rest comes once that is on the screen.
@@ -204,7 +260,8 @@ public final class ReadoutPane extends VBox {
         var parts = new ArrayList<Part>();
         Optional<String> section = Optional.empty();
         for (Line line : readout.lines()) {
-            boolean goesOn = line instanceof Line.Quantity && !parts.isEmpty()
+            boolean goesOn = line instanceof Line.Quantity
+                    && !parts.isEmpty()
                     && parts.getLast().lines.getFirst() instanceof Line.Quantity;
             if (line instanceof Line.Heading(String text)) {
                 section = ExplainedNames.section(text);
@@ -224,14 +281,24 @@ public final class ReadoutPane extends VBox {
     private record Part(Optional<String> section, boolean first, List<Line> lines) {
         /// Two parts with one key look alike but for their numbers and sentences.
         String key() {
-            return section + (first ? " first " : " ") + switch (lines.getFirst()) {
-                case Line.Quantity _ -> "quantities " + lines.stream().map(each -> (Line.Quantity) each)
-                        .map(each -> each.label() + below(each)).toList();
-                case Line.Heading(String text) -> "heading " + text;
-                case Line.Table table -> "table " + table.heads() + table.rows().stream().map(Line.Table.Row::label).toList();
-                case Line.Sentence sentence -> sentence.warns() ? "warning" : "sentence";
-                case Line.Advice advice -> (advice.warns() ? "advice" : "remark") + advice.offers();
-            };
+            return section
+                    + (first ? " first " : " ")
+                    + switch (lines.getFirst()) {
+                        case Line.Quantity _ ->
+                            "quantities "
+                                    + lines.stream()
+                                            .map(each -> (Line.Quantity) each)
+                                            .map(each -> each.label() + below(each))
+                                            .toList();
+                        case Line.Heading(String text) -> "heading " + text;
+                        case Line.Table table ->
+                            "table " + table.heads()
+                                    + table.rows().stream()
+                                            .map(Line.Table.Row::label)
+                                            .toList();
+                        case Line.Sentence sentence -> sentence.warns() ? "warning" : "sentence";
+                        case Line.Advice advice -> (advice.warns() ? "advice" : "remark") + advice.offers();
+                    };
         }
     }
 
@@ -240,12 +307,18 @@ public final class ReadoutPane extends VBox {
             case Line.Quantity _ -> {
                 GridPane quantities = grid();
                 var explained = new ArrayList<Label>();
-                yield new Piece(part.key(), quantities, part.lines.stream().map(each -> {
-                    var quantity = (Line.Quantity) each;
-                    Label label = names.quantity(quantity.label(), part.section);
-                    explained.add(label);
-                    return add(quantities, quantity, label);
-                }).toList(), explained);
+                yield new Piece(
+                        part.key(),
+                        quantities,
+                        part.lines.stream()
+                                .map(each -> {
+                                    var quantity = (Line.Quantity) each;
+                                    Label label = names.quantity(quantity.label(), part.section);
+                                    explained.add(label);
+                                    return add(quantities, quantity, label);
+                                })
+                                .toList(),
+                        explained);
             }
             case Line.Table table -> {
                 var of = new ReadoutTable(table);
@@ -259,7 +332,11 @@ public final class ReadoutPane extends VBox {
                 }
                 label.setMaxWidth(Double.MAX_VALUE);
                 part.section.ifPresent(place -> names.heading(label, text, place));
-                yield new Piece(part.key(), label, List.of(new Shown(label, label)), part.section.isPresent() ? List.of(label) : List.of());
+                yield new Piece(
+                        part.key(),
+                        label,
+                        List.of(new Shown(label, label)),
+                        part.section.isPresent() ? List.of(label) : List.of());
             }
             case Line.Sentence sentence -> {
                 Label label = sentence(sentence.warns());
@@ -277,7 +354,11 @@ public final class ReadoutPane extends VBox {
         var presses = new FlowPane(10, 2);
         for (Offer offer : advice.offers()) {
             var press = new Hyperlink(offer.label());
-            press.setId("offer-" + offer.label().toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9]+", "-").replaceAll("-$", ""));
+            press.setId("offer-"
+                    + offer.label()
+                            .toLowerCase(Locale.ROOT)
+                            .replaceAll("[^a-z0-9]+", "-")
+                            .replaceAll("-$", ""));
             press.getStyleClass().add("offer");
             press.setOnAction(_ -> {
                 press.setVisited(false);
@@ -292,8 +373,10 @@ public final class ReadoutPane extends VBox {
 
     /// No line ends between "p <" and its number, or between a value and its ±.
     private static String together(String sentence) {
-        return sentence.replace("p < ", "p\u00a0<\u00a0").replace("p = ", "p\u00a0=\u00a0").replace(Readout.STANDARD_ERROR,
-                Readout.STANDARD_ERROR.replace(' ', '\u00a0')).replaceAll("(?<=\\d) ± (?=\\d)", "\u00a0±\u00a0");
+        return sentence.replace("p < ", "p\u00a0<\u00a0")
+                .replace("p = ", "p\u00a0=\u00a0")
+                .replace(Readout.STANDARD_ERROR, Readout.STANDARD_ERROR.replace(' ', '\u00a0'))
+                .replaceAll("(?<=\\d) ± (?=\\d)", "\u00a0±\u00a0");
     }
 
     private static GridPane grid() {

@@ -38,28 +38,50 @@ public final class SettingsPanel extends Panel {
     public SettingsPanel(Workspace workspace, Panels panels) {
         super(workspace, panels, "settings", "Settings", 500);
         withData.setId("report-with-data");
-        var report = new HBox(10, button("report-fault", "Save a fault report …",
-                () -> workspace.exporter().saveFaultReport(withData.isSelected())), withData);
+        var report = new HBox(
+                10,
+                button("report-fault", "Save a fault report …", () -> workspace
+                        .exporter()
+                        .saveFaultReport(withData.isSelected())),
+                withData);
         report.setAlignment(Pos.CENTER_LEFT);
         place(Pos.TOP_CENTER, 56, 0);
-        getChildren().addAll(heading, form, strong("When something goes wrong"), report,
-                wrapped("A ZIP archive with versions, the log of faults and what was done, without any value unless you select it. "
-                        + "Nothing is sent anywhere."), strong("What is kept, and where"), kept, wrong);
+        getChildren()
+                .addAll(
+                        heading,
+                        form,
+                        strong("When something goes wrong"),
+                        report,
+                        wrapped("A ZIP archive with versions, the log of faults and what was done, without any value "
+                                + "unless you select it. "
+                                + "Nothing is sent anywhere."),
+                        strong("What is kept, and where"),
+                        kept,
+                        wrong);
     }
 
     /// What it does by name, for the finder and for keys.
     public static void addTo(Commands commands, Workspace workspace, Panels panels) {
         commands.add("Settings …", "Shortcut+COMMA", () -> true, () -> panels.show(SettingsPanel.class));
-        commands.add("Save a fault report …", "", () -> true, () -> workspace.exporter().saveFaultReport(false));
+        commands.add("Save a fault report …", "", () -> true, () -> workspace
+                .exporter()
+                .saveFaultReport(false));
         for (Look look : Look.values()) {
-            commands.add("Look: " + look.title().toLowerCase(java.util.Locale.ROOT), "", () -> true, () ->
-                    panels.of(SettingsPanel.class).use(Optional.of(look)));
+            commands.add("Look: " + look.title().toLowerCase(java.util.Locale.ROOT), "", () -> true, () -> panels.of(
+                            SettingsPanel.class)
+                    .use(Optional.of(look)));
         }
-        commands.add("Look: as the system has it", "", () -> true, () -> panels.of(SettingsPanel.class).use(Optional.empty()));
-        commands.add("Larger text in the window", "Shortcut+Alt+PLUS", () -> nextSize(workspace, 1).isPresent(), () -> nextSize(workspace,
-                1)
-                .ifPresent(panels.of(SettingsPanel.class)::size));
-        commands.add("Smaller text in the window", "Shortcut+Alt+MINUS", () -> nextSize(workspace, -1).isPresent(),
+        commands.add("Look: as the system has it", "", () -> true, () -> panels.of(SettingsPanel.class)
+                .use(Optional.empty()));
+        commands.add(
+                "Larger text in the window",
+                "Shortcut+Alt+PLUS",
+                () -> nextSize(workspace, 1).isPresent(),
+                () -> nextSize(workspace, 1).ifPresent(panels.of(SettingsPanel.class)::size));
+        commands.add(
+                "Smaller text in the window",
+                "Shortcut+Alt+MINUS",
+                () -> nextSize(workspace, -1).isPresent(),
                 () -> nextSize(workspace, -1).ifPresent(panels.of(SettingsPanel.class)::size));
     }
 
@@ -68,34 +90,77 @@ public final class SettingsPanel extends Panel {
         clearError();
         withData.setSelected(false);
         form.begin();
-        form.row("Look", form.choice("setting-look", "Look of the window",
-                Stream.concat(Stream.of(Optional.<Look>empty()), Arrays.stream(Look.values()).map(Optional::of)).toList(),
-                look -> look.map(Look::title).orElse("As the system has it"), () -> settings().look(), this::use));
-        form.row("Text", form.choice("setting-text", "Size of the text in the window", SIZES, size -> size + " %",
-                () -> settings().textSize(), this::size));
-        form.row("Motion", form.choice("setting-motion", "Whether things move as they fold and unfold",
-                List.of(Optional.<Boolean>empty(), Optional.of(true), Optional.of(false)),
-                motion -> motion.map(on -> on ? "On" : "Off").orElse("As the system has it"), () -> settings().motion(),
-                motion -> change(old -> old.withMotion(motion))));
-        form.row("Numbers in new studies", form.choice("setting-numbers", "How numbers are written in new studies", numbers(),
-                way -> way.map(each -> each.text(new BigDecimal("12345.6"))).orElse("As in the first table"), () -> settings().numbers(),
-                way -> change(old -> old.withNumbers(way))));
-        Button choose = button("choose-folder", "Choose …", () -> workspace.exporter().folder("Folder for studies").ifPresent(folder -> {
-            folder(folder.toString());
-            form.update();
-        }));
+        form.row(
+                "Look",
+                form.choice(
+                        "setting-look",
+                        "Look of the window",
+                        Stream.concat(
+                                        Stream.of(Optional.<Look>empty()),
+                                        Arrays.stream(Look.values()).map(Optional::of))
+                                .toList(),
+                        look -> look.map(Look::title).orElse("As the system has it"),
+                        () -> settings().look(),
+                        this::use));
+        form.row(
+                "Text",
+                form.choice(
+                        "setting-text",
+                        "Size of the text in the window",
+                        SIZES,
+                        size -> size + " %",
+                        () -> settings().textSize(),
+                        this::size));
+        form.row(
+                "Motion",
+                form.choice(
+                        "setting-motion",
+                        "Whether things move as they fold and unfold",
+                        List.of(Optional.<Boolean>empty(), Optional.of(true), Optional.of(false)),
+                        motion -> motion.map(on -> on ? "On" : "Off").orElse("As the system has it"),
+                        () -> settings().motion(),
+                        motion -> change(old -> old.withMotion(motion))));
+        form.row(
+                "Numbers in new studies",
+                form.choice(
+                        "setting-numbers",
+                        "How numbers are written in new studies",
+                        numbers(),
+                        way -> way.map(each -> each.text(new BigDecimal("12345.6")))
+                                .orElse("As in the first table"),
+                        () -> settings().numbers(),
+                        way -> change(old -> old.withNumbers(way))));
+        Button choose = button(
+                "choose-folder",
+                "Choose …",
+                () -> workspace.exporter().folder("Folder for studies").ifPresent(folder -> {
+                    folder(folder.toString());
+                    form.update();
+                }));
         choose.setMinWidth(USE_PREF_SIZE);
-        form.row("Folder for studies", form.text("setting-folder", "Folder that Open and Save begin in", () -> settings().studies(),
-                this::folder), choose);
+        form.row(
+                "Folder for studies",
+                form.text(
+                        "setting-folder",
+                        "Folder that Open and Save begin in",
+                        () -> settings().studies(),
+                        this::folder),
+                choose);
         PersonalFolders folders = workspace.studies().folders();
-        kept.getChildren().setAll(kept("These settings", workspace.studies().settings().file()),
-                kept("Studies that are open, step by step", folders.kept()),
-                kept("The list of recent studies, and what was chosen last", folders.state()), kept("The log of faults", folders.log()));
+        kept.getChildren()
+                .setAll(
+                        kept("These settings", workspace.studies().settings().file()),
+                        kept("Studies that are open, step by step", folders.kept()),
+                        kept("The list of recent studies, and what was chosen last", folders.state()),
+                        kept("The log of faults", folders.log()));
         focus(form.first());
     }
 
     private static List<Optional<NumberFormat>> numbers() {
-        return Stream.concat(Stream.of(Optional.<NumberFormat>empty()), NumberFormat.all().map(Optional::of)).toList();
+        return Stream.concat(
+                        Stream.of(Optional.<NumberFormat>empty()),
+                        NumberFormat.all().map(Optional::of))
+                .toList();
     }
 
     private static Label kept(String what, Object where) {
@@ -130,14 +195,16 @@ public final class SettingsPanel extends Panel {
 
     private static Optional<Integer> nextSize(Workspace workspace, int by) {
         int now = workspace.studies().settings().get().textSize();
-        return by > 0 ? SIZES.stream().filter(size -> size > now).findFirst()
+        return by > 0
+                ? SIZES.stream().filter(size -> size > now).findFirst()
                 : SIZES.reversed().stream().filter(size -> size < now).findFirst();
     }
 
     private void folder(String typed) {
         change(old -> old.withStudies(typed));
         if (!typed.isBlank() && settings().folder().isEmpty()) {
-            showError("There is no folder “" + typed + "”. Until there is, Open and Save begin where the system has it.");
+            showError(
+                    "There is no folder “" + typed + "”. Until there is, Open and Save begin where the system has it.");
         }
     }
 }

@@ -3,16 +3,16 @@ package helvo.desktop.window;
 import helvo.desktop.controls.TypedKeys;
 import helvo.desktop.curves.CurvesStrip;
 import helvo.desktop.figure.FigurePane;
-import helvo.desktop.measurements.MeasurementsPane;
 import helvo.desktop.guide.GuidePanel;
+import helvo.desktop.measurements.MeasurementsPane;
 import helvo.desktop.panels.Commands;
 import helvo.desktop.panels.ConflictPanel;
 import helvo.desktop.panels.OpenPanel;
 import helvo.desktop.panels.Panels;
 import helvo.desktop.readout.ReadoutPane;
 import helvo.desktop.workspace.Workspace;
-import java.util.List;
 import java.io.File;
+import java.util.List;
 import javafx.application.Platform;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
@@ -52,9 +52,15 @@ public final class MainView extends StackPane {
         frame.setBottom(curves);
         var bar = new TopBar(workspace, panels, measurements);
         frame.setTop(bar);
-        regionWalk = new RegionWalk(List.of(new RegionWalk.Stop(bar), new RegionWalk.Stop(measurements, measurements.grid()::requestFocus),
-                new RegionWalk.Stop(figure, figure::takeFocus), new RegionWalk.Stop(start), new RegionWalk.Stop(readout),
-                new RegionWalk.Stop(curves)), regions::getScene);
+        regionWalk = new RegionWalk(
+                List.of(
+                        new RegionWalk.Stop(bar),
+                        new RegionWalk.Stop(measurements, measurements.grid()::requestFocus),
+                        new RegionWalk.Stop(figure, figure::takeFocus),
+                        new RegionWalk.Stop(start),
+                        new RegionWalk.Stop(readout),
+                        new RegionWalk.Stop(curves)),
+                regions::getScene);
         var messages = new MessageLine(workspace);
         getChildren().addAll(frame, messages);
         StackPane.setAlignment(messages, Pos.BOTTOM_CENTER);
@@ -119,10 +125,13 @@ public final class MainView extends StackPane {
 
     /// Ready to type.
     public void begin() {
-        workspace.table().ifPresent(table -> measurements.grid().choose(0, table.columns().getFirst()));
+        workspace.table().ifPresent(table -> measurements
+                .grid()
+                .choose(0, table.columns().getFirst()));
     }
 
-    /// Builds what is not shown yet, one after the other, so that none delays what is being done; no more once the window is closed.
+    /// Builds what is not shown yet, one after the other, so that none delays what is being done; no more once the
+    /// window is closed.
     public void buildPanels() {
         if (getScene().getWindow().isShowing() && panels.buildOne()) {
             Platform.runLater(this::buildPanels);
@@ -140,16 +149,26 @@ public final class MainView extends StackPane {
         commands.add("New study", "Shortcut+N", () -> true, workspace.studies()::openNew);
         commands.add("Open a study or a table", "Shortcut+O", () -> true, workspace.importer()::open);
         commands.add("Save the study", "Shortcut+S", () -> !workspace.study().isBlank(), workspace.saver()::save);
-        commands.add("Save the study under another name", "Shortcut+Shift+S", () -> !workspace.study().isBlank(),
+        commands.add(
+                "Save the study under another name",
+                "Shortcut+Shift+S",
+                () -> !workspace.study().isBlank(),
                 workspace.saver()::saveAs);
-        commands.add("Go back to the study as it was saved", "", workspace.saver()::canRevert, workspace.saver()::revert);
+        commands.add(
+                "Go back to the study as it was saved", "", workspace.saver()::canRevert, workspace.saver()::revert);
         commands.add("Another window on this study", "Shortcut+Alt+W", () -> true, workspace.studies()::openAnother);
         commands.add("Close the window", "Shortcut+W", () -> true, workspace.studies()::close);
     }
 
     private void addCommands() {
-        commands.add("Undo", "Shortcut+Z", () -> workspace.history().get().undoable().isPresent(), workspace::undo);
-        commands.add("Redo", "Shortcut+Shift+Z", () -> workspace.history().get().redoable().isPresent(), workspace::redo, "Shortcut+Y");
+        commands.add(
+                "Undo", "Shortcut+Z", () -> workspace.history().get().undoable().isPresent(), workspace::undo);
+        commands.add(
+                "Redo",
+                "Shortcut+Shift+Z",
+                () -> workspace.history().get().redoable().isPresent(),
+                workspace::redo,
+                "Shortcut+Y");
         commands.add("Go to the measurements", "Shortcut+1", this::hasTable, () -> {
             regions.openLeft();
             measurements.grid().requestFocus();
@@ -173,7 +192,8 @@ public final class MainView extends StackPane {
             } else if (!isTyping) {
                 workspace.select();
             }
-        } else if (Commands.mayBeKey(event) && !(event.getTarget() instanceof TextInputControl field && TypedKeys.edits(field, event))) {
+        } else if (Commands.mayBeKey(event)
+                && !(event.getTarget() instanceof TextInputControl field && TypedKeys.edits(field, event))) {
             commands.of(event).ifPresent(command -> {
                 finishTyping();
                 command.action().run();
@@ -182,7 +202,8 @@ public final class MainView extends StackPane {
         }
     }
 
-    /// Leaves the field that has the keyboard for a moment, which enters what was typed there; a field that stays gets it back.
+    /// Leaves the field that has the keyboard for a moment, which enters what was typed there; a field that stays
+    /// gets it back.
     private void finishTyping() {
         if (getScene() != null && getScene().getFocusOwner() instanceof TextInputControl field) {
             (hasTable() ? measurements.grid() : this).requestFocus();
@@ -203,7 +224,11 @@ public final class MainView extends StackPane {
     private void dropped(DragEvent event) {
         boolean files = event.getDragboard().hasFiles();
         if (files) {
-            workspace.importer().open(event.getDragboard().getFiles().stream().map(File::toPath).toList());
+            workspace
+                    .importer()
+                    .open(event.getDragboard().getFiles().stream()
+                            .map(File::toPath)
+                            .toList());
         }
         event.setDropCompleted(files);
         event.consume();

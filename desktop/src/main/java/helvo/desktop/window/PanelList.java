@@ -5,6 +5,8 @@ import helvo.desktop.figure.FigurePanel;
 import helvo.desktop.figure.FigureView;
 import helvo.desktop.figure.PointsPanel;
 import helvo.desktop.figure.StraightenPanel;
+import helvo.desktop.guide.GuidePanel;
+import helvo.desktop.handover.HandOver;
 import helvo.desktop.measurements.DerivePanel;
 import helvo.desktop.measurements.FillPanel;
 import helvo.desktop.measurements.FilterPanel;
@@ -14,8 +16,6 @@ import helvo.desktop.measurements.SummaryPanel;
 import helvo.desktop.panels.CommandFinder;
 import helvo.desktop.panels.Commands;
 import helvo.desktop.panels.ConflictPanel;
-import helvo.desktop.guide.GuidePanel;
-import helvo.desktop.handover.HandOver;
 import helvo.desktop.panels.OpenPanel;
 import helvo.desktop.panels.Panel;
 import helvo.desktop.panels.Panels;
@@ -32,8 +32,8 @@ import java.util.function.Supplier;
 final class PanelList {
     private PanelList() {}
 
-    static Map<Class<? extends Panel>, Supplier<? extends Panel>> of(Workspace workspace, Panels panels, Commands commands,
-            MeasurementGrid grid, FigureView view) {
+    static Map<Class<? extends Panel>, Supplier<? extends Panel>> of(
+            Workspace workspace, Panels panels, Commands commands, MeasurementGrid grid, FigureView view) {
         var all = new LinkedHashMap<Class<? extends Panel>, Supplier<? extends Panel>>();
         all.put(CommandFinder.class, () -> new CommandFinder(workspace, panels, commands));
         all.put(HandOver.class, told("hand-over", () -> new HandOver(workspace, panels)));
@@ -43,10 +43,16 @@ final class PanelList {
         all.put(OpenPanel.class, () -> new OpenPanel(workspace, panels));
         all.put(ConflictPanel.class, () -> new ConflictPanel(workspace, panels));
         all.put(FillPanel.class, () -> new FillPanel(workspace, panels, grid));
-        all.put(DerivePanel.class, told("measurements#columns-by-formula", () -> new DerivePanel(workspace, panels, grid)));
-        all.put(SummaryPanel.class, told("measurements#averages-of-repeats", () -> new SummaryPanel(workspace, panels)));
+        all.put(
+                DerivePanel.class,
+                told("measurements#columns-by-formula", () -> new DerivePanel(workspace, panels, grid)));
+        all.put(
+                SummaryPanel.class,
+                told("measurements#averages-of-repeats", () -> new SummaryPanel(workspace, panels)));
         all.put(SetPanel.class, () -> new SetPanel(workspace, panels));
-        all.put(FilterPanel.class, told("measurements#fit-a-part-of-the-rows", () -> new FilterPanel(workspace, panels)));
+        all.put(
+                FilterPanel.class,
+                told("measurements#fit-a-part-of-the-rows", () -> new FilterPanel(workspace, panels)));
         all.put(StraightenPanel.class, () -> new StraightenPanel(workspace, panels));
         all.put(FigurePanel.class, told("figure#axes", () -> new FigurePanel(workspace, panels, view)));
         all.put(PointsPanel.class, told("curves#part", () -> new PointsPanel(workspace, panels, view)));

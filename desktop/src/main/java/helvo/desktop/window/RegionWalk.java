@@ -26,7 +26,9 @@ record RegionWalk(List<Stop> stops, Supplier<Scene> window) {
     void step(int by) {
         List<Stop> there = stops.stream().filter(Stop::isThere).toList();
         Node focused = window.get().getFocusOwner();
-        int now = IntStream.range(0, there.size()).filter(i -> isWithin(focused, there.get(i).region)).findFirst()
+        int now = IntStream.range(0, there.size())
+                .filter(i -> isWithin(focused, there.get(i).region))
+                .findFirst()
                 .orElse(by > 0 ? -1 : 0);
         if (!there.isEmpty()) {
             there.get(Math.floorMod(now + by, there.size())).enter.run();
@@ -46,10 +48,17 @@ record RegionWalk(List<Stop> stops, Supplier<Scene> window) {
         if (!in.isVisible() || in.isDisabled()) {
             return Optional.empty();
         }
-        boolean chosen = !(in instanceof ToggleButton each) || each.getToggleGroup() == null || each.isSelected()
+        boolean chosen = !(in instanceof ToggleButton each)
+                || each.getToggleGroup() == null
+                || each.isSelected()
                 || each.getToggleGroup().getSelectedToggle() == null;
-        return in.isFocusTraversable() && chosen ? Optional.of(in) : in instanceof Parent parent
-                ? parent.getChildrenUnmodifiable().stream().map(RegionWalk::first).flatMap(Optional::stream).findFirst()
-                : Optional.empty();
+        return in.isFocusTraversable() && chosen
+                ? Optional.of(in)
+                : in instanceof Parent parent
+                        ? parent.getChildrenUnmodifiable().stream()
+                                .map(RegionWalk::first)
+                                .flatMap(Optional::stream)
+                                .findFirst()
+                        : Optional.empty();
     }
 }

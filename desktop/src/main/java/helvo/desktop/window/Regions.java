@@ -10,8 +10,8 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 
-/// The figure with a region on either side. The edge between can be dragged, and the width that a side was given stays; a side
-/// folds to a strip, and in a narrow window only one is open.
+/// The figure with a region on either side. The edge between can be dragged, and the width that a side was given
+/// stays; a side folds to a strip, and in a narrow window only one is open.
 final class Regions extends HBox {
     /// In a narrower window one side is folded.
     static final double NARROW = 1100;
@@ -30,7 +30,8 @@ final class Regions extends HBox {
         HBox.setHgrow(this.middle, Priority.ALWAYS);
         this.middle.setMinWidth(0);
         this.middle.setPrefWidth(0);
-        getChildren().addAll(this.left.strip, left, this.left.edge, this.middle, this.right.edge, right, this.right.strip);
+        getChildren()
+                .addAll(this.left.strip, left, this.left.edge, this.middle, this.right.edge, right, this.right.strip);
         this.left.show();
         this.right.show();
         widthProperty().subscribe(width -> widths(width.doubleValue()));

@@ -23,13 +23,21 @@ final class SetAsideNotice {
         if (workspace.preview().get().isPresent()) {
             return;
         }
-        workspace.figureInView().flatMap(wanted -> find(before, wanted.id())).ifPresent(old -> find(after, old.figure().id())
-                .ifPresent(now -> now.series().stream().filter(series -> series.key().hasOwnPoints()).map(series -> old.series(series.key())
-                        .flatMap(then -> FitChange.bySettingAside(then, series, now.numbers())).orElse(null)).filter(Objects::nonNull)
-                        .findFirst().ifPresent(workspace.messages()::tell)));
+        workspace.figureInView().flatMap(wanted -> find(before, wanted.id())).ifPresent(old -> find(
+                        after, old.figure().id())
+                .ifPresent(now -> now.series().stream()
+                        .filter(series -> series.key().hasOwnPoints())
+                        .map(series -> old.series(series.key())
+                                .flatMap(then -> FitChange.bySettingAside(then, series, now.numbers()))
+                                .orElse(null))
+                        .filter(Objects::nonNull)
+                        .findFirst()
+                        .ifPresent(workspace.messages()::tell)));
     }
 
     private static Optional<FigureAnalysis> find(Analysis in, int figure) {
-        return in.figures().stream().filter(each -> each.figure().id() == figure).findFirst();
+        return in.figures().stream()
+                .filter(each -> each.figure().id() == figure)
+                .findFirst();
     }
 }

@@ -12,7 +12,8 @@ import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.Region;
 
-/// One of the two sides of the figure: the region, the edge that is dragged, and the strip that stands for it while it is folded.
+/// One of the two sides of the figure: the region, the edge that is dragged, and the strip that stands for it while
+/// it is folded.
 final class SideRegion {
     private static final double MIN_SIDE = 220;
     private static final double MIN_MIDDLE = 380;

@@ -41,8 +41,10 @@ final class StartPage extends ScrollPane {
         this.workspace = workspace;
         var heading = new Label("Plot measured pairs, fit a curve, say how sure it is");
         heading.getStyleClass().add("start-heading");
-        var hint = muted("Type into the table, paste, open a table or a study (CSV, TSV, XLSX, ODS, .helvo), or drop files on this "
-                + "window.");
+        var hint = muted(
+                "Type into the table, paste, open a table or a study (CSV, TSV, XLSX, ODS, .helvo), or drop files on "
+                        + "this "
+                        + "window.");
         StudyOpener opener = workspace.importer().opener();
         Button open = mainButton("start-open", "Open …", workspace.importer()::open);
         Button sample = button("start-sample", "Look at the sample study", opener::openSample);
@@ -80,7 +82,9 @@ final class StartPage extends ScrollPane {
 
     private HBox kept(Journal.Kept one) {
         String name = one.study().history().study().name();
-        String steps = one.unsaved() == 1 ? "1 step that is in no file" : Phrase.of("%,d steps that are in no file", one.unsaved());
+        String steps = one.unsaved() == 1
+                ? "1 step that is in no file"
+                : Phrase.of("%,d steps that are in no file", one.unsaved());
         var title = new Label("Kept from last time:");
         title.getStyleClass().add("kept-title");
         title.setMinWidth(Region.USE_PREF_SIZE);
@@ -89,10 +93,12 @@ final class StartPage extends ScrollPane {
         says.setWrapText(true);
         HBox.setHgrow(says, Priority.ALWAYS);
         says.setMaxWidth(Double.MAX_VALUE);
-        var open = button("kept-open", "Open it", () -> workspace.importer().opener().open(one));
+        var open = button(
+                "kept-open", "Open it", () -> workspace.importer().opener().open(one));
         expecting(open, () -> workspace.importer().opener().expect(one));
         open.setAccessibleText("Open “" + name + "” as it was kept");
-        var discard = button("kept-discard", "Discard", () -> workspace.studies().discard(one));
+        var discard =
+                button("kept-discard", "Discard", () -> workspace.studies().discard(one));
         discard.setAccessibleText("Discard what was kept of “" + name + "”");
         for (Button each : List.of(open, discard)) {
             each.setMinWidth(Region.USE_PREF_SIZE);
@@ -116,20 +122,24 @@ final class StartPage extends ScrollPane {
         var picture = new StackPane();
         picture.setMinSize(CARD_WIDTH, PICTURE_HEIGHT);
         picture.setMaxSize(CARD_WIDTH, PICTURE_HEIGHT);
-        one.picture().map(path -> new Image(path.toUri().toString(), CARD_WIDTH, 0, true, true, true)).ifPresent(image -> {
-            var view = new ImageView(image);
-            view.setFitWidth(CARD_WIDTH - 16);
-            view.setFitHeight(PICTURE_HEIGHT - 8);
-            view.setPreserveRatio(true);
-            picture.getChildren().add(view);
-        });
+        one.picture()
+                .map(path -> new Image(path.toUri().toString(), CARD_WIDTH, 0, true, true, true))
+                .ifPresent(image -> {
+                    var view = new ImageView(image);
+                    view.setFitWidth(CARD_WIDTH - 16);
+                    view.setFitHeight(PICTURE_HEIGHT - 8);
+                    view.setPreserveRatio(true);
+                    picture.getChildren().add(view);
+                });
         var name = new Label(one.name());
         name.getStyleClass().add("card-name");
         String counts = count(one.tables(), "table") + ", " + count(one.figures(), "figure");
         var when = new Label(ClockText.of(one.used()) + " · " + counts);
         when.getStyleClass().add("muted");
         var content = new VBox(4, picture, name, when);
-        var card = button("recent-" + one.file().getFileName(), "", () -> workspace.importer().open(List.of(one.file())));
+        var card = button("recent-" + one.file().getFileName(), "", () -> workspace
+                .importer()
+                .open(List.of(one.file())));
         expecting(card, () -> workspace.importer().opener().expect(one.file()));
         card.setGraphic(content);
         card.setContentDisplay(ContentDisplay.GRAPHIC_ONLY);

@@ -1,10 +1,10 @@
 package helvo.desktop.window;
 
+import helvo.desktop.guide.GuidePanel;
+import helvo.desktop.handover.HandOver;
 import helvo.desktop.keeping.Sign;
 import helvo.desktop.measurements.MeasurementsPane;
-import helvo.desktop.guide.GuidePanel;
 import helvo.desktop.panels.CommandFinder;
-import helvo.desktop.handover.HandOver;
 import helvo.desktop.panels.Panels;
 import helvo.desktop.panels.StepsPanel;
 import helvo.desktop.workspace.Workspace;
@@ -42,7 +42,8 @@ final class TopBar extends HBox {
         save.setOnAction(_ -> workspace.saver().save());
         save.setTooltip(new Tooltip("Save the study"));
         Button opening = flat("Open", "open");
-        opening.setTooltip(new Tooltip("Open studies (.helvo) and tables (CSV, TSV, XLSX, ODS). Files can also be dropped on the window."));
+        opening.setTooltip(new Tooltip(
+                "Open studies (.helvo) and tables (CSV, TSV, XLSX, ODS). Files can also be dropped on the window."));
         opening.setOnAction(_ -> workspace.importer().open());
         Button pasting = flat("Paste", "paste");
         pasting.setTooltip(new Tooltip("Paste cells over the chosen ones, or a table copied elsewhere"));
@@ -74,7 +75,10 @@ final class TopBar extends HBox {
         handOver.setMinWidth(Region.USE_PREF_SIZE);
         handOver.getStyleClass().add("main-action");
         handOver.setOnAction(_ -> panels.show(HandOver.class));
-        getChildren().addAll(name, state, gap(), fresh, opening, save, pasting, undo, redo, gap(), finder, guide, gap(), handOver);
+        getChildren()
+                .addAll(
+                        name, state, gap(), fresh, opening, save, pasting, undo, redo, gap(), finder, guide, gap(),
+                        handOver);
         workspace.sign().subscribe(this::show);
         workspace.history().subscribe(_ -> update(workspace));
     }
@@ -83,13 +87,20 @@ final class TopBar extends HBox {
         var history = workspace.history().get();
         name.setText(history.study().name());
         int steps = history.steps().size();
-        state.getTooltip().setText((steps == 0 ? "Nothing was done yet" : steps == 1 ? "1 step" : steps + " steps")
-                + ". Click to see everything that was done.");
+        state.getTooltip()
+                .setText((steps == 0 ? "Nothing was done yet" : steps == 1 ? "1 step" : steps + " steps")
+                        + ". Click to see everything that was done.");
         save.setDisable(history.study().isBlank());
         undo.setDisable(history.undoable().isEmpty());
         redo.setDisable(history.redoable().isEmpty());
-        undo.getTooltip().setText(history.undoable().map(step -> "Undo: " + step.sentence()).orElse("Nothing to undo"));
-        redo.getTooltip().setText(history.redoable().map(step -> "Redo: " + step.sentence()).orElse("Nothing to redo"));
+        undo.getTooltip()
+                .setText(history.undoable()
+                        .map(step -> "Undo: " + step.sentence())
+                        .orElse("Nothing to undo"));
+        redo.getTooltip()
+                .setText(history.redoable()
+                        .map(step -> "Redo: " + step.sentence())
+                        .orElse("Nothing to redo"));
         handOver.setDisable(history.study().isBlank());
     }
 

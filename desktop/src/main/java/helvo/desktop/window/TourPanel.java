@@ -16,20 +16,35 @@ import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.layout.HBox;
 
-/// A short tour of the window: five places, each framed while it is told of. It can be closed at once, and does not come again by itself.
+/// A short tour of the window: five places, each framed while it is told of. It can be closed at once, and does not
+/// come again by itself.
 public final class TourPanel extends Panel {
     private static final PseudoClass TOURED = PseudoClass.getPseudoClass("toured");
     private static final List<Stop> STOPS = List.of(
-            new Stop(".side", "Measurements",
+            new Stop(
+                    ".side",
+                    "Measurements",
                     "Your pairs: typed, pasted, or from a file. The tag above a column says what it is for: x, y, "
-                    + "error bars, groups. What is no number stands below, with what can be done about it."),
-            new Stop(".figure-view", "Figure", "The sheet as it will be handed over. Click what you want to change: a title, an axis, the "
-                    + "legend, a point. Drag the end of an axis to move its limit."),
-            new Stop(".readout", "Readout", "What the figure says in words and numbers: equation, uncertainties, R², what the error bars "
-                    + "allow, and what is worth a second look. Click a name there to read what it means."),
-            new Stop(".curves", "Curves", "Each shape fitted to the same points, with its residuals. Click one to choose it."),
-            new Stop(".top-bar", "Everything by name", "Ctrl+K finds everything that can be done, and every section of the guide; F1 opens "
-                    + "the guide. “Hand over” makes pictures, tables and reports."));
+                            + "error bars, groups. What is no number stands below, with what can be done about it."),
+            new Stop(
+                    ".figure-view",
+                    "Figure",
+                    "The sheet as it will be handed over. Click what you want to change: a title, an axis, the "
+                            + "legend, a point. Drag the end of an axis to move its limit."),
+            new Stop(
+                    ".readout",
+                    "Readout",
+                    "What the figure says in words and numbers: equation, uncertainties, R², what the error bars "
+                            + "allow, and what is worth a second look. Click a name there to read what it means."),
+            new Stop(
+                    ".curves",
+                    "Curves",
+                    "Each shape fitted to the same points, with its residuals. Click one to choose it."),
+            new Stop(
+                    ".top-bar",
+                    "Everything by name",
+                    "Ctrl+K finds everything that can be done, and every section of the guide; F1 opens "
+                            + "the guide. “Hand over” makes pictures, tables and reports."));
 
     private final Label text = new Label();
     private final Button next = mainButton("tour-next", "Next", this::next);
@@ -67,7 +82,6 @@ public final class TourPanel extends Panel {
         show();
     }
 
-
     private void next() {
         if (at + 1 < STOPS.size()) {
             at++;
@@ -83,7 +97,10 @@ public final class TourPanel extends Panel {
         text.setText(stop.text);
         next.setText(at + 1 < STOPS.size() ? "Next" : "Done");
         frame(at);
-        place(at == 0 ? Pos.CENTER_LEFT : at == 2 ? Pos.CENTER_RIGHT : Pos.CENTER, 0, at == 0 ? 348 : at == 2 ? 300 : 0);
+        place(
+                at == 0 ? Pos.CENTER_LEFT : at == 2 ? Pos.CENTER_RIGHT : Pos.CENTER,
+                0,
+                at == 0 ? 348 : at == 2 ? 300 : 0);
     }
 
     private void frame(int stop) {

@@ -17,8 +17,9 @@ import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.util.Duration;
 
-/// Work beside the interface thread, in lines of two kinds: one in which the newest work replaces what is not finished, for what
-/// only the latest result counts of, and one in which each waits its turn, for reading and writing. Used on the interface thread only.
+/// Work beside the interface thread, in lines of two kinds: one in which the newest work replaces what is not
+/// finished, for what only the latest result counts of, and one in which each waits its turn, for reading and
+/// writing. Used on the interface thread only.
 ///
 /// A line has a thread only while it has work; what takes long is shown with its progress.
 public final class Background implements AutoCloseable {
@@ -86,9 +87,13 @@ public final class Background implements AutoCloseable {
 
     private void look() {
         long now = System.currentTimeMillis();
-        shown.set(lines.stream().filter(line -> line.isTold).map(line -> line.current)
-                .filter(job -> job != null && now - job.started > PATIENCE_MS).findFirst()
-                .map(job -> new Shown(job.label, job.fraction, job::cancelByPerson)).orElse(null));
+        shown.set(lines.stream()
+                .filter(line -> line.isTold)
+                .map(line -> line.current)
+                .filter(job -> job != null && now - job.started > PATIENCE_MS)
+                .findFirst()
+                .map(job -> new Shown(job.label, job.fraction, job::cancelByPerson))
+                .orElse(null));
         if (idle()) {
             watch.stop();
         }
@@ -114,7 +119,12 @@ public final class Background implements AutoCloseable {
 
         private Line(String name, boolean isTold) {
             this.isTold = isTold;
-            thread = new ThreadPoolExecutor(1, 1, IDLE_SECONDS, TimeUnit.SECONDS, new LinkedBlockingQueue<>(),
+            thread = new ThreadPoolExecutor(
+                    1,
+                    1,
+                    IDLE_SECONDS,
+                    TimeUnit.SECONDS,
+                    new LinkedBlockingQueue<>(),
                     Thread.ofPlatform().daemon().name(name).factory());
             thread.allowCoreThreadTimeOut(true);
         }

@@ -25,13 +25,15 @@ public final class Copying {
 
     /// The figure as a picture at 300 dots per inch, as a drawing, and as HTML of its size on paper.
     public void figure() {
-        exporter.remembered(() -> workspace.figure().ifPresent(figure -> exporter.write("Copying the figure …", progress -> {
-            Raster raster = Raster.draw(figure, FigureFile.DEFAULT_DPI / 72, progress.part(0, 0.4));
-            Copied copied = copied(figure, progress.part(0.4, 1));
-            WritableImage image = SharedPixels.image(raster.image());
-            Platform.runLater(() -> SystemClipboard.copy(copied, image));
-            return "The figure is on the clipboard, as a picture at 300 dots per inch and as a drawing (SVG).";
-        })));
+        exporter.remembered(() -> workspace
+                .figure()
+                .ifPresent(figure -> exporter.write("Copying the figure …", progress -> {
+                    Raster raster = Raster.draw(figure, FigureFile.DEFAULT_DPI / 72, progress.part(0, 0.4));
+                    Copied copied = copied(figure, progress.part(0.4, 1));
+                    WritableImage image = SharedPixels.image(raster.image());
+                    Platform.runLater(() -> SystemClipboard.copy(copied, image));
+                    return "The figure is on the clipboard, as a picture at 300 dots per inch and as a drawing (SVG).";
+                })));
     }
 
     private static Copied copied(FigureAnalysis figure, Progress progress) throws IOException {
@@ -42,26 +44,36 @@ public final class Copying {
 
     /// The table in view at full precision, as text and as HTML.
     public void table() {
-        exporter.remembered(() -> workspace.table().ifPresent(table -> copy("Copying the table …", () -> Copied.table(table),
-                "The table is on the clipboard, at full precision.")));
+        exporter.remembered(() -> workspace
+                .table()
+                .ifPresent(table -> copy(
+                        "Copying the table …",
+                        () -> Copied.table(table),
+                        "The table is on the clipboard, at full precision.")));
     }
 
-    /// The readout of every series of the figure: text at full precision, HTML as on the screen, equations in MathML and LaTeX.
+    /// The readout of every series of the figure: text at full precision, HTML as on the screen, equations in
+    /// MathML and LaTeX.
     public void readout() {
-        exporter.remembered(() -> ready().ifPresent(figure -> copy("Copying the readout …", () -> Copied.readout(figure),
+        exporter.remembered(() -> ready().ifPresent(figure -> copy(
+                "Copying the readout …",
+                () -> Copied.readout(figure),
                 "The readout is on the clipboard: as text at full precision, for documents as it is shown.")));
     }
 
     /// The equations of the figure's curves as text in a notation.
     public void equations(Notation notation) {
         exporter.remembered(() -> ready().ifPresent(figure -> {
-            String text = switch (notation) {
-                case LATEX -> Copied.latex(figure);
-                case MATH_ML -> Copied.mathMl(figure);
-                case LATEX_TABLE -> Copied.latexTables(figure);
-            };
+            String text =
+                    switch (notation) {
+                        case LATEX -> Copied.latex(figure);
+                        case MATH_ML -> Copied.mathMl(figure);
+                        case LATEX_TABLE -> Copied.latexTables(figure);
+                    };
             SystemClipboard.copy(text);
-            workspace.messages().tell(text.isEmpty() ? "No curve was fitted, so there is no equation." : notation.told());
+            workspace
+                    .messages()
+                    .tell(text.isEmpty() ? "No curve was fitted, so there is no equation." : notation.told());
         }));
     }
 

@@ -7,8 +7,8 @@ import helvo.core.study.Figure;
 import helvo.core.study.History;
 import helvo.core.study.Study;
 import helvo.desktop.keeping.FaultReport;
-import helvo.desktop.work.Background.Outcome;
 import helvo.desktop.work.Background;
+import helvo.desktop.work.Background.Outcome;
 import helvo.figure.FigureFile;
 import helvo.figure.FigureFormat;
 import helvo.files.CannotRead;
@@ -56,8 +56,9 @@ public final class Exporter {
 
     /// Does once more what was handed over last, into the same file where it was one.
     public void again() {
-        last.ifPresentOrElse(Runnable::run, () -> workspace.messages()
-                .tell("Nothing was handed over yet: choose what under “Hand over”."));
+        last.ifPresentOrElse(
+                Runnable::run,
+                () -> workspace.messages().tell("Nothing was handed over yet: choose what under “Hand over”."));
     }
 
     void remembered(Runnable action) {
@@ -65,7 +66,8 @@ public final class Exporter {
         action.run();
     }
 
-    /// Asks where, and writes the figure as it is when everything asked for is drawn, also when it was changed a moment ago.
+    /// Asks where, and writes the figure as it is when everything asked for is drawn, also when it was changed a
+    /// moment ago.
     ///
     /// @param withData whether an SVG or a PDF holds its points as data
     public void saveFigure(FigureFormat format, double dpi, boolean withData) {
@@ -77,12 +79,21 @@ public final class Exporter {
         Study study = workspace.study();
         Analysis known = workspace.analysis().get();
         List<Path> inputs = inputs();
-        workspace.figureInView().map(Figure::id).ifPresent(id -> write("Saving " + path.getFileName() + " …", progress -> {
-            FigureAnalysis figure = Analysis.of(study, known, progress.part(0, 0.5)).figure(id);
-            written(path, () -> WholeFile.write(path, inputs, out -> out.write(FigureFile.bytes(format, figure, dpi, withData,
-                    progress.part(0.5, 1)))));
-            return saved(path);
-        }));
+        workspace
+                .figureInView()
+                .map(Figure::id)
+                .ifPresent(id -> write("Saving " + path.getFileName() + " …", progress -> {
+                    FigureAnalysis figure =
+                            Analysis.of(study, known, progress.part(0, 0.5)).figure(id);
+                    written(
+                            path,
+                            () -> WholeFile.write(
+                                    path,
+                                    inputs,
+                                    out -> out.write(
+                                            FigureFile.bytes(format, figure, dpi, withData, progress.part(0.5, 1)))));
+                    return saved(path);
+                }));
     }
 
     /// Asks where, and writes the report of the study as it is now.
@@ -102,11 +113,13 @@ public final class Exporter {
             written(path, () -> {
                 Written written = format.written(report, name.replaceFirst("\\.[^.]*$", ""), progress.part(0.5, 1));
                 for (Map.Entry<String, byte[]> companion : written.companions().entrySet()) {
-                    WholeFile.write(path.resolveSibling(companion.getKey()), inputs, out -> out.write(companion.getValue()));
+                    WholeFile.write(
+                            path.resolveSibling(companion.getKey()), inputs, out -> out.write(companion.getValue()));
                 }
                 WholeFile.write(path, inputs, out -> out.write(written.file()));
             });
-            return Stream.concat(Stream.of(saved(path)), report.notices().stream()).collect(Collectors.joining(" "));
+            return Stream.concat(Stream.of(saved(path)), report.notices().stream())
+                    .collect(Collectors.joining(" "));
         });
     }
 
@@ -123,7 +136,8 @@ public final class Exporter {
     private void fill(Path template, Path path) {
         History history = workspace.history().get();
         Analysis known = workspace.analysis().get();
-        List<Path> inputs = Stream.concat(inputs().stream(), Stream.of(template)).toList();
+        List<Path> inputs =
+                Stream.concat(inputs().stream(), Stream.of(template)).toList();
         write("Filling " + template.getFileName() + " …", progress -> {
             Report report = Composition.of(history, Analysis.of(history.study(), known, progress.part(0, 0.5)));
             try {
@@ -138,8 +152,12 @@ public final class Exporter {
 
     /// What a file may be called by a title.
     private static String named(String title, String ending) {
-        String name = FigureText.plain(title).replaceAll("[^\\p{L}\\p{N} _.-]+", " ").strip();
-        return (name.isEmpty() ? "Untitled" : name.substring(0, Math.min(name.length(), LONGEST_NAME)).strip()) + "." + ending;
+        String name =
+                FigureText.plain(title).replaceAll("[^\\p{L}\\p{N} _.-]+", " ").strip();
+        return (name.isEmpty()
+                        ? "Untitled"
+                        : name.substring(0, Math.min(name.length(), LONGEST_NAME))
+                                .strip()) + "." + ending;
     }
 
     /// Asks where, and writes the table in view.
@@ -150,35 +168,48 @@ public final class Exporter {
 
     private void writeTable(Path path, TableFile.Format format) {
         List<Path> inputs = inputs();
-        workspace.table().ifPresent(table -> write("Saving " + path.getFileName() + " …", progress -> {
-            written(path, () -> TableFile.write(path, format, table, inputs, progress));
-            return saved(path);
-        }));
+        workspace
+                .table()
+                .ifPresent(table -> write("Saving " + path.getFileName() + " …", progress -> {
+                    written(path, () -> TableFile.write(path, format, table, inputs, progress));
+                    return saved(path);
+                }));
     }
 
     /// Asks where, and writes the readings of the figure in view as CSV.
     public void saveReadings() {
-        workspace.figure().flatMap(_ -> dialogs.table(TableFile.Format.CSV, "Readings.csv"))
+        workspace
+                .figure()
+                .flatMap(_ -> dialogs.table(TableFile.Format.CSV, "Readings.csv"))
                 .ifPresent(path -> remembered(() -> writeReadings(path)));
     }
 
     private void writeReadings(Path path) {
         List<Path> inputs = inputs();
-        workspace.figure().ifPresent(figure -> write("Saving " + path.getFileName() + " …", _ -> {
-            written(path, () -> WholeFile.write(path, inputs, out -> out.write(ReadingsCsv.of(figure).getBytes(StandardCharsets.UTF_8))));
-            return saved(path);
-        }));
+        workspace
+                .figure()
+                .ifPresent(figure -> write("Saving " + path.getFileName() + " …", _ -> {
+                    written(
+                            path,
+                            () -> WholeFile.write(
+                                    path,
+                                    inputs,
+                                    out -> out.write(ReadingsCsv.of(figure).getBytes(StandardCharsets.UTF_8))));
+                    return saved(path);
+                }));
     }
 
     /// Asks where, and writes what a report of a fault of the program needs.
     ///
     /// @param withData whether it holds the study
     public void saveFaultReport(boolean withData) {
-        var report = new FaultReport(workspace.studies().folders().log(), workspace.history().get(), withData);
-        dialogs.faultReport("Helvo fault report.zip").ifPresent(path -> write("Saving " + path.getFileName() + " …", progress -> {
-            written(path, () -> WholeFile.write(path, out -> report.write(out, progress)));
-            return saved(path);
-        }));
+        var report = new FaultReport(
+                workspace.studies().folders().log(), workspace.history().get(), withData);
+        dialogs.faultReport("Helvo fault report.zip")
+                .ifPresent(path -> write("Saving " + path.getFileName() + " …", progress -> {
+                    written(path, () -> WholeFile.write(path, out -> report.write(out, progress)));
+                    return saved(path);
+                }));
     }
 
     /// Asks for a folder.
@@ -188,7 +219,10 @@ public final class Exporter {
 
     /// What the tables of the study were read from, which is not written over.
     private List<Path> inputs() {
-        return workspace.study().tables().stream().flatMap(table -> table.source().stream()).map(source -> Path.of(source.file())).toList();
+        return workspace.study().tables().stream()
+                .flatMap(table -> table.source().stream())
+                .map(source -> Path.of(source.file()))
+                .toList();
     }
 
     private static String saved(Path path) {
@@ -211,21 +245,45 @@ public final class Exporter {
     ///
     /// @param ready gets the file, on the interface thread
     public void prepareDrag(Path folder, Consumer<Path> ready) {
-        workspace.figure().ifPresent(figure -> dragging.run("Preparing the figure …", progress -> {
-            Files.createDirectories(folder);
-            Path file = folder.resolve(named(figure.title(), FigureFormat.PNG.ending()));
-            WholeFile.write(file, out -> out.write(FigureFile.bytes(FigureFormat.PNG, figure, FigureFile.DEFAULT_DPI, false, progress)));
-            return file;
-        }, new Outcome<>(ready, _ -> workspace.messages().warn("The figure could not be prepared for dragging: the folder for temporary "
-                + "files cannot be written to."), () -> { })));
+        workspace
+                .figure()
+                .ifPresent(figure -> dragging.run(
+                        "Preparing the figure …",
+                        progress -> {
+                            Files.createDirectories(folder);
+                            Path file = folder.resolve(named(figure.title(), FigureFormat.PNG.ending()));
+                            WholeFile.write(
+                                    file,
+                                    out -> out.write(FigureFile.bytes(
+                                            FigureFormat.PNG, figure, FigureFile.DEFAULT_DPI, false, progress)));
+                            return file;
+                        },
+                        new Outcome<>(
+                                ready,
+                                _ -> workspace
+                                        .messages()
+                                        .warn("The figure could not be prepared for dragging: the folder for temporary "
+                                                + "files cannot be written to."),
+                                () -> {})));
     }
 
     void write(String label, Background.Work<String> work) {
-        writing.run(label, work, new Outcome<>(workspace.messages()::tell, fault -> workspace.messages().warn(switch (fault) {
-            case Refusal known -> known.getMessage();
-            case OutOfMemoryError _ -> "There is not enough memory to write this; close other programs.";
-            default -> "Helvo met a fault of its own; the study is as it was. (" + fault + ")";
-        }), () -> workspace.messages().tell("Stopped; nothing was written.")));
+        writing.run(
+                label,
+                work,
+                new Outcome<>(
+                        workspace.messages()::tell,
+                        fault -> workspace
+                                .messages()
+                                .warn(
+                                        switch (fault) {
+                                            case Refusal known -> known.getMessage();
+                                            case OutOfMemoryError _ ->
+                                                "There is not enough memory to write this; close other programs.";
+                                            default ->
+                                                "Helvo met a fault of its own; the study is as it was. (" + fault + ")";
+                                        }),
+                        () -> workspace.messages().tell("Stopped; nothing was written.")));
     }
 
     /// What could not be done, in a sentence for the person.

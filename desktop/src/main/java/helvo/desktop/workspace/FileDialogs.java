@@ -1,8 +1,8 @@
 package helvo.desktop.workspace;
 
 import helvo.figure.FigureFormat;
-import helvo.report.ReportFormat;
 import helvo.files.table.TableFile;
+import helvo.report.ReportFormat;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;

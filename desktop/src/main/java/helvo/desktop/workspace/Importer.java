@@ -11,8 +11,8 @@ import helvo.core.table.Heading;
 import helvo.core.table.ReadingChoices;
 import helvo.core.table.Stacking;
 import helvo.core.table.Table;
-import helvo.desktop.work.Background.Outcome;
 import helvo.desktop.work.Background;
+import helvo.desktop.work.Background.Outcome;
 import helvo.files.CannotRead;
 import helvo.files.study.StudyFile;
 import helvo.files.table.ReadTable;
@@ -75,7 +75,8 @@ public final class Importer {
     public void open(List<Path> files) {
         workspace.messages().dismiss();
         files.stream().filter(StudyFile::isStudy).forEach(opener::open);
-        List<Path> tables = files.stream().filter(file -> !StudyFile.isStudy(file)).toList();
+        List<Path> tables =
+                files.stream().filter(file -> !StudyFile.isStudy(file)).toList();
         if (tables.size() > 1) {
             ask(new Question.HowSeveral(tables));
         } else if (!tables.isEmpty()) {
@@ -94,8 +95,8 @@ public final class Importer {
         question.set(Optional.of(asked));
     }
 
-    /// Reads files one after the other; of workbooks with several sheets the person chooses when there is but one file, else the first
-    /// is taken.
+    /// Reads files one after the other; of workbooks with several sheets the person chooses when there is but one
+    /// file, else the first is taken.
     public void openEach(List<Path> files) {
         openEach(files, files.size() == 1);
     }
@@ -106,20 +107,27 @@ public final class Importer {
         }
         Path file = files.getFirst();
         List<Path> rest = files.subList(1, files.size());
-        reading.open(file.getFileName().toString(), progress -> {
-            List<String> sheets = ReadTable.sheets(file);
-            return sheets.size() > 1 && alone ? new Found.Sheets(sheets)
-                    : new Found.One(ReadTable.read(file, progress));
-        }, new Outcome<>(found -> {
-            switch (found) {
-                case Found.One(ReadTable table) -> opened(table);
-                case Found.Sheets(List<String> sheets) -> ask(new Question.WhichSheets(file, sheets));
-            }
-            openEach(rest, alone);
-        }, fault -> {
-            reading.failed(fault);
-            openEach(rest, alone);
-        }, reading::stopped));
+        reading.open(
+                file.getFileName().toString(),
+                progress -> {
+                    List<String> sheets = ReadTable.sheets(file);
+                    return sheets.size() > 1 && alone
+                            ? new Found.Sheets(sheets)
+                            : new Found.One(ReadTable.read(file, progress));
+                },
+                new Outcome<>(
+                        found -> {
+                            switch (found) {
+                                case Found.One(ReadTable table) -> opened(table);
+                                case Found.Sheets(List<String> sheets) -> ask(new Question.WhichSheets(file, sheets));
+                            }
+                            openEach(rest, alone);
+                        },
+                        fault -> {
+                            reading.failed(fault);
+                            openEach(rest, alone);
+                        },
+                        reading::stopped));
     }
 
     /// What a file holds: a table, or sheets to choose from.
@@ -135,30 +143,42 @@ public final class Importer {
             return;
         }
         List<String> rest = sheets.subList(1, sheets.size());
-        reading.open(sheets.getFirst(), progress -> ReadTable.read(file, Optional.of(sheets.getFirst()), ReadingChoices.NONE, progress),
-                new Outcome<>(read -> {
-            opened(read);
-            openSheets(file, rest);
-        }, fault -> {
-            reading.failed(fault);
-            openSheets(file, rest);
-        }, reading::stopped));
+        reading.open(
+                sheets.getFirst(),
+                progress -> ReadTable.read(file, Optional.of(sheets.getFirst()), ReadingChoices.NONE, progress),
+                new Outcome<>(
+                        read -> {
+                            opened(read);
+                            openSheets(file, rest);
+                        },
+                        fault -> {
+                            reading.failed(fault);
+                            openSheets(file, rest);
+                        },
+                        reading::stopped));
     }
 
     /// Reads files into one table, under one another, with a column that names the file of each row.
     public void openStacked(List<Path> files) {
-        reading.open(Phrase.of("%d files", files.size()), progress -> {
-            var tables = new ArrayList<Table>();
-            var notices = new ArrayList<String>();
-            for (int i = 0; i < files.size(); i++) {
-                ReadTable read = ReadTable.read(files.get(i),
-                        progress.part((double) i / files.size(), (i + 1.0) / files.size()));
-                tables.add(read.table());
-                notices.addAll(read.notices());
-            }
-            return new ReadTable(Stacking.of(tables.getFirst().name() + Phrase.of(" and %d more", files.size() - 1), "File", tables),
-                    notices);
-        }, this::opened);
+        reading.open(
+                Phrase.of("%d files", files.size()),
+                progress -> {
+                    var tables = new ArrayList<Table>();
+                    var notices = new ArrayList<String>();
+                    for (int i = 0; i < files.size(); i++) {
+                        ReadTable read = ReadTable.read(
+                                files.get(i), progress.part((double) i / files.size(), (i + 1.0) / files.size()));
+                        tables.add(read.table());
+                        notices.addAll(read.notices());
+                    }
+                    return new ReadTable(
+                            Stacking.of(
+                                    tables.getFirst().name() + Phrase.of(" and %d more", files.size() - 1),
+                                    "File",
+                                    tables),
+                            notices);
+                },
+                this::opened);
     }
 
     private void opened(ReadTable read) {
@@ -166,21 +186,33 @@ public final class Importer {
         int others = others(read.table());
         if (others > 0) {
             Table table = workspace.table().orElseThrow();
-            workspace.messages().offer(String.join(" ", read.notices()), new Messages.Offer(others == 1 ? "Open the other too"
-                    : Phrase.of("Open the other %d too", others), () -> openOthers(table)));
+            workspace
+                    .messages()
+                    .offer(
+                            String.join(" ", read.notices()),
+                            new Messages.Offer(
+                                    others == 1 ? "Open the other too" : Phrase.of("Open the other %d too", others),
+                                    () -> openOthers(table)));
         } else if (!read.notices().isEmpty()) {
             workspace.messages().tell(String.join(" ", read.notices()));
         } else if (read.table().columns().size() == 1) {
-            workspace.messages().warn(Phrase.of("“%s” has one column only; a scatter needs two. Another delimiter may be right: "
-                    + "see below "
-                    + "its name.", read.table().name()));
+            workspace
+                    .messages()
+                    .warn(Phrase.of(
+                            "“%s” has one column only; a scatter needs two. Another delimiter may be right: "
+                                    + "see below "
+                                    + "its name.",
+                            read.table().name()));
         }
     }
 
     /// How many more tables are offered of the file or sheet that a table is the first of.
     private static int others(Table table) {
-        return table.readAs().filter(how -> table.source().isPresent() && how.choices().table().orElse(1) == 1)
-                .map(how -> Math.min(how.tables(), MOST_OFFERED) - 1).orElse(0);
+        return table.readAs()
+                .filter(how ->
+                        table.source().isPresent() && how.choices().table().orElse(1) == 1)
+                .map(how -> Math.min(how.tables(), MOST_OFFERED) - 1)
+                .orElse(0);
     }
 
     private void openOthers(Table table) {
@@ -194,8 +226,10 @@ public final class Importer {
     private void add(Table read) {
         Optional<Table> blank = workspace.table().filter(Table::isBlank);
         boolean first = workspace.study().isBlank();
-        workspace.perform(blank.isPresent() ? new StudyEdit.ReplaceTable(read.withId(blank.get().id()))
-                : StudyEdit.AddTable.to(workspace.study(), read));
+        workspace.perform(
+                blank.isPresent()
+                        ? new StudyEdit.ReplaceTable(read.withId(blank.get().id()))
+                        : StudyEdit.AddTable.to(workspace.study(), read));
         if (first) {
             workspace.perform(new StudyEdit.Rename(read.name()));
         }
@@ -203,14 +237,18 @@ public final class Importer {
 
     /// Reads a table's file again in another way.
     public void reread(Table old, ReadingChoices choices) {
-        reading.again(progress -> ReadTable.again(old, choices, progress),
-                read -> workspace.perform(new StudyEdit.ReplaceTable(read.table().withId(old.id()))));
+        reading.again(
+                progress -> ReadTable.again(old, choices, progress),
+                read -> workspace.perform(
+                        new StudyEdit.ReplaceTable(read.table().withId(old.id()))));
     }
 
     /// Reads another table of the same file or sheet into one more.
     public void openAlso(Table table, ReadingChoices choices) {
-        reading.open(table.source().map(Table.Source::name).orElse(""),
-                progress -> ReadTable.again(table, choices, progress), this::opened);
+        reading.open(
+                table.source().map(Table.Source::name).orElse(""),
+                progress -> ReadTable.again(table, choices, progress),
+                this::opened);
     }
 
     /// Asks for a file and takes its rows for the table in view; all that was chosen for the table stays.
@@ -222,11 +260,15 @@ public final class Importer {
         workspace.messages().dismiss();
         reading.open(file.getFileName().toString(), progress -> ReadTable.read(file, progress), read -> {
             switch (OtherData.of(old, read.table())) {
-                case OtherData.Outcome.DoesNotFit(List<String> why) -> workspace.messages().warn("“" + file.getFileName()
-                        + "” does not fit the table “" + old.name() + "”, and nothing was changed: " + String.join("; ", why) + ".");
+                case OtherData.Outcome.DoesNotFit(List<String> why) ->
+                    workspace
+                            .messages()
+                            .warn("“" + file.getFileName() + "” does not fit the table “" + old.name()
+                                    + "”, and nothing was changed: " + String.join("; ", why) + ".");
                 case OtherData.Outcome.Fits(Table fresh, List<String> notices) -> {
                     workspace.perform(new StudyEdit.UseData(fresh));
-                    Stream.concat(read.notices().stream(), notices.stream()).reduce((a, b) -> a + " " + b)
+                    Stream.concat(read.notices().stream(), notices.stream())
+                            .reduce((a, b) -> a + " " + b)
                             .ifPresent(workspace.messages()::tell);
                 }
             }
@@ -239,8 +281,11 @@ public final class Importer {
     private boolean refusesPicture() {
         boolean picture = SystemClipboard.holdsPictureOnly();
         if (picture) {
-            workspace.messages().warn("The clipboard holds a picture, not numbers: copy the cells themselves, or type the values that the "
-                    + "picture shows.");
+            workspace
+                    .messages()
+                    .warn("The clipboard holds a picture, not numbers: copy the cells themselves, or type the "
+                            + "values that the "
+                            + "picture shows.");
         }
         return picture;
     }
@@ -261,13 +306,19 @@ public final class Importer {
         return new ReadTable(table.table(), table.notices());
     }
 
-    /// Reads what is on the clipboard: at once where that is little, else beside the interface thread, where all that is done meanwhile
-    /// waits for it.
+    /// Reads what is on the clipboard: at once where that is little, else beside the interface thread, where all
+    /// that is done meanwhile waits for it.
     private <T> void parse(String text, Supplier<Background.Work<T>> work, Consumer<T> done) {
         workspace.messages().dismiss();
         if (text != null && text.length() > SHORT_TEXT) {
-            workspace.document().changeAfter("Pasting …", progress -> work.get().run(progress), new Outcome<>(done, reading::failed,
-                    () -> workspace.messages().tell("Pasting was stopped; nothing was changed.")));
+            workspace
+                    .document()
+                    .changeAfter(
+                            "Pasting …",
+                            progress -> work.get().run(progress),
+                            new Outcome<>(done, reading::failed, () -> workspace
+                                    .messages()
+                                    .tell("Pasting was stopped; nothing was changed.")));
             return;
         }
         try {
@@ -277,7 +328,8 @@ public final class Importer {
         }
     }
 
-    /// Puts what is on the clipboard over the cells of the table in view; with headings into a blank table, as a table.
+    /// Puts what is on the clipboard over the cells of the table in view; with headings into a blank table, as a
+    /// table.
     ///
     /// @param row    of the upper left cell, 0 is the first
     /// @param column its place among the columns, 0 is the first
@@ -288,15 +340,20 @@ public final class Importer {
     }
 
     void pasteOver(String text, int row, int column) {
-        workspace.table().ifPresent(table -> parse(text, () -> {
-            Study now = workspace.document().study();
-            return _ -> over(PastedText.of(text), now.table(table.id()), row, column);
-        }, pasted -> {
-            switch (pasted) {
-                case Pasted.Whole(ReadTable read) -> opened(read);
-                case Pasted.Block(Edit edit) -> workspace.perform(edit);
-            }
-        }));
+        workspace
+                .table()
+                .ifPresent(table -> parse(
+                        text,
+                        () -> {
+                            Study now = workspace.document().study();
+                            return _ -> over(PastedText.of(text), now.table(table.id()), row, column);
+                        },
+                        pasted -> {
+                            switch (pasted) {
+                                case Pasted.Whole(ReadTable read) -> opened(read);
+                                case Pasted.Block(Edit edit) -> workspace.perform(edit);
+                            }
+                        }));
     }
 
     /// What pasting over cells comes to.
@@ -313,17 +370,21 @@ public final class Importer {
         }
         int width = pasted.rows().stream().mapToInt(List::size).max().orElse(0);
         if (column + width > Table.MOST_COLUMNS) {
-            throw new CannotRead(Phrase.of("The clipboard holds %,d columns; from here on there is room for %,d, since a table has %,d at "
-                    + "most. Nothing was pasted.", width, Table.MOST_COLUMNS - column, Table.MOST_COLUMNS));
+            throw new CannotRead(Phrase.of(
+                    "The clipboard holds %,d columns; from here on there is room for %,d, since a table has %,d at "
+                            + "most. Nothing was pasted.",
+                    width, Table.MOST_COLUMNS - column, Table.MOST_COLUMNS));
         }
         List<List<String>> rows = pasted.writtenWith(into.mark());
         boolean named = pasted.headings() && namesColumns(rows.getFirst(), into, column);
-        return new Pasted.Block(new TableEdit.SetBlock(into.id(), row, column, named ? rows.subList(1, rows.size()) : rows));
+        return new Pasted.Block(
+                new TableEdit.SetBlock(into.id(), row, column, named ? rows.subList(1, rows.size()) : rows));
     }
 
     /// Whether a row that is pasted repeats the headings of the columns that it would fall into.
     private static boolean namesColumns(List<String> row, Table into, int column) {
         return column + row.size() <= into.columns().size()
-                && IntStream.range(0, row.size()).allMatch(i -> Heading.of(row.get(i)).equals(into.columns().get(column + i).heading()));
+                && IntStream.range(0, row.size()).allMatch(i -> Heading.of(row.get(i))
+                        .equals(into.columns().get(column + i).heading()));
     }
 }

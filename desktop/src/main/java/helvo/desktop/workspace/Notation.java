@@ -2,7 +2,8 @@ package helvo.desktop.workspace;
 
 /// How equations are written for other programs.
 public enum Notation {
-    LATEX("The equations are on the clipboard, in LaTeX."), MATH_ML("The equations are on the clipboard, in MathML."),
+    LATEX("The equations are on the clipboard, in LaTeX."),
+    MATH_ML("The equations are on the clipboard, in MathML."),
     LATEX_TABLE("The table of coefficients is on the clipboard, in LaTeX (booktabs and siunitx).");
 
     private final String told;

@@ -1,7 +1,7 @@
 package helvo.desktop.workspace;
 
-import helvo.desktop.work.Background.Outcome;
 import helvo.desktop.work.Background;
+import helvo.desktop.work.Background.Outcome;
 import helvo.files.CannotRead;
 import java.util.function.Consumer;
 
@@ -25,8 +25,10 @@ final class Reading {
     }
 
     <T> void again(Background.Work<T> work, Consumer<T> done) {
-        queue.run("Reading again …", work, new Outcome<>(done, this::failed,
-                () -> messages.tell("Reading was stopped; nothing was changed.")));
+        queue.run(
+                "Reading again …",
+                work,
+                new Outcome<>(done, this::failed, () -> messages.tell("Reading was stopped; nothing was changed.")));
     }
 
     /// Runs something once all that was asked for so far is read, or is not going to be.
@@ -39,11 +41,13 @@ final class Reading {
     }
 
     void failed(Throwable fault) {
-        messages.warn(switch (fault) {
-            case CannotRead known -> known.getMessage();
-            case OutOfMemoryError _ -> "There is not enough memory for this; nothing was changed. Close other programs, or take fewer "
-                    + "rows.";
-            default -> "Helvo met a fault of its own; the study is as it was. (" + fault + ")";
-        });
+        messages.warn(
+                switch (fault) {
+                    case CannotRead known -> known.getMessage();
+                    case OutOfMemoryError _ ->
+                        "There is not enough memory for this; nothing was changed. Close other programs, or take fewer "
+                                + "rows.";
+                    default -> "Helvo met a fault of its own; the study is as it was. (" + fault + ")";
+                });
     }
 }

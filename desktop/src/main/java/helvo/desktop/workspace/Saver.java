@@ -31,9 +31,15 @@ public final class Saver {
     /// Asks where, unless the person thinks better of it.
     public void saveAs() {
         workspace.finishTyping();
-        String name = workspace.study().name().replaceAll("[^\\p{L}\\p{N} ,_.()-]+", " ").strip();
+        String name = workspace
+                .study()
+                .name()
+                .replaceAll("[^\\p{L}\\p{N} ,_.()-]+", " ")
+                .strip();
         Optional<Path> chosen = dialogs.study(name + StudyFile.ENDING);
-        if (chosen.isPresent() && keeper.readOnly().isPresent() && chosen.equals(keeper.file().get())) {
+        if (chosen.isPresent()
+                && keeper.readOnly().isPresent()
+                && chosen.equals(keeper.file().get())) {
             workspace.messages().warn(keeper.readOnly().get());
         } else {
             chosen.ifPresent(this::saveAs);

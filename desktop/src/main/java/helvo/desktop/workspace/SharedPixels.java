@@ -14,7 +14,7 @@ public final class SharedPixels {
     /// The pixels are shared, not copied.
     public static WritableImage image(BufferedImage image) {
         int[] pixels = ((DataBufferInt) image.getRaster().getDataBuffer()).getData();
-        return new WritableImage(new PixelBuffer<>(image.getWidth(), image.getHeight(), IntBuffer.wrap(pixels),
-                PixelFormat.getIntArgbPreInstance()));
+        return new WritableImage(new PixelBuffer<>(
+                image.getWidth(), image.getHeight(), IntBuffer.wrap(pixels), PixelFormat.getIntArgbPreInstance()));
     }
 }

@@ -6,16 +6,16 @@ import helvo.core.analysis.Analysis;
 import helvo.core.study.History;
 import helvo.desktop.document.AnalysisService;
 import helvo.desktop.keeping.Origin;
-import helvo.desktop.work.Background.Outcome;
 import helvo.desktop.work.Background;
+import helvo.desktop.work.Background.Outcome;
 import helvo.files.samples.SampleStudy;
 import helvo.files.study.Journal;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Optional;
 
-/// The way of studies into windows. What the pointer rests on, or the keyboard has come to, is read before it is asked for, so that it is
-/// there sooner; nothing of that is shown or said until then.
+/// The way of studies into windows. What the pointer rests on, or the keyboard has come to, is read before it is
+/// asked for, so that it is there sooner; nothing of that is shown or said until then.
 public final class StudyOpener {
     /// A longer file is not read on suspicion.
     private static final long MOST_EXPECTED_BYTES = 250_000;
@@ -89,10 +89,14 @@ public final class StudyOpener {
         Optional<Expected> before = expected.filter(each -> each.of.equals(source.of));
         expected = Optional.empty();
         Background.Work<Opened> work = withBeginning(source);
-        reading.open(source.name, progress -> {
-            Optional<Opened> known = before.flatMap(each -> each.work.outcome()).filter(each -> each.origin.isCurrent());
-            return known.isPresent() ? known.get() : work.run(progress);
-        }, opened -> workspace.studies().open(opened.origin, opened.beginning));
+        reading.open(
+                source.name,
+                progress -> {
+                    Optional<Opened> known =
+                            before.flatMap(each -> each.work.outcome()).filter(each -> each.origin.isCurrent());
+                    return known.isPresent() ? known.get() : work.run(progress);
+                },
+                opened -> workspace.studies().open(opened.origin, opened.beginning));
     }
 
     private void expect(Source source) {
@@ -115,7 +119,8 @@ public final class StudyOpener {
 
     private static Optional<Opened> tried(Source source, Background.Work<Opened> work) {
         try {
-            return source.of instanceof Path file && Files.size(file) > MOST_EXPECTED_BYTES ? Optional.empty()
+            return source.of instanceof Path file && Files.size(file) > MOST_EXPECTED_BYTES
+                    ? Optional.empty()
                     : Optional.of(work.run(Progress.none()));
         } catch (Exception _) {
             return Optional.empty();

@@ -20,7 +20,8 @@ public final class SystemClipboard {
     /// Whether it holds a picture and no text.
     static boolean holdsPictureOnly() {
         String text = text();
-        return (text == null || text.isBlank()) && Clipboard.getSystemClipboard().hasImage();
+        return (text == null || text.isBlank())
+                && Clipboard.getSystemClipboard().hasImage();
     }
 
     /// Whether what it holds is more than one cell: rows, or cells parted by tabs.
@@ -56,7 +57,9 @@ public final class SystemClipboard {
             content.putString(copied.plain());
         }
         content.putHtml(copied.html());
-        copied.others().forEach((type, text) -> content.put(format(type), ByteBuffer.wrap(text.getBytes(StandardCharsets.UTF_8))));
+        copied.others()
+                .forEach((type, text) ->
+                        content.put(format(type), ByteBuffer.wrap(text.getBytes(StandardCharsets.UTF_8))));
         return content;
     }
 

@@ -48,16 +48,28 @@ public final class SystemDialogs implements FileDialogs {
     @Override
     public List<Path> files() {
         FileChooser chooser = chooser("Open");
-        chooser.getExtensionFilters().addAll(new FileChooser.ExtensionFilter("Studies and tables (CSV, TSV, XLSX, ODS)",
-                "*" + StudyFile.ENDING, "*.csv", "*.tsv", "*.txt", "*.dat", "*.xlsx", "*.xlsm", "*.ods"),
-                new FileChooser.ExtensionFilter("Studies", "*" + StudyFile.ENDING), new FileChooser.ExtensionFilter("All files", "*"));
+        chooser.getExtensionFilters()
+                .addAll(
+                        new FileChooser.ExtensionFilter(
+                                "Studies and tables (CSV, TSV, XLSX, ODS)",
+                                "*" + StudyFile.ENDING,
+                                "*.csv",
+                                "*.tsv",
+                                "*.txt",
+                                "*.dat",
+                                "*.xlsx",
+                                "*.xlsm",
+                                "*.ods"),
+                        new FileChooser.ExtensionFilter("Studies", "*" + StudyFile.ENDING),
+                        new FileChooser.ExtensionFilter("All files", "*"));
         List<File> chosen = chooser.showOpenMultipleDialog(owner);
         return chosen == null ? List.of() : chosen.stream().map(File::toPath).toList();
     }
 
     @Override
     public Optional<Path> data(String table) {
-        return Optional.ofNullable(chooser("Other data for “" + table + "”").showOpenDialog(owner)).map(File::toPath);
+        return Optional.ofNullable(chooser("Other data for “" + table + "”").showOpenDialog(owner))
+                .map(File::toPath);
     }
 
     @Override
@@ -74,25 +86,39 @@ public final class SystemDialogs implements FileDialogs {
 
     @Override
     public Optional<Path> report(ReportFormat format, String suggestedName) {
-        return save("Save the report as " + format.title(), format.title() + ", " + format.purpose(), format.ending(), suggestedName);
+        return save(
+                "Save the report as " + format.title(),
+                format.title() + ", " + format.purpose(),
+                format.ending(),
+                suggestedName);
     }
 
     @Override
     public Optional<Path> table(TableFile.Format format, String suggestedName) {
-        return save("Save the table as " + format.title(), format.title() + ", " + format.purpose(), format.ending(), suggestedName);
+        return save(
+                "Save the table as " + format.title(),
+                format.title() + ", " + format.purpose(),
+                format.ending(),
+                suggestedName);
     }
 
     @Override
     public Optional<Path> figure(FigureFormat format, String suggestedName) {
-        return save("Save the figure as " + format.name(), format.name() + ", " + format.purpose(), format.ending(), suggestedName);
+        return save(
+                "Save the figure as " + format.name(),
+                format.name() + ", " + format.purpose(),
+                format.ending(),
+                suggestedName);
     }
 
     private Optional<Path> save(String title, String kind, String ending, String suggestedName) {
         FileChooser chooser = chooser(title);
         chooser.setInitialFileName(suggestedName);
         chooser.getExtensionFilters().add(new FileChooser.ExtensionFilter(kind, "*." + ending));
-        return Optional.ofNullable(chooser.showSaveDialog(owner)).map(File::toPath)
-                .map(path -> path.toString().toLowerCase(Locale.ROOT).endsWith("." + ending) ? path
+        return Optional.ofNullable(chooser.showSaveDialog(owner))
+                .map(File::toPath)
+                .map(path -> path.toString().toLowerCase(Locale.ROOT).endsWith("." + ending)
+                        ? path
                         : path.resolveSibling(path.getFileName() + "." + ending));
     }
 }

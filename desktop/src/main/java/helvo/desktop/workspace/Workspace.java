@@ -30,8 +30,9 @@ import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.util.Subscription;
 
-/// What one window shows of a document: which table, figure and series are in view, which rows are selected, and what it has to tell.
-/// Views observe it and nothing else, so that a closed window leaves nothing on its document. Used on the interface thread only.
+/// What one window shows of a document: which table, figure and series are in view, which rows are selected, and
+/// what it has to tell. Views observe it and nothing else, so that a closed window leaves nothing on its document.
+/// Used on the interface thread only.
 public final class Workspace implements AutoCloseable {
     private final Document document;
     private final Messages messages = new Messages();
@@ -66,7 +67,8 @@ public final class Workspace implements AutoCloseable {
         history = new ReadOnlyObjectWrapper<>(document.history().get());
         analysis = new ReadOnlyObjectWrapper<>(document.analyses().latest().get());
         preview = new ReadOnlyObjectWrapper<>(document.preview().get());
-        unfinished = new ReadOnlyObjectWrapper<>(document.analyses().unfinished().get());
+        unfinished =
+                new ReadOnlyObjectWrapper<>(document.analyses().unfinished().get());
         table.set(firstTable());
         importer = new Importer(this, dialogs);
         exporter = new Exporter(this, dialogs);
@@ -76,14 +78,17 @@ public final class Workspace implements AutoCloseable {
         recent = new ReadOnlyObjectWrapper<>(studies.recent().get());
         leftBehind = new ReadOnlyObjectWrapper<>(studies.leftBehind().get());
         this.keeper = keeper;
-        following = Subscription.combine(document.history().subscribe((_, now) -> follow(now)),
+        following = Subscription.combine(
+                document.history().subscribe((_, now) -> follow(now)),
                 document.analyses().latest().subscribe((_, now) -> follow(now)),
                 document.preview().subscribe((_, now) -> preview.set(now)),
                 document.analyses().unfinished().subscribe((_, now) -> unfinished.set(now)),
                 studies.recent().subscribe((_, now) -> recent.set(now)),
                 studies.leftBehind().subscribe((_, now) -> leftBehind.set(now)),
-                keeper.sign().subscribe((_, now) -> sign.set(now)), keeper.conflict().subscribe((_, now) -> conflict.set(now)),
-                document.background().shown().subscribe((_, _) -> tellOfWork()), background.shown().subscribe((_, _) -> tellOfWork()));
+                keeper.sign().subscribe((_, now) -> sign.set(now)),
+                keeper.conflict().subscribe((_, now) -> conflict.set(now)),
+                document.background().shown().subscribe((_, _) -> tellOfWork()),
+                background.shown().subscribe((_, _) -> tellOfWork()));
     }
 
     private int firstTable() {
@@ -122,11 +127,21 @@ public final class Workspace implements AutoCloseable {
 
     /// Whether rows of the table in view hold something else than before.
     private boolean movesRows(Study before, Study after) {
-        Optional<Table> old = before.tables().stream().filter(each -> each.id() == table.get()).findFirst();
-        Optional<Table> now = after.tables().stream().filter(each -> each.id() == table.get()).findFirst();
-        return old.isEmpty() || now.isEmpty() || old.get().rows() != now.get().rows()
-                || IntStream.range(0, Math.min(old.get().columns().size(), now.get().columns().size()))
-                .anyMatch(i -> old.get().columns().get(i).cells() != now.get().columns().get(i).cells());
+        Optional<Table> old = before.tables().stream()
+                .filter(each -> each.id() == table.get())
+                .findFirst();
+        Optional<Table> now =
+                after.tables().stream().filter(each -> each.id() == table.get()).findFirst();
+        return old.isEmpty()
+                || now.isEmpty()
+                || old.get().rows() != now.get().rows()
+                || IntStream.range(
+                                0,
+                                Math.min(
+                                        old.get().columns().size(),
+                                        now.get().columns().size()))
+                        .anyMatch(i -> old.get().columns().get(i).cells()
+                                != now.get().columns().get(i).cells());
     }
 
     public Document document() {
@@ -225,13 +240,16 @@ public final class Workspace implements AutoCloseable {
 
     /// Does an edit, and brings into view what it made.
     public void perform(Edit edit) {
-        document.perform(edit, () -> {
-            if (edit instanceof StudyEdit.AddTable(Table added, _)) {
-                show(added.id());
-            } else if (edit instanceof StudyEdit.Summarise || edit instanceof StudyEdit.Turn) {
-                show(study().tables().getLast().id());
-            }
-        }, messages::warn);
+        document.perform(
+                edit,
+                () -> {
+                    if (edit instanceof StudyEdit.AddTable(Table added, var _)) {
+                        show(added.id());
+                    } else if (edit instanceof StudyEdit.Summarise || edit instanceof StudyEdit.Turn) {
+                        show(study().tables().getLast().id());
+                    }
+                },
+                messages::warn);
     }
 
     /// Enters what is being typed in this window, as leaving the field would.
@@ -286,30 +304,41 @@ public final class Workspace implements AutoCloseable {
     }
 
     public Optional<Table> table() {
-        return study().tables().stream().filter(each -> each.id() == table.get()).findFirst();
+        return study().tables().stream()
+                .filter(each -> each.id() == table.get())
+                .findFirst();
     }
 
     public List<Figure> figuresInView() {
-        return study().figures().stream().filter(each -> each.table() == table.get()).toList();
+        return study().figures().stream()
+                .filter(each -> each.table() == table.get())
+                .toList();
     }
 
     /// The figure in view as it is in the study, which may be newer than its analysis.
     public Optional<Figure> figureInView() {
-        return figuresInView().stream().filter(each -> each.id() == figure.get()).findFirst()
+        return figuresInView().stream()
+                .filter(each -> each.id() == figure.get())
+                .findFirst()
                 .or(() -> figuresInView().stream().findFirst());
     }
 
     /// The analysis of the figure in view.
     public Optional<FigureAnalysis> figure() {
         return figureInView().flatMap(wanted -> analysis.get().figures().stream()
-                .filter(each -> each.figure().id() == wanted.id()).findFirst());
+                .filter(each -> each.figure().id() == wanted.id())
+                .findFirst());
     }
 
     /// The figure in view as it is drawn: with what is only tried of its look.
     public Optional<FigureAnalysis> drawnFigure() {
-        return figure().map(of -> drawn().map(Preview::study).or(() -> drawnAhead)
-                .flatMap(study -> study.figures().stream().filter(tried -> tried.id() == of.figure().id()).findFirst())
-                .map(of::with).orElse(of));
+        return figure().map(of -> drawn().map(Preview::study)
+                .or(() -> drawnAhead)
+                .flatMap(study -> study.figures().stream()
+                        .filter(tried -> tried.id() == of.figure().id())
+                        .findFirst())
+                .map(of::with)
+                .orElse(of));
     }
 
     private Optional<Preview> drawn() {
@@ -317,7 +346,8 @@ public final class Workspace implements AutoCloseable {
     }
 
     public Optional<SeriesAnalysis> series() {
-        return figure().map(FigureAnalysis::series).filter(all -> !all.isEmpty())
+        return figure().map(FigureAnalysis::series)
+                .filter(all -> !all.isEmpty())
                 .map(all -> all.get(Math.min(series.get(), all.size() - 1)));
     }
 

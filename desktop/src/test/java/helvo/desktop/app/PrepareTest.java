@@ -20,7 +20,8 @@ import picocli.CommandLine;
 class PrepareTest {
     private static final int JAVA_8 = 52;
     private static final Path JAVA = Path.of(System.getProperty("java.home"), "bin", "java");
-    private static final Path PROGRAM = Path.of("..", "packaging", "Prepare.java").toAbsolutePath();
+    private static final Path PROGRAM =
+            Path.of("..", "packaging", "Prepare.java").toAbsolutePath();
 
     @TempDir
     private Path folder;
@@ -35,14 +36,23 @@ class PrepareTest {
     /// Each class has the new version, is accepted by the strict verifier, and does what it did.
     @Test
     void oldClassFilesAreMadeNewAndStillDoTheSame() throws Exception {
-        Path before = Path.of(CommandLine.class.getProtectionDomain().getCodeSource().getLocation().toURI());
+        Path before = Path.of(CommandLine.class
+                .getProtectionDomain()
+                .getCodeSource()
+                .getLocation()
+                .toURI());
         Path after = Files.copy(before, folder.resolve("library.jar"));
         run(List.of(JAVA.toString(), PROGRAM.toString(), "classes", after.toString()));
         byte[] once = Files.readAllBytes(after);
-        try (var old = new JarFile(before.toFile()); var made = new JarFile(after.toFile())) {
-            assertThat(made.stream().map(JarEntry::getName)).containsExactlyElementsOf(old.stream().map(JarEntry::getName).toList());
-            assertThat(old.stream().filter(PrepareTest::isClass).map(entry -> version(old, entry))).anyMatch(version -> version < JAVA_8);
-            assertThat(made.stream().filter(PrepareTest::isClass).map(entry -> version(made, entry))).isNotEmpty()
+        try (var old = new JarFile(before.toFile());
+                var made = new JarFile(after.toFile())) {
+            assertThat(made.stream().map(JarEntry::getName))
+                    .containsExactlyElementsOf(
+                            old.stream().map(JarEntry::getName).toList());
+            assertThat(old.stream().filter(PrepareTest::isClass).map(entry -> version(old, entry)))
+                    .anyMatch(version -> version < JAVA_8);
+            assertThat(made.stream().filter(PrepareTest::isClass).map(entry -> version(made, entry)))
+                    .isNotEmpty()
                     .allMatch(version -> version >= JAVA_8);
         }
         Path every = Files.writeString(folder.resolve("Every.java"), """
@@ -51,13 +61,22 @@ class PrepareTest {
                         for (String name : names) {
                             Class.forName(name, false, Every.class.getClassLoader()).getDeclaredMethods();
                         }
-                        System.out.println(new picocli.CommandLine(new picocli.AutoComplete.GenerateCompletion()).getUsageMessage());
+                        System.out.println(new picocli.CommandLine(new \
+                        picocli.AutoComplete.GenerateCompletion()).getUsageMessage());
                     }
                 }
                 """);
-        String usage = run(List.of(JAVA.toString(), "-cp", after.toString(), every.toString(),
-                "picocli.CommandLine", "picocli.CommandLine$Model$CommandSpec", "picocli.AutoComplete"));
-        assertThat(usage.strip()).isEqualTo(run(List.of(JAVA.toString(), "-cp", before.toString(), every.toString())).strip())
+        String usage = run(List.of(
+                JAVA.toString(),
+                "-cp",
+                after.toString(),
+                every.toString(),
+                "picocli.CommandLine",
+                "picocli.CommandLine$Model$CommandSpec",
+                "picocli.AutoComplete"));
+        assertThat(usage.strip())
+                .isEqualTo(run(List.of(JAVA.toString(), "-cp", before.toString(), every.toString()))
+                        .strip())
                 .contains("completion");
         run(List.of(JAVA.toString(), PROGRAM.toString(), "classes", after.toString()));
         assertThat(Files.readAllBytes(after)).as("nothing is left to be done").isEqualTo(once);
@@ -81,9 +100,17 @@ class PrepareTest {
     @Test
     void theStyleSheetShipsParsed() throws IOException {
         Stylesheet parsed = Stylesheet.loadBinary(Looks.class.getResource("/helvo/desktop/helvo.bss"));
-        String written = new String(Looks.class.getResourceAsStream("/helvo/desktop/helvo.css").readAllBytes(), StandardCharsets.UTF_8)
+        String written = new String(
+                        Looks.class
+                                .getResourceAsStream("/helvo/desktop/helvo.css")
+                                .readAllBytes(),
+                        StandardCharsets.UTF_8)
                 .replaceAll("(?s)/\\*.*?\\*/", "");
-        assertThat(parsed.getRules()).hasSize((int) written.chars().filter(sign -> sign == '{').count());
-        assertThat(parsed.getRules().stream().flatMap(rule -> rule.getSelectors().stream()).map(Object::toString)).isNotEmpty();
+        assertThat(parsed.getRules())
+                .hasSize((int) written.chars().filter(sign -> sign == '{').count());
+        assertThat(parsed.getRules().stream()
+                        .flatMap(rule -> rule.getSelectors().stream())
+                        .map(Object::toString))
+                .isNotEmpty();
     }
 }

@@ -21,8 +21,10 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
 class ProgramTest {
-    private static final String TABLE = "Load (N),Stretch (mm)\n" + IntStream.range(0, 20).mapToObj(i -> i + "," + (2 * i + i % 3) + "\n")
-            .collect(Collectors.joining());
+    private static final String TABLE = "Load (N),Stretch (mm)\n"
+            + IntStream.range(0, 20)
+                    .mapToObj(i -> i + "," + (2 * i + i % 3) + "\n")
+                    .collect(Collectors.joining());
 
     @TempDir
     private Path folder;
@@ -31,30 +33,52 @@ class ProgramTest {
     void theWindowsCommandsAreAmongTheOthers() {
         var out = new StringWriter();
         var err = new StringWriter();
-        assertThat(Helvo.run(new PrintWriter(out, true), new PrintWriter(err, true), new Program(), "--help")).isZero();
+        assertThat(Helvo.run(new PrintWriter(out, true), new PrintWriter(err, true), new Program(), "--help"))
+                .isZero();
         assertThat(out.toString()).contains("  demo", "  open", "  fit", "  check");
         for (String size : List.of("large", "9999x9999", "0x0", "1280x801", "99999999999x100")) {
-            assertThat(Helvo.run(new PrintWriter(out, true), new PrintWriter(err, true), new Program(), "demo", "--size", size)).as(size)
+            assertThat(Helvo.run(
+                            new PrintWriter(out, true),
+                            new PrintWriter(err, true),
+                            new Program(),
+                            "demo",
+                            "--size",
+                            size))
+                    .as(size)
                     .isEqualTo(2);
         }
-        assertThat(Helvo.run(new PrintWriter(out, true), new PrintWriter(err, true), new Program(), "demo", "--help")).isZero();
-        assertThat(Helvo.run(new PrintWriter(out, true), new PrintWriter(err, true), new Program(), "open", "--help")).isZero();
-        assertThat(out.toString()).contains("--picture=FILE.png", "(default: 1280x800)", "helvo open [-hV] [--verbose] [FILE]");
-        assertThat(err.toString()).contains("write it as 1280x800", "has at most as many pixels").doesNotContain("Exception");
+        assertThat(Helvo.run(new PrintWriter(out, true), new PrintWriter(err, true), new Program(), "demo", "--help"))
+                .isZero();
+        assertThat(Helvo.run(new PrintWriter(out, true), new PrintWriter(err, true), new Program(), "open", "--help"))
+                .isZero();
+        assertThat(out.toString())
+                .contains("--picture=FILE.png", "(default: 1280x800)", "helvo open [-hV] [--verbose] [FILE]");
+        assertThat(err.toString())
+                .contains("write it as 1280x800", "has at most as many pixels")
+                .doesNotContain("Exception");
     }
 
     /// The program in a process of its own.
     ///
     /// @param output where its standard output goes; its standard error is returned
-    private String run(ProcessBuilder.Redirect output, ProcessBuilder.Redirect input, int code, List<String> jvm, String... arguments)
+    private String run(
+            ProcessBuilder.Redirect output,
+            ProcessBuilder.Redirect input,
+            int code,
+            List<String> jvm,
+            String... arguments)
             throws IOException, InterruptedException {
-        var command = new ArrayList<>(List.of(Path.of(System.getProperty("java.home"), "bin", "java").toString()));
+        var command = new ArrayList<>(
+                List.of(Path.of(System.getProperty("java.home"), "bin", "java").toString()));
         command.addAll(jvm);
         command.addAll(List.of("-cp", System.getProperty("java.class.path"), Program.class.getName()));
         command.addAll(List.of(arguments));
         File err = folder.resolve("err").toFile();
-        Process process = new ProcessBuilder(command).redirectOutput(output).redirectInput(input)
-                .redirectError(ProcessBuilder.Redirect.to(err)).start();
+        Process process = new ProcessBuilder(command)
+                .redirectOutput(output)
+                .redirectInput(input)
+                .redirectError(ProcessBuilder.Redirect.to(err))
+                .start();
         assertThat(process.waitFor(120, TimeUnit.SECONDS)).isTrue();
         String said = Files.readString(err.toPath(), StandardCharsets.UTF_8);
         assertThat(process.exitValue()).as(said).isEqualTo(code);
@@ -69,17 +93,28 @@ class ProgramTest {
     /// A pipe gives its bytes once, however often it is opened.
     @Test
     void aPipeIsReadToItsLastRow() throws IOException, InterruptedException {
-        Path table = Files.writeString(folder.resolve("long.csv"), "x,y\n" + IntStream.range(0, 60_000)
-                .mapToObj(i -> i + "," + i % 7 + ".5\n").collect(Collectors.joining()));
+        Path table = Files.writeString(
+                folder.resolve("long.csv"),
+                "x,y\n"
+                        + IntStream.range(0, 60_000)
+                                .mapToObj(i -> i + "," + i % 7 + ".5\n")
+                                .collect(Collectors.joining()));
         for (String name : List.of("-", "/dev/stdin")) {
             assumeThat(name.equals("-") || Files.exists(Path.of(name))).isTrue();
             Path temporary = Files.createDirectories(folder.resolve("temporary"));
-            run(out(), ProcessBuilder.Redirect.from(table.toFile()), 0, List.of("-Djava.io.tmpdir=" + temporary), "check", name);
+            run(
+                    out(),
+                    ProcessBuilder.Redirect.from(table.toFile()),
+                    0,
+                    List.of("-Djava.io.tmpdir=" + temporary),
+                    "check",
+                    name);
             assertThat(temporary).as("no copy of the measurements stays").isEmptyDirectory();
             assertThat(Files.readString(folder.resolve("out"))).contains("60,000 rows");
         }
         Path pipe = folder.resolve("pipe.csv");
-        assumeThat(new ProcessBuilder("mkfifo", pipe.toString()).start().waitFor()).isZero();
+        assumeThat(new ProcessBuilder("mkfifo", pipe.toString()).start().waitFor())
+                .isZero();
         Process writer = new ProcessBuilder("cp", table.toString(), pipe.toString()).start();
         run(out(), ProcessBuilder.Redirect.PIPE, 0, List.of(), "check", pipe.toString());
         assertThat(Files.readString(folder.resolve("out"))).contains("60,000 rows");
@@ -91,15 +126,36 @@ class ProgramTest {
         File full = new File("/dev/full");
         assumeThat(full.exists()).isTrue();
         Path table = Files.writeString(folder.resolve("t.csv"), TABLE);
-        assertThat(run(ProcessBuilder.Redirect.to(full), ProcessBuilder.Redirect.PIPE, 1, List.of(), "fit", table.toString(), "--x", "Load",
-                "--y", "Stretch")).contains("Standard output could not be written to");
+        assertThat(run(
+                        ProcessBuilder.Redirect.to(full),
+                        ProcessBuilder.Redirect.PIPE,
+                        1,
+                        List.of(),
+                        "fit",
+                        table.toString(),
+                        "--x",
+                        "Load",
+                        "--y",
+                        "Stretch"))
+                .contains("Standard output could not be written to");
     }
 
     @Test
     void aMissingTemporaryFolderIsSaid() throws IOException, InterruptedException {
         Path table = Files.writeString(folder.resolve("t.csv"), TABLE);
-        assertThat(run(out(), ProcessBuilder.Redirect.PIPE, 1, List.of("-Djava.io.tmpdir=" + folder.resolve("nowhere")), "draw",
-                table.toString(), "--x", "Load", "--y", "Stretch", "--out", folder.resolve("f.png").toString()))
+        assertThat(run(
+                        out(),
+                        ProcessBuilder.Redirect.PIPE,
+                        1,
+                        List.of("-Djava.io.tmpdir=" + folder.resolve("nowhere")),
+                        "draw",
+                        table.toString(),
+                        "--x",
+                        "Load",
+                        "--y",
+                        "Stretch",
+                        "--out",
+                        folder.resolve("f.png").toString()))
                 .contains("The folder for temporary files, “", "is not there or may not be written to");
     }
 
@@ -108,25 +164,36 @@ class ProgramTest {
     void theStartScriptNeedsNoHomeAndSuitsEachKindOfStart() throws IOException, InterruptedException {
         assumeThat(Files.exists(Path.of("/bin/bash"))).isTrue();
         Path jdk = checkout();
-        assertThat(start(jdk, "check", "a file.csv")).contains("helvo.cli.Helvo check a file.csv", "-XX:TieredStopAtLevel=1")
+        assertThat(start(jdk, "check", "a file.csv"))
+                .contains("helvo.cli.Helvo check a file.csv", "-XX:TieredStopAtLevel=1")
                 .doesNotContain("unbound", "JDK 25 or newer", "javafx", "AOTCache");
         Path caches = Files.createDirectories(folder.resolve("desktop/target/run/caches"));
         for (String cache : List.of("tried", "commands.aot", "window.aot")) {
             Files.writeString(caches.resolve(cache), "");
         }
         assertThat(start(jdk, "fit", "a file.csv")).contains("-XX:AOTCache=" + caches.resolve("commands.aot") + " ");
-        assertThat(start(jdk, "report", "a.helvo")).as("what documents have is not there").contains("-XX:AOTCache="
-                + caches.resolve("commands.aot") + " ", "helvo.cli.Helvo report a.helvo");
+        assertThat(start(jdk, "report", "a.helvo"))
+                .as("what documents have is not there")
+                .contains("-XX:AOTCache=" + caches.resolve("commands.aot") + " ", "helvo.cli.Helvo report a.helvo");
         Path large = Files.write(folder.resolve("large.csv"), new byte[3 << 20]);
-        assertThat(start(jdk, "fit", large.toString())).as("one fit").contains("-XX:MaxRAMPercentage=", "-XX:TieredStopAtLevel=1");
-        assertThat(start(jdk, "curves", large.toString())).contains("-XX:MaxRAMPercentage=").doesNotContain("TieredStopAtLevel");
+        assertThat(start(jdk, "fit", large.toString()))
+                .as("one fit")
+                .contains("-XX:MaxRAMPercentage=", "-XX:TieredStopAtLevel=1");
+        assertThat(start(jdk, "curves", large.toString()))
+                .contains("-XX:MaxRAMPercentage=")
+                .doesNotContain("TieredStopAtLevel");
         try (var file = new RandomAccessFile(large.toFile(), "rw")) {
             file.setLength(65 << 20);
         }
-        assertThat(start(jdk, "fit", large.toString())).contains("-XX:MaxRAMPercentage=").doesNotContain("TieredStopAtLevel");
+        assertThat(start(jdk, "fit", large.toString()))
+                .contains("-XX:MaxRAMPercentage=")
+                .doesNotContain("TieredStopAtLevel");
         for (String word : List.of("demo", "open", "--version", "help")) {
-            assertThat(start(jdk, word)).contains("--add-modules javafx.controls", "-XX:AOTCache=" + caches.resolve("window.aot") + " ",
-                    "helvo.desktop.app.Program " + word);
+            assertThat(start(jdk, word))
+                    .contains(
+                            "--add-modules javafx.controls",
+                            "-XX:AOTCache=" + caches.resolve("window.aot") + " ",
+                            "helvo.desktop.app.Program " + word);
         }
         assertThat(start(jdk)).endsWith("helvo.desktop.app.Program\n");
     }
@@ -135,10 +202,17 @@ class ProgramTest {
     @Test
     void theMachineReadsWhatTheSecondCompilerIsLeft() throws IOException, InterruptedException {
         Path compiler = Path.of("..", "packaging", "compiler.json").toRealPath();
-        Process java = new ProcessBuilder(Path.of(System.getProperty("java.home"), "bin", "java").toString(),
-                "-XX:+UnlockDiagnosticVMOptions", "-XX:-DisplayVMOutput", "-XX:CompilerDirectivesFile=" + compiler, "--version")
-                .redirectErrorStream(true).start();
-        assertThat(new String(java.getInputStream().readAllBytes(), StandardCharsets.UTF_8)).startsWith("openjdk").hasLineCount(3);
+        Process java = new ProcessBuilder(
+                        Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                        "-XX:+UnlockDiagnosticVMOptions",
+                        "-XX:-DisplayVMOutput",
+                        "-XX:CompilerDirectivesFile=" + compiler,
+                        "--version")
+                .redirectErrorStream(true)
+                .start();
+        assertThat(new String(java.getInputStream().readAllBytes(), StandardCharsets.UTF_8))
+                .startsWith("openjdk")
+                .hasLineCount(3);
         assertThat(java.waitFor()).isZero();
         Path jdk = checkout();
         assertThat(start(jdk, "demo")).doesNotContain("CompilerDirectivesFile");
@@ -164,14 +238,17 @@ class ProgramTest {
             Path program = Files.writeString(jdk.resolve("bin").resolve(tool), "#!/bin/bash\necho \"$@\"\n");
             assertThat(program.toFile().setExecutable(true)).isTrue();
         }
-        Path built = Files.createDirectories(folder.resolve("desktop/target/run")).resolve("built");
+        Path built =
+                Files.createDirectories(folder.resolve("desktop/target/run")).resolve("built");
         Files.createFile(built);
-        Files.setLastModifiedTime(built, java.nio.file.attribute.FileTime.fromMillis(System.currentTimeMillis() + 60_000));
+        Files.setLastModifiedTime(
+                built, java.nio.file.attribute.FileTime.fromMillis(System.currentTimeMillis() + 60_000));
         return jdk;
     }
 
     private String start(Path jdk, String... words) throws IOException, InterruptedException {
-        var command = new ArrayList<>(List.of("/bin/bash", folder.resolve("helvo").toString()));
+        var command =
+                new ArrayList<>(List.of("/bin/bash", folder.resolve("helvo").toString()));
         command.addAll(List.of(words));
         var bash = new ProcessBuilder(command).redirectErrorStream(true);
         bash.environment().remove("HOME");

@@ -44,8 +44,10 @@ import org.testfx.framework.junit5.ApplicationExtension;
 @ExtendWith(ApplicationExtension.class)
 class WindowStudiesTest {
     private static final Instant NOON = Instant.parse("2026-03-05T12:00:00Z");
+
     @TempDir
     private Path folder;
+
     private Path kept;
     private Windows windows;
     private final AtomicBoolean lastClosed = new AtomicBoolean();
@@ -65,7 +67,8 @@ class WindowStudiesTest {
         on(() -> {
             windows = new Windows(PersonalFolders.below(folder), List.of(kept), () -> lastClosed.set(true));
             windows.lookAround();
-            windows.open(new Origin.New(History.from(Study.blank())), Start.with(Study::blank, false)).show();
+            windows.open(new Origin.New(History.from(Study.blank())), Start.with(Study::blank, false))
+                    .show();
         });
     }
 
@@ -74,12 +77,18 @@ class WindowStudiesTest {
     }
 
     private List<String> titles() {
-        return of(() -> windows.shown().stream().map(Windows.Shown::stage).map(Stage::getTitle).toList());
+        return of(() -> windows.shown().stream()
+                .map(Windows.Shown::stage)
+                .map(Stage::getTitle)
+                .toList());
     }
 
     private Path saved(String name) throws IOException {
         Path file = folder.resolve(name + ".helvo");
-        StudyFile.write(file, StoredStudy.of(History.from(new StudyEdit.Rename(name).apply(SampleStudy.study()))), Progress.none());
+        StudyFile.write(
+                file,
+                StoredStudy.of(History.from(new StudyEdit.Rename(name).apply(SampleStudy.study()))),
+                Progress.none());
         return file;
     }
 
@@ -98,7 +107,9 @@ class WindowStudiesTest {
         Origin week = Origin.FromFile.read(saved("Week 14"), Progress.none());
         on(() -> {
             first().studies().open(week, Optional.empty());
-            assertThat(blank.getScene().getFocusOwner().getId()).as("ready to type").isEqualTo("grid");
+            assertThat(blank.getScene().getFocusOwner().getId())
+                    .as("ready to type")
+                    .isEqualTo("grid");
         });
         assertThat(titles()).containsExactly("Week 14 – Helvo");
         assertThat(of(() -> windows.shown().getFirst().stage())).isSameAs(blank);
@@ -108,13 +119,25 @@ class WindowStudiesTest {
         Origin creep = Origin.FromFile.read(saved("Creep"), Progress.none());
         on(() -> first().studies().open(creep, Optional.empty()));
         assertThat(titles()).containsExactly("Week 14 – Helvo", "Creep – Helvo");
-        assertThat(of(() -> first().studies().showIfOpen(folder.resolve("Creep.helvo")))).isTrue();
-        assertThat(of(() -> windows.shown().getLast().workspace().messages().notice().get().orElseThrow().text()))
+        assertThat(of(() -> first().studies().showIfOpen(folder.resolve("Creep.helvo"))))
+                .isTrue();
+        assertThat(of(() -> windows.shown()
+                        .getLast()
+                        .workspace()
+                        .messages()
+                        .notice()
+                        .get()
+                        .orElseThrow()
+                        .text()))
                 .isEqualTo("“Creep.helvo” is open here already.");
-        assertThat(of(() -> first().studies().showIfOpen(folder.resolve("none.helvo")))).isFalse();
-        until("both are on the list, the latest first", () -> windows.recent().get().stream().map(RecentStudies.Recent::name).toList()
+        assertThat(of(() -> first().studies().showIfOpen(folder.resolve("none.helvo"))))
+                .isFalse();
+        until("both are on the list, the latest first", () -> windows.recent().get().stream()
+                .map(RecentStudies.Recent::name)
+                .toList()
                 .equals(List.of("Creep", "Week 14")));
-        until("with pictures", () -> windows.recent().get().stream().allMatch(each -> each.picture().isPresent()));
+        until("with pictures", () -> windows.recent().get().stream()
+                .allMatch(each -> each.picture().isPresent()));
         on(() -> first().studies().openNew());
         assertThat(titles()).hasSize(3).endsWith("Untitled study – Helvo");
         on(() -> windows.shown().getLast().workspace().studies().close());
@@ -122,9 +145,11 @@ class WindowStudiesTest {
         assertThat(lastClosed).isFalse();
     }
 
-    /// A study that took the place of a blank one is kept as any other; what is done, or typed, in a blank window is not replaced.
+    /// A study that took the place of a blank one is kept as any other; what is done, or typed, in a blank window
+    /// is not replaced.
     @Test
-    void aStudyInABlankWindowIsKeptAndReplacesNothingThatWasDone() throws IOException, CannotRead, InterruptedException {
+    void aStudyInABlankWindowIsKeptAndReplacesNothingThatWasDone()
+            throws IOException, CannotRead, InterruptedException {
         start();
         var week = Origin.FromFile.read(saved("Week 14"), Progress.none());
         on(() -> {
@@ -149,14 +174,21 @@ class WindowStudiesTest {
             undone.undo();
             undone.studies().open(new Origin.New(History.from(SampleStudy.study())), Optional.empty());
         });
-        assertThat(titles()).containsExactly("with a step more – Helvo", "Untitled study – Helvo", SampleStudy.NAME + " – Helvo",
-                "Untitled study – Helvo", SampleStudy.NAME + " – Helvo");
+        assertThat(titles())
+                .containsExactly(
+                        "with a step more – Helvo",
+                        "Untitled study – Helvo",
+                        SampleStudy.NAME + " – Helvo",
+                        "Untitled study – Helvo",
+                        SampleStudy.NAME + " – Helvo");
         assertThat(of(() -> first().history().get().steps())).hasSize(1);
         end();
         LeftBehind found = LeftBehind.find(List.of(kept));
-        assertThat(found.studies()).extracting(each -> each.study().history().study().name() + " " + each.unsaved() + " "
-                + each.file().map(Path::getFileName)).containsExactlyInAnyOrder("with a step more 1 Optional[Week 14.helvo]",
-                "Untitled study 1 Optional.empty");
+        assertThat(found.studies())
+                .extracting(each -> each.study().history().study().name() + " " + each.unsaved() + " "
+                        + each.file().map(Path::getFileName))
+                .containsExactlyInAnyOrder(
+                        "with a step more 1 Optional[Week 14.helvo]", "Untitled study 1 Optional.empty");
         for (Journal.Kept each : found.studies()) {
             each.journal().close();
         }
@@ -197,12 +229,17 @@ class WindowStudiesTest {
         Path file = saved("Week 14");
         leaveBehind(Origin.FromFile.read(file, Progress.none()), "with a step more");
         List<Path> left = Journal.folders(kept);
-        StudyFile.write(file, StoredStudy.of(History.from(new StudyEdit.Rename("theirs").apply(SampleStudy.study()))), Progress.none());
+        StudyFile.write(
+                file,
+                StoredStudy.of(History.from(new StudyEdit.Rename("theirs").apply(SampleStudy.study()))),
+                Progress.none());
         start();
         Origin theirs = Origin.FromFile.read(file, Progress.none());
         on(() -> first().studies().open(theirs, Optional.empty()));
         assertThat(titles()).containsExactly("theirs – Helvo");
-        assertThat(of(() -> first().leftBehind().get())).as("it is offered still").hasSize(1);
+        assertThat(of(() -> first().leftBehind().get()))
+                .as("it is offered still")
+                .hasSize(1);
         Journal.Kept one = of(() -> first().leftBehind().get().getFirst());
         Path old = left.getFirst();
         on(() -> first().studies().discard(one));
@@ -210,7 +247,8 @@ class WindowStudiesTest {
         assertThat(old).doesNotExist();
     }
 
-    /// A window closed without saving: the next start has it, and so has the one after, until it is saved or discarded.
+    /// A window closed without saving: the next start has it, and so has the one after, until it is saved or
+    /// discarded.
     @Test
     void closingKeepsWhatIsInNoFile() throws InterruptedException {
         start();
@@ -219,12 +257,19 @@ class WindowStudiesTest {
         assertThat(lastClosed).isTrue();
         windows.end();
         start();
-        assertThat(of(() -> first().leftBehind().get())).singleElement().satisfies(each -> assertThat(each.unsaved()).isEqualTo(1));
+        assertThat(of(() -> first().leftBehind().get())).singleElement().satisfies(each -> assertThat(each.unsaved())
+                .isEqualTo(1));
         on(() -> first().studies().close());
         windows.end();
         LeftBehind found = LeftBehind.find(List.of(kept));
-        assertThat(found.studies()).singleElement().satisfies(each ->
-                assertThat(each.study().history().study().table(1).column(1).cells().number(0)).isEqualTo(5));
+        assertThat(found.studies()).singleElement().satisfies(each -> assertThat(each.study()
+                        .history()
+                        .study()
+                        .table(1)
+                        .column(1)
+                        .cells()
+                        .number(0))
+                .isEqualTo(5));
         assertThat(found.troubles()).isEmpty();
         found.studies().forEach(each -> {
             try {
@@ -249,7 +294,10 @@ class WindowStudiesTest {
         start();
         assertThat(of(() -> first().leftBehind().get())).isEmpty();
         assertThat(Journal.folders(kept)).isEmpty();
-        assertThat(of(() -> ((MainView) windows.shown().getFirst().stage().getScene().getRoot()).workspace())).isSameAs(first());
+        assertThat(of(() -> ((MainView)
+                                windows.shown().getFirst().stage().getScene().getRoot())
+                        .workspace()))
+                .isSameAs(first());
     }
 
     /// Somebody saved the file after the stop: it is opened as it is, and what was kept is a press away.
@@ -257,14 +305,19 @@ class WindowStudiesTest {
     void stepsThatWereKeptAreMentionedThoughTheFileIsAnother() throws IOException, CannotRead {
         Path file = saved("Week 14");
         leaveBehind(Origin.FromFile.read(file, Progress.none()), "kept of week 14");
-        StudyFile.write(file, StoredStudy.of(History.from(new StudyEdit.Rename("newer").apply(SampleStudy.study()))), Progress.none());
+        StudyFile.write(
+                file,
+                StoredStudy.of(History.from(new StudyEdit.Rename("newer").apply(SampleStudy.study()))),
+                Progress.none());
         var newer = Origin.FromFile.read(file, Progress.none());
         start();
         on(() -> first().studies().open(newer, Optional.empty()));
         assertThat(titles()).containsExactly("newer – Helvo");
         var notice = of(() -> first().messages().notice().get().orElseThrow());
-        assertThat(notice.text()).isEqualTo("When Helvo stopped, it kept 1 step of “Week 14.helvo” that is in no file. The file was saved "
-                + "by somebody else since.");
+        assertThat(notice.text())
+                .isEqualTo(
+                        "When Helvo stopped, it kept 1 step of “Week 14.helvo” that is in no file. The file was saved "
+                                + "by somebody else since.");
         on(() -> notice.offer().orElseThrow().action().run());
         assertThat(titles()).containsExactly("newer – Helvo", "kept of week 14 – Helvo");
     }
@@ -286,17 +339,30 @@ class WindowStudiesTest {
         var origin = Origin.FromFile.read(file, Progress.none());
         on(() -> windows.open(origin, Start.with(Study::blank, false)).show());
         Path locks = folder.resolve("open");
-        until("this program holds its lock", () -> Files.isDirectory(locks) && !locksIn(locks).isEmpty());
+        until(
+                "this program holds its lock",
+                () -> Files.isDirectory(locks) && !locksIn(locks).isEmpty());
         Path lock = locksIn(locks).getFirst();
         on(() -> windows.shown().getLast().stage().close());
         until("it is let go", () -> locksIn(locks).isEmpty());
-        Process other = new ProcessBuilder(Path.of(System.getProperty("java.home"), "bin", "java").toString(), "-cp",
-                System.getProperty("java.class.path"), OtherProgram.class.getName(), lock.toString()).start();
+        Process other = new ProcessBuilder(
+                        Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                        "-cp",
+                        System.getProperty("java.class.path"),
+                        OtherProgram.class.getName(),
+                        lock.toString())
+                .start();
         try {
             assertThat(other.inputReader().readLine()).isEqualTo("held");
             on(() -> windows.open(origin, Start.with(Study::blank, false)).show());
-            until("it is said", () -> windows.shown().getLast().workspace().messages().notice().get()
-                    .filter(said -> said.text().startsWith("“Shared.helvo” is open in another Helvo as well.")).isPresent());
+            until("it is said", () -> windows.shown()
+                    .getLast()
+                    .workspace()
+                    .messages()
+                    .notice()
+                    .get()
+                    .filter(said -> said.text().startsWith("“Shared.helvo” is open in another Helvo as well."))
+                    .isPresent());
         } finally {
             other.destroyForcibly();
         }

@@ -29,13 +29,13 @@ import java.util.concurrent.TimeoutException;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.stream.IntStream;
 import javafx.application.Platform;
-import javafx.geometry.Rectangle2D;
-import javafx.scene.image.Image;
-import javafx.stage.Screen;
 import javafx.event.Event;
 import javafx.event.EventTarget;
+import javafx.geometry.Rectangle2D;
+import javafx.scene.image.Image;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
+import javafx.stage.Screen;
 import javafx.stage.Stage;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -51,6 +51,7 @@ class WindowsTest {
 
     @TempDir
     private Path state;
+
     private Windows windows;
 
     /// Two at a time, opened and closed again: no thread, no timer and no scene graph stays.
@@ -65,21 +66,33 @@ class WindowsTest {
             System.gc();
             return left.stream().allMatch(each -> each.get() == null);
         });
-        WaitForAsyncUtils.waitFor(10, TimeUnit.SECONDS, () -> Thread.getAllStackTraces().keySet().stream().map(Thread::getName)
-                .noneMatch(List.of("analysis", "expectation", "expected study", "reading", "writing", "changing", "drawing",
-                "straightening", "saving", "keeping")::contains));
+        WaitForAsyncUtils.waitFor(10, TimeUnit.SECONDS, () -> Thread.getAllStackTraces().keySet().stream()
+                .map(Thread::getName)
+                .noneMatch(List.of(
+                        "analysis",
+                        "expectation",
+                        "expected study",
+                        "reading",
+                        "writing",
+                        "changing",
+                        "drawing",
+                        "straightening",
+                        "saving",
+                        "keeping")::contains));
     }
 
     /// A document lives as long as a window shows it.
     @Test
     void aDocumentIsClosedWithItsLastWindow() {
         var lastClosed = new AtomicBoolean();
-        var windows = new Windows(PersonalFolders.below(state), List.of(state.resolve("kept")), () -> lastClosed.set(true));
+        var windows =
+                new Windows(PersonalFolders.below(state), List.of(state.resolve("kept")), () -> lastClosed.set(true));
         var document = new Document[1];
         var stages = new ArrayList<Stage>();
         List<WeakReference<?>> left = new ArrayList<>();
         on(() -> {
-            stages.add(windows.open(new Origin.New(History.from(SampleStudy.study())), Start.with(Study::blank, false)));
+            stages.add(
+                    windows.open(new Origin.New(History.from(SampleStudy.study())), Start.with(Study::blank, false)));
             var shown = ((MainView) stages.getFirst().getScene().getRoot()).workspace();
             document[0] = shown.document();
             stages.add(windows.open(document[0], shown.keeper(), Start.with(Study::blank, false)));
@@ -107,7 +120,8 @@ class WindowsTest {
         var folders = PersonalFolders.below(state);
         windows = new Windows(folders, List.of(state.resolve("kept")), () -> {});
         on(() -> {
-            Stage stage = windows.open(new Origin.New(History.from(SampleStudy.study())), Start.with(Study::blank, false));
+            Stage stage =
+                    windows.open(new Origin.New(History.from(SampleStudy.study())), Start.with(Study::blank, false));
             stage.show();
             stage.setWidth(1180);
             stage.setHeight(720);
@@ -117,23 +131,28 @@ class WindowsTest {
         on(() -> windows.shown().getFirst().stage().close());
         windows.end();
         windows = new Windows(folders, List.of(state.resolve("kept")), () -> {});
-        Stage stage = of(() -> windows.open(new Origin.New(History.from(SampleStudy.study())), Start.with(Study::blank, false)));
+        Stage stage = of(
+                () -> windows.open(new Origin.New(History.from(SampleStudy.study())), Start.with(Study::blank, false)));
         var view = (MainView) stage.getScene().getRoot();
         FigureView figure = view.figure().view();
-        until("its figure is drawn while it has no size yet", () -> figure.shownPicture().get() != null);
+        until(
+                "its figure is drawn while it has no size yet",
+                () -> figure.shownPicture().get() != null);
         assertThat(figure.getWidth()).isZero();
         Image drawn = figure.shownPicture().get();
         on(stage::show);
         until("it is in its place", () -> figure.getWidth() > 0 && figure.isSettled());
         assertThat(figure.shownPicture().get()).as("it was not drawn again").isSameAs(drawn);
         on(() -> {
-            assertThat(List.of(stage.getScene().getWidth(), stage.getScene().getHeight())).isEqualTo(List.of(1180.0, 720.0));
+            assertThat(List.of(stage.getScene().getWidth(), stage.getScene().getHeight()))
+                    .isEqualTo(List.of(1180.0, 720.0));
             assertThat(List.of(view.leftWidth(), view.rightWidth())).isEqualTo(List.of(300.0, 250.0));
             stage.close();
         });
     }
 
-    /// The frame stands before anything is in it; what fills it takes its place and its name, and its panels come without being asked for.
+    /// The frame stands before anything is in it; what fills it takes its place and its name, and its panels come
+    /// without being asked for.
     @Test
     void theFirstWindowShowsItsFrameAndIsFilledThen() throws IOException {
         Path settings = PersonalFolders.below(state).config().resolve("settings.json");
@@ -155,16 +174,28 @@ class WindowsTest {
         assertThat(windows.shown()).extracting(Windows.Shown::stage).containsExactly(frame[0]);
         assertThat(frame[0].getTitle()).isEqualTo(SampleStudy.NAME + " – Helvo");
         Rectangle2D screen = of(() -> Screen.getPrimary().getVisualBounds());
-        assertThat(screen.getWidth()).as("this screen is narrower than the window").isLessThan(rooms.getFirst());
-        until("the window is inside the screen", () -> frame[0].getX() >= 0 && frame[0].getX() + frame[0].getWidth() <= screen.getMaxX());
-        assertThat(List.of(frame[0].getWidth(), frame[0].getHeight())).containsExactly(screen.getWidth(), rooms.getLast());
+        assertThat(screen.getWidth())
+                .as("this screen is narrower than the window")
+                .isLessThan(rooms.getFirst());
+        until(
+                "the window is inside the screen",
+                () -> frame[0].getX() >= 0 && frame[0].getX() + frame[0].getWidth() <= screen.getMaxX());
+        assertThat(List.of(frame[0].getWidth(), frame[0].getHeight()))
+                .containsExactly(screen.getWidth(), rooms.getLast());
         assertThat(frame[0].getIcons()).extracting(icon -> icon.getWidth()).contains(16.0, 256.0);
-        assertThat(windows.shown().getFirst().workspace().messages().notice().get()).as("broken settings are said")
+        assertThat(windows.shown().getFirst().workspace().messages().notice().get())
+                .as("broken settings are said")
                 .hasValueSatisfying(notice -> assertThat(notice.text()).contains("settings.json.broken"));
         var view = (MainView) frame[0].getScene().getRoot();
-        until("every panel is built, though none was asked for", () -> view.getChildren().stream().filter(Panel.class::isInstance)
-                .count() == PANELS);
-        until("who starts for the first time is shown around", () -> view.panels().of(TourPanel.class).isVisible());
+        until(
+                "every panel is built, though none was asked for",
+                () -> view.getChildren().stream()
+                                .filter(Panel.class::isInstance)
+                                .count()
+                        == PANELS);
+        until(
+                "who starts for the first time is shown around",
+                () -> view.panels().of(TourPanel.class).isVisible());
         on(frame[0]::close);
         assertThat(windows.shown()).isEmpty();
     }
@@ -190,13 +221,17 @@ class WindowsTest {
     void aClosedWindowBuildsNothingFurther() {
         windows = new Windows(PersonalFolders.below(state), List.of(state.resolve("kept")), () -> {});
         MainView view = of(() -> {
-            Stage stage = windows.open(new Origin.New(History.from(SampleStudy.study())), Start.with(Study::blank, false));
+            Stage stage =
+                    windows.open(new Origin.New(History.from(SampleStudy.study())), Start.with(Study::blank, false));
             stage.show();
             stage.close();
             return (MainView) stage.getScene().getRoot();
         });
         WaitForAsyncUtils.waitForFxEvents();
-        assertThat(of(() -> view.getChildren().stream().filter(Panel.class::isInstance).toList())).isEmpty();
+        assertThat(of(() -> view.getChildren().stream()
+                        .filter(Panel.class::isInstance)
+                        .toList()))
+                .isEmpty();
     }
 
     private void twoWindows(List<WeakReference<?>> left) throws TimeoutException {
@@ -206,7 +241,8 @@ class WindowsTest {
                 Study study = i == 0 ? SampleStudy.study() : Study.blank();
                 stages[i] = windows.open(new Origin.New(History.from(study)), Start.with(() -> study, false));
                 stages[i].show();
-                Document document = ((MainView) stages[i].getScene().getRoot()).workspace().document();
+                Document document =
+                        ((MainView) stages[i].getScene().getRoot()).workspace().document();
                 document.perform(new StudyEdit.Rename("changed"), () -> {}, _ -> {});
                 left.add(new WeakReference<>(document));
                 left.add(new WeakReference<>(stages[i].getScene().getRoot()));
@@ -226,15 +262,19 @@ class WindowsTest {
         var before = new Thread.UncaughtExceptionHandler[1];
         on(() -> {
             before[0] = Thread.currentThread().getUncaughtExceptionHandler();
-            Thread.currentThread().setUncaughtExceptionHandler(new FaultLog(folder.resolve("state/faults.log"), told::add));
+            Thread.currentThread()
+                    .setUncaughtExceptionHandler(new FaultLog(folder.resolve("state/faults.log"), told::add));
         });
         Platform.runLater(() -> {
             throw new IllegalStateException("in a handler");
         });
         WaitForAsyncUtils.waitFor(10, TimeUnit.SECONDS, () -> !told.isEmpty());
         on(() -> Thread.currentThread().setUncaughtExceptionHandler(before[0]));
-        assertThat(told).singleElement().asString()
-                .startsWith("Helvo met a fault of its own (IllegalStateException). The study is as it is shown; ").endsWith("faults.log.");
+        assertThat(told)
+                .singleElement()
+                .asString()
+                .startsWith("Helvo met a fault of its own (IllegalStateException). The study is as it is shown; ")
+                .endsWith("faults.log.");
         assertThat(Files.readString(folder.resolve("state/faults.log")))
                 .contains("java.lang.IllegalStateException: in a handler", "WindowsTest");
         new FaultLog(folder.resolve("state/faults.log/faults.log"), told::add)
@@ -242,8 +282,9 @@ class WindowsTest {
         assertThat(told.getLast()).isEqualTo("Helvo met a fault of its own (Error). The study is as it is shown.");
     }
 
-    /// Impatient people type before there is anything in the window: each key goes, in order, into the cell that gets the keyboard. The
-    /// tour, which comes by itself, leaves the keyboard there; a value that is not entered yet is when the window is closed.
+    /// Impatient people type before there is anything in the window: each key goes, in order, into the cell that
+    /// gets the keyboard. The tour, which comes by itself, leaves the keyboard there; a value that is not entered
+    /// yet is when the window is closed.
     @Test
     void whatIsTypedFromTheFirstFrameOnIsThere() {
         windows = new Windows(PersonalFolders.below(state), List.of(state.resolve("kept")), () -> {});
@@ -256,14 +297,32 @@ class WindowsTest {
         until("the tour is shown", () -> view.panels().of(TourPanel.class).isVisible());
         on(() -> press(frame, "4", "4", "\r", "4", "5"));
         var workspace = view.workspace();
-        on(() -> assertThat(workspace.study().tables().getFirst().columns().getFirst().cells().cell(2).exactText()).isEqualTo("44"));
+        on(() -> assertThat(workspace
+                        .study()
+                        .tables()
+                        .getFirst()
+                        .columns()
+                        .getFirst()
+                        .cells()
+                        .cell(2)
+                        .exactText())
+                .isEqualTo("44"));
         on(() -> {
             press(frame, "\u001b");
-            assertThat(view.panels().isAnyShown()).as("Escape is the cell's first").isTrue();
+            assertThat(view.panels().isAnyShown())
+                    .as("Escape is the cell's first")
+                    .isTrue();
             press(frame, "4", "6");
             frame.close();
-            assertThat(workspace.study().tables().getFirst().columns().getFirst().cells()).satisfies(cells ->
-                    assertThat(IntStream.range(0, 4).mapToObj(row -> cells.cell(row).exactText()))
+            assertThat(workspace
+                            .study()
+                            .tables()
+                            .getFirst()
+                            .columns()
+                            .getFirst()
+                            .cells())
+                    .satisfies(cells -> assertThat(IntStream.range(0, 4)
+                                    .mapToObj(row -> cells.cell(row).exactText()))
                             .containsExactly("42", "43", "44", "46"));
         });
     }
@@ -271,12 +330,24 @@ class WindowsTest {
     /// As the toolkit gives keys to a window: to what has the keyboard at that moment.
     private static void press(Stage stage, String... keys) {
         for (String key : keys) {
-            KeyCode code = key.equals("\r") ? KeyCode.ENTER : key.equals("\u001b") ? KeyCode.ESCAPE : KeyCode.getKeyCode(key);
+            KeyCode code =
+                    key.equals("\r") ? KeyCode.ENTER : key.equals("\u001b") ? KeyCode.ESCAPE : KeyCode.getKeyCode(key);
             for (var type : List.of(KeyEvent.KEY_PRESSED, KeyEvent.KEY_TYPED, KeyEvent.KEY_RELEASED)) {
                 boolean isTyped = type == KeyEvent.KEY_TYPED;
-                EventTarget to = stage.getScene().getFocusOwner() == null ? stage.getScene() : stage.getScene().getFocusOwner();
-                Event.fireEvent(to, new KeyEvent(type, isTyped ? key : "", isTyped ? "" : key, isTyped ? KeyCode.UNDEFINED : code, false,
-                        false, false, false));
+                EventTarget to = stage.getScene().getFocusOwner() == null
+                        ? stage.getScene()
+                        : stage.getScene().getFocusOwner();
+                Event.fireEvent(
+                        to,
+                        new KeyEvent(
+                                type,
+                                isTyped ? key : "",
+                                isTyped ? "" : key,
+                                isTyped ? KeyCode.UNDEFINED : code,
+                                false,
+                                false,
+                                false,
+                                false));
             }
         }
     }

@@ -26,8 +26,8 @@ import helvo.core.table.Role;
 import helvo.core.table.SetAside;
 import helvo.core.table.Statistics;
 import helvo.core.table.Table;
-import helvo.files.samples.SampleStudy;
 import helvo.desktop.work.Background.Outcome;
+import helvo.files.samples.SampleStudy;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -67,19 +67,42 @@ class DocumentTest {
     }
 
     private void rest() {
-        until("the analysis is there", () -> document.background().idle()
-                && document.analyses().latest().get().study() == document.study());
+        until(
+                "the analysis is there",
+                () -> document.background().idle()
+                        && document.analyses().latest().get().study() == document.study());
     }
 
     private static Study pairs() {
-        return StudyEdit.AddTable.to(Study.EMPTY, new Table(1, "t", DecimalMark.POINT, Optional.empty(), List.of(
-                new Column(1, new Heading("x", ""), Kind.NUMBER, Role.X, 0, Cells.ofNumbers(new double[] {1, 2, 3})),
-                new Column(2, new Heading("y", ""), Kind.NUMBER, Role.Y, 0, Cells.ofNumbers(new double[] {2, 3, 5}))), SetAside.NONE))
+        return StudyEdit.AddTable.to(
+                        Study.EMPTY,
+                        new Table(
+                                1,
+                                "t",
+                                DecimalMark.POINT,
+                                Optional.empty(),
+                                List.of(
+                                        new Column(
+                                                1,
+                                                new Heading("x", ""),
+                                                Kind.NUMBER,
+                                                Role.X,
+                                                0,
+                                                Cells.ofNumbers(new double[] {1, 2, 3})),
+                                        new Column(
+                                                2,
+                                                new Heading("y", ""),
+                                                Kind.NUMBER,
+                                                Role.Y,
+                                                0,
+                                                Cells.ofNumbers(new double[] {2, 3, 5}))),
+                                SetAside.NONE))
                 .apply(Study.EMPTY);
     }
 
     private static FigureEdit.Zoom zoom(int figure, double high) {
-        return new FigureEdit.Zoom(figure, Map.of(AxisPlace.X, new FigureEdit.Zoom.Limits(Optional.of(0.0), Optional.of(high))));
+        return new FigureEdit.Zoom(
+                figure, Map.of(AxisPlace.X, new FigureEdit.Zoom.Limits(Optional.of(0.0), Optional.of(high))));
     }
 
     @Test
@@ -89,15 +112,19 @@ class DocumentTest {
         Study other = new StudyEdit.Rename("another").apply(sample);
         on(() -> {
             Analysis before = document.analyses().latest().get();
-            document.become(History.from(sample), document.analyses().beginning().of(other, Progress.none()));
+            document.become(
+                    History.from(sample), document.analyses().beginning().of(other, Progress.none()));
             assertThat(document.study()).isSameAs(sample);
-            assertThat(document.analyses().latest().get()).as("nothing of a study that is not open").isSameAs(before);
+            assertThat(document.analyses().latest().get())
+                    .as("nothing of a study that is not open")
+                    .isSameAs(before);
         });
         rest();
         assertThat(of(() -> document.analyses().latest().get().study())).isSameAs(sample);
         on(() -> {
             perform(new StudyEdit.Rename("with a step"));
-            assertThatThrownBy(() -> document.become(History.from(other), Optional.empty())).isInstanceOf(IllegalStateException.class);
+            assertThatThrownBy(() -> document.become(History.from(other), Optional.empty()))
+                    .isInstanceOf(IllegalStateException.class);
             assertThat(document.study().name()).isEqualTo("with a step");
         });
     }
@@ -110,15 +137,18 @@ class DocumentTest {
         int figure = before.figures().getFirst().id();
         on(() -> IntStream.range(60, 65).forEach(high -> perform(zoom(figure, high))));
         assertThat(document.history().get().steps()).hasSize(1);
-        assertThat(document.study().figure(figure).look().axis(AxisPlace.X).high()).hasValue(64.0);
-        on(() -> IntStream.range(100, 104).forEach(width -> perform(new FigureEdit.SetSheet(figure,
-                SheetLook.DEFAULT.resized(width, 90)))));
+        assertThat(document.study().figure(figure).look().axis(AxisPlace.X).high())
+                .hasValue(64.0);
+        on(() -> IntStream.range(100, 104)
+                .forEach(width -> perform(new FigureEdit.SetSheet(figure, SheetLook.DEFAULT.resized(width, 90)))));
         assertThat(document.history().get().steps()).hasSize(2);
         on(() -> document.goTo(0, told::add));
         assertThat(document.study()).isEqualTo(before);
         on(() -> document.goTo(1, told::add));
         on(() -> perform(new FigureEdit.Zoom(figure, Map.of(AxisPlace.X, FigureEdit.Zoom.Limits.AUTOMATIC))));
-        assertThat(document.history().get().steps()).as("what was undone is not gone on with").hasSize(2);
+        assertThat(document.history().get().steps())
+                .as("what was undone is not gone on with")
+                .hasSize(2);
     }
 
     /// Zooming by the wheel tries and does in turns; each turn goes on with the last.
@@ -131,7 +161,8 @@ class DocumentTest {
             perform(zoom(figure, high));
         }));
         assertThat(document.history().get().steps()).hasSize(1);
-        assertThat(document.study().figure(figure).look().axis(AxisPlace.X).high()).hasValue(64.0);
+        assertThat(document.study().figure(figure).look().axis(AxisPlace.X).high())
+                .hasValue(64.0);
         assertThat(document.preview().get()).isEmpty();
     }
 
@@ -143,7 +174,8 @@ class DocumentTest {
             document.analyses().stop();
         });
         workIsOver();
-        assertThat(document.study().tables().getFirst().columns().get(1).cells().number(0)).isEqualTo(7);
+        assertThat(document.study().tables().getFirst().columns().get(1).cells().number(0))
+                .isEqualTo(7);
         assertThat(document.analyses().unfinished().get())
                 .hasValueSatisfying(says -> assertThat(says).startsWith("Stopped: the change stands"));
         assertThat(document.analyses().latest().get().study()).isNotSameAs(document.study());
@@ -179,8 +211,10 @@ class DocumentTest {
         }));
         on(() -> perform(new TableEdit.SetCell(1, 2, 0, "7")));
         workIsOver();
-        assertThat(document.study().tables().getFirst().columns().get(1).cells().number(0)).isEqualTo(7);
-        assertThat(document.analyses().unfinished().get()).hasValueSatisfying(says -> assertThat(says).contains("The change stands"));
+        assertThat(document.study().tables().getFirst().columns().get(1).cells().number(0))
+                .isEqualTo(7);
+        assertThat(document.analyses().unfinished().get())
+                .hasValueSatisfying(says -> assertThat(says).contains("The change stands"));
         on(failing::unsubscribe);
         on(document.analyses()::again);
         rest();
@@ -188,15 +222,30 @@ class DocumentTest {
     }
 
     private static Study manyRows(int rows) {
-        var column = new Column(1, new Heading("x", ""), Kind.NUMBER, Role.X, 0,
-                Cells.ofNumbers(IntStream.range(0, rows).mapToDouble(i -> rows - i).toArray()));
-        var group = new Column(2, new Heading("g", ""), Kind.NUMBER, Role.NONE, 0,
+        var column = new Column(
+                1,
+                new Heading("x", ""),
+                Kind.NUMBER,
+                Role.X,
+                0,
+                Cells.ofNumbers(
+                        IntStream.range(0, rows).mapToDouble(i -> rows - i).toArray()));
+        var group = new Column(
+                2,
+                new Heading("g", ""),
+                Kind.NUMBER,
+                Role.NONE,
+                0,
                 Cells.ofNumbers(IntStream.range(0, rows).mapToDouble(i -> i % 3).toArray()));
-        return StudyEdit.AddTable.to(Study.EMPTY, new Table(1, "many", DecimalMark.POINT, Optional.empty(), List.of(column, group),
-                SetAside.NONE)).apply(Study.EMPTY);
+        return StudyEdit.AddTable.to(
+                        Study.EMPTY,
+                        new Table(
+                                1, "many", DecimalMark.POINT, Optional.empty(), List.of(column, group), SetAside.NONE))
+                .apply(Study.EMPTY);
     }
 
-    /// What goes through very many rows is done beside the interface thread, and what comes after it waits its turn.
+    /// What goes through very many rows is done beside the interface thread, and what comes after it waits its
+    /// turn.
     @Test
     void longChangesAreDoneAsideAndInOrder() {
         begin(manyRows(120_000));
@@ -208,19 +257,23 @@ class DocumentTest {
             assertThat(document.study()).isSameAs(before);
             document.perform(new StudyEdit.Rename("sorted"), () -> order.add("renamed"), told::add);
             document.undo(told::add);
-            document.perform(new StudyEdit.Summarise(1, "means", List.of(2), List.of(1), List.of(Statistics.MEAN)),
-                    () -> order.add("summarised"), told::add);
+            document.perform(
+                    new StudyEdit.Summarise(1, "means", List.of(2), List.of(1), List.of(Statistics.MEAN)),
+                    () -> order.add("summarised"),
+                    told::add);
         });
         rest();
         assertThat(document.isChanging()).isFalse();
         assertThat(order).containsExactly("sorted", "renamed", "summarised");
-        assertThat(document.history().get().steps()).extracting(step -> step.edit().getClass().getSimpleName())
+        assertThat(document.history().get().steps())
+                .extracting(step -> step.edit().getClass().getSimpleName())
                 .containsExactly("Sort", "Summarise");
         assertThat(document.study().table(1).column(1).cells().number(0)).isEqualTo(1);
         assertThat(told).isEmpty();
     }
 
-    /// A long change that cannot be done says so. What waits for it is done on the study as it is; what does not fit that is named.
+    /// A long change that cannot be done says so. What waits for it is done on the study as it is; what does not
+    /// fit that is named.
     @Test
     void aLongChangeThatFailsLeavesTheOthersTheirTurn() {
         begin(manyRows(120_000));
@@ -244,11 +297,14 @@ class DocumentTest {
         begin(pairs());
         var held = new CountDownLatch(1);
         on(() -> {
-            document.changeAfter("Pasting …", progress -> {
-                held.await();
-                progress.reached(0.5);
-                return "pasted";
-            }, new Outcome<>(_ -> told.add("done"), _ -> told.add("failed"), () -> told.add("stopped")));
+            document.changeAfter(
+                    "Pasting …",
+                    progress -> {
+                        held.await();
+                        progress.reached(0.5);
+                        return "pasted";
+                    },
+                    new Outcome<>(_ -> told.add("done"), _ -> told.add("failed"), () -> told.add("stopped")));
             perform(new StudyEdit.Rename("typed meanwhile"));
         });
         until("it is shown", () -> document.background().shown().get() != null);
@@ -265,23 +321,31 @@ class DocumentTest {
         begin(pairs());
         var held = new CountDownLatch(1);
         on(() -> {
-            document.changeAfter("Pasting …", _ -> {
-                held.await();
-                return "3";
-            }, new Outcome<>(value -> {
-                perform(new TableEdit.SetCell(1, 2, 0, value));
-                perform(new StudyEdit.Rename("pasted"));
-            }, _ -> {}, () -> {}));
+            document.changeAfter(
+                    "Pasting …",
+                    _ -> {
+                        held.await();
+                        return "3";
+                    },
+                    new Outcome<>(
+                            value -> {
+                                perform(new TableEdit.SetCell(1, 2, 0, value));
+                                perform(new StudyEdit.Rename("pasted"));
+                            },
+                            _ -> {},
+                            () -> {}));
             perform(new TableEdit.SetCell(1, 2, 0, "4"));
             held.countDown();
         });
         workIsOver();
         assertThat(document.study().table(1).column(2).cells().number(0)).isEqualTo(4);
-        assertThat(document.history().get().steps()).extracting(step -> step.edit().getClass().getSimpleName())
+        assertThat(document.history().get().steps())
+                .extracting(step -> step.edit().getClass().getSimpleName())
                 .containsExactly("SetCell", "Rename", "SetCell");
     }
 
-    /// While a cell is typed nothing is shown; when it is done all is known at once; when it is not, nothing is left of it.
+    /// While a cell is typed nothing is shown; when it is done all is known at once; when it is not, nothing is
+    /// left of it.
     @Test
     void whatIsBeingTypedIsWorkedOutBeforehand() {
         begin(SampleStudy.study());
@@ -298,12 +362,15 @@ class DocumentTest {
         assertThat(document.analyses().latest().get()).isSameAs(analysed);
         on(() -> {
             perform(typed);
-            assertThat(document.analyses().latest().get().study()).as("known at once").isSameAs(document.study());
+            assertThat(document.analyses().latest().get().study())
+                    .as("known at once")
+                    .isSameAs(document.study());
         });
         rest();
         assertThat(document.study()).isEqualTo(typed.apply(before));
         assertThat(slope(document.analyses().latest().get()))
-                .isEqualTo(slope(Analysis.of(typed.apply(before), Analysis.EMPTY, Progress.none()))).isNotEqualTo(slope(analysed));
+                .isEqualTo(slope(Analysis.of(typed.apply(before), Analysis.EMPTY, Progress.none())))
+                .isNotEqualTo(slope(analysed));
         assertThat(document.history().get().steps()).hasSize(1);
         // Expected, but something else is done; and expected, but not done.
         on(() -> {
@@ -328,10 +395,18 @@ class DocumentTest {
     }
 
     private static double slope(Analysis analysis) {
-        return analysis.figures().getFirst().series().getFirst().fit().orElseThrow().coefficient("b").value();
+        return analysis.figures()
+                .getFirst()
+                .series()
+                .getFirst()
+                .fit()
+                .orElseThrow()
+                .coefficient("b")
+                .value();
     }
 
-    /// One mechanism for what is only tried: looks are drawn alone, everything else is analysed, and nothing of it is a step.
+    /// One mechanism for what is only tried: looks are drawn alone, everything else is analysed, and nothing of it
+    /// is a step.
     @Test
     void whatIsTriedIsShownAndDropped() {
         begin(SampleStudy.study());
@@ -340,16 +415,28 @@ class DocumentTest {
         Analysis analysed = document.analyses().latest().get();
         on(() -> document.tryOut(zoom(1, 40)));
         assertThat(document.preview().get().orElseThrow().extent()).isEqualTo(Preview.Extent.DRAWN);
-        assertThat(document.preview().get().orElseThrow().study().figure(1).look().axis(AxisPlace.X).high()).hasValue(40.0);
+        assertThat(document.preview()
+                        .get()
+                        .orElseThrow()
+                        .study()
+                        .figure(1)
+                        .look()
+                        .axis(AxisPlace.X)
+                        .high())
+                .hasValue(40.0);
         rest();
-        assertThat(document.analyses().latest().get()).as("nothing is fitted again").isSameAs(analysed);
+        assertThat(document.analyses().latest().get())
+                .as("nothing is fitted again")
+                .isSameAs(analysed);
 
         var longer = new ColumnEdit.ScaleBars(table, 3, 2);
         on(() -> document.tryOut(longer));
         assertThat(document.preview().get().orElseThrow().extent()).isEqualTo(Preview.Extent.ANALYSED);
-        until("what is tried is analysed", () -> document.analyses().latest().get().study() == document.preview().get().orElseThrow()
-                .study()
-                && document.background().idle());
+        until(
+                "what is tried is analysed",
+                () -> document.analyses().latest().get().study()
+                                == document.preview().get().orElseThrow().study()
+                        && document.background().idle());
         assertThat(document.history().get().steps()).isEmpty();
         on(document::endPreview);
         rest();
@@ -361,10 +448,14 @@ class DocumentTest {
     @Test
     void whatIsTriedAndThenDoneIsAnalysedOnce() {
         begin(SampleStudy.study());
-        var longer = new ColumnEdit.ScaleBars(document.study().tables().getFirst().id(), 3, 2);
+        var longer =
+                new ColumnEdit.ScaleBars(document.study().tables().getFirst().id(), 3, 2);
         on(() -> document.tryOut(longer));
-        until("what is tried is analysed", () -> document.background().idle()
-                && document.analyses().latest().get().study() == document.preview().get().orElseThrow().study());
+        until(
+                "what is tried is analysed",
+                () -> document.background().idle()
+                        && document.analyses().latest().get().study()
+                                == document.preview().get().orElseThrow().study());
         Analysis tried = document.analyses().latest().get();
         on(() -> perform(longer));
         rest();
@@ -402,6 +493,15 @@ class DocumentTest {
         on(() -> perform(new TableEdit.SetCell(1, 2, 0, "8")));
         held.countDown();
         rest();
-        assertThat(document.analyses().latest().get().figures().getFirst().series().getFirst().points().y()[0]).isEqualTo(8);
+        assertThat(document.analyses()
+                        .latest()
+                        .get()
+                        .figures()
+                        .getFirst()
+                        .series()
+                        .getFirst()
+                        .points()
+                        .y()[0])
+                .isEqualTo(8);
     }
 }

@@ -38,6 +38,7 @@ import org.testfx.framework.junit5.ApplicationExtension;
 class FileFollowerTest {
     @TempDir
     private Path folder;
+
     private Path log;
     private Document document;
     private FileFollower follower;
@@ -47,8 +48,11 @@ class FileFollowerTest {
     @BeforeEach
     void begin() throws IOException, CannotRead {
         log = Files.writeString(folder.resolve("log.csv"), "Load (N),Stretch (mm)\n1,2\n2,4\n3,about 6\n");
-        Study study = StudyEdit.AddTable.to(Study.EMPTY, TextTable.read(log, ReadingChoices.NONE,
-                Progress.none()).table()).apply(Study.EMPTY);
+        Study study = StudyEdit.AddTable.to(
+                        Study.EMPTY,
+                        TextTable.read(log, ReadingChoices.NONE, Progress.none())
+                                .table())
+                .apply(Study.EMPTY);
         on(() -> {
             document = new Document(History.from(study));
             follower = new FileFollower(document, new FileFollower.Voice() {
@@ -102,15 +106,22 @@ class FileFollowerTest {
         until("the rows are there", () -> document.study().table(1).rows() == 6);
         Table table = table();
         assertThat(lastStep()).isEqualTo("2 rows more of log.csv");
-        assertThat(table.column(3).cells().number(5)).as("a derived column follows").isEqualTo(72);
+        assertThat(table.column(3).cells().number(5))
+                .as("a derived column follows")
+                .isEqualTo(72);
         assertThat(table.setAside().reasons()).containsOnlyKeys(1);
         assertThat(table.column(2).role()).isEqualTo(Role.Y);
         on(() -> document.undo(told::add));
         assertThat(table().rows()).isEqualTo(4);
-        assertThat(told).containsExactly("While steps are undone no file is followed; it goes on once you redo them or do something else.");
+        assertThat(told)
+                .containsExactly(
+                        "While steps are undone no file is followed; it goes on once you redo them or do something "
+                                + "else.");
         append("7,14\n");
         org.testfx.util.WaitForAsyncUtils.sleep(2, java.util.concurrent.TimeUnit.SECONDS);
-        assertThat(table().rows()).as("what is undone does not come back by itself").isEqualTo(4);
+        assertThat(table().rows())
+                .as("what is undone does not come back by itself")
+                .isEqualTo(4);
         perform(new StudyEdit.Rename("goes on"));
         until("all rows are there", () -> document.study().table(1).rows() == 7);
     }
@@ -122,8 +133,11 @@ class FileFollowerTest {
         Files.writeString(log, "Load (N),Stretch (mm)\n9,9\n2,4\n");
         until("it is asked", () -> offered.isPresent());
         assertThat(table()).isEqualTo(before);
-        assertThat(told).containsExactly("“log.csv” was cut or replaced: it has 2 rows now, and the table “log” has 3. The table stays as "
-                + "it is until you decide.");
+        assertThat(told)
+                .containsExactly(
+                        "“log.csv” was cut or replaced: it has 2 rows now, and the table “log” has 3. The table "
+                                + "stays as "
+                                + "it is until you decide.");
         append("7,7\n");
         on(() -> offered.get().run());
         until("it is read", () -> document.study().table(1).column(1).cells().number(0) == 9);
@@ -138,7 +152,8 @@ class FileFollowerTest {
         Files.writeString(log, "Load (N),Stretch (mm)\n1,2\n2,4\n3,6.1\n");
         until("it is there", () -> document.study().table(1).column(2).cells().number(2) == 6.1);
         until("it is said", () -> !told.isEmpty());
-        assertThat(told.getFirst()).startsWith("“log.csv” was changed in 1 row; the table “log” has that now, as a step.");
+        assertThat(told.getFirst())
+                .startsWith("“log.csv” was changed in 1 row; the table “log” has that now, as a step.");
     }
 
     /// "12,24" is a reading only when it is certain that it is not 24.5 or 240.
@@ -149,7 +164,9 @@ class FileFollowerTest {
         append(".5\n13,");
         until("the next is there", () -> document.study().table(1).rows() == 5);
         assertThat(table().column(2).cells().number(4)).isEqualTo(24.5);
-        until("a last line that nobody ends is taken in the end", () -> document.study().table(1).rows() == 6);
+        until(
+                "a last line that nobody ends is taken in the end",
+                () -> document.study().table(1).rows() == 6);
         assertThat(told).isEmpty();
     }
 
@@ -159,7 +176,8 @@ class FileFollowerTest {
         Files.delete(log);
         until("gone", () -> told.size() == 1);
         assertThat(told.getLast()).contains("There is no file");
-        assertThat(new ProcessBuilder("mkfifo", log.toString()).start().waitFor()).isZero();
+        assertThat(new ProcessBuilder("mkfifo", log.toString()).start().waitFor())
+                .isZero();
         until("a pipe", () -> told.size() == 2);
         assertThat(told.getLast()).contains("is a folder, a pipe or a device now, and is not read");
         Files.delete(log);
@@ -177,8 +195,11 @@ class FileFollowerTest {
         until("it is said", () -> !told.isEmpty());
         append("3,3\n");
         org.testfx.util.WaitForAsyncUtils.sleep(2, java.util.concurrent.TimeUnit.SECONDS);
-        assertThat(told).as("once").singleElement().asString().startsWith("“log.csv” changed and does not fit the table “log” any more: "
-                + "there is no ");
+        assertThat(told)
+                .as("once")
+                .singleElement()
+                .asString()
+                .startsWith("“log.csv” changed and does not fit the table “log” any more: " + "there is no ");
         Files.delete(log);
         org.testfx.util.WaitForAsyncUtils.sleep(2, java.util.concurrent.TimeUnit.SECONDS);
         assertThat(table()).isEqualTo(before);

@@ -22,13 +22,20 @@ class LastChoicesTest {
         before.keep(choices -> choices.withHandOver(1));
         before.keep(choices -> choices.withDpi(600));
         before.written().join();
-        assertThat(LastChoices.in(state.resolve("helvo")).get()).isEqualTo(new LastChoices("Marram Cordage Laboratory · Łódź", 1, 600,
-                LastChoices.Window.FIRST));
+        assertThat(LastChoices.in(state.resolve("helvo")).get())
+                .isEqualTo(new LastChoices("Marram Cordage Laboratory · Łódź", 1, 600, LastChoices.Window.FIRST));
     }
 
     @ParameterizedTest
-    @ValueSource(strings = {"", "{", "[]", "null", "{\"reporter\":null,\"handOver\":77,\"dpi\":1e300}",
-        "{\"handOver\":-1,\"dpi\":\"NaN\"}"})
+    @ValueSource(
+            strings = {
+                "",
+                "{",
+                "[]",
+                "null",
+                "{\"reporter\":null,\"handOver\":77,\"dpi\":1e300}",
+                "{\"handOver\":-1,\"dpi\":\"NaN\"}"
+            })
     void aFileThatSomebodySpoiltHarmsNothing(String text) throws IOException {
         Files.writeString(state.resolve("choices.json"), text);
         LastChoices choices = LastChoices.in(state).get();
@@ -39,7 +46,8 @@ class LastChoicesTest {
 
     @Test
     void whereNothingCanBeWrittenTheyHoldForThisTime() throws IOException {
-        var choices = LastChoices.in(Files.writeString(state.resolve("a file"), "").resolve("below"));
+        var choices =
+                LastChoices.in(Files.writeString(state.resolve("a file"), "").resolve("below"));
         choices.keep(each -> each.withDpi(150));
         choices.written().join();
         assertThat(choices.get().dpi()).isEqualTo(150);

@@ -6,10 +6,8 @@ import static helvo.desktop.FxThread.until;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import helvo.core.Progress;
-import helvo.core.study.Edit;
 import helvo.core.study.Commit;
-import java.time.Duration;
-import java.util.concurrent.atomic.AtomicInteger;
+import helvo.core.study.Edit;
 import helvo.core.study.History;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
@@ -24,11 +22,13 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.FileTime;
+import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CopyOnWriteArrayList;
+import java.util.concurrent.atomic.AtomicInteger;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -40,6 +40,7 @@ import org.testfx.framework.junit5.ApplicationExtension;
 class StudyKeeperTest {
     @TempDir
     private Path folder;
+
     private OneStudy one;
     private final List<String> told = new CopyOnWriteArrayList<>();
     private final StudyKeeper.Voice voice = new StudyKeeper.Voice(told::add, sentence -> told.add("! " + sentence));
@@ -62,7 +63,9 @@ class StudyKeeperTest {
     }
 
     private void untilSign(String text) {
-        until("the sign says “" + text + "”", () -> one.keeper.sign().get().text().startsWith(text));
+        until(
+                "the sign says “" + text + "”",
+                () -> one.keeper.sign().get().text().startsWith(text));
     }
 
     private Optional<Journal.Kept> left(Path place) {
@@ -78,10 +81,13 @@ class StudyKeeperTest {
             var edit = new TableEdit.SetCell(1, 1 + row % 2, row / 2, Integer.toString(row));
             on(() -> {
                 one.document.perform(edit, () -> {}, told::add);
-                assertThat(one.keeper.sign().get().text()).as("not before it is").isEqualTo("changed, being kept …");
+                assertThat(one.keeper.sign().get().text())
+                        .as("not before it is")
+                        .isEqualTo("changed, being kept …");
             });
             untilSign("kept, not yet in a file");
-            Path copy = Files.createDirectories(folder.resolve("power cut " + row).resolve("study"));
+            Path copy =
+                    Files.createDirectories(folder.resolve("power cut " + row).resolve("study"));
             for (Path file : Files.list(Journal.folders(one.place).getFirst()).toList()) {
                 Files.copy(file, copy.resolve(file.getFileName()));
             }
@@ -113,7 +119,9 @@ class StudyKeeperTest {
         assertThat(one.place).as("nothing is left to keep").isEmptyDirectory();
         begin(Origin.FromFile.read(file, Progress.none()));
         assertThat(sign()).isEqualTo("saved");
-        assertThat(of(() -> one.document.history().get().steps())).as("its steps can be undone").hasSize(2);
+        assertThat(of(() -> one.document.history().get().steps()))
+                .as("its steps can be undone")
+                .hasSize(2);
     }
 
     /// Ctrl+S and at once the last window closed: what is being saved is saved.
@@ -127,7 +135,8 @@ class StudyKeeperTest {
             return one.keeper.close();
         });
         closed.join();
-        assertThat(StudyFile.read(file, Progress.none()).history().study().name()).isEqualTo("saved at the last moment");
+        assertThat(StudyFile.read(file, Progress.none()).history().study().name())
+                .isEqualTo("saved at the last moment");
         assertThat(one.place).as("nothing is left to keep").isEmptyDirectory();
         begin(new Origin.New(History.from(Study.blank())));
     }
@@ -190,7 +199,8 @@ class StudyKeeperTest {
         begin(new Origin.New(History.from(SampleStudy.study())));
     }
 
-    /// A journal that is begun before anything is done holds the study, and nothing to offer again; the first commit goes into it.
+    /// A journal that is begun before anything is done holds the study, and nothing to offer again; the first
+    /// commit goes into it.
     @Test
     void aJournalIsReadyForTheFirstCommit() throws IOException, CannotRead {
         Path file = folder.resolve("looked at.helvo");
@@ -200,7 +210,8 @@ class StudyKeeperTest {
         on(() -> one.keeper.save(voice));
         until("it is saved", () -> !told.isEmpty());
         assertThat(sign()).isEqualTo("saved");
-        Path stopped = Files.createDirectories(folder.resolve("stop").resolve(Journal.folders(one.place).getFirst().getFileName()));
+        Path stopped = Files.createDirectories(folder.resolve("stop")
+                .resolve(Journal.folders(one.place).getFirst().getFileName()));
         for (Path each : Files.list(Journal.folders(one.place).getFirst()).toList()) {
             Files.copy(each, stopped.resolve(each.getFileName()));
         }
@@ -221,7 +232,10 @@ class StudyKeeperTest {
     }
 
     private void savedBySomebodyElse(Path file, String name) throws IOException {
-        StudyFile.write(file, StoredStudy.of(History.from(new StudyEdit.Rename(name).apply(SampleStudy.study()))), Progress.none());
+        StudyFile.write(
+                file,
+                StoredStudy.of(History.from(new StudyEdit.Rename(name).apply(SampleStudy.study()))),
+                Progress.none());
         Files.setLastModifiedTime(file, FileTime.from(Instant.now().plusSeconds(5)));
     }
 
@@ -241,12 +255,19 @@ class StudyKeeperTest {
         perform(new StudyEdit.RenameTable(1, "changed here"));
         on(() -> one.keeper.save(voice));
         until("it is noticed", () -> one.keeper.conflict().get().isPresent());
-        assertThat(StudyFile.read(file, Progress.none()).history().study().name()).isEqualTo("theirs");
+        assertThat(StudyFile.read(file, Progress.none()).history().study().name())
+                .isEqualTo("theirs");
         on(() -> one.keeper.saveBoth(voice));
         Path beside = folder.resolve("shared, mine.helvo");
         until("both are there", () -> one.keeper.file().get().equals(Optional.of(beside)));
-        assertThat(StudyFile.read(file, Progress.none()).history().study().name()).isEqualTo("theirs");
-        assertThat(StudyFile.read(beside, Progress.none()).history().study().table(1).name()).isEqualTo("changed here");
+        assertThat(StudyFile.read(file, Progress.none()).history().study().name())
+                .isEqualTo("theirs");
+        assertThat(StudyFile.read(beside, Progress.none())
+                        .history()
+                        .study()
+                        .table(1)
+                        .name())
+                .isEqualTo("changed here");
     }
 
     @Test
@@ -263,7 +284,8 @@ class StudyKeeperTest {
         until("it is noticed", () -> one.keeper.conflict().get().isPresent());
         on(() -> one.keeper.saveMine(voice));
         untilSign("saved");
-        assertThat(StudyFile.read(file, Progress.none()).history().study().name()).isEqualTo("mine");
+        assertThat(StudyFile.read(file, Progress.none()).history().study().name())
+                .isEqualTo("mine");
         Files.delete(file);
         untilSign("kept, its file is gone");
         on(() -> one.keeper.save(voice));
@@ -271,7 +293,8 @@ class StudyKeeperTest {
         assertThat(file).exists();
     }
 
-    /// A folder that may not be written to; run by somebody who may do everything, a file in the place of the folder.
+    /// A folder that may not be written to; run by somebody who may do everything, a file in the place of the
+    /// folder.
     @Test
     void whereSavingFailsTheJournalGoesOnAndSavingCanBeTriedAgain() throws IOException {
         begin(new Origin.New(History.from(SampleStudy.study())));
@@ -279,7 +302,10 @@ class StudyKeeperTest {
         perform(new StudyEdit.Rename("a"));
         on(() -> one.keeper.saveAs(place.resolve("a.helvo"), voice));
         untilSign("could not be saved: ");
-        assertThat(told).singleElement().asString().startsWith("! “" + place.resolve("a.helvo") + "” could not be saved: ");
+        assertThat(told)
+                .singleElement()
+                .asString()
+                .startsWith("! “" + place.resolve("a.helvo") + "” could not be saved: ");
         Path journals = one.place;
         perform(new StudyEdit.Rename("b"));
         Files.delete(place);
@@ -348,12 +374,15 @@ class StudyKeeperTest {
             one.keeper.save(voice);
         });
         until("both are done", () -> told.size() == 5);
-        assertThat(one.keeper.conflict().get()).as("the second goes where the first went").isEmpty();
+        assertThat(one.keeper.conflict().get())
+                .as("the second goes where the first went")
+                .isEmpty();
         assertThat(told).noneMatch(sentence -> sentence.startsWith("!"));
         assertThat(one.keeper.file().get()).hasValue(folder.resolve("elsewhere.helvo"));
     }
 
-    /// The file vanishes and another comes in its place: it is somebody else's, also before anybody has noticed, and while that is asked.
+    /// The file vanishes and another comes in its place: it is somebody else's, also before anybody has noticed,
+    /// and while that is asked.
     @Test
     void whatCameInThePlaceOfTheFileIsNotWrittenOver() throws IOException, CannotRead {
         begin(new Origin.New(History.from(SampleStudy.study())));
@@ -373,10 +402,12 @@ class StudyKeeperTest {
         });
         assertThat(asked).as("saving shows the question again").hasValue(1);
         until("nothing is being saved", () -> one.document.background().idle());
-        assertThat(StudyFile.read(file, Progress.none()).history().study().name()).isEqualTo("theirs");
+        assertThat(StudyFile.read(file, Progress.none()).history().study().name())
+                .isEqualTo("theirs");
         on(() -> one.keeper.saveMine(voice));
         untilSign("saved");
-        assertThat(StudyFile.read(file, Progress.none()).history().study().name()).isEqualTo("mine");
+        assertThat(StudyFile.read(file, Progress.none()).history().study().name())
+                .isEqualTo("mine");
         assertThat(one.keeper.conflict().get()).isEmpty();
     }
 

@@ -18,12 +18,14 @@ class WordsTest {
     @ParameterizedTest
     @CsvSource({"0,1 s", "59,59 s", "60,1 min", "3599,59 min", "3600,1 h", "90000,25 h"})
     void theSignSaysHowLongAgo(int seconds, String ago) {
-        assertThat(Sign.changed(Duration.ofSeconds(seconds))).isEqualTo(new Sign("changed " + ago + " ago, kept", Sign.Mood.SAFE));
+        assertThat(Sign.changed(Duration.ofSeconds(seconds)))
+                .isEqualTo(new Sign("changed " + ago + " ago, kept", Sign.Mood.SAFE));
     }
 
     @Test
     void theSignSaysWhyAStudyCouldNotBeSaved() {
-        assertThat(Sign.notSaved(WriteTrouble.why(new IOException("No space left")))).extracting(Sign::text, Sign::mood)
+        assertThat(Sign.notSaved(WriteTrouble.why(new IOException("No space left"))))
+                .extracting(Sign::text, Sign::mood)
                 .containsExactly("could not be saved: the disk is full", Sign.Mood.TROUBLE);
         assertThat(Sign.notKept("the disk is full").text()).isEqualTo("not kept: the disk is full");
     }

@@ -14,14 +14,21 @@ import org.junit.jupiter.params.provider.EnumSource;
 class LookTest {
     /// Ratios that others have worked out: W3C, Understanding WCAG 2.2, 1.4.3, and its examples of grey on white.
     @ParameterizedTest
-    @CsvSource({"#000000, #FFFFFF, 21", "#FFFFFF, #FFFFFF, 1", "#767676, #FFFFFF, 4.54", "#959595, #FFFFFF, 2.99",
-        "#FF0000, #FFFFFF, 3.998", "#0000FF, #FFFFFF, 8.592"})
+    @CsvSource({
+        "#000000, #FFFFFF, 21",
+        "#FFFFFF, #FFFFFF, 1",
+        "#767676, #FFFFFF, 4.54",
+        "#959595, #FFFFFF, 2.99",
+        "#FF0000, #FFFFFF, 3.998",
+        "#0000FF, #FFFFFF, 8.592"
+    })
     void contrastIsThatOfTheGuideline(String one, String other, double ratio) {
         assertThat(Look.contrast(Color.web(one), Color.web(other))).isCloseTo(ratio, within(0.01));
         assertThat(Look.contrast(Color.web(other), Color.web(one))).isCloseTo(ratio, within(0.01));
     }
 
-    /// Series keep their colour where it can be read, and are lightened where it cannot; any colour of a person's own as well.
+    /// Series keep their colour where it can be read, and are lightened where it cannot; any colour of a person's
+    /// own as well.
     @ParameterizedTest
     @EnumSource(Look.class)
     void colorsOfSeriesAreReadInEveryLook(Look look) {
@@ -34,7 +41,8 @@ class LookTest {
             }
         }
         Color ground = look.color("strip");
-        assertThat(Look.contrast(look.legible(ground, "strip"), ground)).as("even the ground's own")
+        assertThat(Look.contrast(look.legible(ground, "strip"), ground))
+                .as("even the ground's own")
                 .isGreaterThanOrEqualTo(look.minContrast());
     }
 
@@ -42,6 +50,8 @@ class LookTest {
     void namesAreThoseOfTheStyle() {
         assertThat(Look.LIGHT.color("sheet")).isEqualTo(Color.WHITE).isEqualTo(Look.DARK.color("sheet"));
         assertThat(Look.LIGHT.color("card-veil").getOpacity()).isCloseTo(0.85, within(0.01));
-        assertThatThrownBy(() -> Look.DARK.color("pink")).isInstanceOf(IllegalArgumentException.class).hasMessageContaining("pink");
+        assertThatThrownBy(() -> Look.DARK.color("pink"))
+                .isInstanceOf(IllegalArgumentException.class)
+                .hasMessageContaining("pink");
     }
 }

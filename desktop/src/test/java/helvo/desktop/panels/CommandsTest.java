@@ -18,7 +18,8 @@ class CommandsTest {
         commands.add("Change the legend …", "Shortcut+L", () -> true, () -> done.add("legend"));
         commands.add("Hand over again", "", () -> possible, () -> done.add("again"));
         commands.addHidden("Shortcut+K", () -> done.add("hidden"));
-        commands.addText("Guide: Legends and curves", "A legend names each series, by its colour.", () -> done.add("read"));
+        commands.addText(
+                "Guide: Legends and curves", "A legend names each series, by its colour.", () -> done.add("read"));
         commands.add("Legend: remove", "", () -> true, () -> done.add("remove"));
     }
 
@@ -28,7 +29,8 @@ class CommandsTest {
 
     @Test
     void whatIsDoneComesBeforeWhatIsReadAndTheBeginningFirst() {
-        assertThat(matching("legend")).containsExactly("Legend: remove", "Change the legend …", "Guide: Legends and curves");
+        assertThat(matching("legend"))
+                .containsExactly("Legend: remove", "Change the legend …", "Guide: Legends and curves");
         assertThat(matching("  THE  legend ")).containsExactly("Change the legend …");
         assertThat(matching("names series")).as("found by what it says").containsExactly("Guide: Legends and curves");
         assertThat(matching("legend colour")).containsExactly("Guide: Legends and curves");
@@ -44,6 +46,7 @@ class CommandsTest {
 
     @Test
     void aKeyThatIsNoneIsRefused() {
-        assertThatThrownBy(() -> commands.add("Wrong", "Shortcut", () -> true, () -> { })).isInstanceOf(IllegalArgumentException.class);
+        assertThatThrownBy(() -> commands.add("Wrong", "Shortcut", () -> true, () -> {}))
+                .isInstanceOf(IllegalArgumentException.class);
     }
 }

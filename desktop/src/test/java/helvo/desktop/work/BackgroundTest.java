@@ -25,7 +25,9 @@ class BackgroundTest {
     }
 
     private Outcome<String> told(String name) {
-        return new Outcome<>(results::add, fault -> results.add(name + " failed: " + fault.getMessage()),
+        return new Outcome<>(
+                results::add,
+                fault -> results.add(name + " failed: " + fault.getMessage()),
                 () -> results.add(name + " cancelled"));
     }
 
@@ -48,10 +50,13 @@ class BackgroundTest {
             background = new Background();
             Background.Queue line = background.queue("test");
             for (String name : List.of("picture", "table", "readout")) {
-                line.run(name, _ -> {
-                    Thread.sleep(name.equals("picture") ? 200 : 1);
-                    return name;
-                }, told(name));
+                line.run(
+                        name,
+                        _ -> {
+                            Thread.sleep(name.equals("picture") ? 200 : 1);
+                            return name;
+                        },
+                        told(name));
             }
         });
         rest();
@@ -66,8 +71,11 @@ class BackgroundTest {
             line.run("first", this::untilStopped, told("first"));
             line.run("second", _ -> "second", told("second"));
         });
-        WaitForAsyncUtils.waitFor(10, TimeUnit.SECONDS, () -> WaitForAsyncUtils.waitForAsyncFx(1000,
-                () -> background.shown().get() != null));
+        WaitForAsyncUtils.waitFor(
+                10,
+                TimeUnit.SECONDS,
+                () -> WaitForAsyncUtils.waitForAsyncFx(
+                        1000, () -> background.shown().get() != null));
         on(() -> {
             assertThat(background.shown().get().label()).isEqualTo("first");
             assertThat(background.shown().get().fraction()).isEqualTo(0.5);
@@ -85,8 +93,11 @@ class BackgroundTest {
             background.untold("test").run("expected", this::untilStopped, told("expected"));
             background.queue("test").run("asked for", this::untilStopped, told("asked for"));
         });
-        WaitForAsyncUtils.waitFor(10, TimeUnit.SECONDS, () -> WaitForAsyncUtils.waitForAsyncFx(1000,
-                () -> background.shown().get() != null));
+        WaitForAsyncUtils.waitFor(
+                10,
+                TimeUnit.SECONDS,
+                () -> WaitForAsyncUtils.waitForAsyncFx(
+                        1000, () -> background.shown().get() != null));
         on(() -> assertThat(background.shown().get().label()).isEqualTo("asked for"));
     }
 
@@ -96,12 +107,18 @@ class BackgroundTest {
         on(() -> {
             background = new Background();
             Background.Queue line = background.queue("test");
-            line.run("deep", _ -> {
-                throw new StackOverflowError("too deep");
-            }, told("deep"));
-            line.run("missing", _ -> {
-                throw new NoClassDefFoundError("gone");
-            }, told("missing"));
+            line.run(
+                    "deep",
+                    _ -> {
+                        throw new StackOverflowError("too deep");
+                    },
+                    told("deep"));
+            line.run(
+                    "missing",
+                    _ -> {
+                        throw new NoClassDefFoundError("gone");
+                    },
+                    told("missing"));
             line.run("next", _ -> "next", told("next"));
         });
         rest();

@@ -30,6 +30,7 @@ import org.testfx.framework.junit5.ApplicationExtension;
 class ImporterTest {
     @TempDir
     private Path folder;
+
     private Document document;
     private Workspace workspace;
     private Importer importer;
@@ -58,7 +59,8 @@ class ImporterTest {
     @Test
     void ofSeveralFilesABadOneIsSaidAndTheOthersOpen() throws IOException {
         begin(Study.blank());
-        List<Path> files = List.of(file("a.csv", "x,y\n1,2\n2,3\n"), folder.resolve("missing.csv"), file("c.csv", "x,y\n1,2\n2,3\n"));
+        List<Path> files = List.of(
+                file("a.csv", "x,y\n1,2\n2,3\n"), folder.resolve("missing.csv"), file("c.csv", "x,y\n1,2\n2,3\n"));
         open(files.toArray(Path[]::new));
         assertThat(importer.question().get()).contains(new Importer.Question.HowSeveral(files));
         on(() -> importer.openEach(files));
@@ -70,11 +72,15 @@ class ImporterTest {
     void whatCannotBeOpenedChangesNothingAndSaysWhy() throws IOException {
         begin(SampleStudy.study());
         Study before = workspace.study();
-        for (String[] bad : new String[][] {{"empty.csv", "", "is empty"}, {"head.csv", "a,b\n", "headings only"},
-                {"wide.csv", "1,".repeat(5000), "more than 1,000 columns"}}) {
+        for (String[] bad : new String[][] {
+            {"empty.csv", "", "is empty"},
+            {"head.csv", "a,b\n", "headings only"},
+            {"wide.csv", "1,".repeat(5000), "more than 1,000 columns"}
+        }) {
             open(file(bad[0], bad[1]));
             assertThat(workspace.messages().notice().get().orElseThrow().text()).contains(bad[0], bad[2]);
-            assertThat(workspace.messages().notice().get().orElseThrow().warns()).isTrue();
+            assertThat(workspace.messages().notice().get().orElseThrow().warns())
+                    .isTrue();
         }
         open(folder);
         assertThat(workspace.messages().notice().get().orElseThrow().text()).contains("is a folder");
@@ -91,9 +97,12 @@ class ImporterTest {
         Table table = workspace.table().orElseThrow();
         assertThat(table.mark()).isEqualTo(DecimalMark.COMMA);
         var source = (Table.Source.Text) table.source().orElseThrow();
-        on(() -> importer.reread(table, ReadingChoices.NONE.withSeparator(Optional.of(',')).withDecimal(Optional.of(DecimalMark.POINT))));
+        on(() -> importer.reread(
+                table,
+                ReadingChoices.NONE.withSeparator(Optional.of(',')).withDecimal(Optional.of(DecimalMark.POINT))));
         rest();
-        assertThat(workspace.table().orElseThrow().columns()).extracting(column -> column.cells().cell(0).exactText())
+        assertThat(workspace.table().orElseThrow().columns())
+                .extracting(column -> column.cells().cell(0).exactText())
                 .containsExactly("1", "5;2");
         Files.delete(Path.of(source.file()));
         Study before = workspace.study();
@@ -113,8 +122,12 @@ class ImporterTest {
         assertThat(notice.text()).contains("holds 2 tables");
         on(notice.offer().orElseThrow().action()::run);
         rest();
-        assertThat(workspace.study().tables()).extracting(table -> table.columns().get(1).name()).containsExactly("Stretch", "Width");
-        assertThat(workspace.messages().notice().get().flatMap(Messages.Notice::offer)).as("the second offers nothing more").isEmpty();
+        assertThat(workspace.study().tables())
+                .extracting(table -> table.columns().get(1).name())
+                .containsExactly("Stretch", "Width");
+        assertThat(workspace.messages().notice().get().flatMap(Messages.Notice::offer))
+                .as("the second offers nothing more")
+                .isEmpty();
     }
 
     /// A second batch of files waits for the first; it does not take its place.
@@ -136,7 +149,9 @@ class ImporterTest {
         begin(Study.EMPTY);
         on(() -> importer.pasteTable("Time (s)\tWay (m)\n1\t2\n2\t4,5\n3\t5,5\n"));
         rest();
-        assertThat(workspace.table().orElseThrow().columns()).extracting(Column::unit).containsExactly("s", "m");
+        assertThat(workspace.table().orElseThrow().columns())
+                .extracting(Column::unit)
+                .containsExactly("s", "m");
         assertThat(workspace.series().orElseThrow().fit()).isPresent();
         on(() -> workspace.perform(new StudyEdit.RemoveTable(workspace.tableId().get())));
         rest();
@@ -154,15 +169,27 @@ class ImporterTest {
         on(() -> workspace.messages().warn("The clipboard held nothing."));
         on(() -> importer.pasteOver("Load (N)\tStretch (mm)\n5\t1,31\n10\t2,35\n", 0, 0));
         rest();
-        assertThat(workspace.messages().notice().get()).as("the earlier sentence is gone").isEmpty();
+        assertThat(workspace.messages().notice().get())
+                .as("the earlier sentence is gone")
+                .isEmpty();
         on(() -> importer.pasteOver("Load (N)\tStretch (mm)\n6\t1,5\n12\t2,5\n", 1, 0));
         rest();
         Table table = workspace.table().orElseThrow();
-        assertThat(IntStream.range(0, 3).mapToDouble(table.columns().get(0).cells()::number)).containsExactly(5.0, 6.0, 12.0);
-        assertThat(IntStream.range(0, 3).mapToDouble(table.columns().get(1).cells()::number)).containsExactly(1.31, 1.5, 2.5);
+        assertThat(IntStream.range(0, 3).mapToDouble(table.columns().get(0).cells()::number))
+                .containsExactly(5.0, 6.0, 12.0);
+        assertThat(IntStream.range(0, 3).mapToDouble(table.columns().get(1).cells()::number))
+                .containsExactly(1.31, 1.5, 2.5);
         on(() -> importer.pasteOver("Mass (g)\tStretch (mm)\n7\t3\n", 3, 0));
         rest();
-        assertThat(workspace.table().orElseThrow().columns().getFirst().cells().cell(3).exactText()).isEqualTo("Mass (g)");
+        assertThat(workspace
+                        .table()
+                        .orElseThrow()
+                        .columns()
+                        .getFirst()
+                        .cells()
+                        .cell(3)
+                        .exactText())
+                .isEqualTo("Mass (g)");
     }
 
     private void begin(Study study) {
@@ -185,6 +212,8 @@ class ImporterTest {
     }
 
     private void rest() {
-        until("the workspace comes to rest", () -> workspace.isIdle() && workspace.analysis().get().study() == workspace.study());
+        until(
+                "the workspace comes to rest",
+                () -> workspace.isIdle() && workspace.analysis().get().study() == workspace.study());
     }
 }

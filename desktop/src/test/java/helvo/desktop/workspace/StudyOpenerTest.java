@@ -29,6 +29,7 @@ import org.testfx.framework.junit5.ApplicationExtension;
 class StudyOpenerTest {
     @TempDir
     private Path folder;
+
     private final List<String> drawn = new CopyOnWriteArrayList<>();
     private OneStudy one;
     private Workspace workspace;
@@ -63,7 +64,9 @@ class StudyOpenerTest {
         rest();
         assertThat(drawn).as("once").containsOnlyOnce("sound");
         on(() -> opener.open(file));
-        until("it is read for the second window", () -> drawn.stream().filter("sound"::equals).count() == 2);
+        until(
+                "it is read for the second window",
+                () -> drawn.stream().filter("sound"::equals).count() == 2);
     }
 
     /// What somebody else saved meanwhile is what is opened.
@@ -92,7 +95,8 @@ class StudyOpenerTest {
         until("the sample is opened", () -> one.asked.equals(List.of("open first", "open " + SampleStudy.NAME)));
     }
 
-    /// A file that cannot be read is no trouble of anybody who only comes by; it is said when it is asked for, and tried again then.
+    /// A file that cannot be read is no trouble of anybody who only comes by; it is said when it is asked for, and
+    /// tried again then.
     @Test
     void whatCannotBeReadIsSaidWhenItIsAskedFor() throws IOException {
         Path file = Files.writeString(folder.resolve("creep.helvo"), "torn");
@@ -100,7 +104,12 @@ class StudyOpenerTest {
         rest();
         assertThat(workspace.messages().notice().get()).isEmpty();
         on(() -> opener.open(file));
-        until("it is said", () -> workspace.messages().notice().get().filter(Messages.Notice::warns).isPresent());
+        until("it is said", () -> workspace
+                .messages()
+                .notice()
+                .get()
+                .filter(Messages.Notice::warns)
+                .isPresent());
         on(() -> opener.expect(file));
         rest();
         write("mended", "creep.helvo");

@@ -69,13 +69,16 @@ class WorkspaceTest {
     /// What one of them does both show; what it made, it alone brings into view.
     @Test
     void anEditInOneWindowIsSeenInTheOther() {
-        on(() -> one.perform(StudyEdit.AddTable.to(one.study(), Study.blank().tables().getFirst())));
+        on(() -> one.perform(
+                StudyEdit.AddTable.to(one.study(), Study.blank().tables().getFirst())));
         int added = document.study().tables().getLast().id();
         assertThat(one.tableId().get()).isEqualTo(added);
         assertThat(other.study()).isSameAs(document.study());
         assertThat(other.tableId().get()).isNotEqualTo(added);
         on(() -> other.undo());
-        assertThat(one.tableId().get()).as("a table that is gone is not in view").isNotEqualTo(added);
+        assertThat(one.tableId().get())
+                .as("a table that is gone is not in view")
+                .isNotEqualTo(added);
         assertThat(one.table()).isPresent();
     }
 
@@ -106,7 +109,8 @@ class WorkspaceTest {
     @Test
     void whatWasTriedIsDrawnOnWhileItIsAnalysed() {
         int figure = one.figureInView().orElseThrow().id();
-        var narrow = new FigureEdit.Zoom(figure, Map.of(AxisPlace.X, new FigureEdit.Zoom.Limits(Optional.of(0.0), Optional.of(40.0))));
+        var narrow = new FigureEdit.Zoom(
+                figure, Map.of(AxisPlace.X, new FigureEdit.Zoom.Limits(Optional.of(0.0), Optional.of(40.0))));
         on(() -> document.tryOut(narrow));
         assertThat(high()).hasValue(40.0);
         on(() -> {

@@ -19,8 +19,8 @@ import javax.xml.stream.XMLInputFactory;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamReader;
 
-/// The parts of a zipped document, read with care: a part that swells out of all proportion, or too far, is refused, and XML may
-/// declare no entities and refer to nothing outside.
+/// The parts of a zipped document, read with care: a part that swells out of all proportion, or too far, is
+/// refused, and XML may declare no entities and refer to nothing outside.
 public final class GuardedZip implements AutoCloseable {
     private final String name;
     private final ZipFile zip;
@@ -43,8 +43,11 @@ public final class GuardedZip implements AutoCloseable {
         try {
             return new GuardedZip(name, new ZipFile(file.toFile()), swelling);
         } catch (IOException e) {
-            throw new CannotRead("“" + name
-                    + "” is damaged: its end is missing or is no archive's. Copy it again from where it comes from.", e);
+            throw new CannotRead(
+                    "“" + name
+                            + "” is damaged: its end is missing or is no archive's. Copy it again from where it "
+                            + "comes from.",
+                    e);
         }
     }
 
@@ -63,7 +66,10 @@ public final class GuardedZip implements AutoCloseable {
 
     /// The names of its parts, in their order in the archive; folders are left out.
     public List<String> parts() {
-        return zip.stream().filter(entry -> !entry.isDirectory()).map(ZipEntry::getName).toList();
+        return zip.stream()
+                .filter(entry -> !entry.isDirectory())
+                .map(ZipEntry::getName)
+                .toList();
     }
 
     /// Refuses a document of which any part swells like a bomb, as told by what the archive says of itself.
@@ -82,8 +88,8 @@ public final class GuardedZip implements AutoCloseable {
         var names = new HashSet<String>();
         for (ZipEntry entry : (Iterable<ZipEntry>) zip.stream().map(ZipEntry.class::cast)::iterator) {
             if (!names.add(entry.getName())) {
-                throw new CannotRead("“" + name + "” is damaged and was not opened: it has two parts called " + entry.getName()
-                        + ". Take an earlier copy of it.");
+                throw new CannotRead("“" + name + "” is damaged and was not opened: it has two parts called "
+                        + entry.getName() + ". Take an earlier copy of it.");
             }
         }
     }
@@ -95,7 +101,8 @@ public final class GuardedZip implements AutoCloseable {
     private CannotRead bomb(String part) {
         return new CannotRead(Phrase.of(
                 "“%s” unpacks to far more than such a file holds (in %s) and was not read: it may be made to do "
-                + "harm.", name, part));
+                        + "harm.",
+                name, part));
     }
 
     /// @throws IOException when there is no such part
@@ -127,7 +134,8 @@ public final class GuardedZip implements AutoCloseable {
         }
     }
 
-    /// Counts what comes out, whatever the archive says of itself, and compares its sum at the end: the library's own streams do not.
+    /// Counts what comes out, whatever the archive says of itself, and compares its sum at the end: the library's
+    /// own streams do not.
     private final class Guarded extends FilterInputStream {
         private final ZipEntry entry;
         private final Progress progress;

@@ -3,9 +3,11 @@ package helvo.files.archive;
 import java.time.LocalDateTime;
 import java.util.zip.ZipEntry;
 
-/// Parts of archives that carry no time, so that the same content gives the same bytes, on every day and in every time zone.
+/// Parts of archives that carry no time, so that the same content gives the same bytes, on every day and in every
+/// time zone.
 public final class Timeless {
-    /// The archive's least time is the one that stands for "before 1980", with which a second time goes along in that of the zone.
+    /// The archive's least time is the one that stands for "before 1980", with which a second time goes along in
+    /// that of the zone.
     private static final LocalDateTime FIRST = LocalDateTime.of(1980, 1, 1, 0, 0, 2);
 
     private Timeless() {}

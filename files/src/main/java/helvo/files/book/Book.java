@@ -5,8 +5,8 @@ import helvo.core.Progress;
 import helvo.core.number.DateText;
 import helvo.core.number.DecimalMark;
 import helvo.core.number.NumberText;
-import helvo.core.table.ReadAs.Remark;
 import helvo.core.table.ReadAs;
+import helvo.core.table.ReadAs.Remark;
 import helvo.core.table.ReadingChoices;
 import helvo.core.table.Table;
 import helvo.files.CannotRead;
@@ -26,8 +26,8 @@ import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import javax.xml.stream.XMLStreamException;
 
-/// A workbook of sheets, opened to read values from: XLSX (ECMA-376) or ODS (OpenDocument 1.3). Only values as they were stored
-/// are taken: nothing is computed, and nothing outside the file is looked at.
+/// A workbook of sheets, opened to read values from: XLSX (ECMA-376) or ODS (OpenDocument 1.3). Only values as they
+/// were stored are taken: nothing is computed, and nothing outside the file is looked at.
 public abstract sealed class Book implements AutoCloseable permits XlsxBook, OdsBook {
     /// Signature of the container that older workbooks and those with a password come in (MS-CFB).
     private static final byte[] COMPOUND = {(byte) 0xd0, (byte) 0xcf, 0x11, (byte) 0xe0};
@@ -38,7 +38,8 @@ public abstract sealed class Book implements AutoCloseable permits XlsxBook, Ods
     interface Visitor {
         /// @param row     0 is the first, never falling
         /// @param column  0 is the first, rising within a row
-        /// @param value   a [Double], a [String] that is not blank, a [DateText.Moment], or one of these as [Summed]
+        /// @param value   a [Double], a [String] that is not blank, a [DateText.Moment], or one of these as
+        ///     [Summed]
         /// @param columns that the cell spans
         /// @param rows    that the cell spans
         void cell(int row, int column, Object value, int columns, int rows) throws CannotRead;
@@ -55,14 +56,19 @@ public abstract sealed class Book implements AutoCloseable permits XlsxBook, Ods
     /// @param function its name: "SUM"
     record Summed(Object value, String function) {}
 
-    private static final Pattern OVER_COLUMN = Pattern.compile(
-            "(?:of:)?=?([A-Z.]{1,12})\\((?:\\d{1,3}[,;])?\\[?\\.?\\$?([A-Z]{1,3})\\$?(\\d{1,7}):\\.?\\$?([A-Z]{1,3})\\$?(\\d{1,7})]?\\)");
+    private static final Pattern OVER_COLUMN =
+            Pattern.compile("(?:of:)?=?([A-Z.]{1,12})\\((?:\\d{1,3}[,;])?\\[?\\.?\\$?([A-Z]{1,3})\\$?(\\d{1,7})"
+                    + ":\\.?\\$?([A-Z]{1,3})\\$?(\\d{1,7})]?\\)");
 
     /// The function of a formula over several cells of one column; null for any other formula.
     static String functionOverColumn(String formula) {
         Matcher match = formula == null || formula.length() > 80 ? null : OVER_COLUMN.matcher(formula.strip());
-        return match != null && match.matches() && match.group(2).equals(match.group(4)) && !match.group(3).equals(match.group(5))
-                ? match.group(1) : null;
+        return match != null
+                        && match.matches()
+                        && match.group(2).equals(match.group(4))
+                        && !match.group(3).equals(match.group(5))
+                ? match.group(1)
+                : null;
     }
 
     /// Ends a visit early.
@@ -88,7 +94,8 @@ public abstract sealed class Book implements AutoCloseable permits XlsxBook, Ods
         CannotRead.unlessReadable(file);
         String name = String.valueOf(file.getFileName());
         if (starts(head(file), COMPOUND)) {
-            throw new CannotRead("“" + name + "” is protected by a password, or of an older kind (.xls): save it as XLSX, ODS or CSV "
+            throw new CannotRead("“" + name
+                    + "” is protected by a password, or of an older kind (.xls): save it as XLSX, ODS or CSV "
                     + "without a password and open that.");
         }
         GuardedZip zip = GuardedZip.open(file);
@@ -101,7 +108,8 @@ public abstract sealed class Book implements AutoCloseable permits XlsxBook, Ods
         boolean isStudy = zip.has(StudyFile.STUDY);
         zip.close();
         if (isStudy) {
-            throw new CannotRead("“" + name + "” is a study saved by Helvo, not a table of measurements. `helvo open` shows it, `helvo "
+            throw new CannotRead("“" + name
+                    + "” is a study saved by Helvo, not a table of measurements. `helvo open` shows it, `helvo "
                     + "report` writes its report, `helvo apply` makes it again for other files.");
         }
         throw new CannotRead("“" + name + "” is an archive, but no workbook: open an XLSX, ODS or CSV file.");
@@ -130,8 +138,10 @@ public abstract sealed class Book implements AutoCloseable permits XlsxBook, Ods
     /// Every sheet, in the workbook's order.
     abstract List<String> names() throws CannotRead;
 
-    /// Shows a visitor the cells of a sheet; whatever is wrong with them may be thrown, also by the libraries that take part.
-    abstract void cells(String sheet, Visitor visitor, Progress progress) throws IOException, XMLStreamException, CannotRead;
+    /// Shows a visitor the cells of a sheet; whatever is wrong with them may be thrown, also by the libraries that
+    /// take part.
+    abstract void cells(String sheet, Visitor visitor, Progress progress)
+            throws IOException, XMLStreamException, CannotRead;
 
     /// @throws CannotRead when the sheet is damaged; what was visited before is good
     final void visit(String sheet, Visitor visitor, Progress progress) throws CannotRead {
@@ -152,9 +162,12 @@ public abstract sealed class Book implements AutoCloseable permits XlsxBook, Ods
         var filled = new ArrayList<String>();
         for (String name : names()) {
             try {
-                visit(name, (_, _, _, _, _) -> {
-                    throw new Enough();
-                }, Progress.none());
+                visit(
+                        name,
+                        (_, _, _, _, _) -> {
+                            throw new Enough();
+                        },
+                        Progress.none());
             } catch (Enough found) {
                 filled.add(name);
             }
@@ -172,7 +185,8 @@ public abstract sealed class Book implements AutoCloseable permits XlsxBook, Ods
         }
         String wanted = sheet.isPresent() ? sheet.get() : withTable(filled);
         if (!names().contains(wanted)) {
-            throw new CannotRead("“" + fileName() + "” has no sheet “" + wanted + "”; it has " + String.join(", ", names()) + ".");
+            throw new CannotRead(
+                    "“" + fileName() + "” has no sheet “" + wanted + "”; it has " + String.join(", ", names()) + ".");
         }
         var rows = new SheetRows(fileName(), wanted, choices);
         var remarks = new ArrayList<Remark>();
@@ -192,11 +206,18 @@ public abstract sealed class Book implements AutoCloseable permits XlsxBook, Ods
         remarks.addAll(how.remarks());
         notices().forEach(notice -> remarks.add(new Remark("", notice, true)));
         if (sheet.isEmpty() && filled.size() > 1) {
-            remarks.add(new Remark("", "The workbook has other sheets: " + filled.stream().filter(name -> !name.equals(wanted))
-                    .collect(Collectors.joining(", ")) + ".", true));
+            remarks.add(new Remark(
+                    "",
+                    "The workbook has other sheets: "
+                            + filled.stream()
+                                    .filter(name -> !name.equals(wanted))
+                                    .collect(Collectors.joining(", ")) + ".",
+                    true));
         }
-        return new SheetTable(read.withReadAs(Optional.of(new ReadAs(how.layout(), remarks, how.notes(), how.tables(),
-                how.choices()))), filled);
+        return new SheetTable(
+                read.withReadAs(
+                        Optional.of(new ReadAs(how.layout(), remarks, how.notes(), how.tables(), how.choices()))),
+                filled);
     }
 
     /// The first sheet with two rows of two numbers each, else the first with anything in it.
@@ -205,15 +226,20 @@ public abstract sealed class Book implements AutoCloseable permits XlsxBook, Ods
             var numbers = new HashMap<Integer, Integer>();
             var rows = new HashSet<Integer>();
             try {
-                visit(name, (row, _, value, _, _) -> {
-                    if ((!(value instanceof String text) || NumberText.number(text, DecimalMark.POINT).isPresent())
-                            && numbers.merge(row, 1, Integer::sum) == 2) {
-                        rows.add(row);
-                    }
-                    if (rows.size() >= 2 || row > ENOUGH_ROWS) {
-                        throw new Enough();
-                    }
-                }, Progress.none());
+                visit(
+                        name,
+                        (row, _, value, _, _) -> {
+                            if ((!(value instanceof String text)
+                                            || NumberText.number(text, DecimalMark.POINT)
+                                                    .isPresent())
+                                    && numbers.merge(row, 1, Integer::sum) == 2) {
+                                rows.add(row);
+                            }
+                            if (rows.size() >= 2 || row > ENOUGH_ROWS) {
+                                throw new Enough();
+                            }
+                        },
+                        Progress.none());
             } catch (Enough found) {
                 return name;
             } catch (CannotRead damaged) {
@@ -227,8 +253,12 @@ public abstract sealed class Book implements AutoCloseable permits XlsxBook, Ods
     public record SheetTable(Table table, List<String> sheets) {}
 
     CannotRead damaged(String part, Exception cause) {
-        return new CannotRead(Phrase.of("“%s”: %s is damaged and cannot be read to its end. Open the workbook in the program it comes "
-                + "from and save it again.", fileName(), part), cause);
+        return new CannotRead(
+                Phrase.of(
+                        "“%s”: %s is damaged and cannot be read to its end. Open the workbook in the program it comes "
+                                + "from and save it again.",
+                        fileName(), part),
+                cause);
     }
 
     /// A length of time, written so that it is no time of day.
@@ -241,7 +271,8 @@ public abstract sealed class Book implements AutoCloseable permits XlsxBook, Ods
         double rounded = Math.rint(seconds * 1000) / 1000;
         boolean day = rounded % 86_400 == 0;
         boolean minute = rounded % 60 == 0;
-        DateText.Form form = timeOnly ? minute ? DateText.Form.TIME : DateText.Form.TIME_WITH_SECONDS
+        DateText.Form form = timeOnly
+                ? minute ? DateText.Form.TIME : DateText.Form.TIME_WITH_SECONDS
                 : day ? DateText.Form.DAY : minute ? DateText.Form.MINUTE : DateText.Form.SECOND;
         return new DateText.Moment(rounded, form, false);
     }

@@ -40,10 +40,14 @@ public final class BookFile {
             CellStyle heading = book.createCellStyle();
             heading.setFont(bold);
             Row first = sheet.createRow(0);
-            List<CellStyle> styles = table.columns().stream().map(column -> style(book, column)).toList();
+            List<CellStyle> styles =
+                    table.columns().stream().map(column -> style(book, column)).toList();
             for (int c = 0; c < table.columns().size(); c++) {
                 var cell = first.createCell(c);
-                cell.setCellValue(fitting(table.columns().get(c).heading().text(), -1, table.columns().get(c)));
+                cell.setCellValue(fitting(
+                        table.columns().get(c).heading().text(),
+                        -1,
+                        table.columns().get(c)));
                 cell.setCellStyle(heading);
             }
             for (int r = 0; r < table.rows(); r++) {
@@ -56,10 +60,13 @@ public final class BookFile {
                         cell.setCellStyle(styles.get(c));
                         switch (value) {
                             case Double number -> cell.setCellValue(number);
-                            case LocalDateTime moment when moment.isBefore(FIRST_OF_XLSX) -> cell.setCellValue(
-                                    table.columns().get(c).exact(r, DecimalMark.POINT));
+                            case LocalDateTime moment
+                            when moment.isBefore(FIRST_OF_XLSX) ->
+                                cell.setCellValue(table.columns().get(c).exact(r, DecimalMark.POINT));
                             case LocalDateTime moment -> cell.setCellValue(moment);
-                            default -> cell.setCellValue(fitting(value.toString(), r, table.columns().get(c)));
+                            default ->
+                                cell.setCellValue(fitting(
+                                        value.toString(), r, table.columns().get(c)));
                         }
                     }
                 }
@@ -70,18 +77,25 @@ public final class BookFile {
 
     public static void writeOds(OutputStream out, Table table, Progress progress) throws IOException {
         refuseTooLong(table);
-        var sheet = new Sheet(table.name().replaceAll("[\\[\\]*?:/\\\\']", " "), table.rows() + 1, Math.max(1, table.columns().size()));
+        var sheet = new Sheet(
+                table.name().replaceAll("[\\[\\]*?:/\\\\']", " "),
+                table.rows() + 1,
+                Math.max(1, table.columns().size()));
         for (int c = 0; c < table.columns().size(); c++) {
-            sheet.getRange(0, c).setValue(writable(table.columns().get(c).heading().text()));
+            sheet.getRange(0, c)
+                    .setValue(writable(table.columns().get(c).heading().text()));
             for (int r = 0; r < table.rows(); r++) {
                 told(progress, r, table);
                 Object value = value(table.columns().get(c), r);
                 if (value != null) {
-                    sheet.getRange(r + 1, c).setValue(switch (value) {
-                        case LocalDateTime moment when DateText.seconds(moment) % 86_400 == 0 -> moment.toLocalDate();
-                        case String text -> writable(text);
-                        default -> value;
-                    });
+                    sheet.getRange(r + 1, c)
+                            .setValue(
+                                    switch (value) {
+                                        case LocalDateTime moment
+                                        when DateText.seconds(moment) % 86_400 == 0 -> moment.toLocalDate();
+                                        case String text -> writable(text);
+                                        default -> value;
+                                    });
                 }
             }
         }
@@ -94,29 +108,40 @@ public final class BookFile {
     private static String fitting(String text, int row, Column column) throws IOException {
         int most = SpreadsheetVersion.EXCEL2007.getMaxTextLength();
         if (text.length() > most) {
-            throw new IOException(Phrase.of("%s “%s” holds %,d characters, and a cell of XLSX takes %,d; save it as ODS or CSV",
-                    row < 0 ? "the heading of" : Phrase.of("row %,d of", row + 1), row < 0 ? Phrase.of("column %d", column.id())
-                    : column.name(), text.length(), most));
+            throw new IOException(Phrase.of(
+                    "%s “%s” holds %,d characters, and a cell of XLSX takes %,d; save it as ODS or CSV",
+                    row < 0 ? "the heading of" : Phrase.of("row %,d of", row + 1),
+                    row < 0 ? Phrase.of("column %d", column.id()) : column.name(),
+                    text.length(),
+                    most));
         }
         return writable(text);
     }
 
     /// Signs that XML has no place for become the sign for such.
     private static String writable(String text) {
-        return text.codePoints().allMatch(BookFile::isWritable) ? text : text.codePoints()
-                .map(sign -> isWritable(sign) ? sign : '\ufffd')
-                .collect(StringBuilder::new, StringBuilder::appendCodePoint, StringBuilder::append).toString();
+        return text.codePoints().allMatch(BookFile::isWritable)
+                ? text
+                : text.codePoints()
+                        .map(sign -> isWritable(sign) ? sign : '\ufffd')
+                        .collect(StringBuilder::new, StringBuilder::appendCodePoint, StringBuilder::append)
+                        .toString();
     }
 
     /// As XML 1.0, §2.2 says.
     private static boolean isWritable(int sign) {
-        return sign >= 0x20 && sign <= 0xd7ff || sign == '\t' || sign == '\n' || sign == '\r' || sign >= 0xe000 && sign <= 0xfffd
+        return sign >= 0x20 && sign <= 0xd7ff
+                || sign == '\t'
+                || sign == '\n'
+                || sign == '\r'
+                || sign >= 0xe000 && sign <= 0xfffd
                 || sign >= 0x10000;
     }
 
     private static void refuseTooLong(Table table) throws IOException {
         if (table.rows() >= Limits.SHEET_ROWS) {
-            throw new IOException(Phrase.of("a sheet has no room for more than %,d rows; save it as CSV", Limits.SHEET_ROWS - 1));
+            throw new IOException(
+                    Phrase.of("a sheet has no room for more than %,d rows; save it as CSV", Limits.SHEET_ROWS - 1));
         }
     }
 
@@ -128,20 +153,22 @@ public final class BookFile {
 
     private static CellStyle style(SXSSFWorkbook book, Column column) {
         CellStyle style = book.createCellStyle();
-        String pattern = switch (column.format()) {
-            case Format.Dates(var form, _, _) -> switch (form) {
-                case YEAR -> "yyyy";
-                case MONTH -> "yyyy-mm";
-                case DAY -> "yyyy-mm-dd";
-                case MINUTE -> "yyyy-mm-dd hh:mm";
-                case SECOND -> "yyyy-mm-dd hh:mm:ss";
-                case TIME -> "hh:mm";
-                case TIME_WITH_SECONDS -> "hh:mm:ss";
-            };
-            case Format.AsWritten(int decimals) -> decimals(decimals);
-            case Format.Rounded(int decimals) -> decimals(decimals);
-            case Format.Significant _, Format.Durations _ -> "General";
-        };
+        String pattern =
+                switch (column.format()) {
+                    case Format.Dates(var form, var _, var _) ->
+                        switch (form) {
+                            case YEAR -> "yyyy";
+                            case MONTH -> "yyyy-mm";
+                            case DAY -> "yyyy-mm-dd";
+                            case MINUTE -> "yyyy-mm-dd hh:mm";
+                            case SECOND -> "yyyy-mm-dd hh:mm:ss";
+                            case TIME -> "hh:mm";
+                            case TIME_WITH_SECONDS -> "hh:mm:ss";
+                        };
+                    case Format.AsWritten(int decimals) -> decimals(decimals);
+                    case Format.Rounded(int decimals) -> decimals(decimals);
+                    case Format.Significant _, Format.Durations _ -> "General";
+                };
         style.setDataFormat(book.createDataFormat().getFormat(pattern));
         return style;
     }
@@ -153,11 +180,17 @@ public final class BookFile {
     /// A [Double], a [LocalDateTime], a [String], or null for an empty cell.
     private static Object value(Column column, int row) {
         return switch (column.cells().cell(row)) {
-            case Cell.Number(double number) -> column.kind() == Kind.DATE
-                    ? column.format() instanceof Format.Dates(var form, _, _) && form.ordinal() >= DateText.Form.TIME.ordinal()
-                    ? DateText.shown(number, form) : DateText.moment(number) : (Object) number;
-            case Cell.Text _ -> column.shown(row, DecimalMark.POINT).isEmpty() ? null
-                    : column.cells().cell(row).exactText();
+            case Cell.Number(double number) ->
+                column.kind() == Kind.DATE
+                        ? column.format() instanceof Format.Dates(var form, var _, var _)
+                                        && form.ordinal() >= DateText.Form.TIME.ordinal()
+                                ? DateText.shown(number, form)
+                                : DateText.moment(number)
+                        : (Object) number;
+            case Cell.Text _ ->
+                column.shown(row, DecimalMark.POINT).isEmpty()
+                        ? null
+                        : column.cells().cell(row).exactText();
             case Cell.Empty _ -> null;
         };
     }

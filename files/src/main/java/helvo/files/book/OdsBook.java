@@ -42,8 +42,10 @@ final class OdsBook extends Book {
         try {
             XMLStreamReader xml = zip.xml("META-INF/manifest.xml", Progress.none());
             while (xml.hasNext()) {
-                if (xml.next() == XMLStreamConstants.START_ELEMENT && xml.getLocalName().equals("encryption-data")) {
-                    throw new CannotRead("“" + fileName() + "” is protected by a password: save it without one and open that.");
+                if (xml.next() == XMLStreamConstants.START_ELEMENT
+                        && xml.getLocalName().equals("encryption-data")) {
+                    throw new CannotRead(
+                            "“" + fileName() + "” is protected by a password: save it without one and open that.");
                 }
             }
         } catch (IOException | XMLStreamException | RuntimeException e) {
@@ -57,7 +59,9 @@ final class OdsBook extends Book {
         try {
             XMLStreamReader xml = zip.xml("content.xml", Progress.none());
             while (xml.hasNext()) {
-                if (xml.next() == XMLStreamConstants.START_ELEMENT && is(xml, "table") && xml.getAttributeValue(TABLE, "name") != null) {
+                if (xml.next() == XMLStreamConstants.START_ELEMENT
+                        && is(xml, "table")
+                        && xml.getAttributeValue(TABLE, "name") != null) {
                     names.add(xml.getAttributeValue(TABLE, "name"));
                 }
             }
@@ -78,7 +82,8 @@ final class OdsBook extends Book {
     void cells(String sheet, Visitor visitor, Progress progress) throws IOException, XMLStreamException, CannotRead {
         XMLStreamReader xml = zip.xml("content.xml", progress);
         while (xml.hasNext()) {
-            if (xml.next() == XMLStreamConstants.START_ELEMENT && is(xml, "table")
+            if (xml.next() == XMLStreamConstants.START_ELEMENT
+                    && is(xml, "table")
                     && sheet.equals(xml.getAttributeValue(TABLE, "name"))) {
                 rows(xml, visitor);
                 return;
@@ -151,7 +156,8 @@ final class OdsBook extends Book {
                 int rows = number(xml, "number-rows-spanned");
                 boolean covered = is(xml, "covered-table-cell");
                 Object value = value(xml);
-                int times = columns > 1 ? 1 : Math.min(repeated, ENOUGH_COLUMNS); // some writers repeat a cell that spans
+                int times =
+                        columns > 1 ? 1 : Math.min(repeated, ENOUGH_COLUMNS); // some writers repeat a cell that spans
                 for (int i = 0; i < times && value != null && !covered; i++) {
                     cells.add(new Placed(column + i, value, columns, rows));
                 }
@@ -174,13 +180,17 @@ final class OdsBook extends Book {
         String function = functionOverColumn(xml.getAttributeValue(TABLE, "formula"));
         String cell = xml.getLocalName();
         String text = text(xml, cell);
-        Object value = switch (type) {
-            case "float", "percentage", "currency" -> number == null ? text : finite(Double.parseDouble(number));
-            case "date" -> DateText.read(String.valueOf(date),
-                    DateText.Order.DAY_FIRST).<Object>map(moment -> moment(moment.seconds(), false)).orElse(text);
-            case "time" -> time(time, text);
-            default -> text;
-        };
+        Object value =
+                switch (type) {
+                    case "float", "percentage", "currency" ->
+                        number == null ? text : finite(Double.parseDouble(number));
+                    case "date" ->
+                        DateText.read(String.valueOf(date), DateText.Order.DAY_FIRST)
+                                .<Object>map(moment -> moment(moment.seconds(), false))
+                                .orElse(text);
+                    case "time" -> time(time, text);
+                    default -> text;
+                };
         return function == null || value == null ? value : new Summed(value, function);
     }
 

@@ -6,8 +6,8 @@ import helvo.core.number.DecimalMark;
 import helvo.core.number.NumberText;
 import helvo.core.table.Cell;
 import helvo.core.table.Column;
-import helvo.core.table.ReadAs.Remark;
 import helvo.core.table.ReadAs;
+import helvo.core.table.ReadAs.Remark;
 import helvo.core.table.ReadingChoices;
 import helvo.core.table.Table;
 import helvo.files.CannotRead;
@@ -96,25 +96,29 @@ final class SheetRows implements Book.Visitor {
         this.file = file;
         this.sheet = sheet;
         this.choices = choices;
-        builder = new TableBuilder(choices.mark().orElse(DecimalMark.POINT), choices.mark().isPresent(), TableBuilder.Open.NO, choices);
+        builder = new TableBuilder(
+                choices.mark().orElse(DecimalMark.POINT), choices.mark().isPresent(), TableBuilder.Open.NO, choices);
     }
 
     @Override
     public void cell(int at, int column, Object value, int columns, int rows) throws CannotRead {
         if (column >= Limits.COLUMNS) {
             tooWide = true;
-            throw new CannotRead(Phrase.of("“%s”, sheet “%s”: row %,d has more than %,d columns, which is more than Helvo reads: "
-                    + "is the table on its side?", file, sheet, at + 1, Limits.COLUMNS));
+            throw new CannotRead(Phrase.of(
+                    "“%s”, sheet “%s”: row %,d has more than %,d columns, which is more than Helvo reads: "
+                            + "is the table on its side?",
+                    file, sheet, at + 1, Limits.COLUMNS));
         }
         if (value instanceof String text && text.length() > Limits.CELL_TEXT) {
-            throw new CannotRead(Phrase.of("“%s”, sheet “%s”: a cell of row %,d holds %,d characters, which is no measurement.",
-                    file,
-                    sheet, at + 1, text.length()));
+            throw new CannotRead(Phrase.of(
+                    "“%s”, sheet “%s”: a cell of row %,d holds %,d characters, which is no measurement.",
+                    file, sheet, at + 1, text.length()));
         }
         if (builder.full()) {
             throw new CannotRead(builder.onlyTheFirstRows());
         }
-        anyNumber |= !(value instanceof String text) || NumberText.number(text, DecimalMark.POINT).isPresent();
+        anyNumber |= !(value instanceof String text)
+                || NumberText.number(text, DecimalMark.POINT).isPresent();
         open(at);
         row.values.put(column, value);
         if (columns > 1) {
@@ -152,8 +156,8 @@ final class SheetRows implements Book.Visitor {
         endRow();
         begin(true);
         if (builder.rows() == 0) {
-            throw new CannotRead(Phrase.of("“%s”, sheet “%s”, has headings only: there is no row of values below them.", file,
-                    sheet));
+            throw new CannotRead(Phrase.of(
+                    "“%s”, sheet “%s”, has headings only: there is no row of values below them.", file, sheet));
         }
         Table table = builder.tableOf(name, area.headings());
         say(table);
@@ -161,27 +165,38 @@ final class SheetRows implements Book.Visitor {
         for (int i = 0; i < table.columns().size(); i++) {
             var column = table.columns().get(i);
             boolean named = i < area.headings().size() && area.headings().get(i) != null;
-            boolean empty = IntStream.range(0, column.cells().size()).allMatch(r -> column.cells().cell(r) instanceof Cell.Empty);
+            boolean empty = IntStream.range(0, column.cells().size())
+                    .allMatch(r -> column.cells().cell(r) instanceof Cell.Empty);
             if (named || !empty) {
                 filled.add(column.withId(filled.size() + 1));
             }
         }
-        String layout = "sheet “" + sheet + "” of " + file + (area.headings().isEmpty() ? ", no headings"
-                : area.top() == 0 ? "" : Phrase.of(", headings in row %,d", firstRow))
+        String layout = "sheet “" + sheet + "” of " + file
+                + (area.headings().isEmpty()
+                        ? ", no headings"
+                        : area.top() == 0 ? "" : Phrase.of(", headings in row %,d", firstRow))
                 + (tables > 1 ? Phrase.of(", table %d of %d", chosen, tables) : "");
         ReadingChoices made = tables > 1 ? choices.withTable(Optional.of(chosen)) : choices;
-        return table.with(filled).withReadAs(Optional.of(new ReadAs(layout, remarks, area.notes(), Math.max(1, tables), made)));
+        return table.with(filled)
+                .withReadAs(Optional.of(new ReadAs(layout, remarks, area.notes(), Math.max(1, tables), made)));
     }
 
     private void say(Table table) {
         if (tables > 1) {
-            remarks.add(new Remark("", Phrase.of("The sheet holds %d tables; this is number %d.", tables, chosen), true));
+            remarks.add(
+                    new Remark("", Phrase.of("The sheet holds %d tables; this is number %d.", tables, chosen), true));
         }
         hidden(hiddenRows, "row", choices.hidden());
         hidden(hiddenUsed, "column", choices.hidden());
         if (numbersAsText > 0) {
-            remarks.add(new Remark("", Phrase.of("%,d %s text that says a number; %s read as numbers.", numbersAsText,
-                    numbersAsText == 1 ? "cell holds" : "cells hold", numbersAsText == 1 ? "it was" : "they were"), false));
+            remarks.add(new Remark(
+                    "",
+                    Phrase.of(
+                            "%,d %s text that says a number; %s read as numbers.",
+                            numbersAsText,
+                            numbersAsText == 1 ? "cell holds" : "cells hold",
+                            numbersAsText == 1 ? "it was" : "they were"),
+                    false));
         }
         remarks.addAll(builder.remarks());
         if (table.columns().isEmpty()) {
@@ -191,8 +206,12 @@ final class SheetRows implements Book.Visitor {
 
     private void hidden(int count, String what, boolean out) {
         if (count > 0) {
-            remarks.add(new Remark("", Phrase.of("%,d %s hidden in the workbook and %s.", count, count == 1 ? what + " is" : what + "s are",
-                    out ? "left out" : "read all the same"), true));
+            remarks.add(new Remark(
+                    "",
+                    Phrase.of(
+                            "%,d %s hidden in the workbook and %s.",
+                            count, count == 1 ? what + " is" : what + "s are", out ? "left out" : "read all the same"),
+                    true));
         }
     }
 
@@ -237,10 +256,13 @@ final class SheetRows implements Book.Visitor {
                 lines.set(line, List.of());
             }
         }
-        Integer heading = choices.headingLine().map(said -> said == 0 ? -1 : Math.max(0, numbers.indexOf(said - 1))).orElse(null);
+        Integer heading = choices.headingLine()
+                .map(said -> said == 0 ? -1 : Math.max(0, numbers.indexOf(said - 1)))
+                .orElse(null);
         List<TableArea> areas = TableArea.all(lines, complete, heading);
         tables = areas.size();
-        TableArea largest = areas.isEmpty() ? new TableArea(List.of(), 0, 0, Integer.MAX_VALUE, 0, Limits.COLUMNS, List.of())
+        TableArea largest = areas.isEmpty()
+                ? new TableArea(List.of(), 0, 0, Integer.MAX_VALUE, 0, Limits.COLUMNS, List.of())
                 : TableArea.largest(areas);
         chosen = Math.clamp(choices.table().orElse(areas.indexOf(largest) + 1), 1, Math.max(1, tables));
         area = areas.isEmpty() ? largest : areas.get(chosen - 1);
@@ -260,7 +282,11 @@ final class SheetRows implements Book.Visitor {
     }
 
     private int widest() {
-        return held.stream().filter(each -> !each.values.isEmpty()).mapToInt(each -> each.values.lastKey() + 1).max().orElse(0);
+        return held.stream()
+                .filter(each -> !each.values.isEmpty())
+                .mapToInt(each -> each.values.lastKey() + 1)
+                .max()
+                .orElse(0);
     }
 
     private void values(Row of) {

@@ -28,7 +28,8 @@ import org.apache.poi.xssf.eventusermodel.XSSFReader;
 import org.apache.poi.xssf.model.StylesTable;
 import org.xml.sax.SAXException;
 
-/// A workbook in XLSX. The package, its strings and its styles are read by Apache POI, the sheets' cells here, as a stream.
+/// A workbook in XLSX. The package, its strings and its styles are read by Apache POI, the sheets' cells here, as a
+/// stream.
 final class XlsxBook extends Book {
     private final GuardedZip zip;
     private final OPCPackage opened;
@@ -38,8 +39,8 @@ final class XlsxBook extends Book {
     private final boolean since1904;
     private int formulasWithoutValue;
 
-    private XlsxBook(Path file, GuardedZip zip, OPCPackage opened) throws IOException, SAXException, OpenXML4JException,
-            XMLStreamException {
+    private XlsxBook(Path file, GuardedZip zip, OPCPackage opened)
+            throws IOException, SAXException, OpenXML4JException, XMLStreamException {
         super(file);
         this.zip = zip;
         this.opened = opened;
@@ -61,15 +62,24 @@ final class XlsxBook extends Book {
             zip.refuseBombs();
             opened = OPCPackage.open(file.toFile(), PackageAccess.READ);
             return new XlsxBook(file, zip, opened);
-        } catch (CannotRead | IOException | OpenXML4JException | SAXException | XMLStreamException | RuntimeException
+        } catch (CannotRead
+                | IOException
+                | OpenXML4JException
+                | SAXException
+                | XMLStreamException
+                | RuntimeException
                 | StackOverflowError e) {
             zip.close();
             if (opened != null) {
                 opened.revert();
             }
-            throw e instanceof CannotRead known ? known
-                    : new CannotRead("“" + file.getFileName()
-                            + "” is damaged or no XLSX workbook: open it in the program it comes from and save it again.", e);
+            throw e instanceof CannotRead known
+                    ? known
+                    : new CannotRead(
+                            "“" + file.getFileName()
+                                    + "” is damaged or no XLSX workbook: open it in the program it comes from and "
+                                    + "save it again.",
+                            e);
         }
     }
 
@@ -79,7 +89,8 @@ final class XlsxBook extends Book {
         }
         XMLStreamReader xml = zip.xml("xl/workbook.xml", Progress.none());
         while (xml.hasNext()) {
-            if (xml.next() == XMLStreamConstants.START_ELEMENT && xml.getLocalName().equals("workbookPr")) {
+            if (xml.next() == XMLStreamConstants.START_ELEMENT
+                    && xml.getLocalName().equals("workbookPr")) {
                 String flag = xml.getAttributeValue(null, "date1904");
                 return isTrue(flag);
             }
@@ -94,9 +105,14 @@ final class XlsxBook extends Book {
 
     @Override
     List<String> notices() {
-        return formulasWithoutValue == 0 ? List.of()
-                : List.of(Phrase.of("%,d %s no stored result and %s left empty: open the workbook in the program it comes from and save it "
-                + "there.", formulasWithoutValue, formulasWithoutValue == 1 ? "formula has" : "formulas have",
+        return formulasWithoutValue == 0
+                ? List.of()
+                : List.of(Phrase.of(
+                        "%,d %s no stored result and %s left empty: open the workbook in the program it comes from "
+                                + "and save it "
+                                + "there.",
+                        formulasWithoutValue,
+                        formulasWithoutValue == 1 ? "formula has" : "formulas have",
                         formulasWithoutValue == 1 ? "was" : "were"));
     }
 
@@ -129,7 +145,11 @@ final class XlsxBook extends Book {
                 Object value = value(xml);
                 if (value != null) {
                     CellRangeAddress span = merged.get(place(row, column));
-                    visitor.cell(row, column, value, span == null ? 1 : span.getLastColumn() - column + 1,
+                    visitor.cell(
+                            row,
+                            column,
+                            value,
+                            span == null ? 1 : span.getLastColumn() - column + 1,
                             span == null ? 1 : span.getLastRow() - row + 1);
                 }
             }
@@ -157,10 +177,12 @@ final class XlsxBook extends Book {
         var merged = new TreeMap<Long, CellRangeAddress>();
         XMLStreamReader xml = zip.xml(part, Progress.none());
         while (xml.hasNext()) {
-            if (xml.next() == XMLStreamConstants.START_ELEMENT && xml.getLocalName().equals("mergeCell")) {
+            if (xml.next() == XMLStreamConstants.START_ELEMENT
+                    && xml.getLocalName().equals("mergeCell")) {
                 String area = xml.getAttributeValue(null, "ref");
                 if (area == null || merged.size() >= Limits.MERGED_AREAS) {
-                    throw new IllegalArgumentException(area == null ? "an area of merged cells has no place" : "too many merged cells");
+                    throw new IllegalArgumentException(
+                            area == null ? "an area of merged cells has no place" : "too many merged cells");
                 }
                 CellRangeAddress span = CellRangeAddress.valueOf(area);
                 merged.put(place(span.getFirstRow(), span.getFirstColumn()), span);
@@ -177,7 +199,8 @@ final class XlsxBook extends Book {
         boolean formula = false;
         String function = null;
         var inline = new StringBuilder();
-        while (!(xml.next() == XMLStreamConstants.END_ELEMENT && xml.getLocalName().equals("c"))) {
+        while (!(xml.next() == XMLStreamConstants.END_ELEMENT
+                && xml.getLocalName().equals("c"))) {
             if (xml.getEventType() == XMLStreamConstants.START_ELEMENT) {
                 switch (xml.getLocalName()) {
                     case "v" -> stored = xml.getElementText();
@@ -186,8 +209,7 @@ final class XlsxBook extends Book {
                         formula = true;
                         function = functionOverColumn(xml.getElementText());
                     }
-                    default -> {
-                    }
+                    default -> {}
                 }
             }
         }
@@ -195,13 +217,17 @@ final class XlsxBook extends Book {
             formulasWithoutValue += formula && inline.isEmpty() ? 1 : 0;
             return text(inline.toString());
         }
-        Object value = switch (type == null ? "n" : type) {
-            case "s" -> text(strings.getItemAt(Integer.parseInt(stored)).getString());
-            case "b" -> stored.equals("0") ? "FALSE" : "TRUE";
-            case "d" -> DateText.read(stored, DateText.Order.DAY_FIRST).<Object>map(moment -> moment).orElse(stored);
-            case "n" -> number(Double.parseDouble(stored), style);
-            default -> text(stored);
-        };
+        Object value =
+                switch (type == null ? "n" : type) {
+                    case "s" -> text(strings.getItemAt(Integer.parseInt(stored)).getString());
+                    case "b" -> stored.equals("0") ? "FALSE" : "TRUE";
+                    case "d" ->
+                        DateText.read(stored, DateText.Order.DAY_FIRST)
+                                .<Object>map(moment -> moment)
+                                .orElse(stored);
+                    case "n" -> number(Double.parseDouble(stored), style);
+                    default -> text(stored);
+                };
         return function == null || value == null ? value : new Summed(value, function);
     }
 
@@ -220,8 +246,9 @@ final class XlsxBook extends Book {
             return length(number * 86_400);
         }
         boolean timeOnly = number < 1;
-        return timeOnly ? moment(number * 86_400, true) : moment(DateText.seconds(DateUtil.getLocalDateTime(number, since1904, false)),
-                false);
+        return timeOnly
+                ? moment(number * 86_400, true)
+                : moment(DateText.seconds(DateUtil.getLocalDateTime(number, since1904, false)), false);
     }
 
     private boolean isDate(int style) {
@@ -236,7 +263,9 @@ final class XlsxBook extends Book {
     private boolean isLength(int style) {
         String format = styles.getStyleAt(style).getDataFormatString();
         String bare = format == null ? "" : format.toLowerCase(Locale.ROOT);
-        return bare.contains("[h") || bare.contains("[m") || bare.contains("[s")
+        return bare.contains("[h")
+                || bare.contains("[m")
+                || bare.contains("[s")
                 || bare.contains("mm:ss") && !bare.contains("h") && !bare.contains("y") && !bare.contains("d");
     }
 

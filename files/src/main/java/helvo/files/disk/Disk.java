@@ -9,8 +9,8 @@ import java.nio.file.StandardOpenOption;
 public final class Disk {
     private Disk() {}
 
-    /// Waits until the names in a folder are on the disk, where the system can tell; some cannot open folders, and keep names by
-    /// themselves.
+    /// Waits until the names in a folder are on the disk, where the system can tell; some cannot open folders, and
+    /// keep names by themselves.
     public static void force(Path folder) {
         try (FileChannel channel = FileChannel.open(folder, StandardOpenOption.READ)) {
             channel.force(true);

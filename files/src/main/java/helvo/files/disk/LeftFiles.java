@@ -23,7 +23,9 @@ final class LeftFiles {
     /// Whether no living program holds a lock on a file, nor can be about to.
     static boolean isUnused(Path file) {
         try {
-            if (Files.getLastModifiedTime(file, LinkOption.NOFOLLOW_LINKS).toInstant().isAfter(Instant.now().minus(YOUNG))) {
+            if (Files.getLastModifiedTime(file, LinkOption.NOFOLLOW_LINKS)
+                    .toInstant()
+                    .isAfter(Instant.now().minus(YOUNG))) {
                 return false;
             }
         } catch (IOException vanished) {

@@ -31,7 +31,8 @@ public final class Owner {
     private static final class Person {
         private static final Optional<UserPrincipal> PRINCIPAL = principal();
 
-        /// The owner of a file that this program makes, which may be a group on some systems; else the one of this person's name.
+        /// The owner of a file that this program makes, which may be a group on some systems; else the one of this
+        /// person's name.
         private static Optional<UserPrincipal> principal() {
             try {
                 Path made = Files.createTempFile("helvo", ".owner");
@@ -47,7 +48,8 @@ public final class Owner {
 
         private static Optional<UserPrincipal> named() {
             try {
-                return Optional.of(FileSystems.getDefault().getUserPrincipalLookupService()
+                return Optional.of(FileSystems.getDefault()
+                        .getUserPrincipalLookupService()
                         .lookupPrincipalByName(System.getProperty("user.name")));
             } catch (IOException | UnsupportedOperationException unknown) {
                 return Optional.empty();
@@ -61,9 +63,14 @@ public final class Owner {
             return false;
         }
         try {
-            PosixFileAttributeView view = Files.getFileAttributeView(folder, PosixFileAttributeView.class, LinkOption.NOFOLLOW_LINKS);
-            return view == null || Set.of(PosixFilePermission.OWNER_READ, PosixFilePermission.OWNER_WRITE,
-                    PosixFilePermission.OWNER_EXECUTE).containsAll(view.readAttributes().permissions());
+            PosixFileAttributeView view =
+                    Files.getFileAttributeView(folder, PosixFileAttributeView.class, LinkOption.NOFOLLOW_LINKS);
+            return view == null
+                    || Set.of(
+                                    PosixFilePermission.OWNER_READ,
+                                    PosixFilePermission.OWNER_WRITE,
+                                    PosixFilePermission.OWNER_EXECUTE)
+                            .containsAll(view.readAttributes().permissions());
         } catch (IOException cannotTell) {
             return false;
         }
@@ -72,7 +79,8 @@ public final class Owner {
     /// Makes a folder that is closed to all others; its parent must be there.
     public static void createPrivateFolder(Path folder) throws IOException {
         if (folder.getFileSystem().supportedFileAttributeViews().contains("posix")) {
-            Files.createDirectory(folder, PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rwx------")));
+            Files.createDirectory(
+                    folder, PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rwx------")));
         } else {
             Files.createDirectory(folder);
         }

@@ -15,9 +15,9 @@ import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Stream;
 
-/// A folder of this program's own among the system's temporary files, which only this person may read. It goes when it is closed, at the
-/// latest when the program ends. What a program that was killed left is removed when the next one makes a folder, or at
-/// [#removeLeftBehind].
+/// A folder of this program's own among the system's temporary files, which only this person may read. It goes when
+/// it is closed, at the latest when the program ends. What a program that was killed left is removed when the next
+/// one makes a folder, or at [#removeLeftBehind].
 public final class TemporaryFolder implements AutoCloseable {
     private static final String PREFIX = "helvo-";
     /// The file by which a folder is known as one of these. The program that uses the folder holds a lock on it.
@@ -42,7 +42,8 @@ public final class TemporaryFolder implements AutoCloseable {
         Path all = Path.of(System.getProperty("java.io.tmpdir"));
         removeLeftBehind(all);
         Path path = Files.createTempDirectory(all, PREFIX);
-        FileChannel mark = FileChannel.open(path.resolve(MARK), StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE);
+        FileChannel mark =
+                FileChannel.open(path.resolve(MARK), StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE);
         mark.tryLock();
         mark.write(ByteBuffer.wrap(MARKED));
         var folder = new TemporaryFolder(path, mark);
@@ -90,8 +91,10 @@ public final class TemporaryFolder implements AutoCloseable {
 
     private static boolean isLeftBehind(Path folder) {
         Path mark = folder.resolve(MARK);
-        if (!Files.isDirectory(folder, LinkOption.NOFOLLOW_LINKS) || !Files.isRegularFile(mark, LinkOption.NOFOLLOW_LINKS)
-                || !Owner.isThisPerson(folder) || !Owner.isThisPerson(mark)) {
+        if (!Files.isDirectory(folder, LinkOption.NOFOLLOW_LINKS)
+                || !Files.isRegularFile(mark, LinkOption.NOFOLLOW_LINKS)
+                || !Owner.isThisPerson(folder)
+                || !Owner.isThisPerson(mark)) {
             return false;
         }
         return LeftFiles.isUnused(mark) && LeftFiles.beginsWith(mark, MARKED);

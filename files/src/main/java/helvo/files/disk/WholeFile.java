@@ -21,8 +21,9 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ThreadLocalRandom;
 import java.util.regex.Pattern;
 
-/// The one way in which files are written: beside the place, onto the disk, and then over the old file. Whatever happens meanwhile, there
-/// is the old file or the new one, whole. What is no file of a person's own is left alone: a folder, a device, the target of a link.
+/// The one way in which files are written: beside the place, onto the disk, and then over the old file. Whatever
+/// happens meanwhile, there is the old file or the new one, whole. What is no file of a person's own is left alone:
+/// a folder, a device, the target of a link.
 public final class WholeFile {
     private static final int BUFFER = 1 << 16;
     private static final String PART_PREFIX = ".helvo-";
@@ -48,9 +49,11 @@ public final class WholeFile {
     public static void write(Path file, Collection<Path> inputs, Content content) throws IOException {
         Path whole = file.toAbsolutePath();
         requirePlace(whole, inputs);
-        Path beside = whole.resolveSibling(PART_PREFIX + Long.toUnsignedString(ThreadLocalRandom.current().nextLong(), 36) + PART_ENDING);
+        Path beside = whole.resolveSibling(
+                PART_PREFIX + Long.toUnsignedString(ThreadLocalRandom.current().nextLong(), 36) + PART_ENDING);
         try {
-            try (FileChannel channel = FileChannel.open(beside, StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE)) {
+            try (FileChannel channel =
+                    FileChannel.open(beside, StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE)) {
                 lock(channel);
                 var out = new OpenStream(Channels.newOutputStream(channel));
                 content.write(out);
@@ -77,8 +80,8 @@ public final class WholeFile {
         }
     }
 
-    /// Removes what programs left in a folder that were killed while they wrote: parts of files by this program's name for them, of this
-    /// person, that no living program writes.
+    /// Removes what programs left in a folder that were killed while they wrote: parts of files by this program's
+    /// name for them, of this person, that no living program writes.
     public static void removeLeftBehind(Path folder) {
         try (DirectoryStream<Path> parts = Files.newDirectoryStream(folder, PART_PREFIX + "*" + PART_ENDING)) {
             for (Path part : parts) {

@@ -16,13 +16,16 @@ public final class WriteTrouble {
     /// The whole sentence, with what to do.
     public static String sentence(Path file, Throwable fault) {
         String why = why(fault);
-        return "“" + file + "” could not be saved: " + why + ". " + (why.contains("full") ? "Free some space, or choose another disk."
-                : "Choose another folder or name.");
+        return "“" + file + "” could not be saved: " + why + ". "
+                + (why.contains("full")
+                        ? "Free some space, or choose another disk."
+                        : "Choose another folder or name.");
     }
 
     /// The reason alone.
     public static String why(Throwable fault) {
-        String reason = fault instanceof FileSystemException system && system.getReason() != null ? system.getReason()
+        String reason = fault instanceof FileSystemException system && system.getReason() != null
+                ? system.getReason()
                 : String.valueOf(fault.getMessage());
         String plain = reason.toLowerCase(Locale.ROOT);
         return switch (fault) {

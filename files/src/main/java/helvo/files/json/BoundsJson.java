@@ -29,35 +29,64 @@ final class BoundsJson {
         range(node, "proportionalSlope", bounds.proportional());
         FitJson.put(node, "leastFactor", OptionalDouble.of(bounds.least().factor()));
         limit(node, "leastLine", bounds.least().line());
-        FitJson.put(node, "leastEqualBar", bounds.equalBar().isPresent()
-                ? OptionalDouble.of(bounds.equalBar().getAsDouble() * bounds.least().factor()) : OptionalDouble.empty());
+        FitJson.put(
+                node,
+                "leastEqualBar",
+                bounds.equalBar().isPresent()
+                        ? OptionalDouble.of(
+                                bounds.equalBar().getAsDouble() * bounds.least().factor())
+                        : OptionalDouble.empty());
         rows(node, "inTheWay", bounds.obstacles());
         Optional<Passing> passing = diagnostics.passing();
-        FitJson.put(node, "fittedLineFactor", passing.map(each -> OptionalDouble.of(each.factor())).orElse(OptionalDouble.empty()));
-        passing.ifPresentOrElse(each -> {
-            node.put("fittedLinePasses", each.passes());
-            rows(node, "fittedLineMisses", each.missed());
-        }, () -> node.putNull("fittedLinePasses").putNull("fittedLineMisses"));
-        FitJson.put(node, "leastPolynomialFactor", diagnostics.minimax().map(Minimax::factor).map(OptionalDouble::of)
-                .orElse(OptionalDouble.empty()));
-        bounds.ends().ifPresentOrElse(ends -> {
-            ObjectNode each = node.putObject("endsMethod");
-            limit(each, "steep", Optional.of(ends.steep()));
-            limit(each, "shallow", Optional.of(ends.shallow()));
-            rows(each, "steepMisses", ends.steepMisses());
-            rows(each, "shallowMisses", ends.shallowMisses());
-        }, () -> node.putNull("endsMethod"));
+        FitJson.put(
+                node,
+                "fittedLineFactor",
+                passing.map(each -> OptionalDouble.of(each.factor())).orElse(OptionalDouble.empty()));
+        passing.ifPresentOrElse(
+                each -> {
+                    node.put("fittedLinePasses", each.passes());
+                    rows(node, "fittedLineMisses", each.missed());
+                },
+                () -> node.putNull("fittedLinePasses").putNull("fittedLineMisses"));
+        FitJson.put(
+                node,
+                "leastPolynomialFactor",
+                diagnostics
+                        .minimax()
+                        .map(Minimax::factor)
+                        .map(OptionalDouble::of)
+                        .orElse(OptionalDouble.empty()));
+        bounds.ends()
+                .ifPresentOrElse(
+                        ends -> {
+                            ObjectNode each = node.putObject("endsMethod");
+                            limit(each, "steep", Optional.of(ends.steep()));
+                            limit(each, "shallow", Optional.of(ends.shallow()));
+                            rows(each, "steepMisses", ends.steepMisses());
+                            rows(each, "shallowMisses", ends.shallowMisses());
+                        },
+                        () -> node.putNull("endsMethod"));
         return node;
     }
 
     private static void limit(ObjectNode node, String key, Optional<Bounds.Limit> limit) {
-        limit.ifPresentOrElse(line -> rows(node.putObject(key).put("slope", line.slope()).put("intercept", line.intercept()), "rows",
-                line.rows()), () -> node.putNull(key));
+        limit.ifPresentOrElse(
+                line -> rows(
+                        node.putObject(key).put("slope", line.slope()).put("intercept", line.intercept()),
+                        "rows",
+                        line.rows()),
+                () -> node.putNull(key));
     }
 
     private static void range(ObjectNode node, String key, Optional<Range> range) {
-        FitJson.put(node, key + "Low", range.map(each -> OptionalDouble.of(each.low())).orElse(OptionalDouble.empty()));
-        FitJson.put(node, key + "High", range.map(each -> OptionalDouble.of(each.high())).orElse(OptionalDouble.empty()));
+        FitJson.put(
+                node,
+                key + "Low",
+                range.map(each -> OptionalDouble.of(each.low())).orElse(OptionalDouble.empty()));
+        FitJson.put(
+                node,
+                key + "High",
+                range.map(each -> OptionalDouble.of(each.high())).orElse(OptionalDouble.empty()));
     }
 
     private static void rows(ObjectNode node, String key, int[] rows) {

@@ -21,13 +21,13 @@ final class Complete {
             case null -> throw new IllegalArgumentException("“" + name + "” is missing");
             case Record each -> components(each);
             case Collection<?> all -> all.forEach(each -> check(each, name));
-            case Map<?, ?> all -> all.forEach((key, each) -> {
-                check(key, name);
-                check(each, name);
-            });
+            case Map<?, ?> all ->
+                all.forEach((key, each) -> {
+                    check(key, name);
+                    check(each, name);
+                });
             case Optional<?> maybe -> maybe.ifPresent(each -> check(each, name));
-            default -> {
-            }
+            default -> {}
         }
     }
 

@@ -39,7 +39,8 @@ import tools.jackson.databind.node.ObjectNode;
 /// the same double. Rows are counted from 1.
 public final class FitJson {
     private static final JsonNodeFactory NODES = JsonNodeFactory.instance;
-    private static final JsonMapper MAPPER = JsonMapper.builder().enable(SerializationFeature.INDENT_OUTPUT).build();
+    private static final JsonMapper MAPPER =
+            JsonMapper.builder().enable(SerializationFeature.INDENT_OUTPUT).build();
 
     private FitJson() {}
 
@@ -89,7 +90,8 @@ public final class FitJson {
     ///
     /// @param reports as [#report] and [#of] make them
     public static String reports(List<ObjectNode> reports) {
-        return MAPPER.writeValueAsString(NODES.objectNode().set("results", NODES.arrayNode().addAll(reports)));
+        return MAPPER.writeValueAsString(
+                NODES.objectNode().set("results", NODES.arrayNode().addAll(reports)));
     }
 
     /// @param problems as [#problem] makes them, of files that nothing was made of
@@ -113,23 +115,46 @@ public final class FitJson {
     }
 
     public static ObjectNode reportOf(String file, FigureAnalysis figure) {
-        List<Note.ReadingMarker> notes = figure.readings().stream().map(FoundReading::note).toList();
-        ObjectNode report = NODES.objectNode().put("file", file).put("table", figure.table().name()).put("figure", figure.figure().name());
-        report.setAll(node(figure, new Asked(notes.stream().filter(note -> !note.fromY()).map(Note.ReadingMarker::at).toList(),
-                notes.stream().filter(Note.ReadingMarker::fromY).map(note -> new When(note.at(), note.measured())).toList(), true)));
+        List<Note.ReadingMarker> notes =
+                figure.readings().stream().map(FoundReading::note).toList();
+        ObjectNode report = NODES.objectNode()
+                .put("file", file)
+                .put("table", figure.table().name())
+                .put("figure", figure.figure().name());
+        report.setAll(node(
+                figure,
+                new Asked(
+                        notes.stream()
+                                .filter(note -> !note.fromY())
+                                .map(Note.ReadingMarker::at)
+                                .toList(),
+                        notes.stream()
+                                .filter(Note.ReadingMarker::fromY)
+                                .map(note -> new When(note.at(), note.measured()))
+                                .toList(),
+                        true)));
         return report;
     }
 
     private static ObjectNode node(FigureAnalysis figure, Asked asked) {
         ObjectNode report = NODES.objectNode();
         report.set("x", column(figure.xs().getFirst()));
-        figure.xTime().ifPresent(time -> report.putObject("time").put("since", time.originText()).put("per", time.per().word()));
-        report.set("y", column(figure.series().isEmpty() ? figure.table().first(helvo.core.table.Role.Y).orElseThrow()
-                : figure.y(figure.series().getFirst())));
+        figure.xTime().ifPresent(time -> report.putObject("time")
+                .put("since", time.originText())
+                .put("per", time.per().word()));
+        report.set(
+                "y",
+                column(
+                        figure.series().isEmpty()
+                                ? figure.table().first(helvo.core.table.Role.Y).orElseThrow()
+                                : figure.y(figure.series().getFirst())));
         ArrayNode fits = report.putArray("fits");
         figure.series().forEach(series -> fits.add(fit(series, asked)));
-        figure.comparisons().stream().findFirst().ifPresentOrElse(comparison -> report.set("comparison", comparison(comparison)),
-                () -> report.putNull("comparison"));
+        figure.comparisons().stream()
+                .findFirst()
+                .ifPresentOrElse(
+                        comparison -> report.set("comparison", comparison(comparison)),
+                        () -> report.putNull("comparison"));
         return report;
     }
 
@@ -155,14 +180,20 @@ public final class FitJson {
 
     private static ObjectNode fit(SeriesAnalysis series, Asked asked) {
         ObjectNode node = NODES.objectNode();
-        node.put("group", series.key().rows() == SeriesKey.Rows.GROUP ? series.key().group() : null);
+        node.put(
+                "group",
+                series.key().rows() == SeriesKey.Rows.GROUP ? series.key().group() : null);
         node.put("label", series.label());
         node.put("curve", series.chosen().curve().keyword());
-        node.put("degree", series.chosen().curve().degree() == 0 ? null : (Integer) series.chosen().curve().degree());
+        node.put(
+                "degree",
+                series.chosen().curve().degree() == 0
+                        ? null
+                        : (Integer) series.chosen().curve().degree());
         node.put("fittedOn", series.chosen().curve().fittedOn().symbol());
         node.set("rows", rows(series));
         switch (series.chosen()) {
-            case FitOutcome.NotFitted(_, var reason) -> node.put("problem", reason.sentence(NumberFormat.POINT));
+            case FitOutcome.NotFitted(var _, var reason) -> node.put("problem", reason.sentence(NumberFormat.POINT));
             case FitOutcome.Fitted(Fit fit) -> report(node, series, fit, asked);
         }
         return node;
@@ -172,7 +203,9 @@ public final class FitJson {
         RowUse rows = series.rows();
         Curve curve = series.chosen().curve();
         Optional<Fit> fit = series.fit();
-        int used = fit.map(series.points()::usedBy).orElseGet(() -> series.points().acceptedBy(curve)).size();
+        int used = fit.map(series.points()::usedBy)
+                .orElseGet(() -> series.points().acceptedBy(curve))
+                .size();
         ObjectNode node = NODES.objectNode().put("given", rows.given()).put("used", used);
         ArrayNode setAside = node.putArray("setAside");
         for (int row : rows.setAside()) {
@@ -188,7 +221,9 @@ public final class FitJson {
             if (!(fit.isPresent() ? fit.get().uses(x, y) : curve.accepts(x, y))) {
                 unusable.addObject().put("row", series.points().rows()[i] + 1).put("why", curve.refusal());
             } else if (!series.points().counts(i, curve.weighsBoth())) {
-                unusable.addObject().put("row", series.points().rows()[i] + 1).put("why", "it has no error bar above 0 to weigh by");
+                unusable.addObject()
+                        .put("row", series.points().rows()[i] + 1)
+                        .put("why", "it has no error bar above 0 to weigh by");
             }
         }
         return node;
@@ -200,19 +235,36 @@ public final class FitJson {
         String symbol = series.rows().x().symbol();
         node.put("equation", equation.inNames(symbol, series.rows().y().symbol()));
         node.put("equationWhere", equation.where(symbol).orElse(null));
-        put(node, "equationOrigin", equation.printed().origin().map(origin -> OptionalDouble.of(origin.doubleValue()))
-                .orElse(OptionalDouble.empty()));
+        put(
+                node,
+                "equationOrigin",
+                equation.printed()
+                        .origin()
+                        .map(origin -> OptionalDouble.of(origin.doubleValue()))
+                        .orElse(OptionalDouble.empty()));
         ArrayNode coefficients = node.putArray("coefficients");
         fit.coefficients().forEach(coefficient -> coefficients.add(coefficient(coefficient)));
-        put(node, "coefficientsOrigin", fit.origin().map(origin -> OptionalDouble.of(origin.doubleValue())).orElse(OptionalDouble.empty()));
-        fit.lesser().ifPresentOrElse(limit -> node.putObject("lesserLimit").put("curve", limit.limit().name().toLowerCase(Locale.ROOT))
-                .put("squaresShare", limit.share()), () -> node.putNull("lesserLimit"));
+        put(
+                node,
+                "coefficientsOrigin",
+                fit.origin()
+                        .map(origin -> OptionalDouble.of(origin.doubleValue()))
+                        .orElse(OptionalDouble.empty()));
+        fit.lesser()
+                .ifPresentOrElse(
+                        limit -> node.putObject("lesserLimit")
+                                .put("curve", limit.limit().name().toLowerCase(Locale.ROOT))
+                                .put("squaresShare", limit.share()),
+                        () -> node.putNull("lesserLimit"));
         put(node, "r2", quality.r2());
         node.put("r2About", quality.about() == Quality.About.ZERO ? "zero" : "mean");
         put(node, "r2AboutMean", quality.r2AboutMean());
         put(node, "adjustedR2", quality.adjustedR2());
         Optional<Correlation> correlation = series.correlation();
-        put(node, "pearsonR", correlation.map(c -> OptionalDouble.of(c.pearsonR())).orElse(OptionalDouble.empty()));
+        put(
+                node,
+                "pearsonR",
+                correlation.map(c -> OptionalDouble.of(c.pearsonR())).orElse(OptionalDouble.empty()));
         put(node, "pearsonP", correlation.map(Correlation::pearsonP).orElse(OptionalDouble.empty()));
         put(node, "spearmanRho", Correlation.spearmanRho(series.points()));
         put(node, "residualStandardDeviation", quality.residualStandardDeviation());
@@ -221,23 +273,35 @@ public final class FitJson {
         put(node, "f", quality.overall().map(f -> OptionalDouble.of(f.value())).orElse(OptionalDouble.empty()));
         put(node, "fP", quality.overall().map(f -> OptionalDouble.of(f.p())).orElse(OptionalDouble.empty()));
         put(node, "aicc", quality.aicc());
-        put(node, "chi2", quality.chiSquare().map(chi -> OptionalDouble.of(chi.value())).orElse(OptionalDouble.empty()));
-        put(node, "chi2P", quality.chiSquare().map(chi -> OptionalDouble.of(chi.p())).orElse(OptionalDouble.empty()));
-        node.put("weights", switch (quality.weighting()) {
-            case UNWEIGHTED -> "alike";
-            case STATED -> "stated";
-            case RELATIVE -> "relative";
-        });
+        put(
+                node,
+                "chi2",
+                quality.chiSquare().map(chi -> OptionalDouble.of(chi.value())).orElse(OptionalDouble.empty()));
+        put(
+                node,
+                "chi2P",
+                quality.chiSquare().map(chi -> OptionalDouble.of(chi.p())).orElse(OptionalDouble.empty()));
+        node.put(
+                "weights",
+                switch (quality.weighting()) {
+                    case UNWEIGHTED -> "alike";
+                    case STATED -> "stated";
+                    case RELATIVE -> "relative";
+                });
         ChecksJson.put(node, series, fit);
         if (asked.bounds() && series.bounds().isPresent()) {
-            node.set("bounds", BoundsJson.of(series.bounds().get(), series.diagnostics().orElseThrow()));
+            node.set(
+                    "bounds",
+                    BoundsJson.of(series.bounds().get(), series.diagnostics().orElseThrow()));
         } else {
             node.putNull("bounds");
         }
         ArrayNode readings = node.putArray("readings");
         for (double x : asked.at()) {
-            Reading.at(fit, series.points(), x).ifPresentOrElse(reading -> readings.add(reading(reading, series)),
-                    () -> readings.addObject().put("at", x).putNull("value"));
+            Reading.at(fit, series.points(), x)
+                    .ifPresentOrElse(
+                            reading -> readings.add(reading(reading, series)),
+                            () -> readings.addObject().put("at", x).putNull("value"));
         }
         asked.when().forEach(when -> readings.add(when(series, fit, when)));
         calibration(node, series, fit);
@@ -246,7 +310,9 @@ public final class FitJson {
     }
 
     private static ObjectNode when(SeriesAnalysis series, Fit fit, When when) {
-        ObjectNode node = NODES.objectNode().put("when", when.y()).put("measured", when.measured() == 0 ? null : (Integer) when.measured());
+        ObjectNode node = NODES.objectNode()
+                .put("when", when.y())
+                .put("measured", when.measured() == 0 ? null : (Integer) when.measured());
         ArrayNode solutions = node.putArray("solutions");
         for (Solution solution : Solution.at(fit, series.points(), when.y(), when.measured())) {
             ObjectNode each = solutions.addObject().put("value", solution.value());
@@ -263,34 +329,56 @@ public final class FitJson {
         ArrayNode covariance = node.putArray("covariance");
         for (double[] row : fit.covariance()) {
             ArrayNode values = covariance.addArray();
-            Arrays.stream(row).forEach(value -> values.add(Double.isFinite(value) ? NODES.numberNode(value) : NODES.nullNode()));
+            Arrays.stream(row)
+                    .forEach(value -> values.add(Double.isFinite(value) ? NODES.numberNode(value) : NODES.nullNode()));
         }
-        Calibration.of(fit, series.points().usedBy(fit)).ifPresentOrElse(of -> {
-            ObjectNode limits = node.putObject("calibration");
-            limits(limits.putObject("byScatter"), of.byScatter());
-            of.byIntercept().ifPresentOrElse(own -> limits(limits.putObject("byIntercept"), own), () -> limits.putNull("byIntercept"));
-            of.byBlank().ifPresentOrElse(blank -> {
-                ObjectNode each = limits.putObject("byBlank").put("measured", blank.measured());
-                put(each, "critical", OptionalDouble.of(blank.critical()));
-                put(each, "detection", OptionalDouble.of(blank.detection()));
-            }, () -> limits.putNull("byBlank"));
-        }, () -> node.putNull("calibration"));
-        Optional<TheilSen> opinion = fit.curve().degree() == 1 && fit.coefficients().size() == 2 ? TheilSen.of(series.points())
-                : Optional.empty();
-        opinion.ifPresentOrElse(line -> {
-            ObjectNode each = node.putObject("theilSen");
-            put(each, "slope", OptionalDouble.of(line.slope()));
-            put(each, "intercept", OptionalDouble.of(line.intercept()));
-            put(each, "low95", line.low95());
-            put(each, "high95", line.high95());
-        }, () -> node.putNull("theilSen"));
-        series.diagnostics().flatMap(Diagnostics::withSetAside).ifPresentOrElse(with -> {
-            ObjectNode before = node.putObject("withSetAside");
-            ArrayNode coefficients = before.putArray("coefficients");
-            with.coefficients().forEach(coefficient -> coefficients.add(coefficient(coefficient)));
-            put(before, "r2", with.quality().r2());
-            put(before, "residualStandardDeviation", with.quality().residualStandardDeviation());
-        }, () -> node.putNull("withSetAside"));
+        Calibration.of(fit, series.points().usedBy(fit))
+                .ifPresentOrElse(
+                        of -> {
+                            ObjectNode limits = node.putObject("calibration");
+                            limits(limits.putObject("byScatter"), of.byScatter());
+                            of.byIntercept()
+                                    .ifPresentOrElse(
+                                            own -> limits(limits.putObject("byIntercept"), own),
+                                            () -> limits.putNull("byIntercept"));
+                            of.byBlank()
+                                    .ifPresentOrElse(
+                                            blank -> {
+                                                ObjectNode each = limits.putObject("byBlank")
+                                                        .put("measured", blank.measured());
+                                                put(each, "critical", OptionalDouble.of(blank.critical()));
+                                                put(each, "detection", OptionalDouble.of(blank.detection()));
+                                            },
+                                            () -> limits.putNull("byBlank"));
+                        },
+                        () -> node.putNull("calibration"));
+        Optional<TheilSen> opinion =
+                fit.curve().degree() == 1 && fit.coefficients().size() == 2
+                        ? TheilSen.of(series.points())
+                        : Optional.empty();
+        opinion.ifPresentOrElse(
+                line -> {
+                    ObjectNode each = node.putObject("theilSen");
+                    put(each, "slope", OptionalDouble.of(line.slope()));
+                    put(each, "intercept", OptionalDouble.of(line.intercept()));
+                    put(each, "low95", line.low95());
+                    put(each, "high95", line.high95());
+                },
+                () -> node.putNull("theilSen"));
+        series.diagnostics()
+                .flatMap(Diagnostics::withSetAside)
+                .ifPresentOrElse(
+                        with -> {
+                            ObjectNode before = node.putObject("withSetAside");
+                            ArrayNode coefficients = before.putArray("coefficients");
+                            with.coefficients().forEach(coefficient -> coefficients.add(coefficient(coefficient)));
+                            put(before, "r2", with.quality().r2());
+                            put(
+                                    before,
+                                    "residualStandardDeviation",
+                                    with.quality().residualStandardDeviation());
+                        },
+                        () -> node.putNull("withSetAside"));
     }
 
     private static void limits(ObjectNode node, Calibration.Limits limits) {
@@ -301,7 +389,10 @@ public final class FitJson {
     private static ObjectNode coefficient(Coefficient coefficient) {
         ObjectNode node = NODES.objectNode().put("name", coefficient.name()).put("value", coefficient.value());
         var uncertainty = coefficient.uncertainty();
-        put(node, "standardError", uncertainty.map(u -> OptionalDouble.of(u.standardError())).orElse(OptionalDouble.empty()));
+        put(
+                node,
+                "standardError",
+                uncertainty.map(u -> OptionalDouble.of(u.standardError())).orElse(OptionalDouble.empty()));
         put(node, "low95", uncertainty.map(u -> OptionalDouble.of(u.low95())).orElse(OptionalDouble.empty()));
         put(node, "high95", uncertainty.map(u -> OptionalDouble.of(u.high95())).orElse(OptionalDouble.empty()));
         var test = uncertainty.flatMap(Coefficient.Uncertainty::test);
@@ -315,8 +406,14 @@ public final class FitJson {
         around(node, "mean", reading.value(), reading.meanHalf95());
         around(node, "prediction", reading.value(), reading.predictionHalf95());
         Optional<Range> corridor = series.bounds().flatMap(bounds -> bounds.corridor(reading.at()));
-        put(node, "boundsLow", corridor.map(range -> OptionalDouble.of(range.low())).orElse(OptionalDouble.empty()));
-        put(node, "boundsHigh", corridor.map(range -> OptionalDouble.of(range.high())).orElse(OptionalDouble.empty()));
+        put(
+                node,
+                "boundsLow",
+                corridor.map(range -> OptionalDouble.of(range.low())).orElse(OptionalDouble.empty()));
+        put(
+                node,
+                "boundsHigh",
+                corridor.map(range -> OptionalDouble.of(range.high())).orElse(OptionalDouble.empty()));
         put(node, "slope", OptionalDouble.of(reading.slope()));
         put(node, "beyondPercent", OptionalDouble.of(reading.beyondPercent()));
         return node;
@@ -332,7 +429,9 @@ public final class FitJson {
         test(node, "equalLines", comparison.equalLines());
         ArrayNode pairs = node.putArray("pairs");
         for (Comparison.Pair pair : comparison.pairs()) {
-            ObjectNode each = pairs.addObject().put("first", pair.first()).put("second", pair.second())
+            ObjectNode each = pairs.addObject()
+                    .put("first", pair.first())
+                    .put("second", pair.second())
                     .put("difference", pair.difference());
             around(each, "difference", pair.difference(), pair.differenceHalf95());
             put(each, "differenceP", pair.p());
@@ -345,12 +444,18 @@ public final class FitJson {
 
     private static ObjectNode group(Comparison.Group group) {
         Coefficient slope = group.line().slope();
-        ObjectNode node = NODES.objectNode().put("group", group.name()).put("points", group.points()).put("slope", slope.value());
+        ObjectNode node = NODES.objectNode()
+                .put("group", group.name())
+                .put("points", group.points())
+                .put("slope", slope.value());
         put(node, "standardError", Equation.standardError(slope));
         node.put("intercept", group.line().intercept().value());
         put(node, "interceptStandardError", Equation.standardError(group.line().intercept()));
         put(node, "r2", group.line().quality().r2());
-        put(node, "pearsonR", group.correlation().map(r -> OptionalDouble.of(r.pearsonR())).orElse(OptionalDouble.empty()));
+        put(
+                node,
+                "pearsonR",
+                group.correlation().map(r -> OptionalDouble.of(r.pearsonR())).orElse(OptionalDouble.empty()));
         return node;
     }
 
@@ -365,8 +470,10 @@ public final class FitJson {
 
     private static void all(Residuals residuals, ArrayNode out) {
         for (int i = 0; i < residuals.raw().length; i++) {
-            ObjectNode node = out.addObject().put("row", residuals.points().rows()[i] + 1)
-                    .put("x", residuals.points().x()[i]).put("y", residuals.points().y()[i]);
+            ObjectNode node = out.addObject()
+                    .put("row", residuals.points().rows()[i] + 1)
+                    .put("x", residuals.points().x()[i])
+                    .put("y", residuals.points().y()[i]);
             put(node, "fitted", OptionalDouble.of(residuals.fitted(i)));
             node.put("residual", residuals.raw()[i]);
             put(node, "percentOfFitted", residuals.percentOfFitted(i));

@@ -14,9 +14,11 @@ import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.JsonNodeFactory;
 import tools.jackson.databind.node.ObjectNode;
 
-/// How a table was read, as JSON: `readAs` and `warnings` of every report, and the whole of `helvo check --json`. Rows are counted from 1.
+/// How a table was read, as JSON: `readAs` and `warnings` of every report, and the whole of `helvo check --json`.
+/// Rows are counted from 1.
 public final class ReadingJson {
-    private static final JsonMapper MAPPER = JsonMapper.builder().enable(SerializationFeature.INDENT_OUTPUT).build();
+    private static final JsonMapper MAPPER =
+            JsonMapper.builder().enable(SerializationFeature.INDENT_OUTPUT).build();
 
     private ReadingJson() {}
 
@@ -32,7 +34,10 @@ public final class ReadingJson {
         readAs.put("decimal", table.mark() == DecimalMark.POINT ? "point" : "comma");
         ArrayNode columns = readAs.putArray("columns");
         for (Column column : table.columns()) {
-            columns.addObject().put("name", column.name()).put("unit", column.unit()).put("holds", column.holds())
+            columns.addObject()
+                    .put("name", column.name())
+                    .put("unit", column.unit())
+                    .put("holds", column.holds())
                     .put("role", column.role().tag());
         }
         ArrayNode remarks = readAs.putArray("decisions");
@@ -46,7 +51,9 @@ public final class ReadingJson {
             each.put("says", remark.sentence());
         }));
         ArrayNode aside = readAs.putArray("setAside");
-        table.setAside().reasons().forEach((row, reason) -> aside.addObject().put("row", row + 1).put("why", reason));
+        table.setAside()
+                .reasons()
+                .forEach((row, reason) -> aside.addObject().put("row", row + 1).put("why", reason));
         ArrayNode notes = readAs.putArray("notes");
         table.readAs().ifPresent(how -> how.notes().forEach(notes::add));
         ArrayNode said = report.putArray("warnings");
@@ -56,15 +63,21 @@ public final class ReadingJson {
     /// Of one file an object, of several an array of them.
     public static String checked(List<Checked> files) {
         List<ObjectNode> nodes = files.stream().map(ReadingJson::node).toList();
-        return MAPPER.writeValueAsString(nodes.size() == 1 ? nodes.getFirst() : JsonNodeFactory.instance.arrayNode().addAll(nodes));
+        return MAPPER.writeValueAsString(
+                nodes.size() == 1
+                        ? nodes.getFirst()
+                        : JsonNodeFactory.instance.arrayNode().addAll(nodes));
     }
 
     private static ObjectNode node(Checked checked) {
-        ObjectNode node = JsonNodeFactory.instance.objectNode().put("file", checked.file).put("rows", checked.table.rows());
+        ObjectNode node =
+                JsonNodeFactory.instance.objectNode().put("file", checked.file).put("rows", checked.table.rows());
         put(node, checked.table, checked.warnings);
         ArrayNode questions = node.putArray("questions");
         for (ColumnQuestion question : checked.problems.questions()) {
-            ObjectNode each = questions.addObject().put("column", checked.table.column(question.column()).name())
+            ObjectNode each = questions
+                    .addObject()
+                    .put("column", checked.table.column(question.column()).name())
                     .put("says", question.sentence(checked.table));
             ArrayNode ways = each.putArray("ways");
             question.ways().forEach(way -> ways.add(way.words()));
@@ -72,7 +85,8 @@ public final class ReadingJson {
         ArrayNode looks = node.putArray("needsALook");
         for (Problem problem : checked.problems.groups()) {
             ObjectNode each = looks.addObject();
-            problem.in(checked.table).ifPresentOrElse(column -> each.put("column", column.name()), () -> each.putNull("column"));
+            problem.in(checked.table)
+                    .ifPresentOrElse(column -> each.put("column", column.name()), () -> each.putNull("column"));
             ArrayNode rows = each.putArray("rows");
             for (int row : problem.rows()) {
                 rows.add(row + 1);

@@ -7,13 +7,8 @@ import helvo.core.fit.Curve;
 import helvo.core.fit.Curves;
 import helvo.core.fit.FixedInterceptLine;
 import helvo.core.look.Note;
-import helvo.core.study.ColumnEdit;
 import helvo.core.study.Commit;
-import helvo.core.study.DecisionEdit;
 import helvo.core.study.Edit;
-import helvo.core.study.FigureEdit;
-import helvo.core.study.StudyEdit;
-import helvo.core.study.TableEdit;
 import helvo.core.table.Cell;
 import helvo.core.table.Cells;
 import helvo.core.table.Derivation;
@@ -32,8 +27,8 @@ import tools.jackson.core.JacksonException;
 import tools.jackson.core.JsonGenerator;
 import tools.jackson.core.JsonParser;
 import tools.jackson.core.JsonToken;
-import tools.jackson.databind.DeserializationFeature;
 import tools.jackson.databind.DeserializationContext;
+import tools.jackson.databind.DeserializationFeature;
 import tools.jackson.databind.SerializationContext;
 import tools.jackson.databind.ValueDeserializer;
 import tools.jackson.databind.ValueSerializer;
@@ -41,7 +36,8 @@ import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.jsontype.NamedType;
 import tools.jackson.databind.module.SimpleModule;
 
-/// The JSON form of studies, edits and commits, for the study file and the journal. Its words are those of [StudyNames].
+/// The JSON form of studies, edits and commits, for the study file and the journal. Its words are those of
+/// [StudyNames].
 public final class StudyJson {
     private static final int PACKED_FROM = 1 << 16;
     private static final int PIECE = 1 << 16;
@@ -101,9 +97,13 @@ public final class StudyJson {
         values.addSerializer(SetAside.class, new SetAsideOut());
         values.addDeserializer(SetAside.class, new SetAsideIn());
         // Of two members of one name nobody can tell which counts.
-        var builder = JsonMapper.builder().addModule(values).enable(DeserializationFeature.FAIL_ON_READING_DUP_TREE_KEY)
-                .propertyNamingStrategy(new StudyNames.Members()).annotationIntrospector(new StudyNames.Constants())
-                .changeDefaultVisibility(visibility -> visibility.withVisibility(PropertyAccessor.IS_GETTER, Visibility.NONE))
+        var builder = JsonMapper.builder()
+                .addModule(values)
+                .enable(DeserializationFeature.FAIL_ON_READING_DUP_TREE_KEY)
+                .propertyNamingStrategy(new StudyNames.Members())
+                .annotationIntrospector(new StudyNames.Constants())
+                .changeDefaultVisibility(
+                        visibility -> visibility.withVisibility(PropertyAccessor.IS_GETTER, Visibility.NONE))
                 .addMixIn(Commit.class, Named.class)
                 .addMixIn(Edit.class, Named.class)
                 .addMixIn(Note.class, Named.class)
@@ -111,7 +111,8 @@ public final class StudyJson {
                 .addMixIn(Format.class, Named.class)
                 .addMixIn(Table.Source.class, Named.class)
                 .addMixIn(Derivation.class, Named.class);
-        return builder.registerSubtypes(StudyNames.types().toArray(NamedType[]::new)).build();
+        return builder.registerSubtypes(StudyNames.types().toArray(NamedType[]::new))
+                .build();
     }
 
     private static final class CellOut extends ValueSerializer<Cell> {
@@ -140,8 +141,9 @@ public final class StudyJson {
         }
     }
 
-    /// A list of cells. A long column of numbers alone is packed, so that a commit that brings a large table is on the disk at once: an
-    /// object whose `numbers` are texts in base 64, each up to [#PIECE] doubles of eight bytes, the least significant first.
+    /// A list of cells. A long column of numbers alone is packed, so that a commit that brings a large table is on
+    /// the disk at once: an object whose `numbers` are texts in base 64, each up to [#PIECE] doubles of eight
+    /// bytes, the least significant first.
     private static final class CellsOut extends ValueSerializer<Cells> {
         @Override
         public void serialize(Cells cells, JsonGenerator out, SerializationContext context) {
@@ -162,7 +164,8 @@ public final class StudyJson {
             out.writeArrayPropertyStart("numbers");
             for (int from = 0; from < cells.size(); from += PIECE) {
                 int to = Math.min(cells.size(), from + PIECE);
-                ByteBuffer bytes = ByteBuffer.allocate((to - from) * Double.BYTES).order(ByteOrder.LITTLE_ENDIAN);
+                ByteBuffer bytes =
+                        ByteBuffer.allocate((to - from) * Double.BYTES).order(ByteOrder.LITTLE_ENDIAN);
                 for (int row = from; row < to; row++) {
                     bytes.putDouble(cells.number(row));
                 }
@@ -213,8 +216,11 @@ public final class StudyJson {
         @Override
         public void serialize(Curve curve, JsonGenerator out, SerializationContext context) {
             boolean held = curve instanceof FixedInterceptLine;
-            out.writePOJO(new CurveForm(curve.keyword(), curve.degree() > 1 ? (Integer) curve.degree() : null,
-                    held ? (Double) curve.heldIntercept() : null, curve.onLogScale() ? Boolean.TRUE : null));
+            out.writePOJO(new CurveForm(
+                    curve.keyword(),
+                    curve.degree() > 1 ? (Integer) curve.degree() : null,
+                    held ? (Double) curve.heldIntercept() : null,
+                    curve.onLogScale() ? Boolean.TRUE : null));
         }
     }
 
@@ -222,10 +228,14 @@ public final class StudyJson {
         @Override
         public Curve deserialize(JsonParser in, DeserializationContext context) {
             CurveForm form = context.readValue(in, CurveForm.class);
-            Optional<Curve> named = Curves.of(form.curve(), form.degree() == null ? OptionalInt.empty() : OptionalInt.of(form.degree()),
+            Optional<Curve> named = Curves.of(
+                    form.curve(),
+                    form.degree() == null ? OptionalInt.empty() : OptionalInt.of(form.degree()),
                     form.intercept() == null ? OptionalDouble.empty() : OptionalDouble.of(form.intercept()),
                     Boolean.TRUE.equals(form.onLogScale()));
-            return named.isPresent() ? named.get() : context.reportInputMismatch(Curve.class, "there is no curve “%s”", form.curve());
+            return named.isPresent()
+                    ? named.get()
+                    : context.reportInputMismatch(Curve.class, "there is no curve “%s”", form.curve());
         }
     }
 
@@ -243,15 +253,25 @@ public final class StudyJson {
     }
 
     /// A reading that does not say how often an unknown was measured is of a y that is exact.
-    private record ReadingForm(Integer id, SeriesKey series, Boolean fromY, Double at, Boolean extendsAxes, Integer replicates) {}
+    private record ReadingForm(
+            Integer id, SeriesKey series, Boolean fromY, Double at, Boolean extendsAxes, Integer replicates) {}
 
     private static final class ReadingIn extends ValueDeserializer<Note.ReadingMarker> {
         @Override
         public Note.ReadingMarker deserialize(JsonParser in, DeserializationContext context) {
             ReadingForm form = context.readValue(in, ReadingForm.class);
-            return form.id() == null || form.series() == null || form.fromY() == null || form.at() == null || form.extendsAxes() == null
+            return form.id() == null
+                            || form.series() == null
+                            || form.fromY() == null
+                            || form.at() == null
+                            || form.extendsAxes() == null
                     ? context.reportInputMismatch(Note.ReadingMarker.class, "a part of a reading is missing")
-                    : new Note.ReadingMarker(form.id(), form.series(), form.fromY(), form.at(), form.extendsAxes(),
+                    : new Note.ReadingMarker(
+                            form.id(),
+                            form.series(),
+                            form.fromY(),
+                            form.at(),
+                            form.extendsAxes(),
                             form.replicates() == null ? 0 : form.replicates());
         }
     }
@@ -266,8 +286,8 @@ public final class StudyJson {
     private static final class SetAsideIn extends ValueDeserializer<SetAside> {
         @Override
         public SetAside deserialize(JsonParser in, DeserializationContext context) {
-            Map<Integer, String> reasons = context.readValue(in,
-                    context.getTypeFactory().constructMapType(Map.class, Integer.class, String.class));
+            Map<Integer, String> reasons = context.readValue(
+                    in, context.getTypeFactory().constructMapType(Map.class, Integer.class, String.class));
             return SetAside.of(reasons);
         }
     }

@@ -36,16 +36,21 @@ public final class SampleStudy {
 
     public static Study study() {
         Study study = Study.EMPTY.withName(NAME);
-        for (String name : List.of("Stretch", "Creep", "Bath", "Failed", "Dye", "Breaking", "Pluck", "Pulls", "Stock")) {
+        for (String name :
+                List.of("Stretch", "Creep", "Bath", "Failed", "Dye", "Breaking", "Pluck", "Pulls", "Stock")) {
             study = StudyEdit.AddTable.to(study, table(name)).apply(study);
         }
         int stretch = study.tables().getFirst().id();
         List<Edit> decisions = List.of(
                 new TableEdit.SetRowsAside(stretch, List.of(14), "the clamp slipped"),
                 new ColumnEdit.SetRole(BATH, 3, Role.Y),
-                shape(2, new Logarithmic()), shape(4, new Logistic()), shape(5, new Exponential(false)), shape(6, new Power(false)),
+                shape(2, new Logarithmic()),
+                shape(4, new Logistic()),
+                shape(5, new Exponential(false)),
+                shape(6, new Power(false)),
                 new FigureEdit.Show(study.figureOver(stretch).id(), Layer.BOUNDS, true),
-                new FigureEdit.SetTitle(study.figureOver(stretch).id(), Optional.of("Stretch of 3 mm marram cord under load")));
+                new FigureEdit.SetTitle(
+                        study.figureOver(stretch).id(), Optional.of("Stretch of 3 mm marram cord under load")));
         for (Edit decision : decisions) {
             study = decision.apply(study);
         }
@@ -60,7 +65,9 @@ public final class SampleStudy {
     private static Table table(String name) {
         String resource = "/helvo/files/samples/" + name.toLowerCase(Locale.ROOT) + ".csv";
         try (InputStream in = SampleStudy.class.getResourceAsStream(resource)) {
-            return TextTable.read(in.readAllBytes(), name + ".csv", ReadingChoices.NONE).table().withReadAs(Optional.empty());
+            return TextTable.read(in.readAllBytes(), name + ".csv", ReadingChoices.NONE)
+                    .table()
+                    .withReadAs(Optional.empty());
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         } catch (CannotRead e) {

@@ -22,7 +22,9 @@ final class DamageText {
 
     static Optional<String> of(Throwable fault) {
         return switch (fault) {
-            case JacksonException json -> Optional.of(where(json) + plainCause(json).map(words -> ": " + words).orElse(""));
+            case JacksonException json ->
+                Optional.of(where(json)
+                        + plainCause(json).map(words -> ": " + words).orElse(""));
             case ZipException _ -> Optional.of("a part of it cannot be unpacked");
             case IOException known -> plain(known);
             case IllegalArgumentException known -> plain(known);
@@ -33,13 +35,19 @@ final class DamageText {
     private static String where(JacksonException json) {
         List<JacksonException.Reference> path = json.getPath();
         if (!path.isEmpty()) {
-            return StudyFile.STUDY + ", at " + path.stream().map(step -> step.getPropertyName() != null ? step.getPropertyName()
-                    : "[" + step.getIndex() + "]").collect(Collectors.joining(".")).replace(".[", "[");
+            return StudyFile.STUDY + ", at "
+                    + path.stream()
+                            .map(step -> step.getPropertyName() != null
+                                    ? step.getPropertyName()
+                                    : "[" + step.getIndex() + "]")
+                            .collect(Collectors.joining("."))
+                            .replace(".[", "[");
         }
         TokenStreamLocation at = json.getLocation();
         boolean isKnown = at != null && at.getLineNr() > 0;
-        return isKnown && !(json instanceof DatabindException) ? Phrase.of("line %d, character %d of its JSON", at.getLineNr(),
-                at.getColumnNr()) : "its JSON is not as it should be";
+        return isKnown && !(json instanceof DatabindException)
+                ? Phrase.of("line %d, character %d of its JSON", at.getLineNr(), at.getColumnNr())
+                : "its JSON is not as it should be";
     }
 
     /// What the program itself found wrong, where the library only passes it on.
@@ -48,7 +56,8 @@ final class DamageText {
     }
 
     private static Optional<String> plain(Exception known) {
-        return Optional.ofNullable(known.getMessage()).filter(text -> !text.isBlank() && text.length() <= Limits.ECHOED)
+        return Optional.ofNullable(known.getMessage())
+                .filter(text -> !text.isBlank() && text.length() <= Limits.ECHOED)
                 .filter(text -> !text.contains("helvo.") && !text.contains("java."));
     }
 }

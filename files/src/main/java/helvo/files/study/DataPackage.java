@@ -17,8 +17,8 @@ import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.JsonNodeFactory;
 import tools.jackson.databind.node.ObjectNode;
 
-/// The description of a study's data by the Data Package standard, version 2 (https://datapackage.org/standard/data-package/), by
-/// which other programs read them.
+/// The description of a study's data by the Data Package standard, version 2
+/// (https://datapackage.org/standard/data-package/), by which other programs read them.
 final class DataPackage {
     static final String FILE = "datapackage.json";
     private static final String PROFILE = "https://datapackage.org/profiles/2.0/datapackage.json";
@@ -66,8 +66,11 @@ final class DataPackage {
             Column column = table.columns().get(c);
             ObjectNode field = fields.addObject();
             field.put("name", names.get(c));
-            field.put("type", holdsOnly(column, data.forms().get(c), data.numbers().get(c).isEmpty(), missing)
-                    ? data.forms().get(c).type() : "any");
+            field.put(
+                    "type",
+                    holdsOnly(column, data.forms().get(c), data.numbers().get(c).isEmpty(), missing)
+                            ? data.forms().get(c).type()
+                            : "any");
             field.put("title", column.heading().text());
             if (!column.unit().isEmpty()) {
                 field.put("unit", column.unit());
@@ -83,8 +86,8 @@ final class DataPackage {
         return "data/" + name + ".csv";
     }
 
-    /// Texts that stand where a number or a date should, so that nobody else takes the column for one of text. Those that a column of
-    /// text holds as well cannot be listed, since they would be missing there too.
+    /// Texts that stand where a number or a date should, so that nobody else takes the column for one of text.
+    /// Those that a column of text holds as well cannot be listed, since they would be missing there too.
     private static Set<String> missing(Table table, TableData data) {
         var texts = new TreeSet<String>();
         var words = new HashSet<String>();
@@ -108,8 +111,11 @@ final class DataPackage {
     }
 
     private static boolean holdsOnly(Column column, FieldForm form, boolean isPure, Set<String> missing) {
-        return isPure && (form == FieldForm.STRING || IntStream.range(0, column.cells().size())
-                .allMatch(row -> !(column.cells().cell(row) instanceof Cell.Text(String text)) || missing.contains(text)));
+        return isPure
+                && (form == FieldForm.STRING
+                        || IntStream.range(0, column.cells().size())
+                                .allMatch(row -> !(column.cells().cell(row) instanceof Cell.Text(String text))
+                                        || missing.contains(text)));
     }
 
     /// The columns' names, each but once.
@@ -132,14 +138,20 @@ final class DataPackage {
     }
 
     private static String free(String wished, String joint, List<String> taken) {
-        return IntStream.iterate(1, i -> i + 1).mapToObj(i -> i == 1 ? wished : wished + joint + i)
-                .filter(name -> !taken.contains(name)).findFirst().orElseThrow();
+        return IntStream.iterate(1, i -> i + 1)
+                .mapToObj(i -> i == 1 ? wished : wished + joint + i)
+                .filter(name -> !taken.contains(name))
+                .findFirst()
+                .orElseThrow();
     }
 
     /// Small Latin letters, digits and hyphens, as the standard wants names.
     private static String slug(String name, String otherwise) {
-        String plain = Normalizer.normalize(name, Normalizer.Form.NFD).toLowerCase(Locale.ROOT)
-                .replaceAll("\\p{M}", "").replaceAll("[^a-z0-9]+", "-").replaceAll("^-+|-+$", "");
+        String plain = Normalizer.normalize(name, Normalizer.Form.NFD)
+                .toLowerCase(Locale.ROOT)
+                .replaceAll("\\p{M}", "")
+                .replaceAll("[^a-z0-9]+", "-")
+                .replaceAll("^-+|-+$", "");
         return plain.isEmpty() ? otherwise : plain.substring(0, Math.min(plain.length(), 60));
     }
 }

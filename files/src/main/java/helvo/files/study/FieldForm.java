@@ -18,7 +18,13 @@ import java.util.Locale;
 /// How the cells of a column are written as fields of a CSV file, by the types of the Table Schema standard
 /// (https://datapackage.org/standard/table-schema/).
 enum FieldForm {
-    NUMBER, STRING, YEAR, YEARMONTH, DATE, DATETIME, TIME;
+    NUMBER,
+    STRING,
+    YEAR,
+    YEARMONTH,
+    DATE,
+    DATETIME,
+    TIME;
 
     private static final DateTimeFormatter MOMENT = DateTimeFormatter.ofPattern("uuuu-MM-dd'T'HH:mm:ss", Locale.ROOT);
     private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("HH:mm:ss", Locale.ROOT);
@@ -32,18 +38,24 @@ enum FieldForm {
         return switch (column.kind()) {
             case NUMBER -> NUMBER;
             case TEXT -> STRING;
-            case DATE -> ofDates(column.cells(), column.format() instanceof Format.Dates(var shown, _, _) ? shown : DateText.Form.SECOND);
+            case DATE ->
+                ofDates(
+                        column.cells(),
+                        column.format() instanceof Format.Dates(var shown, var _, var _)
+                                ? shown
+                                : DateText.Form.SECOND);
         };
     }
 
     private static FieldForm ofDates(Cells cells, DateText.Form shown) {
-        FieldForm coarsest = switch (shown) {
-            case YEAR -> YEAR;
-            case MONTH -> YEARMONTH;
-            case DAY -> DATE;
-            case MINUTE, SECOND -> DATETIME;
-            case TIME, TIME_WITH_SECONDS -> TIME;
-        };
+        FieldForm coarsest =
+                switch (shown) {
+                    case YEAR -> YEAR;
+                    case MONTH -> YEARMONTH;
+                    case DAY -> DATE;
+                    case MINUTE, SECOND -> DATETIME;
+                    case TIME, TIME_WITH_SECONDS -> TIME;
+                };
         for (int row = 0; row < cells.size(); row++) {
             while (cells.cell(row) instanceof Cell.Number number && coarsest != DATETIME && !coarsest.writes(number)) {
                 coarsest = coarsest == TIME ? DATETIME : values()[coarsest.ordinal() + 1];
@@ -65,7 +77,9 @@ enum FieldForm {
 
     /// The text of a cell in this form.
     String field(Cell cell) {
-        return cell instanceof Cell.Number(double number) && this != NUMBER && this != STRING ? date(number) : cell.exactText();
+        return cell instanceof Cell.Number(double number) && this != NUMBER && this != STRING
+                ? date(number)
+                : cell.exactText();
     }
 
     private String date(double seconds) {
@@ -85,11 +99,13 @@ enum FieldForm {
 
     /// The cell that a field of this form means; what is not of the form is text.
     Cell cell(String field) {
-        return field.isEmpty() ? Cell.EMPTY : switch (this) {
-            case NUMBER -> number(field);
-            case STRING -> new Cell.Text(field);
-            case YEAR, YEARMONTH, DATE, DATETIME, TIME -> date(field);
-        };
+        return field.isEmpty()
+                ? Cell.EMPTY
+                : switch (this) {
+                    case NUMBER -> number(field);
+                    case STRING -> new Cell.Text(field);
+                    case YEAR, YEARMONTH, DATE, DATETIME, TIME -> date(field);
+                };
     }
 
     /// A number in the one way that they are written here, else a text.
@@ -126,13 +142,14 @@ enum FieldForm {
 
     private Cell date(String field) {
         try {
-            return new Cell.Number(DateText.seconds(switch (this) {
-                case YEAR -> LocalDate.of(Integer.parseInt(field), 1, 1).atStartOfDay();
-                case YEARMONTH -> YearMonth.parse(field).atDay(1).atStartOfDay();
-                case DATE -> LocalDate.parse(field).atStartOfDay();
-                case TIME -> LocalTime.parse(field).atDate(LocalDate.EPOCH);
-                default -> LocalDateTime.parse(field);
-            }));
+            return new Cell.Number(DateText.seconds(
+                    switch (this) {
+                        case YEAR -> LocalDate.of(Integer.parseInt(field), 1, 1).atStartOfDay();
+                        case YEARMONTH -> YearMonth.parse(field).atDay(1).atStartOfDay();
+                        case DATE -> LocalDate.parse(field).atStartOfDay();
+                        case TIME -> LocalTime.parse(field).atDate(LocalDate.EPOCH);
+                        default -> LocalDateTime.parse(field);
+                    }));
         } catch (DateTimeException | NumberFormatException notOne) {
             return new Cell.Text(field);
         }

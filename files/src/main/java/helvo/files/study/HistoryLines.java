@@ -17,8 +17,9 @@ import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ObjectNode;
 
-/// The steps of a study, a line of JSON for each: when, what in words, and the edit. Where the state before the first of them is
-/// small it stands before it, so that they can be undone after reading; otherwise they are for reading only.
+/// The steps of a study, a line of JSON for each: when, what in words, and the edit. Where the state before the
+/// first of them is small it stands before it, so that they can be undone after reading; otherwise they are for
+/// reading only.
 final class HistoryLines {
     static final String FILE = "history.jsonl";
     /// Longer lines say in words only what was done.
@@ -32,10 +33,14 @@ final class HistoryLines {
     static String text(History history) {
         JsonMapper json = StudyJson.mapper();
         var lines = new StringBuilder();
-        history.earlier().forEach(step -> lines.append(line(step.at(), step.sentence())).append('\n'));
-        List<String> edits = history.steps().stream().map(step -> StudyJson.text(step.edit())).toList();
+        history.earlier()
+                .forEach(step -> lines.append(line(step.at(), step.sentence())).append('\n'));
+        List<String> edits = history.steps().stream()
+                .map(step -> StudyJson.text(step.edit()))
+                .toList();
         Study start = history.at(0);
-        boolean whole = edits.size() <= MAX_STEPS && cells(start) <= MAX_CELLS
+        boolean whole = edits.size() <= MAX_STEPS
+                && cells(start) <= MAX_CELLS
                 && edits.stream().allMatch(each -> each.length() <= MAX_LINE);
         if (whole && !edits.isEmpty()) {
             ObjectNode first = json.createObjectNode();
@@ -43,7 +48,8 @@ final class HistoryLines {
             lines.append(first).append('\n');
         }
         for (int i = 0; i < edits.size(); i++) {
-            ObjectNode line = line(history.steps().get(i).at(), history.steps().get(i).sentence());
+            ObjectNode line =
+                    line(history.steps().get(i).at(), history.steps().get(i).sentence());
             if (edits.get(i).length() <= MAX_LINE) {
                 line.set("edit", json.readTree(edits.get(i)));
             }
@@ -68,10 +74,15 @@ final class HistoryLines {
     static Read read(byte[] bytes, Study study, int version) {
         String text;
         try {
-            text = StandardCharsets.UTF_8.newDecoder().decode(ByteBuffer.wrap(bytes)).toString();
+            text = StandardCharsets.UTF_8
+                    .newDecoder()
+                    .decode(ByteBuffer.wrap(bytes))
+                    .toString();
         } catch (CharacterCodingException noText) {
-            return new Read(History.from(study), Optional.of("Its steps could not be read: they are not valid UTF-8. The study itself is "
-                    + "whole."));
+            return new Read(
+                    History.from(study),
+                    Optional.of(
+                            "Its steps could not be read: they are not valid UTF-8. The study itself is " + "whole."));
         }
         var earlier = new ArrayList<History.Logged>();
         Optional<History> again = Optional.empty();
@@ -86,12 +97,21 @@ final class HistoryLines {
                 unread += isStep(each) ? 0 : 1;
             }
         }
-        Optional<String> notice = unread == 0 ? Optional.empty() : Optional.of(unread == 1
-                ? "One line of its history could not be read: a step may be missing there, and none can be undone. The study itself is "
-                + "whole."
-                : Phrase.of("%,d lines of its history could not be read: steps may be missing there, and none can be undone. The study "
-                + "itself is whole.", unread));
-        return new Read(again.filter(history -> history.study().equals(study)).orElseGet(() -> History.from(study, earlier)), notice);
+        Optional<String> notice = unread == 0
+                ? Optional.empty()
+                : Optional.of(
+                        unread == 1
+                                ? "One line of its history could not be read: a step may be missing there, and none "
+                                        + "can be undone. The study itself is "
+                                        + "whole."
+                                : Phrase.of(
+                                        "%,d lines of its history could not be read: steps may be missing there, and "
+                                                + "none can be undone. The study "
+                                                + "itself is whole.",
+                                        unread));
+        return new Read(
+                again.filter(history -> history.study().equals(study)).orElseGet(() -> History.from(study, earlier)),
+                notice);
     }
 
     /// Whether a line tells of a step, be it one that cannot be done again here.
@@ -108,7 +128,8 @@ final class HistoryLines {
     /// What a line adds: to the steps in words, and to the history that does them again.
     private static Optional<History> with(JsonNode line, Optional<History> again, List<History.Logged> earlier) {
         if (line.has("start")) {
-            return Optional.of(History.from(StudyJson.mapper().treeToValue(line.get("start"), Study.class), List.copyOf(earlier)));
+            return Optional.of(
+                    History.from(StudyJson.mapper().treeToValue(line.get("start"), Study.class), List.copyOf(earlier)));
         }
         if (!line.has("did")) {
             return Optional.empty();
@@ -117,10 +138,13 @@ final class HistoryLines {
         earlier.add(new History.Logged(at, line.get("did").asString()));
         return again.filter(_ -> line.has("edit"))
                 .map(history -> history.with(StudyJson.edit(line.get("edit").toString()), at))
-                .filter(history -> cells(history.study()) <= MAX_CELLS && history.steps().size() <= MAX_STEPS);
+                .filter(history ->
+                        cells(history.study()) <= MAX_CELLS && history.steps().size() <= MAX_STEPS);
     }
 
     private static long cells(Study study) {
-        return study.tables().stream().mapToLong(table -> (long) table.rows() * table.columns().size()).sum();
+        return study.tables().stream()
+                .mapToLong(table -> (long) table.rows() * table.columns().size())
+                .sum();
     }
 }

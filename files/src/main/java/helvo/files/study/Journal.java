@@ -28,11 +28,13 @@ import java.util.stream.Stream;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ObjectNode;
 
-/// What keeps a study that is open from being lost: the study as it was at first, and every commit since, each on the disk before it is
-/// told to be kept. One folder for each study; a folder that no living program holds is what a stop left behind.
+/// What keeps a study that is open from being lost: the study as it was at first, and every commit since, each on
+/// the disk before it is told to be kept. One folder for each study; a folder that no living program holds is what
+/// a stop left behind.
 ///
-/// From time to time the state reached is added, so that a program that cannot do an old edit again, or does it differently, can go on
-/// from there. States are told by what changed, and only when as much was added since the last, so that a journal grows by the edits.
+/// From time to time the state reached is added, so that a program that cannot do an old edit again, or does it
+/// differently, can go on from there. States are told by what changed, and only when as much was added since the
+/// last, so that a journal grows by the edits.
 public final class Journal implements AutoCloseable {
     private static final String BASE = "base" + StudyFile.ENDING;
     private static final String RECORDS = "journal";
@@ -40,7 +42,8 @@ public final class Journal implements AutoCloseable {
     /// Of folders that this program has made.
     private static final Pattern NAME = Pattern.compile("[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}");
     /// Of files that it makes there.
-    private static final Pattern OWN_FILES = Pattern.compile(Pattern.quote(BASE) + "|" + RECORDS + "(\\.end)?|\\.helvo-[0-9a-z]+\\.part");
+    private static final Pattern OWN_FILES =
+            Pattern.compile(Pattern.quote(BASE) + "|" + RECORDS + "(\\.end)?|\\.helvo-[0-9a-z]+\\.part");
 
     private final Path folder;
     private final JournalFile file;
@@ -67,8 +70,16 @@ public final class Journal implements AutoCloseable {
     /// @param commits   that are kept
     /// @param unsaved   how many of them are in no file
     /// @param trouble   what could not be brought back, as a sentence
-    public record Kept(Journal journal, StoredStudy study, Optional<Path> file, Optional<FilePrint> saved, boolean isSaved, Instant last,
-            int commits, int unsaved, Optional<String> trouble) {}
+    public record Kept(
+            Journal journal,
+            StoredStudy study,
+            Optional<Path> file,
+            Optional<FilePrint> saved,
+            boolean isSaved,
+            Instant last,
+            int commits,
+            int unsaved,
+            Optional<String> trouble) {}
 
     /// Begins a journal in a folder of its own, which nobody else may read.
     ///
@@ -87,7 +98,10 @@ public final class Journal implements AutoCloseable {
             var journal = new Journal(folder, file, from.history().study(), 0);
             ObjectNode base = StudyJson.mapper().createObjectNode();
             base.put("version", StudyFile.VERSION);
-            put(base, FilePrint.of(folder.resolve(BASE)).orElseThrow(() -> new IOException("the beginning cannot be read")));
+            put(
+                    base,
+                    FilePrint.of(folder.resolve(BASE))
+                            .orElseThrow(() -> new IOException("the beginning cannot be read")));
             journal.add("base", bytes(base));
             return journal;
         } catch (IOException e) {
@@ -99,8 +113,8 @@ public final class Journal implements AutoCloseable {
         }
     }
 
-    /// Makes the place where journals are. Among the system's temporary files anybody may have made it before: there it serves only when
-    /// it is closed to all others.
+    /// Makes the place where journals are. Among the system's temporary files anybody may have made it before:
+    /// there it serves only when it is closed to all others.
     private static void requireOwn(Path kept) throws IOException {
         Optional<Path> shared = sharedPart(kept);
         if (shared.isPresent() && !Files.exists(shared.get(), LinkOption.NOFOLLOW_LINKS)) {
@@ -117,9 +131,12 @@ public final class Journal implements AutoCloseable {
 
     /// Of a place among the system's temporary files, the folder that lies directly among them.
     private static Optional<Path> sharedPart(Path kept) {
-        Path all = Path.of(System.getProperty("java.io.tmpdir")).toAbsolutePath().normalize();
+        Path all =
+                Path.of(System.getProperty("java.io.tmpdir")).toAbsolutePath().normalize();
         Path place = kept.toAbsolutePath().normalize();
-        return place.startsWith(all) && !place.equals(all) ? Optional.of(all.resolve(all.relativize(place).getName(0))) : Optional.empty();
+        return place.startsWith(all) && !place.equals(all)
+                ? Optional.of(all.resolve(all.relativize(place).getName(0)))
+                : Optional.empty();
     }
 
     /// Adds a commit; it is on the disk when this returns.
@@ -128,7 +145,8 @@ public final class Journal implements AutoCloseable {
         commits++;
     }
 
-    /// Says that a file has what so many commits led to: 0 for what the journal begins with, less than 0 where that is so many further on.
+    /// Says that a file has what so many commits led to: 0 for what the journal begins with, less than 0 where that
+    /// is so many further on.
     public void saved(Path in, FilePrint print, int commits) throws IOException {
         ObjectNode saved = StudyJson.mapper().createObjectNode();
         saved.put("commits", commits);
@@ -206,7 +224,10 @@ public final class Journal implements AutoCloseable {
 
     /// Folders of this person's journals, in whatever state. Links are not followed.
     public static List<Path> folders(Path kept) {
-        if (!Files.isDirectory(kept) || sharedPart(kept).filter(shared -> !Owner.isPrivateFolder(shared)).isPresent()) {
+        if (!Files.isDirectory(kept)
+                || sharedPart(kept)
+                        .filter(shared -> !Owner.isPrivateFolder(shared))
+                        .isPresent()) {
             return List.of();
         }
         try (Stream<Path> folders = Files.list(kept)) {
@@ -217,12 +238,14 @@ public final class Journal implements AutoCloseable {
     }
 
     private static boolean isOne(Path folder) {
-        return NAME.matcher(folder.getFileName().toString()).matches() && Files.isDirectory(folder, LinkOption.NOFOLLOW_LINKS)
-                && Owner.isThisPerson(folder) && JournalFile.isOne(folder.resolve(RECORDS));
+        return NAME.matcher(folder.getFileName().toString()).matches()
+                && Files.isDirectory(folder, LinkOption.NOFOLLOW_LINKS)
+                && Owner.isThisPerson(folder)
+                && JournalFile.isOne(folder.resolve(RECORDS));
     }
 
-    /// Brings a study back, up to its last commit. One without any commit is removed. A damaged journal is copied first; where nothing can
-    /// be brought back of it, only the copy stays.
+    /// Brings a study back, up to its last commit. One without any commit is removed. A damaged journal is copied
+    /// first; where nothing can be brought back of it, only the copy stays.
     ///
     /// @return empty when a living program holds it, or when nothing was done
     /// @throws CannotRead when nothing can be brought back, as a sentence
@@ -239,8 +262,10 @@ public final class Journal implements AutoCloseable {
             throw e;
         } catch (CannotRead e) {
             file.close();
-            throw new CannotRead("A study that was open could not be brought back; what is left of it is in " + folder + ". ("
-                    + e.getMessage() + ")", e);
+            throw new CannotRead(
+                    "A study that was open could not be brought back; what is left of it is in " + folder + ". ("
+                            + e.getMessage() + ")",
+                    e);
         }
     }
 
@@ -256,7 +281,8 @@ public final class Journal implements AutoCloseable {
         if (!Files.isRegularFile(base, LinkOption.NOFOLLOW_LINKS)) {
             throw new CannotRead("its beginning, " + BASE + ", is not there");
         }
-        FilePrint print = FilePrint.of(base).orElseThrow(() -> new CannotRead("its beginning, " + BASE + ", cannot be read"));
+        FilePrint print =
+                FilePrint.of(base).orElseThrow(() -> new CannotRead("its beginning, " + BASE + ", cannot be read"));
         StoredStudy from = StudyFile.read(base, Progress.none());
         var replay = new Replay(from.history(), print);
         found.records().forEach(replay::read);
@@ -266,12 +292,14 @@ public final class Journal implements AutoCloseable {
         }
         if (isDamaged && replay.done == 0) {
             putAside(folder, file);
-            throw new CannotRead(Phrase.of("it is damaged: %,d of %,d bytes could not be read, and no step could be done again",
+            throw new CannotRead(Phrase.of(
+                    "it is damaged: %,d of %,d bytes could not be read, and no step could be done again",
                     found.unread(), found.size()));
         }
         var journal = new Journal(folder, file, from.history().study(), replay.reached());
         if (replay.notDone == 0) {
-            for (byte[] record : found.records().subList(found.intact(), found.records().size())) {
+            for (byte[] record :
+                    found.records().subList(found.intact(), found.records().size())) {
                 file.append(record);
             }
         } else if (!isDamaged) {
@@ -279,15 +307,28 @@ public final class Journal implements AutoCloseable {
             journal.addStateNow(replay.history.study());
         }
         int unsaved = replay.savedIn.isPresent() ? Math.max(0, replay.reached() - replay.saved) : replay.reached();
-        Optional<String> trouble = Stream.of(damage(found), replay.trouble()).flatMap(Optional::stream).reduce((a, b) -> a + " " + b);
+        Optional<String> trouble = Stream.of(damage(found), replay.trouble())
+                .flatMap(Optional::stream)
+                .reduce((a, b) -> a + " " + b);
         boolean isSaved = replay.commits == replay.saved && replay.notDone == 0;
-        return Optional.of(new Kept(journal, from.with(replay.history), replay.savedIn, replay.print, isSaved,
-                replay.last, replay.reached(), unsaved, trouble));
+        return Optional.of(new Kept(
+                journal,
+                from.with(replay.history),
+                replay.savedIn,
+                replay.print,
+                isSaved,
+                replay.last,
+                replay.reached(),
+                unsaved,
+                trouble));
     }
 
     private static Optional<String> damage(JournalFile.Found found) {
-        return found.copy().map(copy -> Phrase.of("What was kept of it was damaged: %,d of %,d bytes could not be read. The damaged "
-                + "file is kept as %s.", found.unread(), found.size(), copy));
+        return found.copy()
+                .map(copy -> Phrase.of(
+                        "What was kept of it was damaged: %,d of %,d bytes could not be read. The damaged "
+                                + "file is kept as %s.",
+                        found.unread(), found.size(), copy));
     }
 
     /// Of a journal that nothing comes of only copies stay, which are not offered.
@@ -308,7 +349,8 @@ public final class Journal implements AutoCloseable {
         return new String(record, 0, Math.min(record.length, 8), StandardCharsets.UTF_8).startsWith("{\"base\"");
     }
 
-    /// Does the commits again. Each has a number, so that those that damage has taken are missed, and what needs them is not done.
+    /// Does the commits again. Each has a number, so that those that damage has taken are missed, and what needs
+    /// them is not done.
     private static final class Replay {
         private final Study base;
         private final FilePrint basePrint;
@@ -335,7 +377,8 @@ public final class Journal implements AutoCloseable {
             this.basePrint = basePrint;
         }
 
-        /// What cannot be read, or done, counts as a commit that was not done: nothing behind it can be relied on until a state is.
+        /// What cannot be read, or done, counts as a commit that was not done: nothing behind it can be relied on
+        /// until a state is.
         void read(byte[] record) {
             try {
                 JsonNode content = StudyFile.inWordsOfNow(StudyJson.mapper().readTree(record), version);
@@ -393,10 +436,15 @@ public final class Journal implements AutoCloseable {
         }
 
         Optional<String> trouble() {
-            return notDone > 0 ? Optional.of("Its last " + (notDone == 1 ? "step" : notDone + " steps") + " could not be done again.")
-                    : stepsLost ? Optional.of("Its steps cannot be undone, since they were made by another version of Helvo or are "
-                    + "damaged.")
-                    : Optional.empty();
+            return notDone > 0
+                    ? Optional.of(
+                            "Its last " + (notDone == 1 ? "step" : notDone + " steps") + " could not be done again.")
+                    : stepsLost
+                            ? Optional.of(
+                                    "Its steps cannot be undone, since they were made by another version of Helvo or "
+                                            + "are "
+                                            + "damaged.")
+                            : Optional.empty();
         }
     }
 }

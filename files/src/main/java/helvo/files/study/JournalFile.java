@@ -23,10 +23,10 @@ import java.util.zip.Inflater;
 
 /// A file of records that only grows. Each has its length and a CRC-32C, and is on the disk when [#append] returns.
 ///
-/// A disk writes whole blocks: a power cut may spoil the last block, and with it records that were in it before. So what lies in the
-/// last block is written a second time beside the file, in one of two places by turns, of which one is always whole. That tells as well
-/// how long the file is: what lies behind was never acknowledged, and what is missing before it is damage. Damaged files are copied before
-/// anything is written to them.
+/// A disk writes whole blocks: a power cut may spoil the last block, and with it records that were in it before. So
+/// what lies in the last block is written a second time beside the file, in one of two places by turns, of which
+/// one is always whole. That tells as well how long the file is: what lies behind was never acknowledged, and what
+/// is missing before it is damage. Damaged files are copied before anything is written to them.
 ///
 /// The program that writes it holds a lock on it, by which others know that it is alive.
 final class JournalFile implements AutoCloseable {
@@ -46,7 +46,8 @@ final class JournalFile implements AutoCloseable {
     private static final int LARGEST = 1 << 30;
     /// What fits into an array when it is read.
     private static final Room ROOM = new Room(LARGEST, Integer.MAX_VALUE - 16);
-    /// Bytes that are summed up to find whole records behind damage; beyond that the file is too large to look everywhere.
+    /// Bytes that are summed up to find whole records behind damage; beyond that the file is too large to look
+    /// everywhere.
     private static final long MOST_SEARCHED = 1L << 30;
 
     private final FileChannel channel;
@@ -88,14 +89,16 @@ final class JournalFile implements AutoCloseable {
     }
 
     static JournalFile create(Path file, Room room) throws IOException {
-        FileChannel channel = FileChannel.open(file, StandardOpenOption.CREATE_NEW, StandardOpenOption.READ, StandardOpenOption.WRITE);
+        FileChannel channel = FileChannel.open(
+                file, StandardOpenOption.CREATE_NEW, StandardOpenOption.READ, StandardOpenOption.WRITE);
         FileChannel tail = null;
         try {
             FileLock lock = locked(channel);
             if (lock == null) {
                 throw new IOException("a new journal is held");
             }
-            tail = FileChannel.open(beside(file), StandardOpenOption.CREATE_NEW, StandardOpenOption.READ, StandardOpenOption.WRITE);
+            tail = FileChannel.open(
+                    beside(file), StandardOpenOption.CREATE_NEW, StandardOpenOption.READ, StandardOpenOption.WRITE);
             var journal = new JournalFile(channel, tail, lock, Found.NOTHING, room);
             journal.begin(MAGIC);
             Disk.force(file.toAbsolutePath().getParent());
@@ -118,7 +121,8 @@ final class JournalFile implements AutoCloseable {
         if (!isOne(file)) {
             throw new IOException("it is no journal of this person");
         }
-        FileChannel channel = FileChannel.open(file, StandardOpenOption.READ, StandardOpenOption.WRITE, LinkOption.NOFOLLOW_LINKS);
+        FileChannel channel =
+                FileChannel.open(file, StandardOpenOption.READ, StandardOpenOption.WRITE, LinkOption.NOFOLLOW_LINKS);
         FileChannel tail = null;
         try {
             FileLock lock = locked(channel);
@@ -126,7 +130,11 @@ final class JournalFile implements AutoCloseable {
                 channel.close();
                 return Optional.empty();
             }
-            tail = FileChannel.open(beside(file), StandardOpenOption.CREATE, StandardOpenOption.READ, StandardOpenOption.WRITE,
+            tail = FileChannel.open(
+                    beside(file),
+                    StandardOpenOption.CREATE,
+                    StandardOpenOption.READ,
+                    StandardOpenOption.WRITE,
                     LinkOption.NOFOLLOW_LINKS);
             byte[] bytes = restored(channel, tail);
             var records = new ArrayList<byte[]>();
@@ -149,7 +157,8 @@ final class JournalFile implements AutoCloseable {
     }
 
     /// Looks for what damage has cut off, and keeps a copy of it.
-    private static Found found(Path file, byte[] bytes, int end, List<byte[]> records, long knownEnd) throws IOException {
+    private static Found found(Path file, byte[] bytes, int end, List<byte[]> records, long knownEnd)
+            throws IOException {
         int intact = records.size();
         long unread = Math.max(0, knownEnd - bytes.length);
         int from = end;
@@ -182,7 +191,7 @@ final class JournalFile implements AutoCloseable {
     }
 
     private static Path copied(Path file) throws IOException {
-        for (int i = 1;; i++) {
+        for (int i = 1; ; i++) {
             Path copy = file.resolveSibling(file.getFileName() + DAMAGED + (i == 1 ? "" : "." + i));
             if (!Files.exists(copy, LinkOption.NOFOLLOW_LINKS)) {
                 return Files.copy(file, copy, LinkOption.NOFOLLOW_LINKS);
@@ -194,7 +203,11 @@ final class JournalFile implements AutoCloseable {
     private static long knownEnd(FileChannel tail) throws IOException {
         long end = -1;
         for (int i = 0; i < 2; i++) {
-            end = Math.max(end, place(tail, i).map(place -> place.getLong(12) + place.getInt(20)).orElse(-1L));
+            end = Math.max(
+                    end,
+                    place(tail, i)
+                            .map(place -> place.getLong(12) + place.getInt(20))
+                            .orElse(-1L));
         }
         return end;
     }
@@ -263,7 +276,8 @@ final class JournalFile implements AutoCloseable {
         ByteBuffer place = ByteBuffer.allocate(PLACE_HEAD + block.length);
         place.position(4);
         place.putLong(turn).putLong(end - block.length).putInt(block.length).put(block);
-        place.putInt(0, check(Arrays.copyOfRange(place.array(), 4, place.capacity()))).flip();
+        place.putInt(0, check(Arrays.copyOfRange(place.array(), 4, place.capacity())))
+                .flip();
         write(tail, place, turn % 2 * PLACE);
         tail.force(false);
         turn++;
@@ -274,7 +288,7 @@ final class JournalFile implements AutoCloseable {
     }
 
     private static void write(FileChannel into, ByteBuffer bytes, long at) throws IOException {
-        for (long place = at; bytes.hasRemaining();) {
+        for (long place = at; bytes.hasRemaining(); ) {
             place += into.write(bytes, place);
         }
     }
@@ -290,7 +304,10 @@ final class JournalFile implements AutoCloseable {
             Optional<ByteBuffer> place = place(tail, i);
             if (place.isPresent()) {
                 long at = place.get().getLong(12);
-                byte[] copy = Arrays.copyOfRange(place.get().array(), PLACE_HEAD, PLACE_HEAD + place.get().getInt(20));
+                byte[] copy = Arrays.copyOfRange(
+                        place.get().array(),
+                        PLACE_HEAD,
+                        PLACE_HEAD + place.get().getInt(20));
                 if (at >= 0 && at <= bytes.length) {
                     byte[] mended = Arrays.copyOf(bytes, (int) at + copy.length);
                     System.arraycopy(copy, 0, mended, (int) at, copy.length);
@@ -315,7 +332,9 @@ final class JournalFile implements AutoCloseable {
         }
         ByteBuffer place = ByteBuffer.wrap(bytes);
         int length = place.getInt(20);
-        boolean whole = length >= 0 && length <= BLOCK && PLACE_HEAD + length <= bytes.length
+        boolean whole = length >= 0
+                && length <= BLOCK
+                && PLACE_HEAD + length <= bytes.length
                 && place.getInt(0) == check(Arrays.copyOfRange(bytes, 4, PLACE_HEAD + length));
         return whole ? Optional.of(place) : Optional.empty();
     }
@@ -375,7 +394,10 @@ final class JournalFile implements AutoCloseable {
     /// The record behind a byte that says whether it is packed, and then its length.
     private static byte[] packed(byte[] record, boolean isRoomy) {
         if (record.length < SMALL || isRoomy && record.length > LONG) {
-            return ByteBuffer.allocate(1 + record.length).put((byte) 0).put(record).array();
+            return ByteBuffer.allocate(1 + record.length)
+                    .put((byte) 0)
+                    .put(record)
+                    .array();
         }
         var deflater = new Deflater(Deflater.BEST_SPEED);
         try {
@@ -383,7 +405,11 @@ final class JournalFile implements AutoCloseable {
             deflater.finish();
             byte[] packed = new byte[record.length + record.length / 1000 + 64];
             int length = deflater.deflate(packed);
-            return ByteBuffer.allocate(5 + length).put((byte) 1).putInt(record.length).put(packed, 0, length).array();
+            return ByteBuffer.allocate(5 + length)
+                    .put((byte) 1)
+                    .putInt(record.length)
+                    .put(packed, 0, length)
+                    .array();
         } finally {
             deflater.end();
         }
@@ -415,7 +441,8 @@ final class JournalFile implements AutoCloseable {
     /// Lets go of it; it stays on the disk. A second time nothing happens.
     @Override
     public void close() throws IOException {
-        try (channel; tail) {
+        try (channel;
+                tail) {
             if (lock.isValid()) {
                 lock.release();
             }

@@ -9,7 +9,7 @@ final class RowRanges {
 
     static String text(BitSet rows) {
         var text = new StringBuilder();
-        for (int from = rows.nextSetBit(0); from >= 0;) {
+        for (int from = rows.nextSetBit(0); from >= 0; ) {
             int end = rows.nextClearBit(from);
             text.append(text.isEmpty() ? "" : ", ").append(from + 1).append(end == from + 1 ? "" : "-" + end);
             from = rows.nextSetBit(end);

@@ -14,8 +14,8 @@ import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
-/// A study told by how it differs from an earlier one: all of it but the cells, and of the cells those that changed. It grows with the
-/// changes, not with the tables.
+/// A study told by how it differs from an earlier one: all of it but the cells, and of the cells those that
+/// changed. It grows with the changes, not with the tables.
 final class StatePatch {
     private static final JsonMapper JSON = StudyJson.mapper();
 
@@ -27,10 +27,16 @@ final class StatePatch {
         ArrayNode tables = patch.putArray("cells");
         for (Table table : now.tables()) {
             ArrayNode columns = tables.addArray();
-            Optional<Table> old = base.tables().stream().filter(each -> each.id() == table.id()).findFirst();
+            Optional<Table> old = base.tables().stream()
+                    .filter(each -> each.id() == table.id())
+                    .findFirst();
             for (Column column : table.columns()) {
-                columns.add(cells(old.flatMap(each -> each.columns().stream().filter(like -> like.id() == column.id()).findFirst())
-                        .map(Column::cells), column.cells()));
+                columns.add(cells(
+                        old.flatMap(each -> each.columns().stream()
+                                        .filter(like -> like.id() == column.id())
+                                        .findFirst())
+                                .map(Column::cells),
+                        column.cells()));
             }
         }
         return patch;
@@ -83,8 +89,14 @@ final class StatePatch {
             for (int c = 0; c < table.columns().size(); c++) {
                 Column column = table.columns().get(c);
                 JsonNode told = patch.get("cells").get(t).get(c);
-                columns.add(column.with(told.has("all") ? JSON.treeToValue(told.get("all"), Cells.class)
-                        : cells(base.table(table.id()).column(column.id()).cells(), told)));
+                columns.add(column.with(
+                        told.has("all")
+                                ? JSON.treeToValue(told.get("all"), Cells.class)
+                                : cells(
+                                        base.table(table.id())
+                                                .column(column.id())
+                                                .cells(),
+                                        told)));
             }
             tables.add(table.with(columns));
         }

@@ -12,8 +12,8 @@ import java.nio.file.Path;
 import java.util.Locale;
 import tools.jackson.databind.JsonNode;
 
-/// The study file: a zip that is a Data Package, so that other programs read the tables, with `study.json` for all else and
-/// `history.jsonl` for the steps. `docs/format.md` describes it. The same history gives the same bytes.
+/// The study file: a zip that is a Data Package, so that other programs read the tables, with `study.json` for all
+/// else and `history.jsonl` for the steps. `docs/format.md` describes it. The same history gives the same bytes.
 public final class StudyFile {
     public static final String ENDING = ".helvo";
     /// Of the format; raised when an older Helvo could misread a file.

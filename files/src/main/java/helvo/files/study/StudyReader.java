@@ -58,25 +58,37 @@ final class StudyReader {
         } catch (CancellationException e) {
             throw e;
         } catch (OutOfMemoryError e) {
-            throw new CannotRead("“" + name + "” holds more than fits into the memory that Helvo may use: close other programs.", e);
-        } catch (IOException | UncheckedIOException | JacksonException | IllegalArgumentException | NullPointerException
-                | ClassCastException | ArithmeticException | IndexOutOfBoundsException e) {
-            throw new CannotRead("“" + name + "” is damaged and was not opened: take an earlier copy of it." + DamageText.bracketed(e),
+            throw new CannotRead(
+                    "“" + name + "” holds more than fits into the memory that Helvo may use: close other programs.", e);
+        } catch (IOException
+                | UncheckedIOException
+                | JacksonException
+                | IllegalArgumentException
+                | NullPointerException
+                | ClassCastException
+                | ArithmeticException
+                | IndexOutOfBoundsException e) {
+            throw new CannotRead(
+                    "“" + name + "” is damaged and was not opened: take an earlier copy of it."
+                            + DamageText.bracketed(e),
                     e);
         }
     }
 
     private static CannotRead noStudy(String name) {
-        return new CannotRead("“" + name + "” is no study saved by Helvo (.helvo). If it is a table of measurements, `helvo check` "
-                + "tells what "
-                + "it holds and `helvo open` opens it, to make a study of it.");
+        return new CannotRead(
+                "“" + name + "” is no study saved by Helvo (.helvo). If it is a table of measurements, `helvo check` "
+                        + "tells what "
+                        + "it holds and `helvo open` opens it, to make a study of it.");
     }
 
     private static StoredStudy read(GuardedZip zip, String name, Progress progress) throws IOException, CannotRead {
         JsonNode root = StudyJson.mapper().readTree(bytes(zip, StudyFile.STUDY, Limits.STUDY_TEXT_BYTES));
-        if (!(root instanceof ObjectNode written) || !written.path("version").isInt() || written.path("version").asInt() < 1) {
-            throw new CannotRead("“" + name + "” is no study of Helvo: its " + StudyFile.STUDY
-                    + " does not say its version.");
+        if (!(root instanceof ObjectNode written)
+                || !written.path("version").isInt()
+                || written.path("version").asInt() < 1) {
+            throw new CannotRead(
+                    "“" + name + "” is no study of Helvo: its " + StudyFile.STUDY + " does not say its version.");
         }
         int version = written.get("version").asInt();
         boolean isNewer = version > StudyFile.VERSION;
@@ -88,8 +100,15 @@ final class StudyReader {
         var longer = new ArrayList<String>();
         for (int i = 0; i < bare.tables().size(); i++) {
             Table table = bare.tables().get(i);
-            TableData.Read read = table(zip, name, table, document.get("tables").get(i), isNewer,
-                    progress.part((double) i / bare.tables().size(), (i + 1.0) / bare.tables().size()));
+            TableData.Read read = table(
+                    zip,
+                    name,
+                    table,
+                    document.get("tables").get(i),
+                    isNewer,
+                    progress.part(
+                            (double) i / bare.tables().size(),
+                            (i + 1.0) / bare.tables().size()));
             read.surplus().ifPresent(what -> longer.add("the data of “" + table.name() + "” have " + what));
             tables.add(table.columns().isEmpty() ? table : with(table, read.cells()));
         }
@@ -97,13 +116,22 @@ final class StudyReader {
         HistoryLines.Read history = zip.has(HistoryLines.FILE)
                 ? HistoryLines.read(bytes(zip, HistoryLines.FILE, Limits.STUDY_TEXT_BYTES), study, version)
                 : new HistoryLines.Read(History.from(study), Optional.empty());
-        Optional<String> readOnly = isNewer ? Optional.of("“" + name
-                + "” was saved by a newer Helvo. It can be read and changed here, but is saved under another name "
-                + "only, so that nothing of it is lost.")
-                : longer.isEmpty() ? Optional.empty() : Optional.of("“" + name + "” was changed by another program: "
-                + String.join("; ", longer) + " than " + StudyFile.STUDY + " tells of, which were not read. It is saved under another "
-                + "name only, so that nothing of it is lost.");
-        return new StoredStudy(history.history(), unknown(zip, document, study), readOnly, history.notice().stream().toList());
+        Optional<String> readOnly = isNewer
+                ? Optional.of("“" + name
+                        + "” was saved by a newer Helvo. It can be read and changed here, but is saved under another "
+                        + "name "
+                        + "only, so that nothing of it is lost.")
+                : longer.isEmpty()
+                        ? Optional.empty()
+                        : Optional.of("“" + name + "” was changed by another program: "
+                                + String.join("; ", longer) + " than " + StudyFile.STUDY
+                                + " tells of, which were not read. It is saved under another "
+                                + "name only, so that nothing of it is lost.");
+        return new StoredStudy(
+                history.history(),
+                unknown(zip, document, study),
+                readOnly,
+                history.notice().stream().toList());
     }
 
     /// Before anything is made of it.
@@ -111,13 +139,19 @@ final class StudyReader {
         int tables = document.path("tables").size();
         int figures = document.path("figures").size();
         if (tables > Limits.TABLES || figures > Limits.FIGURES) {
-            throw new CannotRead(Phrase.of("“%s” was not opened: it has %,d tables and %,d figures, and a study has %,d and %,d at most. "
-                    + "It is damaged, or made to do harm.", name, tables, figures, Limits.TABLES, Limits.FIGURES));
+            throw new CannotRead(Phrase.of(
+                    "“%s” was not opened: it has %,d tables and %,d figures, and a study has %,d and %,d at most. "
+                            + "It is damaged, or made to do harm.",
+                    name, tables, figures, Limits.TABLES, Limits.FIGURES));
         }
         for (JsonNode table : document.path("tables")) {
             if (table.path("columns").size() > Limits.COLUMNS) {
-                throw new CannotRead(Phrase.of("“%s” was not opened: its table “%s” has %,d columns, and a table has %,d at most.", name,
-                        table.path("name").asString(""), table.path("columns").size(), Limits.COLUMNS));
+                throw new CannotRead(Phrase.of(
+                        "“%s” was not opened: its table “%s” has %,d columns, and a table has %,d at most.",
+                        name,
+                        table.path("name").asString(""),
+                        table.path("columns").size(),
+                        Limits.COLUMNS));
             }
         }
     }
@@ -140,7 +174,8 @@ final class StudyReader {
     }
 
     /// @param isNewer whether a newer program may have written other headings
-    private static TableData.Read table(GuardedZip zip, String name, Table bare, JsonNode document, boolean isNewer, Progress progress)
+    private static TableData.Read table(
+            GuardedZip zip, String name, Table bare, JsonNode document, boolean isNewer, Progress progress)
             throws IOException, CannotRead {
         String path = document.path("data").asString("");
         if (bare.columns().isEmpty()) {
@@ -165,13 +200,18 @@ final class StudyReader {
                 texts.add(RowRanges.read(column.path("rowsOfTexts").asString(""), count));
             }
             try (InputStream in = zip.stream(path, progress)) {
-                return new TableData(rows, forms, numbers, texts).read(in, isNewer ? Optional.empty()
-                        : Optional.of(DataPackage.fieldNames(bare)), Progress.none());
+                return new TableData(rows, forms, numbers, texts)
+                        .read(
+                                in,
+                                isNewer ? Optional.empty() : Optional.of(DataPackage.fieldNames(bare)),
+                                Progress.none());
             }
         } catch (CannotRead e) {
-            throw new CannotRead("“" + name + "” is damaged and was not opened: of the table “" + bare.name() + "”, "
-                    + e.getMessage()
-                    + ". Take an earlier copy of it.", e);
+            throw new CannotRead(
+                    "“" + name + "” is damaged and was not opened: of the table “" + bare.name() + "”, "
+                            + e.getMessage()
+                            + ". Take an earlier copy of it.",
+                    e);
         }
     }
 
@@ -183,7 +223,8 @@ final class StudyReader {
         for (Table table : study.tables()) {
             Set<Integer> columns = new HashSet<>();
             // A summary stands behind its source, so that none follows itself.
-            sound &= table.summary().isEmpty() || tables.contains(table.summary().get().source());
+            sound &= table.summary().isEmpty()
+                    || tables.contains(table.summary().get().source());
             sound &= tables.add(table.id()) && table.columns().stream().allMatch(column -> columns.add(column.id()));
         }
         for (Figure figure : study.figures()) {
@@ -193,7 +234,8 @@ final class StudyReader {
             sound &= study.figures().stream().anyMatch(figure -> figure.table() == table);
         }
         if (!sound) {
-            throw new CannotRead("“" + name + "” is damaged and was not opened: its tables and figures do not belong together. Take an "
+            throw new CannotRead("“" + name
+                    + "” is damaged and was not opened: its tables and figures do not belong together. Take an "
                     + "earlier copy of it.");
         }
     }
@@ -204,18 +246,25 @@ final class StudyReader {
         for (Table table : study.tables()) {
             progress.reached(Double.NaN);
             Table fresh = Derivations.refreshed(table.with(List.of()), table);
-            done.put(table.id(), table.summary().map(summary -> Summaries.refreshed(table, done.get(summary.source()))).orElse(fresh));
+            done.put(
+                    table.id(),
+                    table.summary()
+                            .map(summary -> Summaries.refreshed(table, done.get(summary.source())))
+                            .orElse(fresh));
         }
-        return study.withTables(study.tables().stream().map(table -> done.get(table.id())).toList());
+        return study.withTables(
+                study.tables().stream().map(table -> done.get(table.id())).toList());
     }
 
-    private static UnknownParts unknown(GuardedZip zip, ObjectNode document, Study study) throws IOException, CannotRead {
+    private static UnknownParts unknown(GuardedZip zip, ObjectNode document, Study study)
+            throws IOException, CannotRead {
         List<TableData> data = study.tables().stream().map(TableData::of).toList();
         List<String> names = DataPackage.resourceNames(study);
         Map<String, ObjectNode> members = new TreeMap<>();
         members.put(StudyFile.STUDY, UnknownParts.beyond(document, StudyWriter.document(study, names, data)));
         if (zip.has(DataPackage.FILE)
-                && StudyJson.mapper().readTree(bytes(zip, DataPackage.FILE, Limits.STUDY_TEXT_BYTES)) instanceof ObjectNode descriptor) {
+                && StudyJson.mapper().readTree(bytes(zip, DataPackage.FILE, Limits.STUDY_TEXT_BYTES))
+                        instanceof ObjectNode descriptor) {
             members.put(DataPackage.FILE, UnknownParts.beyond(descriptor, DataPackage.describe(study, names, data)));
         }
         Set<String> known = new HashSet<>(Set.of(StudyFile.STUDY, DataPackage.FILE, HistoryLines.FILE));

@@ -36,8 +36,10 @@ final class StudyWriter {
         UnknownParts.addTo(descriptor, unknown.members().getOrDefault(DataPackage.FILE, descriptor.objectNode()));
         UnknownParts.addTo(document, unknown.members().getOrDefault(StudyFile.STUDY, document.objectNode()));
         var zip = new ZipOutputStream(out, StandardCharsets.UTF_8);
-        zip.setLevel(study.tables().stream().anyMatch(table -> table.rows() > MANY_ROWS) ? Deflater.BEST_SPEED
-                : Deflater.DEFAULT_COMPRESSION);
+        zip.setLevel(
+                study.tables().stream().anyMatch(table -> table.rows() > MANY_ROWS)
+                        ? Deflater.BEST_SPEED
+                        : Deflater.DEFAULT_COMPRESSION);
         part(zip, DataPackage.FILE, pretty(descriptor));
         part(zip, StudyFile.STUDY, pretty(document));
         part(zip, HistoryLines.FILE, HistoryLines.text(stored.history()).getBytes(StandardCharsets.UTF_8));
@@ -47,8 +49,12 @@ final class StudyWriter {
             Table table = study.tables().get(i);
             if (!table.columns().isEmpty()) {
                 begin(zip, DataPackage.path(names.get(i)));
-                data.get(i).write(table, DataPackage.fieldNames(table), zip,
-                        progress.part((double) written / all, (double) (written + table.rows()) / all));
+                data.get(i)
+                        .write(
+                                table,
+                                DataPackage.fieldNames(table),
+                                zip,
+                                progress.part((double) written / all, (double) (written + table.rows()) / all));
                 zip.closeEntry();
                 written += table.rows();
             }
@@ -108,8 +114,10 @@ final class StudyWriter {
     }
 
     static Study withCells(Study study, CellsOfColumn cells) {
-        return study.withTables(study.tables().stream().map(table -> table.with(table.columns().stream()
-                .map(column -> column.with(cells.of(column))).toList())).toList());
+        return study.withTables(study.tables().stream()
+                .map(table -> table.with(table.columns().stream()
+                        .map(column -> column.with(cells.of(column)))
+                        .toList()))
+                .toList());
     }
-
 }

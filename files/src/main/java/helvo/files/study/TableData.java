@@ -29,8 +29,8 @@ import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.stream.IntStream;
 
-/// The cells of a table as CSV. Fields are what others expect of their types; the few cells that are something else, as a text that
-/// looks like a number, are told apart by their rows, which the study keeps.
+/// The cells of a table as CSV. Fields are what others expect of their types; the few cells that are something
+/// else, as a text that looks like a number, are told apart by their rows, which the study keeps.
 ///
 /// @param rows     of each column; a shorter one ends earlier
 /// @param forms    of the columns
@@ -62,7 +62,8 @@ record TableData(List<Integer> rows, List<FieldForm> forms, List<BitSet> numbers
             numbers.add(odd);
             texts.add(misread);
         }
-        return new TableData(table.columns().stream().map(column -> column.cells().size()).toList(), forms, numbers, texts);
+        return new TableData(
+                table.columns().stream().map(column -> column.cells().size()).toList(), forms, numbers, texts);
     }
 
     /// Writes the cells under a line of names; stretches of rows are turned into text side by side.
@@ -72,8 +73,10 @@ record TableData(List<Integer> rows, List<FieldForm> forms, List<BitSet> numbers
         for (int from = 0; from < all; from += STRETCH * AT_ONCE) {
             progress.reached((double) from / all);
             int first = from;
-            List<byte[]> texts = IntStream.range(0, AT_ONCE).parallel()
-                    .mapToObj(i -> rows(table, first + i * STRETCH, Math.min(all, first + (i + 1) * STRETCH))).toList();
+            List<byte[]> texts = IntStream.range(0, AT_ONCE)
+                    .parallel()
+                    .mapToObj(i -> rows(table, first + i * STRETCH, Math.min(all, first + (i + 1) * STRETCH)))
+                    .toList();
             for (byte[] text : texts) {
                 out.write(text);
             }
@@ -86,7 +89,9 @@ record TableData(List<Integer> rows, List<FieldForm> forms, List<BitSet> numbers
             for (int row = from; row < to; row++) {
                 for (int c = 0; c < fields.length; c++) {
                     Cell cell = table.columns().get(c).cells().cell(row);
-                    fields[c] = numbers.get(c).get(row) ? cell.exactText() : forms.get(c).field(cell);
+                    fields[c] = numbers.get(c).get(row)
+                            ? cell.exactText()
+                            : forms.get(c).field(cell);
                 }
                 csv.writeRecord(fields);
             }
@@ -95,7 +100,8 @@ record TableData(List<Integer> rows, List<FieldForm> forms, List<BitSet> numbers
 
     private static byte[] text(Consumer<CsvWriter> lines) {
         var bytes = new ByteArrayOutputStream();
-        try (CsvWriter csv = CsvWriter.builder().lineDelimiter(LineDelimiter.LF)
+        try (CsvWriter csv = CsvWriter.builder()
+                .lineDelimiter(LineDelimiter.LF)
                 .build(new OutputStreamWriter(bytes, StandardCharsets.UTF_8))) {
             lines.accept(csv);
         } catch (IOException e) {
@@ -114,10 +120,12 @@ record TableData(List<Integer> rows, List<FieldForm> forms, List<BitSet> numbers
     Read read(InputStream in, Optional<List<String>> names, Progress progress) throws IOException, CannotRead {
         int columns = rows.size();
         int all = rows.stream().mapToInt(Integer::intValue).max().orElse(0);
-        List<Cells.Builder> cells = IntStream.range(0, columns).mapToObj(_ -> new Cells.Builder()).toList();
+        List<Cells.Builder> cells =
+                IntStream.range(0, columns).mapToObj(_ -> new Cells.Builder()).toList();
         Optional<String> surplus = Optional.empty();
         int row = -1;
-        try (CsvReader<CsvRecord> csv = CsvReader.builder().skipEmptyLines(false)
+        try (CsvReader<CsvRecord> csv = CsvReader.builder()
+                .skipEmptyLines(false)
                 .ofCsvRecord(new InputStreamReader(in, StandardCharsets.UTF_8.newDecoder()))) {
             for (CsvRecord line : csv) {
                 if (row < 0) {
@@ -151,12 +159,19 @@ record TableData(List<Integer> rows, List<FieldForm> forms, List<BitSet> numbers
 
     /// Cells belong to the heading that stands over them: where that is another, it is not certain whose they are.
     private static void requireNames(List<String> found, Optional<List<String>> names) throws CannotRead {
-        if (names.isPresent() && !found.subList(0, Math.min(found.size(), names.get().size())).equals(names.get())) {
-            int at = IntStream.range(0, names.get().size()).filter(i -> i >= found.size() || !names.get().get(i).equals(found.get(i)))
-                    .findFirst().orElse(0);
+        if (names.isPresent()
+                && !found.subList(0, Math.min(found.size(), names.get().size())).equals(names.get())) {
+            int at = IntStream.range(0, names.get().size())
+                    .filter(i -> i >= found.size() || !names.get().get(i).equals(found.get(i)))
+                    .findFirst()
+                    .orElse(0);
             boolean has = at < found.size() && !found.get(at).isBlank();
-            throw new CannotRead(Phrase.of("its data have %s over column %d, where %s has “%s”", has
-                    ? "“" + shortened(found.get(at)) + "”" : "no heading", at + 1, StudyFile.STUDY, names.get().get(at)));
+            throw new CannotRead(Phrase.of(
+                    "its data have %s over column %d, where %s has “%s”",
+                    has ? "“" + shortened(found.get(at)) + "”" : "no heading",
+                    at + 1,
+                    StudyFile.STUDY,
+                    names.get().get(at)));
         }
     }
 
@@ -172,10 +187,16 @@ record TableData(List<Integer> rows, List<FieldForm> forms, List<BitSet> numbers
                 }
                 String field = c < line.getFieldCount() ? line.getField(c) : "";
                 if (field.length() > Limits.CELL_TEXT) {
-                    throw new CannotRead(Phrase.of("row %d of its data has a cell of more than %,d characters", row + 1, Limits.CELL_TEXT));
+                    throw new CannotRead(Phrase.of(
+                            "row %d of its data has a cell of more than %,d characters", row + 1, Limits.CELL_TEXT));
                 }
-                cells.get(c).add(texts.get(c).get(row) && !field.isEmpty() ? new Cell.Text(field)
-                        : numbers.get(c).get(row) ? FieldForm.number(field) : forms.get(c).cell(field));
+                cells.get(c)
+                        .add(
+                                texts.get(c).get(row) && !field.isEmpty()
+                                        ? new Cell.Text(field)
+                                        : numbers.get(c).get(row)
+                                                ? FieldForm.number(field)
+                                                : forms.get(c).cell(field));
             }
         }
     }

@@ -7,8 +7,8 @@ import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
-/// What a study's file holds beyond what this version of Helvo knows, so that saving loses none of it: members of its JSON
-/// documents, as far as what they belong to is still there, and whole parts of the archive.
+/// What a study's file holds beyond what this version of Helvo knows, so that saving loses none of it: members of
+/// its JSON documents, as far as what they belong to is still there, and whole parts of the archive.
 ///
 /// @param members of each document, without what is known
 /// @param parts   by name
@@ -75,7 +75,8 @@ public record UnknownParts(Map<String, ObjectNode> members, Map<String, byte[]> 
                 addTo(object, more);
             } else if (there instanceof ArrayNode array && member.getValue() instanceof ObjectNode more) {
                 Map<String, ObjectNode> objects = byKey(array);
-                more.properties().stream().filter(each -> objects.containsKey(each.getKey()))
+                more.properties().stream()
+                        .filter(each -> objects.containsKey(each.getKey()))
                         .forEach(each -> addTo(objects.get(each.getKey()), (ObjectNode) each.getValue()));
             }
         }

@@ -18,12 +18,14 @@ import java.util.Optional;
 public record ReadTable(Table table, List<String> notices) {
     /// @param sheet of a workbook; empty for the first with a table in it
     /// @throws CannotRead with a sentence for a person
-    public static ReadTable read(Path file, Optional<String> sheet, ReadingChoices choices, Progress progress) throws CannotRead {
+    public static ReadTable read(Path file, Optional<String> sheet, ReadingChoices choices, Progress progress)
+            throws CannotRead {
         try {
             if (Spool.isStandardInput(file)) {
                 // As long as whatever is piped into it takes.
                 try (Spool spool = Spool.of(file, progress)) {
-                    return Patience.of(spool.file(), progress, watched -> readAll(spool.file(), sheet, choices, watched));
+                    return Patience.of(
+                            spool.file(), progress, watched -> readAll(spool.file(), sheet, choices, watched));
                 }
             }
             return Patience.of(file, progress, watched -> {
@@ -32,8 +34,11 @@ public record ReadTable(Table table, List<String> notices) {
                 }
             });
         } catch (OutOfMemoryError e) {
-            throw new CannotRead("“" + file.getFileName()
-                    + "” holds more than fits into the memory that Helvo may use: split it, or leave columns out of it.", e);
+            throw new CannotRead(
+                    "“" + file.getFileName()
+                            + "” holds more than fits into the memory that Helvo may use: split it, or leave columns "
+                            + "out of it.",
+                    e);
         }
     }
 
@@ -49,17 +54,26 @@ public record ReadTable(Table table, List<String> notices) {
 
     /// Reads a table's file again in another way.
     public static ReadTable again(Table table, ReadingChoices choices, Progress progress) throws CannotRead {
-        Table.Source source = table.source().orElseThrow(() -> new CannotRead("“" + table.name() + "” is from no file."));
-        return read(Path.of(source.file()), source instanceof Table.Source.Sheet(_, String sheet) ? Optional.of(sheet) : Optional.empty(),
-                choices, progress);
+        Table.Source source =
+                table.source().orElseThrow(() -> new CannotRead("“" + table.name() + "” is from no file."));
+        return read(
+                Path.of(source.file()),
+                source instanceof Table.Source.Sheet(var _, String sheet) ? Optional.of(sheet) : Optional.empty(),
+                choices,
+                progress);
     }
 
-    private static ReadTable readAll(Path file, Optional<String> sheet, ReadingChoices choices, Progress progress) throws CannotRead {
+    private static ReadTable readAll(Path file, Optional<String> sheet, ReadingChoices choices, Progress progress)
+            throws CannotRead {
         if (Book.isBook(file)) {
             try (Book book = Book.open(file)) {
                 Table read = book.read(sheet, choices, progress).table();
-                return new ReadTable(read, read.readAs().orElseThrow().remarks().stream().filter(ReadAs.Remark::grave)
-                        .map(ReadAs.Remark::sentence).toList());
+                return new ReadTable(
+                        read,
+                        read.readAs().orElseThrow().remarks().stream()
+                                .filter(ReadAs.Remark::grave)
+                                .map(ReadAs.Remark::sentence)
+                                .toList());
             }
         }
         if (sheet.isPresent()) {
@@ -70,7 +84,8 @@ public record ReadTable(Table table, List<String> notices) {
         return new ReadTable(read.table(), read.notices());
     }
 
-    /// The sheets of a workbook with something in them; none for a text file, or a pipe, which can be read only once.
+    /// The sheets of a workbook with something in them; none for a text file, or a pipe, which can be read only
+    /// once.
     public static List<String> sheets(Path file) throws CannotRead {
         if (!Spool.isReadAgain(file) || !Book.isBook(file)) {
             return List.of();

@@ -32,7 +32,8 @@ final class Spool implements AutoCloseable {
         String name = standard ? STANDARD_INPUT : String.valueOf(file.getFileName());
         try {
             var spool = new Spool(TemporaryFolder.create(), name);
-            try (InputStream in = standard ? System.in : Files.newInputStream(file); OutputStream out = Files.newOutputStream(spool.file)) {
+            try (InputStream in = standard ? System.in : Files.newInputStream(file);
+                    OutputStream out = Files.newOutputStream(spool.file)) {
                 byte[] buffer = new byte[1 << 16];
                 for (int count = in.read(buffer); count >= 0; count = in.read(buffer)) {
                     out.write(buffer, 0, count);

@@ -15,7 +15,9 @@ public final class TableFile {
 
     /// What a table can be written as.
     public enum Format {
-        CSV("CSV", "csv", "table as text"), XLSX("XLSX", "xlsx", "workbook"), ODS("ODS", "ods", "OpenDocument workbook");
+        CSV("CSV", "csv", "table as text"),
+        XLSX("XLSX", "xlsx", "workbook"),
+        ODS("ODS", "ods", "OpenDocument workbook");
 
         private final String title;
         private final String ending;
@@ -44,7 +46,8 @@ public final class TableFile {
     ///
     /// @param inputs files that are not written over
     /// @throws IOException also when the format has no place for something in the table
-    public static void write(Path file, Format format, Table table, Collection<Path> inputs, Progress progress) throws IOException {
+    public static void write(Path file, Format format, Table table, Collection<Path> inputs, Progress progress)
+            throws IOException {
         WholeFile.write(file, inputs, out -> {
             switch (format) {
                 case CSV -> TextFile.write(out, table, progress);

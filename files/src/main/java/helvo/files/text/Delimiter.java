@@ -2,8 +2,13 @@ package helvo.files.text;
 
 /// What parts the fields of a line.
 public enum Delimiter {
-    COMMA(',', "commas"), SEMICOLON(';', "semicolons"), TAB('\t', "tabs"), BAR('|', "bars"), GAPS('~', "several blanks"),
-    WIDTHS('_', "fixed widths"), BLANKS(' ', "blanks");
+    COMMA(',', "commas"),
+    SEMICOLON(';', "semicolons"),
+    TAB('\t', "tabs"),
+    BAR('|', "bars"),
+    GAPS('~', "several blanks"),
+    WIDTHS('_', "fixed widths"),
+    BLANKS(' ', "blanks");
 
     private final char sign;
     private final String plural;

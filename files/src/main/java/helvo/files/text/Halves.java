@@ -16,8 +16,9 @@ import java.util.concurrent.TimeoutException;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicLong;
 
-/// Reads a long text as two halves, one beside the other. Whether the second could be read without knowing the first shows afterwards: a
-/// value in quotation marks may go on over the cut, and the first decides how some numbers of the second are read.
+/// Reads a long text as two halves, one beside the other. Whether the second could be read without knowing the
+/// first shows afterwards: a value in quotation marks may go on over the cut, and the first decides how some
+/// numbers of the second are read.
 final class Halves {
     /// A shorter text is read before another thread has begun.
     private static final long LEAST = 1 << 20;
@@ -30,18 +31,22 @@ final class Halves {
 
     /// @param head the first bytes of the text
     /// @return empty where it is to be read as one
-    static Optional<TextRows> read(TextSource source, byte[] head, String name, TextLayout layout, Progress progress) throws IOException {
+    static Optional<TextRows> read(TextSource source, byte[] head, String name, TextLayout layout, Progress progress)
+            throws IOException {
         long cut = cut(source, head, layout);
         if (cut == 0) {
             return Optional.empty();
         }
         var isWanted = new AtomicBoolean(true);
         var pieces = new AtomicLong();
-        CompletableFuture<TextRows> second = CompletableFuture.supplyAsync(() -> second(source, cut, name, layout, isWanted, pieces));
+        CompletableFuture<TextRows> second =
+                CompletableFuture.supplyAsync(() -> second(source, cut, name, layout, isWanted, pieces));
         try (InputStream bytes = source.part(0, cut, progress)) {
             var rows = new TextRows(layout, name, true);
             TextTable.fill(rows, bytes, true, layout);
-            return !rows.isQuoted() && rows.goesOnWith(awaited(second, pieces, progress)) ? Optional.of(rows) : Optional.empty();
+            return !rows.isQuoted() && rows.goesOnWith(awaited(second, pieces, progress))
+                    ? Optional.of(rows)
+                    : Optional.empty();
         } catch (CsvParseException | TextRows.NoSuchTable | UncheckedIOException | CompletionException wrong) {
             // What is wrong, and in which line, is told by reading it as one.
             return Optional.empty();
@@ -71,7 +76,8 @@ final class Halves {
         }
     }
 
-    private static TextRows second(TextSource source, long cut, String name, TextLayout layout, AtomicBoolean isWanted, AtomicLong pieces) {
+    private static TextRows second(
+            TextSource source, long cut, String name, TextLayout layout, AtomicBoolean isWanted, AtomicLong pieces) {
         try (InputStream bytes = source.part(cut, source.size(), _ -> {
             pieces.incrementAndGet();
             if (!isWanted.get()) {
@@ -89,8 +95,11 @@ final class Halves {
     /// Behind the first end of a line in the second half; 0 where there is nothing to gain or to know.
     private static long cut(TextSource source, byte[] head, TextLayout layout) throws IOException {
         long middle = source.size() / 2;
-        if (2 * middle < LEAST || 2 * middle > MOST || !layout.isAscii() || layout.delimiter().isLoose() || layout.area().end() !=
-                Integer.MAX_VALUE
+        if (2 * middle < LEAST
+                || 2 * middle > MOST
+                || !layout.isAscii()
+                || layout.delimiter().isLoose()
+                || layout.area().end() != Integer.MAX_VALUE
                 || quoted(head)) {
             return 0;
         }

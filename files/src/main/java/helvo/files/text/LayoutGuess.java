@@ -58,7 +58,8 @@ final class LayoutGuess {
     }
 
     private TextLayout layout() throws CannotRead {
-        Delimiter delimiter = choices.separator().map(Delimiter::of).or(this::declared).orElseGet(this::likeliest);
+        Delimiter delimiter =
+                choices.separator().map(Delimiter::of).or(this::declared).orElseGet(this::likeliest);
         List<Integer> cuts = delimiter == Delimiter.WIDTHS ? cuts() : List.of();
         List<List<String>> lines = lines(delimiter, cuts, complete ? Integer.MAX_VALUE : ENOUGH_LINES);
         List<TableArea> areas = areas(lines);
@@ -83,13 +84,16 @@ final class LayoutGuess {
         if (declared().isPresent() && !rest.isEmpty()) {
             rest.set(0, List.of());
         }
-        return TableArea.all(rest, complete, choices.headingLine().map(line -> line - 1).orElse(null));
+        return TableArea.all(
+                rest, complete, choices.headingLine().map(line -> line - 1).orElse(null));
     }
 
-    /// UTF-16 by its byte order mark; UTF-8 where the bytes are valid in it; else Windows-1252, in which every text is.
+    /// UTF-16 by its byte order mark; UTF-8 where the bytes are valid in it; else Windows-1252, in which every text
+    /// is.
     private static Charset charset(byte[] head, boolean complete) {
-        if (head.length >= 2 && ((head[0] & 0xff) == 0xff && (head[1] & 0xff) == 0xfe
-                || (head[0] & 0xff) == 0xfe && (head[1] & 0xff) == 0xff)) {
+        if (head.length >= 2
+                && ((head[0] & 0xff) == 0xff && (head[1] & 0xff) == 0xfe
+                        || (head[0] & 0xff) == 0xfe && (head[1] & 0xff) == 0xff)) {
             return StandardCharsets.UTF_16;
         }
         var decoder = StandardCharsets.UTF_8.newDecoder().onMalformedInput(CodingErrorAction.REPORT);
@@ -99,9 +103,13 @@ final class LayoutGuess {
 
     /// "sep=;" in the first line.
     private java.util.Optional<Delimiter> declared() {
-        boolean said = sample.length() > 4 && sample.regionMatches(true, 0, "sep=", 0, 4) && (sample.length() == 5
-                || sample.charAt(5) == '\n' || sample.charAt(5) == '\r');
-        return said ? java.util.Arrays.stream(Delimiter.values()).filter(each -> each.sign() == sample.charAt(4)).findFirst()
+        boolean said = sample.length() > 4
+                && sample.regionMatches(true, 0, "sep=", 0, 4)
+                && (sample.length() == 5 || sample.charAt(5) == '\n' || sample.charAt(5) == '\r');
+        return said
+                ? java.util.Arrays.stream(Delimiter.values())
+                        .filter(each -> each.sign() == sample.charAt(4))
+                        .findFirst()
                 : java.util.Optional.empty();
     }
 
@@ -121,7 +129,8 @@ final class LayoutGuess {
         return best;
     }
 
-    /// Which share of the lines is in tables of two columns or more, and which share of the fields there are numbers.
+    /// Which share of the lines is in tables of two columns or more, and which share of the fields there are
+    /// numbers.
     private double score(Delimiter delimiter) {
         List<Integer> cuts = delimiter == Delimiter.WIDTHS ? cuts() : List.of();
         if (delimiter == Delimiter.WIDTHS && cuts.isEmpty()) {
@@ -131,17 +140,24 @@ final class LayoutGuess {
         double score = 0;
         for (TableArea area : TableArea.all(lines, true, null)) {
             if (area.right() > area.left()) {
-                boolean named = !area.headings().isEmpty() && area.headings().stream().noneMatch(java.util.Objects::isNull);
+                boolean named =
+                        !area.headings().isEmpty() && area.headings().stream().noneMatch(java.util.Objects::isNull);
                 score += values(lines, area, delimiter) * (named ? 1 : UNNAMED);
             }
         }
-        score -= 2.0 * sample.lines().limit(LINES).filter(line -> PartedLines.splits(line, cuts)).count();
-        long filled = lines.stream().filter(line -> line.stream().anyMatch(field -> !field.isBlank())).count();
+        score -= 2.0
+                * sample.lines()
+                        .limit(LINES)
+                        .filter(line -> PartedLines.splits(line, cuts))
+                        .count();
+        long filled = lines.stream()
+                .filter(line -> line.stream().anyMatch(field -> !field.isBlank()))
+                .count();
         return filled == 0 ? 0 : score / filled * (delimiter.isBlank() ? LOOSE : 1);
     }
 
-    /// A line counts by the share of its fields that are numbers, and a little for having many; a field with another delimiter in it
-    /// counts against it, and so does a line of words alone, which belongs above a table.
+    /// A line counts by the share of its fields that are numbers, and a little for having many; a field with
+    /// another delimiter in it counts against it, and so does a line of words alone, which belongs above a table.
     private static double values(List<List<String>> lines, TableArea area, Delimiter delimiter) {
         double sum = 0;
         for (int line = area.first(); line < Math.min(area.end(), lines.size()); line++) {
@@ -155,7 +171,9 @@ final class LayoutGuess {
             int width = area.right() - area.left() + 1;
             double whole = 0.5 + 0.5 * Math.min(1, lines.get(line).size() / (double) width);
             boolean words = filled > 1 && lines.get(line).stream().noneMatch(TableArea::isNumber);
-            sum += words ? -1 : filled < 2 ? 0 : whole * (good / (2.0 * filled) + A_FIELD * Math.min(MOST_FIELDS, filled));
+            sum += words
+                    ? -1
+                    : filled < 2 ? 0 : whole * (good / (2.0 * filled) + A_FIELD * Math.min(MOST_FIELDS, filled));
         }
         return sum;
     }
@@ -164,7 +182,8 @@ final class LayoutGuess {
     private List<List<String>> lines(Delimiter delimiter, List<Integer> cuts, int most) {
         var lines = new ArrayList<List<String>>();
         try (Reader parted = parted(new StringReader(sample), delimiter, cuts);
-                CsvReader<CsvRecord> csv = CsvReader.builder().fieldSeparator(delimiter.read()).ofCsvRecord(parted)) {
+                CsvReader<CsvRecord> csv =
+                        CsvReader.builder().fieldSeparator(delimiter.read()).ofCsvRecord(parted)) {
             for (CsvRecord record : csv) {
                 while (lines.size() < record.getStartingLineNumber() - 1) {
                     lines.add(List.of());
@@ -190,11 +209,15 @@ final class LayoutGuess {
     }
 
     private List<Integer> cuts() {
-        List<String> lines = sample.lines().limit(LINES).filter(line -> !line.isBlank()).toList();
+        List<String> lines =
+                sample.lines().limit(LINES).filter(line -> !line.isBlank()).toList();
         List<String> whole = complete || lines.size() < 2 ? lines : lines.subList(0, lines.size() - 1);
-        for (int from = 0; from < Math.min(20, whole.size() - 1); from++) { // titles above the table know nothing of its columns
+        for (int from = 0;
+                from < Math.min(20, whole.size() - 1);
+                from++) { // titles above the table know nothing of its columns
             List<String> rows = whole.subList(from, whole.size()).stream()
-                    .filter(line -> line.chars().anyMatch(Character::isDigit)).toList();
+                    .filter(line -> line.chars().anyMatch(Character::isDigit))
+                    .toList();
             if (rows.size() < 2) {
                 return List.of();
             }
@@ -220,13 +243,16 @@ final class LayoutGuess {
         }
         long[] only = new long[2];
         long[] seen = new long[2];
-        lines.stream().limit(LINES).flatMap(List::stream).filter(LayoutGuess::hasMark).forEach(field -> IntStream.range(0,
-                2).forEach(which -> {
-            var number = WrittenNumber.read(field, DecimalMark.values()[which]);
-            var other = WrittenNumber.read(field, DecimalMark.values()[1 - which]);
-            only[which] += number.isPresent() && other.isEmpty() ? 1 : 0;
-            seen[which] += number.isPresent() && number.get().decimals() > 0 ? 1 : 0;
-        }));
+        lines.stream()
+                .limit(LINES)
+                .flatMap(List::stream)
+                .filter(LayoutGuess::hasMark)
+                .forEach(field -> IntStream.range(0, 2).forEach(which -> {
+                    var number = WrittenNumber.read(field, DecimalMark.values()[which]);
+                    var other = WrittenNumber.read(field, DecimalMark.values()[1 - which]);
+                    only[which] += number.isPresent() && other.isEmpty() ? 1 : 0;
+                    seen[which] += number.isPresent() && number.get().decimals() > 0 ? 1 : 0;
+                }));
         boolean comma = only[0] == only[1] ? seen[1] > seen[0] : only[1] > only[0];
         return comma ? DecimalMark.COMMA : DecimalMark.POINT;
     }

@@ -17,20 +17,30 @@ final class NoTable {
         if (low.startsWith("ï»¿")) {
             low = low.substring(3).strip();
         }
-        String what = low.startsWith("<!doctype html") || low.startsWith("<html") || low.startsWith("<table") ? "a web page"
-                : low.startsWith("<svg") || low.startsWith("<?xml") && low.contains("<svg") ? "a picture"
-                : low.startsWith("<?xml") ? "an XML document" : low.startsWith("%pdf-") ? "a PDF document"
-                : low.startsWith("{\\rtf") ? "a text document" : isJson(low) ? "JSON" : "";
+        String what = low.startsWith("<!doctype html") || low.startsWith("<html") || low.startsWith("<table")
+                ? "a web page"
+                : low.startsWith("<svg") || low.startsWith("<?xml") && low.contains("<svg")
+                        ? "a picture"
+                        : low.startsWith("<?xml")
+                                ? "an XML document"
+                                : low.startsWith("%pdf-")
+                                        ? "a PDF document"
+                                        : low.startsWith("{\\rtf") ? "a text document" : isJson(low) ? "JSON" : "";
         if (!what.isEmpty()) {
-            String advice = what.equals("a web page") ? "copy its table and paste it into Helvo"
-                    : what.equals("a picture") ? "type the values that it shows" : "save its table as CSV and open that";
+            String advice = what.equals("a web page")
+                    ? "copy its table and paste it into Helvo"
+                    : what.equals("a picture")
+                            ? "type the values that it shows"
+                            : "save its table as CSV and open that";
             throw new CannotRead("“" + name + "” is " + what + ", not a table: " + advice + ".");
         }
     }
 
     private static boolean isJson(String text) {
         boolean object = text.startsWith("{") && text.substring(1).strip().startsWith("\"");
-        boolean array = text.startsWith("[{") || text.startsWith("[[") || text.startsWith("[") && text.substring(1).strip().startsWith("{");
+        boolean array = text.startsWith("[{")
+                || text.startsWith("[[")
+                || text.startsWith("[") && text.substring(1).strip().startsWith("{");
         return object || array;
     }
 }

@@ -8,7 +8,8 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.stream.Collectors;
 
-/// Lines whose fields are parted by bars, blanks or their place, with a tab between fields instead. Each line stays one.
+/// Lines whose fields are parted by bars, blanks or their place, with a tab between fields instead. Each line stays
+/// one.
 final class PartedLines extends Reader {
     private static final int LONGEST = 1 << 20;
     private static final int WIDEST = 2000;
@@ -63,8 +64,11 @@ final class PartedLines extends Reader {
         }
         String inside = line.startsWith("|") ? line.substring(1) : line;
         String fields = inside.endsWith("|") ? inside.substring(0, inside.length() - 1) : inside;
-        return fields.indexOf('”') < 0 ? fields.replace('|', '\t')
-                : Arrays.stream(fields.split("\\|", -1)).map(PartedLines::unquoted).collect(Collectors.joining("\t"));
+        return fields.indexOf('”') < 0
+                ? fields.replace('|', '\t')
+                : Arrays.stream(fields.split("\\|", -1))
+                        .map(PartedLines::unquoted)
+                        .collect(Collectors.joining("\t"));
     }
 
     /// A field that is quoted as a whole, without its quotation marks.
@@ -78,16 +82,18 @@ final class PartedLines extends Reader {
         var parted = new StringBuilder();
         int from = 0;
         for (int cut : cuts) {
-            parted.append(line, Math.min(from, line.length()), Math.min(cut, line.length())).append('\t');
+            parted.append(line, Math.min(from, line.length()), Math.min(cut, line.length()))
+                    .append('\t');
             from = cut;
         }
         return parted.append(line, Math.min(from, line.length()), line.length()).toString();
     }
 
-    /// Where fields begin, told by columns of characters that are blank in all rows. Between two fields the cut is behind the widest gap
-    /// of the headings.
+    /// Where fields begin, told by columns of characters that are blank in all rows. Between two fields the cut is
+    /// behind the widest gap of the headings.
     static List<Integer> cuts(List<String> rows, String headings) {
-        int widest = Math.min(WIDEST, rows.stream().mapToInt(String::length).max().orElse(0));
+        int widest =
+                Math.min(WIDEST, rows.stream().mapToInt(String::length).max().orElse(0));
         var cuts = new ArrayList<Integer>();
         boolean begun = false;
         int ended = 0;
@@ -107,7 +113,8 @@ final class PartedLines extends Reader {
 
     /// Whether a cut goes through a word of the line.
     static boolean splits(String line, List<Integer> cuts) {
-        return cuts.stream().anyMatch(cut -> cut < line.length() && line.charAt(cut - 1) != ' ' && line.charAt(cut) != ' ');
+        return cuts.stream()
+                .anyMatch(cut -> cut < line.length() && line.charAt(cut - 1) != ' ' && line.charAt(cut) != ' ');
     }
 
     private static int cut(String headings, int from, int to) {

@@ -17,7 +17,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 
-/// Cells that were copied elsewhere: from a spreadsheet (tabs), from text (commas, semicolons) or from columns of blanks.
+/// Cells that were copied elsewhere: from a spreadsheet (tabs), from text (commas, semicolons) or from columns of
+/// blanks.
 ///
 /// @param text  as it was copied
 /// @param rows  the fields as they were written
@@ -33,7 +34,9 @@ public record PastedText(String text, List<List<String>> rows, DecimalMark mark,
         TextLayout layout = LayoutGuess.of(text.getBytes(StandardCharsets.UTF_8), true, "the clipboard", choices());
         List<List<String>> rows = new ArrayList<>();
         try (Reader reader = LayoutGuess.parted(new StringReader(text), layout.delimiter(), layout.cuts());
-                CsvReader<CsvRecord> csv = CsvReader.builder().fieldSeparator(layout.delimiter().read()).ofCsvRecord(reader)) {
+                CsvReader<CsvRecord> csv = CsvReader.builder()
+                        .fieldSeparator(layout.delimiter().read())
+                        .ofCsvRecord(reader)) {
             for (CsvRecord record : csv) {
                 rows.add(cells(record));
             }
@@ -42,7 +45,8 @@ public record PastedText(String text, List<List<String>> rows, DecimalMark mark,
         } catch (RuntimeException e) {
             throw new CannotRead("The text on the clipboard is no table: a quotation mark may lack its pair.", e);
         }
-        boolean names = !layout.area().headings().isEmpty() && layout.area().top() == 0
+        boolean names = !layout.area().headings().isEmpty()
+                && layout.area().top() == 0
                 && rows.stream().skip(1).anyMatch(row -> row.stream().anyMatch(TableArea::isNumber));
         return new PastedText(text, List.copyOf(rows), layout.mark(), names);
     }
@@ -60,15 +64,18 @@ public record PastedText(String text, List<List<String>> rows, DecimalMark mark,
 
     private static void refuseLong(int length) throws CannotRead {
         if (length > Limits.CELL_TEXT) {
-            throw new CannotRead(Phrase.of("The clipboard holds a cell of %,d characters, and a cell has %,d at most. Nothing was pasted.",
+            throw new CannotRead(Phrase.of(
+                    "The clipboard holds a cell of %,d characters, and a cell has %,d at most. Nothing was pasted.",
                     length, Limits.CELL_TEXT));
         }
     }
 
     private static List<String> cells(CsvRecord record) throws CannotRead {
         if (record.getFieldCount() > Limits.COLUMNS) {
-            throw new CannotRead(Phrase.of("The clipboard holds %,d columns, and a table has %,d at most. Nothing was pasted: is it on its "
-                    + "side?", record.getFieldCount(), Limits.COLUMNS));
+            throw new CannotRead(Phrase.of(
+                    "The clipboard holds %,d columns, and a table has %,d at most. Nothing was pasted: is it on its "
+                            + "side?",
+                    record.getFieldCount(), Limits.COLUMNS));
         }
         var cells = new ArrayList<String>();
         for (String field : record.getFields()) {
@@ -89,8 +96,14 @@ public record PastedText(String text, List<List<String>> rows, DecimalMark mark,
 
     /// The fields in the decimal mark of the table they go into; text stays as it is.
     public List<List<String>> writtenWith(DecimalMark other) {
-        return other == mark ? rows : rows.stream().map(row -> row.stream()
-                .map(field -> NumberText.number(field, mark).isPresent() ? field.replace(mark.sign(), other.sign())
-                        : field).toList()).toList();
+        return other == mark
+                ? rows
+                : rows.stream()
+                        .map(row -> row.stream()
+                                .map(field -> NumberText.number(field, mark).isPresent()
+                                        ? field.replace(mark.sign(), other.sign())
+                                        : field)
+                                .toList())
+                        .toList();
     }
 }

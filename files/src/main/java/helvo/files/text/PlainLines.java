@@ -5,8 +5,9 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.SequenceInputStream;
 
-/// Reads lines without quotation marks, of ASCII alone, without the decoder and the reader of CSV, which would take most of the time that a
-/// long table needs; those of short numbers many at a time. The first line with anything else, and all behind it, is left to those.
+/// Reads lines without quotation marks, of ASCII alone, without the decoder and the reader of CSV, which would take
+/// most of the time that a long table needs; those of short numbers many at a time. The first line with anything
+/// else, and all behind it, is left to those.
 final class PlainLines {
     private static final int BUFFER = 1 << 16;
     /// So many signs make a number that could be a group of digits.
@@ -139,7 +140,8 @@ final class PlainLines {
 
     /// Reads the fields of a line of short numbers.
     ///
-    /// @return where the line ends; as far as the buffer goes for one without numbers, with another field, or with fewer or more fields
+    /// @return where the line ends; as far as the buffer goes for one without numbers, with another field, or with
+    ///     fewer or more fields
     private int shortNumbers(int from) {
         // Kept at hand: the loops look at every byte of the text.
         byte[] text = bytes;

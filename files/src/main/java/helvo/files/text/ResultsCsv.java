@@ -23,7 +23,8 @@ import java.util.Map;
 import java.util.OptionalDouble;
 import java.util.Set;
 
-/// The results of many figures side by side: a row for each series of each, a column for each quantity, numbers at full precision.
+/// The results of many figures side by side: a row for each series of each, a column for each quantity, numbers at
+/// full precision.
 public final class ResultsCsv {
     private final List<Map<String, String>> rows = new ArrayList<>();
 
@@ -43,7 +44,7 @@ public final class ResultsCsv {
             row.put("Rows given", Integer.toString(series.rows().given()));
             switch (series.chosen()) {
                 case FitOutcome.Fitted(Fit fit) -> add(row, figure, series, fit);
-                case FitOutcome.NotFitted(_, var reason) -> row.put("Problem", reason.sentence(NumberFormat.POINT));
+                case FitOutcome.NotFitted(var _, var reason) -> row.put("Problem", reason.sentence(NumberFormat.POINT));
             }
             rows.add(row);
         }
@@ -71,8 +72,10 @@ public final class ResultsCsv {
         row.put("Rows used", Integer.toString(series.points().usedBy(fit).size()));
         for (Coefficient coefficient : fit.coefficients()) {
             put(row, coefficient.name(), OptionalDouble.of(coefficient.value()));
-            coefficient.uncertainty().ifPresent(u -> put(row, "Standard error of " + coefficient.name(),
-                    OptionalDouble.of(u.standardError())));
+            coefficient
+                    .uncertainty()
+                    .ifPresent(u ->
+                            put(row, "Standard error of " + coefficient.name(), OptionalDouble.of(u.standardError())));
         }
         put(row, "R²", fit.quality().r2());
         put(row, "Residual standard deviation", fit.quality().residualStandardDeviation());
@@ -101,7 +104,11 @@ public final class ResultsCsv {
     }
 
     private static void put(Map<String, String> row, String name, OptionalDouble value) {
-        row.put(name, value.isPresent() && Double.isFinite(value.getAsDouble()) ? NumberText.shortest(value.getAsDouble()) : "");
+        row.put(
+                name,
+                value.isPresent() && Double.isFinite(value.getAsDouble())
+                        ? NumberText.shortest(value.getAsDouble())
+                        : "");
     }
 
     public void write(OutputStream out) throws IOException {
@@ -114,7 +121,8 @@ public final class ResultsCsv {
         try (CsvWriter csv = CsvWriter.builder().build(new OutputStreamWriter(out, StandardCharsets.UTF_8))) {
             csv.writeRecord(names);
             for (Map<String, String> row : rows) {
-                csv.writeRecord(names.stream().map(name -> row.getOrDefault(name, "")).toList());
+                csv.writeRecord(
+                        names.stream().map(name -> row.getOrDefault(name, "")).toList());
             }
         }
     }

@@ -28,18 +28,14 @@ import java.util.stream.IntStream;
 /// @param right    its last column
 /// @param notes    lines around it that are not of any table
 public record TableArea(List<Heading> headings, int top, int first, int end, int left, int right, List<String> notes) {
-    private static final Set<String> UNITS = Set.of("%", "°", "°c", "°f", "k", "mm", "cm", "m", "km", "µm", "um", "nm", "in", "ft",
-            "mg",
-            "g",
-            "kg", "t", "µg", "n", "kn", "mn", "pa", "hpa", "kpa", "mpa", "gpa", "bar", "mbar", "psi", "s", "ms", "µs", "ns", "min", "h",
-                    "d",
-            "a", "v", "mv", "kv", "ma", "µa", "ohm", "ω", "kω", "w", "mw", "kw", "j", "kj", "mj", "hz", "khz", "mhz", "ghz", "mol",
-                    "mmol",
-            "l", "ml", "µl", "ppm", "ppb", "db", "rpm", "lx", "m/s", "m/s²", "mm/s", "g/l", "mg/l", "mol/l", "mmol/l", "g/cm³", "kg/m³",
-                    "1",
-            "-", "–", "n/mm²", "n/mm", "j/m²", "w/m²", "m²", "m³", "cm²", "cm³", "mm²", "°/s", "nm^-1", "cm-1", "1/cm", "1/s",
-                    "a.u.",
-                    "[-]");
+    private static final Set<String> UNITS = Set.of(
+            "%",
+            "°", "°c", "°f", "k", "mm", "cm", "m", "km", "µm", "um", "nm", "in", "ft", "mg", "g", "kg", "t", "µg", "n",
+            "kn", "mn", "pa", "hpa", "kpa", "mpa", "gpa", "bar", "mbar", "psi", "s", "ms", "µs", "ns", "min", "h", "d",
+            "a", "v", "mv", "kv", "ma", "µa", "ohm", "ω", "kω", "w", "mw", "kw", "j", "kj", "mj", "hz", "khz", "mhz",
+            "ghz", "mol", "mmol", "l", "ml", "µl", "ppm", "ppb", "db", "rpm", "lx", "m/s", "m/s²", "mm/s", "g/l",
+            "mg/l", "mol/l", "mmol/l", "g/cm³", "kg/m³", "1", "-", "–", "n/mm²", "n/mm", "j/m²", "w/m²", "m²", "m³",
+            "cm²", "cm³", "mm²", "°/s", "nm^-1", "cm-1", "1/cm", "1/s", "a.u.", "[-]");
     private static final Pattern BRACKETED = Pattern.compile("[(\\[][^()\\[\\]]{0,20}[)\\]]");
     private static final int MOST_HEADINGS = 4;
     private static final int MOST_NOTES = 100;
@@ -51,7 +47,12 @@ public record TableArea(List<Heading> headings, int top, int first, int end, int
     }
 
     /// What a cell looks like by itself.
-    private enum Shape { BLANK, NUMBER, MISSING, WORD }
+    private enum Shape {
+        BLANK,
+        NUMBER,
+        MISSING,
+        WORD
+    }
 
     private static Shape shape(String text) {
         if (text.isBlank()) {
@@ -64,9 +65,11 @@ public record TableArea(List<Heading> headings, int top, int first, int end, int
     }
 
     static boolean isNumber(String text) {
-        return isPlainNumber(text) || WrittenNumber.read(text, DecimalMark.POINT).isPresent() || WrittenNumber.read(text,
-                DecimalMark.COMMA).isPresent()
-                || DateText.isDate(text) || DurationText.read(text, DurationText.TwoParts.HOURS_MINUTES).isPresent()
+        return isPlainNumber(text)
+                || WrittenNumber.read(text, DecimalMark.POINT).isPresent()
+                || WrittenNumber.read(text, DecimalMark.COMMA).isPresent()
+                || DateText.isDate(text)
+                || DurationText.read(text, DurationText.TwoParts.HOURS_MINUTES).isPresent()
                 || AngleText.read(text).isPresent();
     }
 
@@ -87,7 +90,8 @@ public record TableArea(List<Heading> headings, int top, int first, int end, int
         return digits > 0 && marks < 2 && text.charAt(text.length() - 1) >= '0';
     }
 
-    /// All tables, in their order; the line behind the last one of the lines is taken for its end only where there are no more.
+    /// All tables, in their order; the line behind the last one of the lines is taken for its end only where there
+    /// are no more.
     ///
     /// @param lines    of fields, blank ones too
     /// @param complete whether there are no lines behind these
@@ -120,7 +124,9 @@ public record TableArea(List<Heading> headings, int top, int first, int end, int
         Finder(List<List<String>> lines, boolean complete) {
             this.lines = lines;
             this.complete = complete;
-            shapes = lines.stream().map(line -> line.stream().map(TableArea::shape).toList()).toList();
+            shapes = lines.stream()
+                    .map(line -> line.stream().map(TableArea::shape).toList())
+                    .toList();
             counts = new int[Shape.values().length][lines.size()];
             filled = new int[lines.size()];
             for (int line = 0; line < lines.size(); line++) {
@@ -161,9 +167,13 @@ public record TableArea(List<Heading> headings, int top, int first, int end, int
 
         /// A line of words of which some are signs for no value elsewhere: "Na", "nd".
         private boolean mayName(int line) {
-            long letters = IntStream.range(0, lines.get(line).size()).filter(column -> shapes.get(line).get(column) == Shape.MISSING
-                    && Character.isLetter(lines.get(line).get(column).charAt(0))).count();
-            return count(line, Shape.NUMBER) == 0 && count(line, Shape.WORD) >= 1 && count(line, Shape.WORD) + letters >= (single ? 1 : 2);
+            long letters = IntStream.range(0, lines.get(line).size())
+                    .filter(column -> shapes.get(line).get(column) == Shape.MISSING
+                            && Character.isLetter(lines.get(line).get(column).charAt(0)))
+                    .count();
+            return count(line, Shape.NUMBER) == 0
+                    && count(line, Shape.WORD) >= 1
+                    && count(line, Shape.WORD) + letters >= (single ? 1 : 2);
         }
 
         List<TableArea> found(Integer heading) {
@@ -254,13 +264,20 @@ public record TableArea(List<Heading> headings, int top, int first, int end, int
 
         /// A word and a value alone.
         private boolean isPair(int line) {
-            return filled(line) == 2 && shapes.get(line).stream().filter(s -> s != Shape.BLANK).findFirst().orElseThrow() == Shape.WORD;
+            return filled(line) == 2
+                    && shapes.get(line).stream()
+                                    .filter(s -> s != Shape.BLANK)
+                                    .findFirst()
+                                    .orElseThrow()
+                            == Shape.WORD;
         }
 
         /// Pairs of a word and a value before a table are what an instrument says of itself.
         private static List<Segment> tables(List<Segment> all) {
             boolean headed = all.stream().anyMatch(segment -> !segment.headings.isEmpty() && !segment.isPairs());
-            List<Segment> tables = all.stream().filter(segment -> !(headed && segment.isPairs())).toList();
+            List<Segment> tables = all.stream()
+                    .filter(segment -> !(headed && segment.isPairs()))
+                    .toList();
             return tables.isEmpty() ? all : tables;
         }
 
@@ -269,9 +286,11 @@ public record TableArea(List<Heading> headings, int top, int first, int end, int
             if (now.first < 0) {
                 return true;
             }
-            boolean again = now.headings.stream().anyMatch(heading -> lines.get(heading).equals(lines.get(line)));
+            boolean again =
+                    now.headings.stream().anyMatch(heading -> lines.get(heading).equals(lines.get(line)));
             boolean apart = filled(line - 1) == 0 || filled(line - 1) == 1 && line >= 2 && filled(line - 2) == 0;
-            boolean values = IntStream.range(line + 1, Math.min(lines.size(), line + 4)).anyMatch(this::isValues);
+            boolean values =
+                    IntStream.range(line + 1, Math.min(lines.size(), line + 4)).anyMatch(this::isValues);
             int next = nextValues[line + 1];
             boolean other = now.pairs == now.values && next < lines.size() && !isPair(next);
             return !again && values && (apart || other);
@@ -286,8 +305,9 @@ public record TableArea(List<Heading> headings, int top, int first, int end, int
             boolean more = next < lines.size() ? isValues(next) : !complete;
             boolean number = count(line, Shape.NUMBER) > 0;
             boolean wide = filled(line) >= 2;
-            return number && filled(line - 1) > 0 || more && !(isHeading(next < lines.size() ? next : -1)) || wide && filled(line - 1) > 0
-                    && now.headings.stream().noneMatch(heading -> heading.equals(line));
+            return number && filled(line - 1) > 0
+                    || more && !(isHeading(next < lines.size() ? next : -1))
+                    || wide && filled(line - 1) > 0 && now.headings.stream().noneMatch(heading -> heading.equals(line));
         }
 
         // ---- headings ----
@@ -310,9 +330,12 @@ public record TableArea(List<Heading> headings, int top, int first, int end, int
 
         /// Rows without a value between the headings and the first value are rows, but for a line of dashes.
         private int firstRow(int from, int values) {
-            return IntStream.range(from, values).filter(line -> filled(line) >= (single ? 1 : 2)
-                    && lines.get(line).stream().anyMatch(field -> field.chars().anyMatch(c -> "-=_ ".indexOf(c) < 0)))
-                    .findFirst().orElse(values);
+            return IntStream.range(from, values)
+                    .filter(line -> filled(line) >= (single ? 1 : 2)
+                            && lines.get(line).stream()
+                                    .anyMatch(field -> field.chars().anyMatch(c -> "-=_ ".indexOf(c) < 0)))
+                    .findFirst()
+                    .orElse(values);
         }
 
         /// The last line of headings, a line of units below it, and lines above it that group its columns.
@@ -325,9 +348,11 @@ public record TableArea(List<Heading> headings, int top, int first, int end, int
             int at = said.size() - (units ? 2 : 1);
             var headings = new ArrayList<>(said.subList(at, said.size()));
             int width = filled(said.get(at));
-            while (at > 0 && headings.size() < MOST_HEADINGS && said.get(at - 1).equals(said.get(at) - 1)
+            while (at > 0
+                    && headings.size() < MOST_HEADINGS
+                    && said.get(at - 1).equals(said.get(at) - 1)
                     && (width > 2 && groups(said.get(at - 1), width)
-                    || names(said.get(at - 1), said.get(at), segment))) {
+                            || names(said.get(at - 1), said.get(at), segment))) {
                 headings.addFirst(said.get(--at));
             }
             return headings;
@@ -336,27 +361,37 @@ public record TableArea(List<Heading> headings, int top, int first, int end, int
         /// Words over some of the columns, and not just a word and what it is.
         private boolean groups(int line, int width) {
             int words = filled(line);
-            boolean pair = words == 2 && shapes.get(line).get(0) != Shape.BLANK && shapes.get(line).get(1) != Shape.BLANK;
+            boolean pair = words == 2
+                    && shapes.get(line).get(0) != Shape.BLANK
+                    && shapes.get(line).get(1) != Shape.BLANK;
             return words > 1 && words < width && !pair;
         }
 
         /// Whether a line of headings names a column with values that the line below it does not name.
         private boolean names(int line, int below, Segment segment) {
-            return IntStream.range(0, lines.get(line).size()).anyMatch(column -> !field(lines.get(line), column).isBlank()
-                    && field(lines.get(below), column).isBlank() && IntStream.rangeClosed(segment.first, Math.min(segment.last,
-                    segment.first + 50)).anyMatch(row -> !field(lines.get(row), column).isBlank()));
+            return IntStream.range(0, lines.get(line).size())
+                    .anyMatch(column -> !field(lines.get(line), column).isBlank()
+                            && field(lines.get(below), column).isBlank()
+                            && IntStream.rangeClosed(segment.first, Math.min(segment.last, segment.first + 50))
+                                    .anyMatch(row ->
+                                            !field(lines.get(row), column).isBlank()));
         }
 
         /// The line before the values where it is a comment of as many words.
         private List<Integer> comment(Segment segment) {
             int line = segment.first - 1;
-            boolean heading = line >= 0 && isComment(lines.get(line)) && filled(line) >= 2 && filled(line) == filled(segment.first)
+            boolean heading = line >= 0
+                    && isComment(lines.get(line))
+                    && filled(line) >= 2
+                    && filled(line) == filled(segment.first)
                     && count(line, Shape.NUMBER) == 0;
             return heading ? List.of(line) : List.of();
         }
 
         private boolean isUnits(int line) {
-            List<String> words = line < lines.size() ? lines.get(line).stream().filter(text -> !text.isBlank()).toList() : List.of();
+            List<String> words = line < lines.size()
+                    ? lines.get(line).stream().filter(text -> !text.isBlank()).toList()
+                    : List.of();
             return !words.isEmpty() && words.stream().allMatch(TableArea::isUnit);
         }
 
@@ -367,7 +402,8 @@ public record TableArea(List<Heading> headings, int top, int first, int end, int
             for (int column = 0; column < fields.size(); column++) {
                 if (shapes.get(line).get(column) == Shape.NUMBER) {
                     var number = WrittenNumber.read(fields.get(column), DecimalMark.POINT);
-                    boolean whole = number.isPresent() && number.get().value() == Math.rint(number.get().value());
+                    boolean whole = number.isPresent()
+                            && number.get().value() == Math.rint(number.get().value());
                     if (!whole || !numbers.isEmpty() && number.get().value() <= numbers.getLast()) {
                         return false;
                     }
@@ -383,19 +419,26 @@ public record TableArea(List<Heading> headings, int top, int first, int end, int
             boolean years = numbers.stream().allMatch(number -> number >= 1900 && number <= 2100);
             boolean below = last > line && count(following, Shape.NUMBER) >= numbers.size() && !isYears(following);
             boolean over = below && label && shapes.get(following).getFirst() == Shape.NUMBER;
-            boolean odd = label && IntStream.rangeClosed(line + 1, Math.min(last, line + 5))
-                    .noneMatch(each -> lines.get(each).stream().filter(TableArea::isNumber).anyMatch(TableArea::isWhole));
+            boolean odd = label
+                    && IntStream.rangeClosed(line + 1, Math.min(last, line + 5))
+                            .noneMatch(each -> lines.get(each).stream()
+                                    .filter(TableArea::isNumber)
+                                    .anyMatch(TableArea::isWhole));
             return numbers.size() >= 2 && below && (years || over || odd || hasUnits(line) && !hasUnits(following));
         }
 
         private boolean hasUnits(int line) {
-            return lines.get(line).stream().filter(TableArea::isNumber).allMatch(text -> WrittenNumber.read(text, DecimalMark.POINT)
-                    .filter(number -> !number.unit().isEmpty()).isPresent());
+            return lines.get(line).stream().filter(TableArea::isNumber).allMatch(text -> WrittenNumber.read(
+                            text, DecimalMark.POINT)
+                    .filter(number -> !number.unit().isEmpty())
+                    .isPresent());
         }
 
         private boolean isYears(int line) {
-            return lines.get(line).stream().filter(TableArea::isNumber).allMatch(text -> WrittenNumber.read(text, DecimalMark.POINT)
-                    .filter(number -> isWhole(text) && number.value() >= 1900 && number.value() <= 2100).isPresent());
+            return lines.get(line).stream().filter(TableArea::isNumber).allMatch(text -> WrittenNumber.read(
+                            text, DecimalMark.POINT)
+                    .filter(number -> isWhole(text) && number.value() >= 1900 && number.value() <= 2100)
+                    .isPresent());
         }
 
         private List<Heading> named(List<Integer> headings, int[] part) {
@@ -404,13 +447,19 @@ public record TableArea(List<Heading> headings, int top, int first, int end, int
             }
             boolean units = headings.size() > 1 && isUnits(headings.getLast());
             List<List<String>> names = headings.subList(0, headings.size() - (units ? 1 : 0)).stream()
-                    .map(line -> line.equals(headings.getLast()) || units && line.equals(headings.get(headings.size() - 2))
-                            ? uncommented(line)
-                            : spread(uncommented(line))).toList();
+                    .map(line ->
+                            line.equals(headings.getLast()) || units && line.equals(headings.get(headings.size() - 2))
+                                    ? uncommented(line)
+                                    : spread(uncommented(line)))
+                    .toList();
             var named = new ArrayList<Heading>();
             for (int column = part[0]; column <= part[1]; column++) {
                 int at = column;
-                List<String> words = names.stream().map(line -> field(line, at)).filter(text -> !text.isBlank()).distinct().toList();
+                List<String> words = names.stream()
+                        .map(line -> field(line, at))
+                        .filter(text -> !text.isBlank())
+                        .distinct()
+                        .toList();
                 String unit = units ? field(lines.get(headings.getLast()), at) : "";
                 Heading joined = words.isEmpty() ? null : joined(words);
                 named.add(joined == null || unit.isBlank() ? joined : new Heading(joined.name(), bare(unit)));
@@ -432,8 +481,8 @@ public record TableArea(List<Heading> headings, int top, int first, int end, int
         private int[] span(List<Integer> headings, int first, int last) {
             int left = Integer.MAX_VALUE;
             int right = 0;
-            for (int line : (Iterable<Integer>) IntStream.concat(headings.stream().mapToInt(Integer::intValue),
-                    IntStream.rangeClosed(first, last))::iterator) {
+            for (int line : (Iterable<Integer>) IntStream.concat(
+                    headings.stream().mapToInt(Integer::intValue), IntStream.rangeClosed(first, last))::iterator) {
                 for (int column = 0; column < lines.get(line).size(); column++) {
                     if (shapes.get(line).get(column) != Shape.BLANK) {
                         left = Math.min(left, column);
@@ -459,13 +508,20 @@ public record TableArea(List<Heading> headings, int top, int first, int end, int
                     from = column + 1;
                 }
             }
-            boolean apart = parts.size() > 1 && !headings.isEmpty() && parts.stream().allMatch(part -> part[1] > part[0]
-                    && IntStream.rangeClosed(part[0], part[1]).allMatch(column -> !field(lines.get(headings.getLast()), column).isBlank()));
+            boolean apart = parts.size() > 1
+                    && !headings.isEmpty()
+                    && parts.stream()
+                            .allMatch(part -> part[1] > part[0]
+                                    && IntStream.rangeClosed(part[0], part[1])
+                                            .allMatch(column -> !field(lines.get(headings.getLast()), column)
+                                                    .isBlank()));
             return apart ? parts : List.of(span);
         }
 
         private void usedIn(int line, Set<Integer> used) {
-            IntStream.range(0, lines.get(line).size()).filter(column -> shapes.get(line).get(column) != Shape.BLANK).forEach(used::add);
+            IntStream.range(0, lines.get(line).size())
+                    .filter(column -> shapes.get(line).get(column) != Shape.BLANK)
+                    .forEach(used::add);
         }
 
         // ---- notes ----
@@ -488,8 +544,11 @@ public record TableArea(List<Heading> headings, int top, int first, int end, int
         }
 
         private List<String> notes(int from, int to) {
-            return IntStream.range(from, to).filter(line -> filled(line) > 0).limit(MOST_NOTES)
-                    .mapToObj(line -> note(lines.get(line))).toList();
+            return IntStream.range(from, to)
+                    .filter(line -> filled(line) > 0)
+                    .limit(MOST_NOTES)
+                    .mapToObj(line -> note(lines.get(line)))
+                    .toList();
         }
     }
 
@@ -510,11 +569,14 @@ public record TableArea(List<Heading> headings, int top, int first, int end, int
     }
 
     private static boolean isUnit(String text) {
-        return BRACKETED.matcher(text).matches() || UNITS.contains(text.toLowerCase(Locale.ROOT).replace('\u03bc', 'µ'));
+        return BRACKETED.matcher(text).matches()
+                || UNITS.contains(text.toLowerCase(Locale.ROOT).replace('\u03bc', 'µ'));
     }
 
     private static String bare(String unit) {
-        String inside = BRACKETED.matcher(unit).matches() ? unit.substring(1, unit.length() - 1).strip() : unit.strip();
+        String inside = BRACKETED.matcher(unit).matches()
+                ? unit.substring(1, unit.length() - 1).strip()
+                : unit.strip();
         return inside.equals("-") || inside.equals("–") ? "" : inside;
     }
 
@@ -536,7 +598,11 @@ public record TableArea(List<Heading> headings, int top, int first, int end, int
     /// "Stretch (mm)" over "dry" is "Stretch dry (mm)".
     private static Heading joined(List<String> parts) {
         List<Heading> headings = parts.stream().map(Heading::of).toList();
-        String unit = headings.stream().map(Heading::unit).filter(each -> !each.isEmpty()).reduce((_, last) -> last).orElse("");
+        String unit = headings.stream()
+                .map(Heading::unit)
+                .filter(each -> !each.isEmpty())
+                .reduce((_, last) -> last)
+                .orElse("");
         return new Heading(headings.stream().map(Heading::name).collect(Collectors.joining(" ")), unit);
     }
 }

@@ -20,8 +20,8 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 
-/// Makes a table of fields that come one by one, row by row. Rows of differing length are padded with empty cells; a row
-/// of empty fields only counts when a fuller one follows it.
+/// Makes a table of fields that come one by one, row by row. Rows of differing length are padded with empty cells;
+/// a row of empty fields only counts when a fuller one follows it.
 public final class TableBuilder {
     /// Decimals beyond these are shown where a cell has them, not padded to.
     private static final int MAX_DECIMALS = 10;
@@ -54,9 +54,13 @@ public final class TableBuilder {
     private long whole;
     private boolean isShort;
 
-    /// Whether the decimal mark could as well part thousands. Hardly: only where whole numbers of three digits stand among such, as
-    /// "613" does beside "1.122" in fields that commas part.
-    public enum Open { NO, HARDLY, YES }
+    /// Whether the decimal mark could as well part thousands. Hardly: only where whole numbers of three digits
+    /// stand among such, as "613" does beside "1.122" in fields that commas part.
+    public enum Open {
+        NO,
+        HARDLY,
+        YES
+    }
 
     private final class ColumnBuilder {
         final Cells.Builder cells = new Cells.Builder();
@@ -98,7 +102,8 @@ public final class TableBuilder {
 
     /// @param mark    of bare numbers
     /// @param settled whether a person said it
-    /// @param open    whether it could as well part thousands: then numbers such as "1,234" are left as text until one shows the mark
+    /// @param open    whether it could as well part thousands: then numbers such as "1,234" are left as text until
+    ///     one shows the mark
     public TableBuilder(DecimalMark mark, boolean settled, Open open, ReadingChoices choices) {
         this.mark = mark;
         this.settled = settled;
@@ -117,10 +122,11 @@ public final class TableBuilder {
 
     /// What is said where more rows follow than are taken.
     public String onlyTheFirstRows() {
-        return Phrase.of("Only the first %,d rows were read: a table holds %d MB of numbers and texts at most, which are %,d "
-                + "million numbers. "
-                + "Split the file, or leave columns out of it.", rows, Limits.TABLE_BYTES >> 20,
-                Limits.TABLE_BYTES / Double.BYTES / 1_000_000);
+        return Phrase.of(
+                "Only the first %,d rows were read: a table holds %d MB of numbers and texts at most, which are %,d "
+                        + "million numbers. "
+                        + "Split the file, or leave columns out of it.",
+                rows, Limits.TABLE_BYTES >> 20, Limits.TABLE_BYTES / Double.BYTES / 1_000_000);
     }
 
     /// Adds the rows of another, which was told that the mark is settled.
@@ -188,7 +194,8 @@ public final class TableBuilder {
     /// A field that is known to be a number.
     public void number(double number) {
         ColumnBuilder column = next();
-        int decimals = Math.max(0, new BigDecimal(Double.toString(number)).stripTrailingZeros().scale());
+        int decimals = Math.max(
+                0, new BigDecimal(Double.toString(number)).stripTrailingZeros().scale());
         column.number(number, decimals > MAX_COMPUTED_DECIMALS ? 0 : decimals);
     }
 
@@ -247,8 +254,7 @@ public final class TableBuilder {
             word(column, new String(buffer, from, length));
             return;
         }
-        double number = isShort ? ShortNumber.of(whole, buffer[from] == '-', decimals)
-                : parsed(buffer, from, length);
+        double number = isShort ? ShortNumber.of(whole, buffer[from] == '-', decimals) : parsed(buffer, from, length);
         if (Double.isFinite(number) && !isOpen(buffer, from, length, decimals)) {
             column.number(number, decimals);
         } else {
@@ -258,7 +264,9 @@ public final class TableBuilder {
 
     /// A value that is no plain number.
     private void word(ColumnBuilder column, String text) {
-        double number = column.shared.containsKey(text) ? Double.NaN : NumberText.number(text, mark).orElse(Double.NaN);
+        double number = column.shared.containsKey(text)
+                ? Double.NaN
+                : NumberText.number(text, mark).orElse(Double.NaN);
         if (Double.isFinite(number)) {
             note(0, text.length());
             column.number(number, 0);
@@ -267,7 +275,8 @@ public final class TableBuilder {
         }
     }
 
-    /// Whether the mark could as well part thousands: "1,234". A number in which it could not settles the mark for the table.
+    /// Whether the mark could as well part thousands: "1,234". A number in which it could not settles the mark for
+    /// the table.
     private boolean isOpen(char[] buffer, int from, int length, int decimals) {
         if (settled || decimals <= 0) {
             note(decimals, length);
@@ -333,15 +342,25 @@ public final class TableBuilder {
         var made = new ArrayList<Column>();
         for (int i = 0; i < columns.size(); i++) {
             ColumnBuilder column = columns.get(i);
-            Heading heading = i < headings.size() && headings.get(i) != null ? headings.get(i)
+            Heading heading = i < headings.size() && headings.get(i) != null
+                    ? headings.get(i)
                     : new Heading(pair ? i == 0 ? "x" : "y" : "Column " + (i + 1), "");
             column.padTo(rows);
-            made.add(new Column(i + 1, heading, column.texts > 0 ? Kind.TEXT : Kind.NUMBER, Role.NONE, column.decimals,
+            made.add(new Column(
+                    i + 1,
+                    heading,
+                    column.texts > 0 ? Kind.TEXT : Kind.NUMBER,
+                    Role.NONE,
+                    column.decimals,
                     column.cells.build()));
         }
         var reader = new TableReader(name, mark, choices);
-        Table read = reader.read(made, columns.stream().map(column -> column.texts > 0).toList(), settled,
-                open == Open.HARDLY && !hundreds, summed);
+        Table read = reader.read(
+                made,
+                columns.stream().map(column -> column.texts > 0).toList(),
+                settled,
+                open == Open.HARDLY && !hundreds,
+                summed);
         remarks = reader.remarks();
         return read;
     }

@@ -15,15 +15,21 @@ public final class TextFile {
 
     public static void write(OutputStream out, Table table, Progress progress) throws IOException {
         char delimiter = table.mark() == DecimalMark.COMMA ? Delimiter.SEMICOLON.sign() : Delimiter.COMMA.sign();
-        try (CsvWriter csv = CsvWriter.builder().fieldSeparator(delimiter).build(new OutputStreamWriter(out, StandardCharsets.UTF_8))) {
-            csv.writeRecord(table.columns().stream().map(column -> column.heading().text()).toList());
+        try (CsvWriter csv = CsvWriter.builder()
+                .fieldSeparator(delimiter)
+                .build(new OutputStreamWriter(out, StandardCharsets.UTF_8))) {
+            csv.writeRecord(table.columns().stream()
+                    .map(column -> column.heading().text())
+                    .toList());
             int rows = table.rows();
             for (int row = 0; row < rows; row++) {
                 if ((row & 0xfff) == 0) {
                     progress.reached((double) row / rows);
                 }
                 int at = row;
-                csv.writeRecord(table.columns().stream().map(column -> column.exact(at, table.mark())).toList());
+                csv.writeRecord(table.columns().stream()
+                        .map(column -> column.exact(at, table.mark()))
+                        .toList());
             }
         }
     }

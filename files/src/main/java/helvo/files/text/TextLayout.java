@@ -16,7 +16,14 @@ import java.util.List;
 /// @param sure   whether a person said the mark
 /// @param area   the lines of the table, 0 is the first
 /// @param tables how many there are in the file
-record TextLayout(Charset charset, Delimiter delimiter, List<Integer> cuts, DecimalMark mark, boolean sure, TableArea area, int tables,
+record TextLayout(
+        Charset charset,
+        Delimiter delimiter,
+        List<Integer> cuts,
+        DecimalMark mark,
+        boolean sure,
+        TableArea area,
+        int tables,
         ReadingChoices choices) {
     static final Charset WINDOWS = Charset.forName("windows-1252");
 
@@ -27,14 +34,24 @@ record TextLayout(Charset charset, Delimiter delimiter, List<Integer> cuts, Deci
     /// "commas, UTF-8, headings".
     String sentence() {
         int line = area.top() + 1;
-        String headings = area.headings().isEmpty() ? "no headings" : line == 1 ? "headings" : Phrase.of("headings in line %,d", line);
-        return Phrase.of("%s, %s, %s%s", delimiter.plural(), charsetName(charset), headings, tables > 1 ? Phrase.of(", table %d of %d",
-                choices.table().orElse(1), tables) : "");
+        String headings = area.headings().isEmpty()
+                ? "no headings"
+                : line == 1 ? "headings" : Phrase.of("headings in line %,d", line);
+        return Phrase.of(
+                "%s, %s, %s%s",
+                delimiter.plural(),
+                charsetName(charset),
+                headings,
+                tables > 1 ? Phrase.of(", table %d of %d", choices.table().orElse(1), tables) : "");
     }
 
     /// As a table remembers it.
     Table.Source.Text source(Path file) {
-        return new Table.Source.Text(file.toAbsolutePath().toString(), charset.name(), delimiter.sign(), !area.headings().isEmpty());
+        return new Table.Source.Text(
+                file.toAbsolutePath().toString(),
+                charset.name(),
+                delimiter.sign(),
+                !area.headings().isEmpty());
     }
 
     /// As people call it.
@@ -48,7 +65,9 @@ record TextLayout(Charset charset, Delimiter delimiter, List<Integer> cuts, Deci
 
     /// Whether a byte below 128 always stands for the sign that ASCII gives it.
     boolean isAscii() {
-        return isUnicode() || charset.equals(WINDOWS) || charset.equals(StandardCharsets.ISO_8859_1)
+        return isUnicode()
+                || charset.equals(WINDOWS)
+                || charset.equals(StandardCharsets.ISO_8859_1)
                 || charset.equals(StandardCharsets.US_ASCII);
     }
 }

@@ -40,9 +40,11 @@ final class TextRows extends AbstractBaseCsvCallbackHandler<Boolean> {
 
     /// @param begins whether the rows come from the text's beginning, not from where a line in its middle ends
     TextRows(TextLayout layout, String name, boolean begins) {
-        this.builder = new TableBuilder(layout.mark(), layout.sure() || !begins, layout.delimiter() == Delimiter.COMMA
-                ? TableBuilder.Open.HARDLY
-                : TableBuilder.Open.YES, layout.choices());
+        this.builder = new TableBuilder(
+                layout.mark(),
+                layout.sure() || !begins,
+                layout.delimiter() == Delimiter.COMMA ? TableBuilder.Open.HARDLY : TableBuilder.Open.YES,
+                layout.choices());
         this.layout = layout;
         this.name = name;
         first = begins ? layout.area().first() : 0;
@@ -85,9 +87,11 @@ final class TextRows extends AbstractBaseCsvCallbackHandler<Boolean> {
 
     /// Adds the rows from further on in the text.
     ///
-    /// @return false where those may be others than they would be had they been read behind these; then this is of no further use
+    /// @return false where those may be others than they would be had they been read behind these; then this is of
+    ///     no further use
     boolean goesOnWith(TextRows later) {
-        boolean alike = whole && later.whole && (later.width < 0 || later.width == width) && (later.ragged == 0 || ragged > 0);
+        boolean alike =
+                whole && later.whole && (later.width < 0 || later.width == width) && (later.ragged == 0 || ragged > 0);
         comments += later.comments;
         ragged += later.ragged;
         return alike && builder.goesOnWith(later.builder) && !builder.full();
@@ -110,7 +114,7 @@ final class TextRows extends AbstractBaseCsvCallbackHandler<Boolean> {
     void line(char[] text, int from, int to, char delimiter) {
         passed(1);
         beginRecord(0);
-        for (int at = from; at <= to;) {
+        for (int at = from; at <= to; ) {
             int end = at;
             while (end < to && text[end] != delimiter) {
                 end++;
@@ -182,32 +186,44 @@ final class TextRows extends AbstractBaseCsvCallbackHandler<Boolean> {
 
     TextTable table(Optional<Path> file) throws CannotRead {
         if (builder.rows() == 0) {
-            throw new CannotRead(layout.area().headings().stream().noneMatch(java.util.Objects::nonNull)
-                    ? "“" + name + "” holds no values: there is nothing in it to open."
-                    : "“" + name + "” has headings only: there is no row of values below them.");
+            throw new CannotRead(
+                    layout.area().headings().stream().noneMatch(java.util.Objects::nonNull)
+                            ? "“" + name + "” holds no values: there is nothing in it to open."
+                            : "“" + name + "” has headings only: there is no row of values below them.");
         }
         if (comments > 0) {
-            notices.add(Phrase.of("%,d %s.", comments, comments == 1 ? "line that begins with # was left out as a comment"
-                    : "lines that begin with # were left out as comments"));
+            notices.add(Phrase.of(
+                    "%,d %s.",
+                    comments,
+                    comments == 1
+                            ? "line that begins with # was left out as a comment"
+                            : "lines that begin with # were left out as comments"));
         }
         if (ragged > 0) {
-            notices.add(Phrase.of("%,d %s not as many fields as the others (line %,d is one): missing fields are empty cells, more "
-                    + "fields more columns.", ragged,
-                    ragged == 1 ? "line has" : "lines have", firstRagged));
+            notices.add(Phrase.of(
+                    "%,d %s not as many fields as the others (line %,d is one): missing fields are empty cells, more "
+                            + "fields more columns.",
+                    ragged, ragged == 1 ? "line has" : "lines have", firstRagged));
         }
         int dot = name.lastIndexOf('.');
-        Table table = builder.tableOf(dot > 0 ? name.substring(0, dot) : name, layout.area().headings());
+        Table table = builder.tableOf(
+                dot > 0 ? name.substring(0, dot) : name, layout.area().headings());
         if (layout.tables() > 1) {
-            notices.add(Phrase.of("The file holds %d tables; this is number %d.", layout.tables(), layout.choices().table().orElse(1)));
+            notices.add(Phrase.of(
+                    "The file holds %d tables; this is number %d.",
+                    layout.tables(), layout.choices().table().orElse(1)));
         }
         var remarks = new ArrayList<ReadAs.Remark>();
         notices.forEach(notice -> remarks.add(new ReadAs.Remark("", notice, true)));
         remarks.addAll(builder.remarks());
-        var readAs = new ReadAs(layout.sentence(), remarks, layout.area().notes(), layout.tables(),
-                layout.choices());
+        var readAs = new ReadAs(layout.sentence(), remarks, layout.area().notes(), layout.tables(), layout.choices());
         Table read = table.withReadAs(Optional.of(readAs));
-        return new TextTable(file.map(path -> read.withSource(layout.source(path))).orElse(read),
-                remarks.stream().filter(ReadAs.Remark::grave).map(ReadAs.Remark::sentence).toList());
+        return new TextTable(
+                file.map(path -> read.withSource(layout.source(path))).orElse(read),
+                remarks.stream()
+                        .filter(ReadAs.Remark::grave)
+                        .map(ReadAs.Remark::sentence)
+                        .toList());
     }
 
     /// More columns, or a longer value, than a table of measurements has.

@@ -44,7 +44,8 @@ public record TextTable(Table table, List<String> notices) {
         return read(TextSource.of(text), name, Optional.empty(), choices, Progress.none());
     }
 
-    private static TextTable read(TextSource source, String name, Optional<Path> file, ReadingChoices choices, Progress progress)
+    private static TextTable read(
+            TextSource source, String name, Optional<Path> file, ReadingChoices choices, Progress progress)
             throws CannotRead {
         try {
             byte[] head = head(source, name);
@@ -62,7 +63,10 @@ public record TextTable(Table table, List<String> notices) {
         } catch (IOException e) {
             throw new CannotRead("“" + name + "” could not be read: " + e.getMessage() + ".", e);
         } catch (UncheckedIOException e) {
-            throw new CannotRead("“" + name + "” could not be read to its end: " + e.getCause().getMessage() + ".", e);
+            throw new CannotRead(
+                    "“" + name + "” could not be read to its end: "
+                            + e.getCause().getMessage() + ".",
+                    e);
         }
     }
 
@@ -78,8 +82,9 @@ public record TextTable(Table table, List<String> notices) {
 
     /// Text has no zero bytes (but for UTF-16, told by its byte order mark) and hardly any control characters.
     private static void refuseBinary(byte[] head, String name) throws CannotRead {
-        boolean wide = head.length >= 2 && (head[0] == (byte) 0xff && head[1] == (byte) 0xfe
-                || head[0] == (byte) 0xfe && head[1] == (byte) 0xff);
+        boolean wide = head.length >= 2
+                && (head[0] == (byte) 0xff && head[1] == (byte) 0xfe
+                        || head[0] == (byte) 0xfe && head[1] == (byte) 0xff);
         int control = 0;
         int zero = 0;
         for (byte b : head) {
@@ -92,7 +97,8 @@ public record TextTable(Table table, List<String> notices) {
         }
     }
 
-    private static TextTable read(TextSource source, byte[] head, String name, Optional<Path> file, TextLayout layout, Progress progress)
+    private static TextTable read(
+            TextSource source, byte[] head, String name, Optional<Path> file, TextLayout layout, Progress progress)
             throws IOException, CannotRead {
         Optional<TextRows> halves = Halves.read(source, head, name, layout, progress);
         if (halves.isPresent()) {
@@ -102,8 +108,12 @@ public record TextTable(Table table, List<String> notices) {
         try (InputStream bytes = source.whole(progress)) {
             fill(rows, bytes, true, layout);
         } catch (CsvParseException e) {
-            throw new CannotRead(Phrase.of("“%s”: the lines from %,d on are no table (a value goes on for millions of characters; a "
-                    + "quotation mark may lack its pair).", name, rows.line()), e);
+            throw new CannotRead(
+                    Phrase.of(
+                            "“%s”: the lines from %,d on are no table (a value goes on for millions of characters; a "
+                                    + "quotation mark may lack its pair).",
+                            name, rows.line()),
+                    e);
         } catch (TextRows.NoSuchTable e) {
             throw refusal(name, e);
         }
@@ -126,7 +136,8 @@ public record TextTable(Table table, List<String> notices) {
             fillByReader(rows, new ByteArrayInputStream(head, 0, first), begins, layout);
             rows.passed(above);
         }
-        var below = new SequenceInputStream(new ByteArrayInputStream(head, Math.max(0, first), head.length - Math.max(0, first)), bytes);
+        var below = new SequenceInputStream(
+                new ByteArrayInputStream(head, Math.max(0, first), head.length - Math.max(0, first)), bytes);
         InputStream rest = first < 0 ? below : PlainLines.read(rows, below, layout);
         if (rows.full()) {
             rows.ended(rest.read() < 0);
@@ -151,14 +162,18 @@ public record TextTable(Table table, List<String> notices) {
         return lines == 0 ? 0 : -1;
     }
 
-    private static void fillByReader(TextRows rows, InputStream bytes, boolean begins, TextLayout layout) throws IOException {
-        var decoder = layout.charset().newDecoder().onMalformedInput(layout.isUnicode() ? CodingErrorAction.REPORT
-                : CodingErrorAction.REPLACE)
+    private static void fillByReader(TextRows rows, InputStream bytes, boolean begins, TextLayout layout)
+            throws IOException {
+        var decoder = layout.charset()
+                .newDecoder()
+                .onMalformedInput(layout.isUnicode() ? CodingErrorAction.REPORT : CodingErrorAction.REPLACE)
                 .onUnmappableCharacter(CodingErrorAction.REPLACE);
         try (Reader text = new InputStreamReader(bytes, decoder);
                 Reader marked = begins ? new WithoutByteOrderMark(text) : text;
                 Reader reader = LayoutGuess.parted(marked, layout.delimiter(), layout.cuts());
-                CsvReader<Boolean> csv = CsvReader.builder().fieldSeparator(layout.delimiter().read()).build(rows, reader)) {
+                CsvReader<Boolean> csv = CsvReader.builder()
+                        .fieldSeparator(layout.delimiter().read())
+                        .build(rows, reader)) {
             var each = csv.iterator();
             while (each.hasNext() && !rows.full() && !rows.behind()) {
                 each.next();
@@ -175,11 +190,18 @@ public record TextTable(Table table, List<String> notices) {
     }
 
     private static CannotRead refusal(String name, TextRows.NoSuchTable why) {
-        return new CannotRead(why.isLong
-                ? Phrase.of("“%s”: a value in line %,d has more than %,d characters, which is no measurement: a "
-                + "quotation mark may lack its pair.", name, why.line, Limits.CELL_TEXT)
-                : Phrase.of("“%s”: line %,d has more than %,d columns, which is more than Helvo reads: is the table on its "
-                + "side, or the delimiter another?", name, why.line, Limits.COLUMNS), why);
+        return new CannotRead(
+                why.isLong
+                        ? Phrase.of(
+                                "“%s”: a value in line %,d has more than %,d characters, which is no measurement: a "
+                                        + "quotation mark may lack its pair.",
+                                name, why.line, Limits.CELL_TEXT)
+                        : Phrase.of(
+                                "“%s”: line %,d has more than %,d columns, which is more than Helvo reads: is the "
+                                        + "table on its "
+                                        + "side, or the delimiter another?",
+                                name, why.line, Limits.COLUMNS),
+                why);
     }
 
     /// Leaves out a byte order mark at the start.

@@ -59,7 +59,8 @@ class BookTest {
 
     private Path xlsx(String name, java.util.function.Consumer<XSSFWorkbook> fill) throws IOException {
         Path file = folder.resolve(name);
-        try (var book = new XSSFWorkbook(); OutputStream out = Files.newOutputStream(file)) {
+        try (var book = new XSSFWorkbook();
+                OutputStream out = Files.newOutputStream(file)) {
             fill.accept(book);
             book.write(out);
         }
@@ -70,16 +71,15 @@ class BookTest {
         var row = sheet.createRow(at);
         for (int i = 0; i < values.length; i++) {
             switch (values[i]) {
-                case null -> {
-                }
+                case null -> {}
                 case Number number -> row.createCell(column + i).setCellValue(number.doubleValue());
                 default -> row.createCell(column + i).setCellValue(values[i].toString());
             }
         }
     }
 
-    /// Titles and blank rows above, two rows of headings of which one spans two columns, formulas with their stored values, dates,
-    /// an empty sheet in between.
+    /// Titles and blank rows above, two rows of headings of which one spans two columns, formulas with their stored
+    /// values, dates, an empty sheet in between.
     @Test
     void readsASheetAsPeopleLayItOut() throws Exception {
         Path file = xlsx("pulls.xlsx", book -> {
@@ -92,7 +92,15 @@ class BookTest {
             var style = book.createCellStyle();
             style.setDataFormat(book.createDataFormat().getFormat("d.m.yyyy"));
             for (int i = 0; i < 3; i++) {
-                row(sheet, 5 + i, 1, null, 5 * (i + 1), 1.25 * (i + 1), i == 1 ? "about 3" : (Object) (1.5 * i), i == 2 ? "last" : null);
+                row(
+                        sheet,
+                        5 + i,
+                        1,
+                        null,
+                        5 * (i + 1),
+                        1.25 * (i + 1),
+                        i == 1 ? "about 3" : (Object) (1.5 * i),
+                        i == 2 ? "last" : null);
                 sheet.getRow(5 + i).createCell(1).setCellValue(LocalDate.of(2026, 3, 5 + i));
                 sheet.getRow(5 + i).getCell(1).setCellStyle(style);
             }
@@ -107,26 +115,35 @@ class BookTest {
         ReadTable read = read(file);
         Table table = read.table();
         assertThat(table.name()).isEqualTo("Pulls");
-        assertThat(table.columns()).extracting(Column::heading)
-                .containsExactly(new Heading("Day", ""), new Heading("Load", "N"), new Heading("Stretch dry", "mm"),
-                new Heading("Stretch salt", "mm"), new Heading("Remark", ""));
-        assertThat(table.columns()).extracting(Column::kind).containsExactly(Kind.DATE, Kind.NUMBER, Kind.NUMBER, Kind.NUMBER, Kind.TEXT);
+        assertThat(table.columns())
+                .extracting(Column::heading)
+                .containsExactly(
+                        new Heading("Day", ""),
+                        new Heading("Load", "N"),
+                        new Heading("Stretch dry", "mm"),
+                        new Heading("Stretch salt", "mm"),
+                        new Heading("Remark", ""));
+        assertThat(table.columns())
+                .extracting(Column::kind)
+                .containsExactly(Kind.DATE, Kind.NUMBER, Kind.NUMBER, Kind.NUMBER, Kind.TEXT);
         assertThat(table.columns()).extracting(Column::role).startsWith(Role.X, Role.Y);
         assertThat(table.columns().getFirst().shown(2, DecimalMark.POINT)).isEqualTo("2026-03-07");
         assertThat(cell(table, 2, 1)).isEqualTo(new Cell.Number(2.5));
         assertThat(cell(table, 3, 1)).isEqualTo(new Cell.Text("about 3"));
         assertThat(table.rows()).isEqualTo(3);
         assertThat(table.readAs().orElseThrow().notes()).containsExactly("Marram Cordage Laboratory, week 14");
-        assertThat(read.notices()).containsExactly(
-                "1 formula has no stored result and was left empty: open the workbook in the program it comes from and save it there.",
-                "The workbook has other sheets: Notes.");
-        assertThat(ReadTable.read(file, Optional.of("Notes"),
-                ReadingChoices.NONE,
-                Progress.none()).table().columns()).extracting(Column::name)
-                .containsExactly("a",
-                        "b");
-        assertThatThrownBy(() -> ReadTable.read(file, Optional.of("Nots"), ReadingChoices.NONE,
-                Progress.none())).isInstanceOf(CannotRead.class)
+        assertThat(read.notices())
+                .containsExactly(
+                        "1 formula has no stored result and was left empty: open the workbook in the program it "
+                                + "comes from and save it there.",
+                        "The workbook has other sheets: Notes.");
+        assertThat(ReadTable.read(file, Optional.of("Notes"), ReadingChoices.NONE, Progress.none())
+                        .table()
+                        .columns())
+                .extracting(Column::name)
+                .containsExactly("a", "b");
+        assertThatThrownBy(() -> ReadTable.read(file, Optional.of("Nots"), ReadingChoices.NONE, Progress.none()))
+                .isInstanceOf(CannotRead.class)
                 .hasMessageContaining("it has Pulls, Empty, Notes");
     }
 
@@ -151,8 +168,12 @@ class BookTest {
         book.save(file.toFile());
         Table table = read(file).table();
         assertThat(table.name()).isEqualTo("pulls");
-        assertThat(table.columns()).extracting(Column::heading)
-                .containsExactly(new Heading("Cord", ""), new Heading("Stretch dry", "mm"), new Heading("Stretch wet", "mm"),
+        assertThat(table.columns())
+                .extracting(Column::heading)
+                .containsExactly(
+                        new Heading("Cord", ""),
+                        new Heading("Stretch dry", "mm"),
+                        new Heading("Stretch wet", "mm"),
                         new Heading("When", ""));
         assertThat(table.columns().getLast().shown(2, DecimalMark.POINT)).isEqualTo("2026-03-05 14:32");
         assertThat(cell(table, 2, 1)).isEqualTo(new Cell.Text("n/a"));
@@ -169,7 +190,8 @@ class BookTest {
             row(sheet, 2, 0, 5, 1.5, "A");
             row(sheet, 3, 0, 10, 2.5, "B");
         });
-        assertThat(read(file).table().columns()).extracting(Column::heading)
+        assertThat(read(file).table().columns())
+                .extracting(Column::heading)
                 .containsExactly(new Heading("Load", "N"), new Heading("Stretch", "mm"), new Heading("Cord", ""));
     }
 
@@ -178,13 +200,16 @@ class BookTest {
     @EnumSource(TableFile.Format.class)
     void whatIsWrittenReadsBack(TableFile.Format format) throws Exception {
         Table table = SampleStudy.study().tables().getFirst();
-        table = new helvo.core.study.TableEdit.SetBlock(1, 0, 4, List.of(List.of("2026-03-05"), List.of("2026-03-06"))).change(table);
+        table = new helvo.core.study.TableEdit.SetBlock(1, 0, 4, List.of(List.of("2026-03-05"), List.of("2026-03-06")))
+                .change(table);
         table = new ColumnEdit.SetKind(1, 5, Kind.DATE, DateText.Order.DAY_FIRST).change(table);
         table = new helvo.core.study.TableEdit.SetCell(1, 2, 3, "0.1234567890123456").change(table);
         Path file = folder.resolve("out." + format.ending());
         TableFile.write(file, format, table, List.of(), Progress.none());
         Table back = read(file).table();
-        assertThat(back.columns()).extracting(Column::heading).isEqualTo(table.columns().stream().map(Column::heading).toList());
+        assertThat(back.columns())
+                .extracting(Column::heading)
+                .isEqualTo(table.columns().stream().map(Column::heading).toList());
         for (int c = 0; c < table.columns().size(); c++) {
             for (int r = 0; r < table.rows(); r++) {
                 assertThat(cell(back, c, r)).isEqualTo(cell(table, c, r));
@@ -197,7 +222,8 @@ class BookTest {
     @Test
     void aWorkbookWithAPasswordIsRefusedInASentence() throws Exception {
         Path file = folder.resolve("secret.xlsx");
-        try (var system = new POIFSFileSystem(); OutputStream out = Files.newOutputStream(file)) {
+        try (var system = new POIFSFileSystem();
+                OutputStream out = Files.newOutputStream(file)) {
             var encryptor = new EncryptionInfo(EncryptionMode.standard).getEncryptor();
             encryptor.confirmPassword("cord");
             try (OutputStream inside = encryptor.getDataStream(system)) {
@@ -205,18 +231,26 @@ class BookTest {
             }
             system.writeFilesystem(out);
         }
-        assertThatThrownBy(() -> read(file)).isInstanceOf(CannotRead.class)
+        assertThatThrownBy(() -> read(file))
+                .isInstanceOf(CannotRead.class)
                 .hasMessageContaining("protected by a password, or of an older kind");
-        Path ods = zip("secret.ods", "content.xml", "x", "META-INF/manifest.xml",
+        Path ods = zip(
+                "secret.ods",
+                "content.xml",
+                "x",
+                "META-INF/manifest.xml",
                 "<m:manifest xmlns:m='urn:x'><m:file-entry><m:encryption-data/></m:file-entry></m:manifest>");
-        assertThatThrownBy(() -> read(ods)).isInstanceOf(CannotRead.class).hasMessageContaining("protected by a password");
+        assertThatThrownBy(() -> read(ods))
+                .isInstanceOf(CannotRead.class)
+                .hasMessageContaining("protected by a password");
     }
 
     @Test
     void bombsAreNotUnpacked() throws Exception {
         Path file = folder.resolve("bomb.xlsx");
         Path good = xlsx("good.xlsx", book -> row(book.createSheet("s"), 0, 0, 1, 2));
-        try (var in = new ZipFile(good.toFile()); var out = new ZipOutputStream(Files.newOutputStream(file))) {
+        try (var in = new ZipFile(good.toFile());
+                var out = new ZipOutputStream(Files.newOutputStream(file))) {
             for (var entry : java.util.Collections.list(in.entries())) {
                 out.putNextEntry(new ZipEntry(entry.getName()));
                 out.write(in.getInputStream(entry).readAllBytes());
@@ -227,12 +261,13 @@ class BookTest {
                 }
             }
         }
-        assertThatThrownBy(() -> read(file)).isInstanceOf(CannotRead.class)
+        assertThatThrownBy(() -> read(file))
+                .isInstanceOf(CannotRead.class)
                 .hasMessageContaining("unpacks to far more than such a file holds");
         String repeated = content("<table:table-row table:number-rows-repeated='1000000000'><table:table-cell "
                 + "table:number-columns-repeated='1000000000'/></table:table-row>"
                 + "<table:table-row><table:table-cell office:value-type='float' office:value='7' "
-                        + "table:number-columns-repeated='900000000'/></table:table-row>");
+                + "table:number-columns-repeated='900000000'/></table:table-row>");
         assertThatThrownBy(() -> read(zip("wide.ods", "content.xml", repeated))).isInstanceOf(CannotRead.class);
     }
 
@@ -241,36 +276,52 @@ class BookTest {
     void nothingOutsideTheFileIsLookedAt() throws Exception {
         Path secret = Files.writeString(folder.resolve("secret.txt"), "42");
         String evil = "<!DOCTYPE x [<!ENTITY e SYSTEM '" + secret.toUri() + "'>]>"
-                + content("<table:table-row><table:table-cell office:value-type='string'><text:p>&e;</text:p></table:table-cell>"
-                + "<table:table-cell office:value-type='float' office:value='1'/></table:table-row>");
-        assertThatThrownBy(() -> read(zip("evil.ods", "content.xml", evil))).isInstanceOf(CannotRead.class).hasMessageNotContaining("42");
+                + content("<table:table-row><table:table-cell "
+                        + "office:value-type='string'><text:p>&e;</text:p></table:table-cell>"
+                        + "<table:table-cell office:value-type='float' office:value='1'/></table:table-row>");
+        assertThatThrownBy(() -> read(zip("evil.ods", "content.xml", evil)))
+                .isInstanceOf(CannotRead.class)
+                .hasMessageNotContaining("42");
     }
 
     @Test
     void whatCouldBeReadOfABrokenSheetIsKept() throws Exception {
-        String broken = content("<table:table-row><table:table-cell office:value-type='float' office:value='1'/><table:table-cell "
-                + "office:value-type='float' office:value='2'/></table:table-row>"
-                + "<table:table-row><table:table-cell office:value-type='float' office:value='3'/><table:table-cell "
+        String broken = content(
+                "<table:table-row><table:table-cell office:value-type='float' office:value='1'/><table:table-cell "
+                        + "office:value-type='float' office:value='2'/></table:table-row>"
+                        + "<table:table-row><table:table-cell office:value-type='float' "
+                        + "office:value='3'/><table:table-cell "
                         + "office:value-type='float' office:value='4'/></table:table-row><table:table-row><<<");
         ReadTable read = read(zip("broken.ods", "content.xml", broken));
         assertThat(read.table().rows()).isEqualTo(2);
-        assertThat(read.notices()).singleElement().asString().contains("the sheet “s” is damaged", "What was read before is kept.");
-        assertThatThrownBy(() -> read(zip("no.ods", "content.xml", "<<<"))).isInstanceOf(CannotRead.class)
+        assertThat(read.notices())
+                .singleElement()
+                .asString()
+                .contains("the sheet “s” is damaged", "What was read before is kept.");
+        assertThatThrownBy(() -> read(zip("no.ods", "content.xml", "<<<")))
+                .isInstanceOf(CannotRead.class)
                 .hasMessageContaining("is damaged");
-        assertThatThrownBy(() -> read(zip("else.xlsx", "a.txt", "x"))).isInstanceOf(CannotRead.class).hasMessageContaining("no workbook");
+        assertThatThrownBy(() -> read(zip("else.xlsx", "a.txt", "x")))
+                .isInstanceOf(CannotRead.class)
+                .hasMessageContaining("no workbook");
         Path cut = folder.resolve("cut.xlsx");
-        Files.write(cut, java.util.Arrays.copyOf(Files.readAllBytes(xlsx("whole.xlsx", book -> row(book.createSheet("s"), 0, 0, 1, 2))),
-                900));
+        Files.write(
+                cut,
+                java.util.Arrays.copyOf(
+                        Files.readAllBytes(xlsx("whole.xlsx", book -> row(book.createSheet("s"), 0, 0, 1, 2))), 900));
         assertThatThrownBy(() -> read(cut)).isInstanceOf(CannotRead.class).hasMessageContaining("is damaged");
-        assertThatThrownBy(() -> read(xlsx("nothing.xlsx", book -> book.createSheet("s")))).isInstanceOf(CannotRead.class)
+        assertThatThrownBy(() -> read(xlsx("nothing.xlsx", book -> book.createSheet("s"))))
+                .isInstanceOf(CannotRead.class)
                 .hasMessageContaining("holds no values");
     }
 
     private static String content(String rows) {
         return "<office:document-content xmlns:office='urn:oasis:names:tc:opendocument:xmlns:office:1.0' "
                 + "xmlns:table='urn:oasis:names:tc:opendocument:xmlns:table:1.0' "
-                + "xmlns:text='urn:oasis:names:tc:opendocument:xmlns:text:1.0'><office:body><office:spreadsheet><table:table "
-                        + "table:name='s'>" + rows
+                + ""
+                + "xmlns:text='urn:oasis:names:tc:opendocument:xmlns:text:1.0'><office:body>"
+                + "<office:spreadsheet><table:table "
+                + "table:name='s'>" + rows
                 + "</table:table></office:spreadsheet></office:body></office:document-content>";
     }
 

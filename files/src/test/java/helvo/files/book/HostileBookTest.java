@@ -50,7 +50,8 @@ class HostileBookTest {
     /// A sheet of eight rows with two columns of numbers, in which a part was altered.
     private Path altered(String part, UnaryOperator<String> change) throws IOException {
         Path good = folder.resolve("good.xlsx");
-        try (var book = new XSSFWorkbook(); var out = Files.newOutputStream(good)) {
+        try (var book = new XSSFWorkbook();
+                var out = Files.newOutputStream(good)) {
             var sheet = book.createSheet("s");
             var head = sheet.createRow(0);
             head.createCell(0).setCellValue("Load");
@@ -63,12 +64,15 @@ class HostileBookTest {
             book.write(out);
         }
         Path file = folder.resolve("altered.xlsx");
-        try (var in = new ZipFile(good.toFile()); var out = new ZipOutputStream(Files.newOutputStream(file))) {
+        try (var in = new ZipFile(good.toFile());
+                var out = new ZipOutputStream(Files.newOutputStream(file))) {
             for (ZipEntry entry : Collections.list(in.entries())) {
                 String text = new String(in.getInputStream(entry).readAllBytes(), StandardCharsets.UTF_8);
                 String now = entry.getName().equals(part) ? change.apply(text) : text;
                 if (now != null) {
-                    assertThat(now.equals(text)).as("%s was altered", part).isEqualTo(!entry.getName().equals(part));
+                    assertThat(now.equals(text))
+                            .as("%s was altered", part)
+                            .isEqualTo(!entry.getName().equals(part));
                     out.putNextEntry(new ZipEntry(entry.getName()));
                     out.write(now.getBytes(StandardCharsets.UTF_8));
                 }
@@ -83,52 +87,75 @@ class HostileBookTest {
 
     /// What is broken before any row of numbers leaves no table; it is refused with what to do.
     @ParameterizedTest
-    @CsvSource(delimiter = '|', value = {
-        "<v>1</v>|<v>77</v>", // a text that is not in the list of texts
-        "<row r=\"1\">|<row r=\"2147483647\">",
-        "<row r=\"1\">|<row r=\"-4\">",
-        "<c r=\"A1\"|<c r=\"??\"",
-        "<c r=\"A1\"|<c r=\"XFD1048577777\"",
-        "<sheetData>|<sheetData><!DOCTYPE a [<!ENTITY b '\u0001'>]>"})
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "<v>1</v>|<v>77</v>", // a text that is not in the list of texts
+                "<row r=\"1\">|<row r=\"2147483647\">",
+                "<row r=\"1\">|<row r=\"-4\">",
+                "<c r=\"A1\"|<c r=\"??\"",
+                "<c r=\"A1\"|<c r=\"XFD1048577777\"",
+                "<sheetData>|<sheetData><!DOCTYPE a [<!ENTITY b '\u0001'>]>"
+            })
     void damageBeforeTheTableIsRefused(String from, String to) throws IOException {
-        Path file = altered(SHEET, text -> text.replaceFirst(java.util.regex.Pattern.quote(from),
-                java.util.regex.Matcher.quoteReplacement(to)));
-        assertThatThrownBy(() -> read(file)).isInstanceOf(CannotRead.class).hasMessageContaining("altered.xlsx")
+        Path file = altered(
+                SHEET,
+                text -> text.replaceFirst(
+                        java.util.regex.Pattern.quote(from), java.util.regex.Matcher.quoteReplacement(to)));
+        assertThatThrownBy(() -> read(file))
+                .isInstanceOf(CannotRead.class)
+                .hasMessageContaining("altered.xlsx")
                 .hasMessageNotContaining("Exception");
     }
 
     /// What is broken further down ends the table there, and that is said.
     @ParameterizedTest
-    @CsvSource(delimiter = '|', value = {
-        "<row r=\"6\">|<row r=\"2147483647\">",
-        "<c r=\"A6\" t=\"n\"|<c r=\"A6\" t=\"s\"",
-        "<v>12.5</v>|<v>five</v>"})
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "<row r=\"6\">|<row r=\"2147483647\">",
+                "<c r=\"A6\" t=\"n\"|<c r=\"A6\" t=\"s\"",
+                "<v>12.5</v>|<v>five</v>"
+            })
     void damageBehindIsSaidAndWhatCameBeforeIsKept(String from, String to) throws IOException, CannotRead {
         Path file = altered(SHEET, text -> text.replace(from, to));
         ReadTable read = read(file);
         Cells stretch = read.table().columns().get(1).cells();
         assertThat(IntStream.range(0, stretch.size()).mapToObj(stretch::number).filter(Double::isFinite))
-                .as("a row that was begun has no value").containsExactly(2.5, 5.0, 7.5, 10.0);
-        assertThat(read.notices()).anySatisfy(notice -> assertThat(notice).contains("is damaged", "What was read before is kept."));
+                .as("a row that was begun has no value")
+                .containsExactly(2.5, 5.0, 7.5, 10.0);
+        assertThat(read.notices())
+                .anySatisfy(notice -> assertThat(notice).contains("is damaged", "What was read before is kept."));
     }
 
     @Test
     void missingPartsAndAreasWithoutPlaceDoNoHarm() throws IOException, CannotRead {
         assertThat(read(altered("xl/styles.xml", _ -> null)).table().rows()).isEqualTo(8);
-        assertThatThrownBy(() -> read(altered("xl/sharedStrings.xml", _ -> null))).isInstanceOf(CannotRead.class);
-        assertThatThrownBy(() -> read(altered(SHEET, text -> text.replace("</sheetData>",
-                "</sheetData><mergeCells><mergeCell/></mergeCells>")))).isInstanceOf(CannotRead.class).hasMessageContaining("damaged");
-        String areas = IntStream.range(0, 300_000).mapToObj(i -> "<mergeCell ref=\"D" + (i + 1) + ":E" + (i + 1) + "\"/>")
-                .reduce(new StringBuilder(), StringBuilder::append, StringBuilder::append).toString();
-        assertThatThrownBy(() -> read(altered(SHEET, text -> text.replace("</sheetData>",
-                "</sheetData><mergeCells>" + areas + "</mergeCells>")))).isInstanceOf(CannotRead.class).hasMessageContaining("damaged");
+        assertThatThrownBy(() -> read(altered("xl/sharedStrings.xml", _ -> null)))
+                .isInstanceOf(CannotRead.class);
+        assertThatThrownBy(() -> read(altered(
+                        SHEET,
+                        text -> text.replace("</sheetData>", "</sheetData><mergeCells><mergeCell/></mergeCells>"))))
+                .isInstanceOf(CannotRead.class)
+                .hasMessageContaining("damaged");
+        String areas = IntStream.range(0, 300_000)
+                .mapToObj(i -> "<mergeCell ref=\"D" + (i + 1) + ":E" + (i + 1) + "\"/>")
+                .reduce(new StringBuilder(), StringBuilder::append, StringBuilder::append)
+                .toString();
+        assertThatThrownBy(() -> read(altered(
+                        SHEET,
+                        text -> text.replace("</sheetData>", "</sheetData><mergeCells>" + areas + "</mergeCells>"))))
+                .isInstanceOf(CannotRead.class)
+                .hasMessageContaining("damaged");
     }
 
     /// A heading that is merged over the whole width of a sheet makes no columns where nothing stands.
     @Test
     void aHeadingMergedFarOverTheTableMakesNoColumns() throws IOException, CannotRead {
-        Path file = altered(SHEET, text -> text.replace("</sheetData>",
-                "</sheetData><mergeCells><mergeCell ref=\"B1:XFD1\"/></mergeCells>"));
+        Path file = altered(
+                SHEET,
+                text -> text.replace(
+                        "</sheetData>", "</sheetData><mergeCells><mergeCell ref=\"B1:XFD1\"/></mergeCells>"));
         assertThat(read(file).table().columns()).extracting(Column::name).containsExactly("Load", "Stretch");
     }
 
@@ -138,9 +165,12 @@ class HostileBookTest {
         try (var out = new ZipOutputStream(Files.newOutputStream(file))) {
             out.putNextEntry(new ZipEntry("content.xml"));
             out.write(("<office:document-content xmlns:office='urn:oasis:names:tc:opendocument:xmlns:office:1.0' "
-                    + "xmlns:table='urn:oasis:names:tc:opendocument:xmlns:table:1.0'><table:table table:name='s'>"
-                    + "<table:table-row table:number-rows-repeated='1048576'><table:table-cell office:value-type='float' office:value='1' "
-                    + "table:number-columns-repeated='900'/></table:table-row></table:table></office:document-content>")
+                            + "xmlns:table='urn:oasis:names:tc:opendocument:xmlns:table:1.0'><table:table "
+                            + "table:name='s'>"
+                            + "<table:table-row table:number-rows-repeated='1048576'><table:table-cell "
+                            + "office:value-type='float' office:value='1' "
+                            + "table:number-columns-repeated='900'/></table:table-row></"
+                            + "table:table></office:document-content>")
                     .getBytes(StandardCharsets.UTF_8));
         }
         assertThatThrownBy(() -> read(file)).isInstanceOf(CannotRead.class).hasMessageContaining("damaged");
@@ -149,30 +179,58 @@ class HostileBookTest {
     // ---- written and read again ----
 
     private static Table table(Cells dates, Cells texts) {
-        return new Table(1, "Odd", DecimalMark.POINT, Optional.empty(), List.of(
-                new Column(1, new Heading("n", ""), Kind.NUMBER, Role.NONE, 0, Cells.ofNumbers(DoubleStream.iterate(1, i -> i + 1)
-                        .limit(dates.size()).toArray())),
-                new Column(2, new Heading("Day", ""), Kind.DATE, Role.NONE, 0, dates)
-                        .with(new Format.Dates(DateText.Form.DAY, DateText.Order.DAY_FIRST, TimeUnit.DAY)),
-                new Column(3, new Heading("Note", ""), Kind.TEXT, Role.NONE, 0, texts)), SetAside.NONE);
+        return new Table(
+                1,
+                "Odd",
+                DecimalMark.POINT,
+                Optional.empty(),
+                List.of(
+                        new Column(
+                                1,
+                                new Heading("n", ""),
+                                Kind.NUMBER,
+                                Role.NONE,
+                                0,
+                                Cells.ofNumbers(DoubleStream.iterate(1, i -> i + 1)
+                                        .limit(dates.size())
+                                        .toArray())),
+                        new Column(2, new Heading("Day", ""), Kind.DATE, Role.NONE, 0, dates)
+                                .with(new Format.Dates(DateText.Form.DAY, DateText.Order.DAY_FIRST, TimeUnit.DAY)),
+                        new Column(3, new Heading("Note", ""), Kind.TEXT, Role.NONE, 0, texts)),
+                SetAside.NONE);
     }
 
     /// The year 1, days before a workbook counts them, the leap day that never was, and far ahead.
     @ParameterizedTest
     @EnumSource(TableFile.Format.class)
     void everyDayComesBackAsItWas(TableFile.Format format) throws IOException, CannotRead {
-        double[] days = List.of("0001-03-04", "0099-12-31", "1875-05-20", "1899-12-31", "1900-01-01", "1900-02-28", "1900-03-01",
-                "1999-12-31",
-                "9999-12-31").stream().mapToDouble(day -> DateText.seconds(LocalDate.parse(day).atStartOfDay())).toArray();
+        double[] days = List.of(
+                        "0001-03-04",
+                        "0099-12-31",
+                        "1875-05-20",
+                        "1899-12-31",
+                        "1900-01-01",
+                        "1900-02-28",
+                        "1900-03-01",
+                        "1999-12-31",
+                        "9999-12-31")
+                .stream()
+                .mapToDouble(day -> DateText.seconds(LocalDate.parse(day).atStartOfDay()))
+                .toArray();
         Path file = folder.resolve("days." + format.ending());
-        TableFile.write(file, format, table(Cells.ofNumbers(days), Cells.of(Collections.nCopies(days.length, new Cell.Text("a")))),
+        TableFile.write(
+                file,
+                format,
+                table(Cells.ofNumbers(days), Cells.of(Collections.nCopies(days.length, new Cell.Text("a")))),
                 List.of(),
                 Progress.none());
         Cells back = read(file).table().columns().get(1).cells();
-        assertThat(IntStream.range(0, days.length).mapToDouble(back::number).toArray()).containsExactly(days);
+        assertThat(IntStream.range(0, days.length).mapToDouble(back::number).toArray())
+                .containsExactly(days);
     }
 
-    /// Signs that XML has no place for do not make a file that cannot be read; a text that is too long is said before anything is written.
+    /// Signs that XML has no place for do not make a file that cannot be read; a text that is too long is said
+    /// before anything is written.
     @Test
     void oddTextsAreWrittenOrRefused() throws IOException, CannotRead {
         Cells days = Cells.ofNumbers(0, 86_400);
@@ -188,7 +246,9 @@ class HostileBookTest {
         Path file = Files.writeString(folder.resolve("long.xlsx"), "old");
         assertThatThrownBy(() -> TableFile.write(file, TableFile.Format.XLSX, tooLong, List.of(), Progress.none()))
                 .isInstanceOf(IOException.class)
-                .hasMessage("row 2 of “Note” holds 40,000 characters, and a cell of XLSX takes 32,767; save it as ODS or CSV");
+                .hasMessage(
+                        "row 2 of “Note” holds 40,000 characters, and a cell of XLSX takes 32,767; save it as ODS or "
+                                + "CSV");
         assertThat(file).hasContent("old");
     }
 }

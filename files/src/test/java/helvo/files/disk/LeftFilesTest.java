@@ -71,8 +71,11 @@ class LeftFilesTest {
         try (FileChannel channel = FileChannel.open(written, StandardOpenOption.WRITE)) {
             channel.lock();
             WholeFile.write(folder.resolve("study.helvo"), out -> out.write(1));
-            assertThat(folder).isDirectoryNotContaining(left::equals).isDirectoryContaining(young::equals)
-                    .isDirectoryContaining(another::equals).isDirectoryContaining(written::equals);
+            assertThat(folder)
+                    .isDirectoryNotContaining(left::equals)
+                    .isDirectoryContaining(young::equals)
+                    .isDirectoryContaining(another::equals)
+                    .isDirectoryContaining(written::equals);
         }
     }
 }

@@ -36,21 +36,25 @@ class WholeFileTest {
             out.close();
         });
         assertThat(file).hasContent("newer");
-        assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(file))).isEqualTo("rw-rw----");
+        assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(file)))
+                .isEqualTo("rw-rw----");
         onlyFiles("a.csv");
     }
 
-    /// A disk that fills, a format that has no place for the table, a stop: the old file is whole and nothing lies beside it.
+    /// A disk that fills, a format that has no place for the table, a stop: the old file is whole and nothing lies
+    /// beside it.
     @Test
     void aFailureLeavesTheOldFile() throws IOException {
         Path file = Files.writeString(folder.resolve("a.csv"), "old");
         assertThatThrownBy(() -> WholeFile.write(file, out -> {
-            out.write(new byte[1 << 20]);
-            throw new IOException("No space left on device");
-        })).hasMessage("No space left on device");
+                    out.write(new byte[1 << 20]);
+                    throw new IOException("No space left on device");
+                }))
+                .hasMessage("No space left on device");
         assertThatThrownBy(() -> WholeFile.write(file, out -> {
-            throw new IllegalStateException("stopped");
-        })).hasMessage("stopped");
+                    throw new IllegalStateException("stopped");
+                }))
+                .hasMessage("stopped");
         assertThat(file).hasContent("old");
         onlyFiles("a.csv");
     }
@@ -62,7 +66,8 @@ class WholeFileTest {
         Path nowhere = Files.createSymbolicLink(folder.resolve("nowhere.csv"), folder.resolve("not-there.csv"));
         Path empty = Files.createDirectory(folder.resolve("empty.csv"));
         Path pipe = folder.resolve("pipe.csv");
-        assertThat(new ProcessBuilder("mkfifo", pipe.toString()).start().waitFor()).isZero();
+        assertThat(new ProcessBuilder("mkfifo", pipe.toString()).start().waitFor())
+                .isZero();
         refused(link, "it is a link to “" + target + "”");
         refused(nowhere, "it is a link to");
         refused(empty, "it is a folder");
@@ -78,8 +83,8 @@ class WholeFileTest {
         Path input = Files.writeString(folder.resolve("measured.csv"), "x,y");
         Path same = Files.createLink(folder.resolve("same.csv"), input);
         for (Path file : List.of(input, same, folder.resolve("../" + folder.getFileName() + "/measured.csv"))) {
-            assertThatThrownBy(() -> WholeFile.write(file, List.of(input), NEW)).hasMessage(
-                    "it is the file that the measurements are read from");
+            assertThatThrownBy(() -> WholeFile.write(file, List.of(input), NEW))
+                    .hasMessage("it is the file that the measurements are read from");
         }
         assertThat(input).hasContent("x,y");
         WholeFile.write(folder.resolve("other.csv"), List.of(input, folder.resolve("gone.csv")), NEW);
@@ -92,13 +97,16 @@ class WholeFileTest {
         Path longest = folder.resolve("ü".repeat(125) + ".csv");
         WholeFile.write(longest, NEW);
         assertThat(longest).hasContent("new");
-        assertThatThrownBy(() -> WholeFile.write(folder.resolve("n".repeat(300)), NEW)).satisfies(fault ->
-                assertThat(WriteTrouble.why((Exception) fault)).isEqualTo("its name is too long for the disk"));
+        assertThatThrownBy(() -> WholeFile.write(folder.resolve("n".repeat(300)), NEW))
+                .satisfies(fault ->
+                        assertThat(WriteTrouble.why((Exception) fault)).isEqualTo("its name is too long for the disk"));
         Path file = Files.writeString(folder.resolve("file"), "");
-        assertThatThrownBy(() -> WholeFile.write(file.resolve("a.csv"), NEW)).satisfies(fault ->
-                assertThat(WriteTrouble.why((Exception) fault)).isIn("its folder is a file", "its folder does not exist"));
-        assertThatThrownBy(() -> WholeFile.write(folder.resolve("gone/a.csv"), NEW)).satisfies(fault ->
-                assertThat(WriteTrouble.why((Exception) fault)).isEqualTo("its folder does not exist"));
+        assertThatThrownBy(() -> WholeFile.write(file.resolve("a.csv"), NEW))
+                .satisfies(fault -> assertThat(WriteTrouble.why((Exception) fault))
+                        .isIn("its folder is a file", "its folder does not exist"));
+        assertThatThrownBy(() -> WholeFile.write(folder.resolve("gone/a.csv"), NEW))
+                .satisfies(fault ->
+                        assertThat(WriteTrouble.why((Exception) fault)).isEqualTo("its folder does not exist"));
     }
 
     @Test
@@ -108,17 +116,24 @@ class WholeFileTest {
         why.put(new NoSuchFileException("/lab"), "its folder does not exist. Choose another folder or name.");
         why.put(new AccessDeniedException("/lab"), "the folder may not be written to. Choose another folder or name.");
         why.put(new ReadOnlyFileSystemException(), "the folder may not be written to. Choose another folder or name.");
-        why.put(new FileSystemException("/lab", null, "Read-only file system"),
+        why.put(
+                new FileSystemException("/lab", null, "Read-only file system"),
                 "the folder may not be written to. Choose another folder or name.");
-        why.put(new IOException("No space left on device"), "the disk is full. Free some space, or choose another disk.");
-        why.put(new FileSystemException("/lab", null, "Disk quota exceeded"), "the disk is full. Free some space, or choose another disk.");
+        why.put(
+                new IOException("No space left on device"),
+                "the disk is full. Free some space, or choose another disk.");
+        why.put(
+                new FileSystemException("/lab", null, "Disk quota exceeded"),
+                "the disk is full. Free some space, or choose another disk.");
         why.put(new IOException("Stale file handle"), "Stale file handle. Choose another folder or name.");
         why.forEach((fault, sentence) -> assertThat(WriteTrouble.sentence(file, fault))
                 .isEqualTo("“/lab/week.helvo” could not be saved: " + sentence));
     }
 
     private static void refused(Path file, String why) {
-        assertThatThrownBy(() -> WholeFile.write(file, NEW)).isInstanceOf(IOException.class).hasMessageContaining(why);
+        assertThatThrownBy(() -> WholeFile.write(file, NEW))
+                .isInstanceOf(IOException.class)
+                .hasMessageContaining(why);
     }
 
     private void onlyFiles(String... names) throws IOException {

@@ -31,7 +31,8 @@ abstract class BookFuzz implements FuzzTarget {
     /// With texts, numbers and dates.
     private static Table sample() {
         Table table = SampleStudy.study().tables().getFirst();
-        table = new TableEdit.SetBlock(table.id(), 0, 4, List.of(List.of("2026-03-05"), List.of("2026-03-06"))).change(table);
+        table = new TableEdit.SetBlock(table.id(), 0, 4, List.of(List.of("2026-03-05"), List.of("2026-03-06")))
+                .change(table);
         return new ColumnEdit.SetKind(table.id(), 5, Kind.DATE, DateText.Order.DAY_FIRST).change(table);
     }
 

@@ -15,8 +15,21 @@ import org.junit.jupiter.params.provider.MethodSource;
 
 /// What the fuzzer has found worth keeping, once more: `docs/fuzz` adds to it.
 class CorpusTest {
-    private static final Map<String, FuzzTarget> TARGETS = Map.of("text", new TextFuzz(), "xlsx", new XlsxFuzz(), "ods", new OdsFuzz(),
-            "study", new StudyFuzz(), "journal", new JournalFuzz(), "formula", new FormulaFuzz(), "edit", new EditFuzz());
+    private static final Map<String, FuzzTarget> TARGETS = Map.of(
+            "text",
+            new TextFuzz(),
+            "xlsx",
+            new XlsxFuzz(),
+            "ods",
+            new OdsFuzz(),
+            "study",
+            new StudyFuzz(),
+            "journal",
+            new JournalFuzz(),
+            "formula",
+            new FormulaFuzz(),
+            "edit",
+            new EditFuzz());
 
     static Stream<String> targets() {
         return TARGETS.keySet().stream().sorted();
@@ -29,7 +42,8 @@ class CorpusTest {
         assertThat(FuzzTarget.corpus(name)).isNotEmpty();
         for (Path input : FuzzTarget.corpus(name)) {
             byte[] bytes = Files.readAllBytes(input);
-            assertTimeoutPreemptively(Duration.ofSeconds(20), () -> assertThatCode(() -> target.run(bytes)).as(input.toString())
+            assertTimeoutPreemptively(Duration.ofSeconds(20), () -> assertThatCode(() -> target.run(bytes))
+                    .as(input.toString())
                     .doesNotThrowAnyException());
         }
     }

@@ -23,7 +23,8 @@ public final class FormulaFuzz implements FuzzTarget {
     @Override
     public void run(byte[] input) {
         Table table = STUDY.tables().getFirst();
-        if (Formula.read(new String(input, StandardCharsets.UTF_8), table) instanceof Formula.Reading.Read(_, String kept)) {
+        if (Formula.read(new String(input, StandardCharsets.UTF_8), table)
+                instanceof Formula.Reading.Read(var _, String kept)) {
             FuzzTarget.use(new ColumnEdit.Derive(table.id(), new Heading("z", ""), kept, Role.Y, true).apply(STUDY));
         }
     }

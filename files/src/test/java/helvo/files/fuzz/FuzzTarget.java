@@ -20,8 +20,8 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.stream.Stream;
 
-/// What a fuzzer feeds: any bytes give a table, a study, an edit, or a refusal in a sentence; anything else that is thrown is a finding.
-/// The fuzzer calls `fuzzerTestOneInput` of the same class.
+/// What a fuzzer feeds: any bytes give a table, a study, an edit, or a refusal in a sentence; anything else that is
+/// thrown is a finding. The fuzzer calls `fuzzerTestOneInput` of the same class.
 public interface FuzzTarget {
     /// More rows are not worth the time that their analysis takes.
     int ANALYSED_ROWS = 5000;
@@ -30,7 +30,8 @@ public interface FuzzTarget {
 
     /// The inputs that are kept for a target.
     static List<Path> corpus(String name) {
-        try (Stream<Path> files = Files.list(Path.of(FuzzTarget.class.getResource("corpus/" + name).toURI()))) {
+        try (Stream<Path> files = Files.list(
+                Path.of(FuzzTarget.class.getResource("corpus/" + name).toURI()))) {
             return files.sorted().toList();
         } catch (IOException e) {
             throw new UncheckedIOException(e);
@@ -39,7 +40,8 @@ public interface FuzzTarget {
         }
     }
 
-    /// Runs all that is kept once, before the fuzzer looks at the clock: classes take long to load while it watches them.
+    /// Runs all that is kept once, before the fuzzer looks at the clock: classes take long to load while it watches
+    /// them.
     default void warmUp(String name) throws Exception {
         for (Path input : corpus(name)) {
             run(Files.readAllBytes(input));
@@ -72,7 +74,8 @@ public interface FuzzTarget {
                     salt,10,2.9,0.1
                     salt,15,about 4,0.1
                     salt,20,5.6,0.2
-                    """.getBytes(StandardCharsets.UTF_8), "Stretch.csv", ReadingChoices.NONE).table();
+                    """.getBytes(StandardCharsets.UTF_8), "Stretch.csv", ReadingChoices.NONE)
+                    .table();
             return StudyEdit.AddTable.to(Study.EMPTY, table).apply(Study.EMPTY);
         } catch (CannotRead e) {
             throw new IllegalStateException(e);

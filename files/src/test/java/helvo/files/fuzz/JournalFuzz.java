@@ -13,8 +13,8 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.zip.CRC32C;
 
-/// A journal after a stop. The lines of the input are its records, whole as the disk keeps them; an input that begins with the journal's
-/// own first words is the file itself.
+/// A journal after a stop. The lines of the input are its records, whole as the disk keeps them; an input that
+/// begins with the journal's own first words is the file itself.
 public final class JournalFuzz implements FuzzTarget {
     private static final byte[] MAGIC = "HELVO JOURNAL 1\n".getBytes(StandardCharsets.US_ASCII);
     private static final JournalFuzz TARGET = new JournalFuzz();
@@ -23,7 +23,8 @@ public final class JournalFuzz implements FuzzTarget {
     public JournalFuzz() {
         Path kept = FuzzTarget.scratch("kept");
         try {
-            Journal.begin(kept, StoredStudy.of(History.from(FuzzTarget.small()))).close();
+            Journal.begin(kept, StoredStudy.of(History.from(FuzzTarget.small())))
+                    .close();
             try (var folders = Files.list(kept)) {
                 folder = folders.findFirst().orElseThrow();
             }
@@ -42,8 +43,9 @@ public final class JournalFuzz implements FuzzTarget {
 
     @Override
     public void run(byte[] input) throws IOException {
-        Files.write(folder.resolve("journal"), ByteBuffer.wrap(input).mismatch(ByteBuffer.wrap(MAGIC)) >= MAGIC.length ? input
-                : records(input));
+        Files.write(
+                folder.resolve("journal"),
+                ByteBuffer.wrap(input).mismatch(ByteBuffer.wrap(MAGIC)) >= MAGIC.length ? input : records(input));
         Files.deleteIfExists(folder.resolve("journal.end"));
         Path base = folder.resolve("base.helvo");
         byte[] first = Files.readAllBytes(base);
@@ -66,7 +68,8 @@ public final class JournalFuzz implements FuzzTarget {
         out.write(MAGIC);
         for (String line : new String(input, StandardCharsets.UTF_8).split("\n")) {
             byte[] text = line.getBytes(StandardCharsets.UTF_8);
-            ByteBuffer payload = ByteBuffer.allocate(1 + text.length).put((byte) 0).put(text).flip();
+            ByteBuffer payload =
+                    ByteBuffer.allocate(1 + text.length).put((byte) 0).put(text).flip();
             var sum = new CRC32C();
             sum.update(ByteBuffer.allocate(4).putInt(payload.limit()).flip());
             sum.update(payload.duplicate());

@@ -12,7 +12,8 @@ import java.util.zip.ZipEntry;
 import java.util.zip.ZipFile;
 import java.util.zip.ZipOutputStream;
 
-/// An archive of which one part is the input: its first byte says which. Beyond the last part, the input is the archive itself.
+/// An archive of which one part is the input: its first byte says which. Beyond the last part, the input is the
+/// archive itself.
 final class PartsFuzz {
     private final Path file;
     private final Map<String, byte[]> parts = new LinkedHashMap<>();
@@ -53,7 +54,8 @@ final class PartsFuzz {
         if (which == altered.size()) {
             return Files.write(file, rest);
         }
-        try (OutputStream out = Files.newOutputStream(file); var zip = new ZipOutputStream(out)) {
+        try (OutputStream out = Files.newOutputStream(file);
+                var zip = new ZipOutputStream(out)) {
             for (var part : parts.entrySet()) {
                 zip.putNextEntry(new ZipEntry(part.getKey()));
                 zip.write(part.getKey().equals(altered.get(which)) ? rest : part.getValue());

@@ -21,10 +21,13 @@ public final class StudyFuzz implements FuzzTarget {
     public StudyFuzz() {
         Path good = FuzzTarget.scratch("good.helvo");
         try {
-            History history = History.from(SampleStudy.study()).with(new FigureEdit.SetTitle(1, Optional.of("Pulled")), Instant.EPOCH);
+            History history = History.from(SampleStudy.study())
+                    .with(new FigureEdit.SetTitle(1, Optional.of("Pulled")), Instant.EPOCH);
             StudyFile.write(good, StoredStudy.of(history), Progress.none());
-            parts = new PartsFuzz(good, FuzzTarget.scratch("fuzz.helvo"), List.of("study.json", "datapackage.json", "history.jsonl",
-                    "data/stretch.csv"));
+            parts = new PartsFuzz(
+                    good,
+                    FuzzTarget.scratch("fuzz.helvo"),
+                    List.of("study.json", "datapackage.json", "history.jsonl", "data/stretch.csv"));
         } catch (IOException e) {
             throw new java.io.UncheckedIOException(e);
         }
@@ -45,7 +48,9 @@ public final class StudyFuzz implements FuzzTarget {
     @Override
     public void run(byte[] input) throws IOException {
         try {
-            FuzzTarget.use(StudyFile.read(parts.write(input), Progress.none()).history().study());
+            FuzzTarget.use(StudyFile.read(parts.write(input), Progress.none())
+                    .history()
+                    .study());
         } catch (CannotRead refused) {
             // Which is right.
         }

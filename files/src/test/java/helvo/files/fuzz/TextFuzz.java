@@ -17,7 +17,8 @@ public final class TextFuzz implements FuzzTarget {
     @Override
     public void run(byte[] input) {
         try {
-            FuzzTarget.use(TextTable.read(input, "fuzz.csv", ReadingChoices.NONE).table());
+            FuzzTarget.use(
+                    TextTable.read(input, "fuzz.csv", ReadingChoices.NONE).table());
         } catch (CannotRead refused) {
             // Which is right.
         }

@@ -9,8 +9,14 @@ public final class XlsxFuzz extends BookFuzz {
     private static final XlsxFuzz TARGET = new XlsxFuzz();
 
     public XlsxFuzz() {
-        super(TableFile.Format.XLSX, List.of("xl/worksheets/sheet1.xml", "xl/styles.xml", "xl/workbook.xml", "xl/_rels/workbook.xml.rels",
-                "[Content_Types].xml"));
+        super(
+                TableFile.Format.XLSX,
+                List.of(
+                        "xl/worksheets/sheet1.xml",
+                        "xl/styles.xml",
+                        "xl/workbook.xml",
+                        "xl/_rels/workbook.xml.rels",
+                        "[Content_Types].xml"));
     }
 
     public static void fuzzerInitialize() throws Exception {

@@ -34,6 +34,7 @@ import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
 import helvo.core.table.BarMeaning;
 import helvo.core.table.Cell;
+import helvo.core.table.Cells;
 import helvo.core.table.Decision;
 import helvo.core.table.Format;
 import helvo.core.table.Heading;
@@ -42,7 +43,6 @@ import helvo.core.table.Problem;
 import helvo.core.table.ReadingWay;
 import helvo.core.table.Role;
 import helvo.core.table.RowCondition;
-import helvo.core.table.Cells;
 import helvo.core.table.SeriesKey;
 import helvo.core.table.Statistics;
 import helvo.core.table.Summary;
@@ -71,34 +71,44 @@ class StudyJsonTest {
             new StudyEdit.Begin(SAMPLE),
             new StudyEdit.AddTable(STRETCH, SAMPLE.figures().getFirst()),
             new StudyEdit.RemoveTable(2),
-            new StudyEdit.RenameTable(1, "Pulls"), new StudyEdit.UseData(STRETCH), new StudyEdit.Follow(1, true),
+            new StudyEdit.RenameTable(1, "Pulls"),
+            new StudyEdit.UseData(STRETCH),
+            new StudyEdit.Follow(1, true),
             new TableEdit.AppendRows(1, List.of(2, 3), List.of(List.of(new Cell.Number(5), new Cell.Text("odd")))),
-            new StudyEdit.Summarise(1, "Means", List.of(2), List.of(3), List.of(Statistics.MEAN, Statistics.STANDARD_DEVIATION)),
-            new StudyEdit.Compound("Straighten", List.of(new ColumnEdit.AddColumn(1), new StudyEdit.RenameTable(1, "a"))),
+            new StudyEdit.Summarise(
+                    1, "Means", List.of(2), List.of(3), List.of(Statistics.MEAN, Statistics.STANDARD_DEVIATION)),
+            new StudyEdit.Compound(
+                    "Straighten", List.of(new ColumnEdit.AddColumn(1), new StudyEdit.RenameTable(1, "a"))),
             new ColumnEdit.UseAsFurtherX(1, 3),
             new ColumnEdit.SetKind(1, 2, Kind.DATE, DateText.Order.MONTH_FIRST),
             new StudyEdit.Turn(1, "Turned", Summary.Form.ROWS_TO_COLUMNS),
             new ColumnEdit.ReadIn(1, 2, ReadingWay.MINUTES_SECONDS),
-            new ColumnEdit.SetFormat(1, 2, new Format.Dates(DateText.Form.MINUTE, DateText.Order.DAY_FIRST, TimeUnit.HOUR)),
-            new ColumnEdit.SetBarMeaning(1, 4, BarMeaning.INTERVAL_95), new ColumnEdit.SetOwnBars(1, 2, new UniformBars(0.35, false)),
-                    new ColumnEdit.ScaleBars(1, 2, 1.5), new FigureEdit.Weigh(1, Weighting.STATED),
+            new ColumnEdit.SetFormat(
+                    1, 2, new Format.Dates(DateText.Form.MINUTE, DateText.Order.DAY_FIRST, TimeUnit.HOUR)),
+            new ColumnEdit.SetBarMeaning(1, 4, BarMeaning.INTERVAL_95),
+            new ColumnEdit.SetOwnBars(1, 2, new UniformBars(0.35, false)),
+            new ColumnEdit.ScaleBars(1, 2, 1.5),
+            new FigureEdit.Weigh(1, Weighting.STATED),
             new ColumnEdit.MoveColumn(1, 2, 0),
             new ColumnEdit.Derive(1, new Heading("Load²", "N²"), "{2}^2", Role.X, true),
             new ColumnEdit.SetFormula(1, 5, new Heading("Load³", "N³"), "{2}^3"),
             new ColumnEdit.NameSet(1, 1, "wet", List.of(new Cell.Text("salt"), new Cell.Number(3)), "others"),
             new DecisionEdit.Decide(1, 3, List.of(7), Problem.Sort.NOT_A_NUMBER, Decision.Choice.SET_ASIDE, "blurred"),
             new DecisionEdit.TakeBack(1, 3, List.of(7)),
-            new TableEdit.SetAsideWhere(1, List.of(new RowCondition.OneOf(1, List.of(new Cell.Text("salt")))), "old cord"),
+            new TableEdit.SetAsideWhere(
+                    1, List.of(new RowCondition.OneOf(1, List.of(new Cell.Text("salt")))), "old cord"),
             new TableEdit.MoveRows(1, 3, 2, -1),
             new StudyEdit.ReplaceTable(STRETCH.withSource(new Table.Source.Text("a.csv", "UTF-8", ';', true))),
             new TableEdit.SetCell(1, 2, 3, "about 7,6"),
-            new ColumnEdit.SetRole(1, 2, Role.Y_BAR), new ColumnEdit.KeepOneY(1, 3),
+            new ColumnEdit.SetRole(1, 2, Role.Y_BAR),
+            new ColumnEdit.KeepOneY(1, 3),
             new ColumnEdit.SetHeading(1, 2, new Heading("Load", "N")),
             new TableEdit.SetRowsAside(1, List.of(3, 5), "slipped"),
             new TableEdit.BringRowsBack(1, List.of(3)),
             new TableEdit.SetBlock(1, 2, 0, List.of(List.of("1", "2,5"), List.of("n/a"))),
             new ColumnEdit.AddColumn(1),
-            new ColumnEdit.AddNumbers(1, new Heading("Residual of Stretch", "mm"), Cells.of(List.of(new Cell.Number(0.5), Cell.EMPTY))),
+            new ColumnEdit.AddNumbers(
+                    1, new Heading("Residual of Stretch", "mm"), Cells.of(List.of(new Cell.Number(0.5), Cell.EMPTY))),
             new ColumnEdit.RemoveColumn(1, 2),
             new TableEdit.InsertRows(1, 3, 2),
             new TableEdit.RemoveRows(1, List.of(0, 4)),
@@ -107,29 +117,61 @@ class StudyJsonTest {
             new FigureEdit.SetTitle(1, Optional.of("A title")),
             new FigureEdit.Show(1, Layer.GUIDE_GRID, true),
             new FigureEdit.ChooseCurve(1, SeriesKey.group(3, "dry"), new Polynomial(3)),
-            new FigureEdit.AddCurve(1, SeriesKey.group(3, "dry").further(2), new Polynomial(2), List.of(new RowCondition.Between(2, 10,
-                    40))),
+            new FigureEdit.AddCurve(
+                    1,
+                    SeriesKey.group(3, "dry").further(2),
+                    new Polynomial(2),
+                    List.of(new RowCondition.Between(2, 10, 40))),
             new FigureEdit.RemoveCurve(1, SeriesKey.whole(3).further(1)),
             new FigureEdit.Resize(1, 85, 60.5),
             new FigureEdit.SetSheet(1, SheetLook.PRESETS.get(1).look().withBackground(Optional.empty())),
-            new FigureEdit.SetAxis(1, AxisPlace.RIGHT, AxisLook.DEFAULT.withLimits(Optional.of(0.1), Optional.of(1e300))
-                    .withTitle(Optional.of("v_{0}")).withLogarithmic(true)
-                    .withTicks(AxisLook.Ticks.INSIDE).withGrid(AxisLook.Grid.MINOR).withReversed(true).withOtherSide(true)
+            new FigureEdit.SetAxis(
+                    1,
+                    AxisPlace.RIGHT,
+                    AxisLook.DEFAULT
+                            .withLimits(Optional.of(0.1), Optional.of(1e300))
+                            .withTitle(Optional.of("v_{0}"))
+                            .withLogarithmic(true)
+                            .withTicks(AxisLook.Ticks.INSIDE)
+                            .withGrid(AxisLook.Grid.MINOR)
+                            .withReversed(true)
+                            .withOtherSide(true)
                             .withDates(AxisLook.DateLabels.NUMERIC)),
-            new FigureEdit.Zoom(1, Map.of(AxisPlace.X, new FigureEdit.Zoom.Limits(Optional.of(-1.5), Optional.empty()), AxisPlace.Y,
-                    FigureEdit.Zoom.Limits.AUTOMATIC)),
-            new FigureEdit.SetLegend(1, LegendLook.DEFAULT.withShown(LegendLook.Shown.ALWAYS)
-                    .withAt(Optional.of(new CurveLook.Spot(0.25, 0.5)))
-                    .withOrder(List.of(SeriesKey.group(3, "wet"), SeriesKey.group(3, "dry")))),
-            new FigureEdit.SetSeriesLook(1, SeriesKey.group(3, "dry"),
-                    SeriesLook.DEFAULT.withShape(Optional.of(MarkerShape.STAR)).withJoin(SeriesLook.Join.SMOOTH)
-                            .withColor(Optional.of("#1F5F8B")).withSize(1.5)
-                    .withOpacity(Optional.of(0.5)).withRight(Optional.of(true)).withLabels(Optional.of(1))
-                            .withColoredBy(Optional.of(SeriesLook.ColorBy.RESIDUAL)).withName(Optional.of("dry cord"))
+            new FigureEdit.Zoom(
+                    1,
+                    Map.of(
+                            AxisPlace.X,
+                            new FigureEdit.Zoom.Limits(Optional.of(-1.5), Optional.empty()),
+                            AxisPlace.Y,
+                            FigureEdit.Zoom.Limits.AUTOMATIC)),
+            new FigureEdit.SetLegend(
+                    1,
+                    LegendLook.DEFAULT
+                            .withShown(LegendLook.Shown.ALWAYS)
+                            .withAt(Optional.of(new CurveLook.Spot(0.25, 0.5)))
+                            .withOrder(List.of(SeriesKey.group(3, "wet"), SeriesKey.group(3, "dry")))),
+            new FigureEdit.SetSeriesLook(
+                    1,
+                    SeriesKey.group(3, "dry"),
+                    SeriesLook.DEFAULT
+                            .withShape(Optional.of(MarkerShape.STAR))
+                            .withJoin(SeriesLook.Join.SMOOTH)
+                            .withColor(Optional.of("#1F5F8B"))
+                            .withSize(1.5)
+                            .withOpacity(Optional.of(0.5))
+                            .withRight(Optional.of(true))
+                            .withLabels(Optional.of(1))
+                            .withColoredBy(Optional.of(SeriesLook.ColorBy.RESIDUAL))
+                            .withName(Optional.of("dry cord"))
                             .withEdge(Optional.of("#17242B"))),
-            new FigureEdit.SetCurveLook(1, SeriesKey.group(3, "dry"),
-                    CurveLook.DEFAULT.withDash(Optional.of(CurveLook.Dash.DASH_DOT)).reaching(Optional.of(0.0), Optional.empty())
-                    .withLabel(Set.of(CurveLook.LabelPart.NAME)).withLabelAt(Optional.of(new CurveLook.Spot(0, 1)))
+            new FigureEdit.SetCurveLook(
+                    1,
+                    SeriesKey.group(3, "dry"),
+                    CurveLook.DEFAULT
+                            .withDash(Optional.of(CurveLook.Dash.DASH_DOT))
+                            .reaching(Optional.of(0.0), Optional.empty())
+                            .withLabel(Set.of(CurveLook.LabelPart.NAME))
+                            .withLabelAt(Optional.of(new CurveLook.Spot(0, 1)))
                             .withDigits(Optional.of(5))),
             new FigureEdit.PutNote(1, new Note.Text(1, "slack", 3, 4.5, Optional.of(new Note.Text.Target(1, 2)))),
             new FigureEdit.RemoveNote(1, 2),
@@ -139,19 +181,37 @@ class StudyJsonTest {
             new StudyEdit.AddFigure(1),
             new StudyEdit.SwapAxes(1),
             new StudyEdit.WriteNumbers(Optional.of(new NumberFormat(DecimalMark.COMMA, true))),
-            new StudyEdit.PlanReport(new ReportPlan(Optional.of("Cords, “wet”"), "Ada, Marram", "5 March 2026", ReportPlan.Paper.LETTER,
-                    "en-GB", List.of(ReportPlan.Section.METHOD, ReportPlan.Section.FIGURE), Set.of(2, 3))),
+            new StudyEdit.PlanReport(new ReportPlan(
+                    Optional.of("Cords, “wet”"),
+                    "Ada, Marram",
+                    "5 March 2026",
+                    ReportPlan.Paper.LETTER,
+                    "en-GB",
+                    List.of(ReportPlan.Section.METHOD, ReportPlan.Section.FIGURE),
+                    Set.of(2, 3))),
             new FigureEdit.Describe(1, Optional.of("A caption"), Optional.of("Both rise.")),
-            new StudyEdit.KeepLook(new SheetLook.Named("Thesis",
-                    SheetLook.DEFAULT.withText(11).withLine(1.2).withDashes(true).withFrame(true))),
-            new FigureEdit.UseOnly(1, List.of(new RowCondition.Is(1, new Cell.Text("dry")), new RowCondition.Is(2, new Cell.Number(0.1)),
-                    new RowCondition.Is(2, Cell.EMPTY), new RowCondition.Between(2, -1, 1e300), new RowCondition.Beyond(2, 3, true),
-                    new RowCondition.IsNot(1, new Cell.Text("wet")))));
+            new StudyEdit.KeepLook(new SheetLook.Named(
+                    "Thesis",
+                    SheetLook.DEFAULT
+                            .withText(11)
+                            .withLine(1.2)
+                            .withDashes(true)
+                            .withFrame(true))),
+            new FigureEdit.UseOnly(
+                    1,
+                    List.of(
+                            new RowCondition.Is(1, new Cell.Text("dry")),
+                            new RowCondition.Is(2, new Cell.Number(0.1)),
+                            new RowCondition.Is(2, Cell.EMPTY),
+                            new RowCondition.Between(2, -1, 1e300),
+                            new RowCondition.Beyond(2, 3, true),
+                            new RowCondition.IsNot(1, new Cell.Text("wet")))));
 
     @Test
     void everyEditReadsBackAsItWas() {
         assertThat(StudyJson.text(new StudyEdit.Begin(Study.blank()))).doesNotContain("blank");
-        assertThat(ONE_OF_EACH).allSatisfy(edit -> assertThat(StudyJson.edit(StudyJson.text(edit))).isEqualTo(edit));
+        assertThat(ONE_OF_EACH).allSatisfy(edit -> assertThat(StudyJson.edit(StudyJson.text(edit)))
+                .isEqualTo(edit));
         assertThat(StudyJson.edit(StudyJson.text(new FigureEdit.SetTitle(1, Optional.empty()))))
                 .isEqualTo(new FigureEdit.SetTitle(1, Optional.empty()));
     }
@@ -163,7 +223,9 @@ class StudyJsonTest {
     }
 
     private static Stream<Class<?>> kinds(Class<?> family) {
-        return family.isSealed() ? Arrays.stream(family.getPermittedSubclasses()).flatMap(StudyJsonTest::kinds) : Stream.of(family);
+        return family.isSealed()
+                ? Arrays.stream(family.getPermittedSubclasses()).flatMap(StudyJsonTest::kinds)
+                : Stream.of(family);
     }
 
     /// Everything that a table can hold: derived columns, dates, decisions, a summary.
@@ -174,7 +236,8 @@ class StudyJsonTest {
                 new ColumnEdit.Derive(1, new Heading("Load²", "N²"), "{2}^2", Role.X, true),
                 new ColumnEdit.NameSet(1, 1, "wet", List.of(new Cell.Text("salt-soaked")), "dry"),
                 new DecisionEdit.Decide(1, 3, List.of(7), Problem.Sort.NOT_A_NUMBER, Decision.Choice.NUMBER_USED, ""),
-                new StudyEdit.Summarise(1, "Means", List.of(1, 2), List.of(3), List.of(Statistics.MEAN, Statistics.STANDARD_ERROR)),
+                new StudyEdit.Summarise(
+                        1, "Means", List.of(1, 2), List.of(3), List.of(Statistics.MEAN, Statistics.STANDARD_ERROR)),
                 new TableEdit.SetBlock(2, 0, 3, List.of(List.of("2026-03-05"), List.of("5 Mar 2026 14:30"))),
                 new ColumnEdit.SetKind(2, 4, Kind.DATE, DateText.Order.DAY_FIRST))) {
             worked = edit.apply(worked);
@@ -185,8 +248,15 @@ class StudyJsonTest {
 
     @Test
     void everyCurveReadsBackAsItWas() {
-        for (Curve curve : List.of(new Line(), new FixedInterceptLine(-2.5), new Polynomial(10), new Logarithmic(), new Exponential(true),
-                new Exponential(false), new Power(true), new Logistic())) {
+        for (Curve curve : List.of(
+                new Line(),
+                new FixedInterceptLine(-2.5),
+                new Polynomial(10),
+                new Logarithmic(),
+                new Exponential(true),
+                new Exponential(false),
+                new Power(true),
+                new Logistic())) {
             Edit edit = new FigureEdit.ChooseCurve(1, SeriesKey.whole(3), curve);
             assertThat(StudyJson.edit(StudyJson.text(edit))).isEqualTo(edit);
         }
@@ -194,7 +264,9 @@ class StudyJsonTest {
 
     @Test
     void everyNoteReadsBackAsItWas() {
-        for (Note note : List.of(new Note.Rule(2, true, 0.5, "half"), new Note.Span(3, false, 1, 2, ""),
+        for (Note note : List.of(
+                new Note.Rule(2, true, 0.5, "half"),
+                new Note.Span(3, false, 1, 2, ""),
                 new Note.ReadingMarker(4, SeriesKey.group(3, "dry"), true, 0.5, true, 3))) {
             Edit edit = new FigureEdit.PutNote(1, note);
             assertThat(StudyJson.edit(StudyJson.text(edit))).isEqualTo(edit);
@@ -204,22 +276,27 @@ class StudyJsonTest {
     /// What was written before curves had numbers, and readings replicates.
     @Test
     void anOlderFormHasNoFurtherCurvesAndNoReplicates() {
-        assertThat(translated("{\"do\":\"choose curve\",\"figure\":1,\"series\":{\"yColumn\":3,\"rows\":\"WHOLE\",\"group\":"
-                + "\"\"},\"curve\":{\"curve\":\"line\"}}")).isEqualTo(new FigureEdit.ChooseCurve(1, SeriesKey.whole(3), new Line()));
+        assertThat(translated(
+                        "{\"do\":\"choose curve\",\"figure\":1,\"series\":{\"yColumn\":3,\"rows\":\"WHOLE\",\"group\":"
+                                + "\"\"},\"curve\":{\"curve\":\"line\"}}"))
+                .isEqualTo(new FigureEdit.ChooseCurve(1, SeriesKey.whole(3), new Line()));
         assertThat(translated("{\"do\":\"put note\",\"figure\":1,\"note\":{\"note\":\"reading-marker\",\"id\":4,"
-                + "\"series\":{\"yColumn\":3,\"rows\":\"WHOLE\",\"group\":\"\"},\"fromY\":true,\"at\":0.5,\"widens\":true}}"))
+                        + "\"series\":{\"yColumn\":3,\"rows\":\"WHOLE\","
+                        + "\"group\":\"\"},\"fromY\":true,\"at\":0.5,\"widens\":true}}"))
                 .isEqualTo(new FigureEdit.PutNote(1, new Note.ReadingMarker(4, SeriesKey.whole(3), true, 0.5, true)));
     }
 
     private static Edit translated(String older) {
-        return StudyJson.edit(OlderNames.translated(StudyJson.mapper().readTree(older)).toString());
+        return StudyJson.edit(
+                OlderNames.translated(StudyJson.mapper().readTree(older)).toString());
     }
 
     /// `version-3/edits.jsonl` is what version 3 wrote of the same edits.
     @Test
     void everyEditOfVersion3IsUnderstood() throws IOException {
         assertThat(Files.readAllLines(Path.of("src/test/resources/helvo/files/study/version-3/edits.jsonl")).stream()
-                .map(StudyJsonTest::translated)).isEqualTo(ONE_OF_EACH);
+                        .map(StudyJsonTest::translated))
+                .isEqualTo(ONE_OF_EACH);
     }
 
     /// `version-4/edits.jsonl` was written once: who changes a word of the format finds it here.
@@ -228,14 +305,23 @@ class StudyJsonTest {
         Path kept = Path.of("src/test/resources/helvo/files/study/version-4/edits.jsonl");
         assertThat(ONE_OF_EACH.stream().map(StudyJson::text)).isEqualTo(Files.readAllLines(kept));
         JsonNode older = StudyJson.mapper().readTree("[" + String.join(",", Files.readAllLines(kept)) + "]");
-        assertThat(OlderNames.translated(older)).as("what has the words of now stays").isEqualTo(older);
+        assertThat(OlderNames.translated(older))
+                .as("what has the words of now stays")
+                .isEqualTo(older);
     }
 
     @Test
     void everythingThatIsKeptHasItsWords() {
-        StudyNames.all().forEach((type, entry) -> assertThat(entry.members().keySet()).as(type.getName()).containsExactlyElementsOf(
-                type.isEnum() ? Arrays.stream(type.getEnumConstants()).map(constant -> ((Enum<?>) constant).name()).toList()
-                        : Arrays.stream(type.getRecordComponents()).map(RecordComponent::getName).toList()));
+        StudyNames.all().forEach((type, entry) -> assertThat(entry.members().keySet())
+                .as(type.getName())
+                .containsExactlyElementsOf(
+                        type.isEnum()
+                                ? Arrays.stream(type.getEnumConstants())
+                                        .map(constant -> ((Enum<?>) constant).name())
+                                        .toList()
+                                : Arrays.stream(type.getRecordComponents())
+                                        .map(RecordComponent::getName)
+                                        .toList()));
     }
 
     @Test
@@ -247,9 +333,18 @@ class StudyJsonTest {
     /// A journal is untrusted: it names edits, never classes.
     @Test
     void whatIsNoEditIsRefused() {
-        for (String json : List.of("", "{}", "[]", "{\"type\":\"java.lang.Runtime\"}", "{\"type\":\"set cell\",\"table\":\"x\"}",
-                "{\"type\":\"choose curve\",\"figure\":1,\"series\":{\"yColumn\":1,\"group\":\"\"},\"curve\":{\"curve\":\"spiral\"}}",
-                "{\"type\":\"remove curve\",\"figure\":1,\"series\":{\"yColumn\":3,\"rows\":\"WHOLE\",\"group\":\"\",\"curve\":-1}}",
+        for (String json : List.of(
+                "",
+                "{}",
+                "[]",
+                "{\"type\":\"java.lang.Runtime\"}",
+                "{\"type\":\"set cell\",\"table\":\"x\"}",
+                "{\"type\":\"choose "
+                        + "curve\",\"figure\":1,\"series\":{\"yColumn\":1,\"group\":\"\"},"
+                        + "\"curve\":{\"curve\":\"spiral\"}}",
+                "{\"type\":\"remove "
+                        + "curve\",\"figure\":1,\"series\":{\"yColumn\":3,\"rows\":\"WHOLE\","
+                        + "\"group\":\"\",\"curve\":-1}}",
                 "{\"type\":\"resize\",\"figure\":1,\"widthMm\":\"wide\"}")) {
             assertThatThrownBy(() -> StudyJson.edit(json)).as(json).isInstanceOf(IllegalArgumentException.class);
         }

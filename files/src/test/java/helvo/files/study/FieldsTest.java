@@ -29,8 +29,33 @@ class FieldsTest {
 
     /// Whatever a parser of numbers would take besides: a text that a person typed stays one.
     @ParameterizedTest
-    @ValueSource(strings = {"NaN", "Infinity", "0x1p3", "1d", "1f", "1e5", "1E+5", "+1", ".5", "5.", "1E", "E5", "-", "1-2", "1.2.3",
-            "1E2E3", "١٢", "1 000", "1_000", "1e999", "1E999", " 1", "1 ", "--1"})
+    @ValueSource(
+            strings = {
+                "NaN",
+                "Infinity",
+                "0x1p3",
+                "1d",
+                "1f",
+                "1e5",
+                "1E+5",
+                "+1",
+                ".5",
+                "5.",
+                "1E",
+                "E5",
+                "-",
+                "1-2",
+                "1.2.3",
+                "1E2E3",
+                "١٢",
+                "1 000",
+                "1_000",
+                "1e999",
+                "1E999",
+                " 1",
+                "1 ",
+                "--1"
+            })
     void anythingElseIsAText(String field) {
         assertThat(FieldForm.NUMBER.cell(field)).isEqualTo(new Cell.Text(field));
     }
@@ -46,14 +71,24 @@ class FieldsTest {
     }
 
     @ParameterizedTest
-    @CsvSource({"DATE,2026-03-05,1772668800", "YEAR,1970,0", "YEARMONTH,1970-02,2678400", "DATETIME,1970-01-01T00:00:01.5,1.5",
-            "TIME,12:30:00,45000", "DATETIME,0001-01-01T00:00:00,-62135596800"})
+    @CsvSource({
+        "DATE,2026-03-05,1772668800",
+        "YEAR,1970,0",
+        "YEARMONTH,1970-02,2678400",
+        "DATETIME,1970-01-01T00:00:01.5,1.5",
+        "TIME,12:30:00,45000",
+        "DATETIME,0001-01-01T00:00:00,-62135596800"
+    })
     void datesAreThoseOfTheStandard(FieldForm form, String field, double seconds) {
         assertThat(form.cell(field)).isEqualTo(new Cell.Number(seconds));
         assertThat(form.field(new Cell.Number(seconds))).isEqualTo(field);
         assertThat(form.writes(new Cell.Number(seconds))).isTrue();
-        assertThat(form.writes(new Cell.Text(field))).as("a text that looks like one").isFalse();
-        assertThat(form.writes(new Cell.Number(1e15))).as("beyond the year 9999").isFalse();
+        assertThat(form.writes(new Cell.Text(field)))
+                .as("a text that looks like one")
+                .isFalse();
+        assertThat(form.writes(new Cell.Number(1e15)))
+                .as("beyond the year 9999")
+                .isFalse();
         assertThat(form.cell("soon")).isEqualTo(new Cell.Text("soon"));
         assertThat(form.cell("")).isEqualTo(Cell.EMPTY);
         assertThat(form.cell("2026-02-30")).isInstanceOf(Cell.Text.class);
@@ -72,7 +107,9 @@ class FieldsTest {
     @ParameterizedTest
     @ValueSource(strings = {"0", "61", "3-2", "1-61", "one", "1,,2", "1-2-3", "99999999999", "-3"})
     void rowsThatAreNoneAreRefused(String text) {
-        assertThatThrownBy(() -> RowRanges.read(text, 60)).isInstanceOf(CannotRead.class).hasMessageStartingWith("its rows “");
+        assertThatThrownBy(() -> RowRanges.read(text, 60))
+                .isInstanceOf(CannotRead.class)
+                .hasMessageStartingWith("its rows “");
     }
 
     @Test

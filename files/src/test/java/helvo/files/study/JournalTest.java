@@ -45,6 +45,7 @@ import org.junit.jupiter.api.io.TempDir;
 
 class JournalTest {
     private static final Instant NOON = Instant.parse("2026-03-05T12:00:00Z");
+
     @TempDir
     private Path kept;
 
@@ -54,15 +55,19 @@ class JournalTest {
 
     private static Commit any(Random random, History history, int i) {
         Instant at = NOON.plusSeconds(i);
-        Edit edit = switch (random.nextInt(5)) {
-            case 0 -> new TableEdit.SetRowsAside(1, List.of(random.nextInt(25)), "reason " + i);
-            case 1 -> new StudyEdit.Rename("study " + "x".repeat(random.nextInt(3000)) + i);
-            case 2 -> new FigureEdit.SetTitle(1, Optional.of("Title “" + i + "”"));
-            case 3 -> new DecisionEdit.Decide(1, 3, List.of(6), Problem.Sort.NOT_A_NUMBER, Decision.Choice.KEPT, "");
-            default -> new TableEdit.SetCell(1, 2, random.nextInt(25), Integer.toString(i));
-        };
+        Edit edit =
+                switch (random.nextInt(5)) {
+                    case 0 -> new TableEdit.SetRowsAside(1, List.of(random.nextInt(25)), "reason " + i);
+                    case 1 -> new StudyEdit.Rename("study " + "x".repeat(random.nextInt(3000)) + i);
+                    case 2 -> new FigureEdit.SetTitle(1, Optional.of("Title “" + i + "”"));
+                    case 3 ->
+                        new DecisionEdit.Decide(1, 3, List.of(6), Problem.Sort.NOT_A_NUMBER, Decision.Choice.KEPT, "");
+                    default -> new TableEdit.SetCell(1, 2, random.nextInt(25), Integer.toString(i));
+                };
         return switch (random.nextInt(6)) {
-            case 0 -> new Commit.GoTo(random.nextInt(history.steps().size() + history.undone().size() + 1), at);
+            case 0 ->
+                new Commit.GoTo(
+                        random.nextInt(history.steps().size() + history.undone().size() + 1), at);
             case 1 -> history.branches().isEmpty() ? new Commit.Do(edit, at) : new Commit.TakeUp(0, at);
             default -> new Commit.Do(edit, at);
         };
@@ -86,7 +91,9 @@ class JournalTest {
                 journal.add(commit);
                 journal.addStateIfDue(history.study());
                 if (i == 200) {
-                    assertThat(Journal.bringBack(Journal.folders(kept).getFirst())).as("held by a living program").isEmpty();
+                    assertThat(Journal.bringBack(Journal.folders(kept).getFirst()))
+                            .as("held by a living program")
+                            .isEmpty();
                 }
             }
         }
@@ -118,8 +125,8 @@ class JournalTest {
         moved.journal().discard();
     }
 
-    /// A power cut while a record is written: the last block of the file, or of the copy of it, is torn, zeroed or cut at any place.
-    /// What was acknowledged is there.
+    /// A power cut while a record is written: the last block of the file, or of the copy of it, is torn, zeroed or
+    /// cut at any place. What was acknowledged is there.
     @Property(tries = 200, seed = "26")
     void aSpoiledEndLosesNothingThatWasAcknowledged(@ForAll Random random) throws IOException, CannotRead {
         Path folder = Files.createTempDirectory("kept");
@@ -143,7 +150,8 @@ class JournalTest {
             again.journal().discard();
         } finally {
             try (Stream<Path> all = Files.walk(folder)) {
-                all.sorted(Comparator.reverseOrder()).forEach(each -> each.toFile().delete());
+                all.sorted(Comparator.reverseOrder())
+                        .forEach(each -> each.toFile().delete());
             }
         }
     }
@@ -169,7 +177,8 @@ class JournalTest {
         }
     }
 
-    /// A program that does an edit otherwise than the one that wrote it goes on from the last state that was written.
+    /// A program that does an edit otherwise than the one that wrote it goes on from the last state that was
+    /// written.
     @Test
     void aStateThatCannotBeReachedAgainIsTakenAsItIs() throws IOException, CannotRead {
         History history = History.from(SampleStudy.study());
@@ -179,13 +188,15 @@ class JournalTest {
                 history = commit.apply(history);
                 journal.add(commit);
             }
-            IntStream.range(0, 25).mapToObj(row -> new Commit.Do(new TableEdit.SetCell(1, 2, row, "1" + row), NOON)).forEach(commit -> {
-                try {
-                    journal.add(commit);
-                } catch (IOException e) {
-                    throw new java.io.UncheckedIOException(e);
-                }
-            });
+            IntStream.range(0, 25)
+                    .mapToObj(row -> new Commit.Do(new TableEdit.SetCell(1, 2, row, "1" + row), NOON))
+                    .forEach(commit -> {
+                        try {
+                            journal.add(commit);
+                        } catch (IOException e) {
+                            throw new java.io.UncheckedIOException(e);
+                        }
+                    });
             while (true) {
                 journal.add(new Commit.Do(new FigureEdit.SetTitle(1, Optional.of(noise())), NOON));
                 long before = Files.size(Journal.folders(kept).getFirst().resolve("journal"));
@@ -198,8 +209,9 @@ class JournalTest {
             journal.add(new Commit.Do(new TableEdit.SetCell(99, 2, 0, "77"), NOON));
         }
         Journal.Kept back = bringBack(kept);
-        assertThat(back.study().history().study()).isEqualTo(new TableEdit.SetCell(1, 2, 0, "77")
-                .apply(new StudyEdit.Rename("as the other version had it").apply(history.study())));
+        assertThat(back.study().history().study())
+                .isEqualTo(new TableEdit.SetCell(1, 2, 0, "77")
+                        .apply(new StudyEdit.Rename("as the other version had it").apply(history.study())));
         assertThat(back.study().history().steps()).hasSize(1);
         assertThat(back.study().history().earlier()).hasSizeGreaterThan(40);
         assertThat(back.trouble()).hasValue("Its last step could not be done again.");
@@ -208,17 +220,32 @@ class JournalTest {
 
     private static String noise() {
         var random = new Random(5);
-        return IntStream.range(0, 4000).mapToObj(_ -> Character.toString('a' + random.nextInt(26))).reduce("", String::concat);
+        return IntStream.range(0, 4000)
+                .mapToObj(_ -> Character.toString('a' + random.nextInt(26)))
+                .reduce("", String::concat);
     }
 
     /// 10,000 edits of cells of a table of 1,000,000 rows add less than 5 MB, states included.
     @Test
     void aJournalGrowsByTheEditsNotByTheTable() throws IOException, CannotRead {
         int rows = 1_000_000;
-        var table = new Table(1, "Large", DecimalMark.POINT, Optional.empty(), List.of(
-                new Column(1, new Heading("x", ""), Kind.NUMBER, Role.X, 0, Cells.ofNumbers(IntStream.range(0, rows).asDoubleStream()
-                        .toArray())),
-                new Column(2, new Heading("y", ""), Kind.NUMBER, Role.Y, 0, Cells.ofNumbers(new double[rows]))), SetAside.NONE);
+        var table = new Table(
+                1,
+                "Large",
+                DecimalMark.POINT,
+                Optional.empty(),
+                List.of(
+                        new Column(
+                                1,
+                                new Heading("x", ""),
+                                Kind.NUMBER,
+                                Role.X,
+                                0,
+                                Cells.ofNumbers(IntStream.range(0, rows)
+                                        .asDoubleStream()
+                                        .toArray())),
+                        new Column(2, new Heading("y", ""), Kind.NUMBER, Role.Y, 0, Cells.ofNumbers(new double[rows]))),
+                SetAside.NONE);
         History history = History.from(StudyEdit.AddTable.to(Study.EMPTY, table).apply(Study.EMPTY));
         var random = new Random(7);
         List<Study> states = new ArrayList<>();
@@ -227,7 +254,8 @@ class JournalTest {
             long before = Files.size(file);
             Study study = history.study();
             for (int i = 0; i < 10_000; i++) {
-                var edit = new TableEdit.SetCell(1, 2, random.nextInt(rows), Double.toString(random.nextInt(1000) / 10.0));
+                var edit =
+                        new TableEdit.SetCell(1, 2, random.nextInt(rows), Double.toString(random.nextInt(1000) / 10.0));
                 study = edit.apply(study);
                 journal.add(new Commit.Do(edit, NOON));
                 journal.addStateIfDue(study);
@@ -240,7 +268,8 @@ class JournalTest {
         back.journal().close();
     }
 
-    /// Long columns of numbers are packed, those with a text or a gap in them are not; all come back, from the commit and from a state.
+    /// Long columns of numbers are packed, those with a text or a gap in them are not; all come back, from the
+    /// commit and from a state.
     @Test
     void aLargeTableThatIsBroughtInComesBack() throws IOException, CannotRead {
         int rows = 150_000;
@@ -248,9 +277,15 @@ class JournalTest {
         x[0] = -0.0;
         x[1] = Double.MIN_VALUE;
         Cells gaps = Cells.ofNumbers(x).with(new int[] {5, 149_999}, i -> i == 0 ? new Cell.Text("torn") : Cell.EMPTY);
-        var table = new Table(1, "Large", DecimalMark.POINT, Optional.empty(), List.of(
-                new Column(1, new Heading("x", ""), Kind.NUMBER, Role.X, 0, Cells.ofNumbers(x)),
-                new Column(2, new Heading("y", ""), Kind.NUMBER, Role.Y, 0, gaps)), SetAside.NONE);
+        var table = new Table(
+                1,
+                "Large",
+                DecimalMark.POINT,
+                Optional.empty(),
+                List.of(
+                        new Column(1, new Heading("x", ""), Kind.NUMBER, Role.X, 0, Cells.ofNumbers(x)),
+                        new Column(2, new Heading("y", ""), Kind.NUMBER, Role.Y, 0, gaps)),
+                SetAside.NONE);
         var commit = new Commit.Do(StudyEdit.AddTable.to(Study.EMPTY, table), NOON);
         History history = commit.apply(History.from(Study.EMPTY));
         try (Journal journal = Journal.begin(kept, StoredStudy.of(History.from(Study.EMPTY)))) {
@@ -270,13 +305,15 @@ class JournalTest {
         }
         Path folder = Journal.folders(kept).getFirst();
         Files.writeString(folder.resolve("base.helvo"), "not a zip");
-        assertThatThrownBy(() -> Journal.bringBack(folder)).isInstanceOf(CannotRead.class)
-                .hasMessageStartingWith("A study that was open could not be brought back; what is left of it is in " + folder);
+        assertThatThrownBy(() -> Journal.bringBack(folder))
+                .isInstanceOf(CannotRead.class)
+                .hasMessageStartingWith(
+                        "A study that was open could not be brought back; what is left of it is in " + folder);
         assertThat(folder.resolve("journal")).exists();
     }
 
-    /// Whatever becomes of the files of a journal: a state that there once was, a refusal in a sentence, or nothing; never a fault, and
-    /// never anything else.
+    /// Whatever becomes of the files of a journal: a state that there once was, a refusal in a sentence, or
+    /// nothing; never a fault, and never anything else.
     @Property(tries = 150, seed = "26")
     void anyDamageGivesAnEarlierStateOrARefusal(@ForAll Random random) throws IOException {
         Path folder = Files.createTempDirectory("kept");
@@ -297,8 +334,9 @@ class JournalTest {
                 for (int i = 0; i < random.nextInt(4); i++) {
                     bytes[random.nextInt(bytes.length)] = (byte) random.nextInt(256);
                 }
-                Files.write(one.resolve(name), random.nextInt(5) == 0 ? java.util.Arrays.copyOf(bytes, random.nextInt(bytes.length))
-                        : bytes);
+                Files.write(
+                        one.resolve(name),
+                        random.nextInt(5) == 0 ? java.util.Arrays.copyOf(bytes, random.nextInt(bytes.length)) : bytes);
             }
             Optional<Journal.Kept> back = Journal.bringBack(one);
             if (back.isPresent()) {
@@ -306,10 +344,13 @@ class JournalTest {
                 back.get().journal().discard();
             }
         } catch (CannotRead refused) {
-            assertThat(refused).hasMessageStartingWith("A study that was open could not be brought back; what is left of it is in ");
+            assertThat(refused)
+                    .hasMessageStartingWith(
+                            "A study that was open could not be brought back; what is left of it is in ");
         } finally {
             try (Stream<Path> all = Files.walk(folder)) {
-                all.sorted(Comparator.reverseOrder()).forEach(each -> each.toFile().delete());
+                all.sorted(Comparator.reverseOrder())
+                        .forEach(each -> each.toFile().delete());
             }
         }
     }
@@ -320,7 +361,8 @@ class JournalTest {
         states.add(history.study());
         try (Journal journal = Journal.begin(kept, StoredStudy.of(history))) {
             for (int i = 0; i < 40; i++) {
-                Commit commit = new Commit.Do(new TableEdit.SetCell(1, 2, i % 25, Integer.toString(1000 + i)), NOON.plusSeconds(i));
+                Commit commit = new Commit.Do(
+                        new TableEdit.SetCell(1, 2, i % 25, Integer.toString(1000 + i)), NOON.plusSeconds(i));
                 history = commit.apply(history);
                 journal.add(commit);
                 states.add(history.study());
@@ -357,7 +399,9 @@ class JournalTest {
                 if (damage[1] >= 0) {
                     assertThat(study).as("byte " + at).isEqualTo(states.get(damage[1]));
                 } else {
-                    assertThat(states.subList(30, 40)).as("the steps before the damaged one").contains(study);
+                    assertThat(states.subList(30, 40))
+                            .as("the steps before the damaged one")
+                            .contains(study);
                 }
                 assertThat(back.isSaved()).isFalse();
                 if (time == 0) {
@@ -378,7 +422,9 @@ class JournalTest {
     void ofDamageThatLeavesNothingOnlyTheCopyStaysAndThatIsSaid() throws IOException {
         Path folder = fortySteps(new ArrayList<>());
         Files.write(folder.resolve("journal"), new byte[3000]);
-        assertThatThrownBy(() -> Journal.bringBack(folder)).isInstanceOf(CannotRead.class).hasMessageContaining("bytes could not be read");
+        assertThatThrownBy(() -> Journal.bringBack(folder))
+                .isInstanceOf(CannotRead.class)
+                .hasMessageContaining("bytes could not be read");
         assertThat(folder.resolve("journal.damaged")).exists();
         assertThat(folder.resolve("base.helvo")).exists();
         assertThat(Journal.folders(kept)).as("it is said once").isEmpty();
@@ -388,7 +434,9 @@ class JournalTest {
     void aBeginningOfAnotherStudyIsNotGoneOnWith() throws IOException {
         Path folder = fortySteps(new ArrayList<>());
         StudyFile.write(folder.resolve("base.helvo"), StoredStudy.of(History.from(Study.blank())), Progress.none());
-        assertThatThrownBy(() -> Journal.bringBack(folder)).isInstanceOf(CannotRead.class).hasMessageContaining("another study's");
+        assertThatThrownBy(() -> Journal.bringBack(folder))
+                .isInstanceOf(CannotRead.class)
+                .hasMessageContaining("another study's");
         assertThat(folder.resolve("journal.damaged")).exists();
     }
 
@@ -438,12 +486,14 @@ class JournalTest {
     /// Among the system's temporary files anybody may make a folder; only one that is closed to all others is used.
     @Test
     void aSharedPlaceIsUsedOnlyWhereItIsClosedToOthers() throws IOException {
-        Path shared = Path.of(System.getProperty("java.io.tmpdir")).resolve("helvo-test-" + Long.toString(System.nanoTime(), 36));
-        Files.createDirectory(shared, PosixFilePermissions.asFileAttribute(
-                PosixFilePermissions.fromString("rwxr-xr-x")));
+        Path shared = Path.of(System.getProperty("java.io.tmpdir"))
+                .resolve("helvo-test-" + Long.toString(System.nanoTime(), 36));
+        Files.createDirectory(
+                shared, PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rwxr-xr-x")));
         StoredStudy study = StoredStudy.of(History.from(SampleStudy.study()));
         try {
-            assertThatThrownBy(() -> Journal.begin(shared.resolve("kept"), study)).hasMessageContaining("not this person's alone");
+            assertThatThrownBy(() -> Journal.begin(shared.resolve("kept"), study))
+                    .hasMessageContaining("not this person's alone");
             assertThat(Journal.folders(shared.resolve("kept"))).isEmpty();
         } finally {
             Files.deleteIfExists(shared);
@@ -451,7 +501,8 @@ class JournalTest {
         Path made = shared.resolveSibling(shared.getFileName() + "-made");
         Journal journal = Journal.begin(made.resolve("kept"), study);
         try {
-            assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(made))).isEqualTo("rwx------");
+            assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(made)))
+                    .isEqualTo("rwx------");
         } finally {
             journal.discard();
             Files.delete(made.resolve("kept"));
@@ -464,15 +515,19 @@ class JournalTest {
     void aJournalIsFullBeforeItCannotBeRead() throws IOException {
         try (JournalFile file = JournalFile.create(kept.resolve("journal"), new JournalFile.Room(500, 1200))) {
             file.append(new byte[400]);
-            assertThatThrownBy(() -> file.append(new byte[600])).isInstanceOfSatisfying(JournalFull.class,
-                    full -> assertThat(full.isRecordTooLarge()).isTrue());
+            assertThatThrownBy(() -> file.append(new byte[600]))
+                    .isInstanceOfSatisfying(JournalFull.class, full -> assertThat(full.isRecordTooLarge())
+                            .isTrue());
             file.append(new byte[400]);
-            assertThatThrownBy(() -> file.append(new byte[400])).isInstanceOfSatisfying(JournalFull.class,
-                    full -> assertThat(full.isRecordTooLarge()).isFalse());
+            assertThatThrownBy(() -> file.append(new byte[400]))
+                    .isInstanceOfSatisfying(JournalFull.class, full -> assertThat(full.isRecordTooLarge())
+                            .isFalse());
             file.append(new byte[100]);
         }
         try (JournalFile again = JournalFile.reopen(kept.resolve("journal")).orElseThrow()) {
-            assertThat(again.found().records()).extracting(record -> record.length).containsExactly(400, 400, 100);
+            assertThat(again.found().records())
+                    .extracting(record -> record.length)
+                    .containsExactly(400, 400, 100);
             assertThat(again.found().copy()).isEmpty();
         }
     }
@@ -483,15 +538,18 @@ class JournalTest {
         History history = History.from(SampleStudy.study());
         for (int i = 0; i < 6; i++) {
             history = any(random, history, i).apply(history);
-            history = history.with(switch (random.nextInt(6)) {
-                case 0 -> new TableEdit.RemoveRows(1, List.of(random.nextInt(5)));
-                case 1 -> new TableEdit.InsertRows(1, random.nextInt(20), 1 + random.nextInt(3));
-                case 2 -> new helvo.core.study.ColumnEdit.AddColumn(1);
-                case 3 -> new TableEdit.Sort(2, 1, random.nextBoolean());
-                case 4 -> new TableEdit.SetCell(1, 3, random.nextInt(30), random.nextBoolean() ? "" : "odd");
-                default -> new StudyEdit.AddFigure(1 + random.nextInt(9));
-            }, NOON);
+            history = history.with(
+                    switch (random.nextInt(6)) {
+                        case 0 -> new TableEdit.RemoveRows(1, List.of(random.nextInt(5)));
+                        case 1 -> new TableEdit.InsertRows(1, random.nextInt(20), 1 + random.nextInt(3));
+                        case 2 -> new helvo.core.study.ColumnEdit.AddColumn(1);
+                        case 3 -> new TableEdit.Sort(2, 1, random.nextBoolean());
+                        case 4 -> new TableEdit.SetCell(1, 3, random.nextInt(30), random.nextBoolean() ? "" : "odd");
+                        default -> new StudyEdit.AddFigure(1 + random.nextInt(9));
+                    },
+                    NOON);
         }
-        assertThat(StatePatch.apply(SampleStudy.study(), StatePatch.of(SampleStudy.study(), history.study()))).isEqualTo(history.study());
+        assertThat(StatePatch.apply(SampleStudy.study(), StatePatch.of(SampleStudy.study(), history.study())))
+                .isEqualTo(history.study());
     }
 }

@@ -16,7 +16,8 @@ import java.util.Set;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-/// Studies and journals that earlier versions wrote, kept as they were written. They have a step of nearly every kind.
+/// Studies and journals that earlier versions wrote, kept as they were written. They have a step of nearly every
+/// kind.
 class OlderVersionsTest {
     private static final Path VERSION_3 = Path.of("src/test/resources/helvo/files/study/version-3");
 
@@ -44,7 +45,9 @@ class OlderVersionsTest {
         StudyFile.write(now, read, Progress.none());
         Path saved = Files.write(folder.resolve("now.helvo"), now.toByteArray());
         isWhole(StudyFile.read(saved, Progress.none()).history());
-        assertThat(read.unknown().members().values()).as("nothing is kept under an older word").allMatch(members -> members.isEmpty());
+        assertThat(read.unknown().members().values())
+                .as("nothing is kept under an older word")
+                .allMatch(members -> members.isEmpty());
     }
 
     @Test

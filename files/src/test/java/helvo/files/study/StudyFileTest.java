@@ -58,15 +58,19 @@ import org.junit.jupiter.params.provider.CsvSource;
 
 class StudyFileTest {
     private static final Instant NOON = Instant.parse("2026-03-05T12:00:00Z");
+
     @TempDir
     private Path folder;
 
     private static History worked() {
         History history = History.from(SampleStudy.study());
-        for (Edit edit : List.of(new DecisionEdit.Decide(1, 3, List.of(6), Problem.Sort.NOT_A_NUMBER, Decision.Choice.NUMBER_USED, ""),
+        for (Edit edit : List.of(
+                new DecisionEdit.Decide(1, 3, List.of(6), Problem.Sort.NOT_A_NUMBER, Decision.Choice.NUMBER_USED, ""),
                 new ColumnEdit.Derive(1, new Heading("Load²", "N²"), "{2}^2", Role.NONE, false),
-                new StudyEdit.Summarise(8, "Means", List.of(1), List.of(2), List.of(Statistics.MEAN, Statistics.STANDARD_ERROR)),
-                new FigureEdit.SetTitle(1, Optional.of("Cords, “wet” & dry")), new StudyEdit.Rename("Woche 14, Kürze"))) {
+                new StudyEdit.Summarise(
+                        8, "Means", List.of(1), List.of(2), List.of(Statistics.MEAN, Statistics.STANDARD_ERROR)),
+                new FigureEdit.SetTitle(1, Optional.of("Cords, “wet” & dry")),
+                new StudyEdit.Rename("Woche 14, Kürze"))) {
             history = history.with(edit, NOON.plusSeconds(history.steps().size()));
         }
         return history;
@@ -77,10 +81,12 @@ class StudyFileTest {
     @Timeout(value = 20, threadMode = Timeout.ThreadMode.SEPARATE_THREAD)
     void whatIsNoFileIsNotWaitedFor() throws IOException, InterruptedException {
         Path pipe = folder.resolve("creep.helvo");
-        assertThat(new ProcessBuilder("mkfifo", pipe.toString()).start().waitFor()).isZero();
+        assertThat(new ProcessBuilder("mkfifo", pipe.toString()).start().waitFor())
+                .isZero();
         assertThat(FilePrint.of(pipe)).isEmpty();
         assertThat(FilePrint.of(folder)).isEmpty();
-        assertThat(FilePrint.of(Files.writeString(folder.resolve("a file"), "x"))).isPresent();
+        assertThat(FilePrint.of(Files.writeString(folder.resolve("a file"), "x")))
+                .isPresent();
     }
 
     private static byte[] bytes(StoredStudy stored) throws IOException {
@@ -118,7 +124,8 @@ class StudyFileTest {
 
     private static byte[] changed(String part, UnaryOperator<String> change) throws IOException {
         Map<String, byte[]> parts = parts(bytes(StoredStudy.of(worked())));
-        parts.computeIfPresent(part, (_, old) -> change.apply(new String(old, StandardCharsets.UTF_8)).getBytes(StandardCharsets.UTF_8));
+        parts.computeIfPresent(part, (_, old) -> change.apply(new String(old, StandardCharsets.UTF_8))
+                .getBytes(StandardCharsets.UTF_8));
         return zip(parts);
     }
 
@@ -133,8 +140,10 @@ class StudyFileTest {
         assertThat(back.readOnly()).isEmpty();
         assertThat(bytes(back)).as("the same study gives the same bytes").isEqualTo(bytes);
         assertThat(bytes(StoredStudy.of(worked()))).isEqualTo(bytes);
-        assertThat(parts(bytes).keySet()).startsWith("datapackage.json", "study.json", "history.jsonl", "data/stretch.csv");
-        assertThat(new String(parts(bytes).get("data/stretch.csv"), StandardCharsets.UTF_8)).startsWith("Cord,Load,Load²,");
+        assertThat(parts(bytes).keySet())
+                .startsWith("datapackage.json", "study.json", "history.jsonl", "data/stretch.csv");
+        assertThat(new String(parts(bytes).get("data/stretch.csv"), StandardCharsets.UTF_8))
+                .startsWith("Cord,Load,Load²,");
     }
 
     /// Steps whose state before them is too large, or that lead elsewhere, are left in words.
@@ -143,13 +152,20 @@ class StudyFileTest {
         StoredStudy other = read(changed("history.jsonl", lines -> lines.replace("{2}^2", "{2}^3")));
         assertThat(other.history().study()).isEqualTo(worked().study());
         assertThat(other.history().steps()).isEmpty();
-        assertThat(other.history().earlier()).extracting(History.Logged::sentence)
+        assertThat(other.history().earlier())
+                .extracting(History.Logged::sentence)
                 .isEqualTo(worked().steps().stream().map(History.Step::sentence).toList());
         StoredStudy further = read(bytes(other.with(other.history().with(new StudyEdit.Rename("on"), NOON))));
         assertThat(further.history().earlier()).isEqualTo(other.history().earlier());
         assertThat(further.history().steps()).hasSize(1);
-        assertThat(read(changed("history.jsonl", _ -> "no JSON at all")).history().study()).isEqualTo(worked().study());
-        assertThat(read(changed("history.jsonl", lines -> lines.replace("\"start\"", "\"began\""))).history().earlier()).hasSize(5);
+        assertThat(read(changed("history.jsonl", _ -> "no JSON at all"))
+                        .history()
+                        .study())
+                .isEqualTo(worked().study());
+        assertThat(read(changed("history.jsonl", lines -> lines.replace("\"start\"", "\"began\"")))
+                        .history()
+                        .earlier())
+                .hasSize(5);
     }
 
     /// Cells of every kind in columns of every kind, of unequal length, under headings that repeat or are empty.
@@ -158,14 +174,33 @@ class StudyFileTest {
         var columns = new ArrayList<Column>();
         for (int c = 0; c < 1 + random.nextInt(5); c++) {
             Kind kind = Kind.values()[random.nextInt(3)];
-            Format format = kind == Kind.DATE ? new Format.Dates(DateText.Form.values()[random.nextInt(7)], DateText.Order.DAY_FIRST,
-                    TimeUnit.DAY) : new Format.AsWritten(random.nextInt(3));
-            var cells = Cells.of(IntStream.range(0, random.nextInt(30)).mapToObj(_ -> cell(random, kind)).toList());
-            columns.add(new Column(c + 1, new Heading(List.of("a", "a", "", "Länge, ±", "x\ny\"").get(random.nextInt(5)), "m/s"), kind,
-                    Role.NONE, 0, cells).with(format));
+            Format format = kind == Kind.DATE
+                    ? new Format.Dates(
+                            DateText.Form.values()[random.nextInt(7)], DateText.Order.DAY_FIRST, TimeUnit.DAY)
+                    : new Format.AsWritten(random.nextInt(3));
+            var cells = Cells.of(IntStream.range(0, random.nextInt(30))
+                    .mapToObj(_ -> cell(random, kind))
+                    .toList());
+            columns.add(new Column(
+                            c + 1,
+                            new Heading(
+                                    List.of("a", "a", "", "Länge, ±", "x\ny\"").get(random.nextInt(5)), "m/s"),
+                            kind,
+                            Role.NONE,
+                            0,
+                            cells)
+                    .with(format));
         }
-        Study study = StudyEdit.AddTable.to(Study.EMPTY, new Table(1, List.of("T", "表", "..").get(random.nextInt(3)), DecimalMark.COMMA,
-                Optional.empty(), columns, SetAside.NONE)).apply(Study.EMPTY);
+        Study study = StudyEdit.AddTable.to(
+                        Study.EMPTY,
+                        new Table(
+                                1,
+                                List.of("T", "表", "..").get(random.nextInt(3)),
+                                DecimalMark.COMMA,
+                                Optional.empty(),
+                                columns,
+                                SetAside.NONE))
+                .apply(Study.EMPTY);
         Path file = Files.createTempFile("cells", ".helvo");
         try {
             StudyFile.write(file, StoredStudy.of(History.from(study)), Progress.none());
@@ -177,31 +212,53 @@ class StudyFileTest {
 
     private static Cell cell(Random random, Kind kind) {
         double day = 86400.0 * random.nextInt(-20_000, 40_000);
-        List<Cell> cells = List.of(Cell.EMPTY, new Cell.Text("about 7.6"), new Cell.Text("7.5"), new Cell.Text("1E5"),
-                new Cell.Text("2026-03-05"), new Cell.Text("a,\"b\"\r\nc\n"), new Cell.Text(" padded "), new Cell.Text("NaN"),
-                new Cell.Text("0x1p3"), new Cell.Text("12:30:00"), new Cell.Text("2026"), new Cell.Text("1e999"), new Cell.Number(-0.0),
-                new Cell.Number(Double.MIN_VALUE), new Cell.Number(-Double.MAX_VALUE), new Cell.Number(random.nextGaussian()),
-                new Cell.Number(day), new Cell.Number(day + 3600.25), new Cell.Number(day + random.nextDouble()), new Cell.Number(1.0 / 3));
-        return random.nextInt(3) == 0 ? cells.get(random.nextInt(cells.size()))
+        List<Cell> cells = List.of(
+                Cell.EMPTY,
+                new Cell.Text("about 7.6"),
+                new Cell.Text("7.5"),
+                new Cell.Text("1E5"),
+                new Cell.Text("2026-03-05"),
+                new Cell.Text("a,\"b\"\r\nc\n"),
+                new Cell.Text(" padded "),
+                new Cell.Text("NaN"),
+                new Cell.Text("0x1p3"),
+                new Cell.Text("12:30:00"),
+                new Cell.Text("2026"),
+                new Cell.Text("1e999"),
+                new Cell.Number(-0.0),
+                new Cell.Number(Double.MIN_VALUE),
+                new Cell.Number(-Double.MAX_VALUE),
+                new Cell.Number(random.nextGaussian()),
+                new Cell.Number(day),
+                new Cell.Number(day + 3600.25),
+                new Cell.Number(day + random.nextDouble()),
+                new Cell.Number(1.0 / 3));
+        return random.nextInt(3) == 0
+                ? cells.get(random.nextInt(cells.size()))
                 : kind == Kind.TEXT ? new Cell.Text("word " + random.nextInt(3)) : new Cell.Number(day);
     }
 
     @Test
     void whatOthersPutIntoTheFileStaysThere() throws IOException, CannotRead {
-        Map<String, byte[]> parts = parts(changed("datapackage.json", json -> json.replaceFirst("\"title\" :",
-                "\"contributors\" : [{\"title\" : \"Marram Laboratory\"}],\n  \"title\" :")
+        Map<String, byte[]> parts = parts(changed("datapackage.json", json -> json.replaceFirst(
+                        "\"title\" :", "\"contributors\" : [{\"title\" : \"Marram Laboratory\"}],\n  \"title\" :")
                 .replace("\"name\" : \"Load\",", "\"name\" : \"Load\", \"description\" : \"hung weight\",")));
         parts.computeIfPresent("study.json", (_, old) -> new String(old, StandardCharsets.UTF_8)
-                .replaceFirst("\"kind\" :", "\"ruler\" : {\"serial\" : 7}, \"kind\" :").getBytes(StandardCharsets.UTF_8));
+                .replaceFirst("\"kind\" :", "\"ruler\" : {\"serial\" : 7}, \"kind\" :")
+                .getBytes(StandardCharsets.UTF_8));
         parts.put("photos/rig.txt", "a picture".getBytes(StandardCharsets.UTF_8));
         StoredStudy read = read(zip(parts));
         assertThat(read.history().study()).isEqualTo(worked().study());
-        Map<String, byte[]> again = parts(bytes(read.with(read.history().with(new TableEdit.SetCell(1, 2, 0, "6"), NOON))));
-        assertThat(new String(again.get("datapackage.json"), StandardCharsets.UTF_8)).contains("Marram Laboratory", "hung weight");
+        Map<String, byte[]> again =
+                parts(bytes(read.with(read.history().with(new TableEdit.SetCell(1, 2, 0, "6"), NOON))));
+        assertThat(new String(again.get("datapackage.json"), StandardCharsets.UTF_8))
+                .contains("Marram Laboratory", "hung weight");
         assertThat(new String(again.get("study.json"), StandardCharsets.UTF_8)).contains("\"serial\" : 7");
         assertThat(again.get("photos/rig.txt")).asString(StandardCharsets.UTF_8).isEqualTo("a picture");
-        Map<String, byte[]> without = parts(bytes(read.with(read.history().with(new ColumnEdit.RemoveColumn(1, 1), NOON))));
-        assertThat(new String(without.get("study.json"), StandardCharsets.UTF_8)).as("what it belonged to is gone")
+        Map<String, byte[]> without =
+                parts(bytes(read.with(read.history().with(new ColumnEdit.RemoveColumn(1, 1), NOON))));
+        assertThat(new String(without.get("study.json"), StandardCharsets.UTF_8))
+                .as("what it belonged to is gone")
                 .doesNotContain("serial");
     }
 
@@ -216,8 +273,10 @@ class StudyFileTest {
     @Test
     void anOlderFileIsCarriedForward() throws IOException, CannotRead {
         StoredStudy older = read(changed("study.json", json -> {
-            String without = json.replace("\"version\" : 4", "\"version\" : 1").replaceAll("\"furtherCurves\" : \\[ *],\\s*", "")
-                    .replaceAll(",\\s*\"curve\" : 0", "").replaceAll(",\\s*\"replicates\" : 0", "");
+            String without = json.replace("\"version\" : 4", "\"version\" : 1")
+                    .replaceAll("\"furtherCurves\" : \\[ *],\\s*", "")
+                    .replaceAll(",\\s*\"curve\" : 0", "")
+                    .replaceAll(",\\s*\"replicates\" : 0", "");
             assertThat(json).contains("\"furtherCurves\"");
             assertThat(without).doesNotContain("\"furtherCurves\"", "\"curve\" : 0", "\"replicates\"");
             return without;
@@ -227,22 +286,30 @@ class StudyFileTest {
     }
 
     @ParameterizedTest
-    @CsvSource(delimiter = '|', value = {"study.json|\"version\" : 4|\"version\" : \"one\"|does not say its version",
-            "study.json|\"table\" : 2|\"table\" : 77|do not belong together", "study.json|\"id\" : 2|\"id\" : 1|do not belong together",
-            "study.json|\"rows\" : 25|\"rows\" : 26|its data have 25 of 26 rows",
-            "study.json|\"rows\" : 25|\"rows\" : -1|does not say how many rows",
-            "study.json|data/stretch.csv|data/none.csv|its data are missing",
-            "study.json|\"kind\" : \"NUMBER\"|\"kind\" : \"COLOUR\"|is damaged", "study.json|{|[|is damaged",
-            "data/stretch.csv|dry,10|dry|is damaged",
-            "data/stretch.csv|Cord,Load|Load,Cord|its data have “Load” over column 1, where study.json has “Cord”",
-            "study.json|\"version\" : 4|\"version\" : 4, \"name\" : \"a\", \"name\" : \"b\"|is damaged",
-            "data/stretch.csv|dry,10|\"dry,10|is damaged"})
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "study.json|\"version\" : 4|\"version\" : \"one\"|does not say its version",
+                "study.json|\"table\" : 2|\"table\" : 77|do not belong together",
+                "study.json|\"id\" : 2|\"id\" : 1|do not belong together",
+                "study.json|\"rows\" : 25|\"rows\" : 26|its data have 25 of 26 rows",
+                "study.json|\"rows\" : 25|\"rows\" : -1|does not say how many rows",
+                "study.json|data/stretch.csv|data/none.csv|its data are missing",
+                "study.json|\"kind\" : \"NUMBER\"|\"kind\" : \"COLOUR\"|is damaged",
+                "study.json|{|[|is damaged",
+                "data/stretch.csv|dry,10|dry|is damaged",
+                "data/stretch.csv|Cord,Load|Load,Cord|its data have “Load” over column 1, where study.json has “Cord”",
+                "study.json|\"version\" : 4|\"version\" : 4, \"name\" : \"a\", \"name\" : \"b\"|is damaged",
+                "data/stretch.csv|dry,10|\"dry,10|is damaged"
+            })
     void damageIsSaidAndNothingIsOpened(String part, String was, String is, String sentence) throws IOException {
         byte[] damaged = changed(part, text -> {
             assertThat(text).contains(was);
             return text.replaceFirst(Pattern.quote(was), is);
         });
-        assertThatThrownBy(() -> read(damaged)).isInstanceOf(CannotRead.class).hasMessageContaining("“study.helvo”")
+        assertThatThrownBy(() -> read(damaged))
+                .isInstanceOf(CannotRead.class)
+                .hasMessageContaining("“study.helvo”")
                 .hasMessageContaining(sentence);
     }
 
@@ -251,8 +318,10 @@ class StudyFileTest {
     void dataThatHaveMoreThanWasToldAreNotDroppedInSilence() throws IOException, CannotRead {
         StoredStudy longer = read(changed("data/stretch.csv", text -> text + "dry,99,9.9,0.5\n"));
         assertThat(longer.history().study()).isEqualTo(worked().study());
-        assertThat(longer.readOnly().orElseThrow()).contains("was changed by another program", "have more rows than study.json tells of");
-        StoredStudy wider = read(changed("data/stretch.csv", text -> text.replaceFirst("dry,5,([^\n]*)", "dry,5,$1,7")));
+        assertThat(longer.readOnly().orElseThrow())
+                .contains("was changed by another program", "have more rows than study.json tells of");
+        StoredStudy wider =
+                read(changed("data/stretch.csv", text -> text.replaceFirst("dry,5,([^\n]*)", "dry,5,$1,7")));
         assertThat(wider.readOnly().orElseThrow()).contains("have more columns");
     }
 
@@ -264,8 +333,11 @@ class StudyFileTest {
         Map<String, byte[]> parts = parts(bytes(StoredStudy.of(worked())));
         parts.put("history.jsonl", new byte[] {'{', (byte) 0xff, '}'});
         assertThat(read(zip(parts)).notices()).singleElement().asString().contains("not valid UTF-8");
-        parts.put("data/stretch.csv", new String(parts.get("data/stretch.csv"), StandardCharsets.UTF_8).replace("dry", "d\u00e9")
-                .getBytes(StandardCharsets.ISO_8859_1));
+        parts.put(
+                "data/stretch.csv",
+                new String(parts.get("data/stretch.csv"), StandardCharsets.UTF_8)
+                        .replace("dry", "d\u00e9")
+                        .getBytes(StandardCharsets.ISO_8859_1));
         assertThatThrownBy(() -> read(zip(parts))).hasMessageContaining("its data are not valid UTF-8");
     }
 
@@ -273,24 +345,36 @@ class StudyFileTest {
     void twoPartsOfOneNameAreRefused() throws IOException {
         Map<String, byte[]> parts = parts(bytes(StoredStudy.of(worked())));
         parts.put("data/stretcH.csv", parts.get("data/stretch.csv"));
-        byte[] twice = new String(zip(parts), StandardCharsets.ISO_8859_1).replace("stretcH", "stretch")
+        byte[] twice = new String(zip(parts), StandardCharsets.ISO_8859_1)
+                .replace("stretcH", "stretch")
                 .getBytes(StandardCharsets.ISO_8859_1);
-        assertThatThrownBy(() -> read(twice)).isInstanceOf(CannotRead.class).hasMessageContaining("two parts called data/stretch.csv");
+        assertThatThrownBy(() -> read(twice))
+                .isInstanceOf(CannotRead.class)
+                .hasMessageContaining("two parts called data/stretch.csv");
     }
 
     /// Each limit says what it is and what there was.
     @Test
     void limitsHoldForStudiesToo() throws IOException, CannotRead {
-        byte[] columns = changed("study.json", json -> json.replaceFirst("\"columns\" : \\[", "\"columns\" : ["
-                + "{\"id\": 1},".repeat(1000)));
+        byte[] columns = changed(
+                "study.json",
+                json -> json.replaceFirst("\"columns\" : \\[", "\"columns\" : [" + "{\"id\": 1},".repeat(1000)));
         assertThatThrownBy(() -> read(columns)).hasMessageContaining("columns, and a table has 1,000 at most");
-        byte[] tables = changed("study.json", json -> json.replaceFirst("\"tables\" : \\[", "\"tables\" : [" + "{},".repeat(1000)));
-        assertThatThrownBy(() -> read(tables)).hasMessageContaining("tables and").hasMessageContaining("1,000 and 3,000 at most");
+        byte[] tables = changed(
+                "study.json", json -> json.replaceFirst("\"tables\" : \\[", "\"tables\" : [" + "{},".repeat(1000)));
+        assertThatThrownBy(() -> read(tables))
+                .hasMessageContaining("tables and")
+                .hasMessageContaining("1,000 and 3,000 at most");
         byte[] cell = changed("data/stretch.csv", text -> text.replaceFirst("dry", "d".repeat(100_001)));
-        assertThatThrownBy(() -> read(cell)).hasMessageContaining("row 1 of its data has a cell of more than 100,000 characters");
-        StoredStudy decimals = read(changed("study.json", json -> json.replaceFirst("\"decimals\" : \\d+", "\"decimals\" : 2000000000")));
-        assertThat(decimals.history().study().tables().getFirst().columns()).allSatisfy(column ->
-                assertThat(column.shown(0, decimals.history().study().tables().getFirst().mark())).hasSizeLessThan(1200));
+        assertThatThrownBy(() -> read(cell))
+                .hasMessageContaining("row 1 of its data has a cell of more than 100,000 characters");
+        StoredStudy decimals = read(
+                changed("study.json", json -> json.replaceFirst("\"decimals\" : \\d+", "\"decimals\" : 2000000000")));
+        assertThat(decimals.history().study().tables().getFirst().columns())
+                .allSatisfy(column -> assertThat(column.shown(
+                                0,
+                                decimals.history().study().tables().getFirst().mark()))
+                        .hasSizeLessThan(1200));
     }
 
     /// Whatever bytes are changed or cut off, the file is refused in a sentence or opened, never a fault.
@@ -300,7 +384,10 @@ class StudyFileTest {
         Map<String, byte[]> parts = parts(bytes);
         boolean within = random.nextBoolean();
         if (within) {
-            byte[] part = parts.values().stream().skip(random.nextInt(parts.size())).findFirst().orElseThrow();
+            byte[] part = parts.values().stream()
+                    .skip(random.nextInt(parts.size()))
+                    .findFirst()
+                    .orElseThrow();
             for (int i = 0; i < 1 + random.nextInt(4) && part.length > 0; i++) {
                 part[random.nextInt(part.length)] = (byte) random.nextInt(256);
             }
@@ -314,11 +401,16 @@ class StudyFileTest {
         try {
             Files.write(file, bytes);
             Study read = StudyFile.read(file, Progress.none()).history().study();
-            assertThat(within || read.equals(worked().study())).as("what a disk or a wire spoils is never read as something else").isTrue();
+            assertThat(within || read.equals(worked().study()))
+                    .as("what a disk or a wire spoils is never read as something else")
+                    .isTrue();
         } catch (CannotRead refused) {
-            assertThat(refused).hasMessageStartingWith("“" + file.getFileName() + "” ").hasMessageMatching("(?s).*[.)]");
-            assertThat(refused.getMessage()).as("words of a person").doesNotContain("helvo.", "java", "Exception", "null", "Cannot",
-                    "No location");
+            assertThat(refused)
+                    .hasMessageStartingWith("“" + file.getFileName() + "” ")
+                    .hasMessageMatching("(?s).*[.)]");
+            assertThat(refused.getMessage())
+                    .as("words of a person")
+                    .doesNotContain("helvo.", "java", "Exception", "null", "Cannot", "No location");
         } finally {
             Files.delete(file);
         }
@@ -329,7 +421,8 @@ class StudyFileTest {
         byte[] bytes = bytes(StoredStudy.of(worked()));
         int directory = new String(bytes, StandardCharsets.ISO_8859_1).indexOf("PK\1\2");
         bytes[directory + 27] |= 0x40;
-        assertThatThrownBy(() -> read(bytes)).isInstanceOf(CannotRead.class)
+        assertThatThrownBy(() -> read(bytes))
+                .isInstanceOf(CannotRead.class)
                 .hasMessageStartingWith("“study.helvo” unpacks to far more than such a file holds (in ");
     }
 
@@ -338,8 +431,9 @@ class StudyFileTest {
         Path file = folder.resolve("kept.helvo");
         StudyFile.write(file, StoredStudy.of(worked()), Progress.none());
         assertThatThrownBy(() -> StudyFile.write(file, StoredStudy.of(worked().undo()), _ -> {
-            throw new java.util.concurrent.CancellationException();
-        })).isInstanceOf(java.util.concurrent.CancellationException.class);
+                    throw new java.util.concurrent.CancellationException();
+                }))
+                .isInstanceOf(java.util.concurrent.CancellationException.class);
         assertThat(StudyFile.read(file, Progress.none()).history().study()).isEqualTo(worked().study());
         assertThat(folder).isDirectoryNotContaining("glob:**.part");
     }

@@ -18,27 +18,51 @@ import java.util.stream.Collectors;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 
-/// Two columns of numbers in any combination of the dresses that instruments and offices give them: what is read is what was meant, or is
-/// left open with a question.
+/// Two columns of numbers in any combination of the dresses that instruments and offices give them: what is read is
+/// what was meant, or is left open with a question.
 class DressedTableTest {
     /// How the numbers of one table are dressed.
-    private record Dress(String delimiter, char mark, String grouping, int decimals, boolean unitsInCells, boolean unitsLine, int head,
-            boolean blankLine, boolean footer, boolean total, boolean missing, boolean quoted) {
+    private record Dress(
+            String delimiter,
+            char mark,
+            String grouping,
+            int decimals,
+            boolean unitsInCells,
+            boolean unitsLine,
+            int head,
+            boolean blankLine,
+            boolean footer,
+            boolean total,
+            boolean missing,
+            boolean quoted) {
         static Dress of(Random random) {
             String delimiter = List.of(",", ";", "\t", "|", "   ").get(random.nextInt(5));
             char mark = random.nextBoolean() ? '.' : ',';
-            String grouping = List.of("", mark == '.' ? "," : ".", "'", "\u202f").get(random.nextInt(4));
+            String grouping =
+                    List.of("", mark == '.' ? "," : ".", "'", "\u202f").get(random.nextInt(4));
             boolean units = random.nextInt(4) == 0;
             // Where commas part the fields, a point is the decimal mark unless something shows another.
             int decimals = delimiter.equals(",") && grouping.equals(".") ? 1 + random.nextInt(3) : random.nextInt(4);
-            return new Dress(delimiter, mark, grouping, decimals, units, !units && random.nextInt(4) == 0, random.nextInt(4),
-                    random.nextBoolean(), random.nextBoolean(), random.nextInt(3) == 0, random.nextInt(3) == 0,
+            return new Dress(
+                    delimiter,
+                    mark,
+                    grouping,
+                    decimals,
+                    units,
+                    !units && random.nextInt(4) == 0,
+                    random.nextInt(4),
+                    random.nextBoolean(),
+                    random.nextBoolean(),
+                    random.nextInt(3) == 0,
+                    random.nextInt(3) == 0,
                     delimiter.equals(",") && (mark == ',' || grouping.equals(",")));
         }
 
         String number(double value, String unit) {
-            String text = String.format(Locale.ROOT, "%,." + decimals + "f", value).replace(',', '_').replace('.', mark).replace("_",
-                    grouping)
+            String text = String.format(Locale.ROOT, "%,." + decimals + "f", value)
+                            .replace(',', '_')
+                            .replace('.', mark)
+                            .replace("_", grouping)
                     + (unitsInCells ? " " + unit : "");
             return quoted ? "\"" + text + "\"" : text;
         }
@@ -49,7 +73,9 @@ class DressedTableTest {
     }
 
     private static double round(double value, int decimals) {
-        return new java.math.BigDecimal(value).setScale(decimals, java.math.RoundingMode.HALF_UP).doubleValue();
+        return new java.math.BigDecimal(value)
+                .setScale(decimals, java.math.RoundingMode.HALF_UP)
+                .doubleValue();
     }
 
     @Property(tries = 1500, seed = "26")
@@ -65,7 +91,8 @@ class DressedTableTest {
         }
         int gone = dress.missing ? random.nextInt(rows) : -1;
         String text = text(dress, x, y, gone);
-        Table table = TextTable.read(text.getBytes(StandardCharsets.UTF_8), "dressed.csv", ReadingChoices.NONE).table();
+        Table table = TextTable.read(text.getBytes(StandardCharsets.UTF_8), "dressed.csv", ReadingChoices.NONE)
+                .table();
         check(table, "Load", x, -1, text);
         check(table, "Stretch", y, gone, text);
         assertThat(table.rows()).as(text).isEqualTo(rows + (dress.total ? 1 : 0));
@@ -74,7 +101,8 @@ class DressedTableTest {
 
     private static String text(Dress dress, double[] x, double[] y, int gone) {
         var lines = new ArrayList<String>();
-        List<String> head = List.of(dress.line("Operator", "A. Keel"), dress.line("Room", "21"), dress.line("Bench", "TB-200"));
+        List<String> head =
+                List.of(dress.line("Operator", "A. Keel"), dress.line("Room", "21"), dress.line("Bench", "TB-200"));
         lines.addAll(head.subList(0, dress.head));
         if (dress.head > 0 && dress.blankLine) {
             lines.add("");
@@ -87,8 +115,10 @@ class DressedTableTest {
         double sumX = 0;
         double sumY = 0;
         for (int row = 0; row < x.length; row++) {
-            lines.add(dress.line(row % 2 == 0 ? "dry" : "salted", dress.number(x[row], "N"), row == gone ? "n.d." : dress.number(y[row],
-                    "mm")));
+            lines.add(dress.line(
+                    row % 2 == 0 ? "dry" : "salted",
+                    dress.number(x[row], "N"),
+                    row == gone ? "n.d." : dress.number(y[row], "mm")));
             sumX += x[row];
             sumY += row == gone ? 0 : y[row];
         }
@@ -104,15 +134,24 @@ class DressedTableTest {
 
     private static void check(Table table, String name, double[] meant, int gone, String text) {
         assertThat(table.columns()).as(text).extracting(Column::name).contains(name);
-        Column column = table.columns().stream().filter(each -> each.name().equals(name)).findFirst().orElseThrow();
+        Column column = table.columns().stream()
+                .filter(each -> each.name().equals(name))
+                .findFirst()
+                .orElseThrow();
         if (column.kind() == Kind.TEXT) {
-            assertThat(ColumnQuestion.of(column)).as(text).isPresent().get().extracting(ColumnQuestion::equal).isEqualTo(true);
+            assertThat(ColumnQuestion.of(column))
+                    .as(text)
+                    .isPresent()
+                    .get()
+                    .extracting(ColumnQuestion::equal)
+                    .isEqualTo(true);
             return;
         }
         for (int row = 0; row < meant.length; row++) {
             if (row != gone) {
-                assertThat(column.cells().cell(row)).as(name + ", row " + (row + 1) + " of\n"
-                        + text).isEqualTo(new Cell.Number(meant[row]));
+                assertThat(column.cells().cell(row))
+                        .as(name + ", row " + (row + 1) + " of\n" + text)
+                        .isEqualTo(new Cell.Number(meant[row]));
             }
         }
         assertThat(column.unit()).as(text).isEqualTo(name.equals("Load") ? "N" : "mm");

@@ -45,37 +45,89 @@ class TextTableTest {
     static Stream<Arguments> layouts() {
         Charset utf8 = StandardCharsets.UTF_8;
         return Stream.of(
-                Arguments.of("commas", "Load (N),Länge (mm)\n1.5,2.25\n2.5,3.5\n", utf8, Delimiter.COMMA, DecimalMark.POINT),
-                Arguments.of("semicolons, decimal comma", "Load [N];Länge [mm]\r\n1,5;2,25\r\n2,5;3,5\r\n", utf8, Delimiter.SEMICOLON,
+                Arguments.of(
+                        "commas", "Load (N),Länge (mm)\n1.5,2.25\n2.5,3.5\n", utf8, Delimiter.COMMA, DecimalMark.POINT),
+                Arguments.of(
+                        "semicolons, decimal comma",
+                        "Load [N];Länge [mm]\r\n1,5;2,25\r\n2,5;3,5\r\n",
+                        utf8,
+                        Delimiter.SEMICOLON,
                         DecimalMark.COMMA),
-                Arguments.of("semicolons, decimal point", "Load / N;Länge / mm\n1.5;2.25\n2.5;3.5", utf8, Delimiter.SEMICOLON,
+                Arguments.of(
+                        "semicolons, decimal point",
+                        "Load / N;Länge / mm\n1.5;2.25\n2.5;3.5",
+                        utf8,
+                        Delimiter.SEMICOLON,
                         DecimalMark.POINT),
-                Arguments.of("tabs, decimal comma", "Load (N)\tLänge (mm)\n1,5\t2,25\n2,5\t3,5\n", utf8, Delimiter.TAB, DecimalMark.COMMA),
-                Arguments.of("byte order mark", "\ufeffLoad (N),Länge (mm)\n1.5,2.25\n2.5,3.5\n", utf8, Delimiter.COMMA,
+                Arguments.of(
+                        "tabs, decimal comma",
+                        "Load (N)\tLänge (mm)\n1,5\t2,25\n2,5\t3,5\n",
+                        utf8,
+                        Delimiter.TAB,
+                        DecimalMark.COMMA),
+                Arguments.of(
+                        "byte order mark",
+                        "\ufeffLoad (N),Länge (mm)\n1.5,2.25\n2.5,3.5\n",
+                        utf8,
+                        Delimiter.COMMA,
                         DecimalMark.POINT),
-                Arguments.of("Windows-1252", "Load (N),Länge (mm)\n1.5,2.25\n2.5,3.5\n", TextLayout.WINDOWS, Delimiter.COMMA,
+                Arguments.of(
+                        "Windows-1252",
+                        "Load (N),Länge (mm)\n1.5,2.25\n2.5,3.5\n",
+                        TextLayout.WINDOWS,
+                        Delimiter.COMMA,
                         DecimalMark.POINT),
-                Arguments.of("UTF-16", "Load (N),Länge (mm)\n1.5,2.25\n2.5,3.5\n", StandardCharsets.UTF_16, Delimiter.COMMA,
+                Arguments.of(
+                        "UTF-16",
+                        "Load (N),Länge (mm)\n1.5,2.25\n2.5,3.5\n",
+                        StandardCharsets.UTF_16,
+                        Delimiter.COMMA,
                         DecimalMark.POINT),
-                Arguments.of("quoted", "\"Load (N)\",\"Länge (mm)\"\n\"1.5\",\"2.25\"\n2.5,\" 3.5 \"\n", utf8, Delimiter.COMMA,
+                Arguments.of(
+                        "quoted",
+                        "\"Load (N)\",\"Länge (mm)\"\n\"1.5\",\"2.25\"\n2.5,\" 3.5 \"\n",
+                        utf8,
+                        Delimiter.COMMA,
                         DecimalMark.POINT),
-                Arguments.of("bars, quoted", "\"Load (N)\"|\"Länge (mm)\"\n\"1.5\"|\"2.25\"\n2.5| \"3.5\" \n", utf8, Delimiter.BAR,
+                Arguments.of(
+                        "bars, quoted",
+                        "\"Load (N)\"|\"Länge (mm)\"\n\"1.5\"|\"2.25\"\n2.5| \"3.5\" \n",
+                        utf8,
+                        Delimiter.BAR,
                         DecimalMark.POINT),
-                Arguments.of("old Mac line ends", "Load (N),Länge (mm)\r1.5,2.25\r2.5,3.5\r", utf8, Delimiter.COMMA, DecimalMark.POINT),
-                Arguments.of("comments and blank lines", "# of Monday\n\nLoad (N),Länge (mm)\n1.5,2.25\n\n2.5,3.5\n,\n\n", utf8,
-                        Delimiter.COMMA, DecimalMark.POINT));
+                Arguments.of(
+                        "old Mac line ends",
+                        "Load (N),Länge (mm)\r1.5,2.25\r2.5,3.5\r",
+                        utf8,
+                        Delimiter.COMMA,
+                        DecimalMark.POINT),
+                Arguments.of(
+                        "comments and blank lines",
+                        "# of Monday\n\nLoad (N),Länge (mm)\n1.5,2.25\n\n2.5,3.5\n,\n\n",
+                        utf8,
+                        Delimiter.COMMA,
+                        DecimalMark.POINT));
     }
 
     @ParameterizedTest(name = "{0}")
     @MethodSource("layouts")
-    void recognisesTheLayout(String name, String text, Charset charset, Delimiter delimiter, DecimalMark mark) throws Exception {
+    void recognisesTheLayout(String name, String text, Charset charset, Delimiter delimiter, DecimalMark mark)
+            throws Exception {
         TextTable read = TextTable.read(file(text.getBytes(charset)), ReadingChoices.NONE, Progress.none());
-        assertThat(read.table().source().orElseThrow()).isEqualTo(new Table.Source.Text(folder.resolve("t.csv").toString(),
-                (name.equals("UTF-16") ? charset : name.equals("Windows-1252") ? TextLayout.WINDOWS : StandardCharsets.UTF_8).name(),
-                delimiter.sign(), true));
+        assertThat(read.table().source().orElseThrow())
+                .isEqualTo(new Table.Source.Text(
+                        folder.resolve("t.csv").toString(),
+                        (name.equals("UTF-16")
+                                        ? charset
+                                        : name.equals("Windows-1252") ? TextLayout.WINDOWS : StandardCharsets.UTF_8)
+                                .name(),
+                        delimiter.sign(),
+                        true));
         assertThat(read.table().mark()).isEqualTo(mark);
         List<Column> columns = read.table().columns();
-        assertThat(columns).extracting(Column::heading).containsExactly(new Heading("Load", "N"), new Heading("Länge", "mm"));
+        assertThat(columns)
+                .extracting(Column::heading)
+                .containsExactly(new Heading("Load", "N"), new Heading("Länge", "mm"));
         assertThat(columns).extracting(Column::role).containsExactly(Role.X, Role.Y);
         assertThat(read.table().rows()).isEqualTo(2);
         assertThat(columns.get(0).cells().number(0)).isEqualTo(1.5);
@@ -88,8 +140,11 @@ class TextTableTest {
     @ParameterizedTest
     @ValueSource(strings = {"x,y", "Load,sd", "nr,Load", "x,Load", "Na,K", "Nd,Load"})
     void shortNamesAreHeadings(String headings) throws Exception {
-        Table read = TextTable.read((headings + "\nn.d.,NA\n1,2\n2,4\n").getBytes(StandardCharsets.UTF_8), "n.csv",
-                ReadingChoices.NONE).table();
+        Table read = TextTable.read(
+                        (headings + "\nn.d.,NA\n1,2\n2,4\n").getBytes(StandardCharsets.UTF_8),
+                        "n.csv",
+                        ReadingChoices.NONE)
+                .table();
         assertThat(read.columns()).extracting(Column::name).containsExactly(headings.split(","));
         assertThat(read.rows()).isEqualTo(3);
         assertThat(read.columns().getFirst().cells().number(1)).isEqualTo(1);
@@ -97,21 +152,27 @@ class TextTableTest {
 
     @Test
     void keepsWhatIsNoNumberAndRaggedRows() throws Exception {
-        TextTable read = TextTable.read(file("Load,Stretch\n1,about 7.6\n2\n3,4,extra\n4,\"a,b\n c\"\n5,6\n6,7\n7,8\n"),
-                ReadingChoices.NONE, Progress.none());
+        TextTable read = TextTable.read(
+                file("Load,Stretch\n1,about 7.6\n2\n3,4,extra\n4,\"a,b\n c\"\n5,6\n6,7\n7,8\n"),
+                ReadingChoices.NONE,
+                Progress.none());
         assertThat(read.table().columns()).extracting(Column::name).containsExactly("Load", "Stretch", "Column 3");
         assertThat(read.table().columns().get(1).cells().cell(0)).isEqualTo(new Cell.Text("about 7.6"));
         assertThat(read.table().columns().get(1).cells().cell(1)).isEqualTo(Cell.EMPTY);
         assertThat(read.table().columns().get(1).cells().cell(3)).isEqualTo(new Cell.Text("a,b\n c"));
         assertThat(read.table().columns().get(2).cells().cell(2)).isEqualTo(new Cell.Text("extra"));
-        assertThat(Problems.in(read.table()).groups()).extracting(problem -> problem.why(read.table()))
+        assertThat(Problems.in(read.table()).groups())
+                .extracting(problem -> problem.why(read.table()))
                 .containsExactly("“about 7.6” is not a number", "“a,b\n c” is not a number", "empty");
         assertThat(read.notices()).singleElement().asString().contains("2 lines have", "line 3");
     }
 
     @ParameterizedTest
-    @ValueSource(strings = {"Load (N),Remark\n1.5,\"a, \"\"b\"\"\"\n0.1234567890123,about 7.6\n,\n3e-9,x\n",
-            "Load (N);Remark\n1,5;a;\n0,1234567890123;\"b;c\"\n-2;\n"})
+    @ValueSource(
+            strings = {
+                "Load (N),Remark\n1.5,\"a, \"\"b\"\"\"\n0.1234567890123,about 7.6\n,\n3e-9,x\n",
+                "Load (N);Remark\n1,5;a;\n0,1234567890123;\"b;c\"\n-2;\n"
+            })
     void whatIsWrittenReadsBackAsItWas(String text) throws Exception {
         TextTable read = TextTable.read(file(text), ReadingChoices.NONE, Progress.none());
         Path written = folder.resolve("written.csv");
@@ -130,7 +191,8 @@ class TextTableTest {
                 throw new CancellationException();
             }
         };
-        assertThatThrownBy(() -> TextTable.read(file, ReadingChoices.NONE, unwanted)).isInstanceOf(CancellationException.class);
+        assertThatThrownBy(() -> TextTable.read(file, ReadingChoices.NONE, unwanted))
+                .isInstanceOf(CancellationException.class);
     }
 
     @Test
@@ -139,18 +201,26 @@ class TextTableTest {
         TextTable guessed = TextTable.read(file, ReadingChoices.NONE, Progress.none());
         assertThat(guessed.table().columns()).extracting(Column::name).containsExactly("x", "y");
         ReadingChoices semicolons = ReadingChoices.NONE.withSeparator(Optional.of(';'));
-        assertThat(TextTable.read(file, semicolons, Progress.none()).table().columns()).singleElement()
+        assertThat(TextTable.read(file, semicolons, Progress.none()).table().columns())
+                .singleElement()
                 .satisfies(column -> assertThat(column.cells().number(1)).isEqualTo(2.7));
-        assertThat(TextTable.read(file, ReadingChoices.NONE.withHeadingLine(Optional.of(1)), Progress.none()).table().columns())
-                .extracting(Column::name).containsExactly("1", "5");
-        assertThat(ReadTable.again(guessed.table(), ReadingChoices.NONE.withSkipLines(1), Progress.none()).table().rows()).isOne();
+        assertThat(TextTable.read(file, ReadingChoices.NONE.withHeadingLine(Optional.of(1)), Progress.none())
+                        .table()
+                        .columns())
+                .extracting(Column::name)
+                .containsExactly("1", "5");
+        assertThat(ReadTable.again(guessed.table(), ReadingChoices.NONE.withSkipLines(1), Progress.none())
+                        .table()
+                        .rows())
+                .isOne();
     }
 
     /// Bytes that turn out not to be UTF-8 only after the part that the guess was made from.
     @Test
     void anUmlautFarDownIsReadToo() throws Exception {
         String rows = "1,2,plain\n".repeat(60_000) + "3,4,für\n";
-        TextTable read = TextTable.read(file(("a,b,c\n" + rows).getBytes(TextLayout.WINDOWS)), ReadingChoices.NONE, Progress.none());
+        TextTable read = TextTable.read(
+                file(("a,b,c\n" + rows).getBytes(TextLayout.WINDOWS)), ReadingChoices.NONE, Progress.none());
         assertThat(read.table().readAs().orElseThrow().layout()).contains("Windows-1252");
         assertThat(read.table().columns().get(2).cells().cell(60_000)).isEqualTo(new Cell.Text("für"));
     }
@@ -161,7 +231,8 @@ class TextTableTest {
                 Arguments.of("Load (N),Stretch (mm)\n", "headings only"),
                 Arguments.of(",,\n,,\n", "holds no values"),
                 Arguments.of("PK\u0003\u0004\u0000\u0000\u0001", "is not a text file"),
-                Arguments.of(IntStream.range(0, 200_000).mapToObj(Integer::toString).collect(Collectors.joining(",")),
+                Arguments.of(
+                        IntStream.range(0, 200_000).mapToObj(Integer::toString).collect(Collectors.joining(",")),
                         "line 1 has more than 1,000 columns"));
     }
 
@@ -169,19 +240,20 @@ class TextTableTest {
     @MethodSource("unreadable")
     void saysWhyAFileIsNoTable(String text, String why) throws IOException {
         Path file = file(text);
-        assertThatThrownBy(() -> TextTable.read(file, ReadingChoices.NONE,
-                Progress.none())).isInstanceOf(CannotRead.class).hasMessageContaining(why)
+        assertThatThrownBy(() -> TextTable.read(file, ReadingChoices.NONE, Progress.none()))
+                .isInstanceOf(CannotRead.class)
+                .hasMessageContaining(why)
                 .hasMessageContaining("t.csv");
     }
 
     @Test
     void saysThatThereIsNoFileOrThatItIsAFolder() {
-        assertThatThrownBy(() -> TextTable.read(folder.resolve("no.csv"),
-                ReadingChoices.NONE,
-                Progress.none())).isInstanceOf(CannotRead.class)
+        assertThatThrownBy(() -> TextTable.read(folder.resolve("no.csv"), ReadingChoices.NONE, Progress.none()))
+                .isInstanceOf(CannotRead.class)
                 .hasMessageContaining("no file");
-        assertThatThrownBy(() -> TextTable.read(folder, ReadingChoices.NONE,
-                Progress.none())).isInstanceOf(CannotRead.class).hasMessageContaining("is a folder");
+        assertThatThrownBy(() -> TextTable.read(folder, ReadingChoices.NONE, Progress.none()))
+                .isInstanceOf(CannotRead.class)
+                .hasMessageContaining("is a folder");
     }
 
     /// Any bytes at all give a table or a sentence, never another fault.
@@ -196,7 +268,10 @@ class TextTableTest {
             }
         }
         try {
-            assertThat(TextTable.read(mixed, "any.csv", ReadingChoices.NONE).table().columns()).isNotEmpty();
+            assertThat(TextTable.read(mixed, "any.csv", ReadingChoices.NONE)
+                            .table()
+                            .columns())
+                    .isNotEmpty();
         } catch (CannotRead known) {
             assertThat(known.getMessage()).contains("any.csv");
         }
@@ -207,14 +282,20 @@ class TextTableTest {
     @Test
     void decimalsOfAnyLengthAreReadToTheLastDigit() throws CannotRead {
         var random = new Random(17);
-        List<String> texts = IntStream.range(0, 20_000).mapToObj(_ -> {
-            String whole = digits(random, random.nextInt(10));
-            String broken = digits(random, random.nextInt(12));
-            return (random.nextInt(3) == 0 ? "-" : "") + (whole.isEmpty() && broken.isEmpty() ? "7" : whole)
-                    + (broken.isEmpty() ? "" : "." + broken);
-        }).toList();
+        List<String> texts = IntStream.range(0, 20_000)
+                .mapToObj(_ -> {
+                    String whole = digits(random, random.nextInt(10));
+                    String broken = digits(random, random.nextInt(12));
+                    return (random.nextInt(3) == 0 ? "-" : "")
+                            + (whole.isEmpty() && broken.isEmpty() ? "7" : whole)
+                            + (broken.isEmpty() ? "" : "." + broken);
+                })
+                .toList();
         String file = "x\ty\n" + texts.stream().map(text -> text + "\t0.5\n").collect(Collectors.joining());
-        var cells = TextTable.read(file.getBytes(StandardCharsets.UTF_8), "decimals.csv", ReadingChoices.NONE).table().columns().getFirst()
+        var cells = TextTable.read(file.getBytes(StandardCharsets.UTF_8), "decimals.csv", ReadingChoices.NONE)
+                .table()
+                .columns()
+                .getFirst()
                 .cells();
         assertThat(IntStream.range(0, texts.size()).mapToObj(cells::number).toList())
                 .isEqualTo(texts.stream().map(Double::parseDouble).toList());
@@ -227,7 +308,9 @@ class TextTableTest {
     @Property(tries = 100, seed = "26")
     void numbersAreReadToTheLastDigit(@ForAll double value) throws CannotRead {
         if (Double.isFinite(value)) {
-            var table = TextTable.read(("x,y\n" + value + ",1\n").getBytes(StandardCharsets.UTF_8), "n.csv", ReadingChoices.NONE).table();
+            var table = TextTable.read(
+                            ("x,y\n" + value + ",1\n").getBytes(StandardCharsets.UTF_8), "n.csv", ReadingChoices.NONE)
+                    .table();
             assertThat(table.columns().getFirst().cells().number(0)).isEqualTo(value);
             assertThat(table.columns().getFirst().kind()).isEqualTo(Kind.NUMBER);
         }
