@@ -14,7 +14,7 @@ import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
 import helvo.core.table.Decision;
-import helvo.core.table.Problem;
+import helvo.core.table.ProblemKind;
 import helvo.core.table.ReadingChoices;
 import helvo.core.table.Role;
 import helvo.core.table.SeriesKey;
@@ -281,7 +281,7 @@ final class Screenshots {
         Table table = workspace.table().orElseThrow();
         int stretch = table.first(Role.Y).orElseThrow().id();
         workspace.perform(new DecisionEdit.Decide(
-                table.id(), stretch, List.of(7), Problem.Sort.NOT_A_NUMBER, Decision.Choice.NUMBER_USED, ""));
+                table.id(), stretch, List.of(7), ProblemKind.NOT_A_NUMBER, Decision.Choice.NUMBER_USED, ""));
         workspace.perform(new TableEdit.SetCell(table.id(), stretch, 2, "<0.9"));
         workspace.perform(new TableEdit.SetCell(table.id(), stretch, 9, "<0.9"));
         workspace.perform(new TableEdit.SetCell(table.id(), stretch, 12, "over 3"));

@@ -76,9 +76,9 @@ final class RowOptions {
         keys.add(SeriesKey.pooled(yColumn.id()));
         for (int row = 0; row < columns.table().rows(); row++) {
             keys.add(SeriesKey.group(yColumn.id(), groups.cells().cell(row).exactText()));
-            if (keys.size() > RoleGuess.MAX_SERIES + 1) {
+            if (keys.size() > SeriesKey.MAX_SERIES + 1) {
                 throw new Refused(Phrase.of(
-                        "--by %s: it has more than %d different values.", groups.name(), RoleGuess.MAX_SERIES));
+                        "--by %s: it has more than %d different values.", groups.name(), SeriesKey.MAX_SERIES));
             }
         }
         var edits = new ArrayList<Edit>();

@@ -201,7 +201,7 @@ public record SeriesAnalysis(
         Optional<Residuals> left = Optional.empty();
         if (outcome instanceof FitOutcome.Fitted(Fit fit)) {
             Beside<PrintedEquation> equation = Beside.of(points.size(), () -> PrintedEquation.of(fit, points));
-            left = Optional.of(Residuals.of(fit, points.usedBy(fit), progress.part(0.5, 0.8)));
+            left = Optional.of(Residuals.of(fit, fit.used(points), progress.part(0.5, 0.8)));
             printed = Optional.of(equation.outcome());
         }
         return new SeriesAnalysis(

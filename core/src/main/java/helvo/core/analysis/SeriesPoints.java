@@ -142,7 +142,7 @@ record SeriesPoints(SeriesKey key, String label, int slot, Points points, RowUse
             Table table, Figure figure, Coordinate x, Coordinate y, boolean severalY, Progress progress) {
         BarSource xBars = BarSource.of(table, x);
         BarSource yBars = BarSource.of(table, y);
-        Optional<List<String>> order = table.first(Role.BY).flatMap(column -> column.groupOrder(RoleGuess.MAX_SERIES));
+        Optional<List<String>> order = table.first(Role.BY).flatMap(column -> column.groupOrder(SeriesKey.MAX_SERIES));
         Optional<Cells> by = table.first(Role.BY).map(Column::cells).filter(_ -> order.isPresent());
         int firstSlot =
                 table.all(Role.Y).indexOf(y.column()) * order.map(List::size).orElse(1);

@@ -125,7 +125,7 @@ public record Judgement(List<Check> checks, Map<Integer, Fit> without, List<Curv
         }
         Points left = rest;
         Optional<Residuals> found = residuals.fit().curve().fit(rest, progress) instanceof FitOutcome.Fitted(Fit fit)
-                ? Optional.of(Residuals.of(fit, left.usedBy(fit), progress))
+                ? Optional.of(Residuals.of(fit, fit.used(left), progress))
                 : Optional.empty();
         found.ifPresent(each -> rows.forEach(row -> without.put(row, each.fit())));
         return found;
@@ -220,12 +220,12 @@ public record Judgement(List<Check> checks, Map<Integer, Fit> without, List<Curv
                     && curve.coefficientNames().size() <= present.coefficients().size();
             if (curve.equals(present.curve())
                     || isPart
-                    || points.acceptedBy(curve).size() < points.size()) {
+                    || curve.usable(points).size() < points.size()) {
                 continue;
             }
             if (curve.fit(points, progress) instanceof FitOutcome.Fitted(Fit fit)
                     && isBetter(fit, present)
-                    && points.usedBy(fit).size() == points.size()
+                    && fit.used(points).size() == points.size()
                     && !hasPattern(Residuals.of(fit, points, progress))) {
                 found.add(fit);
             }

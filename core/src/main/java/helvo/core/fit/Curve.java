@@ -1,6 +1,7 @@
 package helvo.core.fit;
 
 import helvo.core.Progress;
+import java.util.function.IntPredicate;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
@@ -111,6 +112,20 @@ public sealed interface Curve
     ///
     /// @throws java.util.concurrent.CancellationException when `progress` says that nobody waits
     FitOutcome fit(Points points, Progress progress);
+
+    /// Those of some points that can take part in a fit of this shape: it has a value there, and they have the weight
+    /// that it needs. The same object when all can.
+    default Points usable(Points all) {
+        return refusal().isEmpty() && all.weighting() == Weighting.UNWEIGHTED
+                ? all
+                : usable(all, i -> accepts(all.x()[i], all.y()[i]));
+    }
+
+    /// Those that a test keeps and that have the weight that this shape needs; the same object when all do.
+    default Points usable(Points all, IntPredicate test) {
+        boolean inBoth = weighsBoth() && all.weighedInBoth();
+        return all.where(i -> test.test(i) && all.counts(i, inBoth));
+    }
 
     /// What a curve is fitted on.
     enum FittedOn {

@@ -43,13 +43,13 @@ public final class ExponentialFit {
     }
 
     public static FitOutcome direct(Curve curve, Points all, Progress progress) {
-        Points points = all.acceptedBy(curve);
+        Points points = curve.usable(all);
         return checked(curve, all, points)
                 .orElseGet(() -> of(curve, points, x -> x, _ -> 1, points.x(), 0, OptionalDouble.empty(), progress));
     }
 
     public static FitOutcome power(Curve curve, Points all, Progress progress) {
-        Points points = all.acceptedBy(curve);
+        Points points = curve.usable(all);
         return checked(curve, all, points).orElseGet(() -> {
             LogOfX u = LogOfX.around(points.x());
             FitOutcome positive = of(
@@ -61,7 +61,7 @@ public final class ExponentialFit {
                     u.lnOfCentre(),
                     OptionalDouble.empty(),
                     progress.part(0, 0.7));
-            Points withZero = all.kept(i -> all.x()[i] >= 0, curve);
+            Points withZero = curve.usable(all, i -> all.x()[i] >= 0);
             if (withZero.size() == points.size()
                     || !(positive instanceof FitOutcome.Fitted(Fit fit))
                     || !surelyRises(fit)) {

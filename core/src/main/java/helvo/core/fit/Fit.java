@@ -70,6 +70,23 @@ public record Fit(
         return curve.accepts(x, y) || takesZero && x == 0;
     }
 
+    /// Those of some points that take part in this fit.
+    public Points used(Points all) {
+        return takesZero ? curve.usable(all, i -> uses(all.x()[i], all.y()[i])) : curve.usable(all);
+    }
+
+    /// The standard deviation that a point's distance from the curve has by its bars: in what the curve was fitted
+    /// on, and in x as far as the curve slopes there.
+    double sigma(Points points, int i) {
+        if (curve.onLogScale()) {
+            return points.sigmaOfLnY(i);
+        }
+        double inY = points.ySigma()[i] > 0 ? points.ySigma()[i] : 0;
+        return curve.weighsBoth() && points.xSigma().length > 0
+                ? Math.hypot(inY, points.xSigma()[i] > 0 ? points.xSigma()[i] * function.slope(points.x()[i]) : 0)
+                : inY;
+    }
+
     public Fit {
         coefficients = List.copyOf(coefficients);
     }

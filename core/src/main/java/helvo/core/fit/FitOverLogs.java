@@ -19,7 +19,7 @@ public final class FitOverLogs {
 
     /// y = a + b ln x.
     public static FitOutcome logarithmic(Curve curve, Points all, Progress progress) {
-        Points points = all.acceptedBy(curve);
+        Points points = curve.usable(all);
         return ExponentialFit.checked(curve, all, points).orElseGet(() -> {
             Doubled u = Doubled.of(points.x());
             return line(
@@ -35,14 +35,14 @@ public final class FitOverLogs {
 
     /// ln y = ln a + b x.
     public static FitOutcome exponential(Curve curve, Points all, Progress progress) {
-        Points points = all.acceptedBy(curve);
+        Points points = curve.usable(all);
         return ExponentialFit.checked(curve, all, points)
                 .orElseGet(() -> inLogY(curve, points, new Doubled(points.x(), EXACT), false, progress));
     }
 
     /// ln y = ln a + b ln x.
     public static FitOutcome power(Curve curve, Points all, Progress progress) {
-        Points points = all.acceptedBy(curve);
+        Points points = curve.usable(all);
         return ExponentialFit.checked(curve, all, points)
                 .orElseGet(() -> inLogY(curve, points, Doubled.of(points.x()), true, progress));
     }

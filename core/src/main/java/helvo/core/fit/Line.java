@@ -68,7 +68,7 @@ public record Line() implements Curve {
             return YorkFit.fit(
                     this,
                     points,
-                    PolynomialFit.ofDegree(this, 1).fit(points.alike().acceptedBy(this), coefficientNames(), progress),
+                    PolynomialFit.ofDegree(this, 1).fit(usable(points.alike()), coefficientNames(), progress),
                     progress);
         }
         return PolynomialFit.ofDegree(this, 1).fit(points, coefficientNames(), progress);

@@ -38,7 +38,7 @@ public final class LogisticFit {
     private LogisticFit() {}
 
     public static FitOutcome of(Curve curve, Points all, Progress progress) {
-        Points points = all.acceptedBy(curve);
+        Points points = curve.usable(all);
         int n = points.size();
         if (n < 3 || points.distinctX(3) < 3) {
             return new FitOutcome.NotFitted(

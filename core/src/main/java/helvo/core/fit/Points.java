@@ -121,18 +121,6 @@ public record Points(
         return sigma > 0 && sigma < Double.POSITIVE_INFINITY;
     }
 
-    /// The standard deviation that a point's distance from a curve has by its bars: in what the curve was fitted
-    /// on, and in x as far as the curve slopes there.
-    double sigma(int i, Fit fit) {
-        if (fit.curve().onLogScale()) {
-            return sigmaOfLnY(i);
-        }
-        double inY = ySigma[i] > 0 ? ySigma[i] : 0;
-        return fit.curve().weighsBoth() && xSigma.length > 0
-                ? Math.hypot(inY, xSigma[i] > 0 ? xSigma[i] * fit.function().slope(x[i]) : 0)
-                : inY;
-    }
-
     /// To first order, the standard deviation of ln y is that of y over y.
     double sigmaOfLnY(int i) {
         return Math.clamp(ySigma[i] / y[i], Double.MIN_NORMAL, Double.MAX_VALUE);
@@ -149,25 +137,6 @@ public record Points(
         int[] rows = new int[x.length];
         Arrays.setAll(rows, i -> i);
         return new Points(x, y, rows, ErrorBars.NONE, ErrorBars.NONE);
-    }
-
-    /// Those that can take part in a fit of a shape; these themselves when all can.
-    public Points acceptedBy(Curve curve) {
-        if (curve.refusal().isEmpty() && weighting == Weighting.UNWEIGHTED) {
-            return this;
-        }
-        return kept(i -> curve.accepts(x[i], y[i]), curve);
-    }
-
-    /// Those that take part in a fit.
-    public Points usedBy(Fit fit) {
-        return fit.takesZero() ? kept(i -> fit.uses(x[i], y[i]), fit.curve()) : acceptedBy(fit.curve());
-    }
-
-    /// Those that a test keeps and that have the weight that a shape needs; these themselves when all do.
-    Points kept(IntPredicate test, Curve curve) {
-        boolean inBoth = curve.weighsBoth() && weighedInBoth();
-        return where(i -> test.test(i) && counts(i, inBoth));
     }
 
     /// Those at the places that a test keeps; these themselves when it keeps all.

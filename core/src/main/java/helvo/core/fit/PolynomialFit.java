@@ -48,7 +48,7 @@ public final class PolynomialFit {
 
     /// @param names of the coefficients, lowest power first
     public FitOutcome fit(Points all, List<String> names, Progress progress) {
-        return fit(all, all.acceptedBy(curve), RoundingErrors.NONE, names, progress);
+        return fit(all, curve.usable(all), RoundingErrors.NONE, names, progress);
     }
 
     /// @param points that take part, all with weights where weights count

@@ -94,12 +94,12 @@ public final class Residuals {
     /// What its residual is to be multiplied with where bars weigh: one over the standard deviation that its bar
     /// says; else 1.
     public double rootWeight(int i) {
-        return points.weighting() == Weighting.UNWEIGHTED ? 1 : 1 / points.sigma(i, fit);
+        return points.weighting() == Weighting.UNWEIGHTED ? 1 : 1 / fit.sigma(points, i);
     }
 
     /// The share of this point in its own fitted value, 0 to 1.
     public double leverage(int i) {
-        double weight = points.weighting() == Weighting.UNWEIGHTED ? 1 : PowerSums.weight(points.sigma(i, fit));
+        double weight = points.weighting() == Weighting.UNWEIGHTED ? 1 : PowerSums.weight(fit.sigma(points, i));
         return Math.min(1, fit.function().leverage(points.x()[i]) * weight);
     }
 

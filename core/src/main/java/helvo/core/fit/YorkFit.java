@@ -55,7 +55,7 @@ public final class YorkFit {
     /// @param all       with `weighedInBoth`
     /// @param unweighed the line with all points alike, from whose slope the search starts
     public static FitOutcome fit(Curve curve, Points all, FitOutcome unweighed, Progress progress) {
-        Points points = all.acceptedBy(curve);
+        Points points = curve.usable(all);
         if (points.size() == 0) {
             return new FitOutcome.NotFitted(curve, Reason.noneOf(all, curve));
         }

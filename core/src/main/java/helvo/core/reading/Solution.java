@@ -106,7 +106,7 @@ public record Solution(double value, OptionalDouble low95, OptionalDouble high95
         if (fit.curve().degree() == 1) {
             return byFieller(fit, unknown, x, new Range(low, high), scale, beyond);
         }
-        Points used = points.usedBy(fit);
+        Points used = fit.used(points);
         DoubleUnaryOperator byBand = at -> Math.abs(fit.function().at(at) - unknown.y)
                 - scale * Math.sqrt(fit.function().leverage(at) + unknown.variance());
         Optional<Profile> profile = used.size() > MAX_PROFILED || fit.quality().perfect()

@@ -174,7 +174,7 @@ final class FitReadout {
                 lines.add(new Line.Sentence("The points scatter less than their bars say.", true));
             }
         });
-        int left = series.points().size() - series.points().usedBy(fit).size();
+        int left = series.points().size() - fit.used(series.points()).size();
         if (left > 0) {
             lines.add(new Line.Sentence(
                     Phrase.of(

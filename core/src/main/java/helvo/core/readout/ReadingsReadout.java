@@ -218,7 +218,7 @@ public final class ReadingsReadout {
     public List<Line> calibration(SeriesAnalysis series) {
         var lines = new ArrayList<Line>();
         series.fit()
-                .flatMap(fit -> Calibration.of(fit, series.points().usedBy(fit)))
+                .flatMap(fit -> Calibration.of(fit, fit.used(series.points())))
                 .ifPresent(of -> {
                     String unit = series.rows().x().unit();
                     lines.add(limit("limit of detection", of.byScatter().detection(), unit, "3.3 s/b"));

@@ -5,7 +5,7 @@ import helvo.core.table.Cell;
 import helvo.core.table.Column;
 import helvo.core.table.Decision;
 import helvo.core.table.Decision.Choice;
-import helvo.core.table.Problem;
+import helvo.core.table.ProblemKind;
 import helvo.core.table.Table;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -23,7 +23,7 @@ public sealed interface DecisionEdit extends TableChange {
     /// @param column its id; 0 for whole rows
     /// @param rows   ascending, 0 is the first
     /// @param reason for setting rows aside
-    record Decide(int table, int column, List<Integer> rows, Problem.Sort about, Choice choice, String reason)
+    record Decide(int table, int column, List<Integer> rows, ProblemKind about, Choice choice, String reason)
             implements DecisionEdit {
         public Decide {
             rows = List.copyOf(rows);

@@ -9,7 +9,7 @@ import java.util.Optional;
 /// @param column its id; 0 for a decision about a whole row
 /// @param was    what the cell held before
 /// @param about  why it needed a look
-public record Decision(int row, int column, Cell was, Problem.Sort about, Choice choice) {
+public record Decision(int row, int column, Cell was, ProblemKind about, Choice choice) {
     public enum Choice {
         NUMBER_USED("the number in it used"),
         MISSING("treated as missing"),

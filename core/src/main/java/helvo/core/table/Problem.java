@@ -13,18 +13,7 @@ import java.util.stream.Collectors;
 /// @param column its id; 0 where whole rows need the look
 /// @param text   what they all say; empty where they say nothing, or not the same
 /// @param rows   ascending, 0 is the first; not to be changed
-public record Problem(Sort sort, int column, String text, int[] rows) {
-    /// Why a cell needs a look, the gravest first.
-    public enum Sort {
-        NOT_A_NUMBER,
-        NOT_A_DATE,
-        LIMIT,
-        NO_RESULT,
-        BLANK,
-        FAR,
-        REPEATED
-    }
-
+public record Problem(ProblemKind sort, int column, String text, int[] rows) {
     private static final int NAMED = 5;
 
     public int count() {
@@ -37,14 +26,14 @@ public record Problem(Sort sort, int column, String text, int[] rows) {
 
     /// The one number in the text, which may be what was meant; none in a date.
     public OptionalDouble numberInside() {
-        return sort == Sort.LIMIT || sort == Sort.NOT_A_NUMBER && !isDate()
+        return sort == ProblemKind.LIMIT || sort == ProblemKind.NOT_A_NUMBER && !isDate()
                 ? NumberText.numberInside(text)
                 : OptionalDouble.empty();
     }
 
     /// Text among numbers that is a date.
     public boolean isDate() {
-        return sort == Sort.NOT_A_NUMBER && DateText.isDate(text);
+        return sort == ProblemKind.NOT_A_NUMBER && DateText.isDate(text);
     }
 
     /// The same for one of its rows alone.

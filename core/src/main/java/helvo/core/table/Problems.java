@@ -103,12 +103,12 @@ public record Problems(List<Problem> groups, List<ColumnQuestion> questions) {
             }
             if (limits.size() > 0) {
                 groups.add(new Problem(
-                        Problem.Sort.LIMIT,
+                        ProblemKind.LIMIT,
                         column.id(),
                         limitTexts.size() == 1 ? limitTexts.iterator().next() : "",
                         limits.toArray()));
             }
-            var sort = column.kind() == Kind.DATE ? Problem.Sort.NOT_A_DATE : Problem.Sort.NOT_A_NUMBER;
+            var sort = column.kind() == Kind.DATE ? ProblemKind.NOT_A_DATE : ProblemKind.NOT_A_NUMBER;
             alike.forEach((text, rows) -> groups.add(new Problem(sort, column.id(), text, rows.toArray())));
         }
 
@@ -123,7 +123,7 @@ public record Problems(List<Problem> groups, List<ColumnQuestion> questions) {
                     return true;
                 });
                 alike.forEach((why, rows) ->
-                        groups.add(new Problem(Problem.Sort.NO_RESULT, column.id(), why, rows.toArray())));
+                        groups.add(new Problem(ProblemKind.NO_RESULT, column.id(), why, rows.toArray())));
             }
         }
 
@@ -164,7 +164,7 @@ public record Problems(List<Problem> groups, List<ColumnQuestion> questions) {
                     gather.test(row);
                 }
                 if (rows.size() > 0) {
-                    groups.add(new Problem(Problem.Sort.BLANK, column.id(), "", rows.toArray()));
+                    groups.add(new Problem(ProblemKind.BLANK, column.id(), "", rows.toArray()));
                 }
             }
         }
@@ -185,10 +185,10 @@ public record Problems(List<Problem> groups, List<ColumnQuestion> questions) {
                 }
             }
             if (rows.size() > FAR_ONE_BY_ONE) {
-                groups.add(new Problem(Problem.Sort.FAR, column.id(), "", rows.toArray()));
+                groups.add(new Problem(ProblemKind.FAR, column.id(), "", rows.toArray()));
             } else {
                 Arrays.stream(rows.toArray())
-                        .forEach(row -> groups.add(new Problem(Problem.Sort.FAR, column.id(), "", new int[] {row})));
+                        .forEach(row -> groups.add(new Problem(ProblemKind.FAR, column.id(), "", new int[] {row})));
             }
         }
 
@@ -226,7 +226,7 @@ public record Problems(List<Problem> groups, List<ColumnQuestion> questions) {
             }
             if (repeated.size() > 0) {
                 groups.add(new Problem(
-                        Problem.Sort.REPEATED,
+                        ProblemKind.REPEATED,
                         0,
                         "",
                         Arrays.stream(repeated.toArray()).sorted().toArray()));

@@ -14,8 +14,6 @@ import java.util.stream.IntStream;
 public final class RoleGuess {
     /// More groups than this cannot be told apart in a figure.
     public static final int MAX_GROUPS = 24;
-    /// A figure tells so many series apart.
-    public static final int MAX_SERIES = 64;
     private static final Pattern BAR = Pattern.compile(
             "(±|\\+/-|u\\(|uncertainty\\b|error\\b|err\\b|sd\\b|se\\b|sem\\b|std\\b|sigma\\b|σ|Δ|delta\\b).*"
                     + "|.*\\b(uncertainty|error|err|sd|se|sem|std)",

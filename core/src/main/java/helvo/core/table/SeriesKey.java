@@ -8,6 +8,9 @@ import static helvo.core.Require.require;
 /// @param curve 0 for the series itself with its curve, 1 and more for further curves through the same points or a
 ///     part of them
 public record SeriesKey(int yColumn, Rows rows, String group, int curve) {
+    /// A figure tells so many series apart.
+    public static final int MAX_SERIES = 64;
+
     /// Which rows of the y column.
     public enum Rows {
         /// All, since no column splits them.

@@ -193,7 +193,7 @@ public record Table(
         }
         List<Column> moved = columns.stream()
                 .map(column -> column.role() == Role.BY
-                        ? column.moved(sources, RoleGuess.MAX_SERIES)
+                        ? column.moved(sources, SeriesKey.MAX_SERIES)
                         : column.with(column.cells().at(sources)))
                 .toList();
         return with(change -> change.columns(moved).setAside(SetAside.of(aside)).decisions(moved(decisions, sources)));

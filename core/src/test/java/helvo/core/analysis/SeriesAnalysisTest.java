@@ -113,7 +113,7 @@ class SeriesAnalysisTest {
         assertThat(series.outcome(new Polynomial(9))).isEmpty();
         FitOutcome logarithmic = series.outcome(new Logarithmic()).orElseThrow();
         assertThat(logarithmic).isInstanceOfSatisfying(FitOutcome.Fitted.class, fitted -> assertThat(
-                        series.points().usedBy(fitted.fit()).size())
+                        fitted.fit().used(series.points()).size())
                 .as("x above 0 only")
                 .isEqualTo(23));
     }

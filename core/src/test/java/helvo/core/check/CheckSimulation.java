@@ -162,7 +162,7 @@ public final class CheckSimulation {
                 continue;
             }
             fitted++;
-            Judgement judgement = Judgement.of(Residuals.of(fit, points.usedBy(fit), Progress.none()), Progress.none());
+            Judgement judgement = Judgement.of(Residuals.of(fit, fit.used(points), Progress.none()), Progress.none());
             List<Check> warning =
                     judgement.checks().stream().filter(Check::warns).toList();
             int[] odd = warning.stream()

@@ -24,6 +24,7 @@ import helvo.core.table.Derivation;
 import helvo.core.table.Heading;
 import helvo.core.table.Kind;
 import helvo.core.table.Problem;
+import helvo.core.table.ProblemKind;
 import helvo.core.table.Problems;
 import helvo.core.table.Role;
 import helvo.core.table.SetAside;
@@ -203,7 +204,7 @@ class DerivationsTest {
         assertThat(table.column(6).shown(3, DecimalMark.POINT)).isEmpty();
         assertThat(Problems.in(table).groups())
                 .extracting(Problem::sort, problem -> problem.why(table), Problem::row)
-                .containsExactly(tuple(Problem.Sort.NO_RESULT, "division by zero", 3));
+                .containsExactly(tuple(ProblemKind.NO_RESULT, "division by zero", 3));
         var rows = figure(study).series().getFirst().rows();
         assertThat(rows.unusable()).containsExactly(1, 3);
         assertThat(rows.why(3)).isEqualTo("division by zero");

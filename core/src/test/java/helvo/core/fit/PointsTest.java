@@ -106,11 +106,11 @@ class PointsTest {
     void aFitUsesWhatItsShapeTakes() {
         Points points = Points.of(new double[] {-1, 0, 1, 2, 3, 4}, new double[] {5, 0.1, 2.1, 7.8, 18.3, 31.9});
         Fit rising = ((FitOutcome.Fitted) new Power(false).fit(points, Progress.none())).fit();
-        assertThat(points.usedBy(rising).x()).containsExactly(0, 1, 2, 3, 4);
+        assertThat(rising.used(points).x()).containsExactly(0, 1, 2, 3, 4);
         assertThat(rising.uses(0, 1)).isTrue();
         assertThat(rising.uses(-1, 1)).isFalse();
         Fit log = ((FitOutcome.Fitted) new Logarithmic().fit(points, Progress.none())).fit();
-        assertThat(points.usedBy(log).x()).containsExactly(1, 2, 3, 4);
+        assertThat(log.used(points).x()).containsExactly(1, 2, 3, 4);
         assertThat(log.uses(0, 1)).isFalse();
         assertThatThrownBy(() -> log.coefficient("c")).hasMessage("Logarithmic has no coefficient c");
         assertThatThrownBy(log::slope).hasMessageContaining("no straight line");

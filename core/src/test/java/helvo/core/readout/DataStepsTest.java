@@ -20,7 +20,7 @@ import helvo.core.table.Column;
 import helvo.core.table.Decision;
 import helvo.core.table.Heading;
 import helvo.core.table.Kind;
-import helvo.core.table.Problem;
+import helvo.core.table.ProblemKind;
 import helvo.core.table.Role;
 import helvo.core.table.RowCondition;
 import helvo.core.table.SeriesKey;
@@ -112,9 +112,9 @@ class DataStepsTest {
         assertThat(said(
                         study,
                         new DecisionEdit.Decide(
-                                1, 2, List.of(3), Problem.Sort.NOT_A_NUMBER, Decision.Choice.NUMBER_USED, ""),
+                                1, 2, List.of(3), ProblemKind.NOT_A_NUMBER, Decision.Choice.NUMBER_USED, ""),
                         new DecisionEdit.Decide(
-                                1, 2, List.of(4), Problem.Sort.NOT_A_NUMBER, Decision.Choice.MISSING, "")))
+                                1, 2, List.of(4), ProblemKind.NOT_A_NUMBER, Decision.Choice.MISSING, "")))
                 .containsExactly(
                         "Row 4, Stretch: “about 7.6” the number in it used, 7.6.",
                         "Row 5, Stretch: “n.d.” treated as missing.",

@@ -9,7 +9,7 @@ import helvo.core.table.Column;
 import helvo.core.table.Decision;
 import helvo.core.table.Heading;
 import helvo.core.table.Kind;
-import helvo.core.table.Problem;
+import helvo.core.table.ProblemKind;
 import helvo.core.table.Role;
 import helvo.core.table.RoleGuess;
 import helvo.core.table.SetAside;
@@ -63,7 +63,7 @@ class OtherDataTest {
                 new ColumnEdit.MoveColumn(1, 3, 0),
                 new TableEdit.SetRowsAside(1, List.of(3), "slipped"),
                 new DecisionEdit.Decide(
-                        1, 3, List.of(1), Problem.Sort.NOT_A_NUMBER, Decision.Choice.NUMBER_USED, ""))) {
+                        1, 3, List.of(1), ProblemKind.NOT_A_NUMBER, Decision.Choice.NUMBER_USED, ""))) {
             study = edit.apply(study);
         }
         return study.table(1);

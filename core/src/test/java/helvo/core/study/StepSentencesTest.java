@@ -24,7 +24,7 @@ import helvo.core.table.Decision;
 import helvo.core.table.Format;
 import helvo.core.table.Heading;
 import helvo.core.table.Kind;
-import helvo.core.table.Problem;
+import helvo.core.table.ProblemKind;
 import helvo.core.table.ReadingWay;
 import helvo.core.table.Role;
 import helvo.core.table.RowCondition;
@@ -224,7 +224,7 @@ class StepSentencesTest {
     private static void ofDecisions(Map<Edit, String> all) {
         all.put(
                 new DecisionEdit.Decide(
-                        1, 3, List.of(1), Problem.Sort.NOT_A_NUMBER, Decision.Choice.SET_ASIDE, "no reading"),
+                        1, 3, List.of(1), ProblemKind.NOT_A_NUMBER, Decision.Choice.SET_ASIDE, "no reading"),
                 "Row 2, Stretch: “about 6” " + Decision.Choice.SET_ASIDE.words() + " (no reading)");
         all.put(new DecisionEdit.TakeBack(1, 3, List.of(1)), "Take back what was decided about row 2, Stretch");
     }

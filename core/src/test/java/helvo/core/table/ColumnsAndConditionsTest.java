@@ -259,7 +259,7 @@ class ColumnsAndConditionsTest {
                 List.of(column(1, "x", Kind.NUMBER, Role.X, x), column(2, "y", Kind.NUMBER, Role.Y, y)),
                 SetAside.NONE);
         assertThat(Problems.in(table).groups()).singleElement().satisfies(group -> {
-            assertThat(group.sort()).isEqualTo(Problem.Sort.FAR);
+            assertThat(group.sort()).isEqualTo(ProblemKind.FAR);
             assertThat(group.count()).isEqualTo(6);
             assertThat(group.why(table)).isEqualTo("from 1000006.0 on, 6 values lie far from the rest");
         });
@@ -278,7 +278,7 @@ class ColumnsAndConditionsTest {
                         column(2, "b", Kind.TEXT, Role.NONE, "p", "p", null, null, "p", "q", "p", "p")),
                 SetAside.NONE);
         assertThat(Problems.in(repeated).groups()).singleElement().satisfies(group -> {
-            assertThat(group.sort()).isEqualTo(Problem.Sort.REPEATED);
+            assertThat(group.sort()).isEqualTo(ProblemKind.REPEATED);
             assertThat(group.rows()).as("empty rows are none, and −0 is not 0").containsExactly(1);
         });
         assertThat(Problems.in(repeated.with(SetAside.NONE.with(List.of(0), "old")))

@@ -12,7 +12,7 @@ import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
 import helvo.core.table.Decision.Choice;
-import helvo.core.table.Problem.Sort;
+
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
@@ -50,7 +50,7 @@ class ProblemsTest {
                 .extracting(problem -> problem.place(table) + ": " + problem.why(table))
                 .containsExactly("row 6, c2: “Error 7” is not a number", "rows 3, 5, c2: limits, not values");
         assertThat(groups.getFirst().numberInside()).isEmpty();
-        assertThat(groups.getLast().only(2).sort()).isEqualTo(Sort.LIMIT);
+        assertThat(groups.getLast().only(2).sort()).isEqualTo(ProblemKind.LIMIT);
     }
 
     @Test
@@ -65,12 +65,12 @@ class ProblemsTest {
                         Problem::text,
                         problem -> List.of(problem.rows()[0], problem.count()))
                 .containsExactly(
-                        tuple(Sort.NOT_A_NUMBER, 2, "torn", List.of(1, 2)),
-                        tuple(Sort.NOT_A_NUMBER, 2, "7,6", List.of(3, 1)),
-                        tuple(Sort.NOT_A_NUMBER, 2, "2026-03-05", List.of(9, 1)),
-                        tuple(Sort.BLANK, 1, "", List.of(2, 1)),
-                        tuple(Sort.FAR, 2, "", List.of(6, 1)),
-                        tuple(Sort.REPEATED, 0, "", List.of(11, 1)));
+                        tuple(ProblemKind.NOT_A_NUMBER, 2, "torn", List.of(1, 2)),
+                        tuple(ProblemKind.NOT_A_NUMBER, 2, "7,6", List.of(3, 1)),
+                        tuple(ProblemKind.NOT_A_NUMBER, 2, "2026-03-05", List.of(9, 1)),
+                        tuple(ProblemKind.BLANK, 1, "", List.of(2, 1)),
+                        tuple(ProblemKind.FAR, 2, "", List.of(6, 1)),
+                        tuple(ProblemKind.REPEATED, 0, "", List.of(11, 1)));
         List<Problem> groups = Problems.in(table).groups();
         assertThat(groups)
                 .extracting(problem -> problem.place(table) + ": " + problem.why(table))
@@ -94,7 +94,7 @@ class ProblemsTest {
                 column(2, Role.Y, 5, 6, 7, 8, 9, 10, 11, 12, 13, 14, 15, 1600, 17));
         assertThat(Problems.in(doubling).groups())
                 .extracting(Problem::sort, Problem::column, Problem::row)
-                .containsExactly(tuple(Sort.FAR, 2, 11));
+                .containsExactly(tuple(ProblemKind.FAR, 2, 11));
         assertThat(Problems.in(table(
                                 column(1, Role.Y, 1, 1, 1, 1, 1, 1, 1, 1, 50),
                                 column(2, Role.X, 1, 2, 3, 4, 5, 6, 7, 8, 9)))
@@ -112,7 +112,7 @@ class ProblemsTest {
         assertThat(Problems.in(table(column(1, Role.X, 1, 2, 3), column(2, Role.Y, 1)))
                         .groups())
                 .extracting(Problem::sort, Problem::row)
-                .containsExactly(tuple(Sort.BLANK, 1));
+                .containsExactly(tuple(ProblemKind.BLANK, 1));
         assertThat(Problems.in(table(column(1, Role.X, 1, 2, 3), column(2, Role.NONE, 1)))
                         .groups())
                 .isEmpty();
@@ -126,10 +126,10 @@ class ProblemsTest {
                 .apply(Study.EMPTY);
         History history = History.from(study)
                 .with(
-                        new DecisionEdit.Decide(1, 2, List.of(0), Sort.NOT_A_NUMBER, Choice.NUMBER_USED, ""),
+                        new DecisionEdit.Decide(1, 2, List.of(0), ProblemKind.NOT_A_NUMBER, Choice.NUMBER_USED, ""),
                         Instant.EPOCH)
                 .with(
-                        new DecisionEdit.Decide(1, 2, List.of(2, 3), Sort.NOT_A_NUMBER, Choice.MISSING, ""),
+                        new DecisionEdit.Decide(1, 2, List.of(2, 3), ProblemKind.NOT_A_NUMBER, Choice.MISSING, ""),
                         Instant.EPOCH);
         Table decided = history.study().table(1);
         assertThat(decided.column(2).cells().cell(0)).isEqualTo(new Cell.Number(7.6));
@@ -150,10 +150,10 @@ class ProblemsTest {
         Study typedOver = new TableEdit.SetCell(1, 2, 2, "8").apply(history.study());
         assertThat(typedOver.table(1).decisions()).extracting(Decision::row).containsExactly(0, 3);
         Study aside =
-                new DecisionEdit.Decide(1, 2, List.of(0), Sort.NOT_A_NUMBER, Choice.SET_ASIDE, "blurred").apply(study);
+                new DecisionEdit.Decide(1, 2, List.of(0), ProblemKind.NOT_A_NUMBER, Choice.SET_ASIDE, "blurred").apply(study);
         assertThat(aside.table(1).setAside().reasons()).containsEntry(0, "blurred");
         assertThat(new DecisionEdit.TakeBack(1, 2, List.of(0)).apply(aside)).isEqualTo(study);
-        Study kept = new DecisionEdit.Decide(1, 2, List.of(2, 3), Sort.NOT_A_NUMBER, Choice.KEPT, "").apply(study);
+        Study kept = new DecisionEdit.Decide(1, 2, List.of(2, 3), ProblemKind.NOT_A_NUMBER, Choice.KEPT, "").apply(study);
         assertThat(Problems.in(kept.table(1)).groups()).extracting(Problem::row).containsExactly(0);
     }
 

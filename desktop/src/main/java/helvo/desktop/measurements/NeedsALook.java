@@ -13,6 +13,7 @@ import helvo.core.table.ColumnQuestion;
 import helvo.core.table.Decision;
 import helvo.core.table.Decision.Choice;
 import helvo.core.table.Problem;
+import helvo.core.table.ProblemKind;
 import helvo.core.table.Problems;
 import helvo.core.table.ReadingWay;
 import helvo.core.table.Summary;
@@ -183,14 +184,14 @@ final class NeedsALook extends VBox {
         problem.numberInside().ifPresent(number -> {
             String text = NumberText.shortest(number).replace('.', table.mark().sign());
             Button use = choice("Use " + text, "use-" + id, () -> decide(table, problem, Choice.NUMBER_USED));
-            if (problem.sort() != Problem.Sort.LIMIT) {
+            if (problem.sort() != ProblemKind.LIMIT) {
                 use.getStyleClass().add("look-main");
             }
             choices.getChildren().add(use);
         });
         var missing = choice("Missing" + all, "missing-" + id, () -> decide(table, problem, Choice.MISSING));
         var keep = choice(
-                problem.sort() == Problem.Sort.BLANK
+                problem.sort() == ProblemKind.BLANK
                         ? "Leave" + (all.isEmpty() ? " it" : all) + " empty"
                         : "Keep" + all,
                 "keep-" + id,

@@ -203,8 +203,8 @@ public final class FitJson {
         RowUse rows = series.rows();
         Curve curve = series.chosen().curve();
         Optional<Fit> fit = series.fit();
-        int used = fit.map(series.points()::usedBy)
-                .orElseGet(() -> series.points().acceptedBy(curve))
+        int used = fit.map(each -> each.used(series.points()))
+                .orElseGet(() -> curve.usable(series.points()))
                 .size();
         ObjectNode node = NODES.objectNode().put("given", rows.given()).put("used", used);
         ArrayNode setAside = node.putArray("setAside");
@@ -332,7 +332,7 @@ public final class FitJson {
             Arrays.stream(row)
                     .forEach(value -> values.add(Double.isFinite(value) ? NODES.numberNode(value) : NODES.nullNode()));
         }
-        Calibration.of(fit, series.points().usedBy(fit))
+        Calibration.of(fit, fit.used(series.points()))
                 .ifPresentOrElse(
                         of -> {
                             ObjectNode limits = node.putObject("calibration");

@@ -31,7 +31,7 @@ import helvo.core.table.Derivation;
 import helvo.core.table.Format;
 import helvo.core.table.Heading;
 import helvo.core.table.Kind;
-import helvo.core.table.Problem;
+import helvo.core.table.ProblemKind;
 import helvo.core.table.ReadAs;
 import helvo.core.table.ReadingChoices;
 import helvo.core.table.ReadingWay;
@@ -105,7 +105,7 @@ final class StudyNames {
                     entry(UniformBars.class, "", "size percent"),
                     entry(ReadingWay.class, "", "POINT COMMA DAY_FIRST MONTH_FIRST HOURS_MINUTES MINUTES_SECONDS TEXT"),
                     entry(Decision.class, "", "row column was=original about=problem choice"),
-                    entry(Problem.Sort.class, "", "NOT_A_NUMBER NOT_A_DATE LIMIT NO_RESULT BLANK FAR REPEATED"),
+                    entry(ProblemKind.class, "", "NOT_A_NUMBER NOT_A_DATE LIMIT NO_RESULT BLANK FAR REPEATED"),
                     entry(Decision.Choice.class, "", "NUMBER_USED MISSING SET_ASIDE=EXCLUDED KEPT"),
                     entry(Summary.class, "", "source by form"),
                     entry(Summary.Form.class, "", "GROUPS ONE_ROW_EACH ROWS_TO_COLUMNS"),

@@ -69,7 +69,7 @@ public final class ResultsCsv {
     }
 
     private static void add(Map<String, String> row, FigureAnalysis figure, SeriesAnalysis series, Fit fit) {
-        row.put("Rows used", Integer.toString(series.points().usedBy(fit).size()));
+        row.put("Rows used", Integer.toString(fit.used(series.points()).size()));
         for (Coefficient coefficient : fit.coefficients()) {
             put(row, coefficient.name(), OptionalDouble.of(coefficient.value()));
             coefficient

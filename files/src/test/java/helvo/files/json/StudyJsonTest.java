@@ -39,7 +39,7 @@ import helvo.core.table.Decision;
 import helvo.core.table.Format;
 import helvo.core.table.Heading;
 import helvo.core.table.Kind;
-import helvo.core.table.Problem;
+import helvo.core.table.ProblemKind;
 import helvo.core.table.ReadingWay;
 import helvo.core.table.Role;
 import helvo.core.table.RowCondition;
@@ -93,7 +93,7 @@ class StudyJsonTest {
             new ColumnEdit.Derive(1, new Heading("Load²", "N²"), "{2}^2", Role.X, true),
             new ColumnEdit.SetFormula(1, 5, new Heading("Load³", "N³"), "{2}^3"),
             new ColumnEdit.NameSet(1, 1, "wet", List.of(new Cell.Text("salt"), new Cell.Number(3)), "others"),
-            new DecisionEdit.Decide(1, 3, List.of(7), Problem.Sort.NOT_A_NUMBER, Decision.Choice.SET_ASIDE, "blurred"),
+            new DecisionEdit.Decide(1, 3, List.of(7), ProblemKind.NOT_A_NUMBER, Decision.Choice.SET_ASIDE, "blurred"),
             new DecisionEdit.TakeBack(1, 3, List.of(7)),
             new TableEdit.SetAsideWhere(
                     1, List.of(new RowCondition.OneOf(1, List.of(new Cell.Text("salt")))), "old cord"),
@@ -235,7 +235,7 @@ class StudyJsonTest {
         for (Edit edit : List.of(
                 new ColumnEdit.Derive(1, new Heading("Load²", "N²"), "{2}^2", Role.X, true),
                 new ColumnEdit.NameSet(1, 1, "wet", List.of(new Cell.Text("salt-soaked")), "dry"),
-                new DecisionEdit.Decide(1, 3, List.of(7), Problem.Sort.NOT_A_NUMBER, Decision.Choice.NUMBER_USED, ""),
+                new DecisionEdit.Decide(1, 3, List.of(7), ProblemKind.NOT_A_NUMBER, Decision.Choice.NUMBER_USED, ""),
                 new StudyEdit.Summarise(
                         1, "Means", List.of(1, 2), List.of(3), List.of(Statistics.MEAN, Statistics.STANDARD_ERROR)),
                 new TableEdit.SetBlock(2, 0, 3, List.of(List.of("2026-03-05"), List.of("5 Mar 2026 14:30"))),

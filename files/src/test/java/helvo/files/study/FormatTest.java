@@ -26,7 +26,7 @@ import helvo.core.table.Decision;
 import helvo.core.table.Format;
 import helvo.core.table.Heading;
 import helvo.core.table.Kind;
-import helvo.core.table.Problem;
+import helvo.core.table.ProblemKind;
 import helvo.core.table.Role;
 import helvo.core.table.RowCondition;
 import helvo.core.table.SeriesKey;
@@ -59,7 +59,7 @@ class FormatTest {
     private static Study rich() {
         Study study = SampleStudy.study();
         for (Edit edit : List.of(
-                new DecisionEdit.Decide(1, 3, List.of(6), Problem.Sort.NOT_A_NUMBER, Decision.Choice.NUMBER_USED, ""),
+                new DecisionEdit.Decide(1, 3, List.of(6), ProblemKind.NOT_A_NUMBER, Decision.Choice.NUMBER_USED, ""),
                 new ColumnEdit.Derive(1, new Heading("Load²", "N²"), "{2}^2", Role.NONE, false),
                 new ColumnEdit.SetOwnBars(1, 2, new UniformBars(0.5, false)),
                 new StudyEdit.Summarise(

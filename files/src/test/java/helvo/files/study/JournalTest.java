@@ -19,7 +19,7 @@ import helvo.core.table.Column;
 import helvo.core.table.Decision;
 import helvo.core.table.Heading;
 import helvo.core.table.Kind;
-import helvo.core.table.Problem;
+import helvo.core.table.ProblemKind;
 import helvo.core.table.Role;
 import helvo.core.table.SetAside;
 import helvo.core.table.Table;
@@ -61,7 +61,7 @@ class JournalTest {
                     case 1 -> new StudyEdit.Rename("study " + "x".repeat(random.nextInt(3000)) + i);
                     case 2 -> new FigureEdit.SetTitle(1, Optional.of("Title “" + i + "”"));
                     case 3 ->
-                        new DecisionEdit.Decide(1, 3, List.of(6), Problem.Sort.NOT_A_NUMBER, Decision.Choice.KEPT, "");
+                        new DecisionEdit.Decide(1, 3, List.of(6), ProblemKind.NOT_A_NUMBER, Decision.Choice.KEPT, "");
                     default -> new TableEdit.SetCell(1, 2, random.nextInt(25), Integer.toString(i));
                 };
         return switch (random.nextInt(6)) {

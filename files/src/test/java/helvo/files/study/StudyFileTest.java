@@ -21,7 +21,7 @@ import helvo.core.table.Decision;
 import helvo.core.table.Format;
 import helvo.core.table.Heading;
 import helvo.core.table.Kind;
-import helvo.core.table.Problem;
+import helvo.core.table.ProblemKind;
 import helvo.core.table.Role;
 import helvo.core.table.SetAside;
 import helvo.core.table.Statistics;
@@ -65,7 +65,7 @@ class StudyFileTest {
     private static History worked() {
         History history = History.from(SampleStudy.study());
         for (Edit edit : List.of(
-                new DecisionEdit.Decide(1, 3, List.of(6), Problem.Sort.NOT_A_NUMBER, Decision.Choice.NUMBER_USED, ""),
+                new DecisionEdit.Decide(1, 3, List.of(6), ProblemKind.NOT_A_NUMBER, Decision.Choice.NUMBER_USED, ""),
                 new ColumnEdit.Derive(1, new Heading("Load²", "N²"), "{2}^2", Role.NONE, false),
                 new StudyEdit.Summarise(
                         8, "Means", List.of(1), List.of(2), List.of(Statistics.MEAN, Statistics.STANDARD_ERROR)),
