@@ -10,7 +10,6 @@ import helvo.core.study.TableEdit;
 import helvo.core.table.Cell;
 import helvo.core.table.Column;
 import helvo.core.table.Role;
-import helvo.core.table.RoleGuess;
 import helvo.core.table.RowCondition;
 import helvo.core.table.SeriesKey;
 import java.util.ArrayList;

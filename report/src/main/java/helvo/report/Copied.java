@@ -5,7 +5,6 @@ import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.look.FigureText;
 import helvo.core.number.NumberText;
 import helvo.core.readout.Description;
-import helvo.core.readout.Equation;
 import helvo.core.readout.Readout;
 import helvo.core.table.Table;
 import java.util.ArrayList;
@@ -153,7 +152,7 @@ public record Copied(String plain, String html, Map<String, String> others) {
     public static String latex(FigureAnalysis figure) {
         return figure.series().stream()
                 .filter(each -> each.fit().isPresent())
-                .map(each -> Latex.of(mathematics(figure, each)))
+                .map(each -> Latex.of(Results.mathematics(figure, each)))
                 .collect(Collectors.joining("\n"));
     }
 
@@ -161,7 +160,7 @@ public record Copied(String plain, String html, Map<String, String> others) {
     public static String mathMl(FigureAnalysis figure) {
         return figure.series().stream()
                 .filter(each -> each.fit().isPresent())
-                .map(each -> MathMl.of(mathematics(figure, each), ""))
+                .map(each -> MathMl.of(Results.mathematics(figure, each), ""))
                 .collect(Collectors.joining("\n"));
     }
 
@@ -172,14 +171,5 @@ public record Copied(String plain, String html, Map<String, String> others) {
                         .filter(Block.Grid.class::isInstance)
                         .map(block -> Latex.table((Block.Grid) block))
                         .collect(Collectors.joining("\n"));
-    }
-
-    /// Its equation in the columns' names.
-    static Mathematics.Row mathematics(FigureAnalysis figure, SeriesAnalysis series) {
-        var equation = new Equation(series.equation().orElseThrow(), figure.numbers());
-        return Mathematics.equation(
-                Span.clean(series.rows().y().symbol()),
-                equation.inSymbols(Mathematics.X).substring("y = ".length()),
-                Span.clean(series.rows().x().symbol()));
     }
 }

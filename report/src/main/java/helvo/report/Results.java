@@ -121,7 +121,7 @@ final class Results {
                 + units;
         return new Block.Equation(
                 several ? Span.clean(each.label()) : "",
-                Copied.mathematics(figure, each),
+                mathematics(figure, each),
                 Span.clean(where),
                 Span.clean(equation.inNames(x, each.rows().y().symbol())));
     }
@@ -255,5 +255,14 @@ final class Results {
                 List.of(head("Coefficient"), head("Value"), head("Unit")),
                 List.of(false, true, false),
                 rows);
+    }
+
+    /// A series' equation in the columns' names.
+    static Mathematics.Row mathematics(FigureAnalysis figure, SeriesAnalysis series) {
+        var equation = new Equation(series.equation().orElseThrow(), figure.numbers());
+        return Mathematics.equation(
+                Span.clean(series.rows().y().symbol()),
+                equation.inSymbols(Mathematics.X).substring("y = ".length()),
+                Span.clean(series.rows().x().symbol()));
     }
 }

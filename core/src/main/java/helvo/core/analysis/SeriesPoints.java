@@ -9,7 +9,6 @@ import helvo.core.study.Layer;
 import helvo.core.table.Cells;
 import helvo.core.table.Column;
 import helvo.core.table.Role;
-import helvo.core.table.RoleGuess;
 import helvo.core.table.RowCondition;
 import helvo.core.table.RowList;
 import helvo.core.table.SeriesKey;

@@ -218,9 +218,7 @@ public record Judgement(List<Check> checks, Map<Integer, Fit> without, List<Curv
             boolean isPart = curve.degree() > 0
                     && present.curve().degree() > 0
                     && curve.coefficientNames().size() <= present.coefficients().size();
-            if (curve.equals(present.curve())
-                    || isPart
-                    || curve.usable(points).size() < points.size()) {
+            if (curve.equals(present.curve()) || isPart || curve.usable(points).size() < points.size()) {
                 continue;
             }
             if (curve.fit(points, progress) instanceof FitOutcome.Fitted(Fit fit)

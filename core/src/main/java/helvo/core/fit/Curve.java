@@ -1,10 +1,10 @@
 package helvo.core.fit;
 
 import helvo.core.Progress;
-import java.util.function.IntPredicate;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
+import java.util.function.IntPredicate;
 
 /// The shape of a trend line. Each shape is one class: its form, its coefficients' names and how it is fitted.
 public sealed interface Curve

@@ -62,8 +62,7 @@ class OtherDataTest {
                 new ColumnEdit.Derive(1, Heading.of("Work (N·mm)"), "{2} * {3}", Role.NONE, false),
                 new ColumnEdit.MoveColumn(1, 3, 0),
                 new TableEdit.SetRowsAside(1, List.of(3), "slipped"),
-                new DecisionEdit.Decide(
-                        1, 3, List.of(1), ProblemKind.NOT_A_NUMBER, Decision.Choice.NUMBER_USED, ""))) {
+                new DecisionEdit.Decide(1, 3, List.of(1), ProblemKind.NOT_A_NUMBER, Decision.Choice.NUMBER_USED, ""))) {
             study = edit.apply(study);
         }
         return study.table(1);

@@ -12,7 +12,6 @@ import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
 import helvo.core.table.Decision.Choice;
-
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
@@ -149,11 +148,12 @@ class ProblemsTest {
         assertThat(new TableEdit.Sort(1, 1, true).apply(back)).isEqualTo(study);
         Study typedOver = new TableEdit.SetCell(1, 2, 2, "8").apply(history.study());
         assertThat(typedOver.table(1).decisions()).extracting(Decision::row).containsExactly(0, 3);
-        Study aside =
-                new DecisionEdit.Decide(1, 2, List.of(0), ProblemKind.NOT_A_NUMBER, Choice.SET_ASIDE, "blurred").apply(study);
+        Study aside = new DecisionEdit.Decide(1, 2, List.of(0), ProblemKind.NOT_A_NUMBER, Choice.SET_ASIDE, "blurred")
+                .apply(study);
         assertThat(aside.table(1).setAside().reasons()).containsEntry(0, "blurred");
         assertThat(new DecisionEdit.TakeBack(1, 2, List.of(0)).apply(aside)).isEqualTo(study);
-        Study kept = new DecisionEdit.Decide(1, 2, List.of(2, 3), ProblemKind.NOT_A_NUMBER, Choice.KEPT, "").apply(study);
+        Study kept =
+                new DecisionEdit.Decide(1, 2, List.of(2, 3), ProblemKind.NOT_A_NUMBER, Choice.KEPT, "").apply(study);
         assertThat(Problems.in(kept.table(1)).groups()).extracting(Problem::row).containsExactly(0);
     }
 

@@ -191,9 +191,7 @@ final class NeedsALook extends VBox {
         });
         var missing = choice("Missing" + all, "missing-" + id, () -> decide(table, problem, Choice.MISSING));
         var keep = choice(
-                problem.sort() == ProblemKind.BLANK
-                        ? "Leave" + (all.isEmpty() ? " it" : all) + " empty"
-                        : "Keep" + all,
+                problem.sort() == ProblemKind.BLANK ? "Leave" + (all.isEmpty() ? " it" : all) + " empty" : "Keep" + all,
                 "keep-" + id,
                 () -> decide(table, problem, Choice.KEPT));
         var aside = choice("Set" + all + " aside", "aside-" + id, () -> decide(table, problem, Choice.SET_ASIDE));
