@@ -9,14 +9,14 @@ import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
 import helvo.core.table.Cells;
 import helvo.core.table.Column;
+import helvo.core.table.ExcludedRows;
 import helvo.core.table.Heading;
 import helvo.core.table.Kind;
 import helvo.core.table.Role;
-import helvo.core.table.SetAside;
 import helvo.core.table.Table;
-import helvo.files.CannotRead;
+import helvo.files.UnreadableFile;
 import helvo.files.samples.SampleStudy;
-import helvo.files.study.FilePrint;
+import helvo.files.study.FileFingerprint;
 import helvo.files.study.Journal;
 import helvo.files.study.StoredStudy;
 import helvo.files.study.StudyFile;
@@ -99,14 +99,14 @@ final class Reliability {
                 switch (random.nextInt(4)) {
                     case 0 -> new StudyEdit.Rename(noise(random, random.nextInt(2000)));
                     case 1 -> new FigureEdit.SetTitle(1, Optional.of("Title " + number));
-                    case 2 -> new TableEdit.SetRowsAside(1, List.of(random.nextInt(22)), "reason " + number);
+                    case 2 -> new TableEdit.ExcludeRows(1, List.of(random.nextInt(22)), "reason " + number);
                     default -> new TableEdit.SetCell(1, 2, random.nextInt(22), Integer.toString(number));
                 };
         Instant at = NOON.plusSeconds(number);
         return random.nextInt(6) == 0
-                ? new Commit.GoTo(
+                ? new Commit.Jump(
                         random.nextInt(history.steps().size() + history.undone().size() + 1), at)
-                : new Commit.Do(edit, at);
+                : new Commit.Append(edit, at);
     }
 
     private static String noise(Random random, int length) {
@@ -128,7 +128,7 @@ final class Reliability {
                 journal.addStateIfDue(history.study());
                 if (number % 7 == 0) {
                     StudyFile.write(file, StoredStudy.of(history), Progress.none());
-                    journal.saved(file, FilePrint.of(file).orElseThrow(), number);
+                    journal.saved(file, FileFingerprint.of(file).orElseThrow(), number);
                     System.out.println("saved " + number);
                 }
             }
@@ -259,7 +259,7 @@ final class Reliability {
     }
 
     /// @return commits that are there though they were not acknowledged
-    private static int check(Path one, long seed, Ended ended) throws IOException, CannotRead {
+    private static int check(Path one, long seed, Ended ended) throws IOException, UnreadableFile {
         List<Path> folders = Journal.folders(one.resolve("kept"));
         if (ended.kept == 0 && folders.isEmpty()) {
             return 0;
@@ -323,7 +323,7 @@ final class Reliability {
                         new Column(1, new Heading("Load", "N"), Kind.NUMBER, Role.X, 2, Cells.ofNumbers(x)),
                         new Column(2, new Heading("Stretch", "mm"), Kind.NUMBER, Role.Y, 3, Cells.ofNumbers(y)),
                         new Column(3, new Heading("±", "mm"), Kind.NUMBER, Role.Y_BAR, 1, Cells.ofNumbers(bars))),
-                SetAside.NONE);
+                ExcludedRows.NONE);
         return StudyEdit.AddTable.to(Study.EMPTY, table).apply(Study.EMPTY);
     }
 
@@ -351,7 +351,7 @@ final class Reliability {
         double[] brought = new double[7];
         for (int i = 0; i < brought.length; i++) {
             try (Journal journal = Journal.begin(folder.resolve("kept"), StoredStudy.of(History.from(Study.EMPTY)))) {
-                var commit = new Commit.Do(StudyEdit.AddTable.to(Study.EMPTY, study.table(1)), NOON);
+                var commit = new Commit.Append(StudyEdit.AddTable.to(Study.EMPTY, study.table(1)), NOON);
                 brought[i] = time(() -> journal.add(commit));
                 journal.discard();
             }
@@ -378,7 +378,7 @@ final class Reliability {
                         new TableEdit.SetCell(1, 2, random.nextInt(rows), Double.toString(random.nextInt(1000) / 10.0));
                 now = edit.apply(now);
                 long from = System.nanoTime();
-                journal.add(new Commit.Do(edit, NOON));
+                journal.add(new Commit.Append(edit, NOON));
                 millis[i] = (System.nanoTime() - from) / 1e6;
                 journal.addStateIfDue(now);
             }

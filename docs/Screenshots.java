@@ -1,9 +1,6 @@
 import helvo.core.Progress;
 import helvo.core.analysis.Analysis;
 import helvo.core.fit.Polynomial;
-import helvo.core.look.CurveLook;
-import helvo.core.look.Note;
-import helvo.core.look.SeriesLook;
 import helvo.core.study.Commit;
 import helvo.core.study.DecisionEdit;
 import helvo.core.study.FigureEdit;
@@ -13,30 +10,33 @@ import helvo.core.study.ReportPlan;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
+import helvo.core.style.CurveStyle;
+import helvo.core.style.Note;
+import helvo.core.style.SeriesStyle;
 import helvo.core.table.Decision;
+import helvo.core.table.DerivedTable;
+import helvo.core.table.ImportOptions;
 import helvo.core.table.ProblemKind;
-import helvo.core.table.ReadingChoices;
 import helvo.core.table.Role;
 import helvo.core.table.SeriesKey;
-import helvo.core.table.Statistics;
-import helvo.core.table.Summary;
+import helvo.core.table.Statistic;
 import helvo.core.table.Table;
 import helvo.desktop.app.OffscreenWindow;
-import helvo.desktop.figure.StraightenPanel;
+import helvo.desktop.export.ExportPanel;
+import helvo.desktop.figure.LinearisePanel;
 import helvo.desktop.guide.GuideHtml;
 import helvo.desktop.guide.GuidePanel;
-import helvo.desktop.handover.HandOver;
-import helvo.desktop.keeping.LeftBehind;
-import helvo.desktop.keeping.Origin;
-import helvo.desktop.keeping.RecentStudies;
-import helvo.desktop.looks.Look;
-import helvo.desktop.looks.Looks;
-import helvo.desktop.panels.StepsPanel;
-import helvo.desktop.readout.ReadingsPanel;
+import helvo.desktop.panels.HistoryPanel;
+import helvo.desktop.persistence.RecentStudies;
+import helvo.desktop.persistence.RecoverableStudies;
+import helvo.desktop.persistence.StudyOrigin;
+import helvo.desktop.results.ReadingsPanel;
+import helvo.desktop.theme.ColorTheme;
+import helvo.desktop.theme.Themes;
 import helvo.desktop.window.MainView;
 import helvo.desktop.workspace.Workspace;
-import helvo.figure.FigurePart;
-import helvo.files.CannotRead;
+import helvo.figure.layout.HitTarget;
+import helvo.files.UnreadableFile;
 import helvo.files.samples.SampleStudy;
 import helvo.files.study.Journal;
 import helvo.files.study.StoredStudy;
@@ -105,28 +105,29 @@ final class Screenshots {
             recent.add(file, study, at, Optional.of(analysis.figure(figure)));
         }
         try (Journal journal = Journal.begin(state.resolve("kept"), StoredStudy.of(History.from(sample)))) {
-            journal.add(new Commit.Do(new StudyEdit.Rename("Breaking force, lot C"), at));
-            journal.add(new Commit.Do(new TableEdit.SetRowsAside(6, List.of(3), "knot in the cord"), at));
-            journal.add(new Commit.Do(new TableEdit.SetCell(6, 2, 4, "715"), at));
-            journal.add(new Commit.GoTo(2, at));
-            journal.add(new Commit.Do(new TableEdit.SetCell(6, 2, 4, "731"), at.plusSeconds(60)));
+            journal.add(new Commit.Append(new StudyEdit.Rename("Breaking force, lot C"), at));
+            journal.add(new Commit.Append(new TableEdit.ExcludeRows(6, List.of(3), "knot in the cord"), at));
+            journal.add(new Commit.Append(new TableEdit.SetCell(6, 2, 4, "715"), at));
+            journal.add(new Commit.Jump(2, at));
+            journal.add(new Commit.Append(new TableEdit.SetCell(6, 2, 4, "731"), at.plusSeconds(60)));
         }
         OffscreenWindow.draw(
                 state,
-                new Origin.New(History.from(Study.blank())),
+                new StudyOrigin.New(History.from(Study.blank())),
                 WIDTH,
                 HEIGHT,
                 (_, _) -> List.of(),
                 pictures.resolve("start.png"));
-        Journal.Kept kept =
-                LeftBehind.find(List.of(state.resolve("kept"))).studies().getFirst();
+        Journal.Kept kept = RecoverableStudies.find(List.of(state.resolve("kept")))
+                .studies()
+                .getFirst();
         OffscreenWindow.draw(
                 state,
-                new Origin.BroughtBack(kept),
+                new StudyOrigin.BroughtBack(kept),
                 WIDTH,
                 HEIGHT,
                 (workspace, view) -> List.of(
-                        () -> show(workspace, "Breaking"), () -> view.panels().show(StepsPanel.class)),
+                        () -> show(workspace, "Breaking"), () -> view.panels().show(HistoryPanel.class)),
                 pictures.resolve("recovered.png"));
     }
 
@@ -166,7 +167,7 @@ final class Screenshots {
                 folder,
                 "hand-over",
                 view -> view.lookup("#hand-over-panel"),
-                (_, view) -> List.of(() -> view.panels().show(HandOver.class)));
+                (_, view) -> List.of(() -> view.panels().show(ExportPanel.class)));
         OffscreenWindow.drawPart(
                 Study.blank(), WIDTH, HEIGHT, (_, _) -> List.of(), view -> view, folder.resolve("start.png"));
         for (Map.Entry<String, String> page : GuideHtml.all().entrySet()) {
@@ -209,12 +210,12 @@ final class Screenshots {
                                 "Cord,1 min,2 min,4 min,7 min,15 min,30 min\n"
                                         + "dry,0.43,0.61,0.86,1.01,1.28,1.47\n"
                                         + "salted,0.61,0.90,1.19,1.44,1.80,2.09\ntarred,0.30,0.45,0.60,0.73,0.90,1.04\n"),
-                        () -> workspace.perform(new StudyEdit.Turn(
-                                workspace.tableId().get(), "Wet creep, turned", Summary.Form.ONE_ROW_EACH))));
+                        () -> workspace.perform(new StudyEdit.Reshape(
+                                workspace.tableId().get(), "Wet creep, turned", DerivedTable.Form.ONE_ROW_EACH))));
         scenes.put(
                 "straighten",
                 (workspace, view) -> List.of(
-                        () -> show(workspace, "Pluck"), () -> view.panels().show(StraightenPanel.class)));
+                        () -> show(workspace, "Pluck"), () -> view.panels().show(LinearisePanel.class)));
         scenes.put("averages", (workspace, _) -> List.of(() -> averages(workspace)));
         scenes.put(
                 "residuals",
@@ -234,7 +235,7 @@ final class Screenshots {
                 (workspace, view) -> List.of(
                         () -> workspace.perform(new FigureEdit.Show(figure(workspace), Layer.POOLED, true)),
                         () -> ((ToggleButton) view.lookup("#series-3")).fire()));
-        scenes.put("hand-over", (_, view) -> List.of(() -> view.panels().show(HandOver.class)));
+        scenes.put("hand-over", (_, view) -> List.of(() -> view.panels().show(ExportPanel.class)));
         scenes.put(
                 "report",
                 (workspace, view) -> List.of(
@@ -242,13 +243,15 @@ final class Screenshots {
                                 .withAuthor("Marram Cordage Laboratory")
                                 .withDate("25 November 2026")
                                 .withLeftOut(Set.of(2, 3, 4, 5, 6, 7, 8, 9)))),
-                        () -> view.panels().show(HandOver.class),
+                        () -> view.panels().show(ExportPanel.class),
                         () -> ((ToggleButton) view.lookup("#hand-over-part-1")).fire()));
-        scenes.put("dark", (_, _) -> List.of(() -> Looks.use(Optional.of(Look.DARK), 1, Optional.of(true)), () -> {}));
+        scenes.put(
+                "dark",
+                (_, _) -> List.of(() -> Themes.use(Optional.of(ColorTheme.DARK), 1, Optional.of(true)), () -> {}));
         scenes.put(
                 "guide",
                 (_, view) -> List.of(
-                        () -> Looks.use(Optional.of(Look.LIGHT), 1, Optional.of(true)),
+                        () -> Themes.use(Optional.of(ColorTheme.LIGHT), 1, Optional.of(true)),
                         () -> view.panels().of(GuidePanel.class).open("numbers#r")));
         return scenes;
     }
@@ -269,9 +272,9 @@ final class Screenshots {
         try {
             workspace.perform(StudyEdit.AddTable.to(
                     workspace.study(),
-                    TextTable.read(text.getBytes(StandardCharsets.UTF_8), name, ReadingChoices.NONE)
+                    TextTable.read(text.getBytes(StandardCharsets.UTF_8), name, ImportOptions.NONE)
                             .table()));
-        } catch (CannotRead e) {
+        } catch (UnreadableFile e) {
             throw new IllegalStateException(e);
         }
     }
@@ -294,7 +297,7 @@ final class Screenshots {
                 "Pulls by Load",
                 List.of(2),
                 List.of(3),
-                List.of(Statistics.MEAN, Statistics.STANDARD_DEVIATION, Statistics.COUNT)));
+                List.of(Statistic.MEAN, Statistic.STANDARD_DEVIATION, Statistic.COUNT)));
     }
 
     /// The bath: what the cord takes up along one scale, how warm it is along another.
@@ -303,11 +306,11 @@ final class Screenshots {
         int figure = figure(workspace);
         SeriesKey mass = SeriesKey.whole(2);
         SeriesKey temperature = SeriesKey.whole(3);
-        workspace.perform(new FigureEdit.SetSeriesLook(
+        workspace.perform(new FigureEdit.SetSeriesStyle(
                 figure,
                 temperature,
-                SeriesLook.DEFAULT.withRight(Optional.of(true)).withJoin(SeriesLook.Join.STRAIGHT)));
-        workspace.perform(new FigureEdit.SetCurveLook(figure, temperature, CurveLook.DEFAULT.withShown(false)));
+                SeriesStyle.DEFAULT.withRight(Optional.of(true)).withJoin(SeriesStyle.Join.STRAIGHT)));
+        workspace.perform(new FigureEdit.SetCurveStyle(figure, temperature, CurveStyle.DEFAULT.withShown(false)));
         workspace.perform(new FigureEdit.ChooseCurve(figure, mass, new Polynomial(3)));
         workspace.perform(new FigureEdit.PutNote(figure, new Note.Span(1, false, 20, 70, "plateau, 40 °C")));
         workspace.perform(new FigureEdit.PutNote(
@@ -329,7 +332,7 @@ final class Screenshots {
 
     private static List<Runnable> bars(Workspace workspace, MainView view) {
         return List.of(
-                () -> view.figure().open(new FigurePart.BarOf(SeriesKey.group(3, "dry"), 10, FigurePart.BarEnd.UP)),
+                () -> view.figure().open(new HitTarget.BarOf(SeriesKey.group(3, "dry"), 10, HitTarget.BarEnd.UP)),
                 () -> {
                     view.lookup("#bars-slider").requestFocus();
                     ((Slider) view.lookup("#bars-slider")).setValue(0.25);

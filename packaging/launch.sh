@@ -5,7 +5,7 @@
 #   program    Helvo's own archive
 #   caches     the folder of the ahead-of-time caches
 # A cache holds the classes that a start needs, loaded and linked, and what was learned of their code. There is one for each kind of
-# start; each is made by a rehearsal. A start never fails for want of one.
+# start; each is made by a training run. A start never fails for want of one.
 
 # What --verbose counts from, in microseconds.
 export HELVO_STARTED=${EPOCHREALTIME//[!0-9]/}
@@ -60,8 +60,8 @@ make_cache() {
   case $kind in
     window)
       env -u DISPLAY -u WAYLAND_DISPLAY timeout 120 "$java" "${window_flags[@]}" -XX:AOTCacheOutput="$made" -cp "$class_path" \
-        helvo.desktop.app.Rehearsal "$folder" ;;
-    *) timeout 120 "$java" -XX:+UseSerialGC -XX:AOTCacheOutput="$made" -cp "$class_path" helvo.cli.Rehearsal "$kind" "$folder" ;;
+        helvo.desktop.app.WindowTrainingRun "$folder" ;;
+    *) timeout 120 "$java" -XX:+UseSerialGC -XX:AOTCacheOutput="$made" -cp "$class_path" helvo.cli.CommandTrainingRun "$kind" "$folder" ;;
   esac >/dev/null 2>&1 </dev/null
   [ -s "$made" ] && mv -f "$made" "$caches/$kind.aot"
   rm -rf "$folder" "$made" "$made.config"
@@ -72,7 +72,7 @@ make_caches() {
   # A second start does not make them a second time.
   find "$caches" -maxdepth 1 -name making -mmin +10 -exec rmdir {} + 2>/dev/null
   mkdir "$caches/making" 2>/dev/null || return 0
-  # What a rehearsal left that was cut off.
+  # What a training run left that was cut off.
   rm -f "$caches"/*.aot.[0-9]*
   : >"$caches/tried"
   make_cache window &

@@ -1,9 +1,9 @@
 package helvo.bench;
 
 import helvo.core.Progress;
-import helvo.core.bounds.Bounds;
-import helvo.core.fit.ErrorBars;
-import helvo.core.fit.Points;
+import helvo.core.bounds.ErrorBarLines;
+import helvo.core.points.ErrorBars;
+import helvo.core.points.Points;
 import java.util.Optional;
 import java.util.Random;
 import java.util.concurrent.TimeUnit;
@@ -57,7 +57,7 @@ public class BoundsBenchmark {
     }
 
     @Benchmark
-    public Optional<Bounds> bounds() {
-        return Bounds.of(points, Progress.none());
+    public Optional<ErrorBarLines> bounds() {
+        return ErrorBarLines.of(points, Progress.none());
     }
 }

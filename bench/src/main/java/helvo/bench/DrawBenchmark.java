@@ -3,19 +3,19 @@ package helvo.bench;
 import helvo.core.Progress;
 import helvo.core.analysis.Analysis;
 import helvo.core.analysis.FigureAnalysis;
-import helvo.core.look.AxisPlace;
 import helvo.core.number.DecimalMark;
 import helvo.core.study.FigureEdit.Zoom;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
+import helvo.core.style.AxisPlace;
 import helvo.core.table.Cells;
 import helvo.core.table.Column;
+import helvo.core.table.ExcludedRows;
 import helvo.core.table.Heading;
 import helvo.core.table.Kind;
 import helvo.core.table.Role;
-import helvo.core.table.SetAside;
 import helvo.core.table.Table;
-import helvo.figure.Raster;
+import helvo.figure.export.Raster;
 import java.awt.Graphics2D;
 import java.awt.geom.Rectangle2D;
 import java.awt.image.BufferedImage;
@@ -71,7 +71,7 @@ public class DrawBenchmark {
                 List.of(
                         new Column(1, new Heading("x", ""), Kind.NUMBER, Role.X, 3, Cells.ofNumbers(x)),
                         new Column(2, new Heading("y", ""), Kind.NUMBER, Role.Y, 3, Cells.ofNumbers(y))),
-                SetAside.NONE);
+                ExcludedRows.NONE);
         Study study = StudyEdit.AddTable.to(Study.EMPTY, table).apply(Study.EMPTY);
         var limits = Map.of(
                 AxisPlace.X,

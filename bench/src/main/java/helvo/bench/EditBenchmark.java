@@ -8,12 +8,12 @@ import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
 import helvo.core.table.Cells;
 import helvo.core.table.Column;
+import helvo.core.table.ExcludedRows;
 import helvo.core.table.Heading;
 import helvo.core.table.Kind;
 import helvo.core.table.Role;
-import helvo.core.table.SetAside;
 import helvo.core.table.Table;
-import helvo.figure.Raster;
+import helvo.figure.export.Raster;
 import java.util.List;
 import java.util.Optional;
 import java.util.Random;
@@ -67,7 +67,7 @@ public class EditBenchmark {
                 List.of(
                         new Column(1, new Heading("x", ""), Kind.NUMBER, Role.X, 3, x.build()),
                         new Column(2, new Heading("y", ""), Kind.NUMBER, Role.Y, 3, y.build())),
-                SetAside.NONE);
+                ExcludedRows.NONE);
         study = StudyEdit.AddTable.to(Study.EMPTY, table).apply(Study.EMPTY);
         analysis = Analysis.of(study, Analysis.EMPTY, Progress.none());
     }

@@ -3,9 +3,9 @@ package helvo.bench;
 import de.siegmar.fastcsv.reader.CsvReader;
 import de.siegmar.fastcsv.reader.CsvRecord;
 import helvo.core.Progress;
-import helvo.core.table.Problems;
-import helvo.core.table.ReadingChoices;
-import helvo.files.CannotRead;
+import helvo.core.quality.Problems;
+import helvo.core.table.ImportOptions;
+import helvo.files.UnreadableFile;
 import helvo.files.text.TextTable;
 import java.io.BufferedWriter;
 import java.io.IOException;
@@ -55,8 +55,8 @@ public class OpenBenchmark {
     }
 
     @Benchmark
-    public int openTable() throws CannotRead {
-        return Problems.in(TextTable.read(file, ReadingChoices.NONE, Progress.none())
+    public int openTable() throws UnreadableFile {
+        return Problems.in(TextTable.read(file, ImportOptions.NONE, Progress.none())
                         .table())
                 .count();
     }

@@ -1,22 +1,22 @@
 package helvo.cli;
 
-import helvo.core.Phrase;
 import helvo.core.Progress;
+import helvo.core.RootLocale;
 import helvo.core.analysis.Analysis;
 import helvo.core.analysis.FigureAnalysis;
-import helvo.core.study.OtherData;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
+import helvo.core.study.TableUpdate;
 import helvo.core.table.Table;
-import helvo.figure.FigureDrawing;
-import helvo.figure.FigureFile;
-import helvo.figure.FigureFormat;
-import helvo.files.CannotRead;
-import helvo.files.disk.WholeFile;
-import helvo.files.disk.WriteTrouble;
+import helvo.figure.export.FigureFile;
+import helvo.figure.export.FigureFormat;
+import helvo.figure.paint.FigureDrawing;
+import helvo.files.UnreadableFile;
+import helvo.files.disk.AtomicFile;
+import helvo.files.disk.WriteErrorText;
 import helvo.files.study.StoredStudy;
 import helvo.files.study.StudyFile;
-import helvo.files.table.ReadTable;
+import helvo.files.table.TableImport;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.DirectoryStream;
@@ -86,7 +86,7 @@ final class ApplyCommand extends Command {
     private record Run(String name, Map<Table, Path> files) {}
 
     @Override
-    public Integer call() throws CannotRead, Refused {
+    public Integer call() throws UnreadableFile, UserError {
         FigureFormat format = FigureFormat.of("figure." + figures.toLowerCase(Locale.ROOT))
                 .orElseThrow(() -> arguments.wrong("--figures “" + figures + "” must be png, svg or pdf."));
         StoredStudy stored = StudyFile.read(study, Progress.none());
@@ -104,18 +104,18 @@ final class ApplyCommand extends Command {
                     write(made, run, format);
                     results.add(run.name, made);
                     done++;
-                } catch (CannotRead | Refused e) {
+                } catch (UnreadableFile | UserError e) {
                     err.println(Helvo.shortened(run.name + ": " + e.getMessage()));
                     results.addProblem(run.name, e.getMessage());
                 }
             }
             results.end();
         } catch (IOException e) {
-            throw new Refused(WriteTrouble.sentence(out, e));
+            throw new UserError(WriteErrorText.sentence(out, e));
         }
         arguments
                 .out()
-                .println(Phrase.of(
+                .println(RootLocale.of(
                         "%d of %d files done; results.csv and results.json are in %s.", done, runs.size(), out));
         return done == runs.size() ? Helvo.DONE : Helvo.DATA_DO_NOT_ALLOW;
     }
@@ -135,7 +135,7 @@ final class ApplyCommand extends Command {
 
     // ---- which files for which tables ----
 
-    private List<Run> runs(Study kept) throws Refused {
+    private List<Run> runs(Study kept) throws UserError {
         Map<Table, List<Path>> files = files(kept);
         List<Integer> counts =
                 files.values().stream().map(List::size).distinct().toList();
@@ -177,7 +177,7 @@ final class ApplyCommand extends Command {
         return name.isEmpty() ? "file" : name;
     }
 
-    private Map<Table, List<Path>> files(Study kept) throws Refused {
+    private Map<Table, List<Path>> files(Study kept) throws UserError {
         Map<Table, List<Path>> files = new LinkedHashMap<>();
         Table table = null;
         for (String each : data) {
@@ -216,7 +216,7 @@ final class ApplyCommand extends Command {
     }
 
     /// The file itself, or those that a pattern in its last part stands for, in the order of their names.
-    private List<Path> matching(String file) throws Refused {
+    private List<Path> matching(String file) throws UserError {
         Path path = path(file.replaceAll("[*?]", "_"));
         if (!file.matches(".*[*?].*")) {
             return List.of(path(file));
@@ -228,10 +228,11 @@ final class ApplyCommand extends Command {
         try (DirectoryStream<Path> all = Files.newDirectoryStream(folder, pattern)) {
             all.forEach(found::add);
         } catch (IOException | InvalidPathException e) {
-            throw new Refused("The folder of “" + file + "” could not be read: check its name.");
+            throw new UserError("The folder of “" + file + "” could not be read: check its name.");
         }
         if (found.isEmpty()) {
-            throw new Refused("No file is called like “" + path.getParent() + file.substring(Math.max(0, cut)) + "”.");
+            throw new UserError(
+                    "No file is called like “" + path.getParent() + file.substring(Math.max(0, cut)) + "”.");
         }
         return List.copyOf(found);
     }
@@ -246,21 +247,21 @@ final class ApplyCommand extends Command {
 
     // ---- one run ----
 
-    private static List<FigureAnalysis> made(Study kept, Run run, PrintWriter err) throws CannotRead, Refused {
+    private static List<FigureAnalysis> made(Study kept, Run run, PrintWriter err) throws UnreadableFile, UserError {
         Study study = kept;
         for (var each : run.files.entrySet()) {
             if (Files.exists(each.getValue())
                     && !Files.isRegularFile(each.getValue())
                     && !Files.isDirectory(each.getValue())) {
-                throw new Refused("“" + each.getValue()
+                throw new UserError("“" + each.getValue()
                         + "” is a pipe or a device, and no file: write its readings into a file first.");
             }
-            ReadTable read = ReadTable.read(each.getValue(), Progress.none());
-            switch (OtherData.of(each.getKey(), read.table())) {
-                case OtherData.Outcome.DoesNotFit(List<String> why) ->
-                    throw new Refused("“" + each.getValue().getFileName() + "” does not fit the table “"
+            TableImport read = TableImport.read(each.getValue(), Progress.none());
+            switch (TableUpdate.of(each.getKey(), read.table())) {
+                case TableUpdate.Outcome.DoesNotFit(List<String> why) ->
+                    throw new UserError("“" + each.getValue().getFileName() + "” does not fit the table “"
                             + each.getKey().name() + "”: " + String.join("; ", why) + ".");
-                case OtherData.Outcome.Fits(Table table, List<String> notices) -> {
+                case TableUpdate.Outcome.Fits(Table table, List<String> notices) -> {
                     study = new StudyEdit.UseData(table).apply(study);
                     read.notices().forEach(notice -> err.println(run.name + ": " + notice));
                     notices.forEach(notice -> err.println(run.name + ": " + notice));
@@ -277,7 +278,7 @@ final class ApplyCommand extends Command {
                 .toList();
     }
 
-    private void write(List<FigureAnalysis> made, Run run, FigureFormat format) throws Refused {
+    private void write(List<FigureAnalysis> made, Run run, FigureFormat format) throws UserError {
         Path folder = out.resolve(run.name);
         try {
             if (Files.isSymbolicLink(folder)) {
@@ -297,7 +298,7 @@ final class ApplyCommand extends Command {
                 for (int n = 2; !names.add(name.toLowerCase(Locale.ROOT)); n++) {
                     name = base + " " + n;
                 }
-                WholeFile.write(
+                AtomicFile.write(
                         folder.resolve(name + "." + format.ending()),
                         run.files.values(),
                         to -> to.write(
@@ -305,7 +306,7 @@ final class ApplyCommand extends Command {
                 FigureDrawing.notices(figure).forEach(notice -> arguments.err().println(run.name + ": " + notice));
             }
         } catch (IOException e) {
-            throw new Refused(WriteTrouble.sentence(folder, e));
+            throw new UserError(WriteErrorText.sentence(folder, e));
         }
     }
 }

@@ -1,7 +1,7 @@
 package helvo.cli;
 
 import helvo.core.analysis.FigureAnalysis;
-import helvo.files.disk.WholeFile;
+import helvo.files.disk.AtomicFile;
 import helvo.files.json.FitJson;
 import helvo.files.text.ResultsCsv;
 import java.io.IOException;
@@ -80,8 +80,8 @@ final class ApplyResults {
             all.addProblem(run, path, NOT_DONE);
             missing.add(FitJson.problem(run, path, NOT_DONE));
         });
-        WholeFile.write(folder.resolve("results.csv"), inputs, all::write);
-        WholeFile.write(
+        AtomicFile.write(folder.resolve("results.csv"), inputs, all::write);
+        AtomicFile.write(
                 folder.resolve("results.json"),
                 inputs,
                 to -> to.write((FitJson.reports(reports, missing) + "\n").getBytes(StandardCharsets.UTF_8)));

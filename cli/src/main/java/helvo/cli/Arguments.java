@@ -1,6 +1,6 @@
 package helvo.cli;
 
-import helvo.core.look.Signs;
+import helvo.core.style.SymbolNames;
 import java.io.PrintWriter;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -191,7 +191,7 @@ public final class Arguments {
 
         /// A text for people, in which `\mu` is µ.
         public void title(Consumer<String> into) {
-            text(value -> into.accept(Signs.replaced(value, true)));
+            text(value -> into.accept(SymbolNames.replaced(value, true)));
         }
 
         public void path(Consumer<Path> into) {

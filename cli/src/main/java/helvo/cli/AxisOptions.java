@@ -2,10 +2,10 @@ package helvo.cli;
 
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.TimeAxis;
-import helvo.core.look.AxisLook;
-import helvo.core.look.AxisPlace;
 import helvo.core.study.Edit;
 import helvo.core.study.FigureEdit;
+import helvo.core.style.AxisPlace;
+import helvo.core.style.AxisStyle;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -52,7 +52,7 @@ final class AxisOptions {
     }
 
     /// What is chosen for the axes, as far as it does not hang on how dates are counted.
-    List<Edit> edits(int figure) throws Refused {
+    List<Edit> edits(int figure) throws UserError {
         var edits = new ArrayList<Edit>();
         if (!areDates(xLimits)) {
             add(edits, figure, AxisPlace.X, logX, xLimits, "--x-limits", xTitle, Optional.empty());
@@ -63,7 +63,7 @@ final class AxisOptions {
     }
 
     /// What is chosen for an axis of dates, once it is known how these are counted.
-    List<Edit> edits(FigureAnalysis figure) throws Refused {
+    List<Edit> edits(FigureAnalysis figure) throws UserError {
         var edits = new ArrayList<Edit>();
         if (areDates(xLimits)) {
             add(edits, figure.figure().id(), AxisPlace.X, logX, xLimits, "--x-limits", xTitle, figure.xTime());
@@ -87,7 +87,7 @@ final class AxisOptions {
             String option,
             Optional<String> title,
             Optional<TimeAxis> time)
-            throws Refused {
+            throws UserError {
         Optional<Double> low = limits == null ? Optional.empty() : limit(limits, option, true, time);
         Optional<Double> high = limits == null ? Optional.empty() : limit(limits, option, false, time);
         if (low.isPresent() && high.isPresent() && !(low.get() < high.get())) {
@@ -96,17 +96,17 @@ final class AxisOptions {
         if (logarithmic && (low.orElse(1.0) <= 0 || high.orElse(1.0) <= 0)) {
             throw arguments.wrong(option + " “" + limits + "”: a logarithmic axis lies above 0.");
         }
-        AxisLook look = AxisLook.DEFAULT
+        AxisStyle look = AxisStyle.DEFAULT
                 .withLogarithmic(logarithmic)
                 .withLimits(low, high)
                 .withTitle(title);
-        if (!look.equals(AxisLook.DEFAULT)) {
+        if (!look.equals(AxisStyle.DEFAULT)) {
             edits.add(new FigureEdit.SetAxis(figure, place, look));
         }
     }
 
     private Optional<Double> limit(String limits, String option, boolean first, Optional<TimeAxis> time)
-            throws Refused {
+            throws UserError {
         int dots = limits.indexOf("..");
         String said = dots < 0
                 ? "?"

@@ -1,15 +1,15 @@
 package helvo.cli;
 
-import helvo.core.fit.Weighting;
 import helvo.core.number.DecimalMark;
 import helvo.core.number.NumberText;
+import helvo.core.points.Weighting;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.Edit;
 import helvo.core.study.FigureEdit;
 import helvo.core.table.BarMeaning;
 import helvo.core.table.Column;
 import helvo.core.table.Role;
-import helvo.core.table.UniformBars;
+import helvo.core.table.UniformBarLength;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.OptionalDouble;
@@ -48,23 +48,23 @@ final class BarOptions {
                 .text(value -> weights = value);
     }
     /// @param figure whose fits are weighted
-    List<Edit> edits(ColumnsByName columns, Column xColumn, Column yColumn, int figure) throws Refused {
+    List<Edit> edits(ColumnsByName columns, Column xColumn, Column yColumn, int figure) throws UserError {
         var edits = new ArrayList<Edit>();
         bars(columns, xColumn, xBar, "--x-bar", Role.X_BAR, edits);
         bars(columns, yColumn, yBar, "--y-bar", Role.Y_BAR, edits);
-        edits.add(new FigureEdit.Weigh(figure, weighting()));
+        edits.add(new FigureEdit.SetWeighting(figure, weighting()));
         return edits;
     }
 
     private void bars(ColumnsByName columns, Column of, String text, String option, Role role, List<Edit> edits)
-            throws Refused {
+            throws UserError {
         if (text == null) {
             return;
         }
         if (text.startsWith("column:")) {
             Column bar = columns.named(text.substring("column:".length()).strip());
             if (bar.id() == of.id()) {
-                throw new Refused(option + " names the column itself, " + of.name() + ".");
+                throw new UserError(option + " names the column itself, " + of.name() + ".");
             }
             edits.add(new ColumnEdit.SetRole(columns.table().id(), bar.id(), role));
             BarMeaning named = BarMeaning.guessed(bar.name());
@@ -82,8 +82,8 @@ final class BarOptions {
             throw arguments.wrong(
                     option + " “" + text + "”: write a length of 0 to 10^150 (3), a percentage (5%) or column:NAME.");
         }
-        edits.add(
-                new ColumnEdit.SetOwnBars(columns.table().id(), of.id(), new UniformBars(size.getAsDouble(), percent)));
+        edits.add(new ColumnEdit.SetOwnBars(
+                columns.table().id(), of.id(), new UniformBarLength(size.getAsDouble(), percent)));
         edits.add(new ColumnEdit.SetBarMeaning(columns.table().id(), of.id(), meaning(BarMeaning.STANDARD_DEVIATION)));
     }
 

@@ -1,15 +1,15 @@
 package helvo.cli;
 
-import helvo.core.Phrase;
-import helvo.core.derive.Turning;
+import helvo.core.RootLocale;
+import helvo.core.derive.Reshaping;
 import helvo.core.number.NumberText;
+import helvo.core.quality.Problem;
+import helvo.core.quality.Problems;
 import helvo.core.table.Column;
-import helvo.core.table.Problem;
-import helvo.core.table.Problems;
-import helvo.core.table.ReadAs;
-import helvo.core.table.Summary;
+import helvo.core.table.DerivedTable;
+import helvo.core.table.ImportReport;
 import helvo.core.table.Table;
-import helvo.files.CannotRead;
+import helvo.files.UnreadableFile;
 import helvo.files.json.ReadingJson;
 import java.io.PrintWriter;
 import java.nio.file.Path;
@@ -21,7 +21,7 @@ final class CheckCommand extends Command {
     /// Kinds of oddity that are listed.
     private static final int LISTED = 500;
     private static final int NOTES = 20;
-    private final ReadingOptions reading;
+    private final ImportCommandOptions reading;
     private List<Path> files;
     private boolean json;
 
@@ -33,22 +33,22 @@ final class CheckCommand extends Command {
                         + "code is 1 where something needs a look.");
         arguments.files("FILE", "CSV, TSV, XLSX or ODS files; - for standard input.", value -> files = value);
         arguments.flag("--json", "Tell it as JSON.", value -> json = value);
-        reading = new ReadingOptions(arguments);
+        reading = new ImportCommandOptions(arguments);
     }
 
     @Override
-    public Integer call() throws CannotRead, Refused {
+    public Integer call() throws UnreadableFile, UserError {
         var checked = new ArrayList<ReadingJson.Checked>();
         boolean looks = false;
         boolean failed = false;
         for (Path file : files) {
             try {
-                ReadingOptions.Input input = reading.read(file);
+                ImportCommandOptions.Input input = reading.read(file);
                 Problems problems = Problems.in(input.table());
                 looks |= problems.count() > 0 || !input.warnings().isEmpty();
                 checked.add(new ReadingJson.Checked(
                         String.valueOf(file.getFileName()), input.table(), input.warnings(), problems));
-            } catch (CannotRead | Refused refused) {
+            } catch (UnreadableFile | UserError refused) {
                 if (files.size() == 1) {
                     throw refused;
                 }
@@ -87,17 +87,17 @@ final class CheckCommand extends Command {
                     column.holds(),
                     column.role().tag().equals("none") ? "" : column.role().tag());
         }
-        table.readAs()
-                .ifPresent(how ->
-                        how.remarks().stream().map(ReadAs.Remark::sentence).forEach(out::println));
+        table.readAs().ifPresent(how -> how.remarks().stream()
+                .map(ImportReport.Remark::sentence)
+                .forEach(out::println));
         checked.warnings().stream()
                 .filter(warning -> table.readAs().stream()
                         .flatMap(how -> how.remarks().stream())
                         .noneMatch(remark -> remark.sentence().equals(warning)))
                 .forEach(out::println);
-        Turning.wanted(table)
+        Reshaping.wanted(table)
                 .ifPresent(form -> out.println(
-                        form == Summary.Form.ONE_ROW_EACH
+                        form == DerivedTable.Form.ONE_ROW_EACH
                                 ? "Its columns are named by numbers: --turn long gives one row for each value."
                                 : "Its rows are named, as if it lay on its side: --turn transposed gives "
                                         + "rows as columns."));
@@ -109,7 +109,7 @@ final class CheckCommand extends Command {
         out.println(
                 problems.count() == 0
                         ? "Nothing needs a look."
-                        : Phrase.of(
+                        : RootLocale.of(
                                 "%,d %s a look:",
                                 problems.count(), problems.count() == 1 ? "place needs" : "places need"));
         problems.groups().stream().limit(LISTED).forEach(problem -> out.println("  " + sentence(problem, table)));

@@ -1,6 +1,6 @@
 package helvo.cli;
 
-import helvo.core.Phrase;
+import helvo.core.RootLocale;
 import helvo.core.table.Column;
 import helvo.core.table.Table;
 import java.nio.file.Path;
@@ -11,7 +11,7 @@ import java.util.List;
 /// @param file that the table is from
 record ColumnsByName(Path file, Table table) {
     /// By a letter-cased match of the heading first, then a case-blind one; `#3` is the third.
-    Column named(String wanted) throws Refused {
+    Column named(String wanted) throws UserError {
         List<Column> columns = table.columns();
         if (wanted.matches("#\\d{1,4}")) {
             int place = Integer.parseInt(wanted.substring(1));
@@ -26,13 +26,14 @@ record ColumnsByName(Path file, Table table) {
                         .filter(column -> column.name().equalsIgnoreCase(wanted)
                                 || column.heading().text().equalsIgnoreCase(wanted))
                         .findFirst())
-                .orElseThrow(() ->
-                        new Refused(Phrase.of("“%s” has no column “%s”%s", file.getFileName(), wanted, meant(wanted))));
+                .orElseThrow(() -> new UserError(
+                        RootLocale.of("“%s” has no column “%s”%s", file.getFileName(), wanted, meant(wanted))));
     }
 
     /// The likeliest name, or all of them.
     private String meant(String wanted) {
-        return LikelyName.of(wanted, table.columns().stream().map(Column::name).toList())
+        return NameSuggestion.of(
+                        wanted, table.columns().stream().map(Column::name).toList())
                 .map(name -> "; did you mean “" + name + "”?")
                 .orElseGet(() -> "; it has "
                         + String.join(

@@ -1,17 +1,17 @@
 package helvo.cli;
 
-import helvo.core.Phrase;
 import helvo.core.Progress;
+import helvo.core.RootLocale;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
 import helvo.core.fit.PrintedEquation;
-import helvo.core.number.NumberFormat;
-import helvo.core.readout.Equation;
-import helvo.core.readout.ReadingsReadout;
-import helvo.core.readout.Readout;
-import helvo.files.CannotRead;
+import helvo.core.number.NumberNotation;
+import helvo.core.results.EquationText;
+import helvo.core.results.ReadingsResults;
+import helvo.core.results.Results;
+import helvo.files.UnreadableFile;
 import helvo.files.json.FitJson;
 import java.io.PrintWriter;
 import java.util.ArrayList;
@@ -46,7 +46,7 @@ final class CurvesCommand extends Command {
     }
 
     @Override
-    public Integer call() throws CannotRead, Refused {
+    public Integer call() throws UnreadableFile, UserError {
         options.requireOneY();
         var reports = new ArrayList<ObjectNode>();
         int code = options.each(input -> compare(input, reports));
@@ -58,7 +58,7 @@ final class CurvesCommand extends Command {
         return code;
     }
 
-    private int compare(FitInput input, List<ObjectNode> reports) throws CannotRead, Refused {
+    private int compare(FitInput input, List<ObjectNode> reports) throws UnreadableFile, UserError {
         FigureAnalysis all = input.compared();
         // A shape that is named, of a high degree or on the log scale, is compared with the others.
         FigureAnalysis figure = all.withSeries(all.series().stream()
@@ -68,7 +68,7 @@ final class CurvesCommand extends Command {
                         : each.comparing(each.chosen().curve(), Progress.none()))
                 .toList());
         if (figure.missing().isPresent() || figure.series().isEmpty()) {
-            throw new Refused(figure.missing().orElse("No row meets the conditions."));
+            throw new UserError(figure.missing().orElse("No row meets the conditions."));
         }
         SeriesAnalysis series = figure.series().getFirst();
         if (json) {
@@ -79,7 +79,7 @@ final class CurvesCommand extends Command {
             PrintWriter out = arguments.out();
             out.println(input.about(figure));
             if (series.tooFewToRank()) {
-                out.println(Phrase.of(
+                out.println(RootLocale.of(
                         "%,d points are too few to tell shapes apart by AICc.",
                         series.points().size()));
             }
@@ -91,8 +91,8 @@ final class CurvesCommand extends Command {
                 }
             });
             if (bounds) {
-                out.print(Readout.of(figure, series)
-                        .withLines(Readout.bars(series, figure.numbers()))
+                out.print(Results.of(figure, series)
+                        .withLines(Results.bars(series, figure.numbers()))
                         .printedLines());
             }
         }
@@ -103,18 +103,18 @@ final class CurvesCommand extends Command {
 
     /// Below the curve that is read.
     private static void readings(PrintWriter out, FigureAnalysis figure, SeriesAnalysis series, Fit fit, double x) {
-        out.print(Readout.of(figure, series)
-                .withLines(new ReadingsReadout(figure).at(series, fit, x))
+        out.print(Results.of(figure, series)
+                .withLines(new ReadingsResults(figure).at(series, fit, x))
                 .printedLines()
                 .indent(14));
     }
 
-    private static void print(PrintWriter out, NumberFormat numbers, SeriesAnalysis series, FitOutcome outcome) {
+    private static void print(PrintWriter out, NumberNotation numbers, SeriesAnalysis series, FitOutcome outcome) {
         switch (outcome) {
             case FitOutcome.NotFitted(var curve, var reason) ->
                 out.printf(Locale.ROOT, "%-15s %s%n", curve.name(), reason.sentence(numbers));
             case FitOutcome.Fitted(Fit fit) -> {
-                var equation = new Equation(PrintedEquation.of(fit, series.points()), numbers);
+                var equation = new EquationText(PrintedEquation.of(fit, series.points()), numbers);
                 String x = series.rows().x().symbol();
                 out.printf(
                         Locale.ROOT,

@@ -1,19 +1,19 @@
 package helvo.cli;
 
-import helvo.core.Phrase;
 import helvo.core.Progress;
+import helvo.core.RootLocale;
 import helvo.core.analysis.FigureAnalysis;
-import helvo.core.look.SheetLook;
 import helvo.core.study.Edit;
 import helvo.core.study.FigureEdit;
 import helvo.core.study.Layer;
+import helvo.core.style.SheetStyle;
 import helvo.core.table.Column;
-import helvo.figure.FigureDrawing;
-import helvo.figure.FigureFile;
-import helvo.figure.FigureFormat;
-import helvo.files.CannotRead;
-import helvo.files.disk.WholeFile;
-import helvo.files.disk.WriteTrouble;
+import helvo.figure.export.FigureFile;
+import helvo.figure.export.FigureFormat;
+import helvo.figure.paint.FigureDrawing;
+import helvo.files.UnreadableFile;
+import helvo.files.disk.AtomicFile;
+import helvo.files.disk.WriteErrorText;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -75,18 +75,19 @@ final class DrawCommand extends Command {
     }
 
     @Override
-    public Integer call() throws CannotRead, Refused {
+    public Integer call() throws UnreadableFile, UserError {
         FigureFormat format = FigureFormat.of(out.toString())
                 .orElseThrow(() -> arguments.wrong("--out “" + out + "” must end in .png, .svg or .pdf."));
-        if (!within(width, SheetLook.MIN_MM, SheetLook.MAX_MM) || !within(height, SheetLook.MIN_MM, SheetLook.MAX_MM)) {
-            throw arguments.wrong(
-                    Phrase.of("--width and --height must be %.0f to %.0f mm.", SheetLook.MIN_MM, SheetLook.MAX_MM));
+        if (!within(width, SheetStyle.MIN_MM, SheetStyle.MAX_MM)
+                || !within(height, SheetStyle.MIN_MM, SheetStyle.MAX_MM)) {
+            throw arguments.wrong(RootLocale.of(
+                    "--width and --height must be %.0f to %.0f mm.", SheetStyle.MIN_MM, SheetStyle.MAX_MM));
         }
         if (!within(dpi, FigureFile.MIN_DPI, FigureFile.MAX_DPI)) {
-            throw arguments.wrong(Phrase.of("--dpi must be %.0f to %.0f.", FigureFile.MIN_DPI, FigureFile.MAX_DPI));
+            throw arguments.wrong(RootLocale.of("--dpi must be %.0f to %.0f.", FigureFile.MIN_DPI, FigureFile.MAX_DPI));
         }
         List<Edit> edits = new ArrayList<>(
-                List.of(new FigureEdit.SetSheet(FitOptions.figure(), SheetLook.suiting(width, height))));
+                List.of(new FigureEdit.SetSheet(FitOptions.figure(), SheetStyle.suiting(width, height))));
         edits.add(new FigureEdit.Show(FitOptions.figure(), Layer.BOUNDS, bounds));
         edits.add(new FigureEdit.Show(FitOptions.figure(), Layer.BAND, band));
         title.ifPresent(text -> edits.add(new FigureEdit.SetTitle(FitOptions.figure(), Optional.of(text))));
@@ -95,7 +96,7 @@ final class DrawCommand extends Command {
         FitInput input = options.one();
         FigureAnalysis figure = input.analysed(edits.toArray(Edit[]::new));
         if (figure.missing().isPresent()) {
-            throw new Refused(figure.missing().get());
+            throw new UserError(figure.missing().get());
         }
         List<Edit> looks = looks(figure);
         looks.addAll(axes.edits(figure));
@@ -105,19 +106,19 @@ final class DrawCommand extends Command {
         }
         FigureAnalysis drawn = figure;
         try {
-            WholeFile.write(
+            AtomicFile.write(
                     out,
                     List.of(input.file()),
                     to -> to.write(FigureFile.bytes(format, drawn, dpi, data, Progress.none())));
         } catch (IOException e) {
-            throw new Refused(WriteTrouble.sentence(out, e));
+            throw new UserError(WriteErrorText.sentence(out, e));
         }
         FigureDrawing.notices(figure).forEach(arguments.err()::println);
         return input.exit(Helvo.DONE);
     }
 
     /// What is chosen for each series, once they are known.
-    private List<Edit> looks(FigureAnalysis figure) throws Refused {
+    private List<Edit> looks(FigureAnalysis figure) throws UserError {
         var looks = new ArrayList<Edit>();
         for (String name : right) {
             Column column = new ColumnsByName(out, figure.table()).named(name);
@@ -129,7 +130,7 @@ final class DrawCommand extends Command {
         }
         if (noCurve) {
             figure.series()
-                    .forEach(series -> looks.add(new FigureEdit.SetCurveLook(
+                    .forEach(series -> looks.add(new FigureEdit.SetCurveStyle(
                             FitOptions.figure(),
                             series.key(),
                             figure.figure().look().curve(series.key()).withShown(false))));

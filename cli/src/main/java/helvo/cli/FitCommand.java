@@ -3,13 +3,13 @@ package helvo.cli;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.fit.FitOutcome;
-import helvo.core.readout.ComparisonReadout;
-import helvo.core.readout.ReadingsReadout;
-import helvo.core.readout.Readout;
-import helvo.core.readout.Readout.Line;
-import helvo.files.CannotRead;
-import helvo.files.disk.WholeFile;
-import helvo.files.disk.WriteTrouble;
+import helvo.core.results.ComparisonResults;
+import helvo.core.results.ReadingsResults;
+import helvo.core.results.Results;
+import helvo.core.results.Results.Line;
+import helvo.files.UnreadableFile;
+import helvo.files.disk.AtomicFile;
+import helvo.files.disk.WriteErrorText;
 import helvo.files.json.FitJson;
 import helvo.files.text.ResidualsCsv;
 import java.io.IOException;
@@ -63,7 +63,7 @@ final class FitCommand extends Command {
     }
 
     @Override
-    public Integer call() throws CannotRead, Refused {
+    public Integer call() throws UnreadableFile, UserError {
         options.requireOneY();
         if (residuals.isPresent() && !options.isOneFile()) {
             throw arguments.wrong("--residuals takes one file at a time: run the command once for each.");
@@ -84,7 +84,7 @@ final class FitCommand extends Command {
         return code;
     }
 
-    private int fit(FitInput input, List<ObjectNode> reports) throws CannotRead, Refused {
+    private int fit(FitInput input, List<ObjectNode> reports) throws UnreadableFile, UserError {
         FigureAnalysis figure = input.analysed();
         if (bounds
                 && figure.series().stream().allMatch(series -> series.bounds().isEmpty())
@@ -126,7 +126,7 @@ final class FitCommand extends Command {
         out.println(input.about(figure));
         boolean several = figure.series().size() > 1;
         figure.series().forEach(series -> print(out, figure, series, several, places));
-        ComparisonReadout.of(figure).ifPresent(compared -> out.print("\n" + compared.printed()));
+        ComparisonResults.of(figure).ifPresent(compared -> out.print("\n" + compared.printed()));
         if (!options.isOneFile()) {
             out.println();
         }
@@ -134,7 +134,7 @@ final class FitCommand extends Command {
 
     private void print(
             PrintWriter out, FigureAnalysis figure, SeriesAnalysis series, boolean several, List<Double> places) {
-        Readout readout = Readout.of(figure, series);
+        Results readout = Results.of(figure, series);
         if (several) {
             out.println();
             out.println(series.label());
@@ -142,15 +142,15 @@ final class FitCommand extends Command {
         var lines = new ArrayList<>(readout.lines());
         series.fit().ifPresent(fit -> {
             var readings = new ArrayList<Line>();
-            places.forEach(x -> readings.addAll(new ReadingsReadout(figure).at(series, fit, x)));
-            when.forEach(y -> readings.addAll(new ReadingsReadout(figure).when(series, fit, y, times())));
+            places.forEach(x -> readings.addAll(new ReadingsResults(figure).at(series, fit, x)));
+            when.forEach(y -> readings.addAll(new ReadingsResults(figure).when(series, fit, y, times())));
             if (!readings.isEmpty()) {
                 lines.add(new Line.Heading("Readings"));
                 lines.addAll(readings);
             }
         });
         if (times() > 0) {
-            lines.addAll(new ReadingsReadout(figure).calibration(series));
+            lines.addAll(new ReadingsResults(figure).calibration(series));
         }
         if (series.fit().isPresent() || several) {
             out.print(readout.withLines(lines).printed());
@@ -161,14 +161,14 @@ final class FitCommand extends Command {
         return measured == null ? 0 : measured;
     }
 
-    private static void write(FigureAnalysis figure, Path file, Path input) throws Refused {
+    private static void write(FigureAnalysis figure, Path file, Path input) throws UserError {
         try {
-            WholeFile.write(
+            AtomicFile.write(
                     file,
                     List.of(input),
                     out -> out.write(ResidualsCsv.of(figure).getBytes(StandardCharsets.UTF_8)));
         } catch (IOException e) {
-            throw new Refused(WriteTrouble.sentence(file, e));
+            throw new UserError(WriteErrorText.sentence(file, e));
         }
     }
 }

@@ -1,18 +1,18 @@
 package helvo.cli;
 
-import helvo.core.Phrase;
 import helvo.core.Progress;
+import helvo.core.RootLocale;
 import helvo.core.analysis.Analysis;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
+import helvo.core.quality.Problems;
 import helvo.core.study.Edit;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
-import helvo.core.table.Problems;
 import helvo.core.table.Role;
 import helvo.core.table.RowCondition;
 import helvo.core.table.Table;
-import helvo.files.CannotRead;
+import helvo.files.UnreadableFile;
 import helvo.files.json.FitJson;
 import java.nio.file.Path;
 import java.util.List;
@@ -40,19 +40,19 @@ final class FitInput {
     }
 
     /// Reads, fits and gives the one figure asked for.
-    FigureAnalysis analysed(Edit... further) throws CannotRead, Refused {
+    FigureAnalysis analysed(Edit... further) throws UnreadableFile, UserError {
         return enough(Analysis.ofChosenCurves(study(further), Progress.none())
                 .figures()
                 .getFirst());
     }
 
     /// The same once more with other looks; nothing is said again.
-    FigureAnalysis again(Edit... further) throws CannotRead, Refused {
+    FigureAnalysis again(Edit... further) throws UnreadableFile, UserError {
         return Analysis.ofChosenCurves(with(further), Progress.none()).figures().getFirst();
     }
 
     /// With every shape on offer fitted to the same points.
-    FigureAnalysis compared() throws CannotRead, Refused {
+    FigureAnalysis compared() throws UnreadableFile, UserError {
         return enough(
                 Analysis.of(study(), Analysis.EMPTY, Progress.none()).figures().getFirst());
     }
@@ -98,14 +98,14 @@ final class FitInput {
     }
 
     /// Of rows in which neither x nor y is empty or missing, half at least must have numbers.
-    private static FigureAnalysis enough(FigureAnalysis figure) throws Refused {
+    private static FigureAnalysis enough(FigureAnalysis figure) throws UserError {
         if (figure.series().stream().allMatch(series -> series.points().size() == 0)) {
             refuseConditions(figure);
         }
         for (SeriesAnalysis series : figure.series()) {
             int unread = series.rows().unread();
             if (unread > series.rows().used()) {
-                throw new Refused(Phrase.of(
+                throw new UserError(RootLocale.of(
                         "Only %,d of %,d rows have numbers for x and y; in the others stands text, as in row %,d (%s). "
                                 + "Say what means that there is no value with --missing, or choose rows with --only.",
                         series.rows().used(),
@@ -118,7 +118,7 @@ final class FitInput {
     }
 
     /// Names the condition that no row meets, or that leaves none together with the others.
-    private static void refuseConditions(FigureAnalysis figure) throws Refused {
+    private static void refuseConditions(FigureAnalysis figure) throws UserError {
         List<RowCondition> conditions = figure.figure().only();
         Table table = figure.table();
         for (int count = 1; count <= conditions.size(); count++) {
@@ -127,7 +127,7 @@ final class FitInput {
                 String sentence = conditions.get(count - 1).sentence(table);
                 boolean alone = IntStream.range(0, table.rows())
                         .noneMatch(conditions.get(count - 1).in(table)::test);
-                throw new Refused(
+                throw new UserError(
                         alone
                                 ? "In no row " + sentence + "."
                                 : "In no row " + sentence + " where "
@@ -136,14 +136,14 @@ final class FitInput {
         }
     }
 
-    private Study study(Edit... further) throws CannotRead, Refused {
-        ReadingOptions.Input read = options.read(file);
+    private Study study(Edit... further) throws UnreadableFile, UserError {
+        ImportCommandOptions.Input read = options.read(file);
         warnings = read.warnings();
         input = options.derived(StudyEdit.AddTable.to(Study.EMPTY, read.table()).apply(Study.EMPTY));
         return with(further);
     }
 
-    private Study with(Edit... further) throws Refused {
+    private Study with(Edit... further) throws UserError {
         Study study = input;
         for (Edit edit : options.edits(file, study, further)) {
             study = edit.apply(study);

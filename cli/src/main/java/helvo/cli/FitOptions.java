@@ -1,21 +1,21 @@
 package helvo.cli;
 
-import helvo.core.Phrase;
 import helvo.core.Progress;
+import helvo.core.RootLocale;
 import helvo.core.fit.Curve;
 import helvo.core.formula.Formula;
-import helvo.core.look.Signs;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.Edit;
 import helvo.core.study.FigureEdit;
 import helvo.core.study.Study;
+import helvo.core.style.SymbolNames;
 import helvo.core.table.Column;
 import helvo.core.table.Heading;
 import helvo.core.table.Role;
 import helvo.core.table.SeriesKey;
 import helvo.core.table.Table;
-import helvo.files.CannotRead;
-import helvo.files.table.ReadTable;
+import helvo.files.UnreadableFile;
+import helvo.files.table.TableImport;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -26,7 +26,7 @@ import java.util.stream.Collectors;
 final class FitOptions {
     private static final int MOST_NAMED = 20;
     private final Arguments arguments;
-    private final ReadingOptions reading;
+    private final ImportCommandOptions reading;
     private final CurveOptions shape;
     private final RowOptions rows;
     private final BarOptions bars;
@@ -53,7 +53,7 @@ final class FitOptions {
                 .option("--y", "COL", "The y column; to draw, it may be repeated.")
                 .required()
                 .texts(value -> ys = value);
-        reading = new ReadingOptions(arguments);
+        reading = new ImportCommandOptions(arguments);
         shape = new CurveOptions(arguments);
         rows = new RowOptions(arguments);
         bars = new BarOptions(arguments);
@@ -62,13 +62,13 @@ final class FitOptions {
     /// What is done for each file.
     interface Work {
         /// @return the exit code
-        int of(FitInput input) throws CannotRead, Refused;
+        int of(FitInput input) throws UnreadableFile, UserError;
     }
 
     /// Does the same for each file; of several, one that is refused is told and the others go on.
     ///
     /// @return the greatest exit code
-    int each(Work work) throws CannotRead, Refused {
+    int each(Work work) throws UnreadableFile, UserError {
         if (files.size() == 1) {
             return work.of(new FitInput(this, files.getFirst()));
         }
@@ -76,7 +76,7 @@ final class FitOptions {
         for (Path file : files) {
             try {
                 code = Math.max(code, work.of(new FitInput(this, file)));
-            } catch (CannotRead | Refused refused) {
+            } catch (UnreadableFile | UserError refused) {
                 arguments.err().println(Helvo.shortened(file.getFileName() + ": " + refused.getMessage()));
                 code = Helvo.DATA_DO_NOT_ALLOW;
             }
@@ -104,13 +104,13 @@ final class FitOptions {
     }
 
     /// What a file holds; what a careful person wants to know of it is said.
-    ReadingOptions.Input read(Path file) throws CannotRead, Refused {
+    ImportCommandOptions.Input read(Path file) throws UnreadableFile, UserError {
         shape.curve();
-        ReadingOptions.Input read = reading.read(file);
+        ImportCommandOptions.Input read = reading.read(file);
         reading.warn(read);
         Table table = read.table();
         if (table.columns().size() == 1) {
-            throw new Refused(Phrase.of(
+            throw new UserError(RootLocale.of(
                     "“%s” has one column only (%s): a fit needs an x and a y.",
                     file.getFileName(), table.columns().getFirst().name()));
         }
@@ -118,7 +118,7 @@ final class FitOptions {
     }
 
     /// With the derived columns that were asked for.
-    Study derived(Study study) throws Refused {
+    Study derived(Study study) throws UserError {
         Study made = study;
         for (String text : derived) {
             made = derive(made.tables().getFirst(), text).apply(made);
@@ -127,21 +127,21 @@ final class FitOptions {
     }
 
     /// What makes the figure that was asked for.
-    List<Edit> edits(Path file, Study study, Edit... further) throws Refused {
+    List<Edit> edits(Path file, Study study, Edit... further) throws UserError {
         Curve chosen = shape.curve();
         var columns = new ColumnsByName(file, study.tables().getFirst());
         Column xColumn = columns.named(x);
         var yColumns = new ArrayList<Column>();
         for (String y : ys) {
             Column named = columns.named(y);
-            ReadingOptions.refuseText(named, columns.table());
+            ImportCommandOptions.refuseText(named, columns.table());
             if (xColumn.id() == named.id() || yColumns.contains(named)) {
-                throw new Refused((yColumns.contains(named) ? "Two --y name" : "--x and --y name")
+                throw new UserError((yColumns.contains(named) ? "Two --y name" : "--x and --y name")
                         + " the same column, " + named.name() + ".");
             }
             yColumns.add(named);
         }
-        ReadingOptions.refuseText(xColumn, columns.table());
+        ImportCommandOptions.refuseText(xColumn, columns.table());
         Column yColumn = yColumns.getFirst();
         var edits = new ArrayList<Edit>();
         int id = columns.table().id();
@@ -162,7 +162,7 @@ final class FitOptions {
         if (places > 0) {
             arguments
                     .err()
-                    .println(Phrase.of(
+                    .println(RootLocale.of(
                             "%s: %,d %s a look; helvo check tells %s.",
                             input.name(),
                             places,
@@ -183,14 +183,14 @@ final class FitOptions {
             return "";
         }
         try {
-            ReadTable read = ReadTable.read(files.getFirst(), Progress.none());
+            TableImport read = TableImport.read(files.getFirst(), Progress.none());
             return "“" + files.getFirst().getFileName() + "” has the columns "
                     + read.table().columns().stream()
                             .limit(MOST_NAMED)
                             .map(Column::name)
                             .collect(Collectors.joining(", "))
                     + (read.table().columns().size() > MOST_NAMED ? " and more." : ".");
-        } catch (CannotRead e) {
+        } catch (UnreadableFile e) {
             return e.getMessage();
         }
     }
@@ -200,14 +200,14 @@ final class FitOptions {
         return Study.EMPTY.nextFigureId();
     }
 
-    private ColumnEdit.Derive derive(Table table, String text) throws Refused {
+    private ColumnEdit.Derive derive(Table table, String text) throws UserError {
         int sign = text.indexOf('=');
         if (sign < 1) {
             throw arguments.wrong("--derive “" + text + "”: write it as \"name [unit] = formula\".");
         }
-        Heading heading = Heading.of(Signs.replaced(text.substring(0, sign), true));
+        Heading heading = Heading.of(SymbolNames.replaced(text.substring(0, sign), true));
         if (table.columns().stream().anyMatch(each -> each.name().equals(heading.name()))) {
-            throw new Refused("--derive “" + text + "”: there is a column “" + heading.name()
+            throw new UserError("--derive “" + text + "”: there is a column “" + heading.name()
                     + "” already; give the new one another name.");
         }
         String formula = text.substring(sign + 1).strip();
@@ -215,7 +215,8 @@ final class FitOptions {
             case Formula.Reading.Read(var _, String kept) ->
                 new ColumnEdit.Derive(table.id(), heading, kept, Role.NONE, false);
             case Formula.Reading.Wrong(int from, var _, String sentence) ->
-                throw new Refused(Phrase.of("--derive, at character %d of “%s”: %s", from + 1, formula, sentence));
+                throw new UserError(
+                        RootLocale.of("--derive, at character %d of “%s”: %s", from + 1, formula, sentence));
         };
     }
 }

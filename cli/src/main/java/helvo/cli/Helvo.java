@@ -1,7 +1,7 @@
 package helvo.cli;
 
-import helvo.files.CannotRead;
 import helvo.files.Limits;
+import helvo.files.UnreadableFile;
 import helvo.files.disk.TemporaryFolder;
 import java.io.FileDescriptor;
 import java.io.FileOutputStream;
@@ -198,7 +198,7 @@ public final class Helvo extends Command {
     private int report(Exception fault, CommandLine line) {
         if (verbose) {
             fault.printStackTrace(line.getErr());
-        } else if (fault instanceof CannotRead || fault instanceof Refused) {
+        } else if (fault instanceof UnreadableFile || fault instanceof UserError) {
             line.getErr().println(shortened(fault.getMessage()));
         } else {
             line.getErr()

@@ -29,7 +29,7 @@ record PlaceOnAxis(String written, OptionalDouble number, OptionalDouble seconds
     }
 
     /// All of them along the x of a figure.
-    static List<Double> on(FigureAnalysis figure, List<PlaceOnAxis> places, String option) throws Refused {
+    static List<Double> on(FigureAnalysis figure, List<PlaceOnAxis> places, String option) throws UserError {
         var found = new ArrayList<Double>();
         for (PlaceOnAxis place : places) {
             found.add(place.on(figure.xTime(), option));
@@ -43,9 +43,9 @@ record PlaceOnAxis(String written, OptionalDouble number, OptionalDouble seconds
 
     /// @param time   how dates are counted along x; empty for an axis of numbers
     /// @param option that names the place
-    double on(Optional<TimeAxis> time, String option) throws Refused {
+    double on(Optional<TimeAxis> time, String option) throws UserError {
         if (isDate() && time.isEmpty()) {
-            throw new Refused(option + " “" + written + "” is a date, and x holds numbers: write a number.");
+            throw new UserError(option + " “" + written + "” is a date, and x holds numbers: write a number.");
         }
         return isDate() ? time.get().coordinate(seconds.getAsDouble()) : number.getAsDouble();
     }

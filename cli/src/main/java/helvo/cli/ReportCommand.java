@@ -7,16 +7,16 @@ import helvo.core.study.Figure;
 import helvo.core.study.History;
 import helvo.core.study.ReportPlan;
 import helvo.core.study.StudyEdit;
-import helvo.files.CannotRead;
-import helvo.files.disk.WholeFile;
-import helvo.files.disk.WriteTrouble;
+import helvo.files.UnreadableFile;
+import helvo.files.disk.AtomicFile;
+import helvo.files.disk.WriteErrorText;
 import helvo.files.study.StoredStudy;
 import helvo.files.study.StudyFile;
-import helvo.report.Composition;
-import helvo.report.Report;
 import helvo.report.ReportFormat;
-import helvo.report.Template;
-import helvo.report.Written;
+import helvo.report.model.Report;
+import helvo.report.model.ReportFiles;
+import helvo.report.section.ReportBuilder;
+import helvo.report.template.Template;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Instant;
@@ -86,7 +86,7 @@ final class ReportCommand extends Command {
     }
 
     @Override
-    public Integer call() throws CannotRead, Refused {
+    public Integer call() throws UnreadableFile, UserError {
         ReportFormat format = ReportFormat.of(String.valueOf(out.getFileName()))
                 .orElseThrow(() -> arguments.wrong("--out “" + out + "” must end in " + endings() + "."));
         if (template.isPresent() && Template.format(template.get()) != format) {
@@ -96,30 +96,30 @@ final class ReportCommand extends Command {
         StoredStudy stored = StudyFile.read(file, Progress.none());
         stored.remarks().ifPresent(arguments.err()::println);
         History history = planned(stored.history());
-        Report report = Composition.of(history, Analysis.ofChosenCurves(history.study(), Progress.none()));
+        Report report = ReportBuilder.of(history, Analysis.ofChosenCurves(history.study(), Progress.none()));
         try {
             write(report, format);
         } catch (IOException e) {
-            throw new Refused(WriteTrouble.sentence(out, e));
+            throw new UserError(WriteErrorText.sentence(out, e));
         }
         report.notices().forEach(arguments.err()::println);
         return Helvo.DONE;
     }
 
-    private void write(Report report, ReportFormat format) throws IOException, CannotRead {
+    private void write(Report report, ReportFormat format) throws IOException, UnreadableFile {
         List<Path> inputs = Stream.concat(Stream.of(file), template.stream()).toList();
-        WholeFile.requirePlace(out.toAbsolutePath(), inputs);
+        AtomicFile.requirePlace(out.toAbsolutePath(), inputs);
         if (template.isPresent()) {
             byte[] filled = Template.filled(template.get(), report, Progress.none());
-            WholeFile.write(out, inputs, to -> to.write(filled));
+            AtomicFile.write(out, inputs, to -> to.write(filled));
             return;
         }
-        Written written = format.written(report, stem(), Progress.none());
+        ReportFiles written = format.written(report, stem(), Progress.none());
         for (Map.Entry<String, byte[]> companion : written.companions().entrySet()) {
-            WholeFile.write(
+            AtomicFile.write(
                     out.resolveSibling(companion.getKey()), List.of(file), to -> to.write(companion.getValue()));
         }
-        WholeFile.write(out, List.of(file), to -> to.write(written.file()));
+        AtomicFile.write(out, List.of(file), to -> to.write(written.file()));
     }
 
     private String stem() {
@@ -128,7 +128,7 @@ final class ReportCommand extends Command {
     }
 
     /// The study with what the command line says of its report.
-    private History planned(History stored) throws Refused {
+    private History planned(History stored) throws UserError {
         ReportPlan plan = stored.study().report();
         if (title.isPresent()) {
             plan = plan.withTitle(title);
@@ -173,7 +173,7 @@ final class ReportCommand extends Command {
                         + "."));
     }
 
-    private Set<Integer> leftOut(Analysis analysis) throws Refused {
+    private Set<Integer> leftOut(Analysis analysis) throws UserError {
         Set<Integer> all =
                 analysis.figures().stream().map(each -> each.figure().id()).collect(Collectors.toSet());
         for (String name : figures) {
@@ -182,7 +182,7 @@ final class ReportCommand extends Command {
                     .map(each -> each.figure().id())
                     .toList();
             if (named.isEmpty()) {
-                throw new Refused("The study has no figure “" + name + "”; there are "
+                throw new UserError("The study has no figure “" + name + "”; there are "
                         + analysis.figures().stream()
                                 .map(each -> "“" + each.title() + "” ("
                                         + each.table().name() + ")")

@@ -1,6 +1,6 @@
 package helvo.cli;
 
-import helvo.core.Phrase;
+import helvo.core.RootLocale;
 import helvo.core.fit.Curve;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.Edit;
@@ -47,10 +47,10 @@ final class RowOptions {
                 .text(value -> by = value);
     }
 
-    List<Edit> edits(ColumnsByName columns, Column xColumn, Column yColumn, Curve chosen, int figure) throws Refused {
+    List<Edit> edits(ColumnsByName columns, Column xColumn, Column yColumn, Curve chosen, int figure) throws UserError {
         var edits = new ArrayList<Edit>();
         if (setAside != null) {
-            edits.add(new TableEdit.SetRowsAside(
+            edits.add(new TableEdit.ExcludeRows(
                     columns.table().id(), rows(columns.table().rows()), ""));
         }
         if (by != null) {
@@ -60,15 +60,15 @@ final class RowOptions {
         for (String condition : only) {
             conditions.add(condition(columns, condition));
         }
-        edits.add(new FigureEdit.UseOnly(figure, conditions));
+        edits.add(new FigureEdit.SetConditions(figure, conditions));
         return edits;
     }
 
     private List<Edit> groups(ColumnsByName columns, Column xColumn, Column yColumn, Curve chosen, int figure)
-            throws Refused {
+            throws UserError {
         Column groups = columns.named(by);
         if (groups.id() == xColumn.id() || groups.id() == yColumn.id()) {
-            throw new Refused("--by names the same column as " + (groups.id() == xColumn.id() ? "--x, " : "--y, ")
+            throw new UserError("--by names the same column as " + (groups.id() == xColumn.id() ? "--x, " : "--y, ")
                     + groups.name() + ".");
         }
         var keys = new LinkedHashSet<SeriesKey>();
@@ -76,7 +76,7 @@ final class RowOptions {
         for (int row = 0; row < columns.table().rows(); row++) {
             keys.add(SeriesKey.group(yColumn.id(), groups.cells().cell(row).exactText()));
             if (keys.size() > SeriesKey.MAX_SERIES + 1) {
-                throw new Refused(Phrase.of(
+                throw new UserError(RootLocale.of(
                         "--by %s: it has more than %d different values.", groups.name(), SeriesKey.MAX_SERIES));
             }
         }
@@ -88,7 +88,7 @@ final class RowOptions {
     }
 
     /// "LO<=COL<=HI", or a column, a sign and a value.
-    private RowCondition condition(ColumnsByName columns, String text) throws Refused {
+    private RowCondition condition(ColumnsByName columns, String text) throws UserError {
         int first = text.indexOf("<=");
         int second = first < 0 ? -1 : text.indexOf("<=", first + 2);
         if (second > 0 && !text.substring(0, first).isBlank()) {

@@ -1,6 +1,6 @@
 package helvo.cli;
 
-import helvo.core.Phrase;
+import helvo.core.RootLocale;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -43,7 +43,7 @@ final class SimulateLoggerCommand extends Command {
     }
 
     @Override
-    public Integer call() throws Refused, InterruptedException {
+    public Integer call() throws UserError, InterruptedException {
         long pause = millis();
         try {
             boolean isNew = !Files.exists(file) || Files.size(file) == 0;
@@ -57,12 +57,13 @@ final class SimulateLoggerCommand extends Command {
                 number++;
                 double load = STEP * number;
                 double noise = random.nextDouble() + random.nextDouble() - 1;
-                append(Phrase.of("%d,%.1f,%.2f", number, load, SLACK + STRETCH_PER_NEWTON * load + SCATTER * noise));
+                append(RootLocale.of(
+                        "%d,%.1f,%.2f", number, load, SLACK + STRETCH_PER_NEWTON * load + SCATTER * noise));
                 Thread.sleep(pause);
             }
             return Helvo.DONE;
         } catch (IOException e) {
-            throw new Refused(
+            throw new UserError(
                     "“" + file + "” could not be written: " + e.getMessage() + ". Choose another folder or name.");
         }
     }

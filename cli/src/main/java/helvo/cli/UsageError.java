@@ -107,7 +107,7 @@ final class UsageError {
     }
 
     private static String meant(String word, Collection<String> known) {
-        return LikelyName.of(word, known)
+        return NameSuggestion.of(word, known)
                 .map(each -> "; did you mean “" + each + "”")
                 .orElse("");
     }

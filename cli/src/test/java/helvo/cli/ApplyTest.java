@@ -4,18 +4,18 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import helvo.core.Progress;
 import helvo.core.fit.Logarithmic;
-import helvo.core.look.Note;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.Edit;
 import helvo.core.study.FigureEdit;
 import helvo.core.study.History;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
+import helvo.core.style.Note;
 import helvo.core.table.Heading;
-import helvo.core.table.ReadingChoices;
+import helvo.core.table.ImportOptions;
 import helvo.core.table.Role;
 import helvo.core.table.SeriesKey;
-import helvo.files.CannotRead;
+import helvo.files.UnreadableFile;
 import helvo.files.study.StoredStudy;
 import helvo.files.study.StudyFile;
 import helvo.files.text.TextTable;
@@ -50,11 +50,11 @@ class ApplyTest {
 
     /// y = slope · x + 1 exactly, with a derived column, a reading and a second figure.
     @BeforeEach
-    void study() throws IOException, CannotRead {
+    void study() throws IOException, UnreadableFile {
         write("first.csv", 2);
         Study study = StudyEdit.AddTable.to(
                         Study.EMPTY,
-                        TextTable.read(folder.resolve("first.csv"), ReadingChoices.NONE, Progress.none())
+                        TextTable.read(folder.resolve("first.csv"), ImportOptions.NONE, Progress.none())
                                 .table())
                 .apply(Study.EMPTY);
         study = new StudyEdit.RenameTable(1, "Stretch").apply(study);
@@ -222,7 +222,7 @@ class ApplyTest {
     }
 
     @Test
-    void theLoggerWritesReadingsAndGoesOnWithThem() throws IOException, CannotRead {
+    void theLoggerWritesReadingsAndGoesOnWithThem() throws IOException, UnreadableFile {
         assertThat(helvo("simulate-logger", at("log.csv"), "--every", "1ms", "--rows", "3"))
                 .isZero();
         assertThat(helvo("simulate-logger", at("log.csv"), "--every", "1ms", "--rows", "2"))
@@ -231,7 +231,7 @@ class ApplyTest {
                 .isZero();
         assertThat(Files.readString(folder.resolve("log.csv")))
                 .isEqualTo(Files.readString(folder.resolve("whole.csv")));
-        assertThat(TextTable.read(folder.resolve("log.csv"), ReadingChoices.NONE, Progress.none())
+        assertThat(TextTable.read(folder.resolve("log.csv"), ImportOptions.NONE, Progress.none())
                         .table()
                         .column(2)
                         .cells()

@@ -23,7 +23,7 @@ class ArchitectureTest {
             .dependOnClassesThat()
             .resideInAnyPackage("helvo.cli..", "picocli..");
 
-    /// What a computer's language changes is never used: see [helvo.core.Phrase].
+    /// What a computer's language changes is never used: see [helvo.core.RootLocale].
     @ArchTest
     static final ArchRule speaksTheSameInEveryLanguage = noClasses()
             .should()

@@ -2,13 +2,13 @@ package helvo.desktop;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import helvo.desktop.export.ExportPanel;
 import helvo.desktop.figure.BarsPanel;
 import helvo.desktop.guide.GuidePanel;
-import helvo.desktop.handover.HandOver;
 import helvo.desktop.panels.CommandFinder;
+import helvo.desktop.panels.HistoryPanel;
 import helvo.desktop.panels.Panel;
-import helvo.desktop.panels.StepsPanel;
-import helvo.desktop.readout.ReadingsPanel;
+import helvo.desktop.results.ReadingsPanel;
 import helvo.desktop.settings.SettingsPanel;
 import helvo.files.samples.SampleStudy;
 import java.util.ArrayList;
@@ -52,10 +52,10 @@ class AccessibilityTest {
         List<Node> nameless = new ArrayList<>();
         for (Class<? extends Panel> panel : List.of(
                 CommandFinder.class,
-                HandOver.class,
+                ExportPanel.class,
                 SettingsPanel.class,
                 GuidePanel.class,
-                StepsPanel.class,
+                HistoryPanel.class,
                 BarsPanel.class,
                 ReadingsPanel.class)) {
             robot.interact(() -> window.view.panels().show(panel));

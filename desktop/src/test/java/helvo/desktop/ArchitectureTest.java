@@ -27,8 +27,9 @@ class ArchitectureTest {
             .definedBy(
                     "helvo.desktop.measurements",
                     "helvo.desktop.figure",
-                    "helvo.desktop.readout",
+                    "helvo.desktop.results",
                     "helvo.desktop.curves",
+                    "helvo.desktop.export",
                     "helvo.desktop.settings")
             .layer("panels")
             .definedBy("helvo.desktop.panels", "helvo.desktop.guide")
@@ -36,14 +37,14 @@ class ArchitectureTest {
             .definedBy("helvo.desktop.controls")
             .layer("workspace")
             .definedBy("helvo.desktop.workspace")
-            .layer("keeping")
-            .definedBy("helvo.desktop.keeping")
-            .layer("looks")
-            .definedBy("helvo.desktop.looks")
+            .layer("persistence")
+            .definedBy("helvo.desktop.persistence")
+            .layer("theme")
+            .definedBy("helvo.desktop.theme")
             .layer("document")
             .definedBy("helvo.desktop.document")
-            .layer("work")
-            .definedBy("helvo.desktop.work")
+            .layer("task")
+            .definedBy("helvo.desktop.task")
             .whereLayer("app")
             .mayNotBeAccessedByAnyLayer()
             .whereLayer("window")
@@ -56,15 +57,15 @@ class ArchitectureTest {
             .mayOnlyBeAccessedByLayers("panels", "regions", "window")
             .whereLayer("workspace")
             .mayOnlyBeAccessedByLayers("controls", "panels", "regions", "window", "app")
-            .whereLayer("keeping")
+            .whereLayer("persistence")
             .mayOnlyBeAccessedByLayers("workspace", "panels", "regions", "window", "app")
             .whereLayer("document")
-            .mayOnlyBeAccessedByLayers("keeping", "workspace", "panels", "regions", "app");
+            .mayOnlyBeAccessedByLayers("persistence", "workspace", "panels", "regions", "app");
 
     @ArchTest
     static final ArchRule theDocumentKnowsNoView = noClasses()
             .that()
-            .resideInAnyPackage("helvo.desktop.work", "helvo.desktop.document")
+            .resideInAnyPackage("helvo.desktop.task", "helvo.desktop.document")
             .should()
             .dependOnClassesThat()
             .resideInAnyPackage("javafx.scene..", "javafx.stage..");
@@ -77,7 +78,7 @@ class ArchitectureTest {
             .dependOnClassesThat()
             .resideInAnyPackage("helvo.files..", "java.nio.file..");
 
-    /// What a computer's language changes is never used: see [helvo.core.Phrase].
+    /// What a computer's language changes is never used: see [helvo.core.RootLocale].
     @ArchTest
     static final ArchRule speaksTheSameInEveryLanguage = noClasses()
             .should()

@@ -4,15 +4,15 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import helvo.core.analysis.SeriesAnalysis;
-import helvo.core.fit.Weighting;
-import helvo.core.look.AxisPlace;
-import helvo.core.look.BarLook;
+import helvo.core.points.Weighting;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.TableEdit;
+import helvo.core.style.AxisPlace;
+import helvo.core.style.BarStyle;
 import helvo.core.table.Role;
 import helvo.core.table.SeriesKey;
-import helvo.figure.FigureLayout;
-import helvo.figure.FigurePart;
+import helvo.figure.layout.FigureLayout;
+import helvo.figure.layout.HitTarget;
 import helvo.files.samples.SampleStudy;
 import java.util.Arrays;
 import java.util.Optional;
@@ -178,11 +178,11 @@ class BarsTest {
     void barsLookAsChosenAndMayBeUnequal(FxRobot robot) {
         robot.push(KeyCode.CONTROL, KeyCode.B);
         window.settle();
-        java.util.function.Supplier<BarLook> look = () ->
+        java.util.function.Supplier<BarStyle> look = () ->
                 window.workspace.figureInView().orElseThrow().look().series(DRY).bars();
         enter(robot, "#bars-cap", "2.5");
         enter(robot, "#bars-width", "2");
-        assertThat(look.get()).isEqualTo(new BarLook(true, 2.5, 2, Optional.empty()));
+        assertThat(look.get()).isEqualTo(new BarStyle(true, 2.5, 2, Optional.empty()));
         enter(robot, "#bars-width", "9");
         assertThat(look.get().width()).as("too heavy").isEqualTo(2);
         robot.interact(() -> ((ToggleButton) window.view.lookup("#bars-color-4C7A34")).fire());
@@ -190,8 +190,8 @@ class BarsTest {
         robot.interact(() -> ((CheckBox) window.view.lookup("#bars-shown")).fire());
         window.settle();
         assertThat(window.view.figure().view().layoutNow().orElseThrow().parts())
-                .noneMatch(part -> part.of() instanceof FigurePart.BarOf(var key, var _, var _) && key.equals(DRY))
-                .anyMatch(part -> part.of() instanceof FigurePart.BarOf);
+                .noneMatch(part -> part.of() instanceof HitTarget.BarOf(var key, var _, var _) && key.equals(DRY))
+                .anyMatch(part -> part.of() instanceof HitTarget.BarOf);
         int table = window.workspace.table().orElseThrow().id();
         robot.interact(() -> {
             window.workspace.perform(new ColumnEdit.AddColumn(table));
@@ -209,8 +209,8 @@ class BarsTest {
     void theEndOfABarIsDragged(FxRobot robot) {
         window.settle();
         FigureLayout layout = window.view.figure().view().layoutNow().orElseThrow();
-        var end = layout.place(new FigurePart.BarOf(DRY, 10, FigurePart.BarEnd.UP))
-                .orElseThrow();
+        var end =
+                layout.place(new HitTarget.BarOf(DRY, 10, HitTarget.BarEnd.UP)).orElseThrow();
         Point2D from = window.view.localToScreen(
                 window.view.sceneToLocal(window.view.figure().view().inScene(end.getCenterX(), end.getCenterY())));
         double y = dry().points().y()[9];
@@ -245,7 +245,7 @@ class BarsTest {
                                 .view()
                                 .layoutNow()
                                 .orElseThrow()
-                                .place(new FigurePart.BarOf(DRY, 10, FigurePart.BarEnd.UP))
+                                .place(new HitTarget.BarOf(DRY, 10, HitTarget.BarEnd.UP))
                                 .orElseThrow()
                                 .getCenterY()))));
         assertThat(window.view.lookup("#bars-panel").isVisible()).isTrue();

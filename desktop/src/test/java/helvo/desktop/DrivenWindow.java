@@ -4,14 +4,14 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import helvo.core.study.Study;
 import helvo.core.table.Table;
-import helvo.desktop.document.Document;
-import helvo.desktop.looks.Looks;
+import helvo.desktop.document.StudyDocument;
 import helvo.desktop.measurements.MeasurementGrid;
+import helvo.desktop.theme.Themes;
 import helvo.desktop.window.MainView;
 import helvo.desktop.workspace.FileDialogs;
 import helvo.desktop.workspace.Workspace;
-import helvo.figure.FigureFormat;
-import helvo.files.table.TableFile;
+import helvo.figure.export.FigureFormat;
+import helvo.files.table.TableExport;
 import helvo.report.ReportFormat;
 import java.nio.file.Path;
 import java.util.List;
@@ -40,7 +40,7 @@ import org.testfx.util.WaitForAsyncUtils;
 /// The real window on a study, for a test to drive.
 final class DrivenWindow {
     final OneStudy study;
-    final Document document;
+    final StudyDocument document;
     final Workspace workspace;
     final MainView view;
     private final FileDialogs dialogs;
@@ -71,7 +71,7 @@ final class DrivenWindow {
             }
 
             @Override
-            public Optional<Path> table(TableFile.Format format, String suggestedName) {
+            public Optional<Path> table(TableExport.Format format, String suggestedName) {
                 return Optional.ofNullable(saveTo);
             }
 
@@ -102,7 +102,7 @@ final class DrivenWindow {
         };
         workspace = another();
         view = new MainView(workspace);
-        stage.setScene(Looks.scene(view, 1280, 800));
+        stage.setScene(Themes.scene(view, 1280, 800));
         stage.show();
     }
 

@@ -3,22 +3,22 @@ package helvo.desktop;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
-import helvo.core.look.AxisLook;
-import helvo.core.look.AxisPlace;
-import helvo.core.look.CurveLook;
-import helvo.core.look.FigureLook;
-import helvo.core.look.LegendLook;
-import helvo.core.look.MarkerShape;
-import helvo.core.look.Note;
-import helvo.core.look.SeriesLook;
 import helvo.core.number.DecimalMark;
-import helvo.core.number.NumberFormat;
+import helvo.core.number.NumberNotation;
 import helvo.core.study.FigureEdit;
+import helvo.core.style.AxisPlace;
+import helvo.core.style.AxisStyle;
+import helvo.core.style.CurveStyle;
+import helvo.core.style.FigureStyle;
+import helvo.core.style.LegendStyle;
+import helvo.core.style.MarkerShape;
+import helvo.core.style.Note;
+import helvo.core.style.SeriesStyle;
 import helvo.core.table.Role;
 import helvo.core.table.SeriesKey;
 import helvo.desktop.figure.SelectionMarks;
-import helvo.figure.FigureLayout;
-import helvo.figure.FigurePart;
+import helvo.figure.layout.FigureLayout;
+import helvo.figure.layout.HitTarget;
 import helvo.files.samples.SampleStudy;
 import java.awt.geom.Rectangle2D;
 import java.util.List;
@@ -63,7 +63,7 @@ class FigureTest {
         robot.interact(window::close);
     }
 
-    private FigureLook look() {
+    private FigureStyle look() {
         return window.workspace.figureInView().orElseThrow().look();
     }
 
@@ -78,7 +78,7 @@ class FigureTest {
         return window.view.localToScreen(window.view.sceneToLocal(scene));
     }
 
-    private Point2D at(FigurePart part) {
+    private Point2D at(HitTarget part) {
         Rectangle2D box = layout().place(part).orElseThrow();
         return at(box.getCenterX(), box.getCenterY());
     }
@@ -139,7 +139,7 @@ class FigureTest {
         type(robot, "#axis-step", "10");
         type(robot, "#axis-minor", "5");
         assertThat(look().axis(AxisPlace.X))
-                .isEqualTo(AxisLook.DEFAULT
+                .isEqualTo(AxisStyle.DEFAULT
                         .withLimits(Optional.of(-10.0), Optional.of(60.0))
                         .withStep(Optional.of(10.0))
                         .withMinor(Optional.of(5)));
@@ -169,7 +169,7 @@ class FigureTest {
 
     @Test
     void titlesAreWrittenInPlaceWithSignsAndRaisedParts(FxRobot robot) {
-        robot.clickOn(at(new FigurePart.AxisTitle(AxisPlace.X)));
+        robot.clickOn(at(new HitTarget.AxisTitle(AxisPlace.X)));
         robot.write("F_{max} (\\muN m^{2}, \\degC)", 0).type(KeyCode.ENTER);
         window.settle();
         assertThat(look().axis(AxisPlace.X).title()).hasValue("F_{max} (μN m^{2}, °C)");
@@ -192,15 +192,15 @@ class FigureTest {
         assertThat(layout().x().orElseThrow().high()).isCloseTo(51 / 0.75, within(2.0));
         assertThat(layout().x().orElseThrow().low()).isEqualTo(0);
         robot.push(KeyCode.CONTROL, KeyCode.Z);
-        robot.drag(at(new FigurePart.CurveEnd(DRY, false))).dropTo(data(0.5, 0.3));
+        robot.drag(at(new HitTarget.CurveEnd(DRY, false))).dropTo(data(0.5, 0.3));
         window.settle();
         assertThat(look().curve(DRY).from().orElseThrow()).isCloseTo(0.5, within(0.4));
-        Point2D legend = at(new FigurePart.Legend());
+        Point2D legend = at(new HitTarget.Legend());
         robot.drag(legend).dropTo(legend.add(150, 180));
         window.settle();
-        CurveLook.Spot spot = look().legend().at().orElseThrow();
+        CurveStyle.Spot spot = look().legend().at().orElseThrow();
         assertThat(spot.across()).isBetween(0.2, 0.5);
-        Point2D label = at(new FigurePart.CurveLabel(DRY));
+        Point2D label = at(new HitTarget.CurveLabel(DRY));
         robot.drag(label).dropTo(label.add(-60, 40));
         window.settle();
         assertThat(look().curve(DRY).labelAt()).isPresent();
@@ -267,7 +267,7 @@ class FigureTest {
 
     @Test
     void seriesAndCurvesLookAsChosen(FxRobot robot) {
-        robot.clickOn(at(new FigurePart.LegendEntry(DRY)));
+        robot.clickOn(at(new HitTarget.LegendEntry(DRY)));
         choose(robot, "#series-shape", MarkerShape.SQUARE);
         type(robot, "#series-name", "dry cord");
         type(robot, "#series-size", "9");
@@ -275,32 +275,32 @@ class FigureTest {
         type(robot, "#series-opacity", "0.4");
         window.press(robot, "#series-color-4C7A34");
         choose(robot, "#series-labels", Optional.of(2));
-        choose(robot, "#series-colored", Optional.of(SeriesLook.ColorBy.RESIDUAL));
+        choose(robot, "#series-colored", Optional.of(SeriesStyle.ColorBy.RESIDUAL));
         window.press(robot, "#series-counts");
         assertThat(look().series(DRY))
-                .isEqualTo(SeriesLook.DEFAULT
+                .isEqualTo(SeriesStyle.DEFAULT
                         .withShape(Optional.of(MarkerShape.SQUARE))
                         .withName(Optional.of("dry cord"))
                         .withOpacity(Optional.of(0.4))
                         .withColor(Optional.of("#4C7A34"))
                         .withLabels(Optional.of(2))
-                        .withColoredBy(Optional.of(SeriesLook.ColorBy.RESIDUAL))
+                        .withColoredBy(Optional.of(SeriesStyle.ColorBy.RESIDUAL))
                         .withBySize(true));
-        assertThat(layout().place(new FigurePart.ColorKey(DRY)))
+        assertThat(layout().place(new HitTarget.ColorKey(DRY)))
                 .as("a key to the colours")
                 .isPresent();
         window.press(robot, "#series-to-curve");
-        choose(robot, "#curve-dash", CurveLook.Dash.DASHED);
+        choose(robot, "#curve-dash", CurveStyle.Dash.DASHED);
         type(robot, "#curve-from", "60");
         type(robot, "#curve-to", "40");
         assertThat(window.text("#figure-panel-wrong")).contains("A curve must begin before it ends.");
         window.press(robot, "#curve-label-uncertainty");
         assertThat(look().curve(DRY))
-                .satisfies(curve -> assertThat(curve.dash()).hasValue(CurveLook.Dash.DASHED))
+                .satisfies(curve -> assertThat(curve.dash()).hasValue(CurveStyle.Dash.DASHED))
                 .satisfies(curve -> assertThat(curve.to()).isEmpty());
         robot.push(KeyCode.ESCAPE).push(KeyCode.CONTROL, KeyCode.L);
-        choose(robot, "#legend-shown", LegendLook.Shown.NEVER);
-        assertThat(layout().place(new FigurePart.Legend())).isEmpty();
+        choose(robot, "#legend-shown", LegendStyle.Shown.NEVER);
+        assertThat(layout().place(new HitTarget.Legend())).isEmpty();
     }
 
     @Test
@@ -333,7 +333,7 @@ class FigureTest {
         window.press(robot, "#note-arrow");
         assertThat(look().notes()).singleElement().satisfies(note -> assertThat(((Note.Text) note).to())
                 .isPresent());
-        Point2D note = at(new FigurePart.NoteOf(1, 0));
+        Point2D note = at(new HitTarget.NoteOf(1, 0));
         robot.push(KeyCode.ESCAPE).drag(note).dropTo(note.add(-40, -50));
         window.settle();
         robot.push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.D);
@@ -452,7 +452,7 @@ class FigureTest {
         assertThat(look().notes().getLast())
                 .isInstanceOfSatisfying(Note.ReadingMarker.class, drop -> assertThat(drop.series())
                         .isEqualTo(DRY));
-        Rectangle2D label = layout().place(new FigurePart.CurveLabel(DRY)).orElseThrow();
+        Rectangle2D label = layout().place(new HitTarget.CurveLabel(DRY)).orElseThrow();
         choose(robot, menu(robot, label.getCenterX(), label.getCenterY()), "menu-digits-6");
         assertThat(look().curve(DRY).digits()).hasValue(6);
         var axis = menu(robot, layout().plot().getCenterX(), layout().plot().getMaxY() + 8);
@@ -506,7 +506,7 @@ class FigureTest {
     void whatWasPointedAtIsNotFramedOnceTheSheetMoved(FxRobot robot) {
         Stage stage = (Stage) window.view.getScene().getWindow();
         double width = stage.getWidth();
-        robot.moveTo(at(new FigurePart.Legend()));
+        robot.moveTo(at(new HitTarget.Legend()));
         assertThat(window.view.lookup("#figure-hover").isVisible()).isTrue();
         assertThat(window.view.lookup(".figure-outline").isVisible()).isTrue();
         robot.interact(() -> stage.setWidth(width - 90));
@@ -516,7 +516,7 @@ class FigureTest {
         robot.moveTo(data(30, 6.29));
         assertThat(window.view.lookup("#figure-hover").isVisible()).isTrue();
         robot.interact(() -> window.workspace.perform(new FigureEdit.SetAxis(
-                1, AxisPlace.X, AxisLook.DEFAULT.withLimits(Optional.of(0.0), Optional.of(200.0)))));
+                1, AxisPlace.X, AxisStyle.DEFAULT.withLimits(Optional.of(0.0), Optional.of(200.0)))));
         window.settle();
         assertThat(window.view.lookup("#figure-hover").isVisible())
                 .as("the point is elsewhere")
@@ -534,7 +534,7 @@ class FigureTest {
         int all = marks.rings();
         assertThat(all).isGreaterThan(4);
         robot.interact(() -> window.workspace.perform(new FigureEdit.SetAxis(
-                1, AxisPlace.X, AxisLook.DEFAULT.withLimits(Optional.of(35.0), Optional.of(45.0)))));
+                1, AxisPlace.X, AxisStyle.DEFAULT.withLimits(Optional.of(35.0), Optional.of(45.0)))));
         window.settle();
         assertThat(marks.rings()).isZero();
     }
@@ -604,8 +604,7 @@ class FigureTest {
 
     @Test
     void fieldsBeginWithWhatIsThereNow(FxRobot robot) {
-        Rectangle2D title =
-                layout().place(new FigurePart.AxisTitle(AxisPlace.X)).orElseThrow();
+        Rectangle2D title = layout().place(new HitTarget.AxisTitle(AxisPlace.X)).orElseThrow();
         robot.clickOn(at(title.getCenterX(), title.getCenterY()));
         var field = (TextField) window.view.lookup("#figure-title-field");
         assertThat(field.getText()).isEqualTo("Load (N)");
@@ -628,7 +627,7 @@ class FigureTest {
     @Test
     void numbersAreWrittenAsTheStudyAsks(FxRobot robot) {
         robot.clickOn("#figure-look");
-        choose(robot, "#study-numbers", Optional.of(new NumberFormat(DecimalMark.COMMA, false)));
+        choose(robot, "#study-numbers", Optional.of(new NumberNotation(DecimalMark.COMMA, false)));
         assertThat(window.text("#equation")).isEqualTo("Stretch = 0,2064 Load + 0,202");
         assertThat(window.text("#value-slope")).isEqualTo("0,2064 ± 0,0017");
     }

@@ -2,21 +2,21 @@ package helvo.desktop;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import helvo.core.look.AxisLook;
-import helvo.core.look.AxisPlace;
-import helvo.core.look.CurveLook;
-import helvo.core.look.FigureLook;
-import helvo.core.look.LegendLook;
-import helvo.core.look.MarkerShape;
-import helvo.core.look.Note;
-import helvo.core.look.SeriesLook;
-import helvo.core.look.SheetLook;
 import helvo.core.number.DecimalMark;
-import helvo.core.number.NumberFormat;
+import helvo.core.number.NumberNotation;
 import helvo.core.study.FigureEdit;
+import helvo.core.style.AxisPlace;
+import helvo.core.style.AxisStyle;
+import helvo.core.style.CurveStyle;
+import helvo.core.style.FigureStyle;
+import helvo.core.style.LegendStyle;
+import helvo.core.style.MarkerShape;
+import helvo.core.style.Note;
+import helvo.core.style.SeriesStyle;
+import helvo.core.style.SheetStyle;
 import helvo.core.table.SeriesKey;
 import helvo.desktop.figure.FigurePanel;
-import helvo.figure.FigurePart;
+import helvo.figure.layout.HitTarget;
 import helvo.files.samples.SampleStudy;
 import java.util.List;
 import java.util.Optional;
@@ -56,22 +56,22 @@ class FormsTest {
     }
 
     /// A control, what a person does with it, and what the figure then has.
-    private record Setting(String control, String given, Function<FigureLook, Object> part, Object expected) {}
+    private record Setting(String control, String given, Function<FigureStyle, Object> part, Object expected) {}
 
-    private FigureLook look() {
+    private FigureStyle look() {
         return window.workspace.figureInView().orElseThrow().look();
     }
 
-    private void open(FxRobot robot, FigurePart part) {
+    private void open(FxRobot robot, HitTarget part) {
         window.settle();
         robot.interact(() -> window.view.figure().open(part));
         window.settle();
     }
 
-    private void open(FxRobot robot, FigurePart part, List<Setting> settings) {
+    private void open(FxRobot robot, HitTarget part, List<Setting> settings) {
         open(robot, part);
         for (Setting each : settings) {
-            FigureLook before = look();
+            FigureStyle before = look();
             int steps = window.document.history().get().steps().size();
             set(robot, "#" + each.control, each.given);
             assertThat(each.part.apply(look())).as(each.control).isEqualTo(each.expected);
@@ -120,7 +120,7 @@ class FormsTest {
     /// is left.
     @Test
     void aFieldFollowsUndo(FxRobot robot) {
-        open(robot, new FigurePart.CurveOf(DRY));
+        open(robot, new HitTarget.CurveOf(DRY));
         set(robot, "#curve-to", "90");
         assertThat(look().curve(DRY).to()).hasValue(90.0);
         robot.interact(() -> window.workspace.undo());
@@ -132,13 +132,13 @@ class FormsTest {
     }
 
     private void refuses(FxRobot robot, String control, String given, String sentence) {
-        FigureLook before = look();
+        FigureStyle before = look();
         set(robot, "#" + control, given);
         assertThat(window.text("#figure-panel-wrong")).as(control).contains(sentence);
         assertThat(look()).as(control).isEqualTo(before);
     }
 
-    private static Setting axis(String control, String given, Function<AxisLook, Object> part, Object expected) {
+    private static Setting axis(String control, String given, Function<AxisStyle, Object> part, Object expected) {
         return new Setting("axis-" + control, given, look -> part.apply(look.axis(AxisPlace.X)), expected);
     }
 
@@ -146,20 +146,20 @@ class FormsTest {
     void anAxis(FxRobot robot) {
         open(
                 robot,
-                new FigurePart.AxisOf(AxisPlace.X),
+                new HitTarget.AxisOf(AxisPlace.X),
                 List.of(
-                        axis("step", "20", AxisLook::step, Optional.of(20.0)),
-                        axis("minor", "4", AxisLook::minor, Optional.of(4)),
-                        axis("decimals", "1", AxisLook::decimals, Optional.of(1)),
-                        axis("title", "Pull", AxisLook::title, Optional.of("Pull")),
-                        axis("ticks", "inwards", AxisLook::ticks, AxisLook.Ticks.INSIDE),
-                        axis("grid", "at all ticks", AxisLook::grid, AxisLook.Grid.MINOR),
-                        axis("side", "", AxisLook::otherSide, true),
-                        axis("zero", "", AxisLook::zero, true),
-                        axis("reversed", "", AxisLook::reversed, true),
-                        axis("from", "1", AxisLook::low, Optional.of(1.0)),
-                        axis("to", "80", AxisLook::high, Optional.of(80.0)),
-                        axis("log", "", AxisLook::logarithmic, true)));
+                        axis("step", "20", AxisStyle::step, Optional.of(20.0)),
+                        axis("minor", "4", AxisStyle::minor, Optional.of(4)),
+                        axis("decimals", "1", AxisStyle::decimals, Optional.of(1)),
+                        axis("title", "Pull", AxisStyle::title, Optional.of("Pull")),
+                        axis("ticks", "inwards", AxisStyle::ticks, AxisStyle.Ticks.INSIDE),
+                        axis("grid", "at all ticks", AxisStyle::grid, AxisStyle.Grid.MINOR),
+                        axis("side", "", AxisStyle::otherSide, true),
+                        axis("zero", "", AxisStyle::zero, true),
+                        axis("reversed", "", AxisStyle::reversed, true),
+                        axis("from", "1", AxisStyle::low, Optional.of(1.0)),
+                        axis("to", "80", AxisStyle::high, Optional.of(80.0)),
+                        axis("log", "", AxisStyle::logarithmic, true)));
         refuses(robot, "axis-step", "0", "A step must be more than 0. It stays");
         refuses(robot, "axis-step", "0.001", "no more than 200 have room");
         refuses(robot, "axis-minor", "21", "A step has 1 to 20 minor steps.");
@@ -176,10 +176,10 @@ class FormsTest {
                 .orElseThrow()
                 .id();
         robot.interact(() -> window.workspace.show(dates));
-        open(robot, new FigurePart.AxisOf(AxisPlace.X));
+        open(robot, new HitTarget.AxisOf(AxisPlace.X));
         set(robot, "#axis-dates", "2026-03-05");
         set(robot, "#axis-from", "2025-02-01");
-        assertThat(look().axis(AxisPlace.X).dates()).isEqualTo(AxisLook.DateLabels.NUMERIC);
+        assertThat(look().axis(AxisPlace.X).dates()).isEqualTo(AxisStyle.DateLabels.NUMERIC);
         assertThat(window.text("#axis-from")).startsWith("2025-02-01");
         assertThat(look().axis(AxisPlace.X).low()).isPresent();
         refuses(robot, "axis-to", "tomorrow", "is no number");
@@ -187,30 +187,30 @@ class FormsTest {
 
     @Test
     void theLegend(FxRobot robot) {
-        Function<FigureLook, LegendLook> legend = FigureLook::legend;
+        Function<FigureStyle, LegendStyle> legend = FigureStyle::legend;
         open(
                 robot,
-                new FigurePart.Legend(),
+                new HitTarget.Legend(),
                 List.of(
                         new Setting(
-                                "legend-shown", "always", legend.andThen(LegendLook::shown), LegendLook.Shown.ALWAYS),
+                                "legend-shown", "always", legend.andThen(LegendStyle::shown), LegendStyle.Shown.ALWAYS),
                         new Setting(
                                 "legend-corner",
                                 "",
-                                legend.andThen(LegendLook::at),
-                                Optional.of(new CurveLook.Spot(0.02, 0.02))),
+                                legend.andThen(LegendStyle::at),
+                                Optional.of(new CurveStyle.Spot(0.02, 0.02))),
                         new Setting(
                                 "legend-across",
                                 "0.5",
-                                legend.andThen(LegendLook::at),
-                                Optional.of(new CurveLook.Spot(0.5, 0.02))),
+                                legend.andThen(LegendStyle::at),
+                                Optional.of(new CurveStyle.Spot(0.5, 0.02))),
                         new Setting(
                                 "legend-down",
                                 "0.25",
-                                legend.andThen(LegendLook::at),
-                                Optional.of(new CurveLook.Spot(0.5, 0.25))),
-                        new Setting("legend-own-place", "", legend.andThen(LegendLook::at), Optional.empty()),
-                        new Setting("legend-up-1", "", legend.andThen(LegendLook::order), List.of(SALT, DRY)),
+                                legend.andThen(LegendStyle::at),
+                                Optional.of(new CurveStyle.Spot(0.5, 0.25))),
+                        new Setting("legend-own-place", "", legend.andThen(LegendStyle::at), Optional.empty()),
+                        new Setting("legend-up-1", "", legend.andThen(LegendStyle::order), List.of(SALT, DRY)),
                         new Setting(
                                 "legend-entry-0", "", look -> look.series(DRY).inLegend(), false),
                         new Setting(
@@ -221,7 +221,7 @@ class FormsTest {
         refuses(robot, "legend-across", "1.2", "It must be from 0 to 1.");
     }
 
-    private static Setting series(String control, String given, Function<SeriesLook, Object> part, Object expected) {
+    private static Setting series(String control, String given, Function<SeriesStyle, Object> part, Object expected) {
         return new Setting("series-" + control, given, look -> part.apply(look.series(DRY)), expected);
     }
 
@@ -229,7 +229,7 @@ class FormsTest {
     void aSeries(FxRobot robot) {
         open(
                 robot,
-                new FigurePart.LegendEntry(DRY),
+                new HitTarget.LegendEntry(DRY),
                 List.of(
                         series(
                                 "drawn",
@@ -241,24 +241,28 @@ class FormsTest {
                                 "points, joined straight",
                                 look -> look.join() + " " + look.points(),
                                 "STRAIGHT true"),
-                        series("drawn", "hidden, but still fitted", SeriesLook::hidden, true),
-                        series("drawn", "points", SeriesLook::hidden, false),
-                        series("shape", "star", SeriesLook::shape, Optional.of(MarkerShape.STAR)),
-                        series("size", "2", SeriesLook::size, 2.0),
-                        series("opacity", "0.5", SeriesLook::opacity, Optional.of(0.5)),
-                        series("color", "#123abc", SeriesLook::color, Optional.of("#123ABC")),
-                        series("edge-17242B", "", SeriesLook::edge, Optional.of("#17242B")),
-                        series("colored", "residual", SeriesLook::coloredBy, Optional.of(SeriesLook.ColorBy.RESIDUAL)),
-                        series("labels", "Cord", SeriesLook::labels, Optional.of(1)),
-                        series("counts", "", SeriesLook::bySize, true),
-                        series("right", "", SeriesLook::right, Optional.of(true)),
-                        series("legend", "", SeriesLook::inLegend, false),
-                        series("name", "dry cord", SeriesLook::name, Optional.of("dry cord"))));
+                        series("drawn", "hidden, but still fitted", SeriesStyle::hidden, true),
+                        series("drawn", "points", SeriesStyle::hidden, false),
+                        series("shape", "star", SeriesStyle::shape, Optional.of(MarkerShape.STAR)),
+                        series("size", "2", SeriesStyle::size, 2.0),
+                        series("opacity", "0.5", SeriesStyle::opacity, Optional.of(0.5)),
+                        series("color", "#123abc", SeriesStyle::color, Optional.of("#123ABC")),
+                        series("edge-17242B", "", SeriesStyle::edge, Optional.of("#17242B")),
+                        series(
+                                "colored",
+                                "residual",
+                                SeriesStyle::coloredBy,
+                                Optional.of(SeriesStyle.ColorBy.RESIDUAL)),
+                        series("labels", "Cord", SeriesStyle::labels, Optional.of(1)),
+                        series("counts", "", SeriesStyle::bySize, true),
+                        series("right", "", SeriesStyle::right, Optional.of(true)),
+                        series("legend", "", SeriesStyle::inLegend, false),
+                        series("name", "dry cord", SeriesStyle::name, Optional.of("dry cord"))));
         refuses(robot, "series-size", "9", "It must be from 0.2 to 5.");
         refuses(robot, "series-color", "blue", "“blue” is no colour: write it as #1F5F8B.");
     }
 
-    private static Setting curve(String control, String given, Function<CurveLook, Object> part, Object expected) {
+    private static Setting curve(String control, String given, Function<CurveStyle, Object> part, Object expected) {
         return new Setting("curve-" + control, given, look -> part.apply(look.curve(DRY)), expected);
     }
 
@@ -266,44 +270,44 @@ class FormsTest {
     void aCurve(FxRobot robot) {
         open(
                 robot,
-                new FigurePart.CurveOf(DRY),
+                new HitTarget.CurveOf(DRY),
                 List.of(
-                        curve("width", "2.5", CurveLook::width, 2.5),
-                        curve("dash", "dash dot", CurveLook::dash, Optional.of(CurveLook.Dash.DASH_DOT)),
-                        curve("opacity", "0.3", CurveLook::opacity, 0.3),
-                        curve("color-4C7A34", "", CurveLook::color, Optional.of("#4C7A34")),
-                        curve("from", "-5", CurveLook::from, Optional.of(-5.0)),
-                        curve("to", "90", CurveLook::to, Optional.of(90.0)),
+                        curve("width", "2.5", CurveStyle::width, 2.5),
+                        curve("dash", "dash dot", CurveStyle::dash, Optional.of(CurveStyle.Dash.DASH_DOT)),
+                        curve("opacity", "0.3", CurveStyle::opacity, 0.3),
+                        curve("color-4C7A34", "", CurveStyle::color, Optional.of("#4C7A34")),
+                        curve("from", "-5", CurveStyle::from, Optional.of(-5.0)),
+                        curve("to", "90", CurveStyle::to, Optional.of(90.0)),
                         curve(
                                 "label-points",
                                 "",
-                                CurveLook::label,
+                                CurveStyle::label,
                                 Set.of(
-                                        CurveLook.LabelPart.EQUATION,
-                                        CurveLook.LabelPart.R2,
-                                        CurveLook.LabelPart.POINTS)),
+                                        CurveStyle.LabelPart.EQUATION,
+                                        CurveStyle.LabelPart.R2,
+                                        CurveStyle.LabelPart.POINTS)),
                         curve(
                                 "label-equation",
                                 "",
-                                CurveLook::label,
-                                Set.of(CurveLook.LabelPart.R2, CurveLook.LabelPart.POINTS)),
-                        curve("digits", "7", CurveLook::digits, Optional.of(7)),
+                                CurveStyle::label,
+                                Set.of(CurveStyle.LabelPart.R2, CurveStyle.LabelPart.POINTS)),
+                        curve("digits", "7", CurveStyle::digits, Optional.of(7)),
                         curve(
                                 "label-across",
                                 "0.4",
                                 look -> look.labelAt().orElseThrow().across(),
                                 0.4),
-                        curve("label-down", "0.6", CurveLook::labelAt, Optional.of(new CurveLook.Spot(0.4, 0.6))),
-                        curve("label-own-place", "", CurveLook::labelAt, Optional.empty()),
-                        curve("shown", "", CurveLook::shown, false)));
+                        curve("label-down", "0.6", CurveStyle::labelAt, Optional.of(new CurveStyle.Spot(0.4, 0.6))),
+                        curve("label-own-place", "", CurveStyle::labelAt, Optional.empty()),
+                        curve("shown", "", CurveStyle::shown, false)));
         refuses(robot, "curve-width", "", "A number is needed here.");
         set(robot, "#curve-to-series", "");
-        assertThat(window.view.panels().of(FigurePanel.class).part()).isEqualTo(new FigurePart.LegendEntry(DRY));
+        assertThat(window.view.panels().of(FigurePanel.class).part()).isEqualTo(new HitTarget.LegendEntry(DRY));
         set(robot, "#series-to-curve", "");
-        assertThat(window.view.panels().of(FigurePanel.class).part()).isEqualTo(new FigurePart.CurveOf(DRY));
+        assertThat(window.view.panels().of(FigurePanel.class).part()).isEqualTo(new HitTarget.CurveOf(DRY));
     }
 
-    private static Setting sheet(String control, String given, Function<SheetLook, Object> part, Object expected) {
+    private static Setting sheet(String control, String given, Function<SheetStyle, Object> part, Object expected) {
         return new Setting("sheet-" + control, given, look -> part.apply(look.sheet()), expected);
     }
 
@@ -311,35 +315,35 @@ class FormsTest {
     void theSheet(FxRobot robot) {
         open(
                 robot,
-                new FigurePart.Background(),
+                new HitTarget.Background(),
                 List.of(
-                        sheet("width", "120", SheetLook::widthMm, 120.0),
-                        sheet("height", "90", SheetLook::heightMm, 90.0),
-                        sheet("text", "11", SheetLook::text, 11.0),
-                        sheet("line", "1.5", SheetLook::line, 1.5),
-                        sheet("dashes", "", SheetLook::dashes, true),
-                        sheet("frame", "", SheetLook::frame, true),
-                        sheet("clear", "", SheetLook::background, Optional.empty()),
-                        sheet("background-FFF9EC", "", SheetLook::background, Optional.of("#FFF9EC"))));
+                        sheet("width", "120", SheetStyle::widthMm, 120.0),
+                        sheet("height", "90", SheetStyle::heightMm, 90.0),
+                        sheet("text", "11", SheetStyle::text, 11.0),
+                        sheet("line", "1.5", SheetStyle::line, 1.5),
+                        sheet("dashes", "", SheetStyle::dashes, true),
+                        sheet("frame", "", SheetStyle::frame, true),
+                        sheet("clear", "", SheetStyle::background, Optional.empty()),
+                        sheet("background-FFF9EC", "", SheetStyle::background, Optional.of("#FFF9EC"))));
         refuses(robot, "sheet-width", "20", "It must be from 40 to 1200.");
         set(robot, "#study-numbers", "12345,6");
-        assertThat(window.workspace.study().chosenNumbers()).contains(new NumberFormat(DecimalMark.COMMA, false));
+        assertThat(window.workspace.study().chosenNumbers()).contains(new NumberNotation(DecimalMark.COMMA, false));
         set(robot, "#look-keep", "");
         assertThat(window.text("#figure-panel-wrong")).isEqualTo("Give the look a name to keep it by.");
         set(robot, "#look-name", "Thesis");
         set(robot, "#look-keep", "");
         assertThat(window.workspace.study().looks())
-                .extracting(SheetLook.Named::name)
+                .extracting(SheetStyle.Named::name)
                 .containsExactly("Thesis");
         set(robot, "#look-1", "");
-        assertThat(look().sheet()).isEqualTo(SheetLook.PRESETS.get(1).look());
+        assertThat(look().sheet()).isEqualTo(SheetStyle.PRESETS.get(1).look());
         set(robot, "#look-5", "");
-        assertThat(look().sheet()).as("the kept one").isEqualTo(SheetLook.DEFAULT);
+        assertThat(look().sheet()).as("the kept one").isEqualTo(SheetStyle.DEFAULT);
     }
 
     private Note note(FxRobot robot, Note note) {
         robot.interact(() -> window.workspace.perform(new FigureEdit.PutNote(1, note)));
-        open(robot, new FigurePart.NoteOf(note.id(), 0));
+        open(robot, new HitTarget.NoteOf(note.id(), 0));
         return note;
     }
 

@@ -4,10 +4,10 @@ import static helvo.desktop.FxThread.of;
 import static helvo.desktop.FxThread.on;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import helvo.desktop.export.ExportPanel;
 import helvo.desktop.guide.Guide;
 import helvo.desktop.guide.GuideHtml;
 import helvo.desktop.guide.GuidePanel;
-import helvo.desktop.handover.HandOver;
 import helvo.desktop.panels.Commands;
 import helvo.desktop.panels.Panel;
 import helvo.desktop.settings.SettingsPanel;
@@ -272,7 +272,7 @@ class GuideTest {
         window.settle();
         on(() -> window.grid().requestFocus());
         robot.type(KeyCode.F1);
-        on(() -> window.view.panels().show(HandOver.class));
+        on(() -> window.view.panels().show(ExportPanel.class));
         on(() -> window.view.panels().show(SettingsPanel.class));
         assertThat(shown()).containsExactlyInAnyOrder("guide", "settings");
         robot.type(KeyCode.ESCAPE);

@@ -5,15 +5,15 @@ import static org.assertj.core.api.Assertions.assertThat;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.fit.Mean;
 import helvo.core.fit.ResidualMeasure;
-import helvo.core.look.Note;
 import helvo.core.study.Figure;
+import helvo.core.style.Note;
 import helvo.core.table.Role;
 import helvo.core.table.SeriesKey;
 import helvo.core.table.Table;
 import helvo.desktop.panels.Commands;
 import helvo.desktop.workspace.SystemClipboard;
-import helvo.figure.FigureLayout;
-import helvo.figure.ResidualSheet;
+import helvo.figure.layout.FigureLayout;
+import helvo.figure.paint.ResidualSheet;
 import helvo.files.samples.SampleStudy;
 import java.util.HashSet;
 import java.util.List;
@@ -72,7 +72,7 @@ class JudgingTest {
     private Point2D data(double x, double y) {
         window.settle();
         FigureLayout layout = window.view.figure().view().layoutNow().orElseThrow();
-        Point2D scene = window.view.figure().view().inScene(layout.px(x), layout.py(helvo.core.look.AxisPlace.Y, y));
+        Point2D scene = window.view.figure().view().inScene(layout.px(x), layout.py(helvo.core.style.AxisPlace.Y, y));
         return window.view.localToScreen(window.view.sceneToLocal(scene));
     }
 
@@ -204,7 +204,7 @@ class JudgingTest {
 
     @Test
     void settingARowAsideSaysWhatItChanged(FxRobot robot) {
-        robot.interact(() -> window.workspace.perform(new helvo.core.study.TableEdit.SetRowsAside(
+        robot.interact(() -> window.workspace.perform(new helvo.core.study.TableEdit.ExcludeRows(
                 window.workspace.tableId().get(), List.of(0), "slack")));
         window.settle();
         assertThat(robot.lookup("#value-slope-with-row-1").queryAs(Label.class).getText())
@@ -255,8 +255,8 @@ class JudgingTest {
         robot.push(KeyCode.SPACE);
         window.settle();
         assertThat(figure().look().notes()).singleElement().satisfies(note -> {
-            assertThat(((Note.Quoted) note).label()).isEqualTo("slope");
-            assertThat(((Note.Quoted) note).series()).isEqualTo(FREQUENCY);
+            assertThat(((Note.Result) note).label()).isEqualTo("slope");
+            assertThat(((Note.Result) note).series()).isEqualTo(FREQUENCY);
         });
         assertThat(robot.lookup("#quote-0").queryAs(CheckBox.class).getText()).startsWith("slope = 0.776");
         robot.push(KeyCode.SPACE);

@@ -12,9 +12,9 @@ import helvo.core.study.TableEdit;
 import helvo.core.table.Role;
 import helvo.core.table.Table;
 import helvo.desktop.document.AnalysisService;
-import helvo.desktop.keeping.Origin;
-import helvo.desktop.looks.Looks;
 import helvo.desktop.measurements.MeasurementGrid;
+import helvo.desktop.persistence.StudyOrigin;
+import helvo.desktop.theme.Themes;
 import helvo.desktop.window.MainView;
 import helvo.desktop.workspace.Workspace;
 import helvo.files.samples.SampleStudy;
@@ -89,7 +89,7 @@ class KeptPartsTest {
         Node slope = part("slope");
         List<Edit> edits = List.of(
                 new TableEdit.SetCell(table.id(), y, 3, "9"),
-                new TableEdit.SetRowsAside(table.id(), List.of(3, 4), "torn"),
+                new TableEdit.ExcludeRows(table.id(), List.of(3, 4), "torn"),
                 new TableEdit.SetCell(table.id(), y, 7, "7.6"),
                 new ColumnEdit.AddColumn(table.id()),
                 new TableEdit.SetCell(table.id(), y, 0, ""),
@@ -118,7 +118,7 @@ class KeptPartsTest {
             window = new DrivenWindow(stage, Study.blank());
         });
         window.settle();
-        var opened = new Origin.New(History.from(SampleStudy.study()));
+        var opened = new StudyOrigin.New(History.from(SampleStudy.study()));
         var beginning = new ArrayList<AnalysisService.Beginning>();
         robot.interact(() -> beginning.add(window.document.analyses().beginning()));
         Optional<Analysis> first =
@@ -171,7 +171,7 @@ class KeptPartsTest {
             other.showSeries(window.workspace.seriesPlace().get());
             var view = new MainView(other);
             view.setSides(window.view.leftWidth(), window.view.rightWidth());
-            Looks.scene(view, 1280, 800);
+            Themes.scene(view, 1280, 800);
             for (int i = 0; i < 3; i++) {
                 view.applyCss();
                 view.layout();

@@ -10,11 +10,11 @@ import helvo.core.study.StudyEdit;
 import helvo.core.table.BarMeaning;
 import helvo.core.table.Cell;
 import helvo.core.table.Column;
+import helvo.core.table.ImportOptions;
 import helvo.core.table.Kind;
-import helvo.core.table.ReadingChoices;
 import helvo.core.table.Role;
 import helvo.core.table.Table;
-import helvo.files.CannotRead;
+import helvo.files.UnreadableFile;
 import helvo.files.samples.SampleStudy;
 import helvo.files.text.TextTable;
 import java.io.IOException;
@@ -121,8 +121,8 @@ class MeasurementsTest {
         assertThat(table().columns()).hasSize(3);
     }
 
-    private void open(FxRobot robot, String text) throws CannotRead {
-        Table read = TextTable.read(text.getBytes(StandardCharsets.UTF_8), "bath", ReadingChoices.NONE)
+    private void open(FxRobot robot, String text) throws UnreadableFile {
+        Table read = TextTable.read(text.getBytes(StandardCharsets.UTF_8), "bath", ImportOptions.NONE)
                 .table();
         robot.interact(() -> {
             window.workspace.perform(StudyEdit.AddTable.to(window.workspace.study(), read));
@@ -132,7 +132,7 @@ class MeasurementsTest {
     }
 
     @Test
-    void columnsOfOneQuantityAreAllYUntilOneIsKept(FxRobot robot) throws CannotRead {
+    void columnsOfOneQuantityAreAllYUntilOneIsKept(FxRobot robot) throws UnreadableFile {
         assertThat(window.view.lookup("#several-y").isVisible()).isFalse();
         open(
                 robot,
@@ -153,7 +153,7 @@ class MeasurementsTest {
 
     /// Five scattered points: nothing is marked, no evidence is shown, and it is said why.
     @Test
-    void fewPointsDoNotTellShapesApart(FxRobot robot) throws CannotRead {
+    void fewPointsDoNotTellShapesApart(FxRobot robot) throws UnreadableFile {
         open(robot, "x,y\n8,1656\n9,1884\n10,2082\n11,1906\n12,1961\n");
         assertThat(window.text("#curves-judged")).isEqualTo("are too few to tell shapes apart");
         assertThat(series().weights()).allMatch(OptionalDouble::isEmpty);

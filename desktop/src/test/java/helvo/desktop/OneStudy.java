@@ -3,14 +3,14 @@ package helvo.desktop;
 import helvo.core.analysis.Analysis;
 import helvo.core.study.History;
 import helvo.core.study.Study;
-import helvo.desktop.document.Document;
-import helvo.desktop.keeping.LastChoices;
-import helvo.desktop.keeping.Origin;
-import helvo.desktop.keeping.PersonalFile;
-import helvo.desktop.keeping.PersonalFolders;
-import helvo.desktop.keeping.RecentStudies;
-import helvo.desktop.keeping.Settings;
-import helvo.desktop.keeping.StudyKeeper;
+import helvo.desktop.document.StudyDocument;
+import helvo.desktop.persistence.LastChoices;
+import helvo.desktop.persistence.PreferencesFile;
+import helvo.desktop.persistence.RecentStudies;
+import helvo.desktop.persistence.Settings;
+import helvo.desktop.persistence.StudyOrigin;
+import helvo.desktop.persistence.StudyPersistence;
+import helvo.desktop.persistence.UserFolders;
 import helvo.desktop.workspace.Studies;
 import helvo.files.study.Journal;
 import java.io.IOException;
@@ -31,16 +31,16 @@ public final class OneStudy implements Studies {
     /// Where the journals of all tests are, until they have all run.
     private static final Path PLACES = places();
 
-    public final Document document;
-    public final StudyKeeper keeper;
+    public final StudyDocument document;
+    public final StudyPersistence keeper;
     public final Path place;
     public final List<String> asked = new ArrayList<>();
     public final ReadOnlyObjectWrapper<List<RecentStudies.Recent>> recent = new ReadOnlyObjectWrapper<>(List.of());
     public final ReadOnlyObjectWrapper<List<Journal.Kept>> leftBehind = new ReadOnlyObjectWrapper<>(List.of());
 
-    private final PersonalFolders folders;
-    private final PersonalFile<LastChoices> choices;
-    private final PersonalFile<Settings> settings;
+    private final UserFolders folders;
+    private final PreferencesFile<LastChoices> choices;
+    private final PreferencesFile<Settings> settings;
     private boolean ended;
 
     private static Path places() {
@@ -61,20 +61,20 @@ public final class OneStudy implements Studies {
     }
 
     public OneStudy(Study study) {
-        this(new Origin.New(History.from(study)));
+        this(new StudyOrigin.New(History.from(study)));
     }
 
-    public OneStudy(Origin origin) {
+    public OneStudy(StudyOrigin origin) {
         try {
             place = Files.createTempDirectory(PLACES, "kept");
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
-        folders = PersonalFolders.below(place.resolveSibling(place.getFileName() + "-choices"));
+        folders = UserFolders.below(place.resolveSibling(place.getFileName() + "-choices"));
         choices = LastChoices.in(folders.state());
         settings = Settings.in(folders.config());
-        document = new Document(origin.study().history());
-        keeper = new StudyKeeper(document, origin, List.of(place));
+        document = new StudyDocument(origin.study().history());
+        keeper = new StudyPersistence(document, origin, List.of(place));
     }
 
     /// Ends it as closing its last window does, and waits until all is on the disk.
@@ -87,17 +87,17 @@ public final class OneStudy implements Studies {
     }
 
     @Override
-    public PersonalFile<LastChoices> choices() {
+    public PreferencesFile<LastChoices> choices() {
         return choices;
     }
 
     @Override
-    public PersonalFile<Settings> settings() {
+    public PreferencesFile<Settings> settings() {
         return settings;
     }
 
     @Override
-    public PersonalFolders folders() {
+    public UserFolders folders() {
         return folders;
     }
 
@@ -112,7 +112,7 @@ public final class OneStudy implements Studies {
     }
 
     @Override
-    public void open(Origin study, Optional<Analysis> beginning) {
+    public void open(StudyOrigin study, Optional<Analysis> beginning) {
         asked.add("open " + study.study().history().study().name());
     }
 

@@ -5,10 +5,10 @@ import static helvo.desktop.FxThread.on;
 import static helvo.desktop.FxThread.until;
 import static org.assertj.core.api.Assertions.assertThat;
 
-import helvo.core.look.AxisPlace;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.FigureEdit;
 import helvo.core.study.Study;
+import helvo.core.style.AxisPlace;
 import helvo.core.table.Cell;
 import helvo.core.table.Role;
 import helvo.core.table.RowCondition;
@@ -164,7 +164,7 @@ class PanelsTest {
     void oneOfSeveralConditionsIsDropped(FxRobot robot) {
         var load = new RowCondition.Between(2, 10, 40);
         robot.interact(() -> window.workspace.perform(
-                new FigureEdit.UseOnly(1, List.of(load, new RowCondition.Is(1, new Cell.Text("dry"))))));
+                new FigureEdit.SetConditions(1, List.of(load, new RowCondition.Is(1, new Cell.Text("dry"))))));
         window.settle();
         keys(robot, KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.O);
         robot.clickOn("#filter-drop-1");

@@ -7,13 +7,13 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import helvo.core.Progress;
 import helvo.core.number.DecimalMark;
-import helvo.core.number.NumberFormat;
+import helvo.core.number.NumberNotation;
 import helvo.core.study.TableEdit;
-import helvo.desktop.keeping.Settings;
-import helvo.desktop.looks.Look;
-import helvo.desktop.looks.Looks;
+import helvo.desktop.persistence.Settings;
 import helvo.desktop.settings.SettingsPanel;
-import helvo.files.CannotRead;
+import helvo.desktop.theme.ColorTheme;
+import helvo.desktop.theme.Themes;
+import helvo.files.UnreadableFile;
 import helvo.files.samples.SampleStudy;
 import helvo.files.study.StudyFile;
 import java.io.ByteArrayInputStream;
@@ -54,7 +54,7 @@ class SettingsTest {
     @AfterEach
     void close() {
         on(() -> {
-            Looks.use(Optional.of(Look.LIGHT), 1, Optional.of(true));
+            Themes.use(Optional.of(ColorTheme.LIGHT), 1, Optional.of(true));
             window.close();
         });
     }
@@ -74,13 +74,13 @@ class SettingsTest {
     void whatIsSetHoldsAtOnceAndInTheNextStart(FxRobot robot) throws IOException {
         window.settle();
         robot.push(KeyCode.CONTROL, KeyCode.COMMA);
-        choose("#setting-look", Optional.of(Look.DARK));
+        choose("#setting-look", Optional.of(ColorTheme.DARK));
         choose("#setting-text", 125);
         choose("#setting-motion", Optional.of(false));
-        choose("#setting-numbers", Optional.of(new NumberFormat(DecimalMark.COMMA, true)));
-        assertThat(of(() -> Looks.inUse().get())).isEqualTo(Look.DARK);
-        assertThat(of(() -> Looks.textSize().get())).isEqualTo(1.25);
-        assertThat(of(Looks::isMoving)).isFalse();
+        choose("#setting-numbers", Optional.of(new NumberNotation(DecimalMark.COMMA, true)));
+        assertThat(of(() -> Themes.inUse().get())).isEqualTo(ColorTheme.DARK);
+        assertThat(of(() -> Themes.textSize().get())).isEqualTo(1.25);
+        assertThat(of(Themes::isMoving)).isFalse();
         on(() -> {
             TextField field = (TextField) window.view.lookup("#setting-folder");
             field.setText(folder.toString());
@@ -89,10 +89,10 @@ class SettingsTest {
         Settings kept = onDisk();
         assertThat(kept)
                 .isEqualTo(new Settings(
-                        Optional.of(Look.DARK),
+                        Optional.of(ColorTheme.DARK),
                         125,
                         Optional.of(false),
-                        Optional.of(new NumberFormat(DecimalMark.COMMA, true)),
+                        Optional.of(new NumberNotation(DecimalMark.COMMA, true)),
                         folder.toString(),
                         false));
         assertThat(kept.folder()).contains(folder);
@@ -147,7 +147,7 @@ class SettingsTest {
 
     /// Without its data, not a word of what was typed or read is in it.
     @Test
-    void aFaultReportHoldsNoDataUnlessAsked() throws IOException, CannotRead {
+    void aFaultReportHoldsNoDataUnlessAsked() throws IOException, UnreadableFile {
         window.settle();
         int table = window.table(0).id();
         int column = window.table(0).columns().get(1).id();

@@ -12,10 +12,10 @@ import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
 import helvo.core.table.Cell;
-import helvo.desktop.keeping.RecentStudies;
-import helvo.files.CannotRead;
+import helvo.desktop.persistence.RecentStudies;
+import helvo.files.UnreadableFile;
 import helvo.files.samples.SampleStudy;
-import helvo.files.study.FilePrint;
+import helvo.files.study.FileFingerprint;
 import helvo.files.study.Journal;
 import helvo.files.study.StoredStudy;
 import helvo.files.study.StudyFile;
@@ -73,7 +73,7 @@ class StudyWindowTest {
     }
 
     @Test
-    void aStudyIsTypedSavedAndGoneBackTo(FxRobot robot) throws CannotRead {
+    void aStudyIsTypedSavedAndGoneBackTo(FxRobot robot) throws UnreadableFile {
         window.settle();
         assertThat(window.text("#study-sign")).isEqualTo("nothing to keep yet");
         type(robot, 0, "5");
@@ -157,7 +157,7 @@ class StudyWindowTest {
     }
 
     @Test
-    void aFileSavedByTwoIsAskedAbout(FxRobot robot) throws IOException, CannotRead {
+    void aFileSavedByTwoIsAskedAbout(FxRobot robot) throws IOException, UnreadableFile {
         type(robot, 0, "1");
         window.saveTo = folder.resolve("shared.helvo");
         keys(robot, KeyCode.CONTROL, KeyCode.S);
@@ -183,12 +183,12 @@ class StudyWindowTest {
     }
 
     @Test
-    void theStartPageOffersWhatWasKeptAndRecentStudies(FxRobot robot) throws IOException, CannotRead {
+    void theStartPageOffersWhatWasKeptAndRecentStudies(FxRobot robot) throws IOException, UnreadableFile {
         History history = History.from(Study.blank());
         try (Journal journal = Journal.begin(folder.resolve("kept"), StoredStudy.of(history))) {
-            journal.add(new Commit.Do(new StudyEdit.Begin(SampleStudy.study()), Instant.now()));
-            journal.add(new Commit.Do(new StudyEdit.Rename("Lot C"), Instant.now()));
-            journal.saved(folder.resolve("c.helvo"), new FilePrint(1, 1), 1);
+            journal.add(new Commit.Append(new StudyEdit.Begin(SampleStudy.study()), Instant.now()));
+            journal.add(new Commit.Append(new StudyEdit.Rename("Lot C"), Instant.now()));
+            journal.saved(folder.resolve("c.helvo"), new FileFingerprint(1, 1), 1);
         }
         Journal.Kept kept = Journal.bringBack(
                         Journal.folders(folder.resolve("kept")).getFirst())
@@ -204,7 +204,7 @@ class StudyWindowTest {
         });
         window.settle();
         assertThat(robot.lookup("“Lot C” with 1 step that is in no file, the last at "
-                                + helvo.desktop.keeping.ClockText.of(kept.last()) + ".")
+                                + helvo.desktop.persistence.ClockText.of(kept.last()) + ".")
                         .tryQuery())
                 .isPresent();
         var expected = new CopyOnWriteArrayList<String>();

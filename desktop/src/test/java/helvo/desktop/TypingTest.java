@@ -8,7 +8,7 @@ import helvo.core.table.Cell;
 import helvo.core.table.Column;
 import helvo.core.table.Heading;
 import helvo.core.table.Role;
-import helvo.desktop.looks.Looks;
+import helvo.desktop.theme.Themes;
 import helvo.desktop.window.MainView;
 import helvo.desktop.workspace.SystemClipboard;
 import helvo.files.study.StudyFile;
@@ -351,7 +351,7 @@ class TypingTest {
     void keysBeforeTheFirstFrameCount(FxRobot robot) {
         robot.interact(() -> {
             var view = new MainView(window.another());
-            Looks.scene(view, 1280, 800);
+            Themes.scene(view, 1280, 800);
             view.begin();
             for (KeyCode key : List.of(KeyCode.DIGIT1, KeyCode.DIGIT8, KeyCode.ENTER, KeyCode.DIGIT7, KeyCode.ENTER)) {
                 String typed = key == KeyCode.ENTER ? "\r" : key.getName();

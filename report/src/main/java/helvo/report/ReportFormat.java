@@ -1,6 +1,15 @@
 package helvo.report;
 
 import helvo.core.Progress;
+import helvo.report.model.Report;
+import helvo.report.model.ReportFiles;
+import helvo.report.office.DocxReport;
+import helvo.report.office.OdtReport;
+import helvo.report.pdf.PdfReport;
+import helvo.report.text.JsonReport;
+import helvo.report.text.LatexReport;
+import helvo.report.text.MarkdownReport;
+import helvo.report.web.HtmlReport;
 import java.io.IOException;
 import java.util.Locale;
 import java.util.Optional;
@@ -51,15 +60,15 @@ public enum ReportFormat {
     /// The report as files; the same report gives the same bytes.
     ///
     /// @param stem of its file's name, with which the names of what lies beside it begin
-    public Written written(Report report, String stem, Progress progress) throws IOException {
+    public ReportFiles written(Report report, String stem, Progress progress) throws IOException {
         return switch (this) {
-            case HTML -> Written.alone(HtmlReport.of(report, progress));
-            case DOCX -> Written.alone(DocxReport.of(report, progress));
-            case ODT -> Written.alone(OdtReport.of(report, progress));
-            case PDF -> Written.alone(PdfReport.of(report, progress));
+            case HTML -> ReportFiles.alone(HtmlReport.of(report, progress));
+            case DOCX -> ReportFiles.alone(DocxReport.of(report, progress));
+            case ODT -> ReportFiles.alone(OdtReport.of(report, progress));
+            case PDF -> ReportFiles.alone(PdfReport.of(report, progress));
             case MARKDOWN -> MarkdownReport.of(report, stem, progress);
             case LATEX -> LatexReport.of(report, stem, progress);
-            case JSON -> Written.alone(JsonReport.of(report));
+            case JSON -> ReportFiles.alone(JsonReport.of(report));
         };
     }
 }

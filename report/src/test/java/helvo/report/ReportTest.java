@@ -5,8 +5,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import helvo.core.Progress;
 import helvo.core.analysis.Analysis;
-import helvo.core.look.Note;
-import helvo.core.number.NumberFormat;
+import helvo.core.number.NumberNotation;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.Edit;
 import helvo.core.study.FigureEdit;
@@ -16,15 +15,21 @@ import helvo.core.study.ReportPlan.Section;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
+import helvo.core.style.Note;
 import helvo.core.table.Cell;
-import helvo.core.table.ReadingChoices;
+import helvo.core.table.ImportOptions;
 import helvo.core.table.Role;
 import helvo.core.table.RowCondition;
 import helvo.core.table.SeriesKey;
 import helvo.core.table.Table;
-import helvo.files.CannotRead;
+import helvo.files.UnreadableFile;
 import helvo.files.samples.SampleStudy;
 import helvo.files.text.TextTable;
+import helvo.report.model.Block;
+import helvo.report.model.Report;
+import helvo.report.model.ReportFiles;
+import helvo.report.model.Span;
+import helvo.report.section.ReportBuilder;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -68,7 +73,7 @@ class ReportTest {
         for (Edit edit : edits) {
             history = history.with(edit, AT);
         }
-        return Composition.of(history, Analysis.of(history.study(), Analysis.EMPTY, Progress.none()));
+        return ReportBuilder.of(history, Analysis.of(history.study(), Analysis.EMPTY, Progress.none()));
     }
 
     private static Report sample(Edit... edits) {
@@ -84,8 +89,8 @@ class ReportTest {
                         .collect(Collectors.toSet())));
     }
 
-    private static Study study(String csv) throws CannotRead {
-        Table table = TextTable.read(csv.getBytes(StandardCharsets.UTF_8), "t.csv", ReadingChoices.NONE)
+    private static Study study(String csv) throws UnreadableFile {
+        Table table = TextTable.read(csv.getBytes(StandardCharsets.UTF_8), "t.csv", ImportOptions.NONE)
                 .table();
         return StudyEdit.AddTable.to(Study.EMPTY, table).apply(Study.EMPTY);
     }
@@ -158,7 +163,7 @@ class ReportTest {
                     .forEach(row -> row.forEach(cell -> shown.add(cell.asString())))));
             for (JsonNode fit : figure.path("numbers").path("fits")) {
                 for (JsonNode coefficient : fit.path("coefficients")) {
-                    String expected = NumberFormat.POINT.withUncertainty(
+                    String expected = NumberNotation.POINT.withUncertainty(
                             coefficient.path("value").asDouble(),
                             OptionalDouble.of(coefficient.path("standardError").asDouble()));
                     assertThat(shown)
@@ -167,13 +172,13 @@ class ReportTest {
                     compared++;
                 }
                 assertThat(shown)
-                        .contains(NumberFormat.POINT.share(fit.path("r2").asDouble()));
+                        .contains(NumberNotation.POINT.share(fit.path("r2").asDouble()));
                 assertThat(shown).contains(fit.path("rows").path("used").asString());
                 JsonNode bounds = fit.path("bounds");
                 if (!bounds.path("slope").isMissingNode()
                         && !bounds.path("slope").isNull()) {
                     assertThat(shown)
-                            .contains(NumberFormat.POINT.withUncertainty(
+                            .contains(NumberNotation.POINT.withUncertainty(
                                     bounds.path("slope").asDouble(),
                                     OptionalDouble.of(
                                             bounds.path("slopeHalfRange").asDouble())));
@@ -190,7 +195,7 @@ class ReportTest {
     }
 
     @Test
-    void saysWhatWasDoneToTheData() throws CannotRead {
+    void saysWhatWasDoneToTheData() throws UnreadableFile {
         String done = all(sample(only(STRETCH, Section.DATA)));
         assertThat(done)
                 .contains(
@@ -204,7 +209,7 @@ class ReportTest {
                 new TableEdit.SetCell(1, 2, 0, "1.4"),
                 new TableEdit.SetCell(1, 2, 4, "5.0"),
                 new ColumnEdit.Derive(1, new helvo.core.table.Heading("Load²", "N²"), "{1}^2", Role.NONE, false),
-                new FigureEdit.UseOnly(1, List.of(new RowCondition.Is(3, new Cell.Text("a")))));
+                new FigureEdit.SetConditions(1, List.of(new RowCondition.Is(3, new Cell.Text("a")))));
         assertThat(all(changed))
                 .contains(
                         "The table “t” was read from t.csv",
@@ -404,7 +409,7 @@ class ReportTest {
 
     /// Names of columns and tables are text, also within an equation, and none turns the text around it.
     @Test
-    void namesBecomeNeitherLinksNorPicturesNorTurnTheText() throws IOException, CannotRead {
+    void namesBecomeNeitherLinksNorPicturesNorTurnTheText() throws IOException, UnreadableFile {
         String name = "![i](http://evil.example/x.png) [l](javascript:alert(3)) <a href=x> \u202edekcirt";
         Study study = study("\"x " + name + "\",\"y " + name + "\"\n1,2\n2,4.1\n3,5.9\n4,8.2\n");
         Report report = report(study, new StudyEdit.RenameTable(1, name), new StudyEdit.Rename(name));
@@ -457,7 +462,7 @@ class ReportTest {
                 only(STRETCH, Section.SUMMARY, Section.FIGURE, Section.RESULTS, Section.READINGS),
                 new FigureEdit.PutNote(
                         STRETCH, new Note.ReadingMarker(1, SeriesKey.group(3, "dry"), false, 22, false)));
-        Written markdown = ReportFormat.MARKDOWN.written(report, "cords (wet)", Progress.none());
+        ReportFiles markdown = ReportFormat.MARKDOWN.written(report, "cords (wet)", Progress.none());
         assertThat(markdown.companions()).containsOnlyKeys("cords (wet)-figure-1.svg");
         assertThat(new String(markdown.file(), StandardCharsets.UTF_8))
                 .contains(
@@ -465,7 +470,7 @@ class ReportTest {
                         "| dry | 10 | 0.202 ± 0.052 | 0.2064 ± 0.0017 |",
                         "$\\text{Stretch} = 0.2064 \\cdot \\text{Load} + 0.202$",
                         "| dry | 22 | x |");
-        Written latex = ReportFormat.LATEX.written(report, "cords", Progress.none());
+        ReportFiles latex = ReportFormat.LATEX.written(report, "cords", Progress.none());
         assertThat(latex.companions()).containsOnlyKeys("cords-figure-1.pdf");
         assertThat(new String(latex.file(), StandardCharsets.UTF_8))
                 .contains(
@@ -478,7 +483,7 @@ class ReportTest {
     /// Names of any script and any sign end up as text, in every form, and never as markup.
     @ParameterizedTest
     @EnumSource(ReportFormat.class)
-    void namesThatLookLikeMarkupStayText(ReportFormat format) throws IOException, CannotRead {
+    void namesThatLookLikeMarkupStayText(ReportFormat format) throws IOException, UnreadableFile {
         String evil = "</title><script>alert(1)</script> & \\input{x} $a$ | ]]> “q” קיבולת 研究 \u0001\ud800";
         Report report = report(
                 study("Load <b>,Stretch & | \\end{x}\n1,2\n2,3\n3,5\n4,6\n"),
@@ -523,7 +528,7 @@ class ReportTest {
 
     @ParameterizedTest
     @EnumSource(ReportFormat.class)
-    void muchOrNothingGivesASoundDocument(ReportFormat format) throws IOException, CannotRead {
+    void muchOrNothingGivesASoundDocument(ReportFormat format) throws IOException, UnreadableFile {
         var many = new StringBuilder("Lot,x,y\n");
         for (int lot = 0; lot < 200; lot++) {
             for (int i = 0; i < 5; i++) {
@@ -565,7 +570,7 @@ class ReportTest {
     }
 
     @Test
-    void coefficientsOfLongPolynomialsStandBelowOneAnother() throws CannotRead {
+    void coefficientsOfLongPolynomialsStandBelowOneAnother() throws UnreadableFile {
         Study study = study("x,y\n"
                 + IntStream.range(0, 20)
                         .mapToObj(i -> i + "," + Math.pow(i - 9.5, 5) + "\n")

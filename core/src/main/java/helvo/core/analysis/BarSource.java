@@ -1,6 +1,6 @@
 package helvo.core.analysis;
 
-import helvo.core.fit.ErrorBars;
+import helvo.core.points.ErrorBars;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.Edit;
 import helvo.core.study.TableEdit;
@@ -8,7 +8,7 @@ import helvo.core.table.BarMeaning;
 import helvo.core.table.Cells;
 import helvo.core.table.Column;
 import helvo.core.table.Table;
-import helvo.core.table.UniformBars;
+import helvo.core.table.UniformBarLength;
 import java.util.Optional;
 
 /// Where the bars of an x or y come from: a column of half lengths, two columns (up and down), or one length or
@@ -20,7 +20,7 @@ import java.util.Optional;
 /// @param own     where no column gives any
 /// @param meaning what the length says
 public record BarSource(
-        Coordinate of, Optional<Column> up, Optional<Column> down, Optional<UniformBars> own, BarMeaning meaning) {
+        Coordinate of, Optional<Column> up, Optional<Column> down, Optional<UniformBarLength> own, BarMeaning meaning) {
     public static BarSource of(Table table, Coordinate coordinate) {
         Column column = coordinate.column();
         Optional<Column> up = table.barOf(column);
@@ -57,7 +57,7 @@ public record BarSource(
         return any ? new ErrorBars(below, above) : ErrorBars.NONE;
     }
 
-    private double[] each(double[] values, UniformBars bars) {
+    private double[] each(double[] values, UniformBarLength bars) {
         double[] lengths = new double[values.length];
         for (int i = 0; i < values.length; i++) {
             lengths[i] = fitting(bars.at(values[i]));
@@ -99,7 +99,7 @@ public record BarSource(
         return own.map(bars -> new ColumnEdit.SetOwnBars(
                         table.id(),
                         of.column().id(),
-                        new UniformBars(
+                        new UniformBarLength(
                                 Double.parseDouble(rounded(bars.percent() ? 100 * length / Math.abs(value) : length)),
                                 bars.percent())))
                 .map(Edit.class::cast);

@@ -2,7 +2,7 @@ package helvo.core.analysis;
 
 import helvo.core.table.Cells;
 import helvo.core.table.Column;
-import helvo.core.table.Format;
+import helvo.core.table.ColumnFormat;
 import helvo.core.table.Kind;
 import java.util.Optional;
 
@@ -17,7 +17,7 @@ public record Coordinate(Column column, Optional<TimeAxis> time) {
     static Coordinate of(Column column, double origin) {
         return new Coordinate(
                 column,
-                column.kind() == Kind.DATE && column.format() instanceof Format.Dates(var _, var _, var per)
+                column.kind() == Kind.DATE && column.format() instanceof ColumnFormat.Dates(var _, var _, var per)
                         ? Optional.of(new TimeAxis(origin, per))
                         : Optional.empty());
     }

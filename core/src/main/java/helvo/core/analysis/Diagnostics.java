@@ -1,19 +1,19 @@
 package helvo.core.analysis;
 
-import helvo.core.Beside;
+import helvo.core.ForkedTask;
 import helvo.core.Progress;
-import helvo.core.bounds.Bounds;
-import helvo.core.bounds.Minimax;
-import helvo.core.bounds.Passing;
+import helvo.core.bounds.BarCoverage;
+import helvo.core.bounds.ErrorBarLines;
+import helvo.core.bounds.MinimaxPolynomial;
 import helvo.core.check.Check;
-import helvo.core.check.Judgement;
+import helvo.core.check.ResidualDiagnosis;
 import helvo.core.fit.Correlation;
 import helvo.core.fit.Curve;
 import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
-import helvo.core.fit.Points;
 import helvo.core.fit.Residuals;
 import helvo.core.fit.TheilSen;
+import helvo.core.points.Points;
 import java.util.Optional;
 import java.util.OptionalDouble;
 
@@ -28,27 +28,27 @@ import java.util.OptionalDouble;
 /// @param minimax the least that the bars of any polynomial of the curve's degree would need; empty for other
 ///     shapes
 public record Diagnostics(
-        Optional<Bounds> bounds,
-        Judgement judgement,
-        Optional<Passing> passing,
+        Optional<ErrorBarLines> bounds,
+        ResidualDiagnosis judgement,
+        Optional<BarCoverage> passing,
         OptionalDouble spearmanRho,
         Optional<TheilSen> theilSen,
         Optional<Fit> withSetAside,
-        Optional<Minimax> minimax) {
+        Optional<MinimaxPolynomial> minimax) {
     /// @param setAside the points with those that were set aside; empty where none was
     static Diagnostics of(
             Points points,
             Optional<Points> setAside,
-            Optional<Bounds> known,
+            Optional<ErrorBarLines> known,
             Optional<Residuals> residuals,
             Progress progress) {
-        Beside<OptionalDouble> spearman = Beside.of(points.size(), () -> Correlation.spearmanRho(points));
-        Optional<Bounds> bounds = known.or(() -> Bounds.of(points, progress.part(0, 0.5)));
-        Judgement judgement =
-                residuals.map(left -> Judgement.of(left, progress)).orElse(Judgement.NONE);
-        Optional<Passing> passing = residuals
+        ForkedTask<OptionalDouble> spearman = ForkedTask.of(points.size(), () -> Correlation.spearmanRho(points));
+        Optional<ErrorBarLines> bounds = known.or(() -> ErrorBarLines.of(points, progress.part(0, 0.5)));
+        ResidualDiagnosis judgement =
+                residuals.map(left -> ResidualDiagnosis.of(left, progress)).orElse(ResidualDiagnosis.NONE);
+        Optional<BarCoverage> passing = residuals
                 .filter(left -> left.fit().curve().fittedOn() == Curve.FittedOn.Y)
-                .flatMap(left -> Passing.of(left.fit(), left.points(), progress.part(0.5, 0.7)));
+                .flatMap(left -> BarCoverage.of(left.fit(), left.points(), progress.part(0.5, 0.7)));
         Optional<Curve> polynomial = residuals.map(left -> left.fit().curve()).filter(curve -> curve.degree() > 1);
         boolean odd = judgement.speaking().stream().anyMatch(check -> check.kind() == Check.Kind.ODD_POINT);
         Optional<TheilSen> opinion = residuals
@@ -67,6 +67,6 @@ public record Diagnostics(
                 spearman.outcome(),
                 opinion,
                 before,
-                polynomial.flatMap(curve -> Minimax.of(points, curve.degree(), progress.part(0.7, 1))));
+                polynomial.flatMap(curve -> MinimaxPolynomial.of(points, curve.degree(), progress.part(0.7, 1))));
     }
 }

@@ -1,17 +1,17 @@
 package helvo.core.analysis;
 
 import helvo.core.Progress;
-import helvo.core.compare.Comparison;
+import helvo.core.compare.GroupComparison;
 import helvo.core.fit.Curve;
 import helvo.core.fit.FitOutcome;
-import helvo.core.fit.Points;
-import helvo.core.look.Note;
-import helvo.core.number.NumberFormat;
+import helvo.core.number.NumberNotation;
+import helvo.core.points.Points;
+import helvo.core.quality.AmbiguousColumn;
 import helvo.core.study.Edit;
 import helvo.core.study.Figure;
 import helvo.core.study.FigureEdit;
+import helvo.core.style.Note;
 import helvo.core.table.Column;
-import helvo.core.table.ColumnQuestion;
 import helvo.core.table.Role;
 import helvo.core.table.RowCondition;
 import helvo.core.table.SeriesKey;
@@ -36,10 +36,10 @@ public record FigureAnalysis(
         Figure figure,
         Table table,
         List<SeriesAnalysis> series,
-        List<Comparison> comparisons,
-        NumberFormat numbers,
+        List<GroupComparison> comparisons,
+        NumberNotation numbers,
         List<FoundReading> readings,
-        List<Crossing> crossings)
+        List<CurveIntersection> crossings)
         implements FigureAnalysisBuilder.With {
     /// The same with another figure over the same table, whose curves and rows are the same.
     public FigureAnalysis with(Figure other) {
@@ -49,7 +49,7 @@ public record FigureAnalysis(
     /// What to do first, when the figure has nothing to show.
     public Optional<String> missing() {
         if (table.first(Role.X).isEmpty()) {
-            if (!ColumnQuestion.in(table).isEmpty()) {
+            if (!AmbiguousColumn.in(table).isEmpty()) {
                 return Optional.of(
                         "Nothing is plotted yet: a column can be read in several ways. Choose one under “Needs a "
                                 + "look”.");
@@ -142,7 +142,7 @@ public record FigureAnalysis(
     public List<Edit> measuring(Column column, boolean onRight) {
         return series.stream()
                 .filter(each -> each.key().yColumn() == column.id())
-                .<Edit>map(each -> new FigureEdit.SetSeriesLook(
+                .<Edit>map(each -> new FigureEdit.SetSeriesStyle(
                         figure.id(),
                         each.key(),
                         figure.look().series(each.key()).withRight(Optional.of(onRight))))
@@ -166,7 +166,7 @@ public record FigureAnalysis(
     }
 
     static FigureAnalysis of(
-            Figure figure, Table table, NumberFormat numbers, Optional<FigureAnalysis> previous, Progress progress) {
+            Figure figure, Table table, NumberNotation numbers, Optional<FigureAnalysis> previous, Progress progress) {
         var source = SeriesPoints.Source.of(table, figure);
         boolean samePoints = previous.isPresent()
                 && SeriesPoints.Source.of(previous.get().table, previous.get().figure)
@@ -241,7 +241,7 @@ public record FigureAnalysis(
                 comparisons.isEmpty() ? compared(progress) : comparisons,
                 numbers,
                 read(all, progress),
-                Crossing.of(all));
+                CurveIntersection.of(all));
     }
 
     /// What was read before off the same curve is not read again.
@@ -264,15 +264,15 @@ public record FigureAnalysis(
         return List.copyOf(found);
     }
 
-    private List<Comparison> compared(Progress progress) {
-        var found = new ArrayList<Comparison>();
+    private List<GroupComparison> compared(Progress progress) {
+        var found = new ArrayList<GroupComparison>();
         for (Column y : table.all(Role.Y)) {
-            List<Comparison.Named> groups = series.stream()
+            List<GroupComparison.Named> groups = series.stream()
                     .filter(each -> each.key().yColumn() == y.id() && each.key().hasOwnPoints())
-                    .map(each -> new Comparison.Named(each.label(), each.points()))
+                    .map(each -> new GroupComparison.Named(each.label(), each.points()))
                     .toList();
             if (groups.size() > 1) {
-                Comparison.of(groups, progress).ifPresent(found::add);
+                GroupComparison.of(groups, progress).ifPresent(found::add);
             }
         }
         return List.copyOf(found);

@@ -1,10 +1,10 @@
 package helvo.core.analysis;
 
 import helvo.core.fit.Fit;
-import helvo.core.look.Note;
-import helvo.core.reading.Reading;
-import helvo.core.reading.Solution;
+import helvo.core.prediction.InverseReading;
+import helvo.core.prediction.Reading;
 import helvo.core.study.Figure;
+import helvo.core.style.Note;
 import java.util.List;
 import java.util.Optional;
 
@@ -13,11 +13,14 @@ import java.util.Optional;
 /// @param fit  the curve that was read
 /// @param at   y at an x; empty where the curve has no value there, or x at a y was asked for
 /// @param when every x at a y
-public record FoundReading(Note.ReadingMarker note, Fit fit, Optional<Reading> at, List<Solution> when) {
+public record FoundReading(Note.ReadingMarker note, Fit fit, Optional<Reading> at, List<InverseReading> when) {
     static FoundReading of(Note.ReadingMarker note, SeriesAnalysis series, Fit fit) {
         return note.fromY()
                 ? new FoundReading(
-                        note, fit, Optional.empty(), Solution.at(fit, series.points(), note.at(), note.measured()))
+                        note,
+                        fit,
+                        Optional.empty(),
+                        InverseReading.at(fit, series.points(), note.at(), note.measured()))
                 : new FoundReading(note, fit, Reading.at(fit, series.points(), note.at()), List.of());
     }
 

@@ -3,7 +3,7 @@ package helvo.core.analysis;
 import helvo.core.Progress;
 import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
-import helvo.core.fit.Points;
+import helvo.core.points.Points;
 import helvo.core.table.Column;
 import helvo.core.table.RowCondition;
 import java.util.Arrays;

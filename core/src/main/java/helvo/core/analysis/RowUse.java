@@ -1,7 +1,7 @@
 package helvo.core.analysis;
 
-import helvo.core.fit.Points;
 import helvo.core.number.MissingText;
+import helvo.core.points.Points;
 import helvo.core.table.Cell;
 import helvo.core.table.Column;
 import helvo.core.table.Derivation;

@@ -1,9 +1,9 @@
 package helvo.core.analysis;
 
-import helvo.core.Beside;
+import helvo.core.ForkedTask;
 import helvo.core.Progress;
-import helvo.core.bounds.Bounds;
-import helvo.core.check.Judgement;
+import helvo.core.bounds.ErrorBarLines;
+import helvo.core.check.ResidualDiagnosis;
 import helvo.core.fit.Correlation;
 import helvo.core.fit.Curve;
 import helvo.core.fit.Curves;
@@ -11,9 +11,9 @@ import helvo.core.fit.EvidenceWeights;
 import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
 import helvo.core.fit.Line;
-import helvo.core.fit.Points;
 import helvo.core.fit.PrintedEquation;
 import helvo.core.fit.Residuals;
+import helvo.core.points.Points;
 import helvo.core.table.SeriesKey;
 import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.ArrayList;
@@ -200,7 +200,7 @@ public record SeriesAnalysis(
         Optional<PrintedEquation> printed = Optional.empty();
         Optional<Residuals> left = Optional.empty();
         if (outcome instanceof FitOutcome.Fitted(Fit fit)) {
-            Beside<PrintedEquation> equation = Beside.of(points.size(), () -> PrintedEquation.of(fit, points));
+            ForkedTask<PrintedEquation> equation = ForkedTask.of(points.size(), () -> PrintedEquation.of(fit, points));
             left = Optional.of(Residuals.of(fit, fit.used(points), progress.part(0.5, 0.8)));
             printed = Optional.of(equation.outcome());
         }
@@ -232,7 +232,7 @@ public record SeriesAnalysis(
         return diagnostics.isPresent() ? this : diagnosing(Optional.empty(), progress);
     }
 
-    private SeriesAnalysis diagnosing(Optional<Bounds> known, Progress progress) {
+    private SeriesAnalysis diagnosing(Optional<ErrorBarLines> known, Progress progress) {
         return withDiagnostics(Optional.of(Diagnostics.of(
                 points,
                 points.size() > MANY ? Optional.empty() : rows.withSetAside(points),
@@ -241,12 +241,12 @@ public record SeriesAnalysis(
                 progress)));
     }
 
-    public Optional<Bounds> bounds() {
+    public Optional<ErrorBarLines> bounds() {
         return diagnostics.flatMap(Diagnostics::bounds);
     }
 
     /// What the residuals say against the curve; nothing while that is not known yet.
-    public Judgement judgement() {
-        return diagnostics.map(Diagnostics::judgement).orElse(Judgement.NONE);
+    public ResidualDiagnosis judgement() {
+        return diagnostics.map(Diagnostics::judgement).orElse(ResidualDiagnosis.NONE);
     }
 }

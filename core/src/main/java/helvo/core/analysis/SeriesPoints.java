@@ -1,18 +1,18 @@
 package helvo.core.analysis;
 
+import helvo.core.IntList;
 import helvo.core.Progress;
-import helvo.core.Range;
-import helvo.core.fit.Points;
-import helvo.core.fit.Weighting;
+import helvo.core.numeric.Range;
+import helvo.core.points.Points;
+import helvo.core.points.Weighting;
 import helvo.core.study.Figure;
 import helvo.core.study.Layer;
 import helvo.core.table.Cells;
 import helvo.core.table.Column;
+import helvo.core.table.ExcludedRows;
 import helvo.core.table.Role;
 import helvo.core.table.RowCondition;
-import helvo.core.table.RowList;
 import helvo.core.table.SeriesKey;
-import helvo.core.table.SetAside;
 import helvo.core.table.Table;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -35,7 +35,7 @@ record SeriesPoints(SeriesKey key, String label, int slot, Points points, RowUse
     /// What the points were taken from. Two that are `same` give the same points.
     record Source(
             List<Column> columns,
-            SetAside setAside,
+            ExcludedRows setAside,
             List<RowCondition> only,
             List<Figure.FurtherCurve> further,
             boolean pooled,
@@ -220,8 +220,8 @@ record SeriesPoints(SeriesKey key, String label, int slot, Points points, RowUse
         private double[] x;
         private double[] y;
         private int[] rows;
-        private final RowList setAside = new RowList();
-        private final RowList unusable = new RowList();
+        private final IntList setAside = new IntList();
+        private final IntList unusable = new IntList();
 
         /// @param likely how many rows are likely to be used
         Collector(int likely) {

@@ -1,14 +1,14 @@
 package helvo.core.analysis;
 
 import helvo.core.number.DateText;
-import helvo.core.table.TimeUnit;
+import helvo.core.table.CalendarUnit;
 
 /// How dates become numbers to fit: time since an origin, in a unit.
 ///
 /// @param origin midnight of the first day, in seconds since 1970
 /// @param per    what a slope is counted by
-public record TimeAxis(double origin, TimeUnit per) {
-    static final double DAY = TimeUnit.DAY.seconds();
+public record TimeAxis(double origin, CalendarUnit per) {
+    static final double DAY = CalendarUnit.DAY.seconds();
     /// What is known to better than this is told to the minute, to the second.
     private static final double MINUTES_BELOW = 10 * DAY;
     private static final double SECONDS_BELOW = 600;

@@ -1,8 +1,8 @@
 package helvo.core.bounds;
 
-import helvo.core.fit.ErrorBars;
-import helvo.core.fit.Points;
-import helvo.core.number.RisingOrder;
+import helvo.core.numeric.RadixSort;
+import helvo.core.points.ErrorBars;
+import helvo.core.points.Points;
 import java.util.Arrays;
 import java.util.stream.IntStream;
 import org.apache.commons.numbers.core.DD;
@@ -122,7 +122,7 @@ record BarBoxes(
 
     /// The places of numbers that are sums of two doubles in rising order.
     static int[] orderBy(double[] high, double[] low) {
-        int[] order = RisingOrder.of(high);
+        int[] order = RadixSort.of(high);
         for (int i = 1; i < order.length; i++) {
             int moved = order[i];
             int k = i;

@@ -11,7 +11,7 @@ final class EndsMethod {
 
     private EndsMethod() {}
 
-    static Optional<Bounds.Ends> of(BarBoxes boxes) {
+    static Optional<ErrorBarLines.Ends> of(BarBoxes boxes) {
         int first = 0;
         int last = 0;
         for (int i = 1; i < boxes.size(); i++) {
@@ -27,9 +27,9 @@ final class EndsMethod {
         int[] rows = {boxes.row(first), boxes.row(last)};
         DD upIntercept = boxes.bottom(first).subtract(up.multiply(boxes.x()[first]));
         DD flatIntercept = boxes.top(first).subtract(flat.multiply(boxes.x()[first]));
-        return Optional.of(new Bounds.Ends(
-                new Bounds.Limit(up.hi(), upIntercept.hi(), rows),
-                new Bounds.Limit(flat.hi(), flatIntercept.hi(), rows),
+        return Optional.of(new ErrorBarLines.Ends(
+                new ErrorBarLines.Limit(up.hi(), upIntercept.hi(), rows),
+                new ErrorBarLines.Limit(flat.hi(), flatIntercept.hi(), rows),
                 missed(boxes, up, upIntercept),
                 missed(boxes, flat, flatIntercept)));
     }

@@ -16,7 +16,7 @@ public record ExpectedMisses(double mean, boolean tooMany, boolean tooFew) {
     private static final double SIGNIFICANT = 0.05;
 
     /// @param meaning of the bars; of a half range none is missed
-    public static ExpectedMisses of(Quality quality, BarMeaning meaning, Passing found) {
+    public static ExpectedMisses of(Quality quality, BarMeaning meaning, BarCoverage found) {
         double shrunk = Math.sqrt((double) quality.degreesOfFreedom() / quality.points());
         double half = 1 / meaning.standardDeviation() / shrunk;
         double chance = 2 * NormalDistribution.of(0, 1).survivalProbability(half);

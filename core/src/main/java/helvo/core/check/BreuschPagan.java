@@ -1,8 +1,8 @@
 package helvo.core.check;
 
-import helvo.core.Blocks;
+import helvo.core.BlockParallel;
 import helvo.core.Progress;
-import helvo.core.Range;
+import helvo.core.numeric.Range;
 import java.util.Optional;
 import org.apache.commons.statistics.distribution.ChiSquaredDistribution;
 
@@ -16,7 +16,7 @@ record BreuschPagan(double statistic, double p, double growth) {
     private static final int FEWEST = 5;
     private static final double MOST_GROWTH = 10;
 
-    static Optional<BreuschPagan> of(Scatter scatter) {
+    static Optional<BreuschPagan> of(OrthogonalResiduals scatter) {
         double[] x = scatter.x();
         int n = scatter.size();
         double mean = scatter.squares() / n;
@@ -26,7 +26,7 @@ record BreuschPagan(double statistic, double p, double growth) {
         Range all = Range.of(x);
         double span = all.high() - all.low();
         double meanX = all.middle()
-                + Blocks.sum(n, (from, to) -> {
+                + BlockParallel.sum(n, (from, to) -> {
                             double sum = 0;
                             for (int k = from; k < to; k++) {
                                 sum += x[k] - all.middle();
@@ -34,7 +34,7 @@ record BreuschPagan(double statistic, double p, double growth) {
                             return sum;
                         })
                         / n;
-        double[] sums = Blocks.joined(
+        double[] sums = BlockParallel.joined(
                 n,
                 Progress.none(),
                 (from, to) -> {

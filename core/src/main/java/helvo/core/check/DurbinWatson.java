@@ -20,7 +20,7 @@ record DurbinWatson(double statistic, double p) {
     /// @param directions in which the fit has left none, asked for where they are not too many
     static Optional<DurbinWatson> of(double[] e, int p, Supplier<double[][]> directions) {
         int n = e.length;
-        double squares = Scatter.dot(e, e);
+        double squares = OrthogonalResiduals.dot(e, e);
         if (n < p + 2 || n < 4 || !(squares > 0)) {
             return Optional.empty();
         }
@@ -45,13 +45,13 @@ record DurbinWatson(double statistic, double p) {
         double[][] applied = new double[p][];
         for (int c = 0; c < p; c++) {
             applied[c] = secondDifferences(q[c]);
-            trace += Scatter.dot(q[c], applied[c]);
-            traceOfSquares += Scatter.dot(applied[c], applied[c]);
+            trace += OrthogonalResiduals.dot(q[c], applied[c]);
+            traceOfSquares += OrthogonalResiduals.dot(applied[c], applied[c]);
         }
         double square = 0;
         for (int a = 0; a < p; a++) {
             for (int b = 0; b < p; b++) {
-                double each = Scatter.dot(q[a], applied[b]);
+                double each = OrthogonalResiduals.dot(q[a], applied[b]);
                 square += each * each;
             }
         }

@@ -1,6 +1,6 @@
 package helvo.core.check;
 
-import helvo.core.Blocks;
+import helvo.core.BlockParallel;
 import java.util.Arrays;
 import java.util.Optional;
 import org.apache.commons.statistics.distribution.NormalDistribution;
@@ -99,7 +99,7 @@ record NormalityTest(Check.Kind kind, double statistic, double p) {
 
     private static NormalityTest andersonDarling(double[] sorted) {
         int n = sorted.length;
-        double mean = Blocks.sum(n, (from, to) -> {
+        double mean = BlockParallel.sum(n, (from, to) -> {
                     double some = 0;
                     double lost = 0;
                     for (int i = from; i < to; i++) {
@@ -111,7 +111,7 @@ record NormalityTest(Check.Kind kind, double statistic, double p) {
                     return some;
                 })
                 / n;
-        double squares = Blocks.sum(n, (from, to) -> {
+        double squares = BlockParallel.sum(n, (from, to) -> {
             double some = 0;
             for (int i = from; i < to; i++) {
                 some += (sorted[i] - mean) * (sorted[i] - mean);
@@ -119,7 +119,7 @@ record NormalityTest(Check.Kind kind, double statistic, double p) {
             return some;
         });
         double deviation = Math.sqrt(squares / (n - 1));
-        double sum = Blocks.sum(n, (from, to) -> {
+        double sum = BlockParallel.sum(n, (from, to) -> {
             double some = 0;
             for (int i = from; i < to; i++) {
                 double z = (sorted[i] - mean) / deviation;

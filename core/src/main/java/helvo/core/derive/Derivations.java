@@ -6,8 +6,8 @@ import helvo.core.table.BarMeaning;
 import helvo.core.table.Cell;
 import helvo.core.table.Cells;
 import helvo.core.table.Column;
+import helvo.core.table.ColumnFormat;
 import helvo.core.table.Derivation;
-import helvo.core.table.Format;
 import helvo.core.table.Heading;
 import helvo.core.table.Kind;
 import helvo.core.table.Role;
@@ -21,7 +21,7 @@ import java.util.Set;
 /// Keeps derived columns in step with the columns that they follow.
 public final class Derivations {
     /// Digits that a computed number is shown with.
-    private static final Format SIX_DIGITS = new Format.Significant(6);
+    private static final ColumnFormat SIX_DIGITS = new ColumnFormat.Significant(6);
 
     private Derivations() {}
 
@@ -69,7 +69,7 @@ public final class Derivations {
         Optional<RowCell> cells =
                 switch (column.derivation().orElseThrow()) {
                     case Derivation.Formula kept -> Formula.of(kept, table).map(formula -> result(formula, table));
-                    case Derivation.Carried carried -> carried(column, carried, table);
+                    case Derivation.PropagatedUncertainty carried -> carried(column, carried, table);
                     case Derivation.Membership(int of, String name, List<Cell> values, String others) -> {
                         Cells source = table.column(of).cells();
                         Set<Cell> set = Set.copyOf(values);
@@ -77,7 +77,7 @@ public final class Derivations {
                                 ? Cell.EMPTY
                                 : new Cell.Text(set.contains(source.cell(row)) ? name : others));
                     }
-                    case Derivation.Group _, Derivation.Statistic _, Derivation.Turned _ -> Optional.empty();
+                    case Derivation.Group _, Derivation.GroupStatistic _, Derivation.Reshaped _ -> Optional.empty();
                 };
         if (cells.isEmpty()) {
             return column.cells();
@@ -147,7 +147,7 @@ public final class Derivations {
     }
 
     /// √Σ(∂f/∂xᵢ · uᵢ)² (JCGM 100:2008, eq. 10), with each bar taken as what it means.
-    private static Optional<RowCell> carried(Column column, Derivation.Carried carried, Table table) {
+    private static Optional<RowCell> carried(Column column, Derivation.PropagatedUncertainty carried, Table table) {
         if (!(table.column(carried.of()).derivation().orElse(null) instanceof Derivation.Formula kept)) {
             return Optional.empty();
         }
@@ -235,7 +235,7 @@ public final class Derivations {
                             barRole,
                             SIX_DIGITS,
                             meaning,
-                            Optional.of(new Derivation.Carried(id, bars)),
+                            Optional.of(new Derivation.PropagatedUncertainty(id, bars)),
                             Cells.NONE));
         }
         return table.with(columns);
@@ -255,6 +255,6 @@ public final class Derivations {
     }
 
     private static boolean isBar(Column column) {
-        return column.role().isBar() || column.derivation().orElse(null) instanceof Derivation.Carried;
+        return column.role().isBar() || column.derivation().orElse(null) instanceof Derivation.PropagatedUncertainty;
     }
 }

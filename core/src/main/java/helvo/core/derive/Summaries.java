@@ -1,18 +1,18 @@
 package helvo.core.derive;
 
+import helvo.core.IntList;
 import helvo.core.table.BarMeaning;
 import helvo.core.table.Cell;
 import helvo.core.table.Cells;
 import helvo.core.table.Column;
+import helvo.core.table.ColumnFormat;
 import helvo.core.table.Decision;
 import helvo.core.table.Derivation;
-import helvo.core.table.Format;
+import helvo.core.table.DerivedTable;
+import helvo.core.table.ExcludedRows;
 import helvo.core.table.Kind;
 import helvo.core.table.Role;
-import helvo.core.table.RowList;
-import helvo.core.table.SetAside;
-import helvo.core.table.Statistics;
-import helvo.core.table.Summary;
+import helvo.core.table.Statistic;
 import helvo.core.table.Table;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -34,7 +34,7 @@ public final class Summaries {
     /// @param of         columns of the source to summarise
     /// @param statistics of each of them
     public static Table of(
-            int id, String name, Table source, List<Integer> by, List<Integer> of, List<Statistics> statistics) {
+            int id, String name, Table source, List<Integer> by, List<Integer> of, List<Statistic> statistics) {
         var columns = new ArrayList<Column>();
         for (int group : by) {
             Column column = source.column(group);
@@ -52,10 +52,10 @@ public final class Summaries {
         }
         for (int value : of) {
             boolean hasMiddle = false;
-            for (Statistics statistic : statistics) {
+            for (Statistic statistic : statistics) {
                 Role role = statistic.isSpread()
                         ? columns.getLast().role() == Role.Y ? Role.Y_BAR : Role.NONE
-                        : value == of.getFirst() && !hasMiddle && statistic != Statistics.COUNT ? Role.Y : Role.NONE;
+                        : value == of.getFirst() && !hasMiddle && statistic != Statistic.COUNT ? Role.Y : Role.NONE;
                 hasMiddle |= role == Role.Y;
                 columns.add(column(columns.size() + 1, source.column(value), statistic, role));
             }
@@ -66,19 +66,19 @@ public final class Summaries {
                 source.mark(),
                 Optional.empty(),
                 columns,
-                SetAside.NONE,
+                ExcludedRows.NONE,
                 List.of(),
-                Optional.of(new Summary(source.id(), by, Summary.Form.GROUPS)),
+                Optional.of(new DerivedTable(source.id(), by, DerivedTable.Form.GROUPS)),
                 false,
                 Optional.empty());
         return refreshed(empty, source);
     }
 
-    private static Column column(int id, Column of, Statistics statistic, Role role) {
+    private static Column column(int id, Column of, Statistic statistic, Role role) {
         BarMeaning meaning = statistic.isSpread() ? statistic.barMeaning() : of.barMeaning();
-        Format format = statistic == Statistics.COUNT
-                ? new Format.AsWritten(0)
-                : new Format.Significant(statistic.isSpread() ? 3 : 6);
+        ColumnFormat format = statistic == Statistic.COUNT
+                ? new ColumnFormat.AsWritten(0)
+                : new ColumnFormat.Significant(statistic.isSpread() ? 3 : 6);
         return new Column(
                 id,
                 statistic.heading(of.heading()),
@@ -86,29 +86,29 @@ public final class Summaries {
                 role,
                 format,
                 meaning,
-                Optional.of(new Derivation.Statistic(statistic, of.id())),
+                Optional.of(new Derivation.GroupStatistic(statistic, of.id())),
                 Cells.NONE);
     }
 
     /// The summary computed again of its source; rows set aside stay so by their group. Columns of a source column
     /// that is gone keep their values and follow no more.
     public static Table refreshed(Table summary, Table source) {
-        if (summary.summary().orElseThrow().form() != Summary.Form.GROUPS) {
-            return Turning.refreshed(summary, source);
+        if (summary.summary().orElseThrow().form() != DerivedTable.Form.GROUPS) {
+            return Reshaping.refreshed(summary, source);
         }
         List<Integer> by = summary.summary().orElseThrow().by();
         boolean whole = by.stream().allMatch(id -> has(source, id));
         if (!whole) {
             return detached(summary);
         }
-        Map<List<Cell>, RowList> groups = groups(source, by);
+        Map<List<Cell>, IntList> groups = groups(source, by);
         Table fresh = summary.with(summary.columns().stream()
                 .map(column -> switch (column.derivation().orElse(null)) {
                     case Derivation.Group(int of) ->
                         has(source, of)
                                 ? column.with(keys(groups, by.indexOf(of)))
                                 : column.withDerivation(Optional.empty());
-                    case Derivation.Statistic(Statistics statistic, int of) ->
+                    case Derivation.GroupStatistic(Statistic statistic, int of) ->
                         has(source, of)
                                 ? column.with(values(groups, source.column(of).cells(), statistic))
                                 : column.withDerivation(Optional.empty());
@@ -123,8 +123,8 @@ public final class Summaries {
         return summary.withSummary(Optional.empty())
                 .with(summary.columns().stream()
                         .map(column -> column.derivation().orElse(null) instanceof Derivation.Group
-                                        || column.derivation().orElse(null) instanceof Derivation.Statistic
-                                        || column.derivation().orElse(null) instanceof Derivation.Turned
+                                        || column.derivation().orElse(null) instanceof Derivation.GroupStatistic
+                                        || column.derivation().orElse(null) instanceof Derivation.Reshaped
                                 ? column.withDerivation(Optional.empty())
                                 : column)
                         .toList());
@@ -135,24 +135,24 @@ public final class Summaries {
     }
 
     /// Rows that are not set aside and whose grouping cells are not all empty, by those cells.
-    private static Map<List<Cell>, RowList> groups(Table source, List<Integer> by) {
+    private static Map<List<Cell>, IntList> groups(Table source, List<Integer> by) {
         List<Cells> keys = by.stream().map(id -> source.column(id).cells()).toList();
-        var groups = new LinkedHashMap<List<Cell>, RowList>();
+        var groups = new LinkedHashMap<List<Cell>, IntList>();
         for (int row = 0; row < source.rows(); row++) {
             int at = row;
             List<Cell> key = keys.stream().map(cells -> cells.cell(at)).toList();
             if (!source.setAside().has(row) && !key.stream().allMatch(Cell.Empty.class::isInstance)) {
-                groups.computeIfAbsent(key, _ -> new RowList()).add(row);
+                groups.computeIfAbsent(key, _ -> new IntList()).add(row);
             }
         }
         return groups;
     }
 
-    private static Cells keys(Map<List<Cell>, RowList> groups, int place) {
+    private static Cells keys(Map<List<Cell>, IntList> groups, int place) {
         return Cells.of(groups.keySet().stream().map(key -> key.get(place)).toList());
     }
 
-    private static Cells values(Map<List<Cell>, RowList> groups, Cells of, Statistics statistic) {
+    private static Cells values(Map<List<Cell>, IntList> groups, Cells of, Statistic statistic) {
         return Cells.of(groups.values().stream()
                 .map(rows -> {
                     double value = statistic.of(Arrays.stream(rows.toArray())
@@ -181,7 +181,7 @@ public final class Summaries {
                                 place, decision.column(), decision.was(), decision.about(), decision.choice()))
                         .stream())
                 .toList();
-        return fresh.with(SetAside.of(aside)).withDecisions(decisions);
+        return fresh.with(ExcludedRows.of(aside)).withDecisions(decisions);
     }
 
     private static List<Cell> key(Table summary, int row, List<Integer> by) {

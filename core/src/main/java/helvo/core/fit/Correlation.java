@@ -1,8 +1,9 @@
 package helvo.core.fit;
 
-import helvo.core.Blocks;
+import helvo.core.BlockParallel;
 import helvo.core.Progress;
-import helvo.core.number.RisingOrder;
+import helvo.core.numeric.RadixSort;
+import helvo.core.points.Points;
 import java.math.BigDecimal;
 import java.math.BigInteger;
 import java.math.MathContext;
@@ -58,7 +59,7 @@ public record Correlation(double pearsonR, OptionalDouble pearsonP) {
     /// between two at most.
     private static int[] ranks(double[] values) {
         int n = values.length;
-        int[] order = RisingOrder.of(values);
+        int[] order = RadixSort.of(values);
         int[] ranks = new int[n];
         int from = 0;
         while (from < n) {
@@ -76,7 +77,7 @@ public record Correlation(double pearsonR, OptionalDouble pearsonP) {
     }
 
     private static BigInteger product(int[] a, int[] b) {
-        return Blocks.joined(
+        return BlockParallel.joined(
                 a.length,
                 Progress.none(),
                 (from, to) -> {

@@ -1,6 +1,8 @@
 package helvo.core.fit;
 
 import helvo.core.Progress;
+import helvo.core.points.Points;
+import helvo.core.points.Weighting;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;

@@ -1,6 +1,8 @@
 package helvo.core.fit;
 
-import helvo.core.Range;
+import helvo.core.numeric.Range;
+import helvo.core.points.Points;
+import helvo.core.points.Weighting;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;

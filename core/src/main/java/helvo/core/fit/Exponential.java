@@ -1,7 +1,8 @@
 package helvo.core.fit;
 
-import helvo.core.Phrase;
 import helvo.core.Progress;
+import helvo.core.RootLocale;
+import helvo.core.points.Points;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
@@ -33,8 +34,8 @@ public record Exponential(boolean onLogScale) implements Curve {
     @Override
     public String form(Function<String, String> value, String x, Notation notation) {
         return notation == Notation.PROGRAM
-                ? Phrase.of("%s*exp(%s*%s)", value.apply("a"), value.apply("b"), x)
-                : Phrase.of("%s e^{%s %s}", value.apply("a"), value.apply("b"), x);
+                ? RootLocale.of("%s*exp(%s*%s)", value.apply("a"), value.apply("b"), x)
+                : RootLocale.of("%s e^{%s %s}", value.apply("a"), value.apply("b"), x);
     }
 
     @Override
@@ -80,7 +81,7 @@ public record Exponential(boolean onLogScale) implements Curve {
     @Override
     public FitOutcome fit(Points points, Progress progress) {
         return onLogScale
-                ? FitOverLogs.exponential(this, points, progress)
+                ? LogTransformedFit.exponential(this, points, progress)
                 : ExponentialFit.direct(this, points, progress);
     }
 }

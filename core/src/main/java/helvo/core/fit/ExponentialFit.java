@@ -1,9 +1,14 @@
 package helvo.core.fit;
 
 import helvo.core.Progress;
-import helvo.core.Range;
-import helvo.core.number.Minima;
+import helvo.core.fit.solver.AmplitudeProfile;
+import helvo.core.fit.solver.SubstitutedFunction;
 import helvo.core.number.RoundNumber;
+import helvo.core.numeric.Range;
+import helvo.core.numeric.RateMinima;
+import helvo.core.points.CentredLogX;
+import helvo.core.points.Points;
+import helvo.core.points.ScaledPoints;
 import java.math.BigDecimal;
 import java.util.Arrays;
 import java.util.Comparator;
@@ -51,7 +56,7 @@ public final class ExponentialFit {
     public static FitOutcome power(Curve curve, Points all, Progress progress) {
         Points points = curve.usable(all);
         return checked(curve, all, points).orElseGet(() -> {
-            LogOfX u = LogOfX.around(points.x());
+            CentredLogX u = CentredLogX.around(points.x());
             FitOutcome positive = of(
                     curve,
                     points,
@@ -132,7 +137,9 @@ public final class ExponentialFit {
         }
         List<Double> rates = rate.isPresent()
                 ? List.of(rate.getAsDouble() * scaled.half)
-                : rates(all.sample(SAMPLE)).stream().map(Minima.Minimum::rate).toList();
+                : rates(all.sample(SAMPLE)).stream()
+                        .map(RateMinima.Minimum::rate)
+                        .toList();
         double endless = rate.isPresent()
                 ? Double.POSITIVE_INFINITY
                 : Math.min(all.squaresBesideThoseAt(1), all.squaresBesideThoseAt(-1));
@@ -250,15 +257,18 @@ public final class ExponentialFit {
     }
 
     /// The rates that are least about themselves, the least first.
-    static List<Minima.Minimum> rates(ScaledPoints points) {
+    static List<RateMinima.Minimum> rates(ScaledPoints points) {
         var profile = new AmplitudeProfile(points);
-        return Minima.of(rate -> profile.squares(exponential(rate)), steepest(points.x()), STEP, STARTS);
+        return RateMinima.of(rate -> profile.squares(exponential(rate)), steepest(points.x()), STEP, STARTS);
     }
 
     /// The least that any of these curves leaves, the endlessly steep among them.
     static double infimum(ScaledPoints points) {
         return Math.min(
-                rates(points).stream().mapToDouble(Minima.Minimum::value).min().orElse(Double.POSITIVE_INFINITY),
+                rates(points).stream()
+                        .mapToDouble(RateMinima.Minimum::value)
+                        .min()
+                        .orElse(Double.POSITIVE_INFINITY),
                 Math.min(points.squaresBesideThoseAt(1), points.squaresBesideThoseAt(-1)));
     }
 
@@ -270,6 +280,6 @@ public final class ExponentialFit {
                 .filter(to -> to > 0)
                 .min()
                 .orElse(1);
-        return Math.clamp(Minima.steepest(gap), FEWEST_RATES, MOST_RATES);
+        return Math.clamp(RateMinima.steepest(gap), FEWEST_RATES, MOST_RATES);
     }
 }

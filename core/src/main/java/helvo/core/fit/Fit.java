@@ -2,6 +2,8 @@ package helvo.core.fit;
 
 import static helvo.core.Require.require;
 
+import helvo.core.fit.solver.FittedFunction;
+import helvo.core.points.Points;
 import java.math.BigDecimal;
 import java.util.List;
 import java.util.Optional;

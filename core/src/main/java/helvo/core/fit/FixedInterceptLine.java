@@ -3,7 +3,8 @@ package helvo.core.fit;
 import static helvo.core.Require.require;
 
 import helvo.core.Progress;
-import helvo.core.number.NumberFormat;
+import helvo.core.number.NumberNotation;
+import helvo.core.points.Points;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
@@ -19,7 +20,7 @@ public record FixedInterceptLine(double heldIntercept) implements Curve {
 
     @Override
     public String name() {
-        return heldIntercept == 0 ? "Through origin" : "Through " + NumberFormat.POINT.plain(heldIntercept);
+        return heldIntercept == 0 ? "Through origin" : "Through " + NumberNotation.POINT.plain(heldIntercept);
     }
 
     @Override

@@ -1,8 +1,11 @@
 package helvo.core.fit;
 
-import helvo.core.Blocks;
+import helvo.core.BlockParallel;
 import helvo.core.Progress;
-import helvo.core.number.SmallMatrix;
+import helvo.core.fit.solver.FittedFunction;
+import helvo.core.numeric.SmallMatrix;
+import helvo.core.points.ScaledPoints;
+import helvo.core.points.Weighting;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
@@ -292,7 +295,7 @@ final class LeastSquares {
         }
 
         static Sums at(LeastSquares of, double[] p, boolean exact) {
-            return Blocks.joined(
+            return BlockParallel.joined(
                     of.x.length,
                     _ -> of.progress.reached(Double.NaN),
                     (from, to) -> {

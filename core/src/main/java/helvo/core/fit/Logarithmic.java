@@ -1,6 +1,7 @@
 package helvo.core.fit;
 
 import helvo.core.Progress;
+import helvo.core.points.Points;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
@@ -70,6 +71,6 @@ public record Logarithmic() implements Curve {
 
     @Override
     public FitOutcome fit(Points points, Progress progress) {
-        return FitOverLogs.logarithmic(this, points, progress);
+        return LogTransformedFit.logarithmic(this, points, progress);
     }
 }

@@ -1,7 +1,8 @@
 package helvo.core.fit;
 
-import helvo.core.Phrase;
 import helvo.core.Progress;
+import helvo.core.RootLocale;
+import helvo.core.points.Points;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
@@ -40,8 +41,8 @@ public record Logistic() implements Curve {
         String exponent =
                 (falls ? k.substring(1) : (typeset ? "\u2212" : "-") + k) + (typeset ? " (" : "*(") + distance + ")";
         return typeset
-                ? Phrase.of("%s / (1 + e^{%s})", value.apply("L"), exponent)
-                : Phrase.of("%s/(1 + exp(%s))", value.apply("L"), exponent);
+                ? RootLocale.of("%s / (1 + e^{%s})", value.apply("L"), exponent)
+                : RootLocale.of("%s/(1 + exp(%s))", value.apply("L"), exponent);
     }
 
     @Override

@@ -1,7 +1,13 @@
 package helvo.core.fit;
 
 import helvo.core.Progress;
-import helvo.core.number.Minima;
+import helvo.core.fit.solver.AmplitudeProfile;
+import helvo.core.fit.solver.FittedFunction;
+import helvo.core.fit.solver.StepProfile;
+import helvo.core.fit.solver.SubstitutedFunction;
+import helvo.core.numeric.RateMinima;
+import helvo.core.points.Points;
+import helvo.core.points.ScaledPoints;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -134,7 +140,7 @@ public final class LogisticFit {
                 .mapToDouble(i -> rising[i] - rising[i - 1])
                 .min()
                 .orElse(1);
-        return Math.clamp(Minima.steepest(gap), FEWEST_RATES, MOST_RATES);
+        return Math.clamp(RateMinima.steepest(gap), FEWEST_RATES, MOST_RATES);
     }
 
     private record Start(double height, double rate, double middle, double squares) {

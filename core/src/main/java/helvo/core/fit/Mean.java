@@ -1,6 +1,7 @@
 package helvo.core.fit;
 
 import helvo.core.Progress;
+import helvo.core.points.Points;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;

@@ -3,6 +3,7 @@ package helvo.core.fit;
 import static helvo.core.Require.require;
 
 import helvo.core.Progress;
+import helvo.core.points.Points;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;

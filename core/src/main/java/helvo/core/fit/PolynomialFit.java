@@ -2,6 +2,13 @@ package helvo.core.fit;
 
 import helvo.core.Progress;
 import helvo.core.fit.Quality.About;
+import helvo.core.fit.solver.PowerSums;
+import helvo.core.fit.solver.ScaledPolynomial;
+import helvo.core.numeric.NormalEquations;
+import helvo.core.points.LowParts;
+import helvo.core.points.Points;
+import helvo.core.points.Scaling;
+import helvo.core.points.Weighting;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -48,15 +55,15 @@ public final class PolynomialFit {
 
     /// @param names of the coefficients, lowest power first
     public FitOutcome fit(Points all, List<String> names, Progress progress) {
-        return fit(all, curve.usable(all), RoundingErrors.NONE, names, progress);
+        return fit(all, curve.usable(all), LowParts.NONE, names, progress);
     }
 
     /// @param points that take part, all with weights where weights count
-    FitOutcome fit(Points points, RoundingErrors rests, List<String> names, Progress progress) {
+    FitOutcome fit(Points points, LowParts rests, List<String> names, Progress progress) {
         return fit(points, points, rests, names, progress);
     }
 
-    private FitOutcome fit(Points all, Points points, RoundingErrors rests, List<String> names, Progress progress) {
+    private FitOutcome fit(Points all, Points points, LowParts rests, List<String> names, Progress progress) {
         Optional<Reason> reason = tooLittle(all, points);
         if (reason.isPresent()) {
             return notFitted(reason.get());

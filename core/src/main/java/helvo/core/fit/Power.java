@@ -1,7 +1,8 @@
 package helvo.core.fit;
 
-import helvo.core.Phrase;
 import helvo.core.Progress;
+import helvo.core.RootLocale;
+import helvo.core.points.Points;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
@@ -33,13 +34,13 @@ public record Power(boolean onLogScale) implements Curve {
     @Override
     public String form(Function<String, String> value, String x, Notation notation) {
         if (notation == Notation.PROGRAM) {
-            return Phrase.of(
+            return RootLocale.of(
                     "%s*%s^%s",
                     value.apply("a"),
                     x,
                     value.apply("b").startsWith("-") ? "(" + value.apply("b") + ")" : value.apply("b"));
         }
-        return Phrase.of("%s · %s^{%s}", value.apply("a"), x, value.apply("b"));
+        return RootLocale.of("%s · %s^{%s}", value.apply("a"), x, value.apply("b"));
     }
 
     @Override
@@ -104,6 +105,8 @@ public record Power(boolean onLogScale) implements Curve {
 
     @Override
     public FitOutcome fit(Points points, Progress progress) {
-        return onLogScale ? FitOverLogs.power(this, points, progress) : ExponentialFit.power(this, points, progress);
+        return onLogScale
+                ? LogTransformedFit.power(this, points, progress)
+                : ExponentialFit.power(this, points, progress);
     }
 }

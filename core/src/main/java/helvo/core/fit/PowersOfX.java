@@ -1,7 +1,7 @@
 package helvo.core.fit;
 
 import helvo.core.fit.Curve.Notation;
-import helvo.core.number.NumberFormat;
+import helvo.core.number.NumberNotation;
 import java.util.List;
 import java.util.function.Function;
 
@@ -38,7 +38,9 @@ final class PowersOfX {
         }
         boolean oneWord = x.matches("[\\p{L}\\p{N}]+");
         String times = notation == Notation.PROGRAM ? "*" : oneWord ? " " : " · ";
-        return times + x + (power == 1 ? "" : notation == Notation.PROGRAM ? "^" + power : NumberFormat.raised(power));
+        return times
+                + x
+                + (power == 1 ? "" : notation == Notation.PROGRAM ? "^" + power : NumberNotation.raised(power));
     }
 
     /// A term more, after its sign; none for "0".
@@ -62,7 +64,7 @@ final class PowersOfX {
         if (power == 0 || x.isEmpty()) {
             return y;
         }
-        return (y.isEmpty() ? "1" : y) + "/" + whole(x) + (power == 1 ? "" : NumberFormat.raised(power));
+        return (y.isEmpty() ? "1" : y) + "/" + whole(x) + (power == 1 ? "" : NumberNotation.raised(power));
     }
 
     static String whole(String unit) {

@@ -1,10 +1,12 @@
 package helvo.core.fit;
 
-import helvo.core.Blocks;
+import helvo.core.BlockParallel;
 import helvo.core.Progress;
-import helvo.core.Range;
-import helvo.core.number.NumberFormat;
+import helvo.core.number.NumberNotation;
 import helvo.core.number.RoundNumber;
+import helvo.core.numeric.Range;
+import helvo.core.points.Points;
+import helvo.core.points.Weighting;
 import java.math.BigDecimal;
 import java.math.MathContext;
 import java.math.RoundingMode;
@@ -55,7 +57,7 @@ public record PrintedEquation(
     public static PrintedEquation of(Fit fit, Points points) {
         boolean onLogs = fit.curve().onLogScale();
         boolean inBoth = points.weighedInBoth() && fit.curve().weighsBoth();
-        Reach all = Blocks.joined(
+        Reach all = BlockParallel.joined(
                 points.size(), Progress.none(), (first, end) -> Reach.of(fit, points, inBoth, first, end), Reach::and);
         int freedom = all.used - fit.coefficients().size();
         double s = points.weighting() == Weighting.UNWEIGHTED
@@ -165,8 +167,9 @@ public record PrintedEquation(
                 .max()
                 .orElse(0);
         boolean zeroIsFar = from > to - from || -to > to - from;
-        boolean far =
-                zeroIsFar && !fit.curve().isSum() && !NumberFormat.isPlain(NumberFormat.power(coefficients.getFirst()));
+        boolean far = zeroIsFar
+                && !fit.curve().isSum()
+                && !NumberNotation.isPlain(NumberNotation.power(coefficients.getFirst()));
         return far ? Math.max(digits, USABLE_DIGITS + 1) : digits;
     }
 
@@ -273,7 +276,7 @@ public record PrintedEquation(
             if (nothing[k]) {
                 return BigDecimal.ZERO;
             }
-            BigDecimal rounded = NumberFormat.significantDecimal(exact[k], digits[k]);
+            BigDecimal rounded = NumberNotation.significantDecimal(exact[k], digits[k]);
             BigDecimal off = new BigDecimal(exact[k]).subtract(rounded).abs();
             return off.doubleValue() <= ROUNDING * Math.abs(exact[k]) ? rounded.stripTrailingZeros() : rounded;
         }

@@ -1,5 +1,7 @@
 package helvo.core.fit;
 
+import helvo.core.fit.solver.FittedFunction;
+import helvo.core.points.Weighting;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import org.apache.commons.statistics.distribution.ChiSquaredDistribution;

@@ -1,7 +1,9 @@
 package helvo.core.fit;
 
-import helvo.core.Phrase;
-import helvo.core.number.NumberFormat;
+import helvo.core.RootLocale;
+import helvo.core.number.NumberNotation;
+import helvo.core.points.Points;
+import helvo.core.points.Weighting;
 import java.util.stream.IntStream;
 
 /// Why a curve could not be fitted to some points.
@@ -9,7 +11,7 @@ public sealed interface Reason {
     /// There is nothing to fit to.
     record NoPoints() implements Reason {
         @Override
-        public String sentence(NumberFormat numbers) {
+        public String sentence(NumberNotation numbers) {
             return "There are no points to fit: give a column the role x and another the role y.";
         }
     }
@@ -17,8 +19,8 @@ public sealed interface Reason {
     /// Fewer points than coefficients.
     record TooFewPoints(int points, int needed) implements Reason {
         @Override
-        public String sentence(NumberFormat numbers) {
-            return Phrase.of(
+        public String sentence(NumberNotation numbers) {
+            return RootLocale.of(
                     "Only %d %s: this curve needs at least %d.", points, points == 1 ? "point" : "points", needed);
         }
     }
@@ -26,40 +28,40 @@ public sealed interface Reason {
     /// All points stand above one another.
     record AllXEqual(double x) implements Reason {
         @Override
-        public String sentence(NumberFormat numbers) {
-            return Phrase.of("All x are equal (%s): no curve of y against x can be fitted.", numbers.plain(x));
+        public String sentence(NumberNotation numbers) {
+            return RootLocale.of("All x are equal (%s): no curve of y against x can be fitted.", numbers.plain(x));
         }
     }
 
     /// Points enough, but at too few different x to tell the coefficients apart.
     record TooFewDistinctX(int distinct, int needed) implements Reason {
         @Override
-        public String sentence(NumberFormat numbers) {
-            return Phrase.of("Only %d different x: this curve needs at least %d.", distinct, needed);
+        public String sentence(NumberNotation numbers) {
+            return RootLocale.of("Only %d different x: this curve needs at least %d.", distinct, needed);
         }
     }
 
     /// No point can take part in a fit of this shape.
     record NoneAccepted(String refusal) implements Reason {
         @Override
-        public String sentence(NumberFormat numbers) {
-            return Phrase.of("No point can be used: %s in every row.", refusal);
+        public String sentence(NumberNotation numbers) {
+            return RootLocale.of("No point can be used: %s in every row.", refusal);
         }
     }
 
     /// The best curve of this shape lies at no values of the coefficients.
     record NoneFits(String shape, String why) implements Reason {
         @Override
-        public String sentence(NumberFormat numbers) {
-            return Phrase.of("No %s fits these points: %s.", shape, why);
+        public String sentence(NumberNotation numbers) {
+            return RootLocale.of("No %s fits these points: %s.", shape, why);
         }
     }
 
     /// The least lies where the curve rises without end at one point.
     record EndlessRise(String shape) implements Reason {
         @Override
-        public String sentence(NumberFormat numbers) {
-            return Phrase.of(
+        public String sentence(NumberNotation numbers) {
+            return RootLocale.of(
                     "No %s fits these points: there is no least square inside, the best one would rise without end "
                             + "at one point.",
                     shape);
@@ -69,7 +71,7 @@ public sealed interface Reason {
     /// A coefficient is too large or too small to be written as a double.
     record OutOfRange() implements Reason {
         @Override
-        public String sentence(NumberFormat numbers) {
+        public String sentence(NumberNotation numbers) {
             return "The numbers are too large or too small for this curve's coefficients: use another unit, or count x "
                     + "from another origin.";
         }
@@ -85,5 +87,5 @@ public sealed interface Reason {
     }
 
     /// As a sentence for a person.
-    String sentence(NumberFormat numbers);
+    String sentence(NumberNotation numbers);
 }

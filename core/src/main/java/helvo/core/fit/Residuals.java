@@ -1,8 +1,11 @@
 package helvo.core.fit;
 
-import helvo.core.Blocks;
+import helvo.core.BlockParallel;
 import helvo.core.Progress;
-import helvo.core.Range;
+import helvo.core.fit.solver.PowerSums;
+import helvo.core.numeric.Range;
+import helvo.core.points.Points;
+import helvo.core.points.Weighting;
 import java.util.OptionalDouble;
 
 /// The residuals of a fit at its own points, in their order.
@@ -22,7 +25,7 @@ public final class Residuals {
     public static Residuals of(Fit fit, Points points, Progress progress) {
         double[] raw = new double[points.size()];
         if (!fit.quality().perfect()) {
-            Blocks.each(raw.length, progress, (from, to) -> {
+            BlockParallel.each(raw.length, progress, (from, to) -> {
                 for (int i = from; i < to; i++) {
                     raw[i] = fit.function().residual(points.x()[i], points.y()[i]);
                 }

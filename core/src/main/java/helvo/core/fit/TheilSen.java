@@ -1,5 +1,6 @@
 package helvo.core.fit;
 
+import helvo.core.points.Points;
 import java.util.Arrays;
 import java.util.Optional;
 import java.util.OptionalDouble;

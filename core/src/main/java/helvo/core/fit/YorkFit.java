@@ -1,6 +1,9 @@
 package helvo.core.fit;
 
 import helvo.core.Progress;
+import helvo.core.fit.solver.FittedFunction;
+import helvo.core.points.Points;
+import helvo.core.points.Weighting;
 import java.util.List;
 
 /// A straight line through points with standard deviations in both x and y, independent of one another.

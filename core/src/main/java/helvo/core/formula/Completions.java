@@ -34,7 +34,7 @@ public record Completions(int from, List<Entry> entries) {
                         column.unit().isEmpty() ? "column" : "column in " + column.unit()));
             }
         }
-        for (Function function : Function.values()) {
+        for (FormulaFunction function : FormulaFunction.values()) {
             if (function.word().startsWith(word)) {
                 entries.add(new Entry(function.word() + "(", function.meaning()));
             }

@@ -1,6 +1,6 @@
 package helvo.core.formula;
 
-import helvo.core.number.NumberFormat;
+import helvo.core.number.NumberNotation;
 import java.util.Optional;
 import java.util.Set;
 
@@ -66,7 +66,7 @@ sealed interface Expression {
         }
     }
 
-    record Applied(Function function, Expression of) implements Expression {
+    record Applied(FormulaFunction function, Expression of) implements Expression {
         @Override
         public double value(Row row) {
             return function.value(of.value(row));
@@ -83,7 +83,7 @@ sealed interface Expression {
             return of.fault(row)
                     .or(() -> Double.isFinite(value(row))
                             ? Optional.empty()
-                            : Optional.of(function.word() + "(" + NumberFormat.POINT.plain(of.value(row))
+                            : Optional.of(function.word() + "(" + NumberNotation.POINT.plain(of.value(row))
                                     + ") has no value"));
         }
 
@@ -147,8 +147,8 @@ sealed interface Expression {
                 if (Double.isFinite(value(row))) {
                     return Optional.empty();
                 }
-                String a = NumberFormat.POINT.plain(left.value(row));
-                String b = NumberFormat.POINT.plain(right.value(row));
+                String a = NumberNotation.POINT.plain(left.value(row));
+                String b = NumberNotation.POINT.plain(right.value(row));
                 return Optional.of(
                         switch (operator) {
                             case OVER -> right.value(row) == 0 ? "division by zero" : a + " / " + b + " is too large";

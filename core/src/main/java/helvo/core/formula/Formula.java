@@ -1,10 +1,10 @@
 package helvo.core.formula;
 
+import helvo.core.table.CalendarUnit;
 import helvo.core.table.Column;
 import helvo.core.table.Derivation;
 import helvo.core.table.Kind;
 import helvo.core.table.Table;
-import helvo.core.table.TimeUnit;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
@@ -95,7 +95,7 @@ public final class Formula {
 
     private static double number(Column column, int row) {
         double number = column.cells().number(row);
-        return column.kind() == Kind.DATE ? number / TimeUnit.DAY.seconds() : number;
+        return column.kind() == Kind.DATE ? number / CalendarUnit.DAY.seconds() : number;
     }
 
     /// The columns that a formula in this column may not name, since they follow it themselves.
@@ -135,7 +135,7 @@ public final class Formula {
         public double slope(int ofRow, int column) {
             at = ofRow;
             double slope = expression.slope(row, column);
-            return sources[column].kind() == Kind.DATE ? slope / TimeUnit.DAY.seconds() : slope;
+            return sources[column].kind() == Kind.DATE ? slope / CalendarUnit.DAY.seconds() : slope;
         }
     }
 

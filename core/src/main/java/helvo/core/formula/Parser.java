@@ -8,10 +8,10 @@ import helvo.core.formula.Expression.Operator;
 import helvo.core.number.DateText;
 import helvo.core.number.DecimalMark;
 import helvo.core.number.NumberText;
+import helvo.core.table.CalendarUnit;
 import helvo.core.table.Column;
 import helvo.core.table.Kind;
 import helvo.core.table.Table;
-import helvo.core.table.TimeUnit;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
@@ -92,7 +92,7 @@ final class Parser {
     static String nameFor(Column column, Table table) {
         String name = column.name();
         boolean plain = isPlain(name)
-                && Function.named(name.toLowerCase(Locale.ROOT)).isEmpty()
+                && FormulaFunction.named(name.toLowerCase(Locale.ROOT)).isEmpty()
                 && table.columns().stream()
                                 .filter(each -> each.name().startsWith(name))
                                 .count()
@@ -204,10 +204,10 @@ final class Parser {
             return closed(sum(), ")", from);
         }
         if (take("|")) {
-            return new Applied(Function.ABS, closed(sum(), "|", from));
+            return new Applied(FormulaFunction.ABS, closed(sum(), "|", from));
         }
         if (take("√")) {
-            return new Applied(Function.SQRT, primary());
+            return new Applied(FormulaFunction.SQRT, primary());
         }
         char c = text.charAt(at);
         if (c >= '0' && c <= '9' || c == '.' || c == table.mark().sign()) {
@@ -252,7 +252,7 @@ final class Parser {
         DateText.Moment moment = DateText.read(date.group().replace('T', ' '), DateText.Order.DAY_FIRST)
                 .orElseThrow(() -> new Wrong(at, date.end(), "There is no day “" + date.group() + "”."));
         at = date.end();
-        return Optional.of(new Constant(moment.seconds() / TimeUnit.DAY.seconds()));
+        return Optional.of(new Constant(moment.seconds() / CalendarUnit.DAY.seconds()));
     }
 
     private Expression number() {
@@ -350,7 +350,7 @@ final class Parser {
                         && endsWord(at + name.length(), name);
                 if (fits
                         && !(followedByBracket(at + name.length())
-                                && Function.named(name).isPresent())) {
+                                && FormulaFunction.named(name).isPresent())) {
                     return column;
                 }
             }
@@ -385,7 +385,8 @@ final class Parser {
             at = end;
             return new Constant(Math.E);
         }
-        Function function = Function.named(word.toLowerCase(Locale.ROOT)).orElse(null);
+        FormulaFunction function =
+                FormulaFunction.named(word.toLowerCase(Locale.ROOT)).orElse(null);
         if (function == null) {
             throw end == from ? unexpected() : new Wrong(from, end, noColumn(word));
         }

@@ -16,14 +16,14 @@ public final class Sources {
             case null -> List.of();
             case Derivation.Formula kept ->
                 Formula.of(kept, table).map(Formula::columns).orElse(List.of());
-            case Derivation.Carried carried -> carried(carried, table);
+            case Derivation.PropagatedUncertainty carried -> carried(carried, table);
             case Derivation.Membership membership -> List.of(membership.of());
-            case Derivation.Group _, Derivation.Statistic _, Derivation.Turned _ -> List.of();
+            case Derivation.Group _, Derivation.GroupStatistic _, Derivation.Reshaped _ -> List.of();
         };
     }
 
     /// The column whose uncertainty is carried, its sources, and their bars.
-    private static List<Integer> carried(Derivation.Carried carried, Table table) {
+    private static List<Integer> carried(Derivation.PropagatedUncertainty carried, Table table) {
         var sources = new ArrayList<>(List.of(carried.of()));
         table.columns().stream()
                 .filter(each -> each.id() == carried.of())

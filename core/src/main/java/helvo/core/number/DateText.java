@@ -1,6 +1,6 @@
 package helvo.core.number;
 
-import helvo.core.Phrase;
+import helvo.core.RootLocale;
 import java.text.Normalizer;
 import java.time.DateTimeException;
 import java.time.LocalDate;
@@ -257,12 +257,12 @@ public final class DateText {
     public static String shown(double seconds, Form form) {
         LocalDateTime moment = moment(seconds);
         return switch (form) {
-            case YEAR -> Phrase.of("%04d", moment.getYear());
-            case MONTH -> Phrase.of("%04d-%02d", moment.getYear(), moment.getMonthValue());
+            case YEAR -> RootLocale.of("%04d", moment.getYear());
+            case MONTH -> RootLocale.of("%04d-%02d", moment.getYear(), moment.getMonthValue());
             case DAY -> day(moment);
-            case MINUTE -> day(moment) + Phrase.of(" %02d:%02d", moment.getHour(), moment.getMinute());
+            case MINUTE -> day(moment) + RootLocale.of(" %02d:%02d", moment.getHour(), moment.getMinute());
             case SECOND -> day(moment) + " " + time(moment);
-            case TIME -> Phrase.of("%02d:%02d", moment.getHour(), moment.getMinute());
+            case TIME -> RootLocale.of("%02d:%02d", moment.getHour(), moment.getMinute());
             case TIME_WITH_SECONDS -> time(moment);
         };
     }
@@ -311,14 +311,14 @@ public final class DateText {
     }
 
     private static String day(LocalDateTime moment) {
-        return Phrase.of("%04d-%02d-%02d", moment.getYear(), moment.getMonthValue(), moment.getDayOfMonth());
+        return RootLocale.of("%04d-%02d-%02d", moment.getYear(), moment.getMonthValue(), moment.getDayOfMonth());
     }
 
     private static String time(LocalDateTime moment) {
         String nanos = moment.getNano() == 0
                 ? ""
-                : "." + Phrase.of("%09d", moment.getNano()).replaceAll("0+$", "");
-        return Phrase.of("%02d:%02d:%02d", moment.getHour(), moment.getMinute(), moment.getSecond()) + nanos;
+                : "." + RootLocale.of("%09d", moment.getNano()).replaceAll("0+$", "");
+        return RootLocale.of("%02d:%02d:%02d", moment.getHour(), moment.getMinute(), moment.getSecond()) + nanos;
     }
 
     private static Optional<Moment> yearLast(Matcher match, Order order) {

@@ -1,6 +1,6 @@
 package helvo.core.number;
 
-import helvo.core.Phrase;
+import helvo.core.RootLocale;
 import java.time.Duration;
 import java.time.format.DateTimeParseException;
 import java.util.Locale;
@@ -112,7 +112,7 @@ public final class DurationText {
                 ? ""
                 : String.format(Locale.ROOT, ".%09d", nanos).replaceAll("0+$", "");
         return (seconds < 0 ? "−" : "")
-                + Phrase.of("%d:%02d:%02d", whole / 3600, whole / 60 % 60, whole % 60)
+                + RootLocale.of("%d:%02d:%02d", whole / 3600, whole / 60 % 60, whole % 60)
                 + fraction;
     }
 }

@@ -181,7 +181,7 @@ public final class MissingText {
         return at > 0
                 && at <= 2
                 && text.charAt(0) != '='
-                && (WrittenNumber.read(rest, DecimalMark.POINT).isPresent()
-                        || WrittenNumber.read(rest, DecimalMark.COMMA).isPresent());
+                && (ParsedNumber.read(rest, DecimalMark.POINT).isPresent()
+                        || ParsedNumber.read(rest, DecimalMark.COMMA).isPresent());
     }
 }

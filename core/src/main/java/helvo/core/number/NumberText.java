@@ -70,7 +70,7 @@ public final class NumberText {
         String text = Double.toString(value);
         if (text.indexOf('E') >= 0) {
             BigDecimal exact = new BigDecimal(text);
-            int power = NumberFormat.power(exact);
+            int power = NumberNotation.power(exact);
             if (power >= MIN_PLAIN && power <= DIGITS_OF_DOUBLES) {
                 return exact.stripTrailingZeros().toPlainString();
             }

@@ -16,7 +16,7 @@ public final class RoundNumber {
         if (quarter.signum() == 0) {
             return middle;
         }
-        for (int power = NumberFormat.power(quarter) + 2; ; power--) {
+        for (int power = NumberNotation.power(quarter) + 2; ; power--) {
             for (int step : new int[] {10, 5, 2, 1}) {
                 BigDecimal unit = BigDecimal.valueOf(step).scaleByPowerOfTen(power - 1);
                 BigDecimal near = middle.divide(unit, 0, RoundingMode.HALF_EVEN).multiply(unit);

@@ -1,27 +1,27 @@
 package helvo.core.study;
 
-import helvo.core.Phrase;
 import helvo.core.Require;
+import helvo.core.RootLocale;
 import helvo.core.derive.Derivations;
 import helvo.core.formula.Formula;
 import helvo.core.formula.Sources;
+import helvo.core.importing.TableReader;
 import helvo.core.number.DateText;
-import helvo.core.number.NumberFormat;
+import helvo.core.number.NumberNotation;
 import helvo.core.table.BarMeaning;
+import helvo.core.table.CalendarUnit;
 import helvo.core.table.Cell;
+import helvo.core.table.CellInterpretation;
 import helvo.core.table.Cells;
 import helvo.core.table.Column;
+import helvo.core.table.ColumnFormat;
 import helvo.core.table.DateColumn;
 import helvo.core.table.Derivation;
-import helvo.core.table.Format;
 import helvo.core.table.Heading;
 import helvo.core.table.Kind;
-import helvo.core.table.ReadingWay;
 import helvo.core.table.Role;
 import helvo.core.table.Table;
-import helvo.core.table.TableReader;
-import helvo.core.table.TimeUnit;
-import helvo.core.table.UniformBars;
+import helvo.core.table.UniformBarLength;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -68,7 +68,7 @@ public sealed interface ColumnEdit extends TableChange {
     }
 
     /// One column alone is y of those that were.
-    record KeepOneY(int table, int column) implements ColumnEdit {
+    record UseOneY(int table, int column) implements ColumnEdit {
         @Override
         public Table change(Table before) {
             return before.with(before.columns().stream()
@@ -134,7 +134,7 @@ public sealed interface ColumnEdit extends TableChange {
     }
 
     /// Reads a column of text in a way that only a person can tell; see [TableReader#read(Table, int, ReadingWay)].
-    record ReadIn(int table, int column, ReadingWay way) implements ColumnEdit {
+    record SetInterpretation(int table, int column, CellInterpretation way) implements ColumnEdit {
         @Override
         public Table change(Table before) {
             boolean isOpen = before.column(column).kind() == Kind.TEXT
@@ -149,25 +149,27 @@ public sealed interface ColumnEdit extends TableChange {
     }
 
     /// How a column's numbers are shown. Durations are counted in the unit of their format.
-    record SetFormat(int table, int column, Format format) implements ColumnEdit {
+    record SetFormat(int table, int column, ColumnFormat format) implements ColumnEdit {
         @Override
         public Table change(Table before) {
             return before.withColumn(
                     column,
-                    old -> (old.kind() == Kind.DATE) != (format instanceof Format.Dates)
+                    old -> (old.kind() == Kind.DATE) != (format instanceof ColumnFormat.Dates)
                             ? old
-                            : format instanceof Format.Durations(TimeUnit per) ? old.countedIn(per) : old.with(format));
+                            : format instanceof ColumnFormat.Durations(CalendarUnit per)
+                                    ? old.countedIn(per)
+                                    : old.with(format));
         }
 
         @Override
         public String sentence(Table before) {
             String name = before.column(column).name();
             return switch (format) {
-                case Format.AsWritten _ -> "Show " + name + " as written";
-                case Format.Rounded(int decimals) -> "Show " + name + " with " + decimals + " decimals";
-                case Format.Significant(int digits) -> "Show " + name + " with " + digits + " digits";
-                case Format.Dates(var _, var _, var per) -> "Count " + name + " by the " + per.word();
-                case Format.Durations(var per) -> "Count " + name + " in " + per.word() + "s";
+                case ColumnFormat.AsWritten _ -> "Show " + name + " as written";
+                case ColumnFormat.Rounded(int decimals) -> "Show " + name + " with " + decimals + " decimals";
+                case ColumnFormat.Significant(int digits) -> "Show " + name + " with " + digits + " digits";
+                case ColumnFormat.Dates(var _, var _, var per) -> "Count " + name + " by the " + per.word();
+                case ColumnFormat.Durations(var per) -> "Count " + name + " in " + per.word() + "s";
             };
         }
     }
@@ -197,7 +199,7 @@ public sealed interface ColumnEdit extends TableChange {
                     ? changed
                     : changed.withColumn(
                             column,
-                            old -> old.with(new UniformBars(
+                            old -> old.with(new UniformBarLength(
                                     old.uniformBars().orElseThrow().size() * factor,
                                     old.uniformBars().get().percent())));
         }
@@ -205,12 +207,12 @@ public sealed interface ColumnEdit extends TableChange {
         @Override
         public String sentence(Table before) {
             return "Bars of " + before.column(column).name() + " "
-                    + NumberFormat.of(before.mark()).significant(factor, 4) + " times as long";
+                    + NumberNotation.of(before.mark()).significant(factor, 4) + " times as long";
         }
     }
 
     /// Bars that are the same for all values of a column; they show where no column gives any.
-    record SetOwnBars(int table, int column, UniformBars bars) implements ColumnEdit {
+    record SetOwnBars(int table, int column, UniformBarLength bars) implements ColumnEdit {
         @Override
         public Table change(Table before) {
             return before.withColumn(column, old -> old.with(bars));
@@ -222,8 +224,8 @@ public sealed interface ColumnEdit extends TableChange {
             String unit = of.unit().isEmpty() ? "" : " " + of.unit();
             return bars.isNone()
                     ? "No bars of its own for " + of.name()
-                    : "Bars of ± " + NumberFormat.of(before.mark()).plain(bars.size()) + (bars.percent() ? " %" : unit)
-                            + " on " + of.name();
+                    : "Bars of ± " + NumberNotation.of(before.mark()).plain(bars.size())
+                            + (bars.percent() ? " %" : unit) + " on " + of.name();
         }
     }
 
@@ -319,7 +321,7 @@ public sealed interface ColumnEdit extends TableChange {
                             new Heading(name, ""),
                             Kind.TEXT,
                             Role.BY,
-                            new Format.AsWritten(0),
+                            new ColumnFormat.AsWritten(0),
                             BarMeaning.HALF_RANGE,
                             Optional.of(new Derivation.Membership(column, name, values, others)),
                             Cells.NONE));
@@ -328,7 +330,7 @@ public sealed interface ColumnEdit extends TableChange {
 
         @Override
         public String sentence(Table before) {
-            return Phrase.of(
+            return RootLocale.of(
                     "Call rows with %s %s “%s” and split by it",
                     before.column(column).name(),
                     values.stream().limit(4).map(Cell::exactText).collect(Collectors.joining(", "))
@@ -375,7 +377,7 @@ public sealed interface ColumnEdit extends TableChange {
                     greatest == 0 ? 0 : (int) Math.clamp(SHOWN - Math.floor(Math.log10(greatest)), 0, MOST_DECIMALS);
             columns.add(blank(before)
                     .with(heading)
-                    .with(new Format.AsWritten(decimals))
+                    .with(new ColumnFormat.AsWritten(decimals))
                     .with(padded.build()));
             return before.with(columns);
         }

@@ -13,7 +13,7 @@ public sealed interface Commit {
     History apply(History before);
 
     /// An edit as a step of its own.
-    record Do(Edit edit, Instant at) implements Commit {
+    record Append(Edit edit, Instant at) implements Commit {
         @Override
         public History apply(History before) {
             return before.with(edit, at);
@@ -21,7 +21,7 @@ public sealed interface Commit {
     }
 
     /// An edit of the same gesture as the last step, in its place.
-    record GoOn(Edit edit, Instant at) implements Commit {
+    record Amend(Edit edit, Instant at) implements Commit {
         @Override
         public History apply(History before) {
             return before.continuing(edit, at);
@@ -29,7 +29,7 @@ public sealed interface Commit {
     }
 
     /// Undone or redone until so many steps are done.
-    record GoTo(int steps, Instant at) implements Commit {
+    record Jump(int steps, Instant at) implements Commit {
         @Override
         public History apply(History before) {
             return before.to(steps);
@@ -39,7 +39,7 @@ public sealed interface Commit {
     /// Back to what was undone and then left for something else.
     ///
     /// @param branch its place among [History#branches], 0 is the oldest
-    record TakeUp(int branch, Instant at) implements Commit {
+    record RestoreBranch(int branch, Instant at) implements Commit {
         @Override
         public History apply(History before) {
             return before.takingUp(branch);

@@ -76,8 +76,8 @@ public sealed interface DecisionEdit extends TableChange {
     /// Takes decisions back: cells hold again what they held, rows that were set aside count again.
     ///
     /// @param column its id; 0 for whole rows
-    record TakeBack(int table, int column, List<Integer> rows) implements DecisionEdit {
-        public TakeBack {
+    record UndoDecision(int table, int column, List<Integer> rows) implements DecisionEdit {
+        public UndoDecision {
             rows = List.copyOf(rows);
         }
 

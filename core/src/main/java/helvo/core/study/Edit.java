@@ -24,12 +24,12 @@ public sealed interface Edit permits StudyEdit, TableChange, FigureEdit {
     default boolean isAboutData() {
         return switch (this) {
             case ColumnEdit.SetFormat _, ColumnEdit.MoveColumn _ -> false;
-            case TableChange _, FigureEdit.UseOnly _ -> true;
+            case TableChange _, FigureEdit.SetConditions _ -> true;
             case StudyEdit.AddTable _,
                     StudyEdit.RemoveTable _,
                     StudyEdit.ReplaceTable _,
                     StudyEdit.Summarise _,
-                    StudyEdit.Turn _,
+                    StudyEdit.Reshape _,
                     StudyEdit.Begin _,
                     StudyEdit.UseData _ -> true;
             case StudyEdit.Compound(var _, var edits) -> edits.stream().anyMatch(Edit::isAboutData);

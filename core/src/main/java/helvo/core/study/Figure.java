@@ -4,8 +4,8 @@ import static helvo.core.Require.require;
 
 import helvo.core.fit.Curve;
 import helvo.core.fit.Line;
-import helvo.core.fit.Weighting;
-import helvo.core.look.FigureLook;
+import helvo.core.points.Weighting;
+import helvo.core.style.FigureStyle;
 import helvo.core.table.RowCondition;
 import helvo.core.table.SeriesKey;
 import io.soabase.recordbuilder.core.RecordBuilder;
@@ -35,7 +35,7 @@ public record Figure(
         List<FurtherCurve> further,
         List<RowCondition> only,
         Weighting weighting,
-        FigureLook look,
+        FigureStyle look,
         Optional<String> caption,
         Optional<String> description)
         implements FigureBuilder.With {
@@ -87,7 +87,7 @@ public record Figure(
                 List.of(),
                 List.of(),
                 Weighting.UNWEIGHTED,
-                FigureLook.DEFAULT,
+                FigureStyle.DEFAULT,
                 Optional.empty(),
                 Optional.empty());
     }
@@ -169,7 +169,7 @@ public record Figure(
         return withWeighting(by);
     }
 
-    public Figure with(FigureLook newLook) {
+    public Figure with(FigureStyle newLook) {
         return withLook(newLook);
     }
 }

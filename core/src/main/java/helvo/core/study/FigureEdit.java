@@ -1,16 +1,16 @@
 package helvo.core.study;
 
-import helvo.core.Phrase;
+import helvo.core.RootLocale;
 import helvo.core.fit.Curve;
-import helvo.core.fit.Weighting;
-import helvo.core.look.AxisLook;
-import helvo.core.look.AxisPlace;
-import helvo.core.look.CurveLook;
-import helvo.core.look.FigureLook;
-import helvo.core.look.LegendLook;
-import helvo.core.look.Note;
-import helvo.core.look.SeriesLook;
-import helvo.core.look.SheetLook;
+import helvo.core.points.Weighting;
+import helvo.core.style.AxisPlace;
+import helvo.core.style.AxisStyle;
+import helvo.core.style.CurveStyle;
+import helvo.core.style.FigureStyle;
+import helvo.core.style.LegendStyle;
+import helvo.core.style.Note;
+import helvo.core.style.SeriesStyle;
+import helvo.core.style.SheetStyle;
 import helvo.core.table.Column;
 import helvo.core.table.RowCondition;
 import helvo.core.table.SeriesKey;
@@ -36,7 +36,7 @@ public sealed interface FigureEdit extends Edit {
     @Override
     default boolean isLook() {
         return switch (this) {
-            case ChooseCurve _, AddCurve _, RemoveCurve _, Weigh _, UseOnly _ -> false;
+            case ChooseCurve _, AddCurve _, RemoveCurve _, SetWeighting _, SetConditions _ -> false;
             case Show(var _, Layer layer, var _) -> layer != Layer.POOLED;
             case SetTitle _,
                     Describe _,
@@ -46,8 +46,8 @@ public sealed interface FigureEdit extends Edit {
                     SetAxis _,
                     Zoom _,
                     SetLegend _,
-                    SetSeriesLook _,
-                    SetCurveLook _,
+                    SetSeriesStyle _,
+                    SetCurveStyle _,
                     PutNote _,
                     RemoveNote _ -> true;
         };
@@ -163,7 +163,7 @@ public sealed interface FigureEdit extends Edit {
     }
 
     /// How points count in the figure's fits.
-    record Weigh(int figure, Weighting by) implements FigureEdit {
+    record SetWeighting(int figure, Weighting by) implements FigureEdit {
         @Override
         public Figure change(Figure before) {
             return before.with(by);
@@ -176,7 +176,7 @@ public sealed interface FigureEdit extends Edit {
     }
 
     /// The look of the whole figure: its size on paper, its text, its lines, its background.
-    record SetSheet(int figure, SheetLook look) implements FigureEdit {
+    record SetSheet(int figure, SheetStyle look) implements FigureEdit {
         @Override
         public Figure change(Figure before) {
             return before.with(before.look().with(look));
@@ -189,7 +189,7 @@ public sealed interface FigureEdit extends Edit {
 
         @Override
         public String sentence(Study before) {
-            return Phrase.of(
+            return RootLocale.of(
                     "Look of the figure: %s × %s mm, text of %s points",
                     before.numbers().plain(look.widthMm()),
                     before.numbers().plain(look.heightMm()),
@@ -211,13 +211,13 @@ public sealed interface FigureEdit extends Edit {
 
         @Override
         public String sentence(Study before) {
-            return Phrase.of(
+            return RootLocale.of(
                     "Make the figure %s × %s mm",
                     before.numbers().plain(widthMm), before.numbers().plain(heightMm));
         }
     }
 
-    record SetAxis(int figure, AxisPlace place, AxisLook look) implements FigureEdit {
+    record SetAxis(int figure, AxisPlace place, AxisStyle look) implements FigureEdit {
         @Override
         public Figure change(Figure before) {
             return before.with(before.look().with(place, look));
@@ -230,7 +230,7 @@ public sealed interface FigureEdit extends Edit {
 
         @Override
         public String sentence(Study before) {
-            AxisLook old = before.figure(figure).look().axis(place);
+            AxisStyle old = before.figure(figure).look().axis(place);
             boolean limits = !old.low().equals(look.low()) || !old.high().equals(look.high());
             String to = look.low().map(before.numbers()::plain).orElse("its own") + " to "
                     + look.high().map(before.numbers()::plain).orElse("its own");
@@ -251,9 +251,9 @@ public sealed interface FigureEdit extends Edit {
 
         @Override
         public Figure change(Figure before) {
-            FigureLook look = before.look();
+            FigureStyle look = before.look();
             for (var entry : limits.entrySet()) {
-                AxisLook axis = look.axis(entry.getKey());
+                AxisStyle axis = look.axis(entry.getKey());
                 look = look.with(
                         entry.getKey(),
                         axis.withStep(Optional.empty())
@@ -279,7 +279,7 @@ public sealed interface FigureEdit extends Edit {
         }
     }
 
-    record SetLegend(int figure, LegendLook look) implements FigureEdit {
+    record SetLegend(int figure, LegendStyle look) implements FigureEdit {
         @Override
         public Figure change(Figure before) {
             return before.with(before.look().with(look));
@@ -296,7 +296,7 @@ public sealed interface FigureEdit extends Edit {
         }
     }
 
-    record SetSeriesLook(int figure, SeriesKey series, SeriesLook look) implements FigureEdit {
+    record SetSeriesStyle(int figure, SeriesKey series, SeriesStyle look) implements FigureEdit {
         @Override
         public Figure change(Figure before) {
             return before.with(before.look().with(series, look));
@@ -304,12 +304,12 @@ public sealed interface FigureEdit extends Edit {
 
         @Override
         public boolean continues(Edit before) {
-            return before instanceof SetSeriesLook(int of, SeriesKey at, var _) && of == figure && at.equals(series);
+            return before instanceof SetSeriesStyle(int of, SeriesKey at, var _) && of == figure && at.equals(series);
         }
 
         @Override
         public String sentence(Study before) {
-            SeriesLook old = before.figure(figure).look().series(series);
+            SeriesStyle old = before.figure(figure).look().series(series);
             String what = old.right().equals(look.right())
                     ? "Change the look of "
                     : look.right().orElse(false)
@@ -319,7 +319,7 @@ public sealed interface FigureEdit extends Edit {
         }
     }
 
-    record SetCurveLook(int figure, SeriesKey series, CurveLook look) implements FigureEdit {
+    record SetCurveStyle(int figure, SeriesKey series, CurveStyle look) implements FigureEdit {
         @Override
         public Figure change(Figure before) {
             return before.with(before.look().with(series, look));
@@ -327,12 +327,12 @@ public sealed interface FigureEdit extends Edit {
 
         @Override
         public boolean continues(Edit before) {
-            return before instanceof SetCurveLook(int of, SeriesKey at, var _) && of == figure && at.equals(series);
+            return before instanceof SetCurveStyle(int of, SeriesKey at, var _) && of == figure && at.equals(series);
         }
 
         @Override
         public String sentence(Study before) {
-            CurveLook old = before.figure(figure).look().curve(series);
+            CurveStyle old = before.figure(figure).look().curve(series);
             return (old.from().equals(look.from()) && old.to().equals(look.to())
                             ? "Change the look of the curve of "
                             : "Extend the curve of ")
@@ -346,15 +346,15 @@ public sealed interface FigureEdit extends Edit {
         @Override
         public Figure change(Figure before) {
             boolean isNew = before.look().note(note.id()).isEmpty();
-            FigureLook look =
+            FigureStyle look =
                     isNew && note instanceof Note.ReadingMarker drop && drop.widens() && isOutside(before.look(), drop)
                             ? before.look().unlimited()
                             : before.look();
             return before.with(look.with(note));
         }
 
-        private static boolean isOutside(FigureLook look, Note.ReadingMarker drop) {
-            AxisLook along = look.axis(
+        private static boolean isOutside(FigureStyle look, Note.ReadingMarker drop) {
+            AxisStyle along = look.axis(
                     !drop.fromY()
                             ? AxisPlace.X
                             : look.series(drop.series()).right().orElse(false) ? AxisPlace.RIGHT : AxisPlace.Y);
@@ -396,8 +396,8 @@ public sealed interface FigureEdit extends Edit {
     }
 
     /// Uses only the rows that meet all these conditions.
-    record UseOnly(int figure, List<RowCondition> conditions) implements FigureEdit {
-        public UseOnly {
+    record SetConditions(int figure, List<RowCondition> conditions) implements FigureEdit {
+        public SetConditions {
             conditions = List.copyOf(conditions);
         }
 

@@ -2,15 +2,15 @@ package helvo.core.study;
 
 import helvo.core.derive.Derivations;
 import helvo.core.derive.Summaries;
-import helvo.core.look.SheetLook;
 import helvo.core.number.DecimalMark;
-import helvo.core.number.NumberFormat;
+import helvo.core.number.NumberNotation;
+import helvo.core.style.SheetStyle;
 import helvo.core.table.Cells;
 import helvo.core.table.Column;
+import helvo.core.table.ExcludedRows;
 import helvo.core.table.Heading;
 import helvo.core.table.Kind;
 import helvo.core.table.Role;
-import helvo.core.table.SetAside;
 import helvo.core.table.Table;
 import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.ArrayList;
@@ -22,7 +22,7 @@ import java.util.stream.Stream;
 
 /// The document: tables of measurements and the figures over them. Immutable; every change is an [Edit].
 ///
-/// @param looks         of figures that a person keeps, besides [SheetLook#PRESETS]
+/// @param looks         of figures that a person keeps, besides [SheetStyle#PRESETS]
 /// @param chosenNumbers how numbers are written; empty for the first table's decimal mark
 /// @param report        what a report of it holds
 @RecordBuilder
@@ -30,8 +30,8 @@ public record Study(
         String name,
         List<Table> tables,
         List<Figure> figures,
-        List<SheetLook.Named> looks,
-        Optional<NumberFormat> chosenNumbers,
+        List<SheetStyle.Named> looks,
+        Optional<NumberNotation> chosenNumbers,
         ReportPlan report)
         implements StudyBuilder.With {
     public static final Study EMPTY =
@@ -42,7 +42,7 @@ public record Study(
         var columns = List.of(
                 new Column(1, new Heading("x", ""), Kind.NUMBER, Role.X, 0, Cells.NONE),
                 new Column(2, new Heading("y", ""), Kind.NUMBER, Role.Y, 0, Cells.NONE));
-        var table = new Table(1, "Table 1", DecimalMark.POINT, Optional.empty(), columns, SetAside.NONE);
+        var table = new Table(1, "Table 1", DecimalMark.POINT, Optional.empty(), columns, ExcludedRows.NONE);
         return EMPTY.with(table, Figure.of(1, 1));
     }
 
@@ -60,12 +60,12 @@ public record Study(
     }
 
     /// How numbers are written in readout, figures and reports.
-    public NumberFormat numbers() {
-        return chosenNumbers.orElseGet(() -> NumberFormat.of(
+    public NumberNotation numbers() {
+        return chosenNumbers.orElseGet(() -> NumberNotation.of(
                 tables.isEmpty() ? DecimalMark.POINT : tables.getFirst().mark()));
     }
 
-    public Study withNumbers(Optional<NumberFormat> chosen) {
+    public Study withNumbers(Optional<NumberNotation> chosen) {
         return withChosenNumbers(chosen);
     }
 
@@ -138,7 +138,7 @@ public record Study(
                         figures.stream().filter(figure -> figure.id() != id).toList());
     }
 
-    public Study with(SheetLook.Named look) {
+    public Study with(SheetStyle.Named look) {
         var more = new ArrayList<>(looks);
         more.removeIf(each -> each.name().equals(look.name()));
         more.add(look);

@@ -1,15 +1,15 @@
 package helvo.core.study;
 
-import helvo.core.Phrase;
+import helvo.core.RootLocale;
+import helvo.core.derive.Reshaping;
 import helvo.core.derive.Summaries;
-import helvo.core.derive.Turning;
-import helvo.core.look.AxisPlace;
-import helvo.core.look.SheetLook;
-import helvo.core.number.NumberFormat;
+import helvo.core.number.NumberNotation;
+import helvo.core.style.AxisPlace;
+import helvo.core.style.SheetStyle;
 import helvo.core.table.Column;
+import helvo.core.table.DerivedTable;
 import helvo.core.table.Role;
-import helvo.core.table.Statistics;
-import helvo.core.table.Summary;
+import helvo.core.table.Statistic;
 import helvo.core.table.Table;
 import java.math.BigDecimal;
 import java.util.List;
@@ -59,7 +59,7 @@ public sealed interface StudyEdit extends Edit {
 
         @Override
         public String sentence(Study before) {
-            return Phrase.of("Add the table “%s” with %,d rows", table.name(), table.rows());
+            return RootLocale.of("Add the table “%s” with %,d rows", table.name(), table.rows());
         }
     }
 
@@ -86,7 +86,7 @@ public sealed interface StudyEdit extends Edit {
         @Override
         public String sentence(Study before) {
             return before.table(table.id()).isBlank()
-                    ? Phrase.of("Add the table “%s” with %,d rows", table.name(), table.rows())
+                    ? RootLocale.of("Add the table “%s” with %,d rows", table.name(), table.rows())
                     : "Read the table “" + table.name() + "” in another way";
         }
     }
@@ -100,7 +100,7 @@ public sealed interface StudyEdit extends Edit {
 
         @Override
         public String sentence(Study before) {
-            return Phrase.of(
+            return RootLocale.of(
                     "Use the data of %s for the table “%s” (%,d rows)",
                     table.source().map(Table.Source::name).orElse("another table"), table.name(), table.rowsTyped());
         }
@@ -141,7 +141,7 @@ public sealed interface StudyEdit extends Edit {
     ///
     /// @param by columns of the table to group by
     /// @param of columns to summarise
-    record Summarise(int table, String name, List<Integer> by, List<Integer> of, List<Statistics> statistics)
+    record Summarise(int table, String name, List<Integer> by, List<Integer> of, List<Statistic> statistics)
             implements StudyEdit {
         public Summarise {
             by = List.copyOf(by);
@@ -160,12 +160,12 @@ public sealed interface StudyEdit extends Edit {
         @Override
         public String sentence(Study before) {
             Table source = before.table(table);
-            return Phrase.of(
+            return RootLocale.of(
                     "Summarise %s by %s: %s",
                     named(source, of),
                     named(source, by),
                     statistics.stream()
-                            .map(Statistics::words)
+                            .map(Statistic::words)
                             .map(words -> words.replaceAll(" of$", ""))
                             .collect(Collectors.joining(", ")));
         }
@@ -175,12 +175,12 @@ public sealed interface StudyEdit extends Edit {
         }
     }
 
-    /// What a table says in another shape, as a table that follows it, with a figure over it; see [Turning].
-    record Turn(int table, String name, Summary.Form form) implements StudyEdit {
+    /// What a table says in another shape, as a table that follows it, with a figure over it; see [Reshaping].
+    record Reshape(int table, String name, DerivedTable.Form form) implements StudyEdit {
         @Override
         public Study apply(Study study) {
             int id = study.nextTableId();
-            return study.with(Turning.of(id, name, study.table(table), form), Figure.of(study.nextFigureId(), id));
+            return study.with(Reshaping.of(id, name, study.table(table), form), Figure.of(study.nextFigureId(), id));
         }
 
         @Override
@@ -272,7 +272,7 @@ public sealed interface StudyEdit extends Edit {
     }
 
     /// How numbers are written in readout, figures and reports; empty for the first table's own way.
-    record WriteNumbers(Optional<NumberFormat> as) implements StudyEdit {
+    record SetNumberFormat(Optional<NumberNotation> as) implements StudyEdit {
         @Override
         public Study apply(Study study) {
             return study.withNumbers(as);
@@ -280,7 +280,7 @@ public sealed interface StudyEdit extends Edit {
 
         @Override
         public String sentence(Study before) {
-            NumberFormat numbers = before.withNumbers(as).numbers();
+            NumberNotation numbers = before.withNumbers(as).numbers();
             return "Write numbers as " + numbers.text(new BigDecimal("12345.6"));
         }
     }
@@ -314,7 +314,7 @@ public sealed interface StudyEdit extends Edit {
     }
 
     /// Keeps a look of figures under a name, in the place of the one that has it.
-    record KeepLook(SheetLook.Named look) implements StudyEdit {
+    record SaveStyle(SheetStyle.Named look) implements StudyEdit {
         @Override
         public Study apply(Study study) {
             return study.with(look);

@@ -1,9 +1,9 @@
 package helvo.core.study;
 
-import helvo.core.Phrase;
 import helvo.core.Require;
+import helvo.core.RootLocale;
 import helvo.core.number.NumberText;
-import helvo.core.number.RisingOrder;
+import helvo.core.numeric.RadixSort;
 import helvo.core.table.Cell;
 import helvo.core.table.Cells;
 import helvo.core.table.Column;
@@ -62,8 +62,8 @@ public sealed interface TableEdit extends TableChange {
     }
 
     /// @param rows 0 is the first
-    record SetRowsAside(int table, List<Integer> rows, String reason) implements TableEdit {
-        public SetRowsAside {
+    record ExcludeRows(int table, List<Integer> rows, String reason) implements TableEdit {
+        public ExcludeRows {
             rows = List.copyOf(rows);
         }
 
@@ -79,8 +79,8 @@ public sealed interface TableEdit extends TableChange {
     }
 
     /// Sets aside every row that meets the conditions.
-    record SetAsideWhere(int table, List<RowCondition> conditions, String reason) implements TableEdit {
-        public SetAsideWhere {
+    record ExcludeWhere(int table, List<RowCondition> conditions, String reason) implements TableEdit {
+        public ExcludeWhere {
             conditions = List.copyOf(conditions);
         }
 
@@ -103,8 +103,8 @@ public sealed interface TableEdit extends TableChange {
         }
     }
 
-    record BringRowsBack(int table, List<Integer> rows) implements TableEdit {
-        public BringRowsBack {
+    record IncludeRows(int table, List<Integer> rows) implements TableEdit {
+        public IncludeRows {
             rows = List.copyOf(rows);
         }
 
@@ -170,7 +170,7 @@ public sealed interface TableEdit extends TableChange {
 
         @Override
         public String sentence(Table before) {
-            return Phrase.of(
+            return RootLocale.of(
                     "Paste %,d × %,d cells from row %,d on",
                     block.size(), block.stream().mapToInt(List::size).max().orElse(0), row + 1);
         }
@@ -205,7 +205,7 @@ public sealed interface TableEdit extends TableChange {
         @Override
         public String sentence(Table before) {
             String source = before.source().map(each -> " of " + each.name()).orElse("");
-            return cells.size() == 1 ? "1 row more" + source : Phrase.of("%,d rows more%s", cells.size(), source);
+            return cells.size() == 1 ? "1 row more" + source : RootLocale.of("%,d rows more%s", cells.size(), source);
         }
     }
 
@@ -229,8 +229,8 @@ public sealed interface TableEdit extends TableChange {
         @Override
         public String sentence(Table before) {
             return count == 1
-                    ? Phrase.of("Insert a row before row %,d", row + 1)
-                    : Phrase.of("Insert %,d rows before row %,d", count, row + 1);
+                    ? RootLocale.of("Insert a row before row %,d", row + 1)
+                    : RootLocale.of("Insert %,d rows before row %,d", count, row + 1);
         }
     }
 
@@ -286,7 +286,7 @@ public sealed interface TableEdit extends TableChange {
             double[] keys = IntStream.range(0, before.rows())
                     .mapToDouble(row -> rising ? by.number(row) : -by.number(row))
                     .toArray();
-            int[] order = RisingOrder.of(keys);
+            int[] order = RadixSort.of(keys);
             int numbers =
                     (int) Arrays.stream(keys).filter(key -> !Double.isNaN(key)).count();
             Comparator<Integer> texts = Comparator.comparing(row -> by.cell(row).exactText());
@@ -350,7 +350,7 @@ public sealed interface TableEdit extends TableChange {
 
         @Override
         public String sentence(Table before) {
-            return Phrase.of(
+            return RootLocale.of(
                     "Fill %s with %s, %s … (%,d values)",
                     before.column(column).name(), NumberText.shortest(first), NumberText.shortest(first + step), count);
         }

@@ -1,6 +1,6 @@
 package helvo.core.table;
 
-import helvo.core.Phrase;
+import helvo.core.RootLocale;
 import helvo.core.number.DecimalMark;
 import helvo.core.number.NumberText;
 
@@ -24,7 +24,8 @@ public sealed interface Cell {
         /// @throws IllegalArgumentException when it is longer than [#MOST_CHARACTERS]
         public Text {
             if (text.length() > MOST_CHARACTERS) {
-                throw new IllegalArgumentException(Phrase.of("a cell holds %,d characters at most", MOST_CHARACTERS));
+                throw new IllegalArgumentException(
+                        RootLocale.of("a cell holds %,d characters at most", MOST_CHARACTERS));
             }
         }
     }

@@ -1,7 +1,7 @@
 package helvo.core.table;
 
-import helvo.core.Phrase;
 import helvo.core.Require;
+import helvo.core.RootLocale;
 import java.util.Arrays;
 import java.util.function.IntFunction;
 
@@ -279,7 +279,7 @@ public final class Cells {
         /// @param number finite
         public void addNumber(double number) {
             if (!Double.isFinite(number)) {
-                throw new IllegalArgumentException(Phrase.of("a cell's number must be finite, not %s", number));
+                throw new IllegalArgumentException(RootLocale.of("a cell's number must be finite, not %s", number));
             }
             room();
             numbers[used++] = number;

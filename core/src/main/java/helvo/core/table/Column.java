@@ -28,13 +28,13 @@ public record Column(
         Heading heading,
         Kind kind,
         Role role,
-        Format format,
+        ColumnFormat format,
         BarMeaning barMeaning,
         Optional<Derivation> derivation,
-        Optional<UniformBars> uniformBars,
+        Optional<UniformBarLength> uniformBars,
         Cells cells,
         List<String> groups,
-        Optional<ReadingWay> way)
+        Optional<CellInterpretation> way)
         implements ColumnBuilder.With {
     public Column {
         groups = groups == null ? List.of() : List.copyOf(groups);
@@ -46,7 +46,7 @@ public record Column(
             Heading heading,
             Kind kind,
             Role role,
-            Format format,
+            ColumnFormat format,
             BarMeaning barMeaning,
             Optional<Derivation> derivation,
             Cells cells) {
@@ -73,7 +73,7 @@ public record Column(
                 heading,
                 kind,
                 role,
-                new Format.AsWritten(decimals),
+                new ColumnFormat.AsWritten(decimals),
                 BarMeaning.guessed(heading.name()),
                 Optional.empty(),
                 cells);
@@ -103,7 +103,7 @@ public record Column(
         return withHeading(newHeading);
     }
 
-    public Column with(Format newFormat) {
+    public Column with(ColumnFormat newFormat) {
         return withFormat(newFormat);
     }
 
@@ -115,7 +115,7 @@ public record Column(
         return withCells(newCells);
     }
 
-    public Column with(UniformBars newBars) {
+    public Column with(UniformBarLength newBars) {
         return withUniformBars(newBars.isNone() ? Optional.empty() : Optional.of(newBars));
     }
 
@@ -152,12 +152,12 @@ public record Column(
 
     /// Shows at least this many decimals, where numbers are shown as they were written.
     public Column withDecimals(int newDecimals) {
-        return format instanceof Format.AsWritten ? with(new Format.AsWritten(newDecimals)) : this;
+        return format instanceof ColumnFormat.AsWritten ? with(new ColumnFormat.AsWritten(newDecimals)) : this;
     }
 
     /// Digits behind the decimal mark in which its numbers were written; 0 for another format.
     public int decimals() {
-        return format instanceof Format.AsWritten(int decimals) ? decimals : 0;
+        return format instanceof ColumnFormat.AsWritten(int decimals) ? decimals : 0;
     }
 
     /// The cell that a person means by typing this text here: in a column of dates a date may be meant.
@@ -167,7 +167,7 @@ public record Column(
                     .map(moment -> (Cell) new Cell.Number(moment.seconds()))
                     .orElseGet(() -> text.isBlank() ? Cell.EMPTY : new Cell.Text(text.strip()));
         }
-        if (format instanceof Format.Durations(TimeUnit per) && text.indexOf(':') >= 0) {
+        if (format instanceof ColumnFormat.Durations(CalendarUnit per) && text.indexOf(':') >= 0) {
             return DurationText.read(text, DurationText.TwoParts.HOURS_MINUTES)
                     .map(read -> (Cell) new Cell.Number(read.seconds() / per.seconds()))
                     .orElseGet(() -> new Cell.Text(text.strip()));
@@ -176,17 +176,17 @@ public record Column(
     }
 
     /// Durations counted in another unit, which its heading says; a column of other numbers stays as it is.
-    public Column countedIn(TimeUnit unit) {
-        return format instanceof Format.Durations(TimeUnit per) && !isDerived()
+    public Column countedIn(CalendarUnit unit) {
+        return format instanceof ColumnFormat.Durations(CalendarUnit per) && !isDerived()
                 ? with(cells.times(per.seconds() / unit.seconds()))
                         .with(new Heading(name(), unit.symbol()))
-                        .with(new Format.Durations(unit))
+                        .with(new ColumnFormat.Durations(unit))
                 : this;
     }
 
     /// What its cells are, as the window and the command line call them.
     public String holds() {
-        return format instanceof Format.Durations ? "durations" : kind.plural();
+        return format instanceof ColumnFormat.Durations ? "durations" : kind.plural();
     }
 
     /// A column of dates in a form that shows all of what was typed.
@@ -203,7 +203,7 @@ public record Column(
     }
 
     DateText.Order order() {
-        return format instanceof Format.Dates(var _, var order, var _) ? order : DateText.Order.DAY_FIRST;
+        return format instanceof ColumnFormat.Dates(var _, var order, var _) ? order : DateText.Order.DAY_FIRST;
     }
 
     /// Its different cells but for empty ones, in the order of their first rows, and how many rows have each.
@@ -242,7 +242,7 @@ public record Column(
     }
 
     private String exact(double number, DecimalMark mark) {
-        if (!(format instanceof Format.Dates(var form, var _, var _))) {
+        if (!(format instanceof ColumnFormat.Dates(var form, var _, var _))) {
             return new Cell.Number(number).exactText().replace('.', mark.sign());
         }
         String shown = DateText.shown(number, form);

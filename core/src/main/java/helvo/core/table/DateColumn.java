@@ -42,7 +42,7 @@ public final class DateColumn {
     }
 
     /// Whether any date in it would be another, or none, in the other order.
-    static boolean dependsOnOrder(Cells cells) {
+    public static boolean dependsOnOrder(Cells cells) {
         for (int row = 0; row < cells.size(); row++) {
             if (cells.cell(row) instanceof Cell.Text(String text)
                     && !DateText.read(text, Order.DAY_FIRST).equals(DateText.read(text, Order.MONTH_FIRST))) {
@@ -53,7 +53,7 @@ public final class DateColumn {
     }
 
     /// "+01:00" where the first date with an offset from UTC has that.
-    static Optional<String> offset(Cells cells) {
+    public static Optional<String> offset(Cells cells) {
         return base(cells).stream()
                 .mapToObj(base -> ZoneOffset.ofTotalSeconds(base).getId().replace("Z", ""))
                 .findFirst();
@@ -72,7 +72,7 @@ public final class DateColumn {
     }
 
     /// Numbers such as 20260305 as dates.
-    static Column compact(Column column) {
+    public static Column compact(Column column) {
         Form[] form = {Form.DAY};
         Column read = each(
                 column,
@@ -91,7 +91,7 @@ public final class DateColumn {
     /// a look. A column of dates in the other order has day and month changed over.
     public static Column dated(Column column, Order order) {
         if (column.kind() == Kind.DATE) {
-            Format.Dates format = (Format.Dates) column.format();
+            ColumnFormat.Dates format = (ColumnFormat.Dates) column.format();
             return format.order() == order
                     ? column
                     : each(
@@ -99,7 +99,7 @@ public final class DateColumn {
                                     cell -> cell instanceof Cell.Number(double seconds)
                                             ? new Cell.Number(DateText.swapped(seconds))
                                             : cell)
-                            .with(new Format.Dates(format.form(), order, format.per()));
+                            .with(new ColumnFormat.Dates(format.form(), order, format.per()));
         }
         return dated(column, order, Optional.empty());
     }
@@ -108,7 +108,7 @@ public final class DateColumn {
     /// Times of day that pass midnight go on.
     ///
     /// @param zone of clocks that name no offset
-    static Column dated(Column column, Order order, Optional<ZoneId> zone) {
+    public static Column dated(Column column, Order order, Optional<ZoneId> zone) {
         OptionalInt base = base(column.cells());
         var clock = new Clock(base, zone);
         Form[] form = {null};
@@ -131,9 +131,9 @@ public final class DateColumn {
     }
 
     /// Days and the times of day beside them as one column.
-    static Column joined(Column days, Column times, Optional<ZoneId> zone) {
+    public static Column joined(Column days, Column times, Optional<ZoneId> zone) {
         var clock = new Clock(OptionalInt.empty(), zone);
-        Form form = ((Format.Dates) times.format()).form() == Form.TIME ? Form.MINUTE : Form.SECOND;
+        Form form = ((ColumnFormat.Dates) times.format()).form() == Form.TIME ? Form.MINUTE : Form.SECOND;
         var joined = new Cells.Builder();
         for (int row = 0; row < days.cells().size(); row++) {
             double day = days.cells().number(row);
@@ -149,7 +149,7 @@ public final class DateColumn {
         return finished(
                 days.with(joined.build()).with(new Heading(days.name() + " " + times.name(), "")),
                 form,
-                ((Format.Dates) days.format()).order());
+                ((ColumnFormat.Dates) days.format()).order());
     }
 
     private static Column finished(Column dated, Form form, Order order) {
@@ -160,7 +160,8 @@ public final class DateColumn {
             low = seconds < low ? seconds : low;
             high = seconds > high ? seconds : high;
         }
-        return dated.with(Kind.DATE).with(new Format.Dates(form, order, TimeUnit.fitting(Math.max(0, high - low))));
+        return dated.with(Kind.DATE)
+                .with(new ColumnFormat.Dates(form, order, CalendarUnit.fitting(Math.max(0, high - low))));
     }
 
     /// Puts moments on one clock, in their order.
@@ -208,7 +209,7 @@ public final class DateColumn {
 
     /// Dates as the text that they are shown as; years alone as numbers.
     public static Column undated(Column column, Kind kind) {
-        if (!(column.format() instanceof Format.Dates(Form form, var _, var _))) {
+        if (!(column.format() instanceof ColumnFormat.Dates(Form form, var _, var _))) {
             return column.with(kind);
         }
         boolean years = form == Form.YEAR && kind == Kind.NUMBER;
@@ -221,14 +222,14 @@ public final class DateColumn {
                                         : new Cell.Text(DateText.shown(seconds, form))
                                 : cell)
                 .with(kind)
-                .with(new Format.AsWritten(0));
+                .with(new ColumnFormat.AsWritten(0));
     }
 
     /// Cells typed into the column since, in a fuller form than its own, are still shown in full.
     static Column showing(Column column, String typed) {
-        return column.format() instanceof Format.Dates(Form form, Order order, TimeUnit per)
+        return column.format() instanceof ColumnFormat.Dates(Form form, Order order, CalendarUnit per)
                 ? DateText.read(typed, order)
-                        .map(moment -> column.with(new Format.Dates(form.with(moment.form()), order, per)))
+                        .map(moment -> column.with(new ColumnFormat.Dates(form.with(moment.form()), order, per)))
                         .orElse(column)
                 : column;
     }

@@ -5,7 +5,7 @@ import static helvo.core.Require.require;
 import java.util.List;
 
 /// Where the cells of a column come from that follows others. The ids are of columns of the same table, but for
-/// those of a [Summary], which are of its source.
+/// those of a [DerivedTable], which are of its source.
 public sealed interface Derivation {
     /// @param text the formula with `{3}` for the column with id 3, so that it survives a change of names; see
     ///             `helvo.core.formula`
@@ -15,8 +15,8 @@ public sealed interface Derivation {
     ///
     /// @param of   the column with the formula
     /// @param bars of its sources; a source without one counts as exact
-    record Carried(int of, List<Bar> bars) implements Derivation {
-        public Carried {
+    record PropagatedUncertainty(int of, List<Bar> bars) implements Derivation {
+        public PropagatedUncertainty {
             bars = List.copyOf(bars);
         }
     }
@@ -45,8 +45,8 @@ public sealed interface Derivation {
     record Group(int of) implements Derivation {}
 
     /// In a table that turns another one: cells of that in another place.
-    record Turned() implements Derivation {}
+    record Reshaped() implements Derivation {}
 
     /// In a summary: a statistic over a group's cells in a column of the source.
-    record Statistic(Statistics statistic, int of) implements Derivation {}
+    record GroupStatistic(Statistic statistic, int of) implements Derivation {}
 }

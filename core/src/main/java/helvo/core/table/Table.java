@@ -22,11 +22,11 @@ public record Table(
         DecimalMark mark,
         Optional<Source> source,
         List<Column> columns,
-        SetAside setAside,
+        ExcludedRows setAside,
         List<Decision> decisions,
-        Optional<Summary> summary,
+        Optional<DerivedTable> summary,
         boolean follows,
-        Optional<ReadAs> readAs)
+        Optional<ImportReport> readAs)
         implements TableBuilder.With {
     /// More are no table of measurements.
     public static final int MOST_COLUMNS = 1000;
@@ -60,7 +60,12 @@ public record Table(
 
     /// A table of typed or read rows.
     public Table(
-            int id, String name, DecimalMark mark, Optional<Source> source, List<Column> columns, SetAside setAside) {
+            int id,
+            String name,
+            DecimalMark mark,
+            Optional<Source> source,
+            List<Column> columns,
+            ExcludedRows setAside) {
         this(id, name, mark, source, columns, setAside, List.of(), Optional.empty(), false, Optional.empty());
     }
 
@@ -79,7 +84,7 @@ public record Table(
     public int rowsTyped() {
         return columns.stream()
                 .filter(column -> !(column.derivation().orElse(null) instanceof Derivation.Formula
-                        || column.derivation().orElse(null) instanceof Derivation.Carried
+                        || column.derivation().orElse(null) instanceof Derivation.PropagatedUncertainty
                         || column.derivation().orElse(null) instanceof Derivation.Membership))
                 .mapToInt(column -> column.cells().size())
                 .max()
@@ -106,7 +111,7 @@ public record Table(
         return withColumns(newColumns);
     }
 
-    public Table with(SetAside rows) {
+    public Table with(ExcludedRows rows) {
         return withSetAside(rows);
     }
 
@@ -122,9 +127,9 @@ public record Table(
             case Y -> behind(of, Role.Y_BAR);
             default ->
                 columns.stream()
-                        .filter(column ->
-                                column.derivation().orElse(null) instanceof Derivation.Carried(int carriedOf, var _)
-                                        && carriedOf == of.id())
+                        .filter(column -> column.derivation().orElse(null)
+                                        instanceof Derivation.PropagatedUncertainty(int carriedOf, var _)
+                                && carriedOf == of.id())
                         .findFirst();
         };
     }
@@ -196,7 +201,8 @@ public record Table(
                         ? column.moved(sources, SeriesKey.MAX_SERIES)
                         : column.with(column.cells().at(sources)))
                 .toList();
-        return with(change -> change.columns(moved).setAside(SetAside.of(aside)).decisions(moved(decisions, sources)));
+        return with(
+                change -> change.columns(moved).setAside(ExcludedRows.of(aside)).decisions(moved(decisions, sources)));
     }
 
     private static List<Decision> moved(List<Decision> decisions, int[] sources) {

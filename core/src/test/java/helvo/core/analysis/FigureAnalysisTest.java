@@ -5,13 +5,12 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import helvo.core.Progress;
-import helvo.core.fit.ErrorBars;
 import helvo.core.fit.Line;
-import helvo.core.fit.Points;
 import helvo.core.fit.Polynomial;
-import helvo.core.look.Note;
 import helvo.core.number.DateText;
 import helvo.core.number.DecimalMark;
+import helvo.core.points.ErrorBars;
+import helvo.core.points.Points;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.Edit;
 import helvo.core.study.Figure;
@@ -20,17 +19,18 @@ import helvo.core.study.Layer;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
+import helvo.core.style.Note;
 import helvo.core.table.Cell;
 import helvo.core.table.Cells;
 import helvo.core.table.Column;
+import helvo.core.table.ExcludedRows;
 import helvo.core.table.Heading;
 import helvo.core.table.Kind;
 import helvo.core.table.Role;
 import helvo.core.table.RowCondition;
 import helvo.core.table.SeriesKey;
-import helvo.core.table.SetAside;
 import helvo.core.table.Table;
-import helvo.core.table.UniformBars;
+import helvo.core.table.UniformBarLength;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
@@ -56,7 +56,7 @@ class FigureAnalysisTest {
     }
 
     private static Study study(Column... columns) {
-        var table = new Table(1, "Cords", DecimalMark.COMMA, Optional.empty(), List.of(columns), SetAside.NONE);
+        var table = new Table(1, "Cords", DecimalMark.COMMA, Optional.empty(), List.of(columns), ExcludedRows.NONE);
         return StudyEdit.AddTable.to(Study.EMPTY, table).apply(Study.EMPTY);
     }
 
@@ -112,7 +112,7 @@ class FigureAnalysisTest {
 
     @Test
     void curvesMeetWithinTheDataOfBoth() {
-        List<Crossing> crossings = figure(groups()).crossings();
+        List<CurveIntersection> crossings = figure(groups()).crossings();
         assertThat(crossings).hasSize(2);
         assertThat(crossings.getFirst().at()).singleElement().satisfies(at -> assertThat(at)
                 .isCloseTo(2.5, within(1e-12)));
@@ -191,7 +191,7 @@ class FigureAnalysisTest {
                 new FigureEdit.AddCurve(1, low, new Line(), List.of(new RowCondition.Between(1, 1, 4))),
                 new FigureEdit.AddCurve(1, own.further(2), new Line(), List.of(new RowCondition.Between(1, 6, 9))),
                 new FigureEdit.AddCurve(1, own.further(3), new Polynomial(2), List.of()),
-                new TableEdit.SetRowsAside(1, List.of(7), "slipped"));
+                new TableEdit.ExcludeRows(1, List.of(7), "slipped"));
         FigureAnalysis figure = figure(both);
         assertThat(figure.series())
                 .extracting(SeriesAnalysis::label)
@@ -205,7 +205,7 @@ class FigureAnalysisTest {
         assertThat(figure.series().get(2).fit().orElseThrow().slope().value()).isCloseTo(2, within(1e-13));
         assertThat(figure.series()).extracting(SeriesAnalysis::slot).doesNotHaveDuplicates();
         assertThat(figure.comparisons()).as("parts are no groups").isEmpty();
-        Crossing meet = figure.crossings().stream()
+        CurveIntersection meet = figure.crossings().stream()
                 .filter(each -> each.one().equals(low) && each.other().equals(own.further(2)))
                 .findFirst()
                 .orElseThrow();
@@ -213,7 +213,7 @@ class FigureAnalysisTest {
         assertThat(figure.series().get(3).outcome(new Polynomial(2)))
                 .isEqualTo(figure.series().getFirst().outcome(new Polynomial(2)));
         Analysis alone = Analysis.of(
-                after(knee, new TableEdit.SetRowsAside(1, List.of(7), "slipped")), Analysis.EMPTY, Progress.none());
+                after(knee, new TableEdit.ExcludeRows(1, List.of(7), "slipped")), Analysis.EMPTY, Progress.none());
         SeriesAnalysis kept =
                 Analysis.of(both, alone, Progress.none()).figure(1).series().getFirst();
         assertThat(kept.points())
@@ -243,7 +243,7 @@ class FigureAnalysisTest {
         Study all = study(column(1, "x", Role.X, 1, 2, 3, 4, 5), column(2, "y", Role.Y, 2, 4, 5, 8, 10));
         SeriesAnalysis before = figure(all).series().getFirst();
         assertThat(before.diagnostics().orElseThrow().withSetAside()).isEmpty();
-        SeriesAnalysis without = figure(after(all, new TableEdit.SetRowsAside(1, List.of(2), "slipped")))
+        SeriesAnalysis without = figure(after(all, new TableEdit.ExcludeRows(1, List.of(2), "slipped")))
                 .series()
                 .getFirst();
         assertThat(without.fit().orElseThrow().slope().value()).isEqualTo(2);
@@ -296,11 +296,11 @@ class FigureAnalysisTest {
         assertThat(bars.dragged(table, 1, 20, 0, true)).hasValue(new TableEdit.SetCell(1, 4, 1, "0"));
         Study own = after(
                 study(column(1, "x", Role.X, 1, 2, 3), column(2, "y", Role.Y, 10, -20, 30)),
-                new ColumnEdit.SetOwnBars(1, 2, new UniformBars(5, true)));
+                new ColumnEdit.SetOwnBars(1, 2, new UniformBarLength(5, true)));
         BarSource percent = figure(own).series().getFirst().rows().yBars();
         assertThat(figure(own).series().getFirst().points().yBars().up()).containsExactly(0.5, 1, 1.5);
         assertThat(percent.dragged(own.table(1), 1, -20, 2.02, false))
-                .hasValue(new ColumnEdit.SetOwnBars(1, 2, new UniformBars(10, true)));
+                .hasValue(new ColumnEdit.SetOwnBars(1, 2, new UniformBarLength(10, true)));
         assertThat(percent.isNone()).isFalse();
         assertThat(figure(groups()).series().getFirst().rows().yBars().isNone()).isTrue();
         assertThat(figure(groups()).series().getFirst().rows().yBars().dragged(table, 0, 1, 1, false))
@@ -313,12 +313,12 @@ class FigureAnalysisTest {
         double[] y = Arrays.stream(x).map(each -> 3 * each * each - 2).toArray();
         y[0] = -1;
         var points = new Points(x, y, IntStream.range(0, 12).toArray(), ErrorBars.NONE, ErrorBars.NONE);
-        List<Straightening> found = Straightening.of(points, Progress.none());
+        List<Linearisation> found = Linearisation.of(points, Progress.none());
         assertThat(found.getFirst())
-                .extracting(Straightening::ofX, Straightening::ofY)
+                .extracting(Linearisation::ofX, Linearisation::ofY)
                 .containsExactly(Transform.NONE, Transform.NONE);
         assertThat(found.get(1))
-                .extracting(Straightening::ofX, Straightening::ofY, Straightening::left)
+                .extracting(Linearisation::ofX, Linearisation::ofY, Linearisation::left)
                 .containsExactly(Transform.SQUARE, Transform.NONE, 0);
         assertThat(found.get(1).r2())
                 .isGreaterThan(0.9999)

@@ -23,11 +23,11 @@ import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
 import helvo.core.table.Cells;
 import helvo.core.table.Column;
+import helvo.core.table.ExcludedRows;
 import helvo.core.table.Heading;
 import helvo.core.table.Kind;
 import helvo.core.table.Role;
 import helvo.core.table.SeriesKey;
-import helvo.core.table.SetAside;
 import helvo.core.table.Table;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -49,7 +49,7 @@ class SeriesAnalysisTest {
                 List.of(
                         new Column(1, new Heading("x", ""), Kind.NUMBER, Role.X, 0, Cells.ofNumbers(x)),
                         new Column(2, new Heading("y", ""), Kind.NUMBER, Role.Y, 0, Cells.ofNumbers(y))),
-                SetAside.NONE);
+                ExcludedRows.NONE);
         return StudyEdit.AddTable.to(Study.EMPTY, table).apply(Study.EMPTY);
     }
 
@@ -247,7 +247,7 @@ class SeriesAnalysisTest {
                 .isNotSameAs(first.figure(1).series().getFirst().points());
         assertThat(changed.problems().get(1)).isNotSameAs(first.problems().get(1));
         Analysis aside =
-                Analysis.of(new TableEdit.SetRowsAside(1, List.of(3, 4), "").apply(study), first, Progress.none());
+                Analysis.of(new TableEdit.ExcludeRows(1, List.of(3, 4), "").apply(study), first, Progress.none());
         assertThat(aside.figure(1).series().getFirst().points().size()).isEqualTo(23);
         assertThat(aside.figure(1).series().getFirst().rows().setAside()).containsExactly(3, 4);
         Analysis chosenOnly = Analysis.ofChosenCurves(study, Progress.none());

@@ -4,11 +4,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import helvo.core.Progress;
-import helvo.core.fit.ErrorBars;
 import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
 import helvo.core.fit.Line;
-import helvo.core.fit.Points;
+import helvo.core.points.ErrorBars;
+import helvo.core.points.Points;
 import helvo.core.table.BarMeaning;
 import java.util.Arrays;
 import java.util.Random;
@@ -37,7 +37,7 @@ class ExpectedMissesTest {
                     .toArray();
             var points = new Points(x, y, IntStream.range(0, POINTS).toArray(), ErrorBars.NONE, ErrorBars.even(bars));
             Fit fit = ((FitOutcome.Fitted) new Line().fit(points, Progress.none())).fit();
-            Passing passing = Passing.of(fit, points, Progress.none()).orElseThrow();
+            BarCoverage passing = BarCoverage.of(fit, points, Progress.none()).orElseThrow();
             ExpectedMisses expected = ExpectedMisses.of(fit.quality(), meaning, passing);
             mean += expected.mean() / SETS;
             missed += passing.missed().length;

@@ -1,18 +1,18 @@
 package helvo.core.check;
 
-import helvo.core.Phrase;
 import helvo.core.Progress;
+import helvo.core.RootLocale;
 import helvo.core.check.Check.Question;
 import helvo.core.fit.Curve;
-import helvo.core.fit.ErrorBars;
 import helvo.core.fit.Exponential;
 import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
 import helvo.core.fit.Line;
-import helvo.core.fit.Points;
 import helvo.core.fit.Power;
 import helvo.core.fit.Residuals;
-import helvo.core.fit.Weighting;
+import helvo.core.points.ErrorBars;
+import helvo.core.points.Points;
+import helvo.core.points.Weighting;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Random;
@@ -162,7 +162,8 @@ public final class CheckSimulation {
                 continue;
             }
             fitted++;
-            Judgement judgement = Judgement.of(Residuals.of(fit, fit.used(points), Progress.none()), Progress.none());
+            ResidualDiagnosis judgement =
+                    ResidualDiagnosis.of(Residuals.of(fit, fit.used(points), Progress.none()), Progress.none());
             List<Check> warning =
                     judgement.checks().stream().filter(Check::warns).toList();
             int[] odd = warning.stream()
@@ -256,13 +257,13 @@ public final class CheckSimulation {
         for (Fault fault : Fault.values()) {
             for (int n : SIZES) {
                 Spoken spoken = of(fault, n, sets(sets, n), 17L * n + fault.ordinal());
-                System.out.println(Phrase.of(
+                System.out.println(RootLocale.of(
                         "| %s | %d | %.1f | %s | %s | %.1f |",
                         fault.title,
                         n,
                         spoken.share(spoken.warned),
                         questions(spoken),
-                        spoken.named > 0 ? Phrase.of("%.1f", spoken.share(spoken.named)) : "",
+                        spoken.named > 0 ? RootLocale.of("%.1f", spoken.share(spoken.named)) : "",
                         spoken.share(spoken.namedWrongly)));
             }
         }
@@ -280,11 +281,11 @@ public final class CheckSimulation {
                                     .mapToObj(n -> {
                                         Spoken spoken = of(
                                                 shape, spacing, weighting, n, sets(sets, n), 31L * n + shape.ordinal());
-                                        return Phrase.of("%.1f", spoken.share(spoken.warned));
+                                        return RootLocale.of("%.1f", spoken.share(spoken.warned));
                                     })
                                     .toList());
-                    System.out.println(
-                            Phrase.of("| %s | %s | %s | %s |", shape.title, spacing.title, weighting.words(), cells));
+                    System.out.println(RootLocale.of(
+                            "| %s | %s | %s | %s |", shape.title, spacing.title, weighting.words(), cells));
                 }
             }
         }
@@ -299,7 +300,7 @@ public final class CheckSimulation {
         return String.join(
                 " | ",
                 Arrays.stream(Question.values())
-                        .map(question -> Phrase.of("%.1f", spoken.share(question)))
+                        .map(question -> RootLocale.of("%.1f", spoken.share(question)))
                         .toList());
     }
 }

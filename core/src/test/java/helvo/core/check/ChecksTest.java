@@ -8,14 +8,14 @@ import helvo.core.check.Check.Kind;
 import helvo.core.check.Check.Question;
 import helvo.core.check.CheckSimulation.Fault;
 import helvo.core.check.CheckSimulation.Spoken;
-import helvo.core.fit.ErrorBars;
 import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
 import helvo.core.fit.Line;
-import helvo.core.fit.Points;
 import helvo.core.fit.Power;
 import helvo.core.fit.Residuals;
-import helvo.core.fit.Weighting;
+import helvo.core.points.ErrorBars;
+import helvo.core.points.Points;
+import helvo.core.points.Weighting;
 import java.util.Arrays;
 import java.util.Map;
 import java.util.Random;
@@ -33,9 +33,9 @@ class ChecksTest {
             DoubleStream.iterate(1, x -> x + 1).limit(12).toArray();
     private static final double[] Y = {1.1, 2.3, 2.7, 4.4, 4.6, 6.6, 6.5, 8.6, 8.4, 10.9, 10.1, 13.0};
 
-    private static Judgement judgement(Points points) {
+    private static ResidualDiagnosis judgement(Points points) {
         Fit fit = ((FitOutcome.Fitted) new Line().fit(points, Progress.none())).fit();
-        return Judgement.of(Residuals.of(fit, points, Progress.none()), Progress.none());
+        return ResidualDiagnosis.of(Residuals.of(fit, points, Progress.none()), Progress.none());
     }
 
     private static Check check(Points points, Kind kind) {
@@ -62,7 +62,7 @@ class ChecksTest {
         var pluck = Points.of(
                 new double[] {10, 15, 20, 30, 40, 50, 60, 80, 100, 120},
                 new double[] {35.7, 43.3, 50.1, 61.7, 71, 79.3, 86.9, 100.4, 111.6, 122.7});
-        Judgement judgement = judgement(pluck);
+        ResidualDiagnosis judgement = judgement(pluck);
         Check term = judgement.checks().getFirst();
         assertThat(term.kind()).isEqualTo(Kind.NEXT_TERM);
         assertThat(term.statistic()).isCloseTo(78.60735284540168, within(1e-9));
@@ -121,7 +121,7 @@ class ChecksTest {
     /// The rest is judged without it, so that nothing else is said.
     @Test
     void aMistypedValueIsNamedWithItsRowAndWhatTheSlopeWouldBe() {
-        Judgement judgement = judgement(Points.of(X, mistyped()));
+        ResidualDiagnosis judgement = judgement(Points.of(X, mistyped()));
         assertThat(judgement.speaking()).singleElement().satisfies(odd -> {
             assertThat(odd.kind()).isEqualTo(Kind.ODD_POINT);
             assertThat(odd.rows()).containsExactly(6);
@@ -138,7 +138,7 @@ class ChecksTest {
     void aPointThatDecidesTheSlopeIsSaidWithWhatItWouldBeWithoutIt() {
         double[] x = {1, 1.1, 1.2, 1.3, 1.4, 1.5, 10};
         double[] y = {2, 2.3, 1.9, 2.2, 2.1, 2.0, 9};
-        Judgement judgement = judgement(Points.of(x, y));
+        ResidualDiagnosis judgement = judgement(Points.of(x, y));
         assertThat(judgement.speaking()).singleElement().satisfies(check -> {
             assertThat(check.kind()).isEqualTo(Kind.COOK);
             assertThat(check.warns()).as("its place is no fault").isFalse();
@@ -241,7 +241,7 @@ class ChecksTest {
         double[] y = IntStream.range(0, 12)
                 .mapToDouble(i -> 3 + 2 * X[i] + off[i] + (i == 9 || i == 10 ? 3 : 0))
                 .toArray();
-        Judgement judgement = judgement(Points.of(X, y));
+        ResidualDiagnosis judgement = judgement(Points.of(X, y));
         assertThat(judgement.speaking()).singleElement().satisfies(odd -> {
             assertThat(odd.kind()).isEqualTo(Kind.ODD_POINT);
             assertThat(odd.rows()).containsExactlyInAnyOrder(9, 10);

@@ -8,8 +8,10 @@ import static org.assertj.core.groups.Tuple.tuple;
 import helvo.core.Progress;
 import helvo.core.analysis.Analysis;
 import helvo.core.analysis.FigureAnalysis;
-import helvo.core.fit.ErrorBars;
 import helvo.core.number.DecimalMark;
+import helvo.core.points.ErrorBars;
+import helvo.core.quality.Problem;
+import helvo.core.quality.Problems;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.Figure;
 import helvo.core.study.History;
@@ -21,16 +23,14 @@ import helvo.core.table.Cell;
 import helvo.core.table.Cells;
 import helvo.core.table.Column;
 import helvo.core.table.Derivation;
+import helvo.core.table.ExcludedRows;
 import helvo.core.table.Heading;
 import helvo.core.table.Kind;
-import helvo.core.table.Problem;
 import helvo.core.table.ProblemKind;
-import helvo.core.table.Problems;
 import helvo.core.table.Role;
-import helvo.core.table.SetAside;
-import helvo.core.table.Statistics;
+import helvo.core.table.Statistic;
 import helvo.core.table.Table;
-import helvo.core.table.UniformBars;
+import helvo.core.table.UniformBarLength;
 import java.time.Instant;
 import java.util.Arrays;
 import java.util.List;
@@ -51,7 +51,7 @@ class DerivationsTest {
 
     private static Study study(Column... columns) {
         return Study.EMPTY.with(
-                new Table(1, "Pulls", DecimalMark.POINT, Optional.empty(), List.of(columns), SetAside.NONE),
+                new Table(1, "Pulls", DecimalMark.POINT, Optional.empty(), List.of(columns), ExcludedRows.NONE),
                 Figure.of(1, 1));
     }
 
@@ -77,7 +77,7 @@ class DerivationsTest {
     /// column's bars come first.
     @Test
     void barsOfItsOwnAreCarriedOverToo() {
-        Study own = new ColumnEdit.SetOwnBars(1, 2, new UniformBars(5, true))
+        Study own = new ColumnEdit.SetOwnBars(1, 2, new UniformBarLength(5, true))
                 .apply(study(number(2, "Load", Role.X, 2, 4, 6), number(4, "Stretch", Role.Y, 4, 16, 36)));
         Study squared = new ColumnEdit.Derive(1, new Heading("Load²", "N²"), "{2}^2", Role.X, true).apply(own);
         assertThat(Arrays.stream(figure(squared)
@@ -89,7 +89,7 @@ class DerivationsTest {
                         .toArray())
                 .usingComparatorWithPrecision(1e-14)
                 .containsExactly(.4, 1.6, 3.6);
-        Study longer = new ColumnEdit.SetOwnBars(1, 2, new UniformBars(10, true)).apply(squared);
+        Study longer = new ColumnEdit.SetOwnBars(1, 2, new UniformBarLength(10, true)).apply(squared);
         assertThat(figure(longer).series().getFirst().points().xBars().up()[0]).isCloseTo(.8, within(1e-14));
     }
 
@@ -123,7 +123,7 @@ class DerivationsTest {
     @Test
     void barsThatFollowRepeatsCanBeScaled() {
         Study averaged = new StudyEdit.Summarise(
-                        1, "Averages", List.of(2), List.of(4), List.of(Statistics.MEAN, Statistics.STANDARD_DEVIATION))
+                        1, "Averages", List.of(2), List.of(4), List.of(Statistic.MEAN, Statistic.STANDARD_DEVIATION))
                 .apply(STUDY);
         int table = averaged.tables().getLast().id();
         int y = averaged.tables().getLast().first(Role.Y).orElseThrow().id();
@@ -278,7 +278,7 @@ class DerivationsTest {
                         "Pulls by Load",
                         List.of(2),
                         List.of(4),
-                        List.of(Statistics.MEAN, Statistics.STANDARD_DEVIATION, Statistics.COUNT))
+                        List.of(Statistic.MEAN, Statistic.STANDARD_DEVIATION, Statistic.COUNT))
                 .apply(STUDY);
         Table means = study.table(2);
         assertThat(means.columns())
@@ -292,7 +292,7 @@ class DerivationsTest {
         assertThat(values(means, 2)).containsExactly(5, 12);
         assertThat(values(means, 3)[0]).isEqualTo(1);
         assertThat(means.column(3).barMeaning()).isEqualTo(BarMeaning.STANDARD_DEVIATION);
-        Study without = new TableEdit.SetRowsAside(1, List.of(3), "slipped").apply(study);
+        Study without = new TableEdit.ExcludeRows(1, List.of(3), "slipped").apply(study);
         assertThat(values(without.table(2), 2)).containsExactly(5, 18);
         Study further = new ColumnEdit.Derive(2, new Heading("double", ""), "2 {2}", Role.NONE, false).apply(without);
         Study typed = new TableEdit.SetCell(1, 4, 5, "22").apply(further);
@@ -300,7 +300,7 @@ class DerivationsTest {
         assertThat(new TableEdit.RemoveRows(2, List.of(0)).apply(typed))
                 .as("its rows are its source's")
                 .isEqualTo(typed);
-        Study aside = new TableEdit.SetRowsAside(2, List.of(1), "doubtful").apply(typed);
+        Study aside = new TableEdit.ExcludeRows(2, List.of(1), "doubtful").apply(typed);
         Study earlier = new TableEdit.SetCell(1, 2, 0, "1").apply(aside);
         assertThat(values(earlier.table(2), 1)).containsExactly(1, 4, 2);
         assertThat(earlier.table(2).setAside().reasons())
@@ -334,11 +334,11 @@ class DerivationsTest {
         double deviation = squares.divide(n.subtract(java.math.BigDecimal.ONE), context)
                 .sqrt(context)
                 .doubleValue();
-        assertThat(Statistics.MEAN.of(values)).isEqualTo(mean.doubleValue());
-        assertThat(Statistics.SUM.of(values)).isEqualTo(sum.doubleValue());
-        assertThat(Statistics.STANDARD_DEVIATION.of(values)).isCloseTo(deviation, within(4e-15 * deviation + 1e-15));
-        assertThat(Statistics.STANDARD_DEVIATION.of(new double[] {5})).isNaN();
-        assertThat(Statistics.MEDIAN.of(new double[] {3, 1, 2, 10})).isEqualTo(2.5);
+        assertThat(Statistic.MEAN.of(values)).isEqualTo(mean.doubleValue());
+        assertThat(Statistic.SUM.of(values)).isEqualTo(sum.doubleValue());
+        assertThat(Statistic.STANDARD_DEVIATION.of(values)).isCloseTo(deviation, within(4e-15 * deviation + 1e-15));
+        assertThat(Statistic.STANDARD_DEVIATION.of(new double[] {5})).isNaN();
+        assertThat(Statistic.MEDIAN.of(new double[] {3, 1, 2, 10})).isEqualTo(2.5);
     }
 
     @Test

@@ -1,9 +1,12 @@
 package helvo.core.fit;
 
-import helvo.core.Phrase;
 import helvo.core.Progress;
-import helvo.core.reading.Reading;
-import helvo.core.reading.Solution;
+import helvo.core.RootLocale;
+import helvo.core.points.ErrorBars;
+import helvo.core.points.Points;
+import helvo.core.points.Weighting;
+import helvo.core.prediction.InverseReading;
+import helvo.core.prediction.Reading;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Random;
@@ -71,7 +74,7 @@ public final class CoverageSimulation {
                         asked - 2,
                         Math.abs(reading.value() - level)
                                 <= reading.meanHalf95().orElseThrow());
-                List<Solution> found = Solution.at(fit, points, level);
+                List<InverseReading> found = InverseReading.at(fit, points, level);
                 count(
                         held,
                         all,
@@ -99,12 +102,12 @@ public final class CoverageSimulation {
         for (Truth truth : Truth.values()) {
             for (Weighting weighting : Weighting.values()) {
                 double[] shares = of(truth, weighting, 0.6, sets, 40);
-                System.out.println(Phrase.of(
+                System.out.println(RootLocale.of(
                         "| %s | %s | %s | %.1f | %.1f |",
                         truth.curve.name().toLowerCase(java.util.Locale.ROOT),
                         weighting.words(),
                         Arrays.stream(shares, 0, shares.length - 2)
-                                .mapToObj(share -> Phrase.of("%.1f", share))
+                                .mapToObj(share -> RootLocale.of("%.1f", share))
                                 .collect(Collectors.joining(", ")),
                         shares[shares.length - 2],
                         shares[shares.length - 1]));

@@ -5,7 +5,8 @@ import static org.assertj.core.api.Assertions.within;
 
 import helvo.core.Progress;
 import helvo.core.fit.Curve.Notation;
-import helvo.core.number.NumberFormat;
+import helvo.core.number.NumberNotation;
+import helvo.core.points.Points;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -228,7 +229,7 @@ class CurveTest {
 
     @Test
     void whyThereIsNoneIsSaid() {
-        NumberFormat numbers = NumberFormat.POINT;
+        NumberNotation numbers = NumberNotation.POINT;
         assertThat(new Reason.NoPoints().sentence(numbers))
                 .isEqualTo("There are no points to fit: give a column the role x and another the role y.");
         assertThat(new Reason.TooFewPoints(1, 2).sentence(numbers))

@@ -5,8 +5,11 @@ import static org.assertj.core.api.Assertions.within;
 import static org.assertj.core.api.Assertions.withinPercentage;
 
 import helvo.core.Progress;
-import helvo.core.number.NumberFormat;
-import helvo.core.readout.Equation;
+import helvo.core.number.NumberNotation;
+import helvo.core.points.ErrorBars;
+import helvo.core.points.Points;
+import helvo.core.points.Weighting;
+import helvo.core.results.EquationText;
 import java.util.Arrays;
 import java.util.Random;
 import java.util.function.DoubleUnaryOperator;
@@ -30,7 +33,7 @@ class CurvedFitTest {
     private static String reason(Curve curve, double[] x, double[] y) {
         return ((FitOutcome.NotFitted) curve.fit(Points.of(x, y), Progress.none()))
                 .reason()
-                .sentence(NumberFormat.POINT);
+                .sentence(NumberNotation.POINT);
     }
 
     private static void assertCertified(Fit fit, String name, double value, double standardError) {
@@ -267,7 +270,7 @@ class CurvedFitTest {
             for (Curve curve : Curves.all()) {
                 switch (curve.fit(Points.of(set[0], set[1]), Progress.none())) {
                     case FitOutcome.NotFitted(var _, Reason reason) ->
-                        assertThat(reason.sentence(NumberFormat.POINT))
+                        assertThat(reason.sentence(NumberNotation.POINT))
                                 .endsWith(".")
                                 .doesNotContain("NaN");
                     case FitOutcome.Fitted(Fit fit) -> {
@@ -276,7 +279,9 @@ class CurvedFitTest {
                         fit.quality().r2().ifPresent(r2 -> assertThat(r2).isFinite());
                         fit.quality().residualStandardDeviation().ifPresent(s -> assertThat(s)
                                 .isFinite());
-                        assertThat(new Equation(PrintedEquation.of(fit, Points.of(set[0], set[1])), NumberFormat.POINT)
+                        assertThat(new EquationText(
+                                                PrintedEquation.of(fit, Points.of(set[0], set[1])),
+                                                NumberNotation.POINT)
                                         .inNames("x", "y"))
                                 .doesNotContain("NaN", "∞", "{");
                     }
@@ -422,7 +427,7 @@ class CurvedFitTest {
                             },
                             curve.from(origin, 2000.55)))
                     .isCloseTo(there.function().at(2000.55), withinPercentage(1e-9));
-            assertThat(new Equation(PrintedEquation.of(there, Points.of(far, y)), NumberFormat.POINT)
+            assertThat(new EquationText(PrintedEquation.of(there, Points.of(far, y)), NumberNotation.POINT)
                             .where("x")
                             .orElseThrow())
                     .startsWith(curve.isFromByRatio() ? "t = x / 2000" : "t = x \u2212 2000");

@@ -4,6 +4,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.withinPercentage;
 
 import helvo.core.Progress;
+import helvo.core.points.ErrorBars;
+import helvo.core.points.Points;
+import helvo.core.points.Weighting;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;

@@ -6,6 +6,9 @@ import static org.assertj.core.api.Assertions.within;
 import static org.assertj.core.api.Assertions.withinPercentage;
 
 import helvo.core.Progress;
+import helvo.core.points.ErrorBars;
+import helvo.core.points.Points;
+import helvo.core.points.Weighting;
 import java.util.Arrays;
 import org.junit.jupiter.api.Test;
 

@@ -4,7 +4,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.data.Offset.offset;
 
 import helvo.core.Progress;
-import helvo.core.reading.Reading;
+import helvo.core.points.ErrorBars;
+import helvo.core.points.Points;
+import helvo.core.points.Weighting;
+import helvo.core.prediction.Reading;
 import java.util.Arrays;
 import java.util.List;
 import java.util.OptionalDouble;

@@ -4,6 +4,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import helvo.core.Progress;
+import helvo.core.points.ErrorBars;
+import helvo.core.points.Points;
+import helvo.core.points.Weighting;
 import java.util.Arrays;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
@@ -138,7 +141,7 @@ class YorkFitTest {
                 .isEqualTo(9);
         assertThat(new Line().fit(points(X, Y, new double[10], new double[10], Weighting.STATED), Progress.none()))
                 .isInstanceOfSatisfying(FitOutcome.NotFitted.class, none0 -> assertThat(
-                                none0.reason().sentence(helvo.core.number.NumberFormat.POINT))
+                                none0.reason().sentence(helvo.core.number.NumberNotation.POINT))
                         .contains("there is no error bar above 0 to weigh by"));
     }
 }

@@ -8,10 +8,10 @@ import helvo.core.table.Cell;
 import helvo.core.table.Cells;
 import helvo.core.table.Column;
 import helvo.core.table.Derivation;
+import helvo.core.table.ExcludedRows;
 import helvo.core.table.Heading;
 import helvo.core.table.Kind;
 import helvo.core.table.Role;
-import helvo.core.table.SetAside;
 import helvo.core.table.Table;
 import java.util.List;
 import java.util.Optional;
@@ -45,7 +45,7 @@ class FormulaTest {
                             Cells.of(List.of(new Cell.Text("dry")))),
                     column(8, "Zero", 0),
                     new Column(9, new Heading("Gap", ""), Kind.NUMBER, Role.NONE, 0, Cells.of(List.of(Cell.EMPTY)))),
-            SetAside.NONE);
+            ExcludedRows.NONE);
 
     private static Column column(int id, String name, double value) {
         return new Column(id, new Heading(name, ""), Kind.NUMBER, Role.NONE, 0, Cells.ofNumbers(value));
@@ -118,7 +118,7 @@ class FormulaTest {
                 Optional.empty(),
                 List.of(new Column(
                         1, new Heading("Date", ""), Kind.DATE, Role.NONE, 0, Cells.ofNumbers(1_736_294_400.0))),
-                SetAside.NONE);
+                ExcludedRows.NONE);
         assertThat(read("Date - 2025-01-06", dated).value(dated, 0))
                 .as("8 January 2025")
                 .isEqualTo(2);
@@ -146,7 +146,7 @@ class FormulaTest {
 
     @Test
     void aCommaIsADecimalMarkWhereTheTableHasIt() {
-        Table comma = new Table(1, "t", DecimalMark.COMMA, Optional.empty(), TABLE.columns(), SetAside.NONE);
+        Table comma = new Table(1, "t", DecimalMark.COMMA, Optional.empty(), TABLE.columns(), ExcludedRows.NONE);
         assertThat(read("Load + 273,15", comma).value(comma, 0)).isEqualTo(277.15);
         assertThat(read("Load + 273.15", comma).value(comma, 0)).isEqualTo(277.15);
     }

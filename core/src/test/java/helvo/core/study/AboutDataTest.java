@@ -3,8 +3,8 @@ package helvo.core.study;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import helvo.core.fit.Line;
-import helvo.core.look.SheetLook;
-import helvo.core.table.Format;
+import helvo.core.style.SheetStyle;
+import helvo.core.table.ColumnFormat;
 import helvo.core.table.Heading;
 import helvo.core.table.Role;
 import helvo.core.table.SeriesKey;
@@ -18,10 +18,10 @@ class AboutDataTest {
     void whatChangesTheDataOrWhichOfThemCountIsAboutData() {
         assertThat(List.<Edit>of(
                         new TableEdit.SetCell(1, 1, 0, "5"),
-                        new TableEdit.SetRowsAside(1, List.of(1), "slipped"),
+                        new TableEdit.ExcludeRows(1, List.of(1), "slipped"),
                         new ColumnEdit.Derive(1, new Heading("a", ""), "{1}", Role.NONE, false),
                         new ColumnEdit.SetRole(1, 1, Role.X),
-                        new FigureEdit.UseOnly(1, List.of()),
+                        new FigureEdit.SetConditions(1, List.of()),
                         new StudyEdit.RemoveTable(1),
                         new StudyEdit.Begin(Study.EMPTY),
                         new StudyEdit.UseData(Study.blank().table(1)),
@@ -34,9 +34,9 @@ class AboutDataTest {
     @Test
     void looksNamesAndCurvesAreNot() {
         assertThat(List.<Edit>of(
-                        new ColumnEdit.SetFormat(1, 1, new Format.Rounded(2)),
+                        new ColumnEdit.SetFormat(1, 1, new ColumnFormat.Rounded(2)),
                         new ColumnEdit.MoveColumn(1, 1, 0),
-                        new FigureEdit.SetSheet(1, SheetLook.DEFAULT),
+                        new FigureEdit.SetSheet(1, SheetStyle.DEFAULT),
                         new FigureEdit.ChooseCurve(1, SeriesKey.whole(2), new Line()),
                         new FigureEdit.SetTitle(1, Optional.of("a")),
                         new StudyEdit.Rename("a"),

@@ -2,18 +2,18 @@ package helvo.core.study;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import helvo.core.look.AxisLook;
-import helvo.core.look.AxisPlace;
 import helvo.core.number.DecimalMark;
+import helvo.core.style.AxisPlace;
+import helvo.core.style.AxisStyle;
 import helvo.core.table.Cell;
 import helvo.core.table.Cells;
 import helvo.core.table.Column;
+import helvo.core.table.ExcludedRows;
 import helvo.core.table.Heading;
 import helvo.core.table.Kind;
 import helvo.core.table.Role;
 import helvo.core.table.RowCondition;
-import helvo.core.table.SetAside;
-import helvo.core.table.Statistics;
+import helvo.core.table.Statistic;
 import helvo.core.table.Table;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -69,7 +69,7 @@ class EditLawsTest {
                                 Kind.NUMBER,
                                 Role.Y_BAR,
                                 cells(rows, row -> new Cell.Number(random.nextInt(5) / 8.0)))),
-                SetAside.of(aside));
+                ExcludedRows.of(aside));
         return StudyEdit.AddTable.to(Study.EMPTY, table).apply(Study.EMPTY);
     }
 
@@ -131,7 +131,7 @@ class EditLawsTest {
                 .filter(each -> !study.table(1).setAside().has(each))
                 .boxed()
                 .toList();
-        assertThat(after(study, new TableEdit.SetRowsAside(1, used, "all"), new TableEdit.BringRowsBack(1, used)))
+        assertThat(after(study, new TableEdit.ExcludeRows(1, used, "all"), new TableEdit.IncludeRows(1, used)))
                 .isEqualTo(study);
         int place = random.nextInt(4);
         int moved = 1 + random.nextInt(4);
@@ -143,7 +143,7 @@ class EditLawsTest {
         Study limited = after(
                 study,
                 new FigureEdit.SetAxis(
-                        1, AxisPlace.X, AxisLook.DEFAULT.withLimits(Optional.of(1.0), Optional.of(9.0))));
+                        1, AxisPlace.X, AxisStyle.DEFAULT.withLimits(Optional.of(1.0), Optional.of(9.0))));
         Study swapped = after(limited, new StudyEdit.SwapAxes(1));
         assertThat(swapped.table(1).columns())
                 .extracting(Column::role)
@@ -205,7 +205,7 @@ class EditLawsTest {
                 new ColumnEdit.Derive(1, new Heading("Work", ""), "{2} * {3} + 1", Role.NONE, false),
                 new ColumnEdit.NameSet(1, CORD, "wet", List.of(new Cell.Text("salt")), "other"),
                 new StudyEdit.Summarise(
-                        1, "Means", List.of(LOAD), List.of(STRETCH), List.of(Statistics.MEAN, Statistics.COUNT)));
+                        1, "Means", List.of(LOAD), List.of(STRETCH), List.of(Statistic.MEAN, Statistic.COUNT)));
         for (int i = 0; i < 8; i++) {
             study = change(random, study.table(1).rows()).apply(study);
         }
@@ -275,7 +275,7 @@ class EditLawsTest {
             case 3 -> new TableEdit.InsertRows(1, Math.min(row, rows), 1);
             case 4 -> new TableEdit.RemoveRows(1, List.of(Math.min(row, rows - 1)));
             case 5 -> new TableEdit.Sort(1, 1 + random.nextInt(3), random.nextBoolean());
-            case 6 -> new TableEdit.SetAsideWhere(1, List.of(new RowCondition.Between(LOAD, 2, 3)), "middle");
+            case 6 -> new TableEdit.ExcludeWhere(1, List.of(new RowCondition.Between(LOAD, 2, 3)), "middle");
             case 7 -> new TableEdit.SetBlock(1, row, 1, List.of(List.of("7", "1.25"), List.of("", "x")));
             default -> new TableEdit.FillSeries(1, LOAD, Math.min(row, rows), 1, 0.5, 1 + random.nextInt(4));
         };
@@ -292,18 +292,18 @@ class EditLawsTest {
             Commit commit = any(random, history, i);
             history = commit.apply(history);
             switch (commit) {
-                case Commit.Do(StudyEdit.Rename(String name), var _) -> {
+                case Commit.Append(StudyEdit.Rename(String name), var _) -> {
                     leave(done, undone, left);
                     done.add(name);
                 }
-                case Commit.GoOn(StudyEdit.Rename(String name), var _) -> done.set(done.size() - 1, name);
-                case Commit.GoTo(int steps, var _) -> {
+                case Commit.Amend(StudyEdit.Rename(String name), var _) -> done.set(done.size() - 1, name);
+                case Commit.Jump(int steps, var _) -> {
                     var all = Stream.concat(done.stream(), undone.stream()).toList();
                     int there = Math.clamp(steps, 0, all.size() - 1) + 1;
                     done = new ArrayList<>(all.subList(0, there));
                     undone = new ArrayList<>(all.subList(there, all.size()));
                 }
-                case Commit.TakeUp(int branch, var _) -> {
+                case Commit.RestoreBranch(int branch, var _) -> {
                     List<String> taken = left.get(branch);
                     var all = Stream.concat(done.stream(), undone.stream()).toList();
                     if (taken.size() < all.size()
@@ -340,17 +340,18 @@ class EditLawsTest {
         Instant at = Instant.ofEpochSecond(i);
         int all = history.steps().size() + history.undone().size();
         return switch (random.nextInt(6)) {
-            case 0 -> new Commit.GoTo(random.nextInt(-1, all + 2), at);
-            case 1 -> new Commit.GoTo(history.steps().size() - 1, at);
+            case 0 -> new Commit.Jump(random.nextInt(-1, all + 2), at);
+            case 1 -> new Commit.Jump(history.steps().size() - 1, at);
             case 2 ->
                 history.branches().isEmpty()
-                        ? new Commit.GoTo(history.steps().size() + 1, at)
-                        : new Commit.TakeUp(random.nextInt(history.branches().size()), at);
+                        ? new Commit.Jump(history.steps().size() + 1, at)
+                        : new Commit.RestoreBranch(
+                                random.nextInt(history.branches().size()), at);
             case 3 ->
                 history.undone().isEmpty() && !history.steps().isEmpty()
-                        ? new Commit.GoOn(new StudyEdit.Rename("on " + i), at)
-                        : new Commit.Do(new StudyEdit.Rename("name " + i), at);
-            default -> new Commit.Do(new StudyEdit.Rename("name " + i), at);
+                        ? new Commit.Amend(new StudyEdit.Rename("on " + i), at)
+                        : new Commit.Append(new StudyEdit.Rename("name " + i), at);
+            default -> new Commit.Append(new StudyEdit.Rename("name " + i), at);
         };
     }
 }

@@ -4,36 +4,36 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.junit.jupiter.api.DynamicTest.dynamicTest;
 
 import helvo.core.fit.Polynomial;
-import helvo.core.fit.Weighting;
-import helvo.core.look.AxisLook;
-import helvo.core.look.AxisPlace;
-import helvo.core.look.CurveLook;
-import helvo.core.look.LegendLook;
-import helvo.core.look.Note;
-import helvo.core.look.SeriesLook;
-import helvo.core.look.SheetLook;
 import helvo.core.number.DateText;
 import helvo.core.number.DecimalMark;
-import helvo.core.number.NumberFormat;
+import helvo.core.number.NumberNotation;
+import helvo.core.points.Weighting;
 import helvo.core.study.FigureEdit.Zoom.Limits;
+import helvo.core.style.AxisPlace;
+import helvo.core.style.AxisStyle;
+import helvo.core.style.CurveStyle;
+import helvo.core.style.LegendStyle;
+import helvo.core.style.Note;
+import helvo.core.style.SeriesStyle;
+import helvo.core.style.SheetStyle;
 import helvo.core.table.BarMeaning;
 import helvo.core.table.Cell;
+import helvo.core.table.CellInterpretation;
 import helvo.core.table.Cells;
 import helvo.core.table.Column;
+import helvo.core.table.ColumnFormat;
 import helvo.core.table.Decision;
-import helvo.core.table.Format;
+import helvo.core.table.DerivedTable;
+import helvo.core.table.ExcludedRows;
 import helvo.core.table.Heading;
 import helvo.core.table.Kind;
 import helvo.core.table.ProblemKind;
-import helvo.core.table.ReadingWay;
 import helvo.core.table.Role;
 import helvo.core.table.RowCondition;
 import helvo.core.table.SeriesKey;
-import helvo.core.table.SetAside;
-import helvo.core.table.Statistics;
-import helvo.core.table.Summary;
+import helvo.core.table.Statistic;
 import helvo.core.table.Table;
-import helvo.core.table.UniformBars;
+import helvo.core.table.UniformBarLength;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -88,7 +88,7 @@ class StepSentencesTest {
                                 Role.Y_BAR,
                                 1,
                                 Cells.ofNumbers(.1, .1, .2, .2))),
-                SetAside.NONE);
+                ExcludedRows.NONE);
         Study study = StudyEdit.AddTable.to(Study.EMPTY, table).apply(Study.EMPTY);
         return new FigureEdit.PutNote(1, new Note.Rule(1, true, 4, "")).apply(study);
     }
@@ -123,16 +123,16 @@ class StepSentencesTest {
         all.put(new StudyEdit.RenameTable(1, "Pulls"), "Call the table “Stretch” “Pulls”");
         all.put(
                 new StudyEdit.Summarise(
-                        1, "Means", List.of(1, 2), List.of(3), List.of(Statistics.MEAN, Statistics.COUNT)),
+                        1, "Means", List.of(1, 2), List.of(3), List.of(Statistic.MEAN, Statistic.COUNT)),
                 "Summarise Stretch by Cord, Load: mean, number");
         all.put(new StudyEdit.DuplicateFigure(1), "Duplicate Figure");
         all.put(new StudyEdit.AddFigure(1), "Add a figure of Stretch");
         all.put(new StudyEdit.RemoveFigure(1), "Remove Figure");
         all.put(new StudyEdit.SwapAxes(1), "Swap x and y");
         all.put(
-                new StudyEdit.WriteNumbers(Optional.of(new NumberFormat(DecimalMark.POINT, true))),
+                new StudyEdit.SetNumberFormat(Optional.of(new NumberNotation(DecimalMark.POINT, true))),
                 "Write numbers as 12\u202f345.6");
-        all.put(new StudyEdit.WriteNumbers(Optional.empty()), "Write numbers as 12345,6");
+        all.put(new StudyEdit.SetNumberFormat(Optional.empty()), "Write numbers as 12345,6");
         all.put(
                 new StudyEdit.PlanReport(ReportPlan.DEFAULT.withTitle(Optional.of("Cords"))),
                 "Title the report “Cords”");
@@ -154,7 +154,7 @@ class StepSentencesTest {
         all.put(
                 new FigureEdit.Describe(1, Optional.empty(), Optional.of("Both rise.")),
                 "Text for those who do not see the figure: “Both rise.”");
-        all.put(new StudyEdit.KeepLook(new SheetLook.Named("Thesis", SheetLook.DEFAULT)), "Keep the look “Thesis”");
+        all.put(new StudyEdit.SaveStyle(new SheetStyle.Named("Thesis", SheetStyle.DEFAULT)), "Keep the look “Thesis”");
         all.put(new StudyEdit.Compound("Both at once", List.of()), "Both at once");
     }
 
@@ -162,13 +162,13 @@ class StepSentencesTest {
         all.put(new TableEdit.SetCell(1, 3, 1, " 6,1 "), "Row 2, Stretch: “6,1” instead of “about 6”");
         all.put(new TableEdit.SetCell(1, 3, 2, "7"), "Row 3, Stretch: “7” instead of an empty cell");
         all.put(new TableEdit.SetCell(1, 3, 0, ""), "Row 1, Stretch: empty instead of “2,1”");
-        all.put(new TableEdit.SetRowsAside(1, List.of(0), ""), "Set aside row 1");
-        all.put(new TableEdit.SetRowsAside(1, List.of(0, 2), "slipped"), "Set aside rows 1, 3: slipped");
+        all.put(new TableEdit.ExcludeRows(1, List.of(0), ""), "Set aside row 1");
+        all.put(new TableEdit.ExcludeRows(1, List.of(0, 2), "slipped"), "Set aside rows 1, 3: slipped");
         all.put(
-                new TableEdit.SetAsideWhere(1, List.of(new RowCondition.Between(2, 2, 3)), "worn"),
+                new TableEdit.ExcludeWhere(1, List.of(new RowCondition.Between(2, 2, 3)), "worn"),
                 "Set aside rows where Load is 2 to 3: worn");
         all.put(
-                new TableEdit.BringRowsBack(1, IntStream.range(0, 11).boxed().toList()),
+                new TableEdit.IncludeRows(1, IntStream.range(0, 11).boxed().toList()),
                 "Bring back rows 1, 2, 3, 4, 5, 6, 7, 8 and 3 more");
         all.put(
                 new TableEdit.SetBlock(1, 2, 0, List.of(List.of("a", "b"), List.of("c"))),
@@ -186,22 +186,24 @@ class StepSentencesTest {
     private static void ofColumns(Map<Edit, String> all) {
         all.put(new ColumnEdit.SetRole(1, 2, Role.NONE), "Take the role from Load");
         all.put(new ColumnEdit.SetRole(1, 4, Role.X_BAR), "Use ± as ± x");
-        all.put(new ColumnEdit.KeepOneY(1, 3), "Use Stretch alone as y");
+        all.put(new ColumnEdit.UseOneY(1, 3), "Use Stretch alone as y");
         all.put(new ColumnEdit.SetHeading(1, 2, new Heading("Force", "N")), "Call the column Load (N) “Force (N)”");
         all.put(new ColumnEdit.UseAsFurtherX(1, 4), "Use ± as a further x");
         all.put(new ColumnEdit.SetKind(1, 2, Kind.TEXT, DateText.Order.DAY_FIRST), "Take Load as text");
         all.put(
                 new ColumnEdit.SetKind(1, 2, Kind.DATE, DateText.Order.MONTH_FIRST),
                 "Take Load as dates, month before day");
-        all.put(new ColumnEdit.SetFormat(1, 2, new Format.AsWritten(3)), "Show Load as written");
+        all.put(new ColumnEdit.SetFormat(1, 2, new ColumnFormat.AsWritten(3)), "Show Load as written");
         all.put(
-                new StudyEdit.Turn(1, "Turned", Summary.Form.ONE_ROW_EACH),
+                new StudyEdit.Reshape(1, "Turned", DerivedTable.Form.ONE_ROW_EACH),
                 "Turn the table “Stretch”: one row for each value");
-        all.put(new ColumnEdit.ReadIn(1, 2, ReadingWay.COMMA), "Read Load as numbers with a decimal comma");
+        all.put(
+                new ColumnEdit.SetInterpretation(1, 2, CellInterpretation.COMMA),
+                "Read Load as numbers with a decimal comma");
         all.put(new ColumnEdit.ScaleBars(1, 3, 1.5), "Bars of Stretch 1,5 times as long");
-        all.put(new ColumnEdit.SetOwnBars(1, 2, new UniformBars(0.5, false)), "Bars of ± 0,5 N on Load");
-        all.put(new ColumnEdit.SetOwnBars(1, 2, new UniformBars(5, true)), "Bars of ± 5 % on Load");
-        all.put(new ColumnEdit.SetOwnBars(1, 2, UniformBars.NONE), "No bars of its own for Load");
+        all.put(new ColumnEdit.SetOwnBars(1, 2, new UniformBarLength(0.5, false)), "Bars of ± 0,5 N on Load");
+        all.put(new ColumnEdit.SetOwnBars(1, 2, new UniformBarLength(5, true)), "Bars of ± 5 % on Load");
+        all.put(new ColumnEdit.SetOwnBars(1, 2, UniformBarLength.NONE), "No bars of its own for Load");
         all.put(
                 new ColumnEdit.SetBarMeaning(1, 4, BarMeaning.STANDARD_ERROR),
                 "A bar of ± is " + BarMeaning.STANDARD_ERROR.words());
@@ -226,7 +228,7 @@ class StepSentencesTest {
                 new DecisionEdit.Decide(
                         1, 3, List.of(1), ProblemKind.NOT_A_NUMBER, Decision.Choice.SET_ASIDE, "no reading"),
                 "Row 2, Stretch: “about 6” " + Decision.Choice.SET_ASIDE.words() + " (no reading)");
-        all.put(new DecisionEdit.TakeBack(1, 3, List.of(1)), "Take back what was decided about row 2, Stretch");
+        all.put(new DecisionEdit.UndoDecision(1, 3, List.of(1)), "Take back what was decided about row 2, Stretch");
     }
 
     private static void ofFigures(Map<Edit, String> all) {
@@ -246,38 +248,41 @@ class StepSentencesTest {
                         1, DRY.further(1), new Polynomial(2), List.of(new RowCondition.Between(2, 10, 40))),
                 "One curve more: quadratic through dry where Load is 10 to 40");
         all.put(new FigureEdit.RemoveCurve(1, DRY.further(1)), "Remove a further curve of dry");
-        all.put(new FigureEdit.Weigh(1, Weighting.STATED), "Fit with points weighted by their error bars, as stated");
-        all.put(new FigureEdit.Weigh(1, Weighting.UNWEIGHTED), "Fit unweighted");
-        all.put(new FigureEdit.SetSheet(1, SheetLook.DEFAULT), "Look of the figure: 160 × 140 mm, text of 9 points");
+        all.put(
+                new FigureEdit.SetWeighting(1, Weighting.STATED),
+                "Fit with points weighted by their error bars, as stated");
+        all.put(new FigureEdit.SetWeighting(1, Weighting.UNWEIGHTED), "Fit unweighted");
+        all.put(new FigureEdit.SetSheet(1, SheetStyle.DEFAULT), "Look of the figure: 160 × 140 mm, text of 9 points");
         all.put(new FigureEdit.Resize(1, 85, 60.5), "Make the figure 85 × 60,5 mm");
         all.put(
-                new FigureEdit.SetAxis(1, AxisPlace.X, AxisLook.DEFAULT.withLimits(Optional.of(0.5), Optional.empty())),
+                new FigureEdit.SetAxis(
+                        1, AxisPlace.X, AxisStyle.DEFAULT.withLimits(Optional.of(0.5), Optional.empty())),
                 "Limits of the x axis: 0,5 to its own");
-        all.put(new FigureEdit.SetAxis(1, AxisPlace.Y, AxisLook.DEFAULT.withReversed(true)), "Change the y axis");
+        all.put(new FigureEdit.SetAxis(1, AxisPlace.Y, AxisStyle.DEFAULT.withReversed(true)), "Change the y axis");
         all.put(new FigureEdit.Zoom(1, Map.of(AxisPlace.X, Limits.AUTOMATIC)), "Show all");
         all.put(
                 new FigureEdit.Zoom(1, Map.of(AxisPlace.X, new Limits(Optional.of(1.0), Optional.of(2.0)))),
                 "Show a part of the figure");
-        all.put(new FigureEdit.SetLegend(1, LegendLook.DEFAULT), "Change the legend");
-        all.put(new FigureEdit.SetSeriesLook(1, DRY, SeriesLook.DEFAULT.withSize(2)), "Change the look of dry");
+        all.put(new FigureEdit.SetLegend(1, LegendStyle.DEFAULT), "Change the legend");
+        all.put(new FigureEdit.SetSeriesStyle(1, DRY, SeriesStyle.DEFAULT.withSize(2)), "Change the look of dry");
         all.put(
-                new FigureEdit.SetSeriesLook(1, DRY, SeriesLook.DEFAULT.withRight(Optional.of(true))),
+                new FigureEdit.SetSeriesStyle(1, DRY, SeriesStyle.DEFAULT.withRight(Optional.of(true))),
                 "Measure along the right-hand axis: dry");
         all.put(
-                new FigureEdit.SetSeriesLook(1, SeriesKey.whole(3), SeriesLook.DEFAULT.withRight(Optional.of(false))),
+                new FigureEdit.SetSeriesStyle(1, SeriesKey.whole(3), SeriesStyle.DEFAULT.withRight(Optional.of(false))),
                 "Measure along the left-hand axis: Stretch");
         all.put(
-                new FigureEdit.SetCurveLook(1, DRY, CurveLook.DEFAULT.withShown(false)),
+                new FigureEdit.SetCurveStyle(1, DRY, CurveStyle.DEFAULT.withShown(false)),
                 "Change the look of the curve of dry");
         all.put(
-                new FigureEdit.SetCurveLook(1, ALL, CurveLook.DEFAULT.reaching(Optional.of(0.0), Optional.empty())),
+                new FigureEdit.SetCurveStyle(1, ALL, CurveStyle.DEFAULT.reaching(Optional.of(0.0), Optional.empty())),
                 "Extend the curve of all groups");
         all.put(new FigureEdit.PutNote(1, new Note.Text(2, "slack", 1, 2, Optional.empty())), "Add the note “slack”");
         all.put(new FigureEdit.PutNote(1, new Note.Rule(1, true, 5, "")), "Change the line at y = 5.0");
         all.put(new FigureEdit.RemoveNote(1, 1), "Remove the line at y = 4.0");
-        all.put(new FigureEdit.UseOnly(1, List.of()), "Use all rows");
+        all.put(new FigureEdit.SetConditions(1, List.of()), "Use all rows");
         all.put(
-                new FigureEdit.UseOnly(1, List.of(new RowCondition.Between(2, 2, 3))),
+                new FigureEdit.SetConditions(1, List.of(new RowCondition.Between(2, 2, 3))),
                 "Use only rows where Load is 2 to 3");
     }
 

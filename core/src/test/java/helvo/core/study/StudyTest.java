@@ -9,18 +9,18 @@ import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.fit.Line;
 import helvo.core.fit.Polynomial;
-import helvo.core.look.Note;
 import helvo.core.number.DecimalMark;
-import helvo.core.readout.Readout;
+import helvo.core.results.Results;
+import helvo.core.style.Note;
 import helvo.core.table.Cell;
 import helvo.core.table.Cells;
 import helvo.core.table.Column;
+import helvo.core.table.ExcludedRows;
 import helvo.core.table.Heading;
 import helvo.core.table.Kind;
 import helvo.core.table.Role;
 import helvo.core.table.RowCondition;
 import helvo.core.table.SeriesKey;
-import helvo.core.table.SetAside;
 import helvo.core.table.Table;
 import java.time.Instant;
 import java.util.List;
@@ -71,7 +71,7 @@ class StudyTest {
                                 Role.Y_BAR,
                                 1,
                                 Cells.ofNumbers(.1, .1, .1, .1, .2, .2, .2, .2))),
-                SetAside.NONE);
+                ExcludedRows.NONE);
     }
 
     @Test
@@ -87,10 +87,10 @@ class StudyTest {
 
     @Test
     void aRowSetAsideIsNotUsedAndComesBack() {
-        Study aside = new TableEdit.SetRowsAside(1, List.of(0, 4), "slipped").apply(STUDY);
+        Study aside = new TableEdit.ExcludeRows(1, List.of(0, 4), "slipped").apply(STUDY);
         assertThat(figure(aside).series().getFirst().rows().setAside()).containsExactly(0);
         assertThat(figure(aside).series().getFirst().points().rows()).containsExactly(1, 3);
-        assertThat(new TableEdit.BringRowsBack(1, List.of(0, 4)).apply(aside)).isEqualTo(STUDY);
+        assertThat(new TableEdit.IncludeRows(1, List.of(0, 4)).apply(aside)).isEqualTo(STUDY);
     }
 
     @Test
@@ -114,7 +114,7 @@ class StudyTest {
                 .extracting(Column::role)
                 .containsExactly(Role.BY, Role.NONE, Role.Y, Role.X);
         Study several = new ColumnEdit.SetRole(1, 4, Role.Y).apply(STUDY);
-        assertThat(new ColumnEdit.KeepOneY(1, 3).apply(several).table(1).all(Role.Y))
+        assertThat(new ColumnEdit.UseOneY(1, 3).apply(several).table(1).all(Role.Y))
                 .extracting(Column::id)
                 .containsExactly(3);
         assertThat(figure(several).series())
@@ -127,7 +127,7 @@ class StudyTest {
 
     @Test
     void conditionsChooseRows() {
-        Study only = new FigureEdit.UseOnly(
+        Study only = new FigureEdit.SetConditions(
                         1, List.of(new RowCondition.Between(2, 2, 3), new RowCondition.Is(1, new Cell.Text("salt"))))
                 .apply(STUDY);
         assertThat(figure(only).series())
@@ -167,16 +167,17 @@ class StudyTest {
 
     private static List<String> texts(Analysis analysis) {
         return analysis.figure(1).series().stream()
-                .map(series -> Readout.of(analysis.figure(1), series).copied())
+                .map(series -> Results.of(analysis.figure(1), series).copied())
                 .toList();
     }
 
     @Test
     void theReadoutSpeaksInTheColumnsNames() {
         Study exact = new ColumnEdit.SetRole(1, 1, Role.NONE)
-                .apply(new FigureEdit.UseOnly(1, List.of(new RowCondition.Is(1, new Cell.Text("salt")))).apply(STUDY));
+                .apply(new FigureEdit.SetConditions(1, List.of(new RowCondition.Is(1, new Cell.Text("salt"))))
+                        .apply(STUDY));
         FigureAnalysis figure = figure(exact);
-        Readout readout = Readout.of(figure, figure.series().getFirst());
+        Results readout = Results.of(figure, figure.series().getFirst());
         assertThat(readout.equation()).isEqualTo("Stretch = 3 Load");
         assertThat(readout.printed())
                 .contains(
@@ -209,7 +210,7 @@ class StudyTest {
 
     @Test
     void rowsAreInsertedRemovedAndSortedWithTheirDecisions() {
-        Study aside = new TableEdit.SetRowsAside(1, List.of(3), "slipped").apply(STUDY);
+        Study aside = new TableEdit.ExcludeRows(1, List.of(3), "slipped").apply(STUDY);
         Study inserted = new TableEdit.InsertRows(1, 2, 2).apply(aside);
         assertThat(inserted.table(1).rows()).isEqualTo(10);
         assertThat(inserted.table(1).column(2).cells().cell(2)).isEqualTo(Cell.EMPTY);
@@ -280,8 +281,8 @@ class StudyTest {
         return switch (random.nextInt(12)) {
             case 0 -> new TableEdit.SetCell(1, column, row, Integer.toString(random.nextInt(9)));
             case 1 -> new ColumnEdit.SetRole(1, column, Role.values()[random.nextInt(Role.values().length)]);
-            case 2 -> new TableEdit.SetRowsAside(1, List.of(row), "doubtful");
-            case 3 -> new TableEdit.BringRowsBack(1, List.of(row));
+            case 2 -> new TableEdit.ExcludeRows(1, List.of(row), "doubtful");
+            case 3 -> new TableEdit.IncludeRows(1, List.of(row));
             case 4 ->
                 new FigureEdit.Show(1, Layer.values()[random.nextInt(Layer.values().length)], random.nextBoolean());
             case 5 ->
@@ -356,7 +357,7 @@ class StudyTest {
                                 3, new Heading("Stretch", "mm"), Kind.NUMBER, Role.Y, 0, Cells.ofNumbers(new double[] {
                                     2, 2.2, 6.1, 4.1, 10, 6.2
                                 }))),
-                SetAside.NONE);
+                ExcludedRows.NONE);
         Study study = Study.EMPTY.with(table, Figure.of(1, 1));
         study = new FigureEdit.PutNote(1, new Note.ReadingMarker(1, SeriesKey.group(3, "dry"), false, 3.5, true))
                 .apply(study);
@@ -364,7 +365,7 @@ class StudyTest {
                 new TableEdit.Sort(1, 2, false),
                 new TableEdit.Sort(1, 1, true),
                 new TableEdit.MoveRows(1, 4, 2, -3),
-                new FigureEdit.UseOnly(1, List.of(new RowCondition.Is(1, new Cell.Text("dry")))))) {
+                new FigureEdit.SetConditions(1, List.of(new RowCondition.Is(1, new Cell.Text("dry")))))) {
             var before = Analysis.ofChosenCurves(study, Progress.none()).figure(1);
             study = edit.apply(study);
             var after = Analysis.ofChosenCurves(study, Progress.none()).figure(1);

@@ -6,6 +6,8 @@ import static org.assertj.core.api.Assertions.within;
 
 import helvo.core.number.DateText;
 import helvo.core.number.DecimalMark;
+import helvo.core.quality.Problem;
+import helvo.core.quality.Problems;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.Figure;
 import helvo.core.study.FigureEdit;
@@ -33,7 +35,7 @@ class ColumnsAndConditionsTest {
                     column(2, "Load", Kind.NUMBER, Role.X, 1, 2.5, 3, 4, 5, 6, 7),
                     column(3, "Stretch", Kind.NUMBER, Role.Y, 2, 4, "about 6", 8, null, 12, 14),
                     column(4, "±", Kind.NUMBER, Role.Y_BAR, .5, .5, .5, .5, .5, .5, .5)),
-            SetAside.NONE);
+            ExcludedRows.NONE);
     private static final Study STUDY = Study.EMPTY.with(TABLE, Figure.of(1, 1));
 
     private static Column column(int id, String name, Kind kind, Role role, Object... values) {
@@ -139,8 +141,8 @@ class ColumnsAndConditionsTest {
         "379468800,MONTH",
         "379468801,YEAR"
     })
-    void timeIsCountedSoThatItReadsWell(double span, TimeUnit unit) {
-        assertThat(TimeUnit.fitting(span)).isEqualTo(unit);
+    void timeIsCountedSoThatItReadsWell(double span, CalendarUnit unit) {
+        assertThat(CalendarUnit.fitting(span)).isEqualTo(unit);
         assertThat(unit.word()).isEqualTo(unit.name().toLowerCase(java.util.Locale.ROOT));
         assertThat(unit.symbol()).isNotBlank();
         assertThat(unit.seconds()).isPositive();
@@ -171,23 +173,24 @@ class ColumnsAndConditionsTest {
                         .cells()
                         .number(0))
                 .isEqualTo(1);
-        Study own = new ColumnEdit.SetOwnBars(1, 2, new UniformBars(4, true)).apply(STUDY);
+        Study own = new ColumnEdit.SetOwnBars(1, 2, new UniformBarLength(4, true)).apply(STUDY);
         assertThat(new ColumnEdit.ScaleBars(1, 2, 0.5)
                         .apply(own)
                         .table(1)
                         .column(2)
                         .uniformBars())
-                .hasValue(new UniformBars(2, true));
-        assertThat(new ColumnEdit.SetOwnBars(1, 2, UniformBars.NONE).apply(own)).isEqualTo(STUDY);
+                .hasValue(new UniformBarLength(2, true));
+        assertThat(new ColumnEdit.SetOwnBars(1, 2, UniformBarLength.NONE).apply(own))
+                .isEqualTo(STUDY);
         assertThatThrownBy(() -> new ColumnEdit.ScaleBars(1, 2, Double.NaN))
                 .isInstanceOf(IllegalArgumentException.class);
-        assertThat(new ColumnEdit.SetFormat(1, 2, new Format.Rounded(0))
+        assertThat(new ColumnEdit.SetFormat(1, 2, new ColumnFormat.Rounded(0))
                         .apply(STUDY)
                         .table(1)
                         .column(2)
                         .shown(1, DecimalMark.POINT))
                 .isEqualTo("2");
-        var dates = new Format.Dates(DateText.Form.DAY, DateText.Order.DAY_FIRST, TimeUnit.DAY);
+        var dates = new ColumnFormat.Dates(DateText.Form.DAY, DateText.Order.DAY_FIRST, CalendarUnit.DAY);
         assertThat(new ColumnEdit.SetFormat(1, 2, dates).apply(STUDY))
                 .as("no dates, no form for dates")
                 .isEqualTo(STUDY);
@@ -221,8 +224,7 @@ class ColumnsAndConditionsTest {
                         .name())
                 .isEqualTo("Figure, copy 2");
         assertThat(two.figureOver(1).id()).isEqualTo(1);
-        Study means =
-                new StudyEdit.Summarise(1, "Means", List.of(1), List.of(3), List.of(Statistics.MEAN)).apply(STUDY);
+        Study means = new StudyEdit.Summarise(1, "Means", List.of(1), List.of(3), List.of(Statistic.MEAN)).apply(STUDY);
         Study gone = new StudyEdit.RemoveTable(1).apply(means);
         assertThat(gone.tables()).extracting(Table::name).containsExactly("Means");
         assertThat(gone.tables().getFirst().summary()).as("its values stay").isEmpty();
@@ -257,13 +259,13 @@ class ColumnsAndConditionsTest {
                 DecimalMark.POINT,
                 Optional.empty(),
                 List.of(column(1, "x", Kind.NUMBER, Role.X, x), column(2, "y", Kind.NUMBER, Role.Y, y)),
-                SetAside.NONE);
+                ExcludedRows.NONE);
         assertThat(Problems.in(table).groups()).singleElement().satisfies(group -> {
             assertThat(group.sort()).isEqualTo(ProblemKind.FAR);
             assertThat(group.count()).isEqualTo(6);
             assertThat(group.why(table)).isEqualTo("from 1000006.0 on, 6 values lie far from the rest");
         });
-        assertThat(Problems.in(table.with(SetAside.NONE.with(List.of(6, 12, 18, 24, 30), "slipped")))
+        assertThat(Problems.in(table.with(ExcludedRows.NONE.with(List.of(6, 12, 18, 24, 30), "slipped")))
                         .groups())
                 .hasSize(1)
                 .extracting(Problem::row)
@@ -276,12 +278,12 @@ class ColumnsAndConditionsTest {
                 List.of(
                         column(1, "a", Kind.NUMBER, Role.NONE, 1, 1, null, null, 2, 1, -0.0, 0.0),
                         column(2, "b", Kind.TEXT, Role.NONE, "p", "p", null, null, "p", "q", "p", "p")),
-                SetAside.NONE);
+                ExcludedRows.NONE);
         assertThat(Problems.in(repeated).groups()).singleElement().satisfies(group -> {
             assertThat(group.sort()).isEqualTo(ProblemKind.REPEATED);
             assertThat(group.rows()).as("empty rows are none, and −0 is not 0").containsExactly(1);
         });
-        assertThat(Problems.in(repeated.with(SetAside.NONE.with(List.of(0), "old")))
+        assertThat(Problems.in(repeated.with(ExcludedRows.NONE.with(List.of(0), "old")))
                         .groups())
                 .isEmpty();
     }

@@ -2,6 +2,7 @@ package helvo.core.table;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import helvo.core.importing.TableStacking;
 import helvo.core.number.DateText.Form;
 import helvo.core.number.DateText.Order;
 import helvo.core.number.DecimalMark;
@@ -34,7 +35,7 @@ class StackedAndDatedTest {
     }
 
     private static Table table(String name, Column... columns) {
-        return new Table(1, name, DecimalMark.POINT, Optional.empty(), List.of(columns), SetAside.NONE);
+        return new Table(1, name, DecimalMark.POINT, Optional.empty(), List.of(columns), ExcludedRows.NONE);
     }
 
     private static List<String> shown(Column column) {
@@ -45,7 +46,7 @@ class StackedAndDatedTest {
 
     @Test
     void tablesAreStackedByTheNamesOfTheirColumns() {
-        Table stacked = Stacking.of(
+        Table stacked = TableStacking.of(
                 "All",
                 "Day",
                 List.of(
@@ -72,7 +73,7 @@ class StackedAndDatedTest {
     @Test
     void numbersUnderDatesStayAsTheyWereShown() {
         Column dates = DateColumn.dated(column(1, "When", Role.X, 0, "2026-03-05"), Order.DAY_FIRST);
-        Table mixed = Stacking.of(
+        Table mixed = TableStacking.of(
                 "All", "File", List.of(table("a", dates), table("b", column(1, "When", Role.X, 1, 4.5, null))));
         assertThat(mixed.column(2).kind()).isEqualTo(Kind.DATE);
         assertThat(mixed.column(2).cells().cell(1)).isEqualTo(new Cell.Text("4.5"));
@@ -113,7 +114,7 @@ class StackedAndDatedTest {
         Column dayFirst = DateColumn.dated(
                 column(1, "When", Role.X, 0, "3/4/2026", "5/6/2026 14:30", "odd", null), Order.DAY_FIRST);
         assertThat(shown(dayFirst)).containsExactly("2026-04-03 00:00", "2026-06-05 14:30", "odd", "");
-        assertThat(((Format.Dates) dayFirst.format()).form()).isEqualTo(Form.MINUTE);
+        assertThat(((ColumnFormat.Dates) dayFirst.format()).form()).isEqualTo(Form.MINUTE);
         Column monthFirst = DateColumn.dated(dayFirst, Order.MONTH_FIRST);
         assertThat(shown(monthFirst)).containsExactly("2026-03-04 00:00", "2026-05-06 14:30", "odd", "");
         assertThat(DateColumn.dated(monthFirst, Order.MONTH_FIRST)).isSameAs(monthFirst);
@@ -123,7 +124,7 @@ class StackedAndDatedTest {
                                 DateColumn.dated(column(1, "When", Role.X, 0, "2026-03-05"), Order.DAY_FIRST),
                                 "6.3.2026 12:00:05")
                         .format())
-                .isEqualTo(new Format.Dates(Form.SECOND, Order.DAY_FIRST, TimeUnit.fitting(0)));
+                .isEqualTo(new ColumnFormat.Dates(Form.SECOND, Order.DAY_FIRST, CalendarUnit.fitting(0)));
     }
 
     @Test
@@ -133,7 +134,7 @@ class StackedAndDatedTest {
         assertThat(years.cells().cell(2)).as("no year").isEqualTo(new Cell.Text("77"));
         Column back = DateColumn.undated(years, Kind.NUMBER);
         assertThat(back.cells().number(1)).isEqualTo(2025);
-        assertThat(back.format()).isEqualTo(new Format.AsWritten(0));
+        assertThat(back.format()).isEqualTo(new ColumnFormat.AsWritten(0));
         assertThat(DateColumn.undated(back, Kind.TEXT).kind()).isEqualTo(Kind.TEXT);
     }
 

@@ -2,7 +2,10 @@ package helvo.core.table;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import helvo.core.importing.RoleGuess;
 import helvo.core.number.DecimalMark;
+import helvo.core.quality.Problem;
+import helvo.core.quality.Problems;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
@@ -148,13 +151,14 @@ class TableTest {
                 Role.Y,
                 1,
                 Cells.of(List.of(new Cell.Number(1), new Cell.Text("about 7.6"), Cell.EMPTY, new Cell.Text("torn"))));
-        var table = new Table(1, "t", DecimalMark.POINT, java.util.Optional.empty(), List.of(column), SetAside.NONE);
+        var table =
+                new Table(1, "t", DecimalMark.POINT, java.util.Optional.empty(), List.of(column), ExcludedRows.NONE);
         assertThat(Problems.in(table).groups())
                 .extracting(Problem::row, Problem::numberInside)
                 .containsExactly(
                         org.assertj.core.groups.Tuple.tuple(1, java.util.OptionalDouble.of(7.6)),
                         org.assertj.core.groups.Tuple.tuple(3, java.util.OptionalDouble.empty()));
-        assertThat(Problems.in(table.with(SetAside.NONE.with(List.of(1, 3), "unclear")))
+        assertThat(Problems.in(table.with(ExcludedRows.NONE.with(List.of(1, 3), "unclear")))
                         .count())
                 .isZero();
     }
@@ -171,7 +175,7 @@ class TableTest {
         }
         var column = new Column(1, new Heading("a", ""), Kind.NUMBER, Role.X, 0, builder.build());
         Problems problems = Problems.in(
-                new Table(1, "t", DecimalMark.POINT, java.util.Optional.empty(), List.of(column), SetAside.NONE));
+                new Table(1, "t", DecimalMark.POINT, java.util.Optional.empty(), List.of(column), ExcludedRows.NONE));
         assertThat(problems.count()).isEqualTo(1000);
         assertThat(problems.groups())
                 .singleElement()

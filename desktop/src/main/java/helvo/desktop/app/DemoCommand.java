@@ -4,7 +4,7 @@ import helvo.cli.Command;
 import helvo.cli.Helvo;
 import helvo.core.Progress;
 import helvo.core.study.History;
-import helvo.files.disk.WriteTrouble;
+import helvo.files.disk.WriteErrorText;
 import helvo.files.samples.SampleStudy;
 import helvo.files.study.StoredStudy;
 import helvo.files.study.StudyFile;
@@ -80,7 +80,7 @@ final class DemoCommand extends Command {
             System.out.println("The sample study is in " + into + ".");
             return Program.DONE;
         } catch (IOException e) {
-            System.err.println(WriteTrouble.sentence(into, e));
+            System.err.println(WriteErrorText.sentence(into, e));
             return Program.NOT_POSSIBLE;
         }
     }
@@ -92,7 +92,7 @@ final class DemoCommand extends Command {
                     .forEach(System.out::println);
             return Program.DONE;
         } catch (IOException e) {
-            System.err.println(Helvo.temporaryFolder().orElseGet(() -> WriteTrouble.sentence(into, e)));
+            System.err.println(Helvo.temporaryFolder().orElseGet(() -> WriteErrorText.sentence(into, e)));
         } catch (IllegalStateException e) {
             System.err.println(e.getMessage());
         }

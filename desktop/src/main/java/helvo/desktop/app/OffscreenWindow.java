@@ -1,14 +1,14 @@
 package helvo.desktop.app;
 
-import helvo.core.readout.Readout;
+import helvo.core.results.Results;
 import helvo.core.study.History;
 import helvo.core.study.Study;
-import helvo.desktop.keeping.Origin;
-import helvo.desktop.keeping.PersonalFolders;
-import helvo.desktop.keeping.Sign;
+import helvo.desktop.persistence.SaveStatus;
+import helvo.desktop.persistence.StudyOrigin;
+import helvo.desktop.persistence.UserFolders;
 import helvo.desktop.window.MainView;
 import helvo.desktop.workspace.Workspace;
-import helvo.files.disk.WholeFile;
+import helvo.files.disk.AtomicFile;
 import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -58,7 +58,7 @@ public final class OffscreenWindow {
     public static List<String> draw(Study study, int width, int height, Steps steps, Path picture) throws IOException {
         Path state = Files.createTempDirectory("helvo");
         try {
-            return draw(state, new Origin.New(History.from(study)), width, height, steps, picture);
+            return draw(state, new StudyOrigin.New(History.from(study)), width, height, steps, picture);
         } finally {
             remove(state);
         }
@@ -72,22 +72,28 @@ public final class OffscreenWindow {
             throws IOException {
         Path state = Files.createTempDirectory("helvo");
         try {
-            draw(state, new Origin.New(History.from(study)), width, height, steps, part, picture);
+            draw(state, new StudyOrigin.New(History.from(study)), width, height, steps, part, picture);
         } finally {
             remove(state);
         }
     }
 
     /// @param state the folder for journals and the list of recent studies
-    public static List<String> draw(Path state, Origin origin, int width, int height, Steps steps, Path picture)
+    public static List<String> draw(Path state, StudyOrigin origin, int width, int height, Steps steps, Path picture)
             throws IOException {
         return draw(state, origin, width, height, steps, view -> view, picture);
     }
 
     private static List<String> draw(
-            Path state, Origin origin, int width, int height, Steps steps, Function<MainView, Node> part, Path picture)
+            Path state,
+            StudyOrigin origin,
+            int width,
+            int height,
+            Steps steps,
+            Function<MainView, Node> part,
+            Path picture)
             throws IOException {
-        PersonalFolders folders = PersonalFolders.below(state);
+        UserFolders folders = UserFolders.below(state);
         var drawn = new CompletableFuture<Drawn>();
         var windows = new CompletableFuture<Windows>();
         Platform.runLater(() -> {
@@ -151,7 +157,7 @@ public final class OffscreenWindow {
 
             @Override
             public void handle(long now) {
-                boolean isKept = workspace.sign().get().mood() != Sign.Mood.UNDER_WAY;
+                boolean isKept = workspace.sign().get().mood() != SaveStatus.Mood.UNDER_WAY;
                 quiet = isKept && workspace.isIdle() && view.figure().view().isSettled() ? quiet + 1 : 0;
                 if (quiet > QUIET_FRAMES) {
                     quiet = 0;
@@ -169,7 +175,7 @@ public final class OffscreenWindow {
         return workspace.figure().stream()
                 .flatMap(figure -> figure.series().stream()
                         .map(series -> (figure.series().size() > 1 ? series.label() + "\n" : "")
-                                + Readout.of(figure, series).printed()))
+                                + Results.of(figure, series).printed()))
                 .toList();
     }
 
@@ -180,7 +186,7 @@ public final class OffscreenWindow {
         window.getPixelReader().getPixels(0, 0, width, height, PixelFormat.getIntArgbInstance(), pixels, 0, width);
         var image = new BufferedImage(width, height, BufferedImage.TYPE_INT_RGB);
         image.setRGB(0, 0, width, height, pixels, 0, width);
-        WholeFile.write(picture, out -> {
+        AtomicFile.write(picture, out -> {
             if (!ImageIO.write(image, "png", out)) {
                 throw new IOException("no PNG writer");
             }

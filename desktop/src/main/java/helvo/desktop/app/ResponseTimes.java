@@ -1,8 +1,8 @@
 package helvo.desktop.app;
 
-import helvo.core.Phrase;
+import helvo.core.RootLocale;
 import helvo.desktop.figure.FigureView;
-import helvo.desktop.looks.Frames;
+import helvo.desktop.theme.FrameClock;
 import helvo.desktop.workspace.Workspace;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
@@ -45,10 +45,10 @@ final class ResponseTimes {
             first.set(false);
         });
         Supplier<String> after = sinceAsked();
-        Frames.afterLayout(scene, () -> tell.accept("The window was there " + after.get() + "."));
+        FrameClock.afterLayout(scene, () -> tell.accept("The window was there " + after.get() + "."));
         figure.shownPicture().subscribe(picture -> {
             if (picture != null && first.get()) {
-                Frames.afterLayout(scene, () -> {
+                FrameClock.afterLayout(scene, () -> {
                     if (figure.isSettled() && first.getAndSet(false)) {
                         tell.accept("Its first figure was there " + after.get() + ".");
                     }
@@ -58,7 +58,7 @@ final class ResponseTimes {
         figure.shownPicture().subscribe(_ -> window.shown(isNow(workspace) && figure.isSettled()));
         var said = new AtomicReference<>("");
         workspace.sign().subscribe(sign -> {
-            String now = Phrase.of(
+            String now = RootLocale.of(
                     "After %d steps the sign says: ",
                     workspace.history().get().steps().size());
             // Not each time that it counts seconds.
@@ -88,9 +88,9 @@ final class ResponseTimes {
         boolean atStart = isStart;
         isStart = false;
         return () -> atStart
-                ? Phrase.of(
+                ? RootLocale.of(
                         "%d ms after the start", started().until(Instant.now()).toMillis())
-                : Phrase.of("%.0f ms after it was asked for", since(asked));
+                : RootLocale.of("%.0f ms after it was asked for", since(asked));
     }
 
     private static double since(long time) {
@@ -132,13 +132,13 @@ final class ResponseTimes {
         }
 
         private void shown(boolean settled) {
-            Frames.afterLayout(scene, () -> {
+            FrameClock.afterLayout(scene, () -> {
                 long now = System.nanoTime();
                 if (dragging) {
                     frames.add(now);
                 }
                 if (settled && asked != 0) {
-                    tell.accept(Phrase.of("Figure and readout followed after %.0f ms.", since(asked)));
+                    tell.accept(RootLocale.of("Figure and readout followed after %.0f ms.", since(asked)));
                     asked = 0;
                 }
             });
@@ -151,7 +151,7 @@ final class ResponseTimes {
                 for (int i = 1; i < frames.size(); i++) {
                     longest = Math.max(longest, frames.get(i) - frames.get(i - 1));
                 }
-                tell.accept(Phrase.of(
+                tell.accept(RootLocale.of(
                         "Dragged: %d frames in %.2f s, %.0f a second; the longest took %.0f ms.",
                         frames.size() - 1, seconds, (frames.size() - 1) / seconds, longest / MILLISECOND));
             }

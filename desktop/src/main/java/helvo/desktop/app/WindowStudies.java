@@ -2,12 +2,12 @@ package helvo.desktop.app;
 
 import helvo.core.analysis.Analysis;
 import helvo.core.study.History;
-import helvo.desktop.keeping.LastChoices;
-import helvo.desktop.keeping.Origin;
-import helvo.desktop.keeping.PersonalFile;
-import helvo.desktop.keeping.PersonalFolders;
-import helvo.desktop.keeping.RecentStudies;
-import helvo.desktop.keeping.Settings;
+import helvo.desktop.persistence.LastChoices;
+import helvo.desktop.persistence.PreferencesFile;
+import helvo.desktop.persistence.RecentStudies;
+import helvo.desktop.persistence.Settings;
+import helvo.desktop.persistence.StudyOrigin;
+import helvo.desktop.persistence.UserFolders;
 import helvo.desktop.workspace.Studies;
 import helvo.files.study.Journal;
 import java.io.IOException;
@@ -31,7 +31,8 @@ final class WindowStudies implements Studies {
     @Override
     public void openNew() {
         Settings settings = windows.settings().get();
-        Windows.show(windows.open(new Origin.New(History.from(settings.blank())), Start.with(settings::blank, false)));
+        Windows.show(
+                windows.open(new StudyOrigin.New(History.from(settings.blank())), Start.with(settings::blank, false)));
     }
 
     @Override
@@ -40,8 +41,8 @@ final class WindowStudies implements Studies {
     }
 
     @Override
-    public void open(Origin study, Optional<Analysis> beginning) {
-        if (!(study instanceof Origin.FromFile read && showIfOpen(read.file()))) {
+    public void open(StudyOrigin study, Optional<Analysis> beginning) {
+        if (!(study instanceof StudyOrigin.FromFile read && showIfOpen(read.file()))) {
             windows.shown().stream()
                     .filter(each -> each.stage() == stage)
                     .findFirst()
@@ -50,17 +51,17 @@ final class WindowStudies implements Studies {
     }
 
     @Override
-    public PersonalFile<LastChoices> choices() {
+    public PreferencesFile<LastChoices> choices() {
         return windows.choices();
     }
 
     @Override
-    public PersonalFile<Settings> settings() {
+    public PreferencesFile<Settings> settings() {
         return windows.settings();
     }
 
     @Override
-    public PersonalFolders folders() {
+    public UserFolders folders() {
         return windows.folders();
     }
 

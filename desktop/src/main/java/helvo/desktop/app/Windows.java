@@ -1,28 +1,28 @@
 package helvo.desktop.app;
 
-import helvo.core.Phrase;
+import helvo.core.RootLocale;
 import helvo.core.analysis.Analysis;
 import helvo.core.study.History;
 import helvo.core.study.Study;
-import helvo.desktop.document.Document;
+import helvo.desktop.document.StudyDocument;
 import helvo.desktop.figure.FigureView;
-import helvo.desktop.keeping.FileFollower;
-import helvo.desktop.keeping.LastChoices;
-import helvo.desktop.keeping.LeftBehind;
-import helvo.desktop.keeping.Origin;
-import helvo.desktop.keeping.PersonalFile;
-import helvo.desktop.keeping.PersonalFolders;
-import helvo.desktop.keeping.RecentStudies;
-import helvo.desktop.keeping.Settings;
-import helvo.desktop.keeping.StudyKeeper;
-import helvo.desktop.looks.Looks;
+import helvo.desktop.persistence.FileFollower;
+import helvo.desktop.persistence.LastChoices;
+import helvo.desktop.persistence.PreferencesFile;
+import helvo.desktop.persistence.RecentStudies;
+import helvo.desktop.persistence.RecoverableStudies;
+import helvo.desktop.persistence.Settings;
+import helvo.desktop.persistence.StudyOrigin;
+import helvo.desktop.persistence.StudyPersistence;
+import helvo.desktop.persistence.UserFolders;
+import helvo.desktop.theme.Themes;
 import helvo.desktop.window.MainView;
 import helvo.desktop.workspace.Messages;
 import helvo.desktop.workspace.SystemDialogs;
 import helvo.desktop.workspace.Workspace;
-import helvo.files.CannotRead;
+import helvo.files.UnreadableFile;
+import helvo.files.disk.AtomicFile;
 import helvo.files.disk.TemporaryFolder;
-import helvo.files.disk.WholeFile;
 import helvo.files.study.Journal;
 import helvo.files.study.StudyFile;
 import java.io.IOException;
@@ -63,15 +63,15 @@ public final class Windows {
     private final List<Shown> shown = new ArrayList<>();
     private final List<Path> places;
     private final RecentStudies recentStudies;
-    private final PersonalFolders folders;
-    private final PersonalFile<LastChoices> choices;
-    private final PersonalFile<Settings> settings;
+    private final UserFolders folders;
+    private final PreferencesFile<LastChoices> choices;
+    private final PreferencesFile<Settings> settings;
     private final Runnable lastClosed;
     private final ReadOnlyObjectWrapper<List<RecentStudies.Recent>> recent = new ReadOnlyObjectWrapper<>(List.of());
     private final ReadOnlyObjectWrapper<List<Journal.Kept>> leftBehind = new ReadOnlyObjectWrapper<>(List.of());
     /// What was kept that an open study's person was told of.
     private final Set<Journal.Kept> mentioned = Collections.newSetFromMap(new IdentityHashMap<>());
-    private final Map<Document, FileFollower> followers = new HashMap<>();
+    private final Map<StudyDocument, FileFollower> followers = new HashMap<>();
     private final List<CompletableFuture<Void>> ending = new ArrayList<>();
     /// What is typed into the first window while it is still empty.
     private final HeldKeys held = new HeldKeys();
@@ -94,7 +94,7 @@ public final class Windows {
     }
 
     /// @param lastClosed runs when no window is open any more
-    Windows(PersonalFolders folders, Runnable lastClosed) {
+    Windows(UserFolders folders, Runnable lastClosed) {
         // Where the state folder cannot be written to, the folder for temporary files serves.
         this(
                 folders,
@@ -107,7 +107,7 @@ public final class Windows {
     }
 
     /// @param places to keep journals in, the usual one first
-    Windows(PersonalFolders folders, List<Path> places, Runnable lastClosed) {
+    Windows(UserFolders folders, List<Path> places, Runnable lastClosed) {
         this.folders = folders;
         this.places = places;
         recentStudies = new RecentStudies(folders.state());
@@ -119,14 +119,14 @@ public final class Windows {
     /// Opens the first window, and returns when the last is closed and everything is on the disk.
     static void run(Start start) {
         var closed = new CountDownLatch(1);
-        PersonalFolders folders = PersonalFolders.ofSystem();
+        UserFolders folders = UserFolders.ofSystem();
         var windows = new Windows(folders, closed::countDown);
         windows.pace = Optional.of(new ResponseTimes(System.err::println)).filter(_ -> start.tellsPace());
         var found = CompletableFuture.supplyAsync(() -> {
                     TemporaryFolder.removeLeftBehind();
-                    return LeftBehind.find(windows.places);
+                    return RecoverableStudies.find(windows.places);
                 })
-                .exceptionally(fault -> new LeftBehind(
+                .exceptionally(fault -> new RecoverableStudies(
                         List.of(),
                         List.of("It could not be found out what was kept when Helvo stopped. (" + fault + ")")));
         var read = CompletableFuture.supplyAsync(() -> windows.read(start));
@@ -140,7 +140,7 @@ public final class Windows {
             // What was kept of a study goes before its file; a window without one need not wait for what was kept.
             var first = start.file().filter(StudyFile::isStudy).isPresent()
                     ? found
-                    : CompletableFuture.completedFuture(LeftBehind.NOTHING);
+                    : CompletableFuture.completedFuture(RecoverableStudies.NOTHING);
             first.thenAcceptBoth(
                     read.handle((origin, fault) -> fault == null ? origin : new Unread(fault)),
                     (left, origin) -> Platform.runLater(() -> {
@@ -163,9 +163,9 @@ public final class Windows {
         Optional<Path> study = start.file().filter(StudyFile::isStudy);
         try {
             return study.isPresent()
-                    ? Origin.FromFile.read(study.get(), helvo.core.Progress.none())
-                    : new Origin.New(History.from(orBlank(start.study().get())));
-        } catch (CannotRead e) {
+                    ? StudyOrigin.FromFile.read(study.get(), helvo.core.Progress.none())
+                    : new StudyOrigin.New(History.from(orBlank(start.study().get())));
+        } catch (UnreadableFile e) {
             throw new CompletionException(e);
         }
     }
@@ -176,7 +176,7 @@ public final class Windows {
     }
 
     private void useLooks() {
-        Looks.use(
+        Themes.use(
                 settings.get().look(),
                 settings.get().textSize() / 100.0,
                 settings.get().motion());
@@ -187,24 +187,25 @@ public final class Windows {
     Stage frame(Start start) {
         var stage = new Stage();
         stage.setTitle("Helvo");
-        stage.setScene(Looks.empty(size().widthOr(start.width()), size().heightOr(start.height())));
+        stage.setScene(Themes.empty(size().widthOr(start.width()), size().heightOr(start.height())));
         held.holdIn(stage.getScene());
         stage.setOnHidden(_ -> lastClosed.run());
         show(stage);
         return stage;
     }
 
-    void begin(Stage frame, Start start, LeftBehind left, Object read) {
+    void begin(Stage frame, Start start, RecoverableStudies left, Object read) {
         if (!frame.isShowing()) {
             return;
         }
         frame.setOnHidden(null);
         leftBehind.set(left.studies());
-        Origin origin = read instanceof Origin known ? asKept(known) : new Origin.New(History.from(Study.blank()));
+        StudyOrigin origin =
+                read instanceof StudyOrigin known ? asKept(known) : new StudyOrigin.New(History.from(Study.blank()));
         open(frame, origin, start);
         shown.getLast().tour();
         settings.trouble().ifPresent(this::warn);
-        if (read instanceof Unread(CompletionException e) && e.getCause() instanceof CannotRead known) {
+        if (read instanceof Unread(CompletionException e) && e.getCause() instanceof UnreadableFile known) {
             warn(known.getMessage());
         } else if (read instanceof Unread(Throwable fault)) {
             warn("The study could not be opened. (" + fault + ")");
@@ -214,20 +215,20 @@ public final class Windows {
             all.stream()
                     .map(each -> each.file().toAbsolutePath().getParent())
                     .distinct()
-                    .forEach(WholeFile::removeLeftBehind);
+                    .forEach(AtomicFile::removeLeftBehind);
         });
     }
 
     /// Takes note of what is on the disk, at once.
     void lookAround() {
-        leftBehind.set(LeftBehind.find(places).studies());
+        leftBehind.set(RecoverableStudies.find(places).studies());
         recent.set(recentStudies.all());
     }
 
-    private void learn(LeftBehind left) {
+    private void learn(RecoverableStudies left) {
         List<Journal.Kept> open = shown.stream()
                 .map(each -> each.workspace.keeper())
-                .map(StudyKeeper::broughtBack)
+                .map(StudyPersistence::broughtBack)
                 .flatMap(Optional::stream)
                 .toList();
         leftBehind.set(
@@ -241,27 +242,27 @@ public final class Windows {
     }
 
     /// What was kept of a file goes before the file itself, where nobody has saved it since.
-    Origin asKept(Origin origin) {
-        if (origin instanceof Origin.FromFile(Path file, var print, var _)) {
+    StudyOrigin asKept(StudyOrigin origin) {
+        if (origin instanceof StudyOrigin.FromFile(Path file, var print, var _)) {
             for (Journal.Kept kept : leftBehind.get()) {
                 if (kept.file().filter(file::equals).isPresent()
                         && kept.saved().filter(print::equals).isPresent()) {
-                    return new Origin.BroughtBack(kept);
+                    return new StudyOrigin.BroughtBack(kept);
                 }
             }
         }
         return origin;
     }
 
-    PersonalFile<LastChoices> choices() {
+    PreferencesFile<LastChoices> choices() {
         return choices;
     }
 
-    PersonalFile<Settings> settings() {
+    PreferencesFile<Settings> settings() {
         return settings;
     }
 
-    PersonalFolders folders() {
+    UserFolders folders() {
         return folders;
     }
 
@@ -284,13 +285,13 @@ public final class Windows {
     }
 
     /// Makes a window on a study of its own.
-    Stage open(Origin from, Start start) {
+    Stage open(StudyOrigin from, Start start) {
         return open(new Stage(), from, start);
     }
 
-    private Stage open(Stage stage, Origin from, Start start) {
-        var document = new Document(from.study().history());
-        open(stage, document, new StudyKeeper(document, from, places), start);
+    private Stage open(Stage stage, StudyOrigin from, Start start) {
+        var document = new StudyDocument(from.study().history());
+        open(stage, document, new StudyPersistence(document, from, places), start);
         opened(from, shown.getLast().workspace);
         return stage;
     }
@@ -299,8 +300,8 @@ public final class Windows {
     /// once, however often that is asked for.
     ///
     /// @param beginning what it shows first, where that is known
-    void open(Origin from, Optional<Analysis> beginning, Shown here) {
-        if (from instanceof Origin.BroughtBack(Journal.Kept kept)
+    void open(StudyOrigin from, Optional<Analysis> beginning, Shown here) {
+        if (from instanceof StudyOrigin.BroughtBack(Journal.Kept kept)
                 && !leftBehind.get().contains(kept)) {
             return;
         }
@@ -314,9 +315,9 @@ public final class Windows {
         here.tour();
     }
 
-    private void opened(Origin from, Workspace workspace) {
+    private void opened(StudyOrigin from, Workspace workspace) {
         workspace.keeper().remarks().ifPresent(workspace.messages()::warn);
-        if (from instanceof Origin.BroughtBack(Journal.Kept kept)) {
+        if (from instanceof StudyOrigin.BroughtBack(Journal.Kept kept)) {
             forget(kept);
             workspace
                     .messages()
@@ -339,9 +340,9 @@ public final class Windows {
                 .ifPresent(kept -> {
                     String steps = kept.unsaved() == 1
                             ? "1 step of “%s” that is"
-                            : Phrase.of("%,d steps of “%%s” that are", kept.unsaved());
+                            : RootLocale.of("%,d steps of “%%s” that are", kept.unsaved());
                     String says = "When Helvo stopped, it kept "
-                            + Phrase.of(steps, file.orElseThrow().getFileName())
+                            + RootLocale.of(steps, file.orElseThrow().getFileName())
                             + " in no file. The file was saved by somebody else since.";
                     workspace
                             .messages()
@@ -355,7 +356,7 @@ public final class Windows {
                                     new Messages.Offer(
                                             "Open what was kept",
                                             () -> open(
-                                                    new Origin.BroughtBack(kept),
+                                                    new StudyOrigin.BroughtBack(kept),
                                                     Optional.empty(),
                                                     shownOf(workspace))));
                 });
@@ -379,11 +380,11 @@ public final class Windows {
     }
 
     /// Makes a window on a study, which other windows may show as well.
-    Stage open(Document document, StudyKeeper keeper, Start start) {
+    Stage open(StudyDocument document, StudyPersistence keeper, Start start) {
         return open(new Stage(), document, keeper, start);
     }
 
-    private Stage open(Stage stage, Document document, StudyKeeper keeper, Start start) {
+    private Stage open(Stage stage, StudyDocument document, StudyPersistence keeper, Start start) {
         var workspace = new Workspace(
                 document, keeper, new WindowStudies(this, stage), new SystemDialogs(stage, () -> settings.get()
                         .folder()));
@@ -396,10 +397,10 @@ public final class Windows {
             // A size that was set is not looked for by laying everything out once more.
             stage.setWidth(stage.getWidth());
             stage.setHeight(stage.getHeight());
-            stage.setScene(Looks.scene(
+            stage.setScene(Themes.scene(
                     view, stage.getScene().getWidth(), stage.getScene().getHeight()));
         } else {
-            stage.setScene(Looks.scene(view, size().widthOr(start.width()), size().heightOr(start.height())));
+            stage.setScene(Themes.scene(view, size().widthOr(start.width()), size().heightOr(start.height())));
         }
         workspace.history().subscribe(history -> stage.setTitle(history.study().name() + " – Helvo"));
         Subscription elsewhere = keeper.openElsewhere()
@@ -420,7 +421,7 @@ public final class Windows {
             keepSize(stage, view);
             close(workspace);
         });
-        stage.getIcons().setAll(Looks.icons());
+        stage.getIcons().setAll(Themes.icons());
         stage.setMinWidth(MIN_WIDTH);
         stage.setMinHeight(MIN_HEIGHT);
         // Once the window is there: reading a large table would make it late.
@@ -447,7 +448,7 @@ public final class Windows {
     }
 
     /// To all windows that show a document.
-    private FileFollower.Voice voice(Document document) {
+    private FileFollower.Voice voice(StudyDocument document) {
         return new FileFollower.Voice() {
             @Override
             public void tell(String sentence) {

@@ -1,9 +1,9 @@
 package helvo.desktop.controls;
 
 import helvo.core.fit.Fit;
-import helvo.core.fit.Points;
-import helvo.desktop.looks.Look;
-import helvo.desktop.looks.Looks;
+import helvo.core.points.Points;
+import helvo.desktop.theme.ColorTheme;
+import helvo.desktop.theme.Themes;
 import java.util.DoubleSummaryStatistics;
 import java.util.EnumMap;
 import java.util.Map;
@@ -20,7 +20,7 @@ public final class FitPicture extends Canvas {
     private static final int STEPS = 70;
 
     /// A dot of four pixels: to copy it takes a tenth of the time of a circle's outline.
-    private static final Map<Look, WritableImage> DOTS = new EnumMap<>(Look.class);
+    private static final Map<ColorTheme, WritableImage> DOTS = new EnumMap<>(ColorTheme.class);
 
     /// How tall the part with the residuals is.
     private static final double RESIDUALS = 19;
@@ -33,7 +33,7 @@ public final class FitPicture extends Canvas {
 
     public FitPicture(double width, double height) {
         super(width, height);
-        Looks.follow(this, this::draw);
+        Themes.follow(this, this::draw);
     }
 
     private static WritableImage dot(Color color) {
@@ -75,7 +75,7 @@ public final class FitPicture extends Canvas {
         if (points == null) {
             return;
         }
-        Look look = Looks.inUse().get();
+        ColorTheme look = Themes.inUse().get();
         Color line = look.legible(color, "card");
         WritableImage point = DOTS.computeIfAbsent(look, each -> dot(each.color("dot")));
         int step = Math.max(1, points.size() / MAX_POINTS);

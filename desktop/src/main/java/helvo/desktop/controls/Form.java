@@ -2,11 +2,11 @@ package helvo.desktop.controls;
 
 import static helvo.desktop.controls.Controls.field;
 
-import helvo.core.Phrase;
-import helvo.core.look.Signs;
+import helvo.core.RootLocale;
 import helvo.core.number.DecimalMark;
 import helvo.core.number.NumberText;
-import helvo.desktop.looks.Looks;
+import helvo.core.style.SymbolNames;
+import helvo.desktop.theme.Themes;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -94,13 +94,13 @@ public final class Form extends GridPane {
         TextField field = Controls.field(id, accessible, 16);
         var shown = new Shown(field, value);
         commits(shown, () -> {
-            String text = Signs.replaced(field.getText().strip(), true);
+            String text = SymbolNames.replaced(field.getText().strip(), true);
             if (!text.equals(value.get())) {
                 change.accept(text);
             }
             shown.show();
         });
-        SignTyping.follow(field);
+        SymbolTyping.follow(field);
         return field;
     }
 
@@ -168,7 +168,7 @@ public final class Form extends GridPane {
             OptionalDouble number = writing.read.apply(typed);
             try {
                 if (number.isEmpty() && !typed.isBlank()) {
-                    throw new Refused(Phrase.of("“%s” is no number.", typed));
+                    throw new Refused(RootLocale.of("“%s” is no number.", typed));
                 }
                 change.to(number.isPresent() ? Optional.of(number.getAsDouble()) : Optional.empty());
                 error.accept("");
@@ -196,8 +196,8 @@ public final class Form extends GridPane {
         return number(id, accessible, () -> Optional.of(value.get()), typed -> {
             double number = typed.orElseThrow(() -> new Refused("A number is needed here."));
             if (!(number >= least && number <= most)) {
-                throw new Refused(
-                        Phrase.of("It must be from %s to %s.", NumberText.shortest(least), NumberText.shortest(most)));
+                throw new Refused(RootLocale.of(
+                        "It must be from %s to %s.", NumberText.shortest(least), NumberText.shortest(most)));
             }
             change.accept(number);
         });
@@ -264,7 +264,7 @@ public final class Form extends GridPane {
             box.setValue(value.get());
             showing[0] = false;
         });
-        box.setMaxWidth(190 * Looks.textSize().get());
+        box.setMaxWidth(190 * Themes.textSize().get());
         box.skinProperty().subscribe(skin -> {
             if (skin instanceof ComboBoxListViewSkin<?> list) {
                 list.getPopupContent().setAccessibleText(accessible);
@@ -300,7 +300,8 @@ public final class Form extends GridPane {
                         change.accept(typed.isEmpty() ? Optional.empty() : Optional.of(typed.toUpperCase(Locale.ROOT)));
                         error.accept("");
                     } else {
-                        error.accept(Phrase.of("“%s” is no colour: write it as #1F5F8B. The old colour stays.", typed));
+                        error.accept(
+                                RootLocale.of("“%s” is no colour: write it as #1F5F8B. The old colour stays.", typed));
                     }
                 });
         field.setPrefColumnCount(6);

@@ -1,7 +1,7 @@
 package helvo.desktop.controls;
 
-import helvo.core.Phrase;
-import helvo.figure.Palette;
+import helvo.core.RootLocale;
+import helvo.figure.canvas.Palette;
 import javafx.scene.paint.Color;
 
 /// The series' colours as the figure has them, for the window's own texts and pictures.
@@ -17,7 +17,7 @@ public final class SeriesColors {
 
     /// As a style sheet has it.
     public static String css(Color color) {
-        return Phrase.of(
+        return RootLocale.of(
                 "#%02X%02X%02X",
                 Math.round(255 * color.getRed()),
                 Math.round(255 * color.getGreen()),

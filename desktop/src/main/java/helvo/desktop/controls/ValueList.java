@@ -1,6 +1,6 @@
 package helvo.desktop.controls;
 
-import helvo.core.Phrase;
+import helvo.core.RootLocale;
 import helvo.core.table.Cell;
 import helvo.core.table.Column;
 import helvo.core.table.Table;
@@ -35,7 +35,7 @@ public final class ValueList extends ScrollPane {
         cells.clear();
         values.forEach((cell, count) -> {
             var box = new CheckBox(
-                    text(table, column, cell) + Phrase.of("  (%,d %s)", count, count == 1 ? "row" : "rows"));
+                    text(table, column, cell) + RootLocale.of("  (%,d %s)", count, count == 1 ? "row" : "rows"));
             box.setId(getId() + "-" + cells.size());
             box.setMnemonicParsing(false);
             box.setSelected(ticked.contains(cell));

@@ -1,15 +1,15 @@
 package helvo.desktop.curves;
 
-import helvo.core.Phrase;
+import helvo.core.RootLocale;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.fit.Curve;
 import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
-import helvo.core.number.NumberFormat;
+import helvo.core.number.NumberNotation;
 import helvo.core.table.SeriesKey;
 import helvo.desktop.controls.FitPicture;
 import helvo.desktop.controls.WrappedLabel;
-import helvo.desktop.looks.Looks;
+import helvo.desktop.theme.Themes;
 import java.util.Arrays;
 import java.util.DoubleSummaryStatistics;
 import java.util.Locale;
@@ -66,7 +66,7 @@ final class CurveCard extends ToggleButton {
         simplest.getStyleClass().add("small");
         simplest.setMouseTransparent(true);
         StackPane.setMargin(simplest, new Insets(0, 2, HEIGHT / 3, 2));
-        Looks.follow(this, this::paint);
+        Themes.follow(this, this::paint);
         paint();
         var weight = new StackPane(evidence, bar);
         StackPane.setAlignment(bar, Pos.CENTER_LEFT);
@@ -80,8 +80,8 @@ final class CurveCard extends ToggleButton {
     }
 
     private void paint() {
-        evidence.setFill(Looks.inUse().get().color("evidence"));
-        bar.setFill(barColor.isOpaque() ? Looks.inUse().get().legible(barColor, "evidence") : barColor);
+        evidence.setFill(Themes.inUse().get().color("evidence"));
+        bar.setFill(barColor.isOpaque() ? Themes.inUse().get().legible(barColor, "evidence") : barColor);
     }
 
     Curve shape() {
@@ -95,7 +95,7 @@ final class CurveCard extends ToggleButton {
             return;
         }
         setPrefWidth(width);
-        boolean both = width >= ROOM_FOR_BOTH * Looks.textSize().get();
+        boolean both = width >= ROOM_FOR_BOTH * Themes.textSize().get();
         head.getChildren().clear();
         head.setLeft(name);
         head.setRight(both ? r2 : null);
@@ -118,7 +118,7 @@ final class CurveCard extends ToggleButton {
 
     /// @param most     whether no other shape has more evidence for it
     /// @param repeated a reason that is said elsewhere, for all shapes that have it
-    void show(SeriesAnalysis series, Color color, NumberFormat numbers, boolean most, Optional<String> repeated) {
+    void show(SeriesAnalysis series, Color color, NumberNotation numbers, boolean most, Optional<String> repeated) {
         Optional<FitOutcome> outcome = series.outcome(shape);
         boolean fits = outcome.isPresent() && outcome.get() instanceof FitOutcome.Fitted;
         pseudoClassStateChanged(MAX_EVIDENCE, most);
@@ -151,7 +151,7 @@ final class CurveCard extends ToggleButton {
     }
 
     /// Below −1 a share of the variation says no more than that the curve does not fit.
-    private static String r2(double value, NumberFormat numbers) {
+    private static String r2(double value, NumberNotation numbers) {
         return value < -1 ? numbers.significant(value, 2) : numbers.share(value);
     }
 
@@ -171,7 +171,7 @@ final class CurveCard extends ToggleButton {
                 : first > last ? Pos.BOTTOM_LEFT : Pos.BOTTOM_RIGHT;
     }
 
-    private void show(SeriesAnalysis series, Fit fit, Color color, NumberFormat numbers, boolean most) {
+    private void show(SeriesAnalysis series, Fit fit, Color color, NumberNotation numbers, boolean most) {
         OptionalDouble weight = series.weight(shape);
         String value = fit.quality().r2AboutMean().isPresent()
                 ? r2(fit.quality().r2AboutMean().getAsDouble(), numbers)
@@ -187,7 +187,7 @@ final class CurveCard extends ToggleButton {
         bar.setWidth(evidence.getWidth() * share);
         barColor = color;
         paint();
-        say(Phrase.of(
+        say(RootLocale.of(
                 "%s, R² %s%s%s%s",
                 shape.name(),
                 value,

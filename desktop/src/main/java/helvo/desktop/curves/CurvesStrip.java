@@ -3,7 +3,7 @@ package helvo.desktop.curves;
 import static helvo.desktop.controls.Controls.setShown;
 import static helvo.desktop.controls.Controls.smallButton;
 
-import helvo.core.Phrase;
+import helvo.core.RootLocale;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.fit.Curve;
@@ -13,14 +13,14 @@ import helvo.core.fit.FitOutcome;
 import helvo.core.fit.Line;
 import helvo.core.fit.Mean;
 import helvo.core.fit.Polynomial;
-import helvo.core.number.NumberFormat;
+import helvo.core.number.NumberNotation;
 import helvo.core.study.Figure;
 import helvo.core.study.FigureEdit;
 import helvo.core.table.RowCondition;
 import helvo.desktop.controls.SeriesColors;
 import helvo.desktop.controls.WrappedLabel;
-import helvo.desktop.looks.Looks;
 import helvo.desktop.panels.Commands;
+import helvo.desktop.theme.Themes;
 import helvo.desktop.workspace.Workspace;
 import java.util.List;
 import java.util.Locale;
@@ -97,7 +97,7 @@ public final class CurvesStrip extends HBox {
         }
         fit();
         workspace.analysis().subscribe(_ -> update());
-        Looks.follow(this, () -> {
+        Themes.follow(this, () -> {
             resizeText();
             update();
         });
@@ -106,7 +106,7 @@ public final class CurvesStrip extends HBox {
     }
 
     private void resizeText() {
-        double width = LEFT * Looks.textSize().get();
+        double width = LEFT * Themes.textSize().get();
         labels.setMinWidth(width);
         labels.setPrefWidth(width);
         series.setMaxWidth(width);
@@ -125,10 +125,10 @@ public final class CurvesStrip extends HBox {
     private void show(FigureAnalysis figure, SeriesAnalysis current) {
         series.setText(figure.series().size() > 1 ? current.label() : "");
         series.setStyle("-fx-text-fill: "
-                + SeriesColors.css(Looks.inUse().get().legible(SeriesColors.of(current.slot()), "strip")));
+                + SeriesColors.css(Themes.inUse().get().legible(SeriesColors.of(current.slot()), "strip")));
         series.getStyleClass().setAll("label", "strong");
         int n = current.points().size();
-        points.setText(Phrase.of("%,d %s", n, n == 1 ? "point" : "points"));
+        points.setText(RootLocale.of("%,d %s", n, n == 1 ? "point" : "points"));
         show(series, figure.series().size() > 1);
         int power = current.chosen().curve().degree();
         show(degrees, power > 0 || current.chosen().curve() instanceof Mean);
@@ -163,7 +163,7 @@ public final class CurvesStrip extends HBox {
     }
 
     /// Why several shapes cannot be fitted; said once, not on every card.
-    private static Optional<String> repeated(SeriesAnalysis current, NumberFormat numbers) {
+    private static Optional<String> repeated(SeriesAnalysis current, NumberNotation numbers) {
         Map<String, Long> reasons = current.outcomes().stream()
                 .filter(FitOutcome.NotFitted.class::isInstance)
                 .collect(Collectors.groupingBy(

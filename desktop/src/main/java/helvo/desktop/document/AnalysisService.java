@@ -1,12 +1,12 @@
 package helvo.desktop.document;
 
-import helvo.core.Beside;
+import helvo.core.ForkedTask;
 import helvo.core.Progress;
 import helvo.core.analysis.Analysis;
 import helvo.core.study.Study;
 import helvo.core.table.Table;
-import helvo.desktop.work.Background;
-import helvo.desktop.work.Background.Outcome;
+import helvo.desktop.task.BackgroundTasks;
+import helvo.desktop.task.BackgroundTasks.Outcome;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -31,8 +31,8 @@ public final class AnalysisService {
     private final List<Preparation> preparations = new ArrayList<>();
     private final ReadOnlyObjectWrapper<Analysis> latest = new ReadOnlyObjectWrapper<>(Analysis.EMPTY);
     private final ReadOnlyObjectWrapper<Optional<String>> unfinished = new ReadOnlyObjectWrapper<>(Optional.empty());
-    private Background.Latest current;
-    private Background.Latest ahead;
+    private BackgroundTasks.Latest current;
+    private BackgroundTasks.Latest ahead;
     private Optional<Ahead> prepared = Optional.empty();
     private Study wanted;
 
@@ -52,7 +52,7 @@ public final class AnalysisService {
         }
     }
 
-    AnalysisService(Background background) {
+    AnalysisService(BackgroundTasks background) {
         current = background.latest("analysis");
         ahead = background.latest("expectation");
     }
@@ -95,7 +95,7 @@ public final class AnalysisService {
                                             Analysis.of(study.withFigures(List.of(figure)), Analysis.EMPTY, progress);
                                     // Its outcome is not waited for: a picture that fails is drawn anew, and told
                                     // of, when it is shown.
-                                    Beside.of(() -> prepareAll(all, first, progress));
+                                    ForkedTask.of(() -> prepareAll(all, first, progress));
                                     return first;
                                 });
     }
@@ -122,7 +122,7 @@ public final class AnalysisService {
         unfinished.set(Optional.empty());
         if (prepared.filter(each -> each.study == study).isPresent()) {
             current.stop();
-            Background.Latest free = current;
+            BackgroundTasks.Latest free = current;
             current = ahead;
             ahead = free;
         } else {
@@ -181,17 +181,17 @@ public final class AnalysisService {
     }
 
     /// @param early gets what is known early, on the interface thread
-    private Background.Work<Analysis> work(Study study, List<Preparation> first, Consumer<Analysis> early) {
+    private BackgroundTasks.Work<Analysis> work(Study study, List<Preparation> first, Consumer<Analysis> early) {
         Analysis previous = latest.get();
         var shownFirst = new AtomicBoolean();
         return progress -> {
-            var preparing = new ArrayList<Beside<Boolean>>();
+            var preparing = new ArrayList<ForkedTask<Boolean>>();
             Analysis all = Analysis.of(
                     study,
                     previous,
                     known -> {
                         if (!known.isLarge()) {
-                            preparing.add(Beside.of(() -> prepareAll(first, known, progress)));
+                            preparing.add(ForkedTask.of(() -> prepareAll(first, known, progress)));
                             return;
                         }
                         prepareAll(first, known, progress);
@@ -201,7 +201,7 @@ public final class AnalysisService {
                         }
                     },
                     progress);
-            preparing.forEach(Beside::outcome);
+            preparing.forEach(ForkedTask::outcome);
             prepareAll(first, all, progress);
             return all;
         };

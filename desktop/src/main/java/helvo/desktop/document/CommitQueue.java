@@ -9,8 +9,8 @@ import helvo.core.study.StudyEdit;
 import helvo.core.study.TableChange;
 import helvo.core.study.TableEdit;
 import helvo.core.table.Column;
-import helvo.desktop.work.Background;
-import helvo.desktop.work.Background.Outcome;
+import helvo.desktop.task.BackgroundTasks;
+import helvo.desktop.task.BackgroundTasks.Outcome;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
@@ -29,7 +29,7 @@ final class CommitQueue {
     /// Texts that are read as cells in the time of a few frames.
     private static final int MANY_TEXTS = 20_000;
 
-    private final Background.Latest work;
+    private final BackgroundTasks.Latest work;
     private final Deque<Pending<?>> waiting = new ArrayDeque<>();
     /// What the outcome of the one before asks for, while it is told: it goes before all that waits.
     private Optional<List<Pending<?>>> inTurn = Optional.empty();
@@ -37,9 +37,9 @@ final class CommitQueue {
     /// What is under way or waits its turn.
     ///
     /// @param begin makes the work from the study as it is when its turn has come
-    private record Pending<T>(String label, Supplier<Background.Work<T>> begin, Outcome<T> outcome) {}
+    private record Pending<T>(String label, Supplier<BackgroundTasks.Work<T>> begin, Outcome<T> outcome) {}
 
-    CommitQueue(Background background) {
+    CommitQueue(BackgroundTasks background) {
         work = background.latest("changing");
     }
 
@@ -55,8 +55,8 @@ final class CommitQueue {
     record Wanted(
             String label,
             Supplier<String> name,
-            Function<History, Document.Change> how,
-            Consumer<Document.Change> done,
+            Function<History, StudyDocument.Change> how,
+            Consumer<StudyDocument.Change> done,
             Consumer<String> tell) {
         private String sentence(Throwable fault, boolean hasWaited) {
             return fault instanceof OutOfMemoryError
@@ -87,7 +87,7 @@ final class CommitQueue {
     }
 
     /// Work whose outcome asks for commits: they are done before those that come while it is under way.
-    <T> void add(String label, Background.Work<T> first, Outcome<T> outcome) {
+    <T> void add(String label, BackgroundTasks.Work<T> first, Outcome<T> outcome) {
         add(new Pending<>(label, () -> first, outcome));
     }
 
@@ -142,7 +142,7 @@ final class CommitQueue {
         return hasManyRows(study)
                 && switch (edit) {
                     case FigureEdit _ -> false;
-                    case StudyEdit.Summarise _, StudyEdit.Turn _, StudyEdit.Compound _ -> true;
+                    case StudyEdit.Summarise _, StudyEdit.Reshape _, StudyEdit.Compound _ -> true;
                     case StudyEdit _ -> false;
                     case TableEdit.SetCell _ ->
                         study.tables().stream()

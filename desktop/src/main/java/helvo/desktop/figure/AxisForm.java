@@ -1,18 +1,18 @@
 package helvo.desktop.figure;
 
-import helvo.core.Phrase;
+import helvo.core.RootLocale;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.analysis.TimeAxis;
-import helvo.core.look.AxisLook;
-import helvo.core.look.AxisPlace;
 import helvo.core.number.DateText;
 import helvo.core.number.NumberText;
+import helvo.core.style.AxisPlace;
+import helvo.core.style.AxisStyle;
 import helvo.desktop.controls.Form;
 import helvo.desktop.workspace.Workspace;
-import helvo.figure.Axis;
-import helvo.figure.FigureDrawing;
-import helvo.figure.FigureLayout;
+import helvo.figure.layout.FigureLayout;
+import helvo.figure.paint.FigureDrawing;
+import helvo.figure.scale.Axis;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
@@ -26,7 +26,7 @@ final class AxisForm extends PartForm {
     private static final double FARTHEST_DATE = 3e11;
 
     private final AxisPlace place;
-    private final Supplier<AxisLook> look;
+    private final Supplier<AxisStyle> look;
     private final Optional<TimeAxis> time;
 
     AxisForm(Workspace workspace, FigureView view, Form form, AxisPlace place) {
@@ -53,7 +53,7 @@ final class AxisForm extends PartForm {
                     form.choice(
                             "axis-dates",
                             "How dates are written",
-                            List.of(AxisLook.DateLabels.values()),
+                            List.of(AxisStyle.DateLabels.values()),
                             AxisForm::words,
                             () -> look.get().dates(),
                             dates -> set(place, look.get().withDates(dates))));
@@ -78,7 +78,7 @@ final class AxisForm extends PartForm {
                 form.choice(
                         "axis-ticks",
                         "Where ticks point",
-                        List.of(AxisLook.Ticks.values()),
+                        List.of(AxisStyle.Ticks.values()),
                         AxisForm::words,
                         () -> look.get().ticks(),
                         ticks -> set(place, look.get().withTicks(ticks))));
@@ -88,7 +88,7 @@ final class AxisForm extends PartForm {
                     form.choice(
                             "axis-grid",
                             "Lines behind the points",
-                            List.of(AxisLook.Grid.values()),
+                            List.of(AxisStyle.Grid.values()),
                             AxisForm::words,
                             () -> look.get().grid(),
                             grid -> set(place, look.get().withGrid(grid))));
@@ -135,7 +135,7 @@ final class AxisForm extends PartForm {
                                 place,
                                 look.get()
                                         .withMinor(whole(
-                                                parts, 1, AxisLook.MAX_PARTS, "A step has %d to %d minor steps.")))));
+                                                parts, 1, AxisStyle.MAX_PARTS, "A step has %d to %d minor steps.")))));
         form.row(
                 "Decimals",
                 form.number(
@@ -148,7 +148,7 @@ final class AxisForm extends PartForm {
                                         .withDecimals(whole(
                                                 decimals,
                                                 0,
-                                                AxisLook.MAX_DECIMALS,
+                                                AxisStyle.MAX_DECIMALS,
                                                 "There can be %d to %d decimals.")))));
     }
 
@@ -156,7 +156,7 @@ final class AxisForm extends PartForm {
             throws Form.Refused {
         if (typed.isPresent()
                 && !(typed.get() >= least && typed.get() <= most && typed.get() == Math.rint(typed.get()))) {
-            throw new Form.Refused(Phrase.of(refusal, least, most));
+            throw new Form.Refused(RootLocale.of(refusal, least, most));
         }
         return typed.map(Double::intValue);
     }
@@ -167,10 +167,10 @@ final class AxisForm extends PartForm {
         }
         double labels = step.flatMap(by -> axisNow().map(axis -> (axis.high() - axis.low()) / by))
                 .orElse(0.0);
-        if (labels > AxisLook.MAX_STEPS) {
-            throw new Form.Refused(Phrase.of(
+        if (labels > AxisStyle.MAX_STEPS) {
+            throw new Form.Refused(RootLocale.of(
                     "A step of %s would make %,.0f labels, and no more than %d have room.",
-                    NumberText.shortest(step.orElseThrow()), labels, AxisLook.MAX_STEPS));
+                    NumberText.shortest(step.orElseThrow()), labels, AxisStyle.MAX_STEPS));
         }
         set(place, look.get().withStep(step));
     }
@@ -180,13 +180,13 @@ final class AxisForm extends PartForm {
     }
 
     /// What stands at an axis, as it is edited.
-    private String title(AxisLook of) {
+    private String title(AxisStyle of) {
         return of.title()
                 .or(() -> workspace.figure().map(figure -> FigureDrawing.ownAxisTitle(figure, place)))
                 .orElse("");
     }
 
-    private static String words(AxisLook.DateLabels dates) {
+    private static String words(AxisStyle.DateLabels dates) {
         return switch (dates) {
             case AUTOMATIC -> "the steps ask for";
             case YEAR -> "2026";
@@ -197,7 +197,7 @@ final class AxisForm extends PartForm {
         };
     }
 
-    private static String words(AxisLook.Ticks ticks) {
+    private static String words(AxisStyle.Ticks ticks) {
         return switch (ticks) {
             case OUTSIDE -> "outwards";
             case INSIDE -> "inwards";
@@ -205,7 +205,7 @@ final class AxisForm extends PartForm {
         };
     }
 
-    private static String words(AxisLook.Grid grid) {
+    private static String words(AxisStyle.Grid grid) {
         return switch (grid) {
             case NONE -> "none";
             case MAJOR -> "at the labels";
@@ -237,7 +237,7 @@ final class AxisForm extends PartForm {
     }
 
     private void limit(Optional<Double> typed, boolean lower) throws Form.Refused {
-        AxisLook now = look.get();
+        AxisStyle now = look.get();
         Optional<Double> low = lower ? typed : now.low();
         Optional<Double> high = lower ? now.high() : typed;
         if (typed.isPresent() && now.logarithmic() && !(typed.get() > 0)) {
@@ -258,7 +258,7 @@ final class AxisForm extends PartForm {
         boolean tooManySteps = now.step().isPresent()
                 && low.isPresent()
                 && high.isPresent()
-                && (to - from) / now.step().get() > AxisLook.MAX_STEPS;
+                && (to - from) / now.step().get() > AxisStyle.MAX_STEPS;
         set(place, (tooManySteps ? now.withStep(Optional.empty()) : now).withLimits(low, high));
     }
 
@@ -283,7 +283,7 @@ final class AxisForm extends PartForm {
             if (above < all) {
                 workspace
                         .messages()
-                        .warn(Phrase.of(
+                        .warn(RootLocale.of(
                                 "%,d of %,d points are not above 0 and cannot be shown on a logarithmic axis; fits "
                                         + "still use them.",
                                 all - above, all));

@@ -1,15 +1,15 @@
 package helvo.desktop.figure;
 
 import helvo.core.analysis.SeriesAnalysis;
-import helvo.core.bounds.Bounds;
-import helvo.core.number.NumberFormat;
+import helvo.core.bounds.ErrorBarLines;
+import helvo.core.number.NumberNotation;
 import helvo.core.study.ColumnEdit;
 import helvo.core.table.Column;
 import helvo.core.table.Kind;
 import helvo.core.table.Role;
 import helvo.core.table.SeriesKey;
 import helvo.core.table.Table;
-import helvo.core.table.UniformBars;
+import helvo.core.table.UniformBarLength;
 import helvo.desktop.workspace.Workspace;
 import java.math.BigDecimal;
 import java.math.MathContext;
@@ -110,20 +110,20 @@ final class BarsOfSeries {
         }
         lengths().ifPresent(bar -> workspace.perform(new ColumnEdit.SetRole(table, bar.id(), Role.NONE)));
         Optional<Double> before =
-                column().uniformBars().filter(each -> !each.percent()).map(UniformBars::size);
+                column().uniformBars().filter(each -> !each.percent()).map(UniformBarLength::size);
         workspace.perform(new ColumnEdit.SetOwnBars(
                 table,
                 of.id(),
                 switch (chosen) {
-                    case Source.Same _ -> new UniformBars(before.orElseGet(this::rough), false);
-                    case Source.Percent _ -> new UniformBars(FIRST_PERCENT, true);
-                    default -> UniformBars.NONE;
+                    case Source.Same _ -> new UniformBarLength(before.orElseGet(this::rough), false);
+                    case Source.Percent _ -> new UniformBarLength(FIRST_PERCENT, true);
+                    default -> UniformBarLength.NONE;
                 }));
     }
 
     void resize(double size) {
         workspace.perform(new ColumnEdit.SetOwnBars(
-                table().id(), column().id(), new UniformBars(size, source() instanceof Source.Percent)));
+                table().id(), column().id(), new UniformBarLength(size, source() instanceof Source.Percent)));
     }
 
     /// A first length: about as long as the points scatter.
@@ -142,7 +142,7 @@ final class BarsOfSeries {
     /// The one half length that all have; empty where bars differ.
     Optional<Double> length() {
         return lengths().map(BarsOfSeries::only).orElseGet(() -> column().uniformBars()
-                .map(UniformBars::size));
+                .map(UniformBarLength::size));
     }
 
     /// The one length that all cells of a column hold.
@@ -167,8 +167,8 @@ final class BarsOfSeries {
     }
 
     /// What they allow as they are shown, in words.
-    String verdict(Bounds bounds) {
-        NumberFormat numbers = workspace.study().numbers();
+    String verdict(ErrorBarLines bounds) {
+        NumberNotation numbers = workspace.study().numbers();
         double least = bounds.least().factor();
         String unit = column().unit().isEmpty() ? "" : " " + column().unit();
         String needed = bounds.equalBar().isPresent() && !inX && Double.isFinite(least)

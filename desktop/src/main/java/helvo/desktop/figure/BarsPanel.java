@@ -1,19 +1,19 @@
 package helvo.desktop.figure;
 
-import helvo.core.fit.Weighting;
-import helvo.core.look.BarLook;
 import helvo.core.number.NumberText;
+import helvo.core.points.Weighting;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.FigureEdit;
 import helvo.core.study.TableEdit;
+import helvo.core.style.BarStyle;
 import helvo.core.table.BarMeaning;
 import helvo.core.table.SeriesKey;
-import helvo.core.table.UniformBars;
+import helvo.core.table.UniformBarLength;
 import helvo.desktop.controls.Form;
 import helvo.desktop.panels.Panel;
 import helvo.desktop.panels.Panels;
 import helvo.desktop.workspace.Workspace;
-import helvo.figure.Palette;
+import helvo.figure.canvas.Palette;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Supplier;
@@ -130,7 +130,7 @@ public final class BarsPanel extends Panel {
                     form.number(
                             "bars-size",
                             "Half length of the bars, in the column's unit or in percent",
-                            () -> bars.column().uniformBars().map(UniformBars::size),
+                            () -> bars.column().uniformBars().map(UniformBarLength::size),
                             typed -> {
                                 requireLength(typed);
                                 if (bars.source() instanceof BarsOfSeries.Source.Nothing && typed.isPresent()) {
@@ -197,11 +197,11 @@ public final class BarsPanel extends Panel {
                         () -> workspace.figureInView().orElseThrow().weighting(),
                         by -> workspace
                                 .figureInView()
-                                .ifPresent(figure -> workspace.perform(new FigureEdit.Weigh(figure.id(), by)))));
+                                .ifPresent(figure -> workspace.perform(new FigureEdit.SetWeighting(figure.id(), by)))));
     }
 
     private void look() {
-        Supplier<BarLook> look =
+        Supplier<BarStyle> look =
                 () -> workspace.figureInView().orElseThrow().look().series(key).bars();
         looks.wide(looks.tick(
                 "bars-shown",
@@ -214,7 +214,7 @@ public final class BarsPanel extends Panel {
                         "bars-cap",
                         "Width of the strokes at the ends, 0 for none",
                         0,
-                        BarLook.MAX_CAP,
+                        BarStyle.MAX_CAP,
                         () -> look.get().cap(),
                         cap -> set(look.get().withCap(cap))));
         looks.row(
@@ -223,7 +223,7 @@ public final class BarsPanel extends Panel {
                         "bars-width",
                         "Width of the lines in points",
                         0.1,
-                        BarLook.MAX_WIDTH,
+                        BarStyle.MAX_WIDTH,
                         () -> look.get().width(),
                         width -> set(look.get().withWidth(width))));
         looks.row(
@@ -236,11 +236,11 @@ public final class BarsPanel extends Panel {
                         color -> set(look.get().withColor(color))));
     }
 
-    private void set(BarLook changed) {
+    private void set(BarStyle changed) {
         workspace
                 .figureInView()
                 .filter(figure -> !figure.look().series(key).bars().equals(changed))
-                .ifPresent(figure -> workspace.perform(new FigureEdit.SetSeriesLook(
+                .ifPresent(figure -> workspace.perform(new FigureEdit.SetSeriesStyle(
                         figure.id(), key, figure.look().series(key).withBars(changed))));
     }
 }

@@ -8,7 +8,7 @@ import static helvo.desktop.controls.Controls.setShown;
 import static helvo.desktop.controls.Controls.strong;
 
 import helvo.core.analysis.SeriesAnalysis;
-import helvo.core.bounds.Bounds;
+import helvo.core.bounds.ErrorBarLines;
 import helvo.core.number.NumberText;
 import helvo.desktop.workspace.Workspace;
 import java.util.Optional;
@@ -114,7 +114,7 @@ final class BarsWhatIf extends VBox {
 
     /// What the bars as they are shown allow.
     void tell() {
-        Optional<Bounds> bounds = bars.series().flatMap(SeriesAnalysis::bounds);
+        Optional<ErrorBarLines> bounds = bars.series().flatMap(SeriesAnalysis::bounds);
         verdict.setText(bounds.map(bars::verdict).orElse("No point has a bar."));
         verdict.getStyleClass().removeAll("warning");
         if (bounds.filter(each -> !each.exist()).isPresent()) {

@@ -3,13 +3,13 @@ package helvo.desktop.figure;
 import static helvo.desktop.controls.Controls.button;
 
 import helvo.core.fit.PrintedEquation;
-import helvo.core.look.CurveLook;
-import helvo.core.look.CurveLook.LabelPart;
+import helvo.core.style.CurveStyle;
+import helvo.core.style.CurveStyle.LabelPart;
 import helvo.core.table.SeriesKey;
 import helvo.desktop.controls.Form;
 import helvo.desktop.workspace.Workspace;
-import helvo.figure.FigurePart;
-import helvo.figure.Palette;
+import helvo.figure.canvas.Palette;
+import helvo.figure.layout.HitTarget;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
@@ -23,11 +23,11 @@ import javafx.scene.layout.FlowPane;
 /// A curve: its line, how far it reaches, and its label.
 final class CurveForm extends PartForm {
     private final SeriesKey key;
-    private final Supplier<CurveLook> look;
-    private final Consumer<FigurePart> turnTo;
+    private final Supplier<CurveStyle> look;
+    private final Consumer<HitTarget> turnTo;
 
     /// @param turnTo shows another part in the same place
-    CurveForm(Workspace workspace, FigureView view, Form form, SeriesKey key, Consumer<FigurePart> turnTo) {
+    CurveForm(Workspace workspace, FigureView view, Form form, SeriesKey key, Consumer<HitTarget> turnTo) {
         super(workspace, view, form);
         this.key = key;
         this.turnTo = turnTo;
@@ -52,7 +52,7 @@ final class CurveForm extends PartForm {
                         "curve-width",
                         "Width of the line in points",
                         0.1,
-                        CurveLook.MAX_WIDTH,
+                        CurveStyle.MAX_WIDTH,
                         () -> look.get().width(),
                         width -> set(key, look.get().withWidth(width))));
         form.row(
@@ -60,7 +60,7 @@ final class CurveForm extends PartForm {
                 form.choice(
                         "curve-dash",
                         "Dashes of the line",
-                        List.of(CurveLook.Dash.values()),
+                        List.of(CurveStyle.Dash.values()),
                         dash -> dash.name().toLowerCase(Locale.ROOT).replace('_', ' '),
                         () -> look.get().dash().orElse(automatic(key).dash()),
                         dash -> set(key, look.get().withDash(Optional.of(dash)))));
@@ -107,7 +107,7 @@ final class CurveForm extends PartForm {
                         "curve-label-own-place",
                         "Label where no point lies",
                         () -> set(key, look.get().withLabelAt(Optional.empty()))),
-                button("curve-to-series", "Its points …", () -> turnTo.accept(new FigurePart.LegendEntry(key)))));
+                button("curve-to-series", "Its points …", () -> turnTo.accept(new HitTarget.LegendEntry(key)))));
     }
 
     private void label() {
@@ -137,7 +137,7 @@ final class CurveForm extends PartForm {
                 SpotField.down(form, "curve-label-down", () -> look.get().labelAt(), this::put));
     }
 
-    private void put(CurveLook.Spot at) {
+    private void put(CurveStyle.Spot at) {
         set(key, look.get().withLabelAt(Optional.of(at)));
     }
 

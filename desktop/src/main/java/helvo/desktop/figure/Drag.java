@@ -2,18 +2,18 @@ package helvo.desktop.figure;
 
 import helvo.core.analysis.BarSource;
 import helvo.core.analysis.FigureAnalysis;
-import helvo.core.look.AxisPlace;
-import helvo.core.look.CurveLook;
-import helvo.core.look.FigureLook;
-import helvo.core.look.Note;
 import helvo.core.study.Edit;
 import helvo.core.study.FigureEdit;
 import helvo.core.study.FigureEdit.Zoom.Limits;
+import helvo.core.style.AxisPlace;
+import helvo.core.style.CurveStyle;
+import helvo.core.style.FigureStyle;
+import helvo.core.style.Note;
 import helvo.core.table.SeriesKey;
-import helvo.figure.Axis;
-import helvo.figure.FigureLayout;
-import helvo.figure.FigurePart;
-import helvo.figure.Reversed;
+import helvo.figure.layout.FigureLayout;
+import helvo.figure.layout.HitTarget;
+import helvo.figure.scale.Axis;
+import helvo.figure.scale.ReversedScale;
 import java.awt.geom.Rectangle2D;
 import java.util.EnumMap;
 import java.util.Map;
@@ -26,44 +26,43 @@ sealed interface Drag {
     Optional<Edit> to(double x, double y);
 
     /// @return empty for a part that cannot be dragged
-    static Optional<Drag> of(FigurePart part, FigureAnalysis figure, FigureLayout at, double x, double y) {
-        FigureLook look = figure.figure().look();
+    static Optional<Drag> of(HitTarget part, FigureAnalysis figure, FigureLayout at, double x, double y) {
+        FigureStyle look = figure.figure().look();
         int id = figure.figure().id();
         return Optional.ofNullable(
                 switch (part) {
-                    case FigurePart.AxisOf(var place) -> new OfAxis(id, place, at, OfAxis.fraction(place, at, x, y));
-                    case FigurePart.Legend _, FigurePart.LegendEntry _ ->
+                    case HitTarget.AxisOf(var place) -> new OfAxis(id, place, at, OfAxis.fraction(place, at, x, y));
+                    case HitTarget.Legend _, HitTarget.LegendEntry _ ->
                         new OfBox(
                                 at,
-                                at.place(new FigurePart.Legend()).orElse(at.plot()),
+                                at.place(new HitTarget.Legend()).orElse(at.plot()),
                                 x,
                                 y,
                                 spot -> new FigureEdit.SetLegend(
                                         id, look.legend().withAt(Optional.of(spot))));
-                    case FigurePart.CurveLabel(var key) ->
+                    case HitTarget.CurveLabel(var key) ->
                         new OfBox(
                                 at,
                                 at.place(part).orElse(at.plot()),
                                 x,
                                 y,
-                                spot -> new FigureEdit.SetCurveLook(
+                                spot -> new FigureEdit.SetCurveStyle(
                                         id, key, look.curve(key).withLabelAt(Optional.of(spot))));
-                    case FigurePart.BarOf bar ->
-                        bar.end() == FigurePart.BarEnd.NONE ? null : new OfBar(figure, bar, at);
-                    case FigurePart.CurveEnd(var key, var greatest) ->
+                    case HitTarget.BarOf bar -> bar.end() == HitTarget.BarEnd.NONE ? null : new OfBar(figure, bar, at);
+                    case HitTarget.CurveEnd(var key, var greatest) ->
                         new OfCurveEnd(
                                 id,
                                 key,
                                 look.curve(key),
-                                greatest == at.axes().get(AxisPlace.X) instanceof Reversed,
+                                greatest == at.axes().get(AxisPlace.X) instanceof ReversedScale,
                                 at);
-                    case FigurePart.NoteOf(var note, var end) ->
+                    case HitTarget.NoteOf(var note, var end) ->
                         look.note(note)
                                 .map(each -> new OfNote(id, each, end, at, at.xAt(x), at.yAt(AxisPlace.Y, y)))
                                 .orElse(null);
-                    case FigurePart.Background _, FigurePart.CurveOf _ ->
+                    case HitTarget.Background _, HitTarget.CurveOf _ ->
                         at.plot().contains(x, y) ? new OfPlot(id, at, x, y) : null;
-                    case FigurePart.Title _, FigurePart.AxisTitle _, FigurePart.ColorKey _ -> null;
+                    case HitTarget.Title _, HitTarget.AxisTitle _, HitTarget.ColorKey _ -> null;
                 });
     }
 
@@ -121,35 +120,35 @@ sealed interface Drag {
     }
 
     /// The legend or a label, which stand anywhere in the plot.
-    record OfBox(FigureLayout at, Rectangle2D box, double fromX, double fromY, Function<CurveLook.Spot, Edit> edit)
+    record OfBox(FigureLayout at, Rectangle2D box, double fromX, double fromY, Function<CurveStyle.Spot, Edit> edit)
             implements Drag {
         @Override
         public Optional<Edit> to(double x, double y) {
             Rectangle2D plot = at.plot();
-            return Optional.of(edit.apply(new CurveLook.Spot(
+            return Optional.of(edit.apply(new CurveStyle.Spot(
                     (box.getX() + x - fromX - plot.getX()) / plot.getWidth(),
                     (box.getY() + y - fromY - plot.getY()) / plot.getHeight())));
         }
     }
 
     /// An end of a curve.
-    record OfCurveEnd(int figure, SeriesKey key, CurveLook look, boolean least, FigureLayout at) implements Drag {
+    record OfCurveEnd(int figure, SeriesKey key, CurveStyle look, boolean least, FigureLayout at) implements Drag {
         @Override
         public Optional<Edit> to(double x, double y) {
             Optional<Double> to = Optional.of(
                     at.xAt(Math.clamp(x, at.plot().getMinX(), at.plot().getMaxX())));
-            return Optional.of(new FigureEdit.SetCurveLook(
+            return Optional.of(new FigureEdit.SetCurveStyle(
                     figure, key, least ? look.reaching(to, look.to()) : look.reaching(look.from(), to)));
         }
     }
 
     /// An end of an error bar: its length changes where it came from, the cell of its row, or the one length or
     /// percentage of all.
-    record OfBar(FigureAnalysis figure, FigurePart.BarOf bar, FigureLayout at) implements Drag {
+    record OfBar(FigureAnalysis figure, HitTarget.BarOf bar, FigureLayout at) implements Drag {
         @Override
         public Optional<Edit> to(double x, double y) {
-            boolean vertical = bar.end() == FigurePart.BarEnd.UP || bar.end() == FigurePart.BarEnd.DOWN;
-            boolean down = bar.end() == FigurePart.BarEnd.DOWN || bar.end() == FigurePart.BarEnd.LEFT;
+            boolean vertical = bar.end() == HitTarget.BarEnd.UP || bar.end() == HitTarget.BarEnd.DOWN;
+            boolean down = bar.end() == HitTarget.BarEnd.DOWN || bar.end() == HitTarget.BarEnd.LEFT;
             return figure.series(bar.series()).flatMap(series -> {
                 BarSource source =
                         vertical ? series.rows().yBars() : series.rows().xBars();
@@ -177,7 +176,7 @@ sealed interface Drag {
                             end == 1
                                     ? text.withTo(Optional.of(new Note.Text.Target(toX, toY)))
                                     : text.withX(text.x() + byX).withY(text.y() + byY);
-                        case Note.Quoted quoted ->
+                        case Note.Result quoted ->
                             quoted.withX(quoted.x() + byX).withY(quoted.y() + byY);
                         case Note.Rule rule -> rule.withAt(rule.at() + (rule.atY() ? byY : byX));
                         case Note.Span span -> {

@@ -1,16 +1,16 @@
 package helvo.desktop.figure;
 
-import helvo.core.fit.Weighting;
-import helvo.core.look.AxisPlace;
-import helvo.core.look.Note;
-import helvo.core.look.SeriesLook;
+import helvo.core.points.Weighting;
 import helvo.core.study.FigureEdit;
 import helvo.core.study.Layer;
 import helvo.core.study.StudyEdit;
+import helvo.core.style.AxisPlace;
+import helvo.core.style.Note;
+import helvo.core.style.SeriesStyle;
 import helvo.desktop.panels.Commands;
 import helvo.desktop.workspace.Workspace;
-import helvo.figure.Axis;
-import helvo.figure.FigurePart;
+import helvo.figure.layout.HitTarget;
+import helvo.figure.scale.Axis;
 import java.util.Locale;
 import java.util.Optional;
 
@@ -41,16 +41,16 @@ final class FigureCommands {
                     "Change the " + place.words() + ": limits, steps, grid …",
                     keys,
                     () -> has(place),
-                    () -> pane.open(new FigurePart.AxisOf(place)));
+                    () -> pane.open(new HitTarget.AxisOf(place)));
             commands.add("Title of the " + place.words(), "", () -> has(place), () -> view.editAxisTitle(place));
         }
-        commands.add("Change the legend …", "Shortcut+L", this::hasTable, () -> pane.open(new FigurePart.Legend()));
+        commands.add("Change the legend …", "Shortcut+L", this::hasTable, () -> pane.open(new HitTarget.Legend()));
         commands.add("Change how the series looks …", "Shortcut+M", this::hasSeries, () -> workspace
                 .series()
-                .ifPresent(series -> pane.open(new FigurePart.LegendEntry(series.key()))));
+                .ifPresent(series -> pane.open(new HitTarget.LegendEntry(series.key()))));
         commands.add("Change how the curve looks …", "Shortcut+U", this::hasSeries, () -> workspace
                 .series()
-                .ifPresent(series -> pane.open(new FigurePart.CurveOf(series.key()))));
+                .ifPresent(series -> pane.open(new HitTarget.CurveOf(series.key()))));
         commands.add(
                 "Error bars: length, meaning, what if they were longer or shorter …",
                 "Shortcut+B",
@@ -61,7 +61,7 @@ final class FigureCommands {
                 "Look of the whole figure: size, text, lines …",
                 "Shortcut+Shift+G",
                 this::hasTable,
-                () -> pane.open(new FigurePart.Background()));
+                () -> pane.open(new HitTarget.Background()));
         for (Layer layer : Layer.values()) {
             commands.add(
                     "Show or hide: " + layer.label().toLowerCase(Locale.ROOT),
@@ -95,7 +95,7 @@ final class FigureCommands {
                     this::hasTable,
                     () -> workspace
                             .figureInView()
-                            .ifPresent(each -> workspace.perform(new FigureEdit.Weigh(each.id(), by))));
+                            .ifPresent(each -> workspace.perform(new FigureEdit.SetWeighting(each.id(), by))));
         }
         commands.add("Swap x and y", "", this::hasTable, () -> workspace
                 .figureInView()
@@ -166,8 +166,8 @@ final class FigureCommands {
 
     private void otherAxis() {
         workspace.figure().ifPresent(each -> workspace.series().ifPresent(series -> {
-            SeriesLook look = each.figure().look().series(series.key());
-            workspace.perform(new FigureEdit.SetSeriesLook(
+            SeriesStyle look = each.figure().look().series(series.key());
+            workspace.perform(new FigureEdit.SetSeriesStyle(
                     each.figure().id(), series.key(), look.withRight(Optional.of(!each.isOnRight(series.key())))));
         }));
     }
@@ -204,7 +204,7 @@ final class FigureCommands {
                                     id,
                                     Thirds.of(layout.axes().get(AxisPlace.X)),
                                     Thirds.of(layout.axes().get(AxisPlace.Y)))));
-                    pane.open(new FigurePart.NoteOf(id, 0));
+                    pane.open(new HitTarget.NoteOf(id, 0));
                 }));
     }
 }

@@ -1,21 +1,21 @@
 package helvo.desktop.figure;
 
 import helvo.core.analysis.FigureAnalysis;
-import helvo.core.fit.Weighting;
-import helvo.core.look.AxisLook;
-import helvo.core.look.AxisPlace;
-import helvo.core.look.LegendLook;
-import helvo.core.look.Note;
-import helvo.core.number.NumberFormat;
+import helvo.core.number.NumberNotation;
+import helvo.core.points.Weighting;
 import helvo.core.study.Figure;
 import helvo.core.study.FigureEdit;
 import helvo.core.study.Layer;
 import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
+import helvo.core.style.AxisPlace;
+import helvo.core.style.AxisStyle;
+import helvo.core.style.LegendStyle;
+import helvo.core.style.Note;
 import helvo.desktop.controls.MenuItems;
 import helvo.desktop.workspace.Workspace;
-import helvo.figure.FigureLayout;
-import helvo.figure.FigurePart;
+import helvo.figure.layout.FigureLayout;
+import helvo.figure.layout.HitTarget;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -50,39 +50,39 @@ final class FigureMenu {
     }
 
     /// @param hit the point that lies there
-    List<MenuItem> of(Optional<FigureLayout.Hit> hit, FigurePart part) {
+    List<MenuItem> of(Optional<FigureLayout.Hit> hit, HitTarget part) {
         hit.ifPresentOrElse(this::point, () -> part(part));
         return items.all();
     }
 
-    private void part(FigurePart part) {
+    private void part(HitTarget part) {
         switch (part) {
-            case FigurePart.Title _ -> title();
-            case FigurePart.AxisTitle(var place) -> axis(place);
-            case FigurePart.AxisOf(var place) -> axis(place);
-            case FigurePart.Legend _ -> legend();
-            case FigurePart.LegendEntry(var key) -> {
+            case HitTarget.Title _ -> title();
+            case HitTarget.AxisTitle(var place) -> axis(place);
+            case HitTarget.AxisOf(var place) -> axis(place);
+            case HitTarget.Legend _ -> legend();
+            case HitTarget.LegendEntry(var key) -> {
                 ofSeries.series(key);
                 items.separator();
                 legend();
             }
-            case FigurePart.CurveOf(var key) -> ofSeries.curve(key);
-            case FigurePart.CurveEnd(var key, var _) -> ofSeries.curve(key);
-            case FigurePart.CurveLabel(var key) -> {
+            case HitTarget.CurveOf(var key) -> ofSeries.curve(key);
+            case HitTarget.CurveEnd(var key, var _) -> ofSeries.curve(key);
+            case HitTarget.CurveLabel(var key) -> {
                 ofSeries.label(key);
                 items.separator();
                 ofSeries.curve(key);
             }
-            case FigurePart.BarOf(var key, var _, var _) -> ofSeries.bar(part, key);
-            case FigurePart.NoteOf(int id, var _) -> {
+            case HitTarget.BarOf(var key, var _, var _) -> ofSeries.bar(part, key);
+            case HitTarget.NoteOf(int id, var _) -> {
                 items.item("note", "Change it …", () -> show(part));
                 items.item(
                         "note-remove",
                         "Remove it",
                         () -> workspace.perform(new FigureEdit.RemoveNote(figure().id(), id)));
             }
-            case FigurePart.ColorKey(var key) -> ofSeries.series(key);
-            case FigurePart.Background _ -> background();
+            case HitTarget.ColorKey(var key) -> ofSeries.series(key);
+            case HitTarget.Background _ -> background();
         }
     }
 
@@ -90,7 +90,7 @@ final class FigureMenu {
         return at.figure().figure();
     }
 
-    private void show(FigurePart part) {
+    private void show(HitTarget part) {
         opener.show(part, sceneY);
     }
 
@@ -102,8 +102,8 @@ final class FigureMenu {
                 hit.setAside() ? "Bring the point back" : "Set the point aside",
                 () -> workspace.perform(
                         hit.setAside()
-                                ? new TableEdit.BringRowsBack(table, rows)
-                                : new TableEdit.SetRowsAside(table, rows, "on the figure")));
+                                ? new TableEdit.IncludeRows(table, rows)
+                                : new TableEdit.ExcludeRows(table, rows, "on the figure")));
         items.item("select", "Select the point", () -> workspace.select(hit.row()));
         items.item("in-table", "Show it in the table", () -> workspace.reveal(hit.row()));
         items.separator();
@@ -121,7 +121,7 @@ final class FigureMenu {
     }
 
     private void axis(AxisPlace place) {
-        AxisLook look = figure().look().axis(place);
+        AxisStyle look = figure().look().axis(place);
         workspace.series().filter(series -> series.fit().isPresent()).ifPresent(series -> {
             ofSeries.reading(
                     series.key(),
@@ -129,7 +129,7 @@ final class FigureMenu {
                     at.figure().series().size() > 1 ? " off " + series.label() : "");
             items.separator();
         });
-        items.item("axis", "Limits, steps, grid …", () -> show(new FigurePart.AxisOf(place)));
+        items.item("axis", "Limits, steps, grid …", () -> show(new HitTarget.AxisOf(place)));
         items.item("axis-title", "Change its title", () -> view.editAxisTitle(place));
         if (place != AxisPlace.X || at.figure().xTime().isEmpty()) {
             items.check("zero", "With zero", look.zero(), () -> set(place, look.withZero(!look.zero())));
@@ -145,20 +145,20 @@ final class FigureMenu {
         }
     }
 
-    private void set(AxisPlace place, AxisLook look) {
+    private void set(AxisPlace place, AxisStyle look) {
         workspace.perform(new FigureEdit.SetAxis(figure().id(), place, look));
     }
 
     private void legend() {
-        LegendLook look = figure().look().legend();
-        items.item("legend", "The legend …", () -> show(new FigurePart.Legend()));
+        LegendStyle look = figure().look().legend();
+        items.item("legend", "The legend …", () -> show(new HitTarget.Legend()));
         if (look.at().isPresent()) {
             items.item("legend-place", "The legend where no point lies", () -> set(look.withAt(Optional.empty())));
         }
-        items.item("hide-legend", "Hide the legend", () -> set(look.withShown(LegendLook.Shown.NEVER)));
+        items.item("hide-legend", "Hide the legend", () -> set(look.withShown(LegendStyle.Shown.NEVER)));
     }
 
-    private void set(LegendLook look) {
+    private void set(LegendStyle look) {
         workspace.perform(new FigureEdit.SetLegend(figure().id(), look));
     }
 
@@ -179,7 +179,7 @@ final class FigureMenu {
                         figure().shows(layer),
                         () -> workspace.perform(new FigureEdit.Show(figure().id(), layer, !figure().shows(layer))))));
         items.item("show-all", "Show all points", view::showAll);
-        items.item("show-legend", "The legend …", () -> show(new FigurePart.Legend()));
+        items.item("show-legend", "The legend …", () -> show(new HitTarget.Legend()));
         ofSeries.hiddenCurves();
         items.separator();
         items.menu("Points count in fits", menu -> Stream.of(Weighting.values())
@@ -187,18 +187,18 @@ final class FigureMenu {
                         "weigh-" + by.name().toLowerCase(Locale.ROOT),
                         by.words(),
                         figure().weighting() == by,
-                        () -> workspace.perform(new FigureEdit.Weigh(figure().id(), by)))));
+                        () -> workspace.perform(new FigureEdit.SetWeighting(figure().id(), by)))));
         if (workspace.series().isPresent()) {
             items.item("straighten", "Make it straight: square, root, logarithm …", opener::showStraighten);
         }
         items.item("swap", "Swap x and y", () -> workspace.perform(new StudyEdit.SwapAxes(figure().table())));
         items.separator();
         items.item("copy-figure", "Copy the figure", workspace.exporter().copying()::figure);
-        items.item("look", "The look of the figure …", () -> show(new FigurePart.Background()));
+        items.item("look", "The look of the figure …", () -> show(new HitTarget.Background()));
     }
 
     private void notes() {
-        NumberFormat numbers = at.figure().numbers();
+        NumberNotation numbers = at.figure().numbers();
         double x = at.atX();
         double y = at.atY(AxisPlace.Y);
         items.item(

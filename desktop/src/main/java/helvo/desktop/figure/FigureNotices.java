@@ -7,7 +7,7 @@ import helvo.core.analysis.FigureAnalysis;
 import helvo.core.study.StudyEdit;
 import helvo.core.table.Column;
 import helvo.desktop.workspace.Workspace;
-import helvo.figure.FigureLayout;
+import helvo.figure.layout.FigureLayout;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;

@@ -3,11 +3,11 @@ package helvo.desktop.figure;
 import static helvo.desktop.controls.Controls.setShown;
 import static helvo.desktop.controls.Controls.smallButton;
 
-import helvo.core.Phrase;
+import helvo.core.RootLocale;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.fit.Curve;
 import helvo.core.fit.ResidualMeasure;
-import helvo.core.readout.Offer;
+import helvo.core.results.SuggestedAction;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.Figure;
 import helvo.core.study.FigureEdit;
@@ -19,7 +19,7 @@ import helvo.desktop.controls.Tabs;
 import helvo.desktop.panels.Commands;
 import helvo.desktop.panels.Panels;
 import helvo.desktop.workspace.Workspace;
-import helvo.figure.FigurePart;
+import helvo.figure.layout.HitTarget;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Locale;
@@ -105,7 +105,7 @@ public final class FigurePane extends VBox {
                 "figure-look",
                 "Look …",
                 "The look of the whole figure: its size, its text, its lines",
-                () -> open(new FigurePart.Background()));
+                () -> open(new HitTarget.Background()));
         HBox.setMargin(look, new Insets(0, 0, 0, 2));
         var head = new HBox(2, tabs, look, layers, measures);
         head.setAlignment(Pos.TOP_LEFT);
@@ -227,7 +227,7 @@ public final class FigurePane extends VBox {
     }
 
     /// Opens what belongs to a part of the figure.
-    public void open(FigurePart part) {
+    public void open(HitTarget part) {
         opener.show(part, PANEL_Y);
     }
 
@@ -235,29 +235,29 @@ public final class FigurePane extends VBox {
     public void openBars(boolean inX) {
         workspace
                 .series()
-                .ifPresent(each -> open(
-                        new FigurePart.BarOf(each.key(), -1, inX ? FigurePart.BarEnd.LEFT : FigurePart.BarEnd.UP)));
+                .ifPresent(each ->
+                        open(new HitTarget.BarOf(each.key(), -1, inX ? HitTarget.BarEnd.LEFT : HitTarget.BarEnd.UP)));
     }
 
     /// Opens what can be done with points, as when they are encircled.
     ///
     /// @param rows rising
     public void openPoints(int[] rows) {
-        opener.showPoints(rows, Optional.empty(), Phrase.of("%,d points", rows.length), 0, PANEL_Y);
+        opener.showPoints(rows, Optional.empty(), RootLocale.of("%,d points", rows.length), 0, PANEL_Y);
     }
 
     /// Does what a finding about the series in view offers.
-    public void take(Offer offer) {
+    public void take(SuggestedAction offer) {
         switch (offer) {
-            case Offer.ShowCurve(Curve curve) ->
+            case SuggestedAction.ShowCurve(Curve curve) ->
                 workspace.figure().ifPresent(figure -> workspace
                         .series()
                         .ifPresent(series -> workspace.perform(
                                 new FigureEdit.ChooseCurve(figure.figure().id(), series.key(), curve))));
-            case Offer.Straighten _ -> opener.showStraighten();
-            case Offer.ShowResiduals _ -> showResiduals(true);
-            case Offer.ShowRow(int row) -> workspace.reveal(row);
-            case Offer.SetAside(List<Integer> rows) ->
+            case SuggestedAction.Straighten _ -> opener.showStraighten();
+            case SuggestedAction.ShowResiduals _ -> showResiduals(true);
+            case SuggestedAction.ShowRow(int row) -> workspace.reveal(row);
+            case SuggestedAction.SetAside(List<Integer> rows) ->
                 opener.showPoints(
                         rows.stream().mapToInt(Integer::intValue).toArray(),
                         workspace.series().map(SeriesAnalysis::key),
@@ -267,7 +267,7 @@ public final class FigurePane extends VBox {
                                         .collect(Collectors.joining(", ")),
                         0,
                         PANEL_Y);
-            case Offer.Weigh _ -> openBars(false);
+            case SuggestedAction.Weigh _ -> openBars(false);
         }
     }
 

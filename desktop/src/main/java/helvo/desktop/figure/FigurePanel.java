@@ -4,14 +4,14 @@ import helvo.desktop.controls.Form;
 import helvo.desktop.panels.Panel;
 import helvo.desktop.panels.Panels;
 import helvo.desktop.workspace.Workspace;
-import helvo.figure.FigurePart;
+import helvo.figure.layout.HitTarget;
 import javafx.scene.control.ScrollPane;
 
 /// What a part of the figure has, beside that part: axis, legend, series, curve, note, colours or the whole sheet.
 public final class FigurePanel extends Panel {
     private final FigureView view;
     private final Form form = new Form(this::showError);
-    private FigurePart part = new FigurePart.Background();
+    private HitTarget part = new HitTarget.Background();
     private PartForm shown;
 
     public FigurePanel(Workspace workspace, Panels panels, FigureView view) {
@@ -41,32 +41,32 @@ public final class FigurePanel extends Panel {
         }
     }
 
-    public void about(FigurePart of) {
+    public void about(HitTarget of) {
         part = of;
     }
 
-    public FigurePart part() {
+    public HitTarget part() {
         return part;
     }
 
-    private void turnTo(FigurePart other) {
+    private void turnTo(HitTarget other) {
         part = other;
         begin();
     }
 
-    private PartForm of(FigurePart of) {
+    private PartForm of(HitTarget of) {
         return switch (of) {
-            case FigurePart.AxisOf(var place) -> new AxisForm(workspace, view, form, place);
-            case FigurePart.AxisTitle(var place) -> new AxisForm(workspace, view, form, place);
-            case FigurePart.Legend _ -> new LegendForm(workspace, view, form);
-            case FigurePart.LegendEntry(var key) -> new SeriesForm(workspace, view, form, key, this::turnTo);
-            case FigurePart.ColorKey(var key) -> new SeriesForm(workspace, view, form, key, this::turnTo);
-            case FigurePart.BarOf(var key, var _, var _) -> new SeriesForm(workspace, view, form, key, this::turnTo);
-            case FigurePart.CurveOf(var key) -> new CurveForm(workspace, view, form, key, this::turnTo);
-            case FigurePart.CurveEnd(var key, var _) -> new CurveForm(workspace, view, form, key, this::turnTo);
-            case FigurePart.CurveLabel(var key) -> new CurveForm(workspace, view, form, key, this::turnTo);
-            case FigurePart.NoteOf(int id, var _) -> new NoteForm(workspace, view, form, id);
-            case FigurePart.Background _, FigurePart.Title _ ->
+            case HitTarget.AxisOf(var place) -> new AxisForm(workspace, view, form, place);
+            case HitTarget.AxisTitle(var place) -> new AxisForm(workspace, view, form, place);
+            case HitTarget.Legend _ -> new LegendForm(workspace, view, form);
+            case HitTarget.LegendEntry(var key) -> new SeriesForm(workspace, view, form, key, this::turnTo);
+            case HitTarget.ColorKey(var key) -> new SeriesForm(workspace, view, form, key, this::turnTo);
+            case HitTarget.BarOf(var key, var _, var _) -> new SeriesForm(workspace, view, form, key, this::turnTo);
+            case HitTarget.CurveOf(var key) -> new CurveForm(workspace, view, form, key, this::turnTo);
+            case HitTarget.CurveEnd(var key, var _) -> new CurveForm(workspace, view, form, key, this::turnTo);
+            case HitTarget.CurveLabel(var key) -> new CurveForm(workspace, view, form, key, this::turnTo);
+            case HitTarget.NoteOf(int id, var _) -> new NoteForm(workspace, view, form, id);
+            case HitTarget.Background _, HitTarget.Title _ ->
                 new SheetForm(workspace, view, form, this::showError, this::begin);
         };
     }

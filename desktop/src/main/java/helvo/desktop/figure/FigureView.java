@@ -3,18 +3,18 @@ package helvo.desktop.figure;
 import helvo.core.Progress;
 import helvo.core.analysis.Analysis;
 import helvo.core.analysis.FigureAnalysis;
-import helvo.core.look.AxisPlace;
 import helvo.core.study.Figure;
 import helvo.core.study.FigureEdit;
 import helvo.core.study.FigureEdit.Zoom.Limits;
+import helvo.core.style.AxisPlace;
 import helvo.desktop.document.Preview;
-import helvo.desktop.work.Background;
+import helvo.desktop.task.BackgroundTasks;
 import helvo.desktop.workspace.SharedPixels;
 import helvo.desktop.workspace.Workspace;
-import helvo.figure.FigureDrawing;
-import helvo.figure.FigureLayout;
-import helvo.figure.FigurePart;
-import helvo.figure.Raster;
+import helvo.figure.export.Raster;
+import helvo.figure.layout.FigureLayout;
+import helvo.figure.layout.HitTarget;
+import helvo.figure.paint.FigureDrawing;
 import java.awt.geom.Rectangle2D;
 import java.util.EnumMap;
 import java.util.Optional;
@@ -33,7 +33,7 @@ import javafx.stage.Screen;
 /// ([PointerTools]), and a text that is edited in its place ([TitleField]).
 public final class FigureView extends Pane {
     private final Workspace workspace;
-    private final Background.Latest drawing;
+    private final BackgroundTasks.Latest drawing;
     private final ImageView sheet = new ImageView();
     /// A shadow as an effect of the picture would be worked out anew for each picture.
     private final Region shadow = new Region();
@@ -97,7 +97,7 @@ public final class FigureView extends Pane {
         getChildren().addAll(pointer.overlays());
         getChildren().addAll(titles.nodes());
         getChildren().forEach(each -> each.setManaged(false));
-        new KeyboardWalk(workspace, this, opener, pointer.hover());
+        new KeyboardNavigation(workspace, this, opener, pointer.hover());
         workspace.preparing(this::prepare);
         workspace.analysis().subscribe(this::update);
         workspace.preview().subscribe(_ -> update());
@@ -129,7 +129,7 @@ public final class FigureView extends Pane {
     }
 
     /// Where a part is in the scene; empty where it is not drawn.
-    public Optional<Bounds> inScene(FigurePart part) {
+    public Optional<Bounds> inScene(HitTarget part) {
         return layout.flatMap(at -> at.place(part)).map(box -> {
             Point2D from = inScene(box.getMinX(), box.getMinY());
             Point2D to = inScene(box.getMaxX(), box.getMaxY());
@@ -289,7 +289,7 @@ public final class FigureView extends Pane {
         drawing.run(
                 "Drawing …",
                 progress -> tried ? Raster.draw(toDraw, scale, progress) : raster(toDraw, scale, progress),
-                new Background.Outcome<>(
+                new BackgroundTasks.Outcome<>(
                         raster -> show(toDraw, raster),
                         fault -> {
                             stopped();
@@ -361,7 +361,7 @@ public final class FigureView extends Pane {
     }
 
     /// The place of a title on the sheet, in points.
-    Optional<Rectangle2D> placeOf(FigurePart part) {
+    Optional<Rectangle2D> placeOf(HitTarget part) {
         return layout.flatMap(at -> at.place(part));
     }
 }

@@ -1,10 +1,10 @@
 package helvo.desktop.figure;
 
-import helvo.core.Phrase;
-import helvo.core.number.NumberFormat;
+import helvo.core.RootLocale;
+import helvo.core.number.NumberNotation;
 import helvo.desktop.workspace.Workspace;
-import helvo.figure.FigureLayout;
-import helvo.figure.FigurePart;
+import helvo.figure.layout.FigureLayout;
+import helvo.figure.layout.HitTarget;
 import java.awt.geom.Rectangle2D;
 import java.util.List;
 import java.util.Optional;
@@ -75,10 +75,10 @@ final class HoverLabel {
 
     /// "Row 7, dry: Load 30 N, Stretch 6.29 mm, residual −0.11".
     String words(FigureLayout.Hit hit) {
-        NumberFormat numbers = workspace.study().numbers();
+        NumberNotation numbers = workspace.study().numbers();
         var rows = hit.series().rows();
         boolean dated = rows.x().time().isPresent();
-        var text = new StringBuilder(Phrase.of("Row %,d", hit.row() + 1))
+        var text = new StringBuilder(RootLocale.of("Row %,d", hit.row() + 1))
                 .append(hit.setAside() ? ", set aside" : "")
                 .append(": ");
         text.append(rows.x().column().name())
@@ -97,24 +97,24 @@ final class HoverLabel {
         return text.toString();
     }
 
-    static String words(FigurePart part) {
+    static String words(HitTarget part) {
         return switch (part) {
-            case FigurePart.Title _ -> "Title: click to change it";
-            case FigurePart.AxisOf(var place) ->
+            case HitTarget.Title _ -> "Title: click to change it";
+            case HitTarget.AxisOf(var place) ->
                 "The " + place.words() + ": click to change it, drag it to move its limits";
-            case FigurePart.AxisTitle(var place) -> "Title of the " + place.words() + ": click to change it";
-            case FigurePart.Legend _ -> "Legend: click to change it, drag it to move it";
-            case FigurePart.LegendEntry _ -> "Series: click to change how it looks, drag to move the legend";
-            case FigurePart.CurveOf _ -> "Curve: click to change it";
-            case FigurePart.CurveEnd _ -> "End of the curve: drag it to extend the curve";
-            case FigurePart.BarOf(var _, var _, var end) ->
-                end == FigurePart.BarEnd.NONE
+            case HitTarget.AxisTitle(var place) -> "Title of the " + place.words() + ": click to change it";
+            case HitTarget.Legend _ -> "Legend: click to change it, drag it to move it";
+            case HitTarget.LegendEntry _ -> "Series: click to change how it looks, drag to move the legend";
+            case HitTarget.CurveOf _ -> "Curve: click to change it";
+            case HitTarget.CurveEnd _ -> "End of the curve: drag it to extend the curve";
+            case HitTarget.BarOf(var _, var _, var end) ->
+                end == HitTarget.BarEnd.NONE
                         ? "Error bar: click to change the bars"
                         : "End of an error bar: drag it, or click it for a number to type";
-            case FigurePart.CurveLabel _ -> "Label of the curve: click to change it, drag it to move it";
-            case FigurePart.NoteOf _ -> "Click to change it, drag it to move it";
-            case FigurePart.ColorKey _ -> "Colours: click to change what they show";
-            case FigurePart.Background _ -> "The figure";
+            case HitTarget.CurveLabel _ -> "Label of the curve: click to change it, drag it to move it";
+            case HitTarget.NoteOf _ -> "Click to change it, drag it to move it";
+            case HitTarget.ColorKey _ -> "Colours: click to change what they show";
+            case HitTarget.Background _ -> "The figure";
         };
     }
 }

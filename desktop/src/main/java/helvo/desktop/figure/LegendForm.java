@@ -3,9 +3,9 @@ package helvo.desktop.figure;
 import static helvo.desktop.controls.Controls.button;
 
 import helvo.core.analysis.SeriesAnalysis;
-import helvo.core.look.CurveLook;
-import helvo.core.look.LegendLook;
-import helvo.core.look.SeriesLook;
+import helvo.core.style.CurveStyle;
+import helvo.core.style.LegendStyle;
+import helvo.core.style.SeriesStyle;
 import helvo.core.table.SeriesKey;
 import helvo.desktop.controls.Form;
 import helvo.desktop.workspace.Workspace;
@@ -18,11 +18,11 @@ import java.util.function.Supplier;
 /// The legend: when and where it is shown, and its entries.
 final class LegendForm extends PartForm {
     private static final int MAX_ENTRIES = 24;
-    private static final List<CurveLook.Spot> CORNERS = List.of(
-            new CurveLook.Spot(0.02, 0.02),
-            new CurveLook.Spot(1, 0.02),
-            new CurveLook.Spot(1, 0.97),
-            new CurveLook.Spot(0.02, 0.97));
+    private static final List<CurveStyle.Spot> CORNERS = List.of(
+            new CurveStyle.Spot(0.02, 0.02),
+            new CurveStyle.Spot(1, 0.02),
+            new CurveStyle.Spot(1, 0.97),
+            new CurveStyle.Spot(0.02, 0.97));
 
     LegendForm(Workspace workspace, FigureView view, Form form) {
         super(workspace, view, form);
@@ -33,7 +33,7 @@ final class LegendForm extends PartForm {
         return "Legend";
     }
 
-    private LegendLook legend() {
+    private LegendStyle legend() {
         return look().legend();
     }
 
@@ -44,7 +44,7 @@ final class LegendForm extends PartForm {
                 form.choice(
                         "legend-shown",
                         "When the legend is shown",
-                        List.of(LegendLook.Shown.values()),
+                        List.of(LegendStyle.Shown.values()),
                         shown -> switch (shown) {
                             case FOR_SEVERAL -> "for two series or more";
                             case ALWAYS -> "always";
@@ -71,7 +71,7 @@ final class LegendForm extends PartForm {
 
     private void entry(int place, SeriesAnalysis of) {
         SeriesKey key = of.key();
-        Supplier<SeriesLook> look = () -> look().series(key);
+        Supplier<SeriesStyle> look = () -> look().series(key);
         var shown = form.tick(
                 "legend-entry-" + place,
                 "",

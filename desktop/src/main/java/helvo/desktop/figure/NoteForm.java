@@ -3,9 +3,9 @@ package helvo.desktop.figure;
 import static helvo.desktop.controls.Controls.button;
 
 import helvo.core.analysis.SeriesAnalysis;
-import helvo.core.look.AxisPlace;
-import helvo.core.look.Note;
 import helvo.core.study.FigureEdit;
+import helvo.core.style.AxisPlace;
+import helvo.core.style.Note;
 import helvo.desktop.controls.Form;
 import helvo.desktop.workspace.Workspace;
 import java.util.Optional;
@@ -38,7 +38,7 @@ final class NoteForm extends PartForm {
     String heading() {
         return switch (note()) {
             case Note.Text _ -> "Note";
-            case Note.Quoted quoted -> "From the readout: " + quoted.label();
+            case Note.Result quoted -> "From the readout: " + quoted.label();
             case Note.Rule _ -> "Reference line";
             case Note.Span _ -> "Shaded span";
             case Note.ReadingMarker _ -> "Reading on the figure";
@@ -49,7 +49,7 @@ final class NoteForm extends PartForm {
     void build() {
         switch (note()) {
             case Note.Text _ -> text(() -> (Note.Text) note());
-            case Note.Quoted _ -> quoted(() -> (Note.Quoted) note());
+            case Note.Result _ -> quoted(() -> (Note.Result) note());
             case Note.Rule _ -> rule(() -> (Note.Rule) note());
             case Note.Span _ -> span(() -> (Note.Span) note());
             case Note.ReadingMarker _ -> reading(() -> (Note.ReadingMarker) note());
@@ -79,7 +79,7 @@ final class NoteForm extends PartForm {
                 arrow -> put(text.get().withTo(arrow ? Optional.of(target(text.get())) : Optional.empty()))));
     }
 
-    private void quoted(Supplier<Note.Quoted> quoted) {
+    private void quoted(Supplier<Note.Result> quoted) {
         form.row("At x", coordinate("note-x", () -> quoted.get().x(), x -> quoted.get()
                 .withX(x)));
         form.row("At y", coordinate("note-y", () -> quoted.get().y(), y -> quoted.get()

@@ -2,18 +2,18 @@ package helvo.desktop.figure;
 
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
-import helvo.core.look.AxisLook;
-import helvo.core.look.AxisPlace;
-import helvo.core.look.CurveLook;
-import helvo.core.look.FigureLook;
-import helvo.core.look.LegendLook;
-import helvo.core.look.SeriesLook;
 import helvo.core.study.Edit;
 import helvo.core.study.FigureEdit;
+import helvo.core.style.AxisPlace;
+import helvo.core.style.AxisStyle;
+import helvo.core.style.CurveStyle;
+import helvo.core.style.FigureStyle;
+import helvo.core.style.LegendStyle;
+import helvo.core.style.SeriesStyle;
 import helvo.core.table.SeriesKey;
 import helvo.desktop.controls.Form;
 import helvo.desktop.workspace.Workspace;
-import helvo.figure.SeriesStyle;
+import helvo.figure.layout.DefaultSeriesStyle;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
@@ -42,32 +42,32 @@ abstract class PartForm {
         return false;
     }
 
-    final FigureLook look() {
+    final FigureStyle look() {
         return workspace.figureInView().orElseThrow().look();
     }
 
     /// Does an edit of the figure in view, unless what it has is what it would get.
-    final void set(Function<FigureLook, ?> part, Object wanted, IntFunction<Edit> edit) {
+    final void set(Function<FigureStyle, ?> part, Object wanted, IntFunction<Edit> edit) {
         workspace
                 .figureInView()
                 .filter(figure -> !part.apply(figure.look()).equals(wanted))
                 .ifPresent(figure -> workspace.perform(edit.apply(figure.id())));
     }
 
-    final void set(AxisPlace place, AxisLook look) {
+    final void set(AxisPlace place, AxisStyle look) {
         set(all -> all.axis(place), look, figure -> new FigureEdit.SetAxis(figure, place, look));
     }
 
-    final void set(LegendLook look) {
-        set(FigureLook::legend, look, figure -> new FigureEdit.SetLegend(figure, look));
+    final void set(LegendStyle look) {
+        set(FigureStyle::legend, look, figure -> new FigureEdit.SetLegend(figure, look));
     }
 
-    final void set(SeriesKey key, SeriesLook look) {
-        set(all -> all.series(key), look, figure -> new FigureEdit.SetSeriesLook(figure, key, look));
+    final void set(SeriesKey key, SeriesStyle look) {
+        set(all -> all.series(key), look, figure -> new FigureEdit.SetSeriesStyle(figure, key, look));
     }
 
-    final void set(SeriesKey key, CurveLook look) {
-        set(all -> all.curve(key), look, figure -> new FigureEdit.SetCurveLook(figure, key, look));
+    final void set(SeriesKey key, CurveStyle look) {
+        set(all -> all.curve(key), look, figure -> new FigureEdit.SetCurveStyle(figure, key, look));
     }
 
     final List<SeriesAnalysis> allSeries() {
@@ -83,7 +83,7 @@ abstract class PartForm {
     }
 
     /// How the program draws a series that nobody chose a look for.
-    final SeriesStyle automatic(SeriesKey key) {
-        return SeriesStyle.of(series(key).map(SeriesAnalysis::slot).orElse(0));
+    final DefaultSeriesStyle automatic(SeriesKey key) {
+        return DefaultSeriesStyle.of(series(key).map(SeriesAnalysis::slot).orElse(0));
     }
 }

@@ -4,20 +4,20 @@ import static helvo.desktop.controls.Controls.button;
 import static helvo.desktop.controls.Controls.muted;
 import static helvo.desktop.controls.Controls.setShown;
 
-import helvo.core.Phrase;
+import helvo.core.RootLocale;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.PartOfPoints;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.fit.Coefficient;
 import helvo.core.fit.Fit;
-import helvo.core.number.NumberFormat;
-import helvo.core.readout.Equation;
-import helvo.core.readout.Readout;
-import helvo.core.readout.Readout.Line;
+import helvo.core.number.NumberNotation;
+import helvo.core.results.EquationText;
+import helvo.core.results.Results;
+import helvo.core.results.Results.Line;
 import helvo.core.study.Figure;
 import helvo.core.study.FigureEdit;
 import helvo.core.table.SeriesKey;
-import helvo.desktop.controls.ReadoutTable;
+import helvo.desktop.controls.ValueTable;
 import helvo.desktop.workspace.Workspace;
 import java.util.ArrayList;
 import java.util.List;
@@ -68,10 +68,10 @@ final class PartOfPointsBox extends VBox {
                             figure.id(), tried, of.series().chosen().curve(), of.only()));
             says.setText(
                     of.exact()
-                            ? Phrase.of(
+                            ? RootLocale.of(
                                     "These %,d points alone, beside all %,d:",
                                     of.points(), of.series().points().size())
-                            : Phrase.of(
+                            : RootLocale.of(
                                     "The smallest box around them holds %,d points; these alone, beside all %,d:",
                                     of.points(), of.series().points().size()));
             show();
@@ -87,7 +87,7 @@ final class PartOfPointsBox extends VBox {
         if (!isVisible() || all.isEmpty()) {
             return;
         }
-        NumberFormat format = figure.orElseThrow().numbers();
+        NumberNotation format = figure.orElseThrow().numbers();
         keep.setDisable(these.flatMap(SeriesAnalysis::fit).isEmpty());
         Optional<Fit> shape =
                 these.flatMap(SeriesAnalysis::fit).or(() -> all.get().fit());
@@ -108,9 +108,9 @@ final class PartOfPointsBox extends VBox {
         rows.add(row("R²", of -> share(of, format), these, all.get()));
         rows.add(row("s", of -> scatter(of, format), these, all.get()));
         var table = new Line.Table(List.of("these", "all"), rows);
-        var shown = new ReadoutTable(table);
+        var shown = new ValueTable(table);
         shown.show(table);
-        numbers.getChildren().setAll(shown, muted(Readout.STANDARD_ERROR));
+        numbers.getChildren().setAll(shown, muted(Results.STANDARD_ERROR));
     }
 
     private static Line.Table.Row row(
@@ -119,17 +119,17 @@ final class PartOfPointsBox extends VBox {
         return new Line.Table.Row(label, cells, cells);
     }
 
-    private static String text(Optional<Coefficient> of, NumberFormat format) {
-        return of.map(each -> format.withUncertainty(each.value(), Equation.standardError(each)))
+    private static String text(Optional<Coefficient> of, NumberNotation format) {
+        return of.map(each -> format.withUncertainty(each.value(), EquationText.standardError(each)))
                 .orElse("–");
     }
 
-    private static String share(SeriesAnalysis of, NumberFormat format) {
+    private static String share(SeriesAnalysis of, NumberNotation format) {
         OptionalDouble r2 = of.fit().map(fit -> fit.quality().r2()).orElse(OptionalDouble.empty());
         return r2.isPresent() ? format.share(r2.getAsDouble()) : "–";
     }
 
-    private static String scatter(SeriesAnalysis of, NumberFormat format) {
+    private static String scatter(SeriesAnalysis of, NumberNotation format) {
         OptionalDouble s =
                 of.fit().map(fit -> fit.quality().residualStandardDeviation()).orElse(OptionalDouble.empty());
         return s.isPresent() ? format.significant(s.getAsDouble(), 3) : "–";

@@ -2,7 +2,7 @@ package helvo.desktop.figure;
 
 import helvo.core.table.SeriesKey;
 import helvo.desktop.panels.Panels;
-import helvo.figure.FigurePart;
+import helvo.figure.layout.HitTarget;
 import java.util.Optional;
 import java.util.function.Supplier;
 import javafx.geometry.BoundingBox;
@@ -21,9 +21,9 @@ final class PartOpener {
     }
 
     /// At the height of what was clicked, on the side where it covers least of it.
-    void show(FigurePart part, double sceneY) {
-        if (part instanceof FigurePart.BarOf(var key, var row, var end)) {
-            panels.of(BarsPanel.class).about(key, row, end == FigurePart.BarEnd.LEFT || end == FigurePart.BarEnd.RIGHT);
+    void show(HitTarget part, double sceneY) {
+        if (part instanceof HitTarget.BarOf(var key, var row, var end)) {
+            panels.of(BarsPanel.class).about(key, row, end == HitTarget.BarEnd.LEFT || end == HitTarget.BarEnd.RIGHT);
             panels.showBeside(panels.of(BarsPanel.class), view.get().inScene(part), BAR_PANEL_Y);
         } else {
             panels.of(FigurePanel.class).about(part);
@@ -39,6 +39,6 @@ final class PartOpener {
     }
 
     void showStraighten() {
-        panels.show(StraightenPanel.class);
+        panels.show(LinearisePanel.class);
     }
 }

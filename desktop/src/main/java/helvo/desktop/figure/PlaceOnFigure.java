@@ -1,10 +1,10 @@
 package helvo.desktop.figure;
 
 import helvo.core.analysis.FigureAnalysis;
-import helvo.core.look.AxisPlace;
+import helvo.core.style.AxisPlace;
 import helvo.core.table.SeriesKey;
-import helvo.figure.Axis;
-import helvo.figure.FigureLayout;
+import helvo.figure.layout.FigureLayout;
+import helvo.figure.scale.Axis;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 

@@ -1,10 +1,10 @@
 package helvo.desktop.figure;
 
-import helvo.core.Phrase;
+import helvo.core.RootLocale;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.desktop.workspace.Workspace;
-import helvo.figure.FigureLayout;
-import helvo.figure.FigurePart;
+import helvo.figure.layout.FigureLayout;
+import helvo.figure.layout.HitTarget;
 import java.awt.geom.Rectangle2D;
 import java.util.List;
 import java.util.Optional;
@@ -33,7 +33,7 @@ final class PointerTools {
     private final PartOpener opener;
     private final HoverLabel hover;
     private final Lasso lasso;
-    private final LivePart live;
+    private final LivePartOfPoints live;
     private final Zooming zooming;
     private final ContextMenu menu = new ContextMenu();
     private Optional<Drag> drag = Optional.empty();
@@ -47,7 +47,7 @@ final class PointerTools {
         this.opener = opener;
         hover = new HoverLabel(workspace, view);
         lasso = new Lasso(view);
-        live = new LivePart(workspace, view);
+        live = new LivePartOfPoints(workspace, view);
         zooming = new Zooming(workspace, view);
         Node sheet = view.sheet();
         sheet.setOnMouseMoved(this::hovered);
@@ -91,8 +91,8 @@ final class PointerTools {
                     .sum();
         }
 
-        FigurePart partAt(double x, double y) {
-            return layout.at(x, y).orElse(new FigurePart.Background());
+        HitTarget partAt(double x, double y) {
+            return layout.at(x, y).orElse(new HitTarget.Background());
         }
     }
 
@@ -101,8 +101,8 @@ final class PointerTools {
             double x = points(event.getX());
             double y = points(event.getY());
             Optional<FigureLayout.Hit> hit = on.layout.nearest(on.figure, x, y, points(NEAR));
-            FigurePart part = on.partAt(x, y);
-            boolean something = !(part instanceof FigurePart.Background);
+            HitTarget part = on.partAt(x, y);
+            boolean something = !(part instanceof HitTarget.Background);
             if (hit.isPresent()) {
                 hover.show(hover.words(hit.get()), event);
             } else if (something) {
@@ -110,12 +110,12 @@ final class PointerTools {
             } else {
                 hover.hideLabel();
             }
-            boolean framed = hit.isEmpty() && something && !(part instanceof FigurePart.CurveOf);
+            boolean framed = hit.isEmpty() && something && !(part instanceof HitTarget.CurveOf);
             hover.frame(framed ? view.placeOf(part) : Optional.empty());
             boolean plain = on.layout.plot().contains(x, y) && hit.isEmpty() && !something;
             view.sheet()
                     .setCursor(
-                            part instanceof FigurePart.AxisOf
+                            part instanceof HitTarget.AxisOf
                                     ? Cursor.OPEN_HAND
                                     : plain ? Cursor.CROSSHAIR : Cursor.HAND);
         });
@@ -134,7 +134,7 @@ final class PointerTools {
             double y = points(local.getY());
             Optional<FigureLayout.Hit> hit =
                     byKey ? Optional.empty() : on.layout.nearest(on.figure, x, y, points(NEAR));
-            FigurePart part = byKey ? new FigurePart.Background() : on.partAt(x, y);
+            HitTarget part = byKey ? new HitTarget.Background() : on.partAt(x, y);
             menu.getItems().setAll(new FigureMenu(workspace, view, opener, on.figure, on.layout, x, y).of(hit, part));
             hover.hide();
             Point2D onScreen = view.localToScreen(view.sceneToLocal(place));
@@ -220,7 +220,7 @@ final class PointerTools {
                 opener.showPoints(
                         rows,
                         Optional.empty(),
-                        rows.length == 1 ? "1 point" : Phrase.of("%,d points", rows.length),
+                        rows.length == 1 ? "1 point" : RootLocale.of("%,d points", rows.length),
                         event.getSceneX(),
                         event.getSceneY());
             }
@@ -229,9 +229,9 @@ final class PointerTools {
 
     /// A point before anything that it lies on.
     private void choose(Drawn on, MouseEvent event) {
-        FigurePart part = on.partAt(pressedX, pressedY);
+        HitTarget part = on.partAt(pressedX, pressedY);
         // The end of a short bar is near its point.
-        boolean onBar = part instanceof FigurePart.BarOf bar && bar.end() != FigurePart.BarEnd.NONE;
+        boolean onBar = part instanceof HitTarget.BarOf bar && bar.end() != HitTarget.BarEnd.NONE;
         Optional<FigureLayout.Hit> hit =
                 on.layout.nearest(on.figure, pressedX, pressedY, points(onBar ? NEAR / 2 : NEAR));
         if (hit.isPresent()) {
@@ -245,9 +245,9 @@ final class PointerTools {
             return;
         }
         switch (part) {
-            case FigurePart.Title _ -> view.editTitle();
-            case FigurePart.AxisTitle(var place) -> view.editAxisTitle(place);
-            case FigurePart.Background _ when on.layout.plot().contains(pressedX, pressedY) -> workspace.select();
+            case HitTarget.Title _ -> view.editTitle();
+            case HitTarget.AxisTitle(var place) -> view.editAxisTitle(place);
+            case HitTarget.Background _ when on.layout.plot().contains(pressedX, pressedY) -> workspace.select();
             default -> opener.show(part, event.getSceneY());
         }
     }

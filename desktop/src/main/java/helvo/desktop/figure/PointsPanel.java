@@ -5,14 +5,14 @@ import static helvo.desktop.controls.Controls.field;
 import static helvo.desktop.controls.Controls.mainButton;
 import static helvo.desktop.controls.Controls.setShown;
 
-import helvo.core.Phrase;
+import helvo.core.RootLocale;
 import helvo.core.study.TableEdit;
 import helvo.core.table.SeriesKey;
 import helvo.core.table.Table;
 import helvo.desktop.panels.Panel;
 import helvo.desktop.panels.Panels;
 import helvo.desktop.workspace.Workspace;
-import helvo.figure.FigurePart;
+import helvo.figure.layout.HitTarget;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
@@ -44,7 +44,7 @@ public final class PointsPanel extends Panel {
         });
         looks = button("points-looks", "Marker, colour, labels …", () -> {
             close();
-            series.ifPresent(key -> new PartOpener(panels, () -> view).show(new FigurePart.LegendEntry(key), 160));
+            series.ifPresent(key -> new PartOpener(panels, () -> view).show(new HitTarget.LegendEntry(key), 160));
         });
         getChildren().addAll(heading, part, reason, new FlowPane(8, 8, aside, others, group, show, looks), wrong);
     }
@@ -63,7 +63,7 @@ public final class PointsPanel extends Panel {
         workspace.table().ifPresent(table -> {
             boolean back = Arrays.stream(rows).allMatch(table.setAside()::has);
             aside.setText(
-                    back ? "Bring back" : rows.length == 1 ? "Set aside" : Phrase.of("Set %,d aside", rows.length));
+                    back ? "Bring back" : rows.length == 1 ? "Set aside" : RootLocale.of("Set %,d aside", rows.length));
             setShown(reason, !back);
             setShown(others, rows.length > 1);
             setShown(group, rows.length > 1);
@@ -83,8 +83,8 @@ public final class PointsPanel extends Panel {
         close();
         workspace.perform(
                 chosen.stream().allMatch(table.setAside()::has)
-                        ? new TableEdit.BringRowsBack(table.id(), chosen)
-                        : new TableEdit.SetRowsAside(table.id(), chosen, why("on the figure")));
+                        ? new TableEdit.IncludeRows(table.id(), chosen)
+                        : new TableEdit.ExcludeRows(table.id(), chosen, why("on the figure")));
     }
 
     /// A column that says which rows they are, and splits the series by it.
@@ -101,6 +101,6 @@ public final class PointsPanel extends Panel {
                 .boxed()
                 .toList();
         close();
-        workspace.perform(new TableEdit.SetRowsAside(table.id(), all, why("not among the chosen points")));
+        workspace.perform(new TableEdit.ExcludeRows(table.id(), all, why("not among the chosen points")));
     }
 }

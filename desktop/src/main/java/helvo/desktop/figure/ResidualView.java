@@ -1,16 +1,16 @@
 package helvo.desktop.figure;
 
-import helvo.core.Phrase;
+import helvo.core.RootLocale;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.fit.ResidualMeasure;
 import helvo.core.fit.Residuals;
-import helvo.desktop.looks.Looks;
-import helvo.desktop.work.Background;
+import helvo.desktop.task.BackgroundTasks;
+import helvo.desktop.theme.Themes;
 import helvo.desktop.workspace.Selection;
 import helvo.desktop.workspace.SharedPixels;
 import helvo.desktop.workspace.Workspace;
-import helvo.figure.ResidualSheet;
+import helvo.figure.paint.ResidualSheet;
 import java.awt.geom.Rectangle2D;
 import java.util.Arrays;
 import java.util.Optional;
@@ -35,7 +35,7 @@ public final class ResidualView extends Pane {
     private static final int MAX_RINGS = 2000;
 
     private final Workspace workspace;
-    private final Background.Latest drawing;
+    private final BackgroundTasks.Latest drawing;
     private final ImageView sheet = new ImageView();
     private final Canvas rings = new Canvas();
     private final Rectangle loop = new Rectangle();
@@ -142,7 +142,7 @@ public final class ResidualView extends Pane {
                         wanted.height / ZOOM,
                         wanted.scale * ZOOM,
                         progress),
-                new Background.Outcome<>(
+                new BackgroundTasks.Outcome<>(
                         drawn -> shown(wanted, drawn),
                         fault -> {
                             asked = null;
@@ -169,7 +169,7 @@ public final class ResidualView extends Pane {
         if (selection.isNone() || picture.isEmpty()) {
             return;
         }
-        g.setStroke(Looks.inUse().get().color("mark"));
+        g.setStroke(Themes.inUse().get().color("mark"));
         g.setLineWidth(2);
         int drawn = 0;
         int[] rows = picture.get().rows();
@@ -207,7 +207,7 @@ public final class ResidualView extends Pane {
                         .filter(i -> all.points().rows()[i] == row)
                         .boxed()
                         .findFirst()
-                        .map(i -> Phrase.of(
+                        .map(i -> RootLocale.of(
                                 "Row %d: %s %s",
                                 row + 1,
                                 measure.title().toLowerCase(java.util.Locale.ROOT),

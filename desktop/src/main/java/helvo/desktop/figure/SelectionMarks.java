@@ -2,12 +2,12 @@ package helvo.desktop.figure;
 
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
-import helvo.core.fit.Points;
-import helvo.core.look.AxisPlace;
-import helvo.desktop.looks.Looks;
+import helvo.core.points.Points;
+import helvo.core.style.AxisPlace;
+import helvo.desktop.theme.Themes;
 import helvo.desktop.workspace.Selection;
 import helvo.desktop.workspace.Workspace;
-import helvo.figure.FigureLayout;
+import helvo.figure.layout.FigureLayout;
 import java.util.Optional;
 import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
@@ -87,10 +87,10 @@ public final class SelectionMarks extends Pane {
 
     private void ring(GraphicsContext g, double x, double y, double radius) {
         rings++;
-        g.setStroke(Looks.inUse().get().color("mark-halo"));
+        g.setStroke(Themes.inUse().get().color("mark-halo"));
         g.setLineWidth(4);
         g.strokeOval(x - radius, y - radius, 2 * radius, 2 * radius);
-        g.setStroke(Looks.inUse().get().color("mark"));
+        g.setStroke(Themes.inUse().get().color("mark"));
         g.setLineWidth(2);
         g.strokeOval(x - radius, y - radius, 2 * radius, 2 * radius);
     }

@@ -2,17 +2,17 @@ package helvo.desktop.figure;
 
 import static helvo.desktop.controls.Controls.button;
 
-import helvo.core.look.MarkerShape;
-import helvo.core.look.SeriesLook;
-import helvo.core.look.SeriesLook.ColorBy;
+import helvo.core.style.MarkerShape;
+import helvo.core.style.SeriesStyle;
+import helvo.core.style.SeriesStyle.ColorBy;
 import helvo.core.table.Column;
 import helvo.core.table.Kind;
 import helvo.core.table.SeriesKey;
 import helvo.core.table.Table;
 import helvo.desktop.controls.Form;
 import helvo.desktop.workspace.Workspace;
-import helvo.figure.FigurePart;
-import helvo.figure.Palette;
+import helvo.figure.canvas.Palette;
+import helvo.figure.layout.HitTarget;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -23,8 +23,8 @@ import java.util.function.Supplier;
 /// A series: how its points are drawn, coloured, labelled and named.
 final class SeriesForm extends PartForm {
     private final SeriesKey key;
-    private final Supplier<SeriesLook> look;
-    private final Consumer<FigurePart> turnTo;
+    private final Supplier<SeriesStyle> look;
+    private final Consumer<HitTarget> turnTo;
 
     /// How points are drawn, as one choice.
     private enum Drawn {
@@ -41,7 +41,7 @@ final class SeriesForm extends PartForm {
             this.words = words;
         }
 
-        static Drawn of(SeriesLook look) {
+        static Drawn of(SeriesStyle look) {
             if (look.hidden()) {
                 return HIDDEN;
             }
@@ -52,19 +52,19 @@ final class SeriesForm extends PartForm {
             };
         }
 
-        SeriesLook in(SeriesLook look) {
-            SeriesLook.Join join =
+        SeriesStyle in(SeriesStyle look) {
+            SeriesStyle.Join join =
                     switch (this) {
-                        case POINTS, HIDDEN -> SeriesLook.Join.NONE;
-                        case POINTS_JOINED, LINE -> SeriesLook.Join.STRAIGHT;
-                        case POINTS_SMOOTH, SMOOTH_LINE -> SeriesLook.Join.SMOOTH;
+                        case POINTS, HIDDEN -> SeriesStyle.Join.NONE;
+                        case POINTS_JOINED, LINE -> SeriesStyle.Join.STRAIGHT;
+                        case POINTS_SMOOTH, SMOOTH_LINE -> SeriesStyle.Join.SMOOTH;
                     };
             return look.withHidden(this == HIDDEN).withJoin(join).withPoints(this != LINE && this != SMOOTH_LINE);
         }
     }
 
     /// @param turnTo shows another part in the same place
-    SeriesForm(Workspace workspace, FigureView view, Form form, SeriesKey key, Consumer<FigurePart> turnTo) {
+    SeriesForm(Workspace workspace, FigureView view, Form form, SeriesKey key, Consumer<HitTarget> turnTo) {
         super(workspace, view, form);
         this.key = key;
         this.turnTo = turnTo;
@@ -104,8 +104,8 @@ final class SeriesForm extends PartForm {
                 form.sliding(
                         "series-size",
                         "Size of the markers, 1 for the default",
-                        SeriesLook.MIN_SIZE,
-                        SeriesLook.MAX_SIZE,
+                        SeriesStyle.MIN_SIZE,
+                        SeriesStyle.MAX_SIZE,
                         () -> look.get().size(),
                         size -> set(key, look.get().withSize(size))));
         form.row(
@@ -145,7 +145,7 @@ final class SeriesForm extends PartForm {
                 () -> workspace.figure().filter(figure -> figure.isOnRight(key)).isPresent(),
                 right -> set(key, look.get().withRight(Optional.of(right)))));
         legend();
-        form.wide(button("series-to-curve", "Its curve …", () -> turnTo.accept(new FigurePart.CurveOf(key))));
+        form.wide(button("series-to-curve", "Its curve …", () -> turnTo.accept(new HitTarget.CurveOf(key))));
     }
 
     private void legend() {

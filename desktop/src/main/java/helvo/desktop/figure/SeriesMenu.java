@@ -1,20 +1,20 @@
 package helvo.desktop.figure;
 
-import helvo.core.Phrase;
+import helvo.core.RootLocale;
 import helvo.core.fit.Curve;
 import helvo.core.fit.Curves;
 import helvo.core.fit.PrintedEquation;
-import helvo.core.look.AxisPlace;
-import helvo.core.look.CurveLook;
-import helvo.core.look.CurveLook.LabelPart;
-import helvo.core.look.Note;
-import helvo.core.look.SeriesLook;
 import helvo.core.study.FigureEdit;
+import helvo.core.style.AxisPlace;
+import helvo.core.style.CurveStyle;
+import helvo.core.style.CurveStyle.LabelPart;
+import helvo.core.style.Note;
+import helvo.core.style.SeriesStyle;
 import helvo.core.table.SeriesKey;
 import helvo.desktop.controls.MenuItems;
 import helvo.desktop.workspace.Workspace;
-import helvo.figure.Axis;
-import helvo.figure.FigurePart;
+import helvo.figure.layout.HitTarget;
+import helvo.figure.scale.Axis;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -26,10 +26,10 @@ final class SeriesMenu {
     private final Workspace workspace;
     private final MenuItems items;
     private final PlaceOnFigure at;
-    private final Consumer<FigurePart> show;
+    private final Consumer<HitTarget> show;
 
     /// @param show opens what belongs to a part of the figure
-    SeriesMenu(Workspace workspace, MenuItems items, PlaceOnFigure at, Consumer<FigurePart> show) {
+    SeriesMenu(Workspace workspace, MenuItems items, PlaceOnFigure at, Consumer<HitTarget> show) {
         this.workspace = workspace;
         this.items = items;
         this.at = at;
@@ -40,19 +40,19 @@ final class SeriesMenu {
         return at.figure().figure().id();
     }
 
-    private void set(SeriesKey key, SeriesLook look) {
-        workspace.perform(new FigureEdit.SetSeriesLook(figure(), key, look));
+    private void set(SeriesKey key, SeriesStyle look) {
+        workspace.perform(new FigureEdit.SetSeriesStyle(figure(), key, look));
     }
 
-    private void set(SeriesKey key, CurveLook look) {
-        workspace.perform(new FigureEdit.SetCurveLook(figure(), key, look));
+    private void set(SeriesKey key, CurveStyle look) {
+        workspace.perform(new FigureEdit.SetCurveStyle(figure(), key, look));
     }
 
     void series(SeriesKey key) {
-        SeriesLook look = at.figure().figure().look().series(key);
+        SeriesStyle look = at.figure().figure().look().series(key);
         boolean right = at.figure().isOnRight(key);
-        items.item("series", "How the points look …", () -> show.accept(new FigurePart.LegendEntry(key)));
-        items.item("bars", "Error bars …", () -> show.accept(new FigurePart.BarOf(key, -1, FigurePart.BarEnd.UP)));
+        items.item("series", "How the points look …", () -> show.accept(new HitTarget.LegendEntry(key)));
+        items.item("bars", "Error bars …", () -> show.accept(new HitTarget.BarOf(key, -1, HitTarget.BarEnd.UP)));
         items.check(
                 "in-legend",
                 "Named in the legend",
@@ -74,10 +74,10 @@ final class SeriesMenu {
                         () -> workspace.perform(new FigureEdit.ChooseCurve(figure(), key, curve)))));
     }
 
-    void bar(FigurePart part, SeriesKey key) {
-        SeriesLook look = at.figure().figure().look().series(key);
+    void bar(HitTarget part, SeriesKey key) {
+        SeriesStyle look = at.figure().figure().look().series(key);
         items.item("bars", "Length and meaning of the error bars …", () -> show.accept(part));
-        items.item("bar-look", "How the error bars look …", () -> show.accept(new FigurePart.LegendEntry(key)));
+        items.item("bar-look", "How the error bars look …", () -> show.accept(new HitTarget.LegendEntry(key)));
         items.check(
                 "bars-shown",
                 "Error bars shown",
@@ -86,8 +86,8 @@ final class SeriesMenu {
     }
 
     void curve(SeriesKey key) {
-        CurveLook look = at.figure().figure().look().curve(key);
-        items.item("curve", "How the curve looks …", () -> show.accept(new FigurePart.CurveOf(key)));
+        CurveStyle look = at.figure().figure().look().curve(key);
+        items.item("curve", "How the curve looks …", () -> show.accept(new HitTarget.CurveOf(key)));
         curves(key);
         if (at.isInPlot()) {
             readings(key, " here,");
@@ -123,7 +123,7 @@ final class SeriesMenu {
         double value = fromY ? at.atY(at.along(key)) : at.atX();
         items.item(
                 fromY ? "read-y" : "read-x",
-                Phrase.of(
+                RootLocale.of(
                         fromY ? "Read x%s at y = %s" : "Read y%s at x = %s",
                         of,
                         at.figure().numbers().plain(value)),
@@ -139,11 +139,11 @@ final class SeriesMenu {
         int next =
                 workspace.figureInView().map(each -> each.look().nextNoteId()).orElse(1);
         workspace.perform(new FigureEdit.PutNote(figure(), note.apply(next)));
-        show.accept(new FigurePart.NoteOf(next, 0));
+        show.accept(new HitTarget.NoteOf(next, 0));
     }
 
     void label(SeriesKey key) {
-        CurveLook look = at.figure().figure().look().curve(key);
+        CurveStyle look = at.figure().figure().look().curve(key);
         for (LabelPart part : List.of(LabelPart.EQUATION, LabelPart.R2, LabelPart.UNCERTAINTY, LabelPart.POINTS)) {
             items.check(
                     "label-" + part.name().toLowerCase(Locale.ROOT),
@@ -179,7 +179,7 @@ final class SeriesMenu {
     /// What was hidden comes back from here.
     void hiddenCurves() {
         items.menu("Show the curve of", menu -> at.figure().series().forEach(series -> {
-            CurveLook look = at.figure().figure().look().curve(series.key());
+            CurveStyle look = at.figure().figure().look().curve(series.key());
             if (!look.shown()) {
                 menu.item("show-curve", series.label(), () -> set(series.key(), look.withShown(true)));
             }

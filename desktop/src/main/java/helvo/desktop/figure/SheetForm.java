@@ -3,11 +3,11 @@ package helvo.desktop.figure;
 import static helvo.desktop.controls.Controls.button;
 import static helvo.desktop.controls.Controls.field;
 
-import helvo.core.look.FigureLook;
-import helvo.core.look.SheetLook;
-import helvo.core.number.NumberFormat;
+import helvo.core.number.NumberNotation;
 import helvo.core.study.FigureEdit;
 import helvo.core.study.StudyEdit;
+import helvo.core.style.FigureStyle;
+import helvo.core.style.SheetStyle;
 import helvo.desktop.controls.Form;
 import helvo.desktop.workspace.Workspace;
 import java.math.BigDecimal;
@@ -36,13 +36,13 @@ final class SheetForm extends PartForm {
         return "Look of the figure";
     }
 
-    private SheetLook sheet() {
+    private SheetStyle sheet() {
         return look().sheet();
     }
 
-    private void change(UnaryOperator<SheetLook> change) {
-        SheetLook changed = change.apply(sheet());
-        set(FigureLook::sheet, changed, figure -> new FigureEdit.SetSheet(figure, changed));
+    private void change(UnaryOperator<SheetStyle> change) {
+        SheetStyle changed = change.apply(sheet());
+        set(FigureStyle::sheet, changed, figure -> new FigureEdit.SetSheet(figure, changed));
     }
 
     @Override
@@ -53,8 +53,8 @@ final class SheetForm extends PartForm {
                 form.needed(
                         "sheet-width",
                         "Width of the sheet in millimetres",
-                        SheetLook.MIN_MM,
-                        SheetLook.MAX_MM,
+                        SheetStyle.MIN_MM,
+                        SheetStyle.MAX_MM,
                         () -> sheet().widthMm(),
                         mm -> change(old -> old.resized(mm, old.heightMm()))));
         form.row(
@@ -62,8 +62,8 @@ final class SheetForm extends PartForm {
                 form.needed(
                         "sheet-height",
                         "Height of the sheet in millimetres",
-                        SheetLook.MIN_MM,
-                        SheetLook.MAX_MM,
+                        SheetStyle.MIN_MM,
+                        SheetStyle.MAX_MM,
                         () -> sheet().heightMm(),
                         mm -> change(old -> old.resized(old.widthMm(), mm))));
         form.row(
@@ -71,8 +71,8 @@ final class SheetForm extends PartForm {
                 form.needed(
                         "sheet-text",
                         "Size of the axes' labels in points",
-                        SheetLook.MIN_TEXT,
-                        SheetLook.MAX_TEXT,
+                        SheetStyle.MIN_TEXT,
+                        SheetStyle.MAX_TEXT,
                         () -> sheet().text(),
                         points -> change(old -> old.withText(points))));
         form.row(
@@ -98,7 +98,7 @@ final class SheetForm extends PartForm {
                 "sheet-clear",
                 "No background, the page shows through",
                 () -> sheet().background().isEmpty(),
-                on -> change(old -> old.withBackground(on ? Optional.empty() : SheetLook.WHITE))));
+                on -> change(old -> old.withBackground(on ? Optional.empty() : SheetStyle.WHITE))));
         form.row(
                 "Background",
                 form.color(
@@ -116,17 +116,17 @@ final class SheetForm extends PartForm {
                         each -> each.map(numbers -> numbers.text(new BigDecimal("12345.6")))
                                 .orElse("as in the first table"),
                         () -> workspace.study().chosenNumbers(),
-                        each -> workspace.perform(new StudyEdit.WriteNumbers(each))));
+                        each -> workspace.perform(new StudyEdit.SetNumberFormat(each))));
         keeping();
     }
 
     private void named() {
-        List<SheetLook.Named> looks = Stream.concat(SheetLook.PRESETS.stream(), workspace.study().looks().stream())
+        List<SheetStyle.Named> looks = Stream.concat(SheetStyle.PRESETS.stream(), workspace.study().looks().stream())
                 .toList();
         var row = new FlowPane(6, 6);
         row.setPrefWrapLength(290);
         for (int i = 0; i < looks.size(); i++) {
-            SheetLook.Named named = looks.get(i);
+            SheetStyle.Named named = looks.get(i);
             row.getChildren().add(button("look-" + i, named.name(), () -> change(_ -> named.look())));
         }
         form.wide(row);
@@ -138,17 +138,17 @@ final class SheetForm extends PartForm {
             if (name.getText().isBlank()) {
                 error.accept("Give the look a name to keep it by.");
             } else {
-                workspace.perform(new StudyEdit.KeepLook(
-                        new SheetLook.Named(name.getText().strip(), sheet())));
+                workspace.perform(new StudyEdit.SaveStyle(
+                        new SheetStyle.Named(name.getText().strip(), sheet())));
                 rebuild.run();
             }
         }));
     }
 
-    private static List<Optional<NumberFormat>> numbers() {
+    private static List<Optional<NumberNotation>> numbers() {
         return Stream.concat(
-                        Stream.of(Optional.<NumberFormat>empty()),
-                        NumberFormat.all().map(Optional::of))
+                        Stream.of(Optional.<NumberNotation>empty()),
+                        NumberNotation.all().map(Optional::of))
                 .toList();
     }
 }

@@ -1,6 +1,6 @@
 package helvo.desktop.figure;
 
-import helvo.core.look.CurveLook;
+import helvo.core.style.CurveStyle;
 import helvo.desktop.controls.Form;
 import java.util.Optional;
 import java.util.function.BiFunction;
@@ -11,31 +11,31 @@ import javafx.scene.control.TextField;
 
 /// One coordinate of a place in the plot, as a fraction of its width or height.
 final class SpotField {
-    private static final CurveLook.Spot BEGIN = new CurveLook.Spot(0.05, 0.05);
+    private static final CurveStyle.Spot BEGIN = new CurveStyle.Spot(0.05, 0.05);
 
     private SpotField() {}
 
     static TextField across(
-            Form form, String id, Supplier<Optional<CurveLook.Spot>> at, Consumer<CurveLook.Spot> change) {
+            Form form, String id, Supplier<Optional<CurveStyle.Spot>> at, Consumer<CurveStyle.Spot> change) {
         return of(
                 form,
                 id,
                 "Part of the plot's width from its left, 0 to 1; empty where no point lies",
                 at,
-                CurveLook.Spot::across,
-                (spot, value) -> new CurveLook.Spot(value, spot.down()),
+                CurveStyle.Spot::across,
+                (spot, value) -> new CurveStyle.Spot(value, spot.down()),
                 change);
     }
 
     static TextField down(
-            Form form, String id, Supplier<Optional<CurveLook.Spot>> at, Consumer<CurveLook.Spot> change) {
+            Form form, String id, Supplier<Optional<CurveStyle.Spot>> at, Consumer<CurveStyle.Spot> change) {
         return of(
                 form,
                 id,
                 "Part of the plot's height from its top, 0 to 1",
                 at,
-                CurveLook.Spot::down,
-                (spot, value) -> new CurveLook.Spot(spot.across(), value),
+                CurveStyle.Spot::down,
+                (spot, value) -> new CurveStyle.Spot(spot.across(), value),
                 change);
     }
 
@@ -43,10 +43,10 @@ final class SpotField {
             Form form,
             String id,
             String accessible,
-            Supplier<Optional<CurveLook.Spot>> at,
-            ToDoubleFunction<CurveLook.Spot> read,
-            BiFunction<CurveLook.Spot, Double, CurveLook.Spot> changed,
-            Consumer<CurveLook.Spot> change) {
+            Supplier<Optional<CurveStyle.Spot>> at,
+            ToDoubleFunction<CurveStyle.Spot> read,
+            BiFunction<CurveStyle.Spot, Double, CurveStyle.Spot> changed,
+            Consumer<CurveStyle.Spot> change) {
         return form.number(
                 id,
                 accessible,

@@ -1,16 +1,16 @@
 package helvo.desktop.figure;
 
-import helvo.core.Phrase;
-import helvo.core.look.AxisLook;
-import helvo.core.look.AxisPlace;
-import helvo.core.look.Note;
-import helvo.core.look.Signs;
+import helvo.core.RootLocale;
 import helvo.core.study.FigureEdit;
+import helvo.core.style.AxisPlace;
+import helvo.core.style.AxisStyle;
+import helvo.core.style.Note;
+import helvo.core.style.SymbolNames;
 import helvo.desktop.controls.Controls;
-import helvo.desktop.controls.SignTyping;
+import helvo.desktop.controls.SymbolTyping;
 import helvo.desktop.workspace.Workspace;
-import helvo.figure.FigureDrawing;
-import helvo.figure.FigurePart;
+import helvo.figure.layout.HitTarget;
+import helvo.figure.paint.FigureDrawing;
 import java.awt.geom.Rectangle2D;
 import java.util.List;
 import java.util.Optional;
@@ -55,7 +55,7 @@ final class TitleField {
                 event.consume();
             }
         });
-        SignTyping.follow(field);
+        SymbolTyping.follow(field);
         field.focusedProperty().subscribe((was, is) -> {
             if (was && !is) {
                 end(true);
@@ -94,9 +94,9 @@ final class TitleField {
     }
 
     void editAxisTitle(AxisPlace place) {
-        workspace.figureInView().ifPresent(figure -> view.placeOf(new FigurePart.AxisTitle(place))
+        workspace.figureInView().ifPresent(figure -> view.placeOf(new HitTarget.AxisTitle(place))
                 .ifPresent(at -> {
-                    AxisLook axis = figure.look().axis(place);
+                    AxisStyle axis = figure.look().axis(place);
                     String automatic = workspace
                             .figure()
                             .map(each -> FigureDrawing.ownAxisTitle(each, place))
@@ -146,14 +146,15 @@ final class TitleField {
         title.setVisible(true);
         Optional<Consumer<String>> done = edited;
         edited = Optional.empty();
-        String text = Signs.replaced(field.getText().strip(), true);
+        String text = SymbolNames.replaced(field.getText().strip(), true);
         String cut = text.length() > Note.MAX_CHARACTERS ? text.substring(0, Note.MAX_CHARACTERS) : text;
         if (keep) {
             done.ifPresent(each -> each.accept(cut));
             if (cut.length() < text.length()) {
                 workspace
                         .messages()
-                        .warn(Phrase.of("A title may have %d characters; the rest was left out.", Note.MAX_CHARACTERS));
+                        .warn(RootLocale.of(
+                                "A title may have %d characters; the rest was left out.", Note.MAX_CHARACTERS));
             }
         }
         if (!leaving) {

@@ -1,16 +1,16 @@
 package helvo.desktop.figure;
 
 import helvo.core.analysis.FigureAnalysis;
-import helvo.core.look.AxisPlace;
 import helvo.core.study.Edit;
 import helvo.core.study.FigureEdit;
 import helvo.core.study.FigureEdit.Zoom.Limits;
+import helvo.core.style.AxisPlace;
 import helvo.desktop.document.Preview;
 import helvo.desktop.workspace.Workspace;
-import helvo.figure.Axis;
-import helvo.figure.FigureLayout;
-import helvo.figure.LogScale;
-import helvo.figure.Reversed;
+import helvo.figure.layout.FigureLayout;
+import helvo.figure.scale.Axis;
+import helvo.figure.scale.LogScale;
+import helvo.figure.scale.ReversedScale;
 import java.awt.geom.Rectangle2D;
 import java.util.EnumMap;
 import java.util.Optional;
@@ -105,8 +105,8 @@ final class Zooming {
     private static double value(Axis axis, Limits now, double fraction) {
         double low = now.low().orElse(axis.low());
         double high = now.high().orElse(axis.high());
-        double along = axis instanceof Reversed ? 1 - fraction : fraction;
-        return axis instanceof LogScale || axis instanceof Reversed(LogScale _)
+        double along = axis instanceof ReversedScale ? 1 - fraction : fraction;
+        return axis instanceof LogScale || axis instanceof ReversedScale(LogScale _)
                 ? low * Math.pow(high / low, along)
                 : low + (high - low) * along;
     }

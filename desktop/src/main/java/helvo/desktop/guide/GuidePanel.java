@@ -1,9 +1,9 @@
 package helvo.desktop.guide;
 
-import helvo.desktop.looks.Looks;
 import helvo.desktop.panels.Commands;
 import helvo.desktop.panels.Panel;
 import helvo.desktop.panels.Panels;
+import helvo.desktop.theme.Themes;
 import helvo.desktop.workspace.Workspace;
 import java.util.Optional;
 import javafx.geometry.Pos;
@@ -38,7 +38,7 @@ public final class GuidePanel extends Panel {
         scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
         VBox.setVgrow(scroll, Priority.ALWAYS);
         getChildren().addAll(heading, pages, scroll);
-        Looks.follow(scroll, () -> {
+        Themes.follow(scroll, () -> {
             if (isVisible()) {
                 show(place);
             }
@@ -124,7 +124,7 @@ public final class GuidePanel extends Panel {
             pages.getChildren().stream()
                     .map(ToggleButton.class::cast)
                     .forEach(tab -> tab.setSelected(tab.getId().equals("guide-" + shown.name())));
-            var text = new GuideText(shown, TEXT * Looks.textSize().get(), this::show);
+            var text = new GuideText(shown, TEXT * Themes.textSize().get(), this::show);
             scroll.setContent(text);
             applyCss();
             layout();

@@ -1,6 +1,6 @@
 package helvo.desktop.measurements;
 
-import helvo.core.Phrase;
+import helvo.core.RootLocale;
 import helvo.core.study.Edit;
 import helvo.core.study.Study;
 import helvo.core.study.TableEdit;
@@ -179,7 +179,7 @@ final class CellEditor {
         if (change.isContentChange() && change.getControlNewText().length() > Limits.CELL_TEXT) {
             workspace
                     .messages()
-                    .warn(Phrase.of(
+                    .warn(RootLocale.of(
                             "A cell holds %,d characters at most; what was pasted has more, and was left out.",
                             Limits.CELL_TEXT));
             return null;

@@ -1,16 +1,16 @@
 package helvo.desktop.measurements;
 
-import helvo.core.look.Signs;
 import helvo.core.study.ColumnEdit;
+import helvo.core.style.SymbolNames;
 import helvo.core.table.Column;
 import helvo.core.table.Heading;
 import helvo.core.table.Kind;
 import helvo.core.table.Role;
 import helvo.core.table.Table;
 import helvo.desktop.controls.Controls;
-import helvo.desktop.controls.SignTyping;
+import helvo.desktop.controls.SymbolTyping;
 import helvo.desktop.controls.TypedKeys;
-import helvo.desktop.looks.Looks;
+import helvo.desktop.theme.Themes;
 import helvo.desktop.workspace.Workspace;
 import java.util.Optional;
 import java.util.function.Consumer;
@@ -125,7 +125,7 @@ final class ColumnHead extends VBox {
         field.setAccessibleText("Name and unit of the column, as Load (N)");
         field.getStyleClass().add("heading-field");
         field.addEventFilter(KeyEvent.KEY_PRESSED, this::keyInField);
-        SignTyping.follow(field);
+        SymbolTyping.follow(field);
         getChildren().removeAll(name, unit);
         getChildren().add(field);
         applyCss();
@@ -158,7 +158,7 @@ final class ColumnHead extends VBox {
         if (field == null) {
             return;
         }
-        String text = Signs.replaced(field.getText().strip(), true);
+        String text = SymbolNames.replaced(field.getText().strip(), true);
         TextField old = field;
         field = null;
         getChildren().remove(old);
@@ -223,7 +223,7 @@ final class ColumnHead extends VBox {
     }
 
     static double textWidth(String text, Font font) {
-        return Math.ceil(plainWidth(text, font) * Looks.textSize().get());
+        return Math.ceil(plainWidth(text, font) * Themes.textSize().get());
     }
 
     /// In the usual size of text, not rounded.

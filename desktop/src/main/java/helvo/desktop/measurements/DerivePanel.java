@@ -5,20 +5,20 @@ import static helvo.desktop.controls.Controls.mainButton;
 import static helvo.desktop.controls.Controls.muted;
 import static helvo.desktop.controls.Controls.setShown;
 
-import helvo.core.Phrase;
+import helvo.core.RootLocale;
 import helvo.core.formula.Completions;
 import helvo.core.formula.Formula;
-import helvo.core.formula.Function;
+import helvo.core.formula.FormulaFunction;
 import helvo.core.study.ColumnEdit;
 import helvo.core.table.Column;
 import helvo.core.table.Derivation;
 import helvo.core.table.Heading;
 import helvo.core.table.Role;
 import helvo.core.table.Table;
-import helvo.desktop.looks.Looks;
 import helvo.desktop.panels.Commands;
 import helvo.desktop.panels.Panel;
 import helvo.desktop.panels.Panels;
+import helvo.desktop.theme.Themes;
 import helvo.desktop.workspace.Workspace;
 import java.util.Arrays;
 import java.util.List;
@@ -124,7 +124,7 @@ public final class DerivePanel extends Panel {
 
     /// How formulas are written, for one who asks.
     private static TitledPane notation() {
-        String functions = Arrays.stream(Function.values())
+        String functions = Arrays.stream(FormulaFunction.values())
                 .map(each -> each.word() + ": " + each.meaning())
                 .collect(Collectors.joining("; "));
         Label text =
@@ -134,7 +134,7 @@ public final class DerivePanel extends Panel {
                         + "“quotation marks” where a name is odd. Dates count in days. " + functions
                         + ". Bars carry over to first order.");
         var pane = new TitledPane("How to write a formula", text);
-        pane.setAnimated(Looks.isMoving());
+        pane.setAnimated(Themes.isMoving());
         pane.setExpanded(false);
         pane.setAnimated(false);
         pane.setId("derive-notation");
@@ -194,7 +194,7 @@ public final class DerivePanel extends Panel {
                 return new Formula.Reading.Wrong(
                         0,
                         formula.getText().length(),
-                        Phrase.of(
+                        RootLocale.of(
                                 "“%s” follows %s itself: a formula cannot go round in a circle.",
                                 table.column(own.get()).name(), edited.get().name()));
             }
@@ -241,7 +241,7 @@ public final class DerivePanel extends Panel {
         String first = IntStream.range(0, rows)
                 .filter(row -> Double.isFinite(read.value(table, row)))
                 .limit(PREVIEWED)
-                .mapToObj(row -> Phrase.of(
+                .mapToObj(row -> RootLocale.of(
                         "row %d: %s", row + 1, workspace.study().numbers().plain(read.value(table, row))))
                 .collect(Collectors.joining(", "));
         Optional<Integer> without = IntStream.range(0, Math.min(rows, 1000))
@@ -257,7 +257,7 @@ public final class DerivePanel extends Panel {
                         .stream())
                 .collect(Collectors.joining(", "));
         return (first.isEmpty() ? "No row has a result." : "Gives " + first + (rows > PREVIEWED ? " …" : "."))
-                + without.map(row -> Phrase.of(
+                + without.map(row -> RootLocale.of(
                                 "\nRow %d has none: %s.",
                                 row + 1, read.fault(table, row).orElse("no finite result")))
                         .orElse("")
@@ -336,7 +336,7 @@ public final class DerivePanel extends Panel {
                 .anyMatch(column -> column.name().equals(called.name())
                         && edited.map(Column::id).orElse(-1) != column.id());
         if (taken) {
-            showError(Phrase.of("There is a column “%s” already: give this one another name.", called.name()));
+            showError(RootLocale.of("There is a column “%s” already: give this one another name.", called.name()));
             name.requestFocus();
             return;
         }

@@ -2,7 +2,7 @@ package helvo.desktop.measurements;
 
 import static helvo.desktop.controls.Controls.setShown;
 
-import helvo.core.Phrase;
+import helvo.core.RootLocale;
 import helvo.core.study.Figure;
 import helvo.core.table.RowCondition;
 import helvo.core.table.Table;
@@ -30,8 +30,8 @@ final class FilterLine extends Button {
         var meets = RowCondition.all(figure.only(), table);
         setText(
                 sentence.isEmpty()
-                        ? Phrase.of("All %,d %s", table.rows(), table.rows() == 1 ? "row" : "rows")
-                        : Phrase.of(
+                        ? RootLocale.of("All %,d %s", table.rows(), table.rows() == 1 ? "row" : "rows")
+                        : RootLocale.of(
                                 "Only rows where %s: %,d of %,d",
                                 sentence,
                                 IntStream.range(0, table.rows()).filter(meets).count(),

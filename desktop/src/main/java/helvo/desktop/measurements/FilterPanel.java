@@ -6,7 +6,7 @@ import static helvo.desktop.controls.Controls.mainButton;
 import static helvo.desktop.controls.Controls.muted;
 import static helvo.desktop.controls.Controls.setShown;
 
-import helvo.core.Phrase;
+import helvo.core.RootLocale;
 import helvo.core.study.Figure;
 import helvo.core.study.FigureEdit;
 import helvo.core.study.TableEdit;
@@ -40,7 +40,7 @@ public final class FilterPanel extends Panel {
     private static final int FEW = 24;
 
     private final VBox conditions = new VBox(4);
-    private final ChoiceBox<Column> column = SetPanel.columns("filter-column", "Column to choose rows by");
+    private final ChoiceBox<Column> column = ValueSetPanel.columns("filter-column", "Column to choose rows by");
     private final ValueList values = new ValueList("filter-value", () -> clearError());
     private final TextField from = field("filter-from", "From this value", 8);
     private final TextField to = field("filter-to", "To this value", 8);
@@ -71,7 +71,7 @@ public final class FilterPanel extends Panel {
                                 8,
                                 mainButton("filter-use", "Use only these", this::use),
                                 button("filter-all", "Use all rows", () -> {
-                                    workspace.perform(new FigureEdit.UseOnly(figure().id(), List.of()));
+                                    workspace.perform(new FigureEdit.SetConditions(figure().id(), List.of()));
                                     close();
                                 })),
                         muted("Or leave them in the table, struck through, and out of every fit:"),
@@ -104,7 +104,7 @@ public final class FilterPanel extends Panel {
             text.setWrapText(true);
             HBox.setHgrow(text, Priority.ALWAYS);
             var drop = button("filter-drop-" + only.indexOf(condition), "Drop", () -> {
-                workspace.perform(new FigureEdit.UseOnly(
+                workspace.perform(new FigureEdit.SetConditions(
                         figure().id(),
                         only.stream().filter(each -> each != condition).toList()));
                 begin();
@@ -141,7 +141,8 @@ public final class FilterPanel extends Panel {
         to.clear();
         showError(
                 few.isEmpty() && !ranged
-                        ? Phrase.of("This column has more than %,d different texts: choose by another.", ValueList.MAX)
+                        ? RootLocale.of(
+                                "This column has more than %,d different texts: choose by another.", ValueList.MAX)
                         : "");
         List<RowCondition> now = figure().only().stream()
                 .filter(each -> each.column() == chosen.id())
@@ -194,7 +195,7 @@ public final class FilterPanel extends Panel {
         double low = limit(chosen, from, Double.NEGATIVE_INFINITY);
         double high = limit(chosen, to, Double.POSITIVE_INFINITY);
         if (Double.isNaN(low) || Double.isNaN(high)) {
-            showError(Phrase.of(
+            showError(RootLocale.of(
                     "“%s” is not a %s.",
                     (Double.isNaN(low) ? from : to).getText(), chosen.kind() == Kind.DATE ? "date" : "number"));
             return Optional.empty();
@@ -218,7 +219,7 @@ public final class FilterPanel extends Panel {
             var all = new ArrayList<>(figure().only());
             all.removeIf(each -> each.column() == condition.column());
             all.add(condition);
-            workspace.perform(new FigureEdit.UseOnly(figure().id(), all));
+            workspace.perform(new FigureEdit.SetConditions(figure().id(), all));
             close();
         });
     }
@@ -227,7 +228,7 @@ public final class FilterPanel extends Panel {
         condition().ifPresent(condition -> {
             var meets = condition.in(table);
             long rows = IntStream.range(0, table.rows()).filter(meets).count();
-            workspace.perform(new TableEdit.SetAsideWhere(
+            workspace.perform(new TableEdit.ExcludeWhere(
                     table.id(),
                     List.of(condition),
                     reason.getText().isBlank()
@@ -235,7 +236,7 @@ public final class FilterPanel extends Panel {
                             : reason.getText().strip()));
             workspace
                     .messages()
-                    .tell(Phrase.of(
+                    .tell(RootLocale.of(
                             "%,d %s set aside: %s.",
                             rows, rows == 1 ? "row was" : "rows were", condition.sentence(table)));
             close();

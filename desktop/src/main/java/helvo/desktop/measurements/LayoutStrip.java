@@ -2,12 +2,12 @@ package helvo.desktop.measurements;
 
 import static helvo.desktop.controls.Controls.setShown;
 
-import helvo.core.Phrase;
+import helvo.core.RootLocale;
 import helvo.core.number.DateText;
 import helvo.core.number.DecimalMark;
 import helvo.core.study.StudyEdit;
-import helvo.core.table.ReadAs;
-import helvo.core.table.ReadingChoices;
+import helvo.core.table.ImportOptions;
+import helvo.core.table.ImportReport;
 import helvo.core.table.Table;
 import helvo.desktop.workspace.Workspace;
 import helvo.files.text.Delimiter;
@@ -38,8 +38,8 @@ final class LayoutStrip extends MenuButton {
     void show(Table table) {
         setShown(this, table.source().isPresent());
         getItems().clear();
-        ReadAs how = table.readAs()
-                .orElseGet(() -> new ReadAs("Read from a file", List.of(), List.of(), 1, ReadingChoices.NONE));
+        ImportReport how = table.readAs()
+                .orElseGet(() -> new ImportReport("Read from a file", List.of(), List.of(), 1, ImportOptions.NONE));
         if (table.source().isPresent()) {
             readAs(table, how);
         }
@@ -68,16 +68,16 @@ final class LayoutStrip extends MenuButton {
     }
 
     /// Everything that was decided in reading the file, and a press to decide it otherwise.
-    private void readAs(Table table, ReadAs how) {
+    private void readAs(Table table, ImportReport how) {
         String layout = table.readBy().orElse(how.layout());
         setText(layout.substring(0, 1).toUpperCase(Locale.ROOT)
                 + layout.substring(1)
                 + (how.remarks().isEmpty()
                         ? ""
-                        : Phrase.of(" · %d decided", how.remarks().size())));
+                        : RootLocale.of(" · %d decided", how.remarks().size())));
         how.remarks().forEach(remark -> said(remark.sentence()));
         if (!how.notes().isEmpty()) {
-            var notes = new Menu(Phrase.of(
+            var notes = new Menu(RootLocale.of(
                     "Not of the table (%d %s)", how.notes().size(), how.notes().size() == 1 ? "line" : "lines"));
             how.notes().stream().limit(SHOWN_NOTES).forEach(note -> notes.getItems()
                     .add(new MenuItem(shortened(note))));
@@ -86,7 +86,7 @@ final class LayoutStrip extends MenuButton {
         if (!getItems().isEmpty()) {
             getItems().add(new SeparatorMenuItem());
         }
-        ReadingChoices choices = how.choices();
+        ImportOptions choices = how.choices();
         var flat = getItems();
         choice(
                 flat,
@@ -134,14 +134,14 @@ final class LayoutStrip extends MenuButton {
         }
     }
 
-    private void tables(Table table, ReadAs how) {
+    private void tables(Table table, ImportReport how) {
         var tables = menu("Table").getItems();
         for (int number = 1; number <= Math.min(how.tables(), SHOWN_NOTES); number++) {
             boolean here = how.choices().table().equals(Optional.of(number));
-            ReadingChoices choices = how.choices().withTable(Optional.of(number));
-            choice(tables, Phrase.of("Table %d", number), here, table, choices);
+            ImportOptions choices = how.choices().withTable(Optional.of(number));
+            choice(tables, RootLocale.of("Table %d", number), here, table, choices);
             if (!here) {
-                var also = new MenuItem(Phrase.of("Table %d, as one more", number));
+                var also = new MenuItem(RootLocale.of("Table %d, as one more", number));
                 also.setId("also-" + number);
                 also.setOnAction(_ -> workspace.importer().openAlso(table, choices));
                 tables.add(also);
@@ -165,7 +165,7 @@ final class LayoutStrip extends MenuButton {
         return menu;
     }
 
-    private void text(Table table, Table.Source.Text source, ReadingChoices choices) {
+    private void text(Table table, Table.Source.Text source, ImportOptions choices) {
         var fields = menu("Fields").getItems();
         for (Delimiter delimiter : Delimiter.values()) {
             choice(
@@ -186,7 +186,7 @@ final class LayoutStrip extends MenuButton {
         }
     }
 
-    private void sheet(Table table, Table.Source.Sheet source, ReadingChoices choices) {
+    private void sheet(Table table, Table.Source.Sheet source, ImportOptions choices) {
         choice(
                 getItems(),
                 "Leave out hidden rows and columns",
@@ -199,7 +199,7 @@ final class LayoutStrip extends MenuButton {
         getItems().add(other);
     }
 
-    private void choice(List<MenuItem> into, String text, boolean chosen, Table table, ReadingChoices choices) {
+    private void choice(List<MenuItem> into, String text, boolean chosen, Table table, ImportOptions choices) {
         var item = new CheckMenuItem(text);
         item.setSelected(chosen);
         item.setOnAction(_ -> workspace.importer().reread(table, choices));

@@ -1,6 +1,6 @@
 package helvo.desktop.measurements;
 
-import helvo.core.Phrase;
+import helvo.core.RootLocale;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.Edit;
 import helvo.core.study.StudyEdit;
@@ -10,7 +10,7 @@ import helvo.core.table.Column;
 import helvo.core.table.Derivation;
 import helvo.core.table.Role;
 import helvo.core.table.Table;
-import helvo.desktop.looks.Looks;
+import helvo.desktop.theme.Themes;
 import helvo.desktop.workspace.SystemClipboard;
 import helvo.desktop.workspace.Workspace;
 import java.util.HashMap;
@@ -69,8 +69,8 @@ public final class MeasurementGrid extends TableView<Integer> {
         setId("grid");
         setAccessibleText("Measurements");
         setEditable(false); // what is typed goes through the editor, whatever cells the toolkit has made
-        Looks.follow(this, this::resizeText);
-        setFixedCellSize(ROW_HEIGHT * Looks.textSize().get());
+        Themes.follow(this, this::resizeText);
+        setFixedCellSize(ROW_HEIGHT * Themes.textSize().get());
         getSelectionModel().setCellSelectionEnabled(true);
         getSelectionModel().setSelectionMode(SelectionMode.MULTIPLE);
         setItems(rowNumbers);
@@ -123,7 +123,7 @@ public final class MeasurementGrid extends TableView<Integer> {
                         table.columns().get(i),
                         old);
             }
-            getColumns().getFirst().setPrefWidth(ColumnWidths.ofRowNumbers(table));
+            getColumns().getFirst().setPrefWidth(GridColumnWidths.ofRowNumbers(table));
         } else {
             showColumns();
         }
@@ -153,9 +153,9 @@ public final class MeasurementGrid extends TableView<Integer> {
             Column column = table.columns().get(i);
             at.show(column.id());
             head(at, column);
-            setWidth(at, ColumnWidths.of(column, table));
+            setWidth(at, GridColumnWidths.of(column, table));
         }
-        setWidth(getColumns().getFirst(), ColumnWidths.ofRowNumbers(table));
+        setWidth(getColumns().getFirst(), GridColumnWidths.ofRowNumbers(table));
     }
 
     private void have(int columns) {
@@ -181,14 +181,14 @@ public final class MeasurementGrid extends TableView<Integer> {
     }
 
     private void resizeText() {
-        setFixedCellSize(ROW_HEIGHT * Looks.textSize().get());
+        setFixedCellSize(ROW_HEIGHT * Themes.textSize().get());
         if (table != null) {
-            getColumns().getFirst().setPrefWidth(ColumnWidths.ofRowNumbers(table));
+            getColumns().getFirst().setPrefWidth(GridColumnWidths.ofRowNumbers(table));
             for (int i = 0; i < table.columns().size(); i++) {
                 head(getColumns().get(i + 1), table.columns().get(i));
                 getColumns()
                         .get(i + 1)
-                        .setPrefWidth(ColumnWidths.of(table.columns().get(i), table));
+                        .setPrefWidth(GridColumnWidths.of(table.columns().get(i), table));
             }
         }
     }
@@ -206,8 +206,8 @@ public final class MeasurementGrid extends TableView<Integer> {
             at.setPrefWidth(Math.max(
                     at.getWidth(),
                     sameHead
-                            ? ColumnWidths.ofCells(column, table, Optional.of(before))
-                            : ColumnWidths.of(column, table)));
+                            ? GridColumnWidths.ofCells(column, table, Optional.of(before))
+                            : GridColumnWidths.of(column, table)));
         }
     }
 
@@ -289,7 +289,9 @@ public final class MeasurementGrid extends TableView<Integer> {
         if (derived.get().derivation().orElseThrow() instanceof Derivation.Formula) {
             formula.accept(derived.get());
         } else {
-            workspace.messages().tell(Follows.of(derived.get(), table).orElseThrow() + ": change what it follows.");
+            workspace
+                    .messages()
+                    .tell(DerivationText.of(derived.get(), table).orElseThrow() + ": change what it follows.");
         }
         return true;
     }
@@ -443,7 +445,7 @@ public final class MeasurementGrid extends TableView<Integer> {
     }
 
     private void head(TableColumn<Integer, ?> column, Column of) {
-        var head = new ColumnHead(workspace, table, of, formula, Follows.of(of, table), keys);
+        var head = new ColumnHead(workspace, table, of, formula, DerivationText.of(of, table), keys);
         head.prefWidthProperty().bind(column.widthProperty().subtract(1));
         heads.put(of.id(), head);
         column.setGraphic(head);
@@ -465,7 +467,7 @@ public final class MeasurementGrid extends TableView<Integer> {
         if (edits.size() == 1) {
             workspace.perform(edits.getFirst());
         } else if (!edits.isEmpty()) {
-            workspace.perform(new StudyEdit.Compound(Phrase.of("Empty %,d cells", edits.size()), edits));
+            workspace.perform(new StudyEdit.Compound(RootLocale.of("Empty %,d cells", edits.size()), edits));
         }
     }
 }

@@ -3,14 +3,14 @@ package helvo.desktop.measurements;
 import static helvo.desktop.controls.Controls.menuItem;
 import static helvo.desktop.controls.Controls.setShown;
 
-import helvo.core.derive.Turning;
+import helvo.core.derive.Reshaping;
+import helvo.core.quality.Problems;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
 import helvo.core.table.Column;
-import helvo.core.table.Problems;
-import helvo.core.table.Summary;
+import helvo.core.table.DerivedTable;
 import helvo.core.table.Table;
 import helvo.desktop.controls.AddButton;
 import helvo.desktop.controls.Tabs;
@@ -36,9 +36,9 @@ public final class MeasurementsPane extends VBox {
     private final Tabs tabs;
     private final LayoutStrip layout;
     private final MeasurementGrid grid;
-    private final NeedsALook look;
+    private final DataIssuesPane look;
     private final FilterLine filter;
-    private final SeveralYLine severalY;
+    private final SeveralYNotice severalY;
     private final Panels panels;
     private final Label hint = new WrappedLabel();
 
@@ -58,10 +58,10 @@ public final class MeasurementsPane extends VBox {
                 .ending(add());
         layout = new LayoutStrip(workspace);
         layout.setMaxWidth(Double.MAX_VALUE);
-        severalY = new SeveralYLine(workspace);
+        severalY = new SeveralYNotice(workspace);
         filter = new FilterLine(() -> panels.show(FilterPanel.class));
         grid = new MeasurementGrid(workspace, column -> showFormula(Optional.of(column)));
-        look = new NeedsALook(workspace, grid);
+        look = new DataIssuesPane(workspace, grid);
         hint.getStyleClass().addAll("muted", "first-hint");
         VBox.setVgrow(grid, Priority.ALWAYS);
         grid.setContextMenu(menu());
@@ -138,12 +138,12 @@ public final class MeasurementsPane extends VBox {
                 "One row for each value of a wide table, as a table more",
                 "",
                 this::hasTable,
-                () -> turn(Summary.Form.ONE_ROW_EACH));
+                () -> turn(DerivedTable.Form.ONE_ROW_EACH));
         commands.add(
                 "Turn rows into columns, as a table more",
                 "",
                 this::hasTable,
-                () -> turn(Summary.Form.ROWS_TO_COLUMNS));
+                () -> turn(DerivedTable.Form.ROWS_TO_COLUMNS));
         commands.add("Add a column", "", this::hasTable, this::addColumn);
         commands.add("Remove the chosen column", "", this::hasTable, this::removeColumn);
         commands.add("Set chosen rows aside, or bring them back", "Shortcut+D", this::hasTable, this::toggleSetAside);
@@ -208,9 +208,9 @@ public final class MeasurementsPane extends VBox {
             if (rows.isEmpty()) {
                 workspace.messages().tell("Choose a cell in each row to set aside first.");
             } else if (rows.stream().allMatch(table.setAside()::has)) {
-                workspace.perform(new TableEdit.BringRowsBack(table.id(), rows));
+                workspace.perform(new TableEdit.IncludeRows(table.id(), rows));
             } else {
-                workspace.perform(new TableEdit.SetRowsAside(table.id(), rows, "by hand"));
+                workspace.perform(new TableEdit.ExcludeRows(table.id(), rows, "by hand"));
             }
         });
     }
@@ -250,11 +250,11 @@ public final class MeasurementsPane extends VBox {
     }
 
     /// The table in another shape, as one more that follows it.
-    private void turn(Summary.Form form) {
-        workspace.table().ifPresent(table -> Turning.refused(table, form)
+    private void turn(DerivedTable.Form form) {
+        workspace.table().ifPresent(table -> Reshaping.refused(table, form)
                 .ifPresentOrElse(
                         workspace.messages()::tell,
-                        () -> workspace.perform(new StudyEdit.Turn(table.id(), table.name() + ", turned", form))));
+                        () -> workspace.perform(new StudyEdit.Reshape(table.id(), table.name() + ", turned", form))));
     }
 
     /// Moves the chosen rows.
@@ -318,9 +318,9 @@ public final class MeasurementsPane extends VBox {
                 new SeparatorMenuItem(),
                 menuItem("A column by formula …", () -> showFormula(Optional.empty())),
                 menuItem("Averages of repeats …", () -> panels.show(SummaryPanel.class)),
-                menuItem("One row for each value", () -> turn(Summary.Form.ONE_ROW_EACH)),
-                menuItem("Turn rows into columns", () -> turn(Summary.Form.ROWS_TO_COLUMNS)),
-                menuItem("A set of values …", () -> panels.show(SetPanel.class)),
+                menuItem("One row for each value", () -> turn(DerivedTable.Form.ONE_ROW_EACH)),
+                menuItem("Turn rows into columns", () -> turn(DerivedTable.Form.ROWS_TO_COLUMNS)),
+                menuItem("A set of values …", () -> panels.show(ValueSetPanel.class)),
                 menuItem("Only these rows …", () -> panels.show(FilterPanel.class)),
                 new SeparatorMenuItem(),
                 menuItem("Add a column", this::addColumn),

@@ -1,19 +1,19 @@
 package helvo.desktop.measurements;
 
-import helvo.core.Phrase;
+import helvo.core.RootLocale;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.number.DateText;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.Edit;
 import helvo.core.study.StudyEdit;
 import helvo.core.table.BarMeaning;
+import helvo.core.table.CalendarUnit;
 import helvo.core.table.Column;
+import helvo.core.table.ColumnFormat;
 import helvo.core.table.Derivation;
-import helvo.core.table.Format;
 import helvo.core.table.Kind;
 import helvo.core.table.Role;
 import helvo.core.table.Table;
-import helvo.core.table.TimeUnit;
 import helvo.desktop.workspace.Workspace;
 import java.util.ArrayList;
 import java.util.List;
@@ -81,8 +81,8 @@ final class RoleTag extends MenuButton {
         if (column.kind() != Kind.TEXT) {
             items.add(
                     switch (column.format()) {
-                        case Format.Dates dates -> perTime(dates);
-                        case Format.Durations durations -> countedIn(durations);
+                        case ColumnFormat.Dates dates -> perTime(dates);
+                        case ColumnFormat.Durations durations -> countedIn(durations);
                         default -> formats();
                     });
         }
@@ -132,7 +132,9 @@ final class RoleTag extends MenuButton {
     private Menu kinds() {
         var menu = new Menu("Holds " + column.holds());
         menu.setId("kind-" + column.id());
-        var order = column.format() instanceof Format.Dates(var _, var known, var _) ? known : DateText.Order.DAY_FIRST;
+        var order = column.format() instanceof ColumnFormat.Dates(var _, var known, var _)
+                ? known
+                : DateText.Order.DAY_FIRST;
         boolean dates = column.kind() == Kind.DATE;
         menu.getItems().add(kind("Numbers", "NUMBER", Kind.NUMBER, order, column.kind() == Kind.NUMBER));
         menu.getItems().add(kind("Text", "TEXT", Kind.TEXT, order, column.kind() == Kind.TEXT));
@@ -163,22 +165,23 @@ final class RoleTag extends MenuButton {
 
     private Menu formats() {
         var menu = new Menu("Show numbers");
-        menu.getItems().add(format("As written", new Format.AsWritten(column.decimals())));
+        menu.getItems().add(format("As written", new ColumnFormat.AsWritten(column.decimals())));
         for (int decimals = 0; decimals <= 4; decimals++) {
             menu.getItems()
                     .add(format(
-                            decimals == 1 ? "With 1 decimal" : Phrase.of("With %d decimals", decimals),
-                            new Format.Rounded(decimals)));
+                            decimals == 1 ? "With 1 decimal" : RootLocale.of("With %d decimals", decimals),
+                            new ColumnFormat.Rounded(decimals)));
         }
         for (int digits : new int[] {3, 6, 12}) {
             menu.getItems()
                     .add(format(
-                            Phrase.of("With %d digits, 10ⁿ where shorter", digits), new Format.Significant(digits)));
+                            RootLocale.of("With %d digits, 10ⁿ where shorter", digits),
+                            new ColumnFormat.Significant(digits)));
         }
         return menu;
     }
 
-    private CheckMenuItem format(String text, Format format) {
+    private CheckMenuItem format(String text, ColumnFormat format) {
         return item(
                 text,
                 "format-" + column.id(),
@@ -186,31 +189,32 @@ final class RoleTag extends MenuButton {
                 new ColumnEdit.SetFormat(table, column.id(), format));
     }
 
-    private Menu perTime(Format.Dates dates) {
+    private Menu perTime(ColumnFormat.Dates dates) {
         var menu = new Menu("Slopes per " + dates.per().word());
-        for (TimeUnit unit : TimeUnit.values()) {
+        for (CalendarUnit unit : CalendarUnit.values()) {
             menu.getItems()
                     .add(item(
                             "Per " + unit.word(),
                             "per-" + column.id() + "-" + unit.name(),
                             unit == dates.per(),
                             new ColumnEdit.SetFormat(
-                                    table, column.id(), new Format.Dates(dates.form(), dates.order(), unit))));
+                                    table, column.id(), new ColumnFormat.Dates(dates.form(), dates.order(), unit))));
         }
         return menu;
     }
 
-    private Menu countedIn(Format.Durations durations) {
+    private Menu countedIn(ColumnFormat.Durations durations) {
         var menu = new Menu("Counted in " + durations.per().word() + "s");
-        for (TimeUnit unit : List.of(TimeUnit.SECOND, TimeUnit.MINUTE, TimeUnit.HOUR, TimeUnit.DAY)) {
+        for (CalendarUnit unit :
+                List.of(CalendarUnit.SECOND, CalendarUnit.MINUTE, CalendarUnit.HOUR, CalendarUnit.DAY)) {
             menu.getItems()
                     .add(item(
                             "In " + unit.word() + "s",
                             "per-" + column.id() + "-" + unit.name(),
                             unit == durations.per(),
-                            new ColumnEdit.SetFormat(table, column.id(), new Format.Durations(unit))));
+                            new ColumnEdit.SetFormat(table, column.id(), new ColumnFormat.Durations(unit))));
         }
-        menu.getItems().add(format("Show as numbers", new Format.AsWritten(column.decimals())));
+        menu.getItems().add(format("Show as numbers", new ColumnFormat.AsWritten(column.decimals())));
         return menu;
     }
 

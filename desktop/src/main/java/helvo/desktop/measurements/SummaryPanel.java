@@ -8,7 +8,7 @@ import helvo.core.study.StudyEdit;
 import helvo.core.table.Column;
 import helvo.core.table.Kind;
 import helvo.core.table.Role;
-import helvo.core.table.Statistics;
+import helvo.core.table.Statistic;
 import helvo.core.table.Table;
 import helvo.desktop.panels.Commands;
 import helvo.desktop.panels.Panel;
@@ -31,7 +31,7 @@ public final class SummaryPanel extends Panel {
     private final FlowPane values = new FlowPane(12, 6);
     private final Map<Integer, CheckBox> by = new LinkedHashMap<>();
     private final Map<Integer, CheckBox> of = new LinkedHashMap<>();
-    private final Map<Statistics, CheckBox> statistics = new EnumMap<>(Statistics.class);
+    private final Map<Statistic, CheckBox> statistics = new EnumMap<>(Statistic.class);
     private final Label gives = muted("");
     private Table table;
 
@@ -39,10 +39,10 @@ public final class SummaryPanel extends Panel {
         super(workspace, panels, "summary", "Averages of repeats", 440);
         var middles = new FlowPane(12, 6);
         var spreads = new FlowPane(12, 6);
-        for (Statistics statistic : Statistics.values()) {
+        for (Statistic statistic : Statistic.values()) {
             var box = new CheckBox(statistic.words().replaceAll(" of$", ""));
             box.setId("summary-" + statistic.name().toLowerCase(Locale.ROOT).replace('_', '-'));
-            box.setSelected(statistic == Statistics.MEAN || statistic == Statistics.STANDARD_DEVIATION);
+            box.setSelected(statistic == Statistic.MEAN || statistic == Statistic.STANDARD_DEVIATION);
             box.setOnAction(_ -> update());
             statistics.put(statistic, box);
             (statistic.isSpread() ? spreads : middles).getChildren().add(box);

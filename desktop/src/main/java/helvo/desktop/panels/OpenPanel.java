@@ -4,7 +4,7 @@ import static helvo.desktop.controls.Controls.button;
 import static helvo.desktop.controls.Controls.mainButton;
 import static helvo.desktop.controls.Controls.muted;
 
-import helvo.core.Phrase;
+import helvo.core.RootLocale;
 import helvo.desktop.workspace.Importer;
 import helvo.desktop.workspace.Workspace;
 import java.nio.file.Path;
@@ -69,8 +69,8 @@ public final class OpenPanel extends Panel {
     }
 
     private void several(List<Path> files) {
-        heading.setText(Phrase.of("How should these %d files be opened?", files.size()));
-        var each = mainButton("open-each", Phrase.of("As %d tables", files.size()), () -> {
+        heading.setText(RootLocale.of("How should these %d files be opened?", files.size()));
+        var each = mainButton("open-each", RootLocale.of("As %d tables", files.size()), () -> {
             close();
             workspace.importer().openEach(files);
         });

@@ -1,6 +1,6 @@
 package helvo.desktop.panels;
 
-import helvo.desktop.looks.Looks;
+import helvo.desktop.theme.Themes;
 import helvo.desktop.workspace.Workspace;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
@@ -29,8 +29,8 @@ public abstract class Panel extends VBox {
         this.panels = panels;
         setId(id);
         getStyleClass().add("panel");
-        Runnable wide = () -> setMaxSize(width * Looks.textSize().get(), Region.USE_PREF_SIZE);
-        Looks.follow(this, wide);
+        Runnable wide = () -> setMaxSize(width * Themes.textSize().get(), Region.USE_PREF_SIZE);
+        Themes.follow(this, wide);
         wide.run();
         place(Pos.TOP_LEFT, 96, 340);
         heading.setText(title);

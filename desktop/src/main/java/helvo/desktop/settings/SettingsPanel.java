@@ -4,15 +4,15 @@ import static helvo.desktop.controls.Controls.button;
 import static helvo.desktop.controls.Controls.muted;
 import static helvo.desktop.controls.Controls.strong;
 
-import helvo.core.number.NumberFormat;
+import helvo.core.number.NumberNotation;
 import helvo.desktop.controls.Form;
-import helvo.desktop.keeping.PersonalFolders;
-import helvo.desktop.keeping.Settings;
-import helvo.desktop.looks.Look;
-import helvo.desktop.looks.Looks;
 import helvo.desktop.panels.Commands;
 import helvo.desktop.panels.Panel;
 import helvo.desktop.panels.Panels;
+import helvo.desktop.persistence.Settings;
+import helvo.desktop.persistence.UserFolders;
+import helvo.desktop.theme.ColorTheme;
+import helvo.desktop.theme.Themes;
 import helvo.desktop.workspace.Workspace;
 import java.math.BigDecimal;
 import java.util.Arrays;
@@ -66,7 +66,7 @@ public final class SettingsPanel extends Panel {
         commands.add("Save a fault report …", "", () -> true, () -> workspace
                 .exporter()
                 .saveFaultReport(false));
-        for (Look look : Look.values()) {
+        for (ColorTheme look : ColorTheme.values()) {
             commands.add("Look: " + look.title().toLowerCase(java.util.Locale.ROOT), "", () -> true, () -> panels.of(
                             SettingsPanel.class)
                     .use(Optional.of(look)));
@@ -96,10 +96,10 @@ public final class SettingsPanel extends Panel {
                         "setting-look",
                         "Look of the window",
                         Stream.concat(
-                                        Stream.of(Optional.<Look>empty()),
-                                        Arrays.stream(Look.values()).map(Optional::of))
+                                        Stream.of(Optional.<ColorTheme>empty()),
+                                        Arrays.stream(ColorTheme.values()).map(Optional::of))
                                 .toList(),
-                        look -> look.map(Look::title).orElse("As the system has it"),
+                        look -> look.map(ColorTheme::title).orElse("As the system has it"),
                         () -> settings().look(),
                         this::use));
         form.row(
@@ -146,7 +146,7 @@ public final class SettingsPanel extends Panel {
                         () -> settings().studies(),
                         this::folder),
                 choose);
-        PersonalFolders folders = workspace.studies().folders();
+        UserFolders folders = workspace.studies().folders();
         kept.getChildren()
                 .setAll(
                         kept("These settings", workspace.studies().settings().file()),
@@ -156,10 +156,10 @@ public final class SettingsPanel extends Panel {
         focus(form.first());
     }
 
-    private static List<Optional<NumberFormat>> numbers() {
+    private static List<Optional<NumberNotation>> numbers() {
         return Stream.concat(
-                        Stream.of(Optional.<NumberFormat>empty()),
-                        NumberFormat.all().map(Optional::of))
+                        Stream.of(Optional.<NumberNotation>empty()),
+                        NumberNotation.all().map(Optional::of))
                 .toList();
     }
 
@@ -181,11 +181,11 @@ public final class SettingsPanel extends Panel {
     private void change(UnaryOperator<Settings> change) {
         clearError();
         workspace.studies().settings().keep(change);
-        Looks.use(settings().look(), settings().textSize() / 100.0, settings().motion());
+        Themes.use(settings().look(), settings().textSize() / 100.0, settings().motion());
         form.update();
     }
 
-    private void use(Optional<Look> look) {
+    private void use(Optional<ColorTheme> look) {
         change(old -> old.withLook(look));
     }
 

@@ -9,7 +9,7 @@ import helvo.desktop.panels.Commands;
 import helvo.desktop.panels.ConflictPanel;
 import helvo.desktop.panels.OpenPanel;
 import helvo.desktop.panels.Panels;
-import helvo.desktop.readout.ReadoutPane;
+import helvo.desktop.results.ResultsPane;
 import helvo.desktop.workspace.Workspace;
 import java.io.File;
 import java.util.List;
@@ -34,7 +34,7 @@ public final class MainView extends StackPane {
     private final FigurePane figure;
     private final Regions regions;
     private final StartPage start;
-    private final RegionWalk regionWalk;
+    private final RegionFocusTraversal regionWalk;
 
     public MainView(Workspace workspace) {
         this.workspace = workspace;
@@ -42,7 +42,7 @@ public final class MainView extends StackPane {
         panels = new Panels(workspace, this);
         measurements = new MeasurementsPane(workspace, panels);
         figure = new FigurePane(workspace, panels);
-        var readout = new ReadoutPane(workspace, panels, figure);
+        var readout = new ResultsPane(workspace, panels, figure);
         var curves = new CurvesStrip(workspace);
         start = new StartPage(workspace);
         regions = new Regions(measurements, List.of(start, figure), readout);
@@ -52,14 +52,14 @@ public final class MainView extends StackPane {
         frame.setBottom(curves);
         var bar = new TopBar(workspace, panels, measurements);
         frame.setTop(bar);
-        regionWalk = new RegionWalk(
+        regionWalk = new RegionFocusTraversal(
                 List.of(
-                        new RegionWalk.Stop(bar),
-                        new RegionWalk.Stop(measurements, measurements.grid()::requestFocus),
-                        new RegionWalk.Stop(figure, figure::takeFocus),
-                        new RegionWalk.Stop(start),
-                        new RegionWalk.Stop(readout),
-                        new RegionWalk.Stop(curves)),
+                        new RegionFocusTraversal.Stop(bar),
+                        new RegionFocusTraversal.Stop(measurements, measurements.grid()::requestFocus),
+                        new RegionFocusTraversal.Stop(figure, figure::takeFocus),
+                        new RegionFocusTraversal.Stop(start),
+                        new RegionFocusTraversal.Stop(readout),
+                        new RegionFocusTraversal.Stop(curves)),
                 regions::getScene);
         var messages = new MessageLine(workspace);
         getChildren().addAll(frame, messages);
@@ -70,7 +70,7 @@ public final class MainView extends StackPane {
         GuidePanel.tells(readout, "numbers");
         GuidePanel.tells(curves, "curves");
         GuidePanel.tells(start, "start");
-        SetAsideNotice.on(workspace);
+        ExclusionNotice.on(workspace);
         addStudyCommands();
         measurements.addTo(commands);
         figure.addTo(commands);

@@ -1,27 +1,27 @@
 package helvo.desktop.window;
 
+import helvo.desktop.export.ExportPanel;
 import helvo.desktop.figure.BarsPanel;
 import helvo.desktop.figure.FigurePanel;
 import helvo.desktop.figure.FigureView;
+import helvo.desktop.figure.LinearisePanel;
 import helvo.desktop.figure.PointsPanel;
-import helvo.desktop.figure.StraightenPanel;
 import helvo.desktop.guide.GuidePanel;
-import helvo.desktop.handover.HandOver;
 import helvo.desktop.measurements.DerivePanel;
 import helvo.desktop.measurements.FillPanel;
 import helvo.desktop.measurements.FilterPanel;
 import helvo.desktop.measurements.MeasurementGrid;
-import helvo.desktop.measurements.SetPanel;
 import helvo.desktop.measurements.SummaryPanel;
+import helvo.desktop.measurements.ValueSetPanel;
 import helvo.desktop.panels.CommandFinder;
 import helvo.desktop.panels.Commands;
 import helvo.desktop.panels.ConflictPanel;
+import helvo.desktop.panels.HistoryPanel;
 import helvo.desktop.panels.OpenPanel;
 import helvo.desktop.panels.Panel;
 import helvo.desktop.panels.Panels;
-import helvo.desktop.panels.StepsPanel;
-import helvo.desktop.readout.QuotePanel;
-import helvo.desktop.readout.ReadingsPanel;
+import helvo.desktop.results.ReadingsPanel;
+import helvo.desktop.results.ResultNotePanel;
 import helvo.desktop.settings.SettingsPanel;
 import helvo.desktop.workspace.Workspace;
 import java.util.LinkedHashMap;
@@ -36,8 +36,8 @@ final class PanelList {
             Workspace workspace, Panels panels, Commands commands, MeasurementGrid grid, FigureView view) {
         var all = new LinkedHashMap<Class<? extends Panel>, Supplier<? extends Panel>>();
         all.put(CommandFinder.class, () -> new CommandFinder(workspace, panels, commands));
-        all.put(HandOver.class, told("hand-over", () -> new HandOver(workspace, panels)));
-        all.put(StepsPanel.class, told("keeping#steps", () -> new StepsPanel(workspace, panels)));
+        all.put(ExportPanel.class, told("hand-over", () -> new ExportPanel(workspace, panels)));
+        all.put(HistoryPanel.class, told("keeping#steps", () -> new HistoryPanel(workspace, panels)));
         all.put(SettingsPanel.class, told("keeping#settings", () -> new SettingsPanel(workspace, panels)));
         all.put(GuidePanel.class, () -> new GuidePanel(workspace, panels));
         all.put(OpenPanel.class, () -> new OpenPanel(workspace, panels));
@@ -49,16 +49,16 @@ final class PanelList {
         all.put(
                 SummaryPanel.class,
                 told("measurements#averages-of-repeats", () -> new SummaryPanel(workspace, panels)));
-        all.put(SetPanel.class, () -> new SetPanel(workspace, panels));
+        all.put(ValueSetPanel.class, () -> new ValueSetPanel(workspace, panels));
         all.put(
                 FilterPanel.class,
                 told("measurements#fit-a-part-of-the-rows", () -> new FilterPanel(workspace, panels)));
-        all.put(StraightenPanel.class, () -> new StraightenPanel(workspace, panels));
+        all.put(LinearisePanel.class, () -> new LinearisePanel(workspace, panels));
         all.put(FigurePanel.class, told("figure#axes", () -> new FigurePanel(workspace, panels, view)));
         all.put(PointsPanel.class, told("curves#part", () -> new PointsPanel(workspace, panels, view)));
         all.put(BarsPanel.class, told("bars", () -> new BarsPanel(workspace, panels)));
         all.put(ReadingsPanel.class, told("readings", () -> new ReadingsPanel(workspace, panels)));
-        all.put(QuotePanel.class, () -> new QuotePanel(workspace, panels, view));
+        all.put(ResultNotePanel.class, () -> new ResultNotePanel(workspace, panels, view));
         all.put(TourPanel.class, () -> new TourPanel(workspace, panels));
         return all;
     }
@@ -66,18 +66,18 @@ final class PanelList {
     /// What can be done with them by name; none is built for it.
     static void addTo(Commands commands, Workspace workspace, Panels panels, MeasurementGrid grid) {
         CommandFinder.addTo(commands, panels);
-        HandOver.addTo(commands, workspace, panels);
-        StepsPanel.addTo(commands, panels);
+        ExportPanel.addTo(commands, workspace, panels);
+        HistoryPanel.addTo(commands, panels);
         SettingsPanel.addTo(commands, workspace, panels);
         GuidePanel.addTo(commands, panels);
         FillPanel.addTo(commands, workspace, panels);
         DerivePanel.addTo(commands, workspace, panels, grid);
         SummaryPanel.addTo(commands, workspace, panels);
-        SetPanel.addTo(commands, workspace, panels);
+        ValueSetPanel.addTo(commands, workspace, panels);
         FilterPanel.addTo(commands, workspace, panels);
-        StraightenPanel.addTo(commands, workspace, panels);
+        LinearisePanel.addTo(commands, workspace, panels);
         ReadingsPanel.addTo(commands, workspace, panels);
-        QuotePanel.addTo(commands, workspace, panels);
+        ResultNotePanel.addTo(commands, workspace, panels);
         TourPanel.addTo(commands, workspace, panels);
     }
 

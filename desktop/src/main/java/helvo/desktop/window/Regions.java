@@ -2,7 +2,7 @@ package helvo.desktop.window;
 
 import static helvo.desktop.controls.Controls.setShown;
 
-import helvo.desktop.looks.Looks;
+import helvo.desktop.theme.Themes;
 import java.util.List;
 import javafx.scene.Node;
 import javafx.scene.layout.HBox;
@@ -35,7 +35,7 @@ final class Regions extends HBox {
         this.left.show();
         this.right.show();
         widthProperty().subscribe(width -> widths(width.doubleValue()));
-        Looks.follow(this, this::resizeText);
+        Themes.follow(this, this::resizeText);
         resizeText();
     }
 
@@ -91,8 +91,8 @@ final class Regions extends HBox {
 
     /// Sides are as wide as their text asks for.
     private void resizeText() {
-        double factor = Looks.textSize().get() / textSize;
-        textSize = Looks.textSize().get();
+        double factor = Themes.textSize().get() / textSize;
+        textSize = Themes.textSize().get();
         left.resize(left.width * factor);
         right.resize(right.width * factor);
         widths(getWidth());

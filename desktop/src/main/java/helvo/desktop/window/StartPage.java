@@ -4,9 +4,9 @@ import static helvo.desktop.controls.Controls.button;
 import static helvo.desktop.controls.Controls.mainButton;
 import static helvo.desktop.controls.Controls.muted;
 
-import helvo.core.Phrase;
-import helvo.desktop.keeping.ClockText;
-import helvo.desktop.keeping.RecentStudies.Recent;
+import helvo.core.RootLocale;
+import helvo.desktop.persistence.ClockText;
+import helvo.desktop.persistence.RecentStudies.Recent;
 import helvo.desktop.workspace.StudyOpener;
 import helvo.desktop.workspace.Workspace;
 import helvo.files.study.Journal;
@@ -84,7 +84,7 @@ final class StartPage extends ScrollPane {
         String name = one.study().history().study().name();
         String steps = one.unsaved() == 1
                 ? "1 step that is in no file"
-                : Phrase.of("%,d steps that are in no file", one.unsaved());
+                : RootLocale.of("%,d steps that are in no file", one.unsaved());
         var title = new Label("Kept from last time:");
         title.getStyleClass().add("kept-title");
         title.setMinWidth(Region.USE_PREF_SIZE);

@@ -1,12 +1,12 @@
 package helvo.desktop.window;
 
+import helvo.desktop.export.ExportPanel;
 import helvo.desktop.guide.GuidePanel;
-import helvo.desktop.handover.HandOver;
-import helvo.desktop.keeping.Sign;
 import helvo.desktop.measurements.MeasurementsPane;
 import helvo.desktop.panels.CommandFinder;
+import helvo.desktop.panels.HistoryPanel;
 import helvo.desktop.panels.Panels;
-import helvo.desktop.panels.StepsPanel;
+import helvo.desktop.persistence.SaveStatus;
 import helvo.desktop.workspace.Workspace;
 import javafx.css.PseudoClass;
 import javafx.scene.control.Button;
@@ -35,7 +35,7 @@ final class TopBar extends HBox {
         state.getStyleClass().add("study-state");
         state.setMinWidth(60);
         state.setTooltip(new Tooltip());
-        state.setOnAction(_ -> panels.show(StepsPanel.class));
+        state.setOnAction(_ -> panels.show(HistoryPanel.class));
         Button fresh = flat("New", "new");
         fresh.setTooltip(new Tooltip("A new study, in a window of its own"));
         fresh.setOnAction(_ -> workspace.studies().openNew());
@@ -74,7 +74,7 @@ final class TopBar extends HBox {
         handOver.setId("hand-over");
         handOver.setMinWidth(Region.USE_PREF_SIZE);
         handOver.getStyleClass().add("main-action");
-        handOver.setOnAction(_ -> panels.show(HandOver.class));
+        handOver.setOnAction(_ -> panels.show(ExportPanel.class));
         getChildren()
                 .addAll(
                         name, state, gap(), fresh, opening, save, pasting, undo, redo, gap(), finder, guide, gap(),
@@ -104,10 +104,10 @@ final class TopBar extends HBox {
         handOver.setDisable(history.study().isBlank());
     }
 
-    private void show(Sign sign) {
+    private void show(SaveStatus sign) {
         state.setText(sign.text());
         state.setAccessibleText("The study is " + sign.text() + ". Steps");
-        state.pseudoClassStateChanged(TROUBLE, sign.mood() == Sign.Mood.TROUBLE);
+        state.pseudoClassStateChanged(TROUBLE, sign.mood() == SaveStatus.Mood.TROUBLE);
     }
 
     private static Button flat(String text, String id) {

@@ -3,10 +3,10 @@ package helvo.desktop.window;
 import static helvo.desktop.controls.Controls.button;
 import static helvo.desktop.controls.Controls.mainButton;
 
-import helvo.desktop.keeping.Settings;
 import helvo.desktop.panels.Commands;
 import helvo.desktop.panels.Panel;
 import helvo.desktop.panels.Panels;
+import helvo.desktop.persistence.Settings;
 import helvo.desktop.workspace.Workspace;
 import java.util.List;
 import javafx.css.PseudoClass;

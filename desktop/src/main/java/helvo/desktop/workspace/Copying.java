@@ -2,10 +2,10 @@ package helvo.desktop.workspace;
 
 import helvo.core.Progress;
 import helvo.core.analysis.FigureAnalysis;
-import helvo.figure.FigureFile;
-import helvo.figure.FigureFormat;
-import helvo.figure.Raster;
-import helvo.report.Copied;
+import helvo.figure.export.FigureFile;
+import helvo.figure.export.FigureFormat;
+import helvo.figure.export.Raster;
+import helvo.report.ClipboardForms;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.Optional;
@@ -29,17 +29,17 @@ public final class Copying {
                 .figure()
                 .ifPresent(figure -> exporter.write("Copying the figure …", progress -> {
                     Raster raster = Raster.draw(figure, FigureFile.DEFAULT_DPI / 72, progress.part(0, 0.4));
-                    Copied copied = copied(figure, progress.part(0.4, 1));
+                    ClipboardForms copied = copied(figure, progress.part(0.4, 1));
                     WritableImage image = SharedPixels.image(raster.image());
                     Platform.runLater(() -> SystemClipboard.copy(copied, image));
                     return "The figure is on the clipboard, as a picture at 300 dots per inch and as a drawing (SVG).";
                 })));
     }
 
-    private static Copied copied(FigureAnalysis figure, Progress progress) throws IOException {
+    private static ClipboardForms copied(FigureAnalysis figure, Progress progress) throws IOException {
         byte[] png = FigureFile.bytes(FigureFormat.PNG, figure, FigureFile.DEFAULT_DPI, false, progress.part(0, 0.5));
         byte[] svg = FigureFile.bytes(FigureFormat.SVG, figure, FigureFile.DEFAULT_DPI, false, progress.part(0.5, 1));
-        return Copied.figure(figure, png, new String(svg, StandardCharsets.UTF_8));
+        return ClipboardForms.figure(figure, png, new String(svg, StandardCharsets.UTF_8));
     }
 
     /// The table in view at full precision, as text and as HTML.
@@ -48,7 +48,7 @@ public final class Copying {
                 .table()
                 .ifPresent(table -> copy(
                         "Copying the table …",
-                        () -> Copied.table(table),
+                        () -> ClipboardForms.table(table),
                         "The table is on the clipboard, at full precision.")));
     }
 
@@ -57,7 +57,7 @@ public final class Copying {
     public void readout() {
         exporter.remembered(() -> ready().ifPresent(figure -> copy(
                 "Copying the readout …",
-                () -> Copied.readout(figure),
+                () -> ClipboardForms.readout(figure),
                 "The readout is on the clipboard: as text at full precision, for documents as it is shown.")));
     }
 
@@ -66,9 +66,9 @@ public final class Copying {
         exporter.remembered(() -> ready().ifPresent(figure -> {
             String text =
                     switch (notation) {
-                        case LATEX -> Copied.latex(figure);
-                        case MATH_ML -> Copied.mathMl(figure);
-                        case LATEX_TABLE -> Copied.latexTables(figure);
+                        case LATEX -> ClipboardForms.latex(figure);
+                        case MATH_ML -> ClipboardForms.mathMl(figure);
+                        case LATEX_TABLE -> ClipboardForms.latexTables(figure);
                     };
             SystemClipboard.copy(text);
             workspace
@@ -81,9 +81,9 @@ public final class Copying {
         return workspace.figure().filter(figure -> figure.missing().isEmpty());
     }
 
-    private void copy(String label, Supplier<Copied> forms, String told) {
+    private void copy(String label, Supplier<ClipboardForms> forms, String told) {
         exporter.write(label, _ -> {
-            Copied copied = forms.get();
+            ClipboardForms copied = forms.get();
             Platform.runLater(() -> SystemClipboard.copy(copied));
             return told;
         });

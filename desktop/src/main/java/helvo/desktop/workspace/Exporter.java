@@ -2,25 +2,25 @@ package helvo.desktop.workspace;
 
 import helvo.core.analysis.Analysis;
 import helvo.core.analysis.FigureAnalysis;
-import helvo.core.look.FigureText;
 import helvo.core.study.Figure;
 import helvo.core.study.History;
 import helvo.core.study.Study;
-import helvo.desktop.keeping.FaultReport;
-import helvo.desktop.work.Background;
-import helvo.desktop.work.Background.Outcome;
-import helvo.figure.FigureFile;
-import helvo.figure.FigureFormat;
-import helvo.files.CannotRead;
-import helvo.files.disk.WholeFile;
-import helvo.files.disk.WriteTrouble;
-import helvo.files.table.TableFile;
+import helvo.core.style.FigureText;
+import helvo.desktop.persistence.FaultReport;
+import helvo.desktop.task.BackgroundTasks;
+import helvo.desktop.task.BackgroundTasks.Outcome;
+import helvo.figure.export.FigureFile;
+import helvo.figure.export.FigureFormat;
+import helvo.files.UnreadableFile;
+import helvo.files.disk.AtomicFile;
+import helvo.files.disk.WriteErrorText;
+import helvo.files.table.TableExport;
 import helvo.files.text.ReadingsCsv;
-import helvo.report.Composition;
-import helvo.report.Report;
 import helvo.report.ReportFormat;
-import helvo.report.Template;
-import helvo.report.Written;
+import helvo.report.model.Report;
+import helvo.report.model.ReportFiles;
+import helvo.report.section.ReportBuilder;
+import helvo.report.template.Template;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -38,8 +38,8 @@ public final class Exporter {
 
     private final Workspace workspace;
     private final FileDialogs dialogs;
-    private final Background.Queue writing;
-    private final Background.Latest dragging;
+    private final BackgroundTasks.Queue writing;
+    private final BackgroundTasks.Latest dragging;
     private Optional<Runnable> last = Optional.empty();
 
     Exporter(Workspace workspace, FileDialogs dialogs) {
@@ -87,7 +87,7 @@ public final class Exporter {
                             Analysis.of(study, known, progress.part(0, 0.5)).figure(id);
                     written(
                             path,
-                            () -> WholeFile.write(
+                            () -> AtomicFile.write(
                                     path,
                                     inputs,
                                     out -> out.write(
@@ -108,15 +108,15 @@ public final class Exporter {
         Analysis known = workspace.analysis().get();
         List<Path> inputs = inputs();
         write("Saving " + path.getFileName() + " …", progress -> {
-            Report report = Composition.of(history, Analysis.of(history.study(), known, progress.part(0, 0.5)));
+            Report report = ReportBuilder.of(history, Analysis.of(history.study(), known, progress.part(0, 0.5)));
             String name = String.valueOf(path.getFileName());
             written(path, () -> {
-                Written written = format.written(report, name.replaceFirst("\\.[^.]*$", ""), progress.part(0.5, 1));
+                ReportFiles written = format.written(report, name.replaceFirst("\\.[^.]*$", ""), progress.part(0.5, 1));
                 for (Map.Entry<String, byte[]> companion : written.companions().entrySet()) {
-                    WholeFile.write(
+                    AtomicFile.write(
                             path.resolveSibling(companion.getKey()), inputs, out -> out.write(companion.getValue()));
                 }
-                WholeFile.write(path, inputs, out -> out.write(written.file()));
+                AtomicFile.write(path, inputs, out -> out.write(written.file()));
             });
             return Stream.concat(Stream.of(saved(path)), report.notices().stream())
                     .collect(Collectors.joining(" "));
@@ -139,11 +139,11 @@ public final class Exporter {
         List<Path> inputs =
                 Stream.concat(inputs().stream(), Stream.of(template)).toList();
         write("Filling " + template.getFileName() + " …", progress -> {
-            Report report = Composition.of(history, Analysis.of(history.study(), known, progress.part(0, 0.5)));
+            Report report = ReportBuilder.of(history, Analysis.of(history.study(), known, progress.part(0, 0.5)));
             try {
                 byte[] filled = Template.filled(template, report, progress.part(0.5, 1));
-                written(path, () -> WholeFile.write(path, inputs, out -> out.write(filled)));
-            } catch (CannotRead e) {
+                written(path, () -> AtomicFile.write(path, inputs, out -> out.write(filled)));
+            } catch (UnreadableFile e) {
                 throw new Refusal(e.getMessage());
             }
             return saved(path);
@@ -161,17 +161,17 @@ public final class Exporter {
     }
 
     /// Asks where, and writes the table in view.
-    public void saveTable(TableFile.Format format) {
+    public void saveTable(TableExport.Format format) {
         workspace.table().ifPresent(table -> dialogs.table(format, table.name() + "." + format.ending())
                 .ifPresent(path -> remembered(() -> writeTable(path, format))));
     }
 
-    private void writeTable(Path path, TableFile.Format format) {
+    private void writeTable(Path path, TableExport.Format format) {
         List<Path> inputs = inputs();
         workspace
                 .table()
                 .ifPresent(table -> write("Saving " + path.getFileName() + " …", progress -> {
-                    written(path, () -> TableFile.write(path, format, table, inputs, progress));
+                    written(path, () -> TableExport.write(path, format, table, inputs, progress));
                     return saved(path);
                 }));
     }
@@ -180,7 +180,7 @@ public final class Exporter {
     public void saveReadings() {
         workspace
                 .figure()
-                .flatMap(_ -> dialogs.table(TableFile.Format.CSV, "Readings.csv"))
+                .flatMap(_ -> dialogs.table(TableExport.Format.CSV, "Readings.csv"))
                 .ifPresent(path -> remembered(() -> writeReadings(path)));
     }
 
@@ -191,7 +191,7 @@ public final class Exporter {
                 .ifPresent(figure -> write("Saving " + path.getFileName() + " …", _ -> {
                     written(
                             path,
-                            () -> WholeFile.write(
+                            () -> AtomicFile.write(
                                     path,
                                     inputs,
                                     out -> out.write(ReadingsCsv.of(figure).getBytes(StandardCharsets.UTF_8))));
@@ -207,7 +207,7 @@ public final class Exporter {
                 workspace.studies().folders().log(), workspace.history().get(), withData);
         dialogs.faultReport("Helvo fault report.zip")
                 .ifPresent(path -> write("Saving " + path.getFileName() + " …", progress -> {
-                    written(path, () -> WholeFile.write(path, out -> report.write(out, progress)));
+                    written(path, () -> AtomicFile.write(path, out -> report.write(out, progress)));
                     return saved(path);
                 }));
     }
@@ -237,7 +237,7 @@ public final class Exporter {
         try {
             writing.run();
         } catch (IOException e) {
-            throw new Refusal(WriteTrouble.sentence(path, e));
+            throw new Refusal(WriteErrorText.sentence(path, e));
         }
     }
 
@@ -252,7 +252,7 @@ public final class Exporter {
                         progress -> {
                             Files.createDirectories(folder);
                             Path file = folder.resolve(named(figure.title(), FigureFormat.PNG.ending()));
-                            WholeFile.write(
+                            AtomicFile.write(
                                     file,
                                     out -> out.write(FigureFile.bytes(
                                             FigureFormat.PNG, figure, FigureFile.DEFAULT_DPI, false, progress)));
@@ -267,7 +267,7 @@ public final class Exporter {
                                 () -> {})));
     }
 
-    void write(String label, Background.Work<String> work) {
+    void write(String label, BackgroundTasks.Work<String> work) {
         writing.run(
                 label,
                 work,

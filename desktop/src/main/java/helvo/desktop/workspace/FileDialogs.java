@@ -1,7 +1,7 @@
 package helvo.desktop.workspace;
 
-import helvo.figure.FigureFormat;
-import helvo.files.table.TableFile;
+import helvo.figure.export.FigureFormat;
+import helvo.files.table.TableExport;
 import helvo.report.ReportFormat;
 import java.nio.file.Path;
 import java.util.List;
@@ -25,7 +25,7 @@ public interface FileDialogs {
 
     Optional<Path> report(ReportFormat format, String suggestedName);
 
-    Optional<Path> table(TableFile.Format format, String suggestedName);
+    Optional<Path> table(TableExport.Format format, String suggestedName);
 
     /// A folder, as one that studies are kept in.
     Optional<Path> folder(String title);

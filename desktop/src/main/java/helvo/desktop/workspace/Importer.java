@@ -1,21 +1,21 @@
 package helvo.desktop.workspace;
 
-import helvo.core.Phrase;
 import helvo.core.Progress;
+import helvo.core.RootLocale;
+import helvo.core.importing.TableStacking;
 import helvo.core.study.Edit;
-import helvo.core.study.OtherData;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
+import helvo.core.study.TableUpdate;
 import helvo.core.table.Heading;
-import helvo.core.table.ReadingChoices;
-import helvo.core.table.Stacking;
+import helvo.core.table.ImportOptions;
 import helvo.core.table.Table;
-import helvo.desktop.work.Background;
-import helvo.desktop.work.Background.Outcome;
-import helvo.files.CannotRead;
+import helvo.desktop.task.BackgroundTasks;
+import helvo.desktop.task.BackgroundTasks.Outcome;
+import helvo.files.UnreadableFile;
 import helvo.files.study.StudyFile;
-import helvo.files.table.ReadTable;
+import helvo.files.table.TableImport;
 import helvo.files.text.PastedText;
 import helvo.files.text.TextTable;
 import java.nio.file.Path;
@@ -39,7 +39,7 @@ public final class Importer {
     private final Workspace workspace;
     private final FileDialogs dialogs;
     private final StudyOpener opener;
-    private final Reading reading;
+    private final FileReadingQueue reading;
     private final ReadOnlyObjectWrapper<Optional<Question>> question = new ReadOnlyObjectWrapper<>(Optional.empty());
 
     /// What only the person can tell before something is opened.
@@ -52,7 +52,7 @@ public final class Importer {
     Importer(Workspace workspace, FileDialogs dialogs) {
         this.workspace = workspace;
         this.dialogs = dialogs;
-        reading = new Reading(workspace);
+        reading = new FileReadingQueue(workspace);
         opener = new StudyOpener(workspace, reading);
     }
 
@@ -110,15 +110,15 @@ public final class Importer {
         reading.open(
                 file.getFileName().toString(),
                 progress -> {
-                    List<String> sheets = ReadTable.sheets(file);
+                    List<String> sheets = TableImport.sheets(file);
                     return sheets.size() > 1 && alone
                             ? new Found.Sheets(sheets)
-                            : new Found.One(ReadTable.read(file, progress));
+                            : new Found.One(TableImport.read(file, progress));
                 },
                 new Outcome<>(
                         found -> {
                             switch (found) {
-                                case Found.One(ReadTable table) -> opened(table);
+                                case Found.One(TableImport table) -> opened(table);
                                 case Found.Sheets(List<String> sheets) -> ask(new Question.WhichSheets(file, sheets));
                             }
                             openEach(rest, alone);
@@ -132,7 +132,7 @@ public final class Importer {
 
     /// What a file holds: a table, or sheets to choose from.
     private sealed interface Found {
-        record One(ReadTable table) implements Found {}
+        record One(TableImport table) implements Found {}
 
         record Sheets(List<String> names) implements Found {}
     }
@@ -145,7 +145,7 @@ public final class Importer {
         List<String> rest = sheets.subList(1, sheets.size());
         reading.open(
                 sheets.getFirst(),
-                progress -> ReadTable.read(file, Optional.of(sheets.getFirst()), ReadingChoices.NONE, progress),
+                progress -> TableImport.read(file, Optional.of(sheets.getFirst()), ImportOptions.NONE, progress),
                 new Outcome<>(
                         read -> {
                             opened(read);
@@ -161,19 +161,19 @@ public final class Importer {
     /// Reads files into one table, under one another, with a column that names the file of each row.
     public void openStacked(List<Path> files) {
         reading.open(
-                Phrase.of("%d files", files.size()),
+                RootLocale.of("%d files", files.size()),
                 progress -> {
                     var tables = new ArrayList<Table>();
                     var notices = new ArrayList<String>();
                     for (int i = 0; i < files.size(); i++) {
-                        ReadTable read = ReadTable.read(
+                        TableImport read = TableImport.read(
                                 files.get(i), progress.part((double) i / files.size(), (i + 1.0) / files.size()));
                         tables.add(read.table());
                         notices.addAll(read.notices());
                     }
-                    return new ReadTable(
-                            Stacking.of(
-                                    tables.getFirst().name() + Phrase.of(" and %d more", files.size() - 1),
+                    return new TableImport(
+                            TableStacking.of(
+                                    tables.getFirst().name() + RootLocale.of(" and %d more", files.size() - 1),
                                     "File",
                                     tables),
                             notices);
@@ -181,7 +181,7 @@ public final class Importer {
                 this::opened);
     }
 
-    private void opened(ReadTable read) {
+    private void opened(TableImport read) {
         add(read.table());
         int others = others(read.table());
         if (others > 0) {
@@ -191,14 +191,14 @@ public final class Importer {
                     .offer(
                             String.join(" ", read.notices()),
                             new Messages.Offer(
-                                    others == 1 ? "Open the other too" : Phrase.of("Open the other %d too", others),
+                                    others == 1 ? "Open the other too" : RootLocale.of("Open the other %d too", others),
                                     () -> openOthers(table)));
         } else if (!read.notices().isEmpty()) {
             workspace.messages().tell(String.join(" ", read.notices()));
         } else if (read.table().columns().size() == 1) {
             workspace
                     .messages()
-                    .warn(Phrase.of(
+                    .warn(RootLocale.of(
                             "“%s” has one column only; a scatter needs two. Another delimiter may be right: "
                                     + "see below "
                                     + "its name.",
@@ -216,7 +216,7 @@ public final class Importer {
     }
 
     private void openOthers(Table table) {
-        ReadingChoices choices = table.readAs().orElseThrow().choices();
+        ImportOptions choices = table.readAs().orElseThrow().choices();
         for (int number = 2; number <= others(table) + 1; number++) {
             openAlso(table, choices.withTable(Optional.of(number)));
         }
@@ -236,18 +236,18 @@ public final class Importer {
     }
 
     /// Reads a table's file again in another way.
-    public void reread(Table old, ReadingChoices choices) {
+    public void reread(Table old, ImportOptions choices) {
         reading.again(
-                progress -> ReadTable.again(old, choices, progress),
+                progress -> TableImport.again(old, choices, progress),
                 read -> workspace.perform(
                         new StudyEdit.ReplaceTable(read.table().withId(old.id()))));
     }
 
     /// Reads another table of the same file or sheet into one more.
-    public void openAlso(Table table, ReadingChoices choices) {
+    public void openAlso(Table table, ImportOptions choices) {
         reading.open(
                 table.source().map(Table.Source::name).orElse(""),
-                progress -> ReadTable.again(table, choices, progress),
+                progress -> TableImport.again(table, choices, progress),
                 this::opened);
     }
 
@@ -258,14 +258,14 @@ public final class Importer {
 
     private void useData(Table old, Path file) {
         workspace.messages().dismiss();
-        reading.open(file.getFileName().toString(), progress -> ReadTable.read(file, progress), read -> {
-            switch (OtherData.of(old, read.table())) {
-                case OtherData.Outcome.DoesNotFit(List<String> why) ->
+        reading.open(file.getFileName().toString(), progress -> TableImport.read(file, progress), read -> {
+            switch (TableUpdate.of(old, read.table())) {
+                case TableUpdate.Outcome.DoesNotFit(List<String> why) ->
                     workspace
                             .messages()
                             .warn("“" + file.getFileName() + "” does not fit the table “" + old.name()
                                     + "”, and nothing was changed: " + String.join("; ", why) + ".");
-                case OtherData.Outcome.Fits(Table fresh, List<String> notices) -> {
+                case TableUpdate.Outcome.Fits(Table fresh, List<String> notices) -> {
                     workspace.perform(new StudyEdit.UseData(fresh));
                     Stream.concat(read.notices().stream(), notices.stream())
                             .reduce((a, b) -> a + " " + b)
@@ -301,14 +301,14 @@ public final class Importer {
         parse(text, () -> _ -> read(PastedText.of(text)), this::opened);
     }
 
-    private static ReadTable read(PastedText pasted) throws CannotRead {
+    private static TableImport read(PastedText pasted) throws UnreadableFile {
         TextTable table = pasted.table("Pasted");
-        return new ReadTable(table.table(), table.notices());
+        return new TableImport(table.table(), table.notices());
     }
 
     /// Reads what is on the clipboard: at once where that is little, else beside the interface thread, where all
     /// that is done meanwhile waits for it.
-    private <T> void parse(String text, Supplier<Background.Work<T>> work, Consumer<T> done) {
+    private <T> void parse(String text, Supplier<BackgroundTasks.Work<T>> work, Consumer<T> done) {
         workspace.messages().dismiss();
         if (text != null && text.length() > SHORT_TEXT) {
             workspace
@@ -350,7 +350,7 @@ public final class Importer {
                         },
                         pasted -> {
                             switch (pasted) {
-                                case Pasted.Whole(ReadTable read) -> opened(read);
+                                case Pasted.Whole(TableImport read) -> opened(read);
                                 case Pasted.Block(Edit edit) -> workspace.perform(edit);
                             }
                         }));
@@ -359,18 +359,18 @@ public final class Importer {
     /// What pasting over cells comes to.
     private sealed interface Pasted {
         /// In the place of a blank table.
-        record Whole(ReadTable read) implements Pasted {}
+        record Whole(TableImport read) implements Pasted {}
 
         record Block(Edit edit) implements Pasted {}
     }
 
-    private static Pasted over(PastedText pasted, Table into, int row, int column) throws CannotRead {
+    private static Pasted over(PastedText pasted, Table into, int row, int column) throws UnreadableFile {
         if (into.isBlank() && (pasted.headings() || pasted.mark() != into.mark())) {
             return new Pasted.Whole(read(pasted));
         }
         int width = pasted.rows().stream().mapToInt(List::size).max().orElse(0);
         if (column + width > Table.MOST_COLUMNS) {
-            throw new CannotRead(Phrase.of(
+            throw new UnreadableFile(RootLocale.of(
                     "The clipboard holds %,d columns; from here on there is room for %,d, since a table has %,d at "
                             + "most. Nothing was pasted.",
                     width, Table.MOST_COLUMNS - column, Table.MOST_COLUMNS));

@@ -2,7 +2,7 @@ package helvo.desktop.workspace;
 
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
-import helvo.desktop.keeping.StudyKeeper;
+import helvo.desktop.persistence.StudyPersistence;
 import helvo.files.study.StudyFile;
 import java.nio.file.Path;
 import java.util.Optional;
@@ -10,10 +10,10 @@ import java.util.Optional;
 /// Saves the study of a window: in its file, or asks for one.
 public final class Saver {
     private final Workspace workspace;
-    private final StudyKeeper keeper;
+    private final StudyPersistence keeper;
     private final FileDialogs dialogs;
 
-    Saver(Workspace workspace, StudyKeeper keeper, FileDialogs dialogs) {
+    Saver(Workspace workspace, StudyPersistence keeper, FileDialogs dialogs) {
         this.workspace = workspace;
         this.keeper = keeper;
         this.dialogs = dialogs;
@@ -64,8 +64,8 @@ public final class Saver {
         keeper.saveBoth(voice());
     }
 
-    private StudyKeeper.Voice voice() {
-        return new StudyKeeper.Voice(workspace.messages()::tell, workspace.messages()::warn);
+    private StudyPersistence.Voice voice() {
+        return new StudyPersistence.Voice(workspace.messages()::tell, workspace.messages()::warn);
     }
 
     /// Whether there is something in the file to go back to.

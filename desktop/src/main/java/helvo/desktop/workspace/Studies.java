@@ -1,12 +1,12 @@
 package helvo.desktop.workspace;
 
 import helvo.core.analysis.Analysis;
-import helvo.desktop.keeping.LastChoices;
-import helvo.desktop.keeping.Origin;
-import helvo.desktop.keeping.PersonalFile;
-import helvo.desktop.keeping.PersonalFolders;
-import helvo.desktop.keeping.RecentStudies;
-import helvo.desktop.keeping.Settings;
+import helvo.desktop.persistence.LastChoices;
+import helvo.desktop.persistence.PreferencesFile;
+import helvo.desktop.persistence.RecentStudies;
+import helvo.desktop.persistence.Settings;
+import helvo.desktop.persistence.StudyOrigin;
+import helvo.desktop.persistence.UserFolders;
 import helvo.files.study.Journal;
 import java.nio.file.Path;
 import java.util.List;
@@ -24,7 +24,7 @@ public interface Studies {
     /// Shows a study that was read, in the place of this window's where that is blank.
     ///
     /// @param beginning what it shows first, where that is known
-    void open(Origin study, Optional<Analysis> beginning);
+    void open(StudyOrigin study, Optional<Analysis> beginning);
 
     /// Brings the window to the front in which a file is open.
     ///
@@ -41,13 +41,13 @@ public interface Studies {
     ReadOnlyObjectProperty<List<Journal.Kept>> leftBehind();
 
     /// What the person chose last, in whatever study.
-    PersonalFile<LastChoices> choices();
+    PreferencesFile<LastChoices> choices();
 
     /// What the person set for the program.
-    PersonalFile<Settings> settings();
+    PreferencesFile<Settings> settings();
 
     /// Where the program keeps things.
-    PersonalFolders folders();
+    UserFolders folders();
 
     /// Drops what was kept.
     void discard(Journal.Kept kept);

@@ -1,13 +1,13 @@
 package helvo.desktop.workspace;
 
-import helvo.core.Beside;
+import helvo.core.ForkedTask;
 import helvo.core.Progress;
 import helvo.core.analysis.Analysis;
 import helvo.core.study.History;
 import helvo.desktop.document.AnalysisService;
-import helvo.desktop.keeping.Origin;
-import helvo.desktop.work.Background;
-import helvo.desktop.work.Background.Outcome;
+import helvo.desktop.persistence.StudyOrigin;
+import helvo.desktop.task.BackgroundTasks;
+import helvo.desktop.task.BackgroundTasks.Outcome;
 import helvo.files.samples.SampleStudy;
 import helvo.files.study.Journal;
 import java.nio.file.Files;
@@ -22,22 +22,22 @@ public final class StudyOpener {
     private static final Object SAMPLE = new Object();
 
     private final Workspace workspace;
-    private final Reading reading;
-    private final Background.Latest expecting;
+    private final FileReadingQueue reading;
+    private final BackgroundTasks.Latest expecting;
     private Optional<Expected> expected = Optional.empty();
 
     /// What can be opened.
     ///
     /// @param of   tells it from others
     /// @param name as a person calls it
-    private record Source(Object of, String name, Background.Work<Origin> read) {}
+    private record Source(Object of, String name, BackgroundTasks.Work<StudyOrigin> read) {}
 
-    private record Opened(Origin origin, Optional<Analysis> beginning) {}
+    private record Opened(StudyOrigin origin, Optional<Analysis> beginning) {}
 
     /// @param work empty where it was too much, or failed: it is read, and that is said, when it is asked for
-    private record Expected(Object of, Beside<Optional<Opened>> work) {}
+    private record Expected(Object of, ForkedTask<Optional<Opened>> work) {}
 
-    StudyOpener(Workspace workspace, Reading reading) {
+    StudyOpener(Workspace workspace, FileReadingQueue reading) {
         this.workspace = workspace;
         this.reading = reading;
         expecting = workspace.background().untold("expected study");
@@ -74,21 +74,21 @@ public final class StudyOpener {
     }
 
     private static Source from(Path file) {
-        return new Source(file, file.getFileName().toString(), progress -> Origin.FromFile.read(file, progress));
+        return new Source(file, file.getFileName().toString(), progress -> StudyOrigin.FromFile.read(file, progress));
     }
 
     private static Source from(Journal.Kept kept) {
-        return new Source(kept, kept.study().history().study().name(), _ -> new Origin.BroughtBack(kept));
+        return new Source(kept, kept.study().history().study().name(), _ -> new StudyOrigin.BroughtBack(kept));
     }
 
     private static Source sample() {
-        return new Source(SAMPLE, "the sample study", _ -> new Origin.New(History.from(SampleStudy.study())));
+        return new Source(SAMPLE, "the sample study", _ -> new StudyOrigin.New(History.from(SampleStudy.study())));
     }
 
     private void open(Source source) {
         Optional<Expected> before = expected.filter(each -> each.of.equals(source.of));
         expected = Optional.empty();
-        Background.Work<Opened> work = withBeginning(source);
+        BackgroundTasks.Work<Opened> work = withBeginning(source);
         reading.open(
                 source.name,
                 progress -> {
@@ -103,21 +103,21 @@ public final class StudyOpener {
         if (expected.filter(each -> each.of.equals(source.of)).isPresent()) {
             return;
         }
-        Background.Work<Opened> work = withBeginning(source);
-        var next = new Expected(source.of, Beside.later(() -> tried(source, work)));
+        BackgroundTasks.Work<Opened> work = withBeginning(source);
+        var next = new Expected(source.of, ForkedTask.later(() -> tried(source, work)));
         expected = Optional.of(next);
         expecting.run(source.name, _ -> next.work.outcome(), new Outcome<>(_ -> {}, _ -> {}, () -> {}));
     }
 
-    private Background.Work<Opened> withBeginning(Source source) {
+    private BackgroundTasks.Work<Opened> withBeginning(Source source) {
         AnalysisService.Beginning beginning = workspace.document().analyses().beginning();
         return progress -> {
-            Origin origin = source.read.run(progress);
+            StudyOrigin origin = source.read.run(progress);
             return new Opened(origin, beginning.of(origin.study().history().study(), progress));
         };
     }
 
-    private static Optional<Opened> tried(Source source, Background.Work<Opened> work) {
+    private static Optional<Opened> tried(Source source, BackgroundTasks.Work<Opened> work) {
         try {
             return source.of instanceof Path file && Files.size(file) > MOST_EXPECTED_BYTES
                     ? Optional.empty()

@@ -1,6 +1,6 @@
 package helvo.desktop.workspace;
 
-import helvo.report.Copied;
+import helvo.report.ClipboardForms;
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
 import javafx.scene.image.Image;
@@ -40,18 +40,18 @@ public final class SystemClipboard {
     }
 
     /// All forms at once.
-    static void copy(Copied copied) {
+    static void copy(ClipboardForms copied) {
         Clipboard.getSystemClipboard().setContent(content(copied));
     }
 
     /// @param picture the same in pixels
-    static void copy(Copied copied, Image picture) {
+    static void copy(ClipboardForms copied, Image picture) {
         ClipboardContent content = content(copied);
         content.putImage(picture);
         Clipboard.getSystemClipboard().setContent(content);
     }
 
-    private static ClipboardContent content(Copied copied) {
+    private static ClipboardContent content(ClipboardForms copied) {
         var content = new ClipboardContent();
         if (!copied.plain().isEmpty()) {
             content.putString(copied.plain());

@@ -1,8 +1,8 @@
 package helvo.desktop.workspace;
 
-import helvo.figure.FigureFormat;
+import helvo.figure.export.FigureFormat;
 import helvo.files.study.StudyFile;
-import helvo.files.table.TableFile;
+import helvo.files.table.TableExport;
 import helvo.report.ReportFormat;
 import java.io.File;
 import java.nio.file.Path;
@@ -94,7 +94,7 @@ public final class SystemDialogs implements FileDialogs {
     }
 
     @Override
-    public Optional<Path> table(TableFile.Format format, String suggestedName) {
+    public Optional<Path> table(TableExport.Format format, String suggestedName) {
         return save(
                 "Save the table as " + format.title(),
                 format.title() + ", " + format.purpose(),

@@ -10,13 +10,13 @@ import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.core.table.Table;
 import helvo.desktop.document.AnalysisService;
-import helvo.desktop.document.Document;
 import helvo.desktop.document.Preview;
-import helvo.desktop.keeping.Origin;
-import helvo.desktop.keeping.RecentStudies;
-import helvo.desktop.keeping.Sign;
-import helvo.desktop.keeping.StudyKeeper;
-import helvo.desktop.work.Background;
+import helvo.desktop.document.StudyDocument;
+import helvo.desktop.persistence.RecentStudies;
+import helvo.desktop.persistence.SaveStatus;
+import helvo.desktop.persistence.StudyOrigin;
+import helvo.desktop.persistence.StudyPersistence;
+import helvo.desktop.task.BackgroundTasks;
 import helvo.files.study.Journal;
 import java.nio.file.Path;
 import java.util.Arrays;
@@ -34,19 +34,19 @@ import javafx.util.Subscription;
 /// what it has to tell. Views observe it and nothing else, so that a closed window leaves nothing on its document.
 /// Used on the interface thread only.
 public final class Workspace implements AutoCloseable {
-    private final Document document;
+    private final StudyDocument document;
     private final Messages messages = new Messages();
-    private final Background background = new Background();
+    private final BackgroundTasks background = new BackgroundTasks();
     private final Importer importer;
     private final Exporter exporter;
     private final Saver saver;
-    private final StudyKeeper keeper;
+    private final StudyPersistence keeper;
     private final Studies studies;
     private final ReadOnlyObjectWrapper<History> history;
     private final ReadOnlyObjectWrapper<Analysis> analysis;
     private final ReadOnlyObjectWrapper<Optional<Preview>> preview;
     private final ReadOnlyObjectWrapper<Optional<String>> unfinished;
-    private final ReadOnlyObjectWrapper<Sign> sign;
+    private final ReadOnlyObjectWrapper<SaveStatus> sign;
     private final ReadOnlyObjectWrapper<Optional<Path>> conflict;
     private final ReadOnlyObjectWrapper<List<RecentStudies.Recent>> recent;
     private final ReadOnlyObjectWrapper<List<Journal.Kept>> leftBehind;
@@ -55,13 +55,13 @@ public final class Workspace implements AutoCloseable {
     private final ReadOnlyIntegerWrapper series = new ReadOnlyIntegerWrapper();
     private final ReadOnlyObjectWrapper<Selection> selected = new ReadOnlyObjectWrapper<>(Selection.NONE);
     private final ReadOnlyObjectWrapper<OptionalInt> revealed = new ReadOnlyObjectWrapper<>(OptionalInt.empty());
-    private final ReadOnlyObjectWrapper<Background.Shown> working = new ReadOnlyObjectWrapper<>();
+    private final ReadOnlyObjectWrapper<BackgroundTasks.Shown> working = new ReadOnlyObjectWrapper<>();
     private Subscription following;
     private Runnable finishTyping = () -> {};
     /// The study whose looks are drawn already, as they were tried, while its analysis is under way.
     private Optional<Study> drawnAhead = Optional.empty();
 
-    public Workspace(Document document, StudyKeeper keeper, Studies studies, FileDialogs dialogs) {
+    public Workspace(StudyDocument document, StudyPersistence keeper, Studies studies, FileDialogs dialogs) {
         this.document = document;
         this.studies = studies;
         history = new ReadOnlyObjectWrapper<>(document.history().get());
@@ -98,14 +98,14 @@ public final class Workspace implements AutoCloseable {
     /// Goes on with another study in the place of one in which nothing was done.
     ///
     /// @param beginning what it shows first, where that is known
-    public void become(Origin origin, Optional<Analysis> beginning) {
+    public void become(StudyOrigin origin, Optional<Analysis> beginning) {
         keeper.become(origin, beginning);
         show(firstTable());
         showFigure(0);
     }
 
     private void tellOfWork() {
-        Background.Shown own = background.shown().get();
+        BackgroundTasks.Shown own = background.shown().get();
         working.set(own == null ? document.background().shown().get() : own);
     }
 
@@ -144,7 +144,7 @@ public final class Workspace implements AutoCloseable {
                                 != now.get().columns().get(i).cells());
     }
 
-    public Document document() {
+    public StudyDocument document() {
         return document;
     }
 
@@ -164,7 +164,7 @@ public final class Workspace implements AutoCloseable {
         return saver;
     }
 
-    public StudyKeeper keeper() {
+    public StudyPersistence keeper() {
         return keeper;
     }
 
@@ -184,7 +184,7 @@ public final class Workspace implements AutoCloseable {
     }
 
     /// What is true of the study on the disk.
-    public ReadOnlyObjectProperty<Sign> sign() {
+    public ReadOnlyObjectProperty<SaveStatus> sign() {
         return sign.getReadOnlyProperty();
     }
 
@@ -194,12 +194,12 @@ public final class Workspace implements AutoCloseable {
     }
 
     /// This window's own work: drawing, reading, writing.
-    public Background background() {
+    public BackgroundTasks background() {
         return background;
     }
 
     /// What takes long enough to be told of, here or in the document; null while nothing does.
-    public ReadOnlyObjectProperty<Background.Shown> working() {
+    public ReadOnlyObjectProperty<BackgroundTasks.Shown> working() {
         return working.getReadOnlyProperty();
     }
 
@@ -245,7 +245,7 @@ public final class Workspace implements AutoCloseable {
                 () -> {
                     if (edit instanceof StudyEdit.AddTable(Table added, var _)) {
                         show(added.id());
-                    } else if (edit instanceof StudyEdit.Summarise || edit instanceof StudyEdit.Turn) {
+                    } else if (edit instanceof StudyEdit.Summarise || edit instanceof StudyEdit.Reshape) {
                         show(study().tables().getLast().id());
                     }
                 },

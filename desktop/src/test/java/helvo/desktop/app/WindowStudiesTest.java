@@ -11,15 +11,15 @@ import helvo.core.study.History;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
-import helvo.desktop.keeping.LeftBehind;
-import helvo.desktop.keeping.Origin;
-import helvo.desktop.keeping.PersonalFolders;
-import helvo.desktop.keeping.RecentStudies;
+import helvo.desktop.persistence.RecentStudies;
+import helvo.desktop.persistence.RecoverableStudies;
+import helvo.desktop.persistence.StudyOrigin;
+import helvo.desktop.persistence.UserFolders;
 import helvo.desktop.window.MainView;
 import helvo.desktop.workspace.Workspace;
-import helvo.files.CannotRead;
+import helvo.files.UnreadableFile;
 import helvo.files.samples.SampleStudy;
-import helvo.files.study.FilePrint;
+import helvo.files.study.FileFingerprint;
 import helvo.files.study.Journal;
 import helvo.files.study.StoredStudy;
 import helvo.files.study.StudyFile;
@@ -65,9 +65,9 @@ class WindowStudiesTest {
 
     private void start() {
         on(() -> {
-            windows = new Windows(PersonalFolders.below(folder), List.of(kept), () -> lastClosed.set(true));
+            windows = new Windows(UserFolders.below(folder), List.of(kept), () -> lastClosed.set(true));
             windows.lookAround();
-            windows.open(new Origin.New(History.from(Study.blank())), Start.with(Study::blank, false))
+            windows.open(new StudyOrigin.New(History.from(Study.blank())), Start.with(Study::blank, false))
                     .show();
         });
     }
@@ -93,18 +93,18 @@ class WindowStudiesTest {
     }
 
     /// One commit in a journal of its own, beyond what a file has.
-    private void leaveBehind(Origin.FromFile from, String name) throws IOException {
+    private void leaveBehind(StudyOrigin.FromFile from, String name) throws IOException {
         try (Journal journal = Journal.begin(kept, from.study())) {
             journal.saved(from.file(), from.print(), 0);
-            journal.add(new Commit.Do(new StudyEdit.Rename(name), NOON));
+            journal.add(new Commit.Append(new StudyEdit.Rename(name), NOON));
         }
     }
 
     @Test
-    void aStudyTakesThePlaceOfABlankWindowAndStandsBesideAnother() throws IOException, CannotRead {
+    void aStudyTakesThePlaceOfABlankWindowAndStandsBesideAnother() throws IOException, UnreadableFile {
         start();
         Stage blank = of(() -> windows.shown().getFirst().stage());
-        Origin week = Origin.FromFile.read(saved("Week 14"), Progress.none());
+        StudyOrigin week = StudyOrigin.FromFile.read(saved("Week 14"), Progress.none());
         on(() -> {
             first().studies().open(week, Optional.empty());
             assertThat(blank.getScene().getFocusOwner().getId())
@@ -116,7 +116,7 @@ class WindowStudiesTest {
         assertThat(of(() -> first().sign().get().text())).startsWith("saved");
         on(() -> first().studies().open(week, Optional.empty()));
         assertThat(titles()).as("a file that was pressed twice").hasSize(1);
-        Origin creep = Origin.FromFile.read(saved("Creep"), Progress.none());
+        StudyOrigin creep = StudyOrigin.FromFile.read(saved("Creep"), Progress.none());
         on(() -> first().studies().open(creep, Optional.empty()));
         assertThat(titles()).containsExactly("Week 14 – Helvo", "Creep – Helvo");
         assertThat(of(() -> first().studies().showIfOpen(folder.resolve("Creep.helvo"))))
@@ -149,9 +149,9 @@ class WindowStudiesTest {
     /// is not replaced.
     @Test
     void aStudyInABlankWindowIsKeptAndReplacesNothingThatWasDone()
-            throws IOException, CannotRead, InterruptedException {
+            throws IOException, UnreadableFile, InterruptedException {
         start();
-        var week = Origin.FromFile.read(saved("Week 14"), Progress.none());
+        var week = StudyOrigin.FromFile.read(saved("Week 14"), Progress.none());
         on(() -> {
             var view = (MainView) windows.shown().getFirst().stage().getScene().getRoot();
             var typed = new TextField("12.5");
@@ -167,12 +167,12 @@ class WindowStudiesTest {
             first().studies().openNew();
             var done = windows.shown().getLast().workspace();
             done.perform(new TableEdit.SetCell(1, 1, 0, "5"));
-            done.studies().open(new Origin.New(History.from(SampleStudy.study())), Optional.empty());
+            done.studies().open(new StudyOrigin.New(History.from(SampleStudy.study())), Optional.empty());
             first().studies().openNew();
             var undone = windows.shown().getLast().workspace();
             undone.perform(new TableEdit.SetCell(1, 1, 0, "5"));
             undone.undo();
-            undone.studies().open(new Origin.New(History.from(SampleStudy.study())), Optional.empty());
+            undone.studies().open(new StudyOrigin.New(History.from(SampleStudy.study())), Optional.empty());
         });
         assertThat(titles())
                 .containsExactly(
@@ -183,7 +183,7 @@ class WindowStudiesTest {
                         SampleStudy.NAME + " – Helvo");
         assertThat(of(() -> first().history().get().steps())).hasSize(1);
         end();
-        LeftBehind found = LeftBehind.find(List.of(kept));
+        RecoverableStudies found = RecoverableStudies.find(List.of(kept));
         assertThat(found.studies())
                 .extracting(each -> each.study().history().study().name() + " " + each.unsaved() + " "
                         + each.file().map(Path::getFileName))
@@ -197,12 +197,12 @@ class WindowStudiesTest {
 
     /// What was kept of a file goes before the file, unless somebody has saved that since.
     @Test
-    void whatWasKeptOfAFileIsOpenedInItsPlace() throws IOException, CannotRead {
+    void whatWasKeptOfAFileIsOpenedInItsPlace() throws IOException, UnreadableFile {
         Path file = saved("Week 14");
-        leaveBehind(Origin.FromFile.read(file, Progress.none()), "with a step more");
+        leaveBehind(StudyOrigin.FromFile.read(file, Progress.none()), "with a step more");
         start();
         assertThat(of(() -> first().leftBehind().get())).hasSize(1);
-        Origin again = Origin.FromFile.read(file, Progress.none());
+        StudyOrigin again = StudyOrigin.FromFile.read(file, Progress.none());
         on(() -> first().studies().open(again, Optional.empty()));
         assertThat(titles()).containsExactly("with a step more – Helvo");
         assertThat(of(() -> first().messages().notice().get().orElseThrow().text()))
@@ -213,10 +213,11 @@ class WindowStudiesTest {
     }
 
     @Test
-    void whatWasKeptIsOpenedOnce() throws IOException, CannotRead {
-        leaveBehind(Origin.FromFile.read(saved("Week 14"), Progress.none()), "with a step more");
+    void whatWasKeptIsOpenedOnce() throws IOException, UnreadableFile {
+        leaveBehind(StudyOrigin.FromFile.read(saved("Week 14"), Progress.none()), "with a step more");
         start();
-        var left = new Origin.BroughtBack(of(() -> first().leftBehind().get().getFirst()));
+        var left =
+                new StudyOrigin.BroughtBack(of(() -> first().leftBehind().get().getFirst()));
         on(() -> {
             first().studies().open(left, Optional.empty());
             first().studies().open(left, Optional.empty());
@@ -225,16 +226,16 @@ class WindowStudiesTest {
     }
 
     @Test
-    void whatSomebodySavedSinceGoesBeforeWhatWasKept() throws IOException, CannotRead {
+    void whatSomebodySavedSinceGoesBeforeWhatWasKept() throws IOException, UnreadableFile {
         Path file = saved("Week 14");
-        leaveBehind(Origin.FromFile.read(file, Progress.none()), "with a step more");
+        leaveBehind(StudyOrigin.FromFile.read(file, Progress.none()), "with a step more");
         List<Path> left = Journal.folders(kept);
         StudyFile.write(
                 file,
                 StoredStudy.of(History.from(new StudyEdit.Rename("theirs").apply(SampleStudy.study()))),
                 Progress.none());
         start();
-        Origin theirs = Origin.FromFile.read(file, Progress.none());
+        StudyOrigin theirs = StudyOrigin.FromFile.read(file, Progress.none());
         on(() -> first().studies().open(theirs, Optional.empty()));
         assertThat(titles()).containsExactly("theirs – Helvo");
         assertThat(of(() -> first().leftBehind().get()))
@@ -261,7 +262,7 @@ class WindowStudiesTest {
                 .isEqualTo(1));
         on(() -> first().studies().close());
         windows.end();
-        LeftBehind found = LeftBehind.find(List.of(kept));
+        RecoverableStudies found = RecoverableStudies.find(List.of(kept));
         assertThat(found.studies()).singleElement().satisfies(each -> assertThat(each.study()
                         .history()
                         .study()
@@ -283,12 +284,12 @@ class WindowStudiesTest {
 
     /// A journal of a study whose file has everything, and one in which nothing was done, are no offer.
     @Test
-    void whatNeedsNoKeepingIsNotOffered() throws IOException, CannotRead {
+    void whatNeedsNoKeepingIsNotOffered() throws IOException, UnreadableFile {
         Path file = saved("Week 14");
-        var from = Origin.FromFile.read(file, Progress.none());
+        var from = StudyOrigin.FromFile.read(file, Progress.none());
         try (Journal journal = Journal.begin(kept, from.study())) {
-            journal.add(new Commit.Do(new StudyEdit.Rename("Week 14"), NOON));
-            journal.saved(file, FilePrint.of(file).orElseThrow(), 1);
+            journal.add(new Commit.Append(new StudyEdit.Rename("Week 14"), NOON));
+            journal.saved(file, FileFingerprint.of(file).orElseThrow(), 1);
         }
         Journal.begin(kept, from.study()).close();
         start();
@@ -302,14 +303,14 @@ class WindowStudiesTest {
 
     /// Somebody saved the file after the stop: it is opened as it is, and what was kept is a press away.
     @Test
-    void stepsThatWereKeptAreMentionedThoughTheFileIsAnother() throws IOException, CannotRead {
+    void stepsThatWereKeptAreMentionedThoughTheFileIsAnother() throws IOException, UnreadableFile {
         Path file = saved("Week 14");
-        leaveBehind(Origin.FromFile.read(file, Progress.none()), "kept of week 14");
+        leaveBehind(StudyOrigin.FromFile.read(file, Progress.none()), "kept of week 14");
         StudyFile.write(
                 file,
                 StoredStudy.of(History.from(new StudyEdit.Rename("newer").apply(SampleStudy.study()))),
                 Progress.none());
-        var newer = Origin.FromFile.read(file, Progress.none());
+        var newer = StudyOrigin.FromFile.read(file, Progress.none());
         start();
         on(() -> first().studies().open(newer, Optional.empty()));
         assertThat(titles()).containsExactly("newer – Helvo");
@@ -336,7 +337,7 @@ class WindowStudiesTest {
     void aStudyThatAnotherProgramHasOpenSaysSoAtOnce() throws Exception {
         Path file = saved("Shared");
         start();
-        var origin = Origin.FromFile.read(file, Progress.none());
+        var origin = StudyOrigin.FromFile.read(file, Progress.none());
         on(() -> windows.open(origin, Start.with(Study::blank, false)).show());
         Path locks = folder.resolve("open");
         until(

@@ -8,12 +8,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 import helvo.core.study.History;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
-import helvo.desktop.document.Document;
+import helvo.desktop.document.StudyDocument;
 import helvo.desktop.figure.FigureView;
-import helvo.desktop.keeping.LeftBehind;
-import helvo.desktop.keeping.Origin;
-import helvo.desktop.keeping.PersonalFolders;
 import helvo.desktop.panels.Panel;
+import helvo.desktop.persistence.RecoverableStudies;
+import helvo.desktop.persistence.StudyOrigin;
+import helvo.desktop.persistence.UserFolders;
 import helvo.desktop.window.MainView;
 import helvo.desktop.window.TourPanel;
 import helvo.files.samples.SampleStudy;
@@ -57,7 +57,7 @@ class WindowsTest {
     /// Two at a time, opened and closed again: no thread, no timer and no scene graph stays.
     @Test
     void closedWindowsLeaveNothingBehind() throws TimeoutException {
-        windows = new Windows(PersonalFolders.below(state), List.of(state.resolve("kept")), () -> {});
+        windows = new Windows(UserFolders.below(state), List.of(state.resolve("kept")), () -> {});
         List<WeakReference<?>> left = new ArrayList<>();
         for (int i = 0; i < ROUNDS; i++) {
             twoWindows(left);
@@ -85,14 +85,13 @@ class WindowsTest {
     @Test
     void aDocumentIsClosedWithItsLastWindow() {
         var lastClosed = new AtomicBoolean();
-        var windows =
-                new Windows(PersonalFolders.below(state), List.of(state.resolve("kept")), () -> lastClosed.set(true));
-        var document = new Document[1];
+        var windows = new Windows(UserFolders.below(state), List.of(state.resolve("kept")), () -> lastClosed.set(true));
+        var document = new StudyDocument[1];
         var stages = new ArrayList<Stage>();
         List<WeakReference<?>> left = new ArrayList<>();
         on(() -> {
-            stages.add(
-                    windows.open(new Origin.New(History.from(SampleStudy.study())), Start.with(Study::blank, false)));
+            stages.add(windows.open(
+                    new StudyOrigin.New(History.from(SampleStudy.study())), Start.with(Study::blank, false)));
             var shown = ((MainView) stages.getFirst().getScene().getRoot()).workspace();
             document[0] = shown.document();
             stages.add(windows.open(document[0], shown.keeper(), Start.with(Study::blank, false)));
@@ -117,11 +116,11 @@ class WindowsTest {
     /// The next window, and the next start, have the size and the sides of the last.
     @Test
     void aWindowComesBackAsItWas() throws InterruptedException {
-        var folders = PersonalFolders.below(state);
+        var folders = UserFolders.below(state);
         windows = new Windows(folders, List.of(state.resolve("kept")), () -> {});
         on(() -> {
-            Stage stage =
-                    windows.open(new Origin.New(History.from(SampleStudy.study())), Start.with(Study::blank, false));
+            Stage stage = windows.open(
+                    new StudyOrigin.New(History.from(SampleStudy.study())), Start.with(Study::blank, false));
             stage.show();
             stage.setWidth(1180);
             stage.setHeight(720);
@@ -131,8 +130,8 @@ class WindowsTest {
         on(() -> windows.shown().getFirst().stage().close());
         windows.end();
         windows = new Windows(folders, List.of(state.resolve("kept")), () -> {});
-        Stage stage = of(
-                () -> windows.open(new Origin.New(History.from(SampleStudy.study())), Start.with(Study::blank, false)));
+        Stage stage = of(() ->
+                windows.open(new StudyOrigin.New(History.from(SampleStudy.study())), Start.with(Study::blank, false)));
         var view = (MainView) stage.getScene().getRoot();
         FigureView figure = view.figure().view();
         until(
@@ -155,10 +154,10 @@ class WindowsTest {
     /// without being asked for.
     @Test
     void theFirstWindowShowsItsFrameAndIsFilledThen() throws IOException {
-        Path settings = PersonalFolders.below(state).config().resolve("settings.json");
+        Path settings = UserFolders.below(state).config().resolve("settings.json");
         Files.createDirectories(settings.getParent());
         Files.writeString(settings, "{ broken");
-        windows = new Windows(PersonalFolders.below(state), List.of(state.resolve("kept")), () -> {});
+        windows = new Windows(UserFolders.below(state), List.of(state.resolve("kept")), () -> {});
         var start = Start.with(SampleStudy::study, false);
         var frame = new Stage[1];
         var rooms = new ArrayList<Double>();
@@ -169,7 +168,11 @@ class WindowsTest {
             assertThat(frame[0].getScene().getRoot().getChildrenUnmodifiable()).isEmpty();
             rooms.add(frame[0].getWidth());
             rooms.add(frame[0].getHeight());
-            windows.begin(frame[0], start, LeftBehind.NOTHING, new Origin.New(History.from(SampleStudy.study())));
+            windows.begin(
+                    frame[0],
+                    start,
+                    RecoverableStudies.NOTHING,
+                    new StudyOrigin.New(History.from(SampleStudy.study())));
         });
         assertThat(windows.shown()).extracting(Windows.Shown::stage).containsExactly(frame[0]);
         assertThat(frame[0].getTitle()).isEqualTo(SampleStudy.NAME + " – Helvo");
@@ -204,12 +207,13 @@ class WindowsTest {
     @Test
     void aFrameThatIsClosedStaysEmpty() {
         var ended = new AtomicBoolean();
-        windows = new Windows(PersonalFolders.below(state), List.of(state.resolve("kept")), () -> ended.set(true));
+        windows = new Windows(UserFolders.below(state), List.of(state.resolve("kept")), () -> ended.set(true));
         var start = Start.with(SampleStudy::study, false);
         on(() -> {
             Stage frame = windows.frame(start);
             frame.close();
-            windows.begin(frame, start, LeftBehind.NOTHING, new Origin.New(History.from(SampleStudy.study())));
+            windows.begin(
+                    frame, start, RecoverableStudies.NOTHING, new StudyOrigin.New(History.from(SampleStudy.study())));
         });
         assertThat(ended).isTrue();
         assertThat(windows.shown()).isEmpty();
@@ -219,10 +223,10 @@ class WindowsTest {
     /// Its panels would keep the thread that the other windows need.
     @Test
     void aClosedWindowBuildsNothingFurther() {
-        windows = new Windows(PersonalFolders.below(state), List.of(state.resolve("kept")), () -> {});
+        windows = new Windows(UserFolders.below(state), List.of(state.resolve("kept")), () -> {});
         MainView view = of(() -> {
-            Stage stage =
-                    windows.open(new Origin.New(History.from(SampleStudy.study())), Start.with(Study::blank, false));
+            Stage stage = windows.open(
+                    new StudyOrigin.New(History.from(SampleStudy.study())), Start.with(Study::blank, false));
             stage.show();
             stage.close();
             return (MainView) stage.getScene().getRoot();
@@ -239,9 +243,9 @@ class WindowsTest {
         on(() -> {
             for (int i = 0; i < 2; i++) {
                 Study study = i == 0 ? SampleStudy.study() : Study.blank();
-                stages[i] = windows.open(new Origin.New(History.from(study)), Start.with(() -> study, false));
+                stages[i] = windows.open(new StudyOrigin.New(History.from(study)), Start.with(() -> study, false));
                 stages[i].show();
-                Document document =
+                StudyDocument document =
                         ((MainView) stages[i].getScene().getRoot()).workspace().document();
                 document.perform(new StudyEdit.Rename("changed"), () -> {}, _ -> {});
                 left.add(new WeakReference<>(document));
@@ -287,11 +291,12 @@ class WindowsTest {
     /// yet is when the window is closed.
     @Test
     void whatIsTypedFromTheFirstFrameOnIsThere() {
-        windows = new Windows(PersonalFolders.below(state), List.of(state.resolve("kept")), () -> {});
+        windows = new Windows(UserFolders.below(state), List.of(state.resolve("kept")), () -> {});
         var start = Start.with(SampleStudy::study, false);
         Stage frame = of(() -> windows.frame(start));
         on(() -> press(frame, "4", "2", "\r", "4"));
-        on(() -> windows.begin(frame, start, LeftBehind.NOTHING, new Origin.New(History.from(SampleStudy.study()))));
+        on(() -> windows.begin(
+                frame, start, RecoverableStudies.NOTHING, new StudyOrigin.New(History.from(SampleStudy.study()))));
         on(() -> press(frame, "3", "\r"));
         var view = (MainView) frame.getScene().getRoot();
         until("the tour is shown", () -> view.panels().of(TourPanel.class).isVisible());
@@ -358,7 +363,7 @@ class WindowsTest {
         Path kept = Files.createDirectories(state.resolve("kept"));
         Path folder = Files.createDirectory(kept.resolve("0f0e0d0c-0000-4000-8000-000000000001"));
         Files.writeString(folder.resolve("journal"), "no journal at all, but long enough to be one");
-        LeftBehind left = LeftBehind.find(List.of(kept));
+        RecoverableStudies left = RecoverableStudies.find(List.of(kept));
         assertThat(left.studies()).isEmpty();
         assertThat(left.troubles()).singleElement().asString().contains("could not be brought back", folder.toString());
     }

@@ -8,10 +8,10 @@ import helvo.core.number.DecimalMark;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.core.table.Column;
-import helvo.core.table.ReadingChoices;
+import helvo.core.table.ImportOptions;
 import helvo.core.table.Table;
 import helvo.desktop.OneStudy;
-import helvo.desktop.document.Document;
+import helvo.desktop.document.StudyDocument;
 import helvo.files.samples.SampleStudy;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -31,7 +31,7 @@ class ImporterTest {
     @TempDir
     private Path folder;
 
-    private Document document;
+    private StudyDocument document;
     private Workspace workspace;
     private Importer importer;
 
@@ -98,15 +98,14 @@ class ImporterTest {
         assertThat(table.mark()).isEqualTo(DecimalMark.COMMA);
         var source = (Table.Source.Text) table.source().orElseThrow();
         on(() -> importer.reread(
-                table,
-                ReadingChoices.NONE.withSeparator(Optional.of(',')).withDecimal(Optional.of(DecimalMark.POINT))));
+                table, ImportOptions.NONE.withSeparator(Optional.of(',')).withDecimal(Optional.of(DecimalMark.POINT))));
         rest();
         assertThat(workspace.table().orElseThrow().columns())
                 .extracting(column -> column.cells().cell(0).exactText())
                 .containsExactly("1", "5;2");
         Files.delete(Path.of(source.file()));
         Study before = workspace.study();
-        on(() -> importer.reread(table, ReadingChoices.NONE));
+        on(() -> importer.reread(table, ImportOptions.NONE));
         rest();
         assertThat(workspace.messages().notice().get().orElseThrow().text()).contains("There is no file");
         assertThat(workspace.study()).isSameAs(before);

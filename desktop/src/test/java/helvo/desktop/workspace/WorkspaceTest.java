@@ -4,13 +4,13 @@ import static helvo.desktop.FxThread.on;
 import static helvo.desktop.FxThread.until;
 import static org.assertj.core.api.Assertions.assertThat;
 
-import helvo.core.look.AxisPlace;
 import helvo.core.study.FigureEdit;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
+import helvo.core.style.AxisPlace;
 import helvo.desktop.OneStudy;
-import helvo.desktop.document.Document;
+import helvo.desktop.document.StudyDocument;
 import helvo.files.samples.SampleStudy;
 import java.lang.ref.WeakReference;
 import java.util.Map;
@@ -24,7 +24,7 @@ import org.testfx.framework.junit5.ApplicationExtension;
 /// What a window shows of a document, and two of them on one.
 @ExtendWith(ApplicationExtension.class)
 class WorkspaceTest {
-    private Document document;
+    private StudyDocument document;
     private Workspace one;
     private Workspace other;
 

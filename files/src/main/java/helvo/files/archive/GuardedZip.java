@@ -1,9 +1,9 @@
 package helvo.files.archive;
 
-import helvo.core.Phrase;
 import helvo.core.Progress;
-import helvo.files.CannotRead;
+import helvo.core.RootLocale;
 import helvo.files.Limits;
+import helvo.files.UnreadableFile;
 import java.io.FilterInputStream;
 import java.io.IOException;
 import java.io.InputStream;
@@ -33,17 +33,17 @@ public final class GuardedZip implements AutoCloseable {
     }
 
     /// An archive of sheets, of which a part that swells out of all proportion is a bomb.
-    public static GuardedZip open(Path file) throws CannotRead {
+    public static GuardedZip open(Path file) throws UnreadableFile {
         return open(file, Limits.SWELLING);
     }
 
     /// @param swelling how many times its packed size a large part may have
-    public static GuardedZip open(Path file, long swelling) throws CannotRead {
+    public static GuardedZip open(Path file, long swelling) throws UnreadableFile {
         String name = String.valueOf(file.getFileName());
         try {
             return new GuardedZip(name, new ZipFile(file.toFile()), swelling);
         } catch (IOException e) {
-            throw new CannotRead(
+            throw new UnreadableFile(
                     "“" + name
                             + "” is damaged: its end is missing or is no archive's. Copy it again from where it "
                             + "comes from.",
@@ -73,7 +73,7 @@ public final class GuardedZip implements AutoCloseable {
     }
 
     /// Refuses a document of which any part swells like a bomb, as told by what the archive says of itself.
-    public void refuseBombs() throws CannotRead {
+    public void refuseBombs() throws UnreadableFile {
         long whole = 0;
         for (ZipEntry entry : (Iterable<ZipEntry>) zip.stream().map(ZipEntry.class::cast)::iterator) {
             whole += Math.max(0, entry.getSize());
@@ -84,11 +84,11 @@ public final class GuardedZip implements AutoCloseable {
     }
 
     /// Refuses a document with two parts of one name, of which nobody can tell which counts.
-    public void refuseDoubles() throws CannotRead {
+    public void refuseDoubles() throws UnreadableFile {
         var names = new HashSet<String>();
         for (ZipEntry entry : (Iterable<ZipEntry>) zip.stream().map(ZipEntry.class::cast)::iterator) {
             if (!names.add(entry.getName())) {
-                throw new CannotRead("“" + name + "” is damaged and was not opened: it has two parts called "
+                throw new UnreadableFile("“" + name + "” is damaged and was not opened: it has two parts called "
                         + entry.getName() + ". Take an earlier copy of it.");
             }
         }
@@ -98,8 +98,8 @@ public final class GuardedZip implements AutoCloseable {
         return size > Limits.PART_BYTES || size > Limits.HARMLESS_BYTES && size / Math.max(1, packed) > swelling;
     }
 
-    private CannotRead bomb(String part) {
-        return new CannotRead(Phrase.of(
+    private UnreadableFile bomb(String part) {
+        return new UnreadableFile(RootLocale.of(
                 "“%s” unpacks to far more than such a file holds (in %s) and was not read: it may be made to do "
                         + "harm.",
                 name, part));

@@ -93,11 +93,11 @@ public final class TemporaryFolder implements AutoCloseable {
         Path mark = folder.resolve(MARK);
         if (!Files.isDirectory(folder, LinkOption.NOFOLLOW_LINKS)
                 || !Files.isRegularFile(mark, LinkOption.NOFOLLOW_LINKS)
-                || !Owner.isThisPerson(folder)
-                || !Owner.isThisPerson(mark)) {
+                || !FileOwner.isThisPerson(folder)
+                || !FileOwner.isThisPerson(mark)) {
             return false;
         }
-        return LeftFiles.isUnused(mark) && LeftFiles.beginsWith(mark, MARKED);
+        return LeftoverFiles.isUnused(mark) && LeftoverFiles.beginsWith(mark, MARKED);
     }
 
     /// Links are removed, not followed.

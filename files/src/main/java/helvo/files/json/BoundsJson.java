@@ -1,10 +1,10 @@
 package helvo.files.json;
 
-import helvo.core.Range;
 import helvo.core.analysis.Diagnostics;
-import helvo.core.bounds.Bounds;
-import helvo.core.bounds.Minimax;
-import helvo.core.bounds.Passing;
+import helvo.core.bounds.BarCoverage;
+import helvo.core.bounds.ErrorBarLines;
+import helvo.core.bounds.MinimaxPolynomial;
+import helvo.core.numeric.Range;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import tools.jackson.databind.node.ArrayNode;
@@ -15,7 +15,7 @@ import tools.jackson.databind.node.ObjectNode;
 final class BoundsJson {
     private BoundsJson() {}
 
-    static ObjectNode of(Bounds bounds, Diagnostics diagnostics) {
+    static ObjectNode of(ErrorBarLines bounds, Diagnostics diagnostics) {
         ObjectNode node = JsonNodeFactory.instance.objectNode();
         node.put("exists", bounds.exist()).put("bars", bounds.bars());
         rows(node, "withoutBars", bounds.without());
@@ -37,7 +37,7 @@ final class BoundsJson {
                                 bounds.equalBar().getAsDouble() * bounds.least().factor())
                         : OptionalDouble.empty());
         rows(node, "inTheWay", bounds.obstacles());
-        Optional<Passing> passing = diagnostics.passing();
+        Optional<BarCoverage> passing = diagnostics.passing();
         FitJson.put(
                 node,
                 "fittedLineFactor",
@@ -53,7 +53,7 @@ final class BoundsJson {
                 "leastPolynomialFactor",
                 diagnostics
                         .minimax()
-                        .map(Minimax::factor)
+                        .map(MinimaxPolynomial::factor)
                         .map(OptionalDouble::of)
                         .orElse(OptionalDouble.empty()));
         bounds.ends()
@@ -69,7 +69,7 @@ final class BoundsJson {
         return node;
     }
 
-    private static void limit(ObjectNode node, String key, Optional<Bounds.Limit> limit) {
+    private static void limit(ObjectNode node, String key, Optional<ErrorBarLines.Limit> limit) {
         limit.ifPresentOrElse(
                 line -> rows(
                         node.putObject(key).put("slope", line.slope()).put("intercept", line.intercept()),

@@ -3,8 +3,8 @@ package helvo.files.json;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.check.Check;
 import helvo.core.fit.Fit;
-import helvo.core.number.NumberFormat;
-import helvo.core.readout.ChecksReadout;
+import helvo.core.number.NumberNotation;
+import helvo.core.results.ChecksResults;
 import java.util.OptionalDouble;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
@@ -15,7 +15,7 @@ final class ChecksJson {
 
     static void put(ObjectNode node, SeriesAnalysis series, Fit fit) {
         ArrayNode checks = node.putArray("checks");
-        var words = new ChecksReadout(series, fit, NumberFormat.POINT);
+        var words = new ChecksResults(series, fit, NumberNotation.POINT);
         for (Check check : series.judgement().checks()) {
             ObjectNode each = checks.addObject().put("check", check.kind().keyword());
             FitJson.put(each, "statistic", OptionalDouble.of(check.statistic()));

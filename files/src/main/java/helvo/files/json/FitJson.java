@@ -1,13 +1,12 @@
 package helvo.files.json;
 
 import helvo.core.Progress;
-import helvo.core.Range;
 import helvo.core.analysis.Diagnostics;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.FoundReading;
 import helvo.core.analysis.RowUse;
 import helvo.core.analysis.SeriesAnalysis;
-import helvo.core.compare.Comparison;
+import helvo.core.compare.GroupComparison;
 import helvo.core.fit.Coefficient;
 import helvo.core.fit.Correlation;
 import helvo.core.fit.Curve;
@@ -16,12 +15,13 @@ import helvo.core.fit.FitOutcome;
 import helvo.core.fit.Quality;
 import helvo.core.fit.Residuals;
 import helvo.core.fit.TheilSen;
-import helvo.core.look.Note;
-import helvo.core.number.NumberFormat;
-import helvo.core.reading.Calibration;
-import helvo.core.reading.Reading;
-import helvo.core.reading.Solution;
-import helvo.core.readout.Equation;
+import helvo.core.number.NumberNotation;
+import helvo.core.numeric.Range;
+import helvo.core.prediction.Calibration;
+import helvo.core.prediction.InverseReading;
+import helvo.core.prediction.Reading;
+import helvo.core.results.EquationText;
+import helvo.core.style.Note;
 import helvo.core.table.Column;
 import helvo.core.table.SeriesKey;
 import java.util.Arrays;
@@ -193,7 +193,7 @@ public final class FitJson {
         node.put("fittedOn", series.chosen().curve().fittedOn().symbol());
         node.set("rows", rows(series));
         switch (series.chosen()) {
-            case FitOutcome.NotFitted(var _, var reason) -> node.put("problem", reason.sentence(NumberFormat.POINT));
+            case FitOutcome.NotFitted(var _, var reason) -> node.put("problem", reason.sentence(NumberNotation.POINT));
             case FitOutcome.Fitted(Fit fit) -> report(node, series, fit, asked);
         }
         return node;
@@ -231,7 +231,7 @@ public final class FitJson {
 
     private static void report(ObjectNode node, SeriesAnalysis series, Fit fit, Asked asked) {
         Quality quality = fit.quality();
-        var equation = new Equation(series.equation().orElseThrow(), NumberFormat.POINT);
+        var equation = new EquationText(series.equation().orElseThrow(), NumberNotation.POINT);
         String symbol = series.rows().x().symbol();
         node.put("equation", equation.inNames(symbol, series.rows().y().symbol()));
         node.put("equationWhere", equation.where(symbol).orElse(null));
@@ -314,7 +314,7 @@ public final class FitJson {
                 .put("when", when.y())
                 .put("measured", when.measured() == 0 ? null : (Integer) when.measured());
         ArrayNode solutions = node.putArray("solutions");
-        for (Solution solution : Solution.at(fit, series.points(), when.y(), when.measured())) {
+        for (InverseReading solution : InverseReading.at(fit, series.points(), when.y(), when.measured())) {
             ObjectNode each = solutions.addObject().put("value", solution.value());
             put(each, "low95", solution.low95());
             put(each, "high95", solution.high95());
@@ -419,7 +419,7 @@ public final class FitJson {
         return node;
     }
 
-    private static ObjectNode comparison(Comparison comparison) {
+    private static ObjectNode comparison(GroupComparison comparison) {
         ObjectNode node = NODES.objectNode();
         ArrayNode slopes = node.putArray("slopes");
         comparison.groups().forEach(group -> slopes.add(group(group)));
@@ -428,7 +428,7 @@ public final class FitJson {
         test(node, "equalSlopes", comparison.equalSlopes());
         test(node, "equalLines", comparison.equalLines());
         ArrayNode pairs = node.putArray("pairs");
-        for (Comparison.Pair pair : comparison.pairs()) {
+        for (GroupComparison.Pair pair : comparison.pairs()) {
             ObjectNode each = pairs.addObject()
                     .put("first", pair.first())
                     .put("second", pair.second())
@@ -442,15 +442,18 @@ public final class FitJson {
         return node;
     }
 
-    private static ObjectNode group(Comparison.Group group) {
+    private static ObjectNode group(GroupComparison.Group group) {
         Coefficient slope = group.line().slope();
         ObjectNode node = NODES.objectNode()
                 .put("group", group.name())
                 .put("points", group.points())
                 .put("slope", slope.value());
-        put(node, "standardError", Equation.standardError(slope));
+        put(node, "standardError", EquationText.standardError(slope));
         node.put("intercept", group.line().intercept().value());
-        put(node, "interceptStandardError", Equation.standardError(group.line().intercept()));
+        put(
+                node,
+                "interceptStandardError",
+                EquationText.standardError(group.line().intercept()));
         put(node, "r2", group.line().quality().r2());
         put(
                 node,

@@ -1,11 +1,11 @@
 package helvo.files.json;
 
 import helvo.core.number.DecimalMark;
+import helvo.core.quality.AmbiguousColumn;
+import helvo.core.quality.Problem;
+import helvo.core.quality.Problems;
 import helvo.core.table.Column;
-import helvo.core.table.ColumnQuestion;
-import helvo.core.table.Problem;
-import helvo.core.table.Problems;
-import helvo.core.table.ReadAs;
+import helvo.core.table.ImportReport;
 import helvo.core.table.Table;
 import java.util.List;
 import tools.jackson.databind.SerializationFeature;
@@ -30,7 +30,7 @@ public final class ReadingJson {
     /// Adds `readAs` and `warnings` to a report.
     static void put(ObjectNode report, Table table, List<String> warnings) {
         ObjectNode readAs = report.putObject("readAs");
-        readAs.put("layout", table.readAs().map(ReadAs::layout).orElse(""));
+        readAs.put("layout", table.readAs().map(ImportReport::layout).orElse(""));
         readAs.put("decimal", table.mark() == DecimalMark.POINT ? "point" : "comma");
         ArrayNode columns = readAs.putArray("columns");
         for (Column column : table.columns()) {
@@ -74,7 +74,7 @@ public final class ReadingJson {
                 JsonNodeFactory.instance.objectNode().put("file", checked.file).put("rows", checked.table.rows());
         put(node, checked.table, checked.warnings);
         ArrayNode questions = node.putArray("questions");
-        for (ColumnQuestion question : checked.problems.questions()) {
+        for (AmbiguousColumn question : checked.problems.questions()) {
             ObjectNode each = questions
                     .addObject()
                     .put("column", checked.table.column(question.column()).name())

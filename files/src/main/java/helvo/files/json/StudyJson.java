@@ -6,16 +6,16 @@ import com.fasterxml.jackson.annotation.PropertyAccessor;
 import helvo.core.fit.Curve;
 import helvo.core.fit.Curves;
 import helvo.core.fit.FixedInterceptLine;
-import helvo.core.look.Note;
 import helvo.core.study.Commit;
 import helvo.core.study.Edit;
+import helvo.core.style.Note;
 import helvo.core.table.Cell;
 import helvo.core.table.Cells;
+import helvo.core.table.ColumnFormat;
 import helvo.core.table.Derivation;
-import helvo.core.table.Format;
+import helvo.core.table.ExcludedRows;
 import helvo.core.table.RowCondition;
 import helvo.core.table.SeriesKey;
-import helvo.core.table.SetAside;
 import helvo.core.table.Table;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
@@ -65,7 +65,7 @@ public final class StudyJson {
     /// @throws IllegalArgumentException when the text is no commit
     public static Commit commit(String json) {
         try {
-            return Complete.require(MAPPER.readValue(json, Commit.class));
+            return RequiredFields.require(MAPPER.readValue(json, Commit.class));
         } catch (JacksonException e) {
             throw new IllegalArgumentException("not a commit: " + e.getOriginalMessage(), e);
         }
@@ -74,7 +74,7 @@ public final class StudyJson {
     /// @throws IllegalArgumentException when the text is no edit
     public static Edit edit(String json) {
         try {
-            return Complete.require(MAPPER.readValue(json, Edit.class));
+            return RequiredFields.require(MAPPER.readValue(json, Edit.class));
         } catch (JacksonException e) {
             throw new IllegalArgumentException("not an edit: " + e.getOriginalMessage(), e);
         }
@@ -94,8 +94,8 @@ public final class StudyJson {
         values.addDeserializer(Curve.class, new CurveIn());
         values.addDeserializer(SeriesKey.class, new SeriesKeyIn());
         values.addDeserializer(Note.ReadingMarker.class, new ReadingIn());
-        values.addSerializer(SetAside.class, new SetAsideOut());
-        values.addDeserializer(SetAside.class, new SetAsideIn());
+        values.addSerializer(ExcludedRows.class, new SetAsideOut());
+        values.addDeserializer(ExcludedRows.class, new SetAsideIn());
         // Of two members of one name nobody can tell which counts.
         var builder = JsonMapper.builder()
                 .addModule(values)
@@ -108,7 +108,7 @@ public final class StudyJson {
                 .addMixIn(Edit.class, Named.class)
                 .addMixIn(Note.class, Named.class)
                 .addMixIn(RowCondition.class, Named.class)
-                .addMixIn(Format.class, Named.class)
+                .addMixIn(ColumnFormat.class, Named.class)
                 .addMixIn(Table.Source.class, Named.class)
                 .addMixIn(Derivation.class, Named.class);
         return builder.registerSubtypes(StudyNames.types().toArray(NamedType[]::new))
@@ -276,19 +276,19 @@ public final class StudyJson {
         }
     }
 
-    private static final class SetAsideOut extends ValueSerializer<SetAside> {
+    private static final class SetAsideOut extends ValueSerializer<ExcludedRows> {
         @Override
-        public void serialize(SetAside rows, JsonGenerator out, SerializationContext context) {
+        public void serialize(ExcludedRows rows, JsonGenerator out, SerializationContext context) {
             out.writePOJO(rows.reasons());
         }
     }
 
-    private static final class SetAsideIn extends ValueDeserializer<SetAside> {
+    private static final class SetAsideIn extends ValueDeserializer<ExcludedRows> {
         @Override
-        public SetAside deserialize(JsonParser in, DeserializationContext context) {
+        public ExcludedRows deserialize(JsonParser in, DeserializationContext context) {
             Map<Integer, String> reasons = context.readValue(
                     in, context.getTypeFactory().constructMapType(Map.class, Integer.class, String.class));
-            return SetAside.of(reasons);
+            return ExcludedRows.of(reasons);
         }
     }
 }

@@ -1,19 +1,9 @@
 package helvo.files.json;
 
-import helvo.core.fit.Weighting;
-import helvo.core.look.AxisLook;
-import helvo.core.look.AxisPlace;
-import helvo.core.look.BarLook;
-import helvo.core.look.CurveLook;
-import helvo.core.look.FigureLook;
-import helvo.core.look.LegendLook;
-import helvo.core.look.MarkerShape;
-import helvo.core.look.Note;
-import helvo.core.look.SeriesLook;
-import helvo.core.look.SheetLook;
 import helvo.core.number.DateText;
 import helvo.core.number.DecimalMark;
-import helvo.core.number.NumberFormat;
+import helvo.core.number.NumberNotation;
+import helvo.core.points.Weighting;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.Commit;
 import helvo.core.study.DecisionEdit;
@@ -24,25 +14,35 @@ import helvo.core.study.ReportPlan;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
+import helvo.core.style.AxisPlace;
+import helvo.core.style.AxisStyle;
+import helvo.core.style.BarStyle;
+import helvo.core.style.CurveStyle;
+import helvo.core.style.FigureStyle;
+import helvo.core.style.LegendStyle;
+import helvo.core.style.MarkerShape;
+import helvo.core.style.Note;
+import helvo.core.style.SeriesStyle;
+import helvo.core.style.SheetStyle;
 import helvo.core.table.BarMeaning;
+import helvo.core.table.CalendarUnit;
+import helvo.core.table.CellInterpretation;
 import helvo.core.table.Column;
+import helvo.core.table.ColumnFormat;
 import helvo.core.table.Decision;
 import helvo.core.table.Derivation;
-import helvo.core.table.Format;
+import helvo.core.table.DerivedTable;
 import helvo.core.table.Heading;
+import helvo.core.table.ImportOptions;
+import helvo.core.table.ImportReport;
 import helvo.core.table.Kind;
 import helvo.core.table.ProblemKind;
-import helvo.core.table.ReadAs;
-import helvo.core.table.ReadingChoices;
-import helvo.core.table.ReadingWay;
 import helvo.core.table.Role;
 import helvo.core.table.RowCondition;
 import helvo.core.table.SeriesKey;
-import helvo.core.table.Statistics;
-import helvo.core.table.Summary;
+import helvo.core.table.Statistic;
 import helvo.core.table.Table;
-import helvo.core.table.TimeUnit;
-import helvo.core.table.UniformBars;
+import helvo.core.table.UniformBarLength;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -81,38 +81,41 @@ final class StudyNames {
                     entry(Heading.class, "", "name unit"),
                     entry(Kind.class, "", "NUMBER TEXT DATE"),
                     entry(Role.class, "", "X Y X_BAR Y_BAR X_DOWN Y_DOWN BY NONE"),
-                    entry(Format.AsWritten.class, "as written", "decimals"),
-                    entry(Format.Rounded.class, "rounded", "decimals"),
-                    entry(Format.Significant.class, "significant", "digits"),
-                    entry(Format.Dates.class, "dates", "form order per"),
+                    entry(ColumnFormat.AsWritten.class, "as written", "decimals"),
+                    entry(ColumnFormat.Rounded.class, "rounded", "decimals"),
+                    entry(ColumnFormat.Significant.class, "significant", "digits"),
+                    entry(ColumnFormat.Dates.class, "dates", "form order per"),
                     entry(DateText.Form.class, "", "YEAR MONTH DAY MINUTE SECOND TIME TIME_WITH_SECONDS"),
                     entry(DateText.Order.class, "", "DAY_FIRST MONTH_FIRST"),
-                    entry(TimeUnit.class, "", "SECOND MINUTE HOUR DAY MONTH YEAR"),
-                    entry(Format.Durations.class, "durations", "per"),
+                    entry(CalendarUnit.class, "", "SECOND MINUTE HOUR DAY MONTH YEAR"),
+                    entry(ColumnFormat.Durations.class, "durations", "per"),
                     entry(BarMeaning.class, "", "HALF_RANGE STANDARD_DEVIATION STANDARD_ERROR INTERVAL_95"),
                     entry(Derivation.Formula.class, "formula", "text"),
-                    entry(Derivation.Carried.class, "propagated uncertainty", "of=source bars"),
+                    entry(Derivation.PropagatedUncertainty.class, "propagated uncertainty", "of=source bars"),
                     entry(Derivation.Bar.class, "", "of=source column"),
                     entry(Derivation.Membership.class, "set", "of=source name values others"),
                     entry(Derivation.Group.class, "group", "of=source"),
-                    entry(Derivation.Turned.class, "reshaped", ""),
-                    entry(Derivation.Statistic.class, "statistic", "statistic of=source"),
+                    entry(Derivation.Reshaped.class, "reshaped", ""),
+                    entry(Derivation.GroupStatistic.class, "statistic", "statistic of=source"),
                     entry(
-                            Statistics.class,
+                            Statistic.class,
                             "",
                             "MEAN MEDIAN SUM COUNT LEAST GREATEST STANDARD_DEVIATION STANDARD_ERROR RANGE "
                                     + "HALF_RANGE"),
-                    entry(UniformBars.class, "", "size percent"),
-                    entry(ReadingWay.class, "", "POINT COMMA DAY_FIRST MONTH_FIRST HOURS_MINUTES MINUTES_SECONDS TEXT"),
+                    entry(UniformBarLength.class, "", "size percent"),
+                    entry(
+                            CellInterpretation.class,
+                            "",
+                            "POINT COMMA DAY_FIRST MONTH_FIRST HOURS_MINUTES MINUTES_SECONDS TEXT"),
                     entry(Decision.class, "", "row column was=original about=problem choice"),
                     entry(ProblemKind.class, "", "NOT_A_NUMBER NOT_A_DATE LIMIT NO_RESULT BLANK FAR REPEATED"),
                     entry(Decision.Choice.class, "", "NUMBER_USED MISSING SET_ASIDE=EXCLUDED KEPT"),
-                    entry(Summary.class, "", "source by form"),
-                    entry(Summary.Form.class, "", "GROUPS ONE_ROW_EACH ROWS_TO_COLUMNS"),
-                    entry(ReadAs.class, "", "layout remarks notes tables choices"),
-                    entry(ReadAs.Remark.class, "", "column sentence grave=warning"),
+                    entry(DerivedTable.class, "", "source by form"),
+                    entry(DerivedTable.Form.class, "", "GROUPS ONE_ROW_EACH ROWS_TO_COLUMNS"),
+                    entry(ImportReport.class, "", "layout remarks notes tables choices"),
+                    entry(ImportReport.Remark.class, "", "column sentence grave=warning"),
                     entry(
-                            ReadingChoices.class,
+                            ImportOptions.class,
                             "",
                             "headingLine skipLines table separator decimal thousands dateOrder missing encoding "
                                     + "zone hidden"),
@@ -135,52 +138,55 @@ final class StudyNames {
                     entry(RowCondition.OneOf.class, "is one of", "column values"),
                     entry(RowCondition.Between.class, "between", "column low high"),
                     entry(Weighting.class, "", "UNWEIGHTED STATED RELATIVE"),
-                    entry(FigureLook.class, "", "sheet axes legend series curves notes"),
-                    entry(SheetLook.class, "", "widthMm heightMm text=textSize line=lineWidth dashes frame background"),
+                    entry(FigureStyle.class, "", "sheet axes legend series curves notes"),
+                    entry(
+                            SheetStyle.class,
+                            "",
+                            "widthMm heightMm text=textSize line=lineWidth dashes frame background"),
                     entry(AxisPlace.class, "", "X Y RIGHT"),
                     entry(
-                            AxisLook.class,
+                            AxisStyle.class,
                             "",
                             "low high step minor=minorIntervals title decimals ticks grid zero=includesZero "
                                     + "logarithmic reversed otherSide=oppositeSide dates=dateLabels"),
-                    entry(AxisLook.Ticks.class, "", "OUTSIDE INSIDE NONE"),
-                    entry(AxisLook.Grid.class, "", "NONE MAJOR MINOR"),
-                    entry(AxisLook.DateLabels.class, "", "AUTOMATIC YEAR MONTH DAY NUMERIC TIME"),
-                    entry(LegendLook.class, "", "shown at order"),
-                    entry(LegendLook.Shown.class, "", "FOR_SEVERAL ALWAYS NEVER"),
-                    entry(CurveLook.Spot.class, "", "across down"),
-                    entry(FigureLook.OfSeries.class, "", "key=series look=style"),
+                    entry(AxisStyle.Ticks.class, "", "OUTSIDE INSIDE NONE"),
+                    entry(AxisStyle.Grid.class, "", "NONE MAJOR MINOR"),
+                    entry(AxisStyle.DateLabels.class, "", "AUTOMATIC YEAR MONTH DAY NUMERIC TIME"),
+                    entry(LegendStyle.class, "", "shown at order"),
+                    entry(LegendStyle.Shown.class, "", "FOR_SEVERAL ALWAYS NEVER"),
+                    entry(CurveStyle.Spot.class, "", "across down"),
+                    entry(FigureStyle.OfSeries.class, "", "key=series look=style"),
                     entry(
-                            SeriesLook.class,
+                            SeriesStyle.class,
                             "",
                             "name shape color size opacity points join inLegend hidden bySize right=rightAxis "
                                     + "labels coloredBy edge bars"),
                     entry(MarkerShape.class, "", "CIRCLE DIAMOND SQUARE TRIANGLE PENTAGON TRIANGLE_DOWN STAR CROSS"),
-                    entry(SeriesLook.Join.class, "", "NONE STRAIGHT SMOOTH"),
-                    entry(SeriesLook.ColorBy.class, "", "column"),
-                    entry(BarLook.class, "", "shown cap width color"),
-                    entry(FigureLook.OfCurve.class, "", "key=series look=style"),
-                    entry(CurveLook.class, "", "color width dash opacity from to shown label labelAt digits"),
-                    entry(CurveLook.Dash.class, "", "SOLID DASHED DOTTED DASH_DOT"),
-                    entry(CurveLook.LabelPart.class, "", "NAME EQUATION R2 UNCERTAINTY POINTS BOUNDS"),
+                    entry(SeriesStyle.Join.class, "", "NONE STRAIGHT SMOOTH"),
+                    entry(SeriesStyle.ColorBy.class, "", "column"),
+                    entry(BarStyle.class, "", "shown cap width color"),
+                    entry(FigureStyle.OfCurve.class, "", "key=series look=style"),
+                    entry(CurveStyle.class, "", "color width dash opacity from to shown label labelAt digits"),
+                    entry(CurveStyle.Dash.class, "", "SOLID DASHED DOTTED DASH_DOT"),
+                    entry(CurveStyle.LabelPart.class, "", "NAME EQUATION R2 UNCERTAINTY POINTS BOUNDS"),
                     entry(Note.Text.class, "text", "id text x y to"),
                     entry(Note.Text.Target.class, "", "x y"),
                     entry(Note.Rule.class, "rule", "id atY at label"),
                     entry(Note.Span.class, "span", "id ofY from to label"),
-                    entry(Note.Quoted.class, "result", "id series label x y"),
+                    entry(Note.Result.class, "result", "id series label x y"),
                     entry(
                             Note.ReadingMarker.class,
                             "reading-marker",
                             "id series fromY at widens=extendsAxes measured=replicates"),
-                    entry(SheetLook.Named.class, "", "name look=style"),
-                    entry(NumberFormat.class, "", "mark=decimalMark grouped"),
+                    entry(SheetStyle.Named.class, "", "name look=style"),
+                    entry(NumberNotation.class, "", "mark=decimalMark grouped"),
                     entry(ReportPlan.class, "", "title author date paper language sections leftOut=omittedFigures"),
                     entry(ReportPlan.Paper.class, "", "A4 LETTER"),
                     entry(
                             ReportPlan.Section.class,
                             "",
                             "SUMMARY FIGURE RESULTS READINGS MEASUREMENTS RESIDUALS DATA CHECKS METHOD"),
-                    entry(Commit.Do.class, "edit", "edit at"),
+                    entry(Commit.Append.class, "edit", "edit at"),
                     entry(StudyEdit.Rename.class, "rename study", "name"),
                     entry(StudyEdit.Begin.class, "begin", "study"),
                     entry(StudyEdit.AddTable.class, "add table", "table figure"),
@@ -190,19 +196,19 @@ final class StudyNames {
                     entry(StudyEdit.Follow.class, "follow", "table follows=followsFile"),
                     entry(StudyEdit.RenameTable.class, "rename table", "table name"),
                     entry(StudyEdit.Summarise.class, "summarise", "table name by of=columns statistics"),
-                    entry(StudyEdit.Turn.class, "reshape", "table name form"),
+                    entry(StudyEdit.Reshape.class, "reshape", "table name form"),
                     entry(StudyEdit.DuplicateFigure.class, "duplicate figure", "figure"),
                     entry(StudyEdit.AddFigure.class, "add figure", "table"),
                     entry(StudyEdit.RemoveFigure.class, "remove figure", "figure"),
                     entry(StudyEdit.SwapAxes.class, "swap axes", "table"),
-                    entry(StudyEdit.WriteNumbers.class, "set number format", "as=numberFormat"),
+                    entry(StudyEdit.SetNumberFormat.class, "set number format", "as=numberFormat"),
                     entry(StudyEdit.PlanReport.class, "plan report", "plan"),
-                    entry(StudyEdit.KeepLook.class, "save style", "look=style"),
+                    entry(StudyEdit.SaveStyle.class, "save style", "look=style"),
                     entry(StudyEdit.Compound.class, "compound", "says=description edits"),
                     entry(TableEdit.SetCell.class, "set cell", "table column row typed=text"),
-                    entry(TableEdit.SetRowsAside.class, "exclude rows", "table rows reason"),
-                    entry(TableEdit.SetAsideWhere.class, "exclude where", "table conditions reason"),
-                    entry(TableEdit.BringRowsBack.class, "include rows", "table rows"),
+                    entry(TableEdit.ExcludeRows.class, "exclude rows", "table rows reason"),
+                    entry(TableEdit.ExcludeWhere.class, "exclude where", "table conditions reason"),
+                    entry(TableEdit.IncludeRows.class, "include rows", "table rows"),
                     entry(TableEdit.SetBlock.class, "set block", "table row column block=cells"),
                     entry(TableEdit.AppendRows.class, "append rows", "table columns cells"),
                     entry(TableEdit.InsertRows.class, "insert rows", "table row count"),
@@ -211,11 +217,11 @@ final class StudyNames {
                     entry(TableEdit.Sort.class, "sort", "table column rising=ascending"),
                     entry(TableEdit.FillSeries.class, "fill series", "table column row first step count"),
                     entry(ColumnEdit.SetRole.class, "set role", "table column role"),
-                    entry(ColumnEdit.KeepOneY.class, "use one y", "table column"),
+                    entry(ColumnEdit.UseOneY.class, "use one y", "table column"),
                     entry(ColumnEdit.SetHeading.class, "set heading", "table column heading"),
                     entry(ColumnEdit.UseAsFurtherX.class, "use as further x", "table column"),
                     entry(ColumnEdit.SetKind.class, "set kind", "table column kind order"),
-                    entry(ColumnEdit.ReadIn.class, "set interpretation", "table column way=interpretation"),
+                    entry(ColumnEdit.SetInterpretation.class, "set interpretation", "table column way=interpretation"),
                     entry(ColumnEdit.SetFormat.class, "set format", "table column format"),
                     entry(ColumnEdit.ScaleBars.class, "scale bars", "table column factor"),
                     entry(ColumnEdit.SetOwnBars.class, "set own bars", "table column bars"),
@@ -228,7 +234,7 @@ final class StudyNames {
                     entry(ColumnEdit.AddNumbers.class, "add numbers", "table heading cells"),
                     entry(ColumnEdit.RemoveColumn.class, "remove column", "table column"),
                     entry(DecisionEdit.Decide.class, "decide", "table column rows about=problem choice reason"),
-                    entry(DecisionEdit.TakeBack.class, "undo decision", "table column rows"),
+                    entry(DecisionEdit.UndoDecision.class, "undo decision", "table column rows"),
                     entry(FigureEdit.SetTitle.class, "set title", "figure title"),
                     entry(FigureEdit.Describe.class, "describe figure", "figure caption description"),
                     entry(FigureEdit.NameFigure.class, "name figure", "figure name"),
@@ -236,21 +242,21 @@ final class StudyNames {
                     entry(FigureEdit.ChooseCurve.class, "choose curve", "figure series curve"),
                     entry(FigureEdit.AddCurve.class, "add curve", "figure key=series curve only=conditions"),
                     entry(FigureEdit.RemoveCurve.class, "remove curve", "figure key=series"),
-                    entry(FigureEdit.Weigh.class, "set weighting", "figure by=weighting"),
+                    entry(FigureEdit.SetWeighting.class, "set weighting", "figure by=weighting"),
                     entry(FigureEdit.SetSheet.class, "set sheet", "figure look=style"),
                     entry(FigureEdit.Resize.class, "resize", "figure widthMm heightMm"),
                     entry(FigureEdit.SetAxis.class, "set axis", "figure place look=style"),
                     entry(FigureEdit.Zoom.class, "zoom", "figure limits"),
                     entry(FigureEdit.Zoom.Limits.class, "", "low high"),
                     entry(FigureEdit.SetLegend.class, "set legend", "figure look=style"),
-                    entry(FigureEdit.SetSeriesLook.class, "set series style", "figure series look=style"),
-                    entry(FigureEdit.SetCurveLook.class, "set curve style", "figure series look=style"),
+                    entry(FigureEdit.SetSeriesStyle.class, "set series style", "figure series look=style"),
+                    entry(FigureEdit.SetCurveStyle.class, "set curve style", "figure series look=style"),
                     entry(FigureEdit.PutNote.class, "put note", "figure note"),
                     entry(FigureEdit.RemoveNote.class, "remove note", "figure note"),
-                    entry(FigureEdit.UseOnly.class, "set conditions", "figure conditions"),
-                    entry(Commit.GoOn.class, "amend", "edit at"),
-                    entry(Commit.GoTo.class, "jump", "steps at"),
-                    entry(Commit.TakeUp.class, "restore branch", "branch at"))
+                    entry(FigureEdit.SetConditions.class, "set conditions", "figure conditions"),
+                    entry(Commit.Amend.class, "amend", "edit at"),
+                    entry(Commit.Jump.class, "jump", "steps at"),
+                    entry(Commit.RestoreBranch.class, "restore branch", "branch at"))
             .stream()
             .collect(Collectors.toUnmodifiableMap(Entry::of, entry -> entry));
 

@@ -12,11 +12,11 @@ import helvo.core.study.Layer;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
-import helvo.core.table.ReadingChoices;
+import helvo.core.table.ImportOptions;
 import helvo.core.table.Role;
 import helvo.core.table.SeriesKey;
 import helvo.core.table.Table;
-import helvo.files.CannotRead;
+import helvo.files.UnreadableFile;
 import helvo.files.text.TextTable;
 import java.io.IOException;
 import java.io.InputStream;
@@ -42,7 +42,7 @@ public final class SampleStudy {
         }
         int stretch = study.tables().getFirst().id();
         List<Edit> decisions = List.of(
-                new TableEdit.SetRowsAside(stretch, List.of(14), "the clamp slipped"),
+                new TableEdit.ExcludeRows(stretch, List.of(14), "the clamp slipped"),
                 new ColumnEdit.SetRole(BATH, 3, Role.Y),
                 shape(2, new Logarithmic()),
                 shape(4, new Logistic()),
@@ -65,12 +65,12 @@ public final class SampleStudy {
     private static Table table(String name) {
         String resource = "/helvo/files/samples/" + name.toLowerCase(Locale.ROOT) + ".csv";
         try (InputStream in = SampleStudy.class.getResourceAsStream(resource)) {
-            return TextTable.read(in.readAllBytes(), name + ".csv", ReadingChoices.NONE)
+            return TextTable.read(in.readAllBytes(), name + ".csv", ImportOptions.NONE)
                     .table()
                     .withReadAs(Optional.empty());
         } catch (IOException e) {
             throw new UncheckedIOException(e);
-        } catch (CannotRead e) {
+        } catch (UnreadableFile e) {
             throw new IllegalStateException("the sample " + resource + " is damaged", e);
         }
     }

@@ -1,6 +1,6 @@
 package helvo.files.study;
 
-import helvo.core.Phrase;
+import helvo.core.RootLocale;
 import helvo.files.Limits;
 import java.io.IOException;
 import java.util.List;
@@ -46,7 +46,7 @@ final class DamageText {
         TokenStreamLocation at = json.getLocation();
         boolean isKnown = at != null && at.getLineNr() > 0;
         return isKnown && !(json instanceof DatabindException)
-                ? Phrase.of("line %d, character %d of its JSON", at.getLineNr(), at.getColumnNr())
+                ? RootLocale.of("line %d, character %d of its JSON", at.getLineNr(), at.getColumnNr())
                 : "its JSON is not as it should be";
     }
 

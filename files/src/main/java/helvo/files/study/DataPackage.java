@@ -110,9 +110,9 @@ final class DataPackage {
         return texts.size() > MAX_MISSING ? Set.of() : texts;
     }
 
-    private static boolean holdsOnly(Column column, FieldForm form, boolean isPure, Set<String> missing) {
+    private static boolean holdsOnly(Column column, FieldType form, boolean isPure, Set<String> missing) {
         return isPure
-                && (form == FieldForm.STRING
+                && (form == FieldType.STRING
                         || IntStream.range(0, column.cells().size())
                                 .allMatch(row -> !(column.cells().cell(row) instanceof Cell.Text(String text))
                                         || missing.contains(text)));

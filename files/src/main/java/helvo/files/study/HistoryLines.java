@@ -1,6 +1,6 @@
 package helvo.files.study;
 
-import helvo.core.Phrase;
+import helvo.core.RootLocale;
 import helvo.core.study.History;
 import helvo.core.study.Study;
 import helvo.files.json.StudyJson;
@@ -104,7 +104,7 @@ final class HistoryLines {
                                 ? "One line of its history could not be read: a step may be missing there, and none "
                                         + "can be undone. The study itself is "
                                         + "whole."
-                                : Phrase.of(
+                                : RootLocale.of(
                                         "%,d lines of its history could not be read: steps may be missing there, and "
                                                 + "none can be undone. The study "
                                                 + "itself is whole.",

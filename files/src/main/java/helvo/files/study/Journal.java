@@ -1,13 +1,13 @@
 package helvo.files.study;
 
-import helvo.core.Phrase;
 import helvo.core.Progress;
+import helvo.core.RootLocale;
 import helvo.core.study.Commit;
 import helvo.core.study.History;
 import helvo.core.study.Study;
-import helvo.files.CannotRead;
-import helvo.files.disk.Disk;
-import helvo.files.disk.Owner;
+import helvo.files.UnreadableFile;
+import helvo.files.disk.DiskSync;
+import helvo.files.disk.FileOwner;
 import helvo.files.json.StudyJson;
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -74,7 +74,7 @@ public final class Journal implements AutoCloseable {
             Journal journal,
             StoredStudy study,
             Optional<Path> file,
-            Optional<FilePrint> saved,
+            Optional<FileFingerprint> saved,
             boolean isSaved,
             Instant last,
             int commits,
@@ -89,18 +89,18 @@ public final class Journal implements AutoCloseable {
     public static Journal begin(Path kept, StoredStudy from) throws IOException {
         requireOwn(kept);
         Path folder = kept.resolve(UUID.randomUUID().toString());
-        Owner.createPrivateFolder(folder);
+        FileOwner.createPrivateFolder(folder);
         JournalFile file = null;
         try {
             file = JournalFile.create(folder.resolve(RECORDS));
             StudyFile.write(folder.resolve(BASE), from, Progress.none());
-            Disk.force(kept);
+            DiskSync.force(kept);
             var journal = new Journal(folder, file, from.history().study(), 0);
             ObjectNode base = StudyJson.mapper().createObjectNode();
             base.put("version", StudyFile.VERSION);
             put(
                     base,
-                    FilePrint.of(folder.resolve(BASE))
+                    FileFingerprint.of(folder.resolve(BASE))
                             .orElseThrow(() -> new IOException("the beginning cannot be read")));
             journal.add("base", bytes(base));
             return journal;
@@ -118,14 +118,14 @@ public final class Journal implements AutoCloseable {
     private static void requireOwn(Path kept) throws IOException {
         Optional<Path> shared = sharedPart(kept);
         if (shared.isPresent() && !Files.exists(shared.get(), LinkOption.NOFOLLOW_LINKS)) {
-            Owner.createPrivateFolder(shared.get());
+            FileOwner.createPrivateFolder(shared.get());
         }
-        if (shared.isPresent() && !Owner.isPrivateFolder(shared.get())) {
+        if (shared.isPresent() && !FileOwner.isPrivateFolder(shared.get())) {
             throw new IOException("the folder “" + shared.get() + "” is not this person's alone");
         }
         if (!Files.isDirectory(kept)) {
             Files.createDirectories(kept.toAbsolutePath().getParent());
-            Owner.createPrivateFolder(kept);
+            FileOwner.createPrivateFolder(kept);
         }
     }
 
@@ -147,7 +147,7 @@ public final class Journal implements AutoCloseable {
 
     /// Says that a file has what so many commits led to: 0 for what the journal begins with, less than 0 where that
     /// is so many further on.
-    public void saved(Path in, FilePrint print, int commits) throws IOException {
+    public void saved(Path in, FileFingerprint print, int commits) throws IOException {
         ObjectNode saved = StudyJson.mapper().createObjectNode();
         saved.put("commits", commits);
         saved.put("file", in.toAbsolutePath().toString());
@@ -155,13 +155,13 @@ public final class Journal implements AutoCloseable {
         add("saved", bytes(saved));
     }
 
-    private static void put(ObjectNode into, FilePrint print) {
+    private static void put(ObjectNode into, FileFingerprint print) {
         into.put("size", print.size());
         into.put("sum", print.sum());
     }
 
-    private static FilePrint print(JsonNode from) {
-        return new FilePrint(from.get("size").asLong(), from.get("sum").asLong());
+    private static FileFingerprint print(JsonNode from) {
+        return new FileFingerprint(from.get("size").asLong(), from.get("sum").asLong());
     }
 
     /// Adds the state reached, where it is due.
@@ -226,7 +226,7 @@ public final class Journal implements AutoCloseable {
     public static List<Path> folders(Path kept) {
         if (!Files.isDirectory(kept)
                 || sharedPart(kept)
-                        .filter(shared -> !Owner.isPrivateFolder(shared))
+                        .filter(shared -> !FileOwner.isPrivateFolder(shared))
                         .isPresent()) {
             return List.of();
         }
@@ -240,7 +240,7 @@ public final class Journal implements AutoCloseable {
     private static boolean isOne(Path folder) {
         return NAME.matcher(folder.getFileName().toString()).matches()
                 && Files.isDirectory(folder, LinkOption.NOFOLLOW_LINKS)
-                && Owner.isThisPerson(folder)
+                && FileOwner.isThisPerson(folder)
                 && JournalFile.isOne(folder.resolve(RECORDS));
     }
 
@@ -249,7 +249,7 @@ public final class Journal implements AutoCloseable {
     ///
     /// @return empty when a living program holds it, or when nothing was done
     /// @throws CannotRead when nothing can be brought back, as a sentence
-    public static Optional<Kept> bringBack(Path folder) throws IOException, CannotRead {
+    public static Optional<Kept> bringBack(Path folder) throws IOException, UnreadableFile {
         Optional<JournalFile> opened = JournalFile.reopen(folder.resolve(RECORDS));
         if (opened.isEmpty()) {
             return Optional.empty();
@@ -260,16 +260,16 @@ public final class Journal implements AutoCloseable {
         } catch (IOException | RuntimeException | Error e) {
             file.close();
             throw e;
-        } catch (CannotRead e) {
+        } catch (UnreadableFile e) {
             file.close();
-            throw new CannotRead(
+            throw new UnreadableFile(
                     "A study that was open could not be brought back; what is left of it is in " + folder + ". ("
                             + e.getMessage() + ")",
                     e);
         }
     }
 
-    private static Optional<Kept> bringBack(Path folder, JournalFile file) throws IOException, CannotRead {
+    private static Optional<Kept> bringBack(Path folder, JournalFile file) throws IOException, UnreadableFile {
         JournalFile.Found found = file.found();
         boolean isDamaged = found.copy().isPresent();
         if (!isDamaged && found.records().stream().allMatch(Journal::isBeginning)) {
@@ -279,20 +279,20 @@ public final class Journal implements AutoCloseable {
         }
         Path base = folder.resolve(BASE);
         if (!Files.isRegularFile(base, LinkOption.NOFOLLOW_LINKS)) {
-            throw new CannotRead("its beginning, " + BASE + ", is not there");
+            throw new UnreadableFile("its beginning, " + BASE + ", is not there");
         }
-        FilePrint print =
-                FilePrint.of(base).orElseThrow(() -> new CannotRead("its beginning, " + BASE + ", cannot be read"));
+        FileFingerprint print = FileFingerprint.of(base)
+                .orElseThrow(() -> new UnreadableFile("its beginning, " + BASE + ", cannot be read"));
         StoredStudy from = StudyFile.read(base, Progress.none());
         var replay = new Replay(from.history(), print);
         found.records().forEach(replay::read);
         if (replay.isOfAnother) {
             putAside(folder, file);
-            throw new CannotRead("its beginning, " + BASE + ", is another study's");
+            throw new UnreadableFile("its beginning, " + BASE + ", is another study's");
         }
         if (isDamaged && replay.done == 0) {
             putAside(folder, file);
-            throw new CannotRead(Phrase.of(
+            throw new UnreadableFile(RootLocale.of(
                     "it is damaged: %,d of %,d bytes could not be read, and no step could be done again",
                     found.unread(), found.size()));
         }
@@ -325,7 +325,7 @@ public final class Journal implements AutoCloseable {
 
     private static Optional<String> damage(JournalFile.Found found) {
         return found.copy()
-                .map(copy -> Phrase.of(
+                .map(copy -> RootLocale.of(
                         "What was kept of it was damaged: %,d of %,d bytes could not be read. The damaged "
                                 + "file is kept as %s.",
                         found.unread(), found.size(), copy));
@@ -353,10 +353,10 @@ public final class Journal implements AutoCloseable {
     /// them is not done.
     private static final class Replay {
         private final Study base;
-        private final FilePrint basePrint;
+        private final FileFingerprint basePrint;
         private History history;
         private Optional<Path> savedIn = Optional.empty();
-        private Optional<FilePrint> print = Optional.empty();
+        private Optional<FileFingerprint> print = Optional.empty();
         private int saved = -1;
         private Instant last = Instant.EPOCH;
         /// The number of the last commit that was read.
@@ -371,7 +371,7 @@ public final class Journal implements AutoCloseable {
         /// Of the format; a journal that does not say is older than those that do.
         private int version = 1;
 
-        Replay(History from, FilePrint basePrint) {
+        Replay(History from, FileFingerprint basePrint) {
             base = from.study();
             history = from;
             this.basePrint = basePrint;

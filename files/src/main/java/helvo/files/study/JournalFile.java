@@ -1,7 +1,7 @@
 package helvo.files.study;
 
-import helvo.files.disk.Disk;
-import helvo.files.disk.Owner;
+import helvo.files.disk.DiskSync;
+import helvo.files.disk.FileOwner;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.channels.FileChannel;
@@ -101,7 +101,7 @@ final class JournalFile implements AutoCloseable {
                     beside(file), StandardOpenOption.CREATE_NEW, StandardOpenOption.READ, StandardOpenOption.WRITE);
             var journal = new JournalFile(channel, tail, lock, Found.NOTHING, room);
             journal.begin(MAGIC);
-            Disk.force(file.toAbsolutePath().getParent());
+            DiskSync.force(file.toAbsolutePath().getParent());
             return journal;
         } catch (IOException | RuntimeException e) {
             closeAll(channel, tail);
@@ -111,7 +111,7 @@ final class JournalFile implements AutoCloseable {
 
     /// Whether a file is a journal, whatever state it is in: this person's, no link, and with the name of one.
     static boolean isOne(Path file) {
-        return Files.isRegularFile(file, LinkOption.NOFOLLOW_LINKS) && Owner.isThisPerson(file);
+        return Files.isRegularFile(file, LinkOption.NOFOLLOW_LINKS) && FileOwner.isThisPerson(file);
     }
 
     /// Opens a journal to go on with it. A damaged one is copied first.

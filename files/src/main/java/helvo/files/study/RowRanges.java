@@ -1,6 +1,6 @@
 package helvo.files.study;
 
-import helvo.files.CannotRead;
+import helvo.files.UnreadableFile;
 import java.util.BitSet;
 
 /// Rows as a short text: "3, 7-9", 1 for the first.
@@ -18,7 +18,7 @@ final class RowRanges {
     }
 
     /// @param most rows that there are
-    static BitSet read(String text, int most) throws CannotRead {
+    static BitSet read(String text, int most) throws UnreadableFile {
         var rows = new BitSet();
         for (String part : text.isBlank() ? new String[0] : text.split(",")) {
             String[] ends = part.strip().split("-", 2);
@@ -26,11 +26,11 @@ final class RowRanges {
                 int from = Integer.parseInt(ends[0].strip());
                 int to = ends.length == 1 ? from : Integer.parseInt(ends[1].strip());
                 if (from < 1 || to < from || to > most) {
-                    throw new CannotRead("its rows “" + part.strip() + "” are none of its table");
+                    throw new UnreadableFile("its rows “" + part.strip() + "” are none of its table");
                 }
                 rows.set(from - 1, to);
             } catch (NumberFormatException e) {
-                throw new CannotRead("its rows “" + part.strip() + "” are no rows", e);
+                throw new UnreadableFile("its rows “" + part.strip() + "” are no rows", e);
             }
         }
         return rows;

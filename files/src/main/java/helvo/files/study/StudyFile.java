@@ -1,10 +1,10 @@
 package helvo.files.study;
 
 import helvo.core.Progress;
-import helvo.files.CannotRead;
-import helvo.files.Patience;
+import helvo.files.StallGuard;
+import helvo.files.UnreadableFile;
 import helvo.files.archive.GuardedZip;
-import helvo.files.disk.WholeFile;
+import helvo.files.disk.AtomicFile;
 import helvo.files.json.OlderNames;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -44,14 +44,14 @@ public final class StudyFile {
         }
         try (GuardedZip zip = GuardedZip.open(file)) {
             return zip.has(STUDY);
-        } catch (CannotRead e) {
+        } catch (UnreadableFile e) {
             return false;
         }
     }
 
     /// @throws CannotRead with a sentence for a person
-    public static StoredStudy read(Path file, Progress progress) throws CannotRead {
-        return Patience.of(file, progress, watched -> StudyReader.read(file, watched));
+    public static StoredStudy read(Path file, Progress progress) throws UnreadableFile {
+        return StallGuard.of(file, progress, watched -> StudyReader.read(file, watched));
     }
 
     /// Writes into a stream, which stays open.
@@ -72,7 +72,7 @@ public final class StudyFile {
 
     /// @param condition asked again when all is written beside the file and only has to take its place
     public static void write(Path file, StoredStudy stored, Progress progress, Condition condition) throws IOException {
-        WholeFile.write(file, out -> {
+        AtomicFile.write(file, out -> {
             StudyWriter.write(out, stored, progress);
             condition.check();
         });

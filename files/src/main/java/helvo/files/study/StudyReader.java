@@ -1,7 +1,7 @@
 package helvo.files.study;
 
-import helvo.core.Phrase;
 import helvo.core.Progress;
+import helvo.core.RootLocale;
 import helvo.core.derive.Derivations;
 import helvo.core.derive.Summaries;
 import helvo.core.study.Figure;
@@ -10,8 +10,8 @@ import helvo.core.study.Study;
 import helvo.core.table.Cells;
 import helvo.core.table.Column;
 import helvo.core.table.Table;
-import helvo.files.CannotRead;
 import helvo.files.Limits;
+import helvo.files.UnreadableFile;
 import helvo.files.archive.GuardedZip;
 import helvo.files.json.StudyJson;
 import java.io.ByteArrayOutputStream;
@@ -39,11 +39,11 @@ final class StudyReader {
     private StudyReader() {}
 
     /// @throws CannotRead with a sentence for a person
-    static StoredStudy read(Path file, Progress progress) throws CannotRead {
-        CannotRead.unlessReadable(file);
+    static StoredStudy read(Path file, Progress progress) throws UnreadableFile {
+        UnreadableFile.unlessReadable(file);
         String name = String.valueOf(file.getFileName());
         if (!Files.isRegularFile(file)) {
-            throw new CannotRead("“" + name + "” is a pipe or a device, and no study: copy it into a file first.");
+            throw new UnreadableFile("“" + name + "” is a pipe or a device, and no study: copy it into a file first.");
         }
         if (!StudyFile.isStudy(file) && !GuardedZip.isArchive(file)) {
             throw noStudy(name);
@@ -58,7 +58,7 @@ final class StudyReader {
         } catch (CancellationException e) {
             throw e;
         } catch (OutOfMemoryError e) {
-            throw new CannotRead(
+            throw new UnreadableFile(
                     "“" + name + "” holds more than fits into the memory that Helvo may use: close other programs.", e);
         } catch (IOException
                 | UncheckedIOException
@@ -68,26 +68,26 @@ final class StudyReader {
                 | ClassCastException
                 | ArithmeticException
                 | IndexOutOfBoundsException e) {
-            throw new CannotRead(
+            throw new UnreadableFile(
                     "“" + name + "” is damaged and was not opened: take an earlier copy of it."
                             + DamageText.bracketed(e),
                     e);
         }
     }
 
-    private static CannotRead noStudy(String name) {
-        return new CannotRead(
+    private static UnreadableFile noStudy(String name) {
+        return new UnreadableFile(
                 "“" + name + "” is no study saved by Helvo (.helvo). If it is a table of measurements, `helvo check` "
                         + "tells what "
                         + "it holds and `helvo open` opens it, to make a study of it.");
     }
 
-    private static StoredStudy read(GuardedZip zip, String name, Progress progress) throws IOException, CannotRead {
+    private static StoredStudy read(GuardedZip zip, String name, Progress progress) throws IOException, UnreadableFile {
         JsonNode root = StudyJson.mapper().readTree(bytes(zip, StudyFile.STUDY, Limits.STUDY_TEXT_BYTES));
         if (!(root instanceof ObjectNode written)
                 || !written.path("version").isInt()
                 || written.path("version").asInt() < 1) {
-            throw new CannotRead(
+            throw new UnreadableFile(
                     "“" + name + "” is no study of Helvo: its " + StudyFile.STUDY + " does not say its version.");
         }
         int version = written.get("version").asInt();
@@ -135,18 +135,18 @@ final class StudyReader {
     }
 
     /// Before anything is made of it.
-    private static void requireWithinLimits(ObjectNode document, String name) throws CannotRead {
+    private static void requireWithinLimits(ObjectNode document, String name) throws UnreadableFile {
         int tables = document.path("tables").size();
         int figures = document.path("figures").size();
         if (tables > Limits.TABLES || figures > Limits.FIGURES) {
-            throw new CannotRead(Phrase.of(
+            throw new UnreadableFile(RootLocale.of(
                     "“%s” was not opened: it has %,d tables and %,d figures, and a study has %,d and %,d at most. "
                             + "It is damaged, or made to do harm.",
                     name, tables, figures, Limits.TABLES, Limits.FIGURES));
         }
         for (JsonNode table : document.path("tables")) {
             if (table.path("columns").size() > Limits.COLUMNS) {
-                throw new CannotRead(Phrase.of(
+                throw new UnreadableFile(RootLocale.of(
                         "“%s” was not opened: its table “%s” has %,d columns, and a table has %,d at most.",
                         name,
                         table.path("name").asString(""),
@@ -176,26 +176,26 @@ final class StudyReader {
     /// @param isNewer whether a newer program may have written other headings
     private static TableData.Read table(
             GuardedZip zip, String name, Table bare, JsonNode document, boolean isNewer, Progress progress)
-            throws IOException, CannotRead {
+            throws IOException, UnreadableFile {
         String path = document.path("data").asString("");
         if (bare.columns().isEmpty()) {
             return new TableData.Read(List.of(), Optional.empty());
         }
         try {
             if (!zip.has(path)) {
-                throw new CannotRead("its data are missing");
+                throw new UnreadableFile("its data are missing");
             }
             var rows = new ArrayList<Integer>();
-            var forms = new ArrayList<FieldForm>();
+            var forms = new ArrayList<FieldType>();
             var numbers = new ArrayList<BitSet>();
             var texts = new ArrayList<BitSet>();
             for (JsonNode column : document.get("columns")) {
                 int count = column.path("rows").asInt(-1);
                 if (count < 0) {
-                    throw new CannotRead("a column does not say how many rows it has");
+                    throw new UnreadableFile("a column does not say how many rows it has");
                 }
                 rows.add(count);
-                forms.add(FieldForm.valueOf(column.path("written").asString("").toUpperCase(Locale.ROOT)));
+                forms.add(FieldType.valueOf(column.path("written").asString("").toUpperCase(Locale.ROOT)));
                 numbers.add(RowRanges.read(column.path("rowsOfNumbers").asString(""), count));
                 texts.add(RowRanges.read(column.path("rowsOfTexts").asString(""), count));
             }
@@ -206,8 +206,8 @@ final class StudyReader {
                                 isNewer ? Optional.empty() : Optional.of(DataPackage.fieldNames(bare)),
                                 Progress.none());
             }
-        } catch (CannotRead e) {
-            throw new CannotRead(
+        } catch (UnreadableFile e) {
+            throw new UnreadableFile(
                     "“" + name + "” is damaged and was not opened: of the table “" + bare.name() + "”, "
                             + e.getMessage()
                             + ". Take an earlier copy of it.",
@@ -216,7 +216,7 @@ final class StudyReader {
     }
 
     /// What belongs together must be there, so that nothing fails later.
-    private static void requireSound(Study study, String name) throws CannotRead {
+    private static void requireSound(Study study, String name) throws UnreadableFile {
         Set<Integer> tables = new HashSet<>();
         Set<Integer> figures = new HashSet<>();
         boolean sound = true;
@@ -234,7 +234,7 @@ final class StudyReader {
             sound &= study.figures().stream().anyMatch(figure -> figure.table() == table);
         }
         if (!sound) {
-            throw new CannotRead("“" + name
+            throw new UnreadableFile("“" + name
                     + "” is damaged and was not opened: its tables and figures do not belong together. Take an "
                     + "earlier copy of it.");
         }
@@ -257,7 +257,7 @@ final class StudyReader {
     }
 
     private static UnknownParts unknown(GuardedZip zip, ObjectNode document, Study study)
-            throws IOException, CannotRead {
+            throws IOException, UnreadableFile {
         List<TableData> data = study.tables().stream().map(TableData::of).toList();
         List<String> names = DataPackage.resourceNames(study);
         Map<String, ObjectNode> members = new TreeMap<>();

@@ -5,7 +5,7 @@ import helvo.core.study.Study;
 import helvo.core.table.Cells;
 import helvo.core.table.Column;
 import helvo.core.table.Table;
-import helvo.files.archive.Timeless;
+import helvo.files.archive.ReproducibleEntry;
 import helvo.files.json.StudyJson;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -72,7 +72,7 @@ final class StudyWriter {
     }
 
     private static void begin(ZipOutputStream zip, String name) throws IOException {
-        var entry = Timeless.entry(name);
+        var entry = ReproducibleEntry.entry(name);
         zip.putNextEntry(entry);
     }
 

@@ -5,14 +5,14 @@ import de.siegmar.fastcsv.reader.CsvReader;
 import de.siegmar.fastcsv.reader.CsvRecord;
 import de.siegmar.fastcsv.writer.CsvWriter;
 import de.siegmar.fastcsv.writer.LineDelimiter;
-import helvo.core.Phrase;
 import helvo.core.Progress;
+import helvo.core.RootLocale;
 import helvo.core.table.Cell;
 import helvo.core.table.Cells;
 import helvo.core.table.Column;
 import helvo.core.table.Table;
-import helvo.files.CannotRead;
 import helvo.files.Limits;
+import helvo.files.UnreadableFile;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
@@ -36,23 +36,23 @@ import java.util.stream.IntStream;
 /// @param forms    of the columns
 /// @param numbers  rows whose fields are numbers though their columns hold something else
 /// @param texts    rows whose fields are texts though they look like what their columns hold
-record TableData(List<Integer> rows, List<FieldForm> forms, List<BitSet> numbers, List<BitSet> texts) {
+record TableData(List<Integer> rows, List<FieldType> forms, List<BitSet> numbers, List<BitSet> texts) {
     /// Rows that are turned into text as one piece.
     private static final int STRETCH = 1 << 13;
     private static final int AT_ONCE = 8;
     private static final int SHOWN_OF_HEADING = 80;
 
     static TableData of(Table table) {
-        var forms = new ArrayList<FieldForm>();
+        var forms = new ArrayList<FieldType>();
         var numbers = new ArrayList<BitSet>();
         var texts = new ArrayList<BitSet>();
         for (Column column : table.columns()) {
-            FieldForm form = FieldForm.of(column);
+            FieldType form = FieldType.of(column);
             var odd = new BitSet();
             var misread = new BitSet();
             Cells cells = column.cells();
             for (int row = 0; row < cells.size(); row++) {
-                if (form == FieldForm.NUMBER && cells.blockIsFull(row)) {
+                if (form == FieldType.NUMBER && cells.blockIsFull(row)) {
                     row = cells.blockEnd(row) - 1;
                 } else if (!form.writes(cells.cell(row))) {
                     (cells.cell(row) instanceof Cell.Number ? odd : misread).set(row);
@@ -117,7 +117,7 @@ record TableData(List<Integer> rows, List<FieldForm> forms, List<BitSet> numbers
     ///
     /// @param names that the line must have; empty for whatever it has
     /// @throws CannotRead with the end of a sentence: what is wrong
-    Read read(InputStream in, Optional<List<String>> names, Progress progress) throws IOException, CannotRead {
+    Read read(InputStream in, Optional<List<String>> names, Progress progress) throws IOException, UnreadableFile {
         int columns = rows.size();
         int all = rows.stream().mapToInt(Integer::intValue).max().orElse(0);
         List<Cells.Builder> cells =
@@ -145,10 +145,10 @@ record TableData(List<Integer> rows, List<FieldForm> forms, List<BitSet> numbers
             // Whether the data are as they were written shows at their end.
             in.transferTo(OutputStream.nullOutputStream());
         } catch (CsvParseException | UncheckedIOException e) {
-            throw new CannotRead(isNoUtf8(e) ? "its data are not valid UTF-8" : "its data end in the middle", e);
+            throw new UnreadableFile(isNoUtf8(e) ? "its data are not valid UTF-8" : "its data end in the middle", e);
         }
         if (row < all) {
-            throw new CannotRead("its data have " + Math.max(0, row) + " of " + all + " rows");
+            throw new UnreadableFile("its data have " + Math.max(0, row) + " of " + all + " rows");
         }
         return new Read(cells.stream().map(Cells.Builder::build).toList(), surplus);
     }
@@ -158,7 +158,7 @@ record TableData(List<Integer> rows, List<FieldForm> forms, List<BitSet> numbers
     }
 
     /// Cells belong to the heading that stands over them: where that is another, it is not certain whose they are.
-    private static void requireNames(List<String> found, Optional<List<String>> names) throws CannotRead {
+    private static void requireNames(List<String> found, Optional<List<String>> names) throws UnreadableFile {
         if (names.isPresent()
                 && !found.subList(0, Math.min(found.size(), names.get().size())).equals(names.get())) {
             int at = IntStream.range(0, names.get().size())
@@ -166,7 +166,7 @@ record TableData(List<Integer> rows, List<FieldForm> forms, List<BitSet> numbers
                     .findFirst()
                     .orElse(0);
             boolean has = at < found.size() && !found.get(at).isBlank();
-            throw new CannotRead(Phrase.of(
+            throw new UnreadableFile(RootLocale.of(
                     "its data have %s over column %d, where %s has “%s”",
                     has ? "“" + shortened(found.get(at)) + "”" : "no heading",
                     at + 1,
@@ -179,15 +179,15 @@ record TableData(List<Integer> rows, List<FieldForm> forms, List<BitSet> numbers
         return heading.length() <= SHOWN_OF_HEADING ? heading : heading.substring(0, SHOWN_OF_HEADING) + "…";
     }
 
-    private void add(CsvRecord line, int row, List<Cells.Builder> cells) throws CannotRead {
+    private void add(CsvRecord line, int row, List<Cells.Builder> cells) throws UnreadableFile {
         for (int c = 0; c < cells.size(); c++) {
             if (row < rows.get(c)) {
                 if (c >= line.getFieldCount() && cells.size() > 1) {
-                    throw new CannotRead("row " + (row + 1) + " of its data is too short");
+                    throw new UnreadableFile("row " + (row + 1) + " of its data is too short");
                 }
                 String field = c < line.getFieldCount() ? line.getField(c) : "";
                 if (field.length() > Limits.CELL_TEXT) {
-                    throw new CannotRead(Phrase.of(
+                    throw new UnreadableFile(RootLocale.of(
                             "row %d of its data has a cell of more than %,d characters", row + 1, Limits.CELL_TEXT));
                 }
                 cells.get(c)
@@ -195,7 +195,7 @@ record TableData(List<Integer> rows, List<FieldForm> forms, List<BitSet> numbers
                                 texts.get(c).get(row) && !field.isEmpty()
                                         ? new Cell.Text(field)
                                         : numbers.get(c).get(row)
-                                                ? FieldForm.number(field)
+                                                ? FieldType.number(field)
                                                 : forms.get(c).cell(field));
             }
         }

@@ -2,11 +2,11 @@ package helvo.files.text;
 
 import de.siegmar.fastcsv.reader.CsvReader;
 import de.siegmar.fastcsv.reader.CsvRecord;
-import helvo.core.Phrase;
+import helvo.core.RootLocale;
 import helvo.core.number.DecimalMark;
-import helvo.core.number.WrittenNumber;
-import helvo.core.table.ReadingChoices;
-import helvo.files.CannotRead;
+import helvo.core.number.ParsedNumber;
+import helvo.core.table.ImportOptions;
+import helvo.files.UnreadableFile;
 import java.io.IOException;
 import java.io.Reader;
 import java.io.StringReader;
@@ -36,12 +36,12 @@ final class LayoutGuess {
     private static final double UNNAMED = 0.95;
 
     private final String name;
-    private final ReadingChoices choices;
+    private final ImportOptions choices;
     private final Charset charset;
     private final String sample;
     private final boolean complete;
 
-    private LayoutGuess(byte[] head, boolean complete, String name, ReadingChoices choices) {
+    private LayoutGuess(byte[] head, boolean complete, String name, ImportOptions choices) {
         this.name = name;
         this.choices = choices;
         this.complete = complete;
@@ -53,30 +53,30 @@ final class LayoutGuess {
     /// @param head     the first bytes
     /// @param complete there are no more
     /// @throws CannotRead where a table was asked for that is not there
-    static TextLayout of(byte[] head, boolean complete, String name, ReadingChoices choices) throws CannotRead {
+    static TextLayout of(byte[] head, boolean complete, String name, ImportOptions choices) throws UnreadableFile {
         return new LayoutGuess(head, complete, name, choices).layout();
     }
 
-    private TextLayout layout() throws CannotRead {
+    private TextLayout layout() throws UnreadableFile {
         Delimiter delimiter =
                 choices.separator().map(Delimiter::of).or(this::declared).orElseGet(this::likeliest);
         List<Integer> cuts = delimiter == Delimiter.WIDTHS ? cuts() : List.of();
         List<List<String>> lines = lines(delimiter, cuts, complete ? Integer.MAX_VALUE : ENOUGH_LINES);
-        List<TableArea> areas = areas(lines);
+        List<TableRegion> areas = areas(lines);
         if (areas.isEmpty()) {
-            areas = List.of(new TableArea(List.of(), 0, 0, Integer.MAX_VALUE, 0, Integer.MAX_VALUE - 1, List.of()));
+            areas = List.of(new TableRegion(List.of(), 0, 0, Integer.MAX_VALUE, 0, Integer.MAX_VALUE - 1, List.of()));
         }
-        int asked = choices.table().orElse(areas.size() == 1 ? 1 : areas.indexOf(TableArea.largest(areas)) + 1);
+        int asked = choices.table().orElse(areas.size() == 1 ? 1 : areas.indexOf(TableRegion.largest(areas)) + 1);
         if (asked < 1 || asked > areas.size()) {
-            throw new CannotRead(Phrase.of("“%s” has no table %d; it holds %d.", name, asked, areas.size()));
+            throw new UnreadableFile(RootLocale.of("“%s” has no table %d; it holds %d.", name, asked, areas.size()));
         }
-        TableArea area = areas.get(asked - 1);
+        TableRegion area = areas.get(asked - 1);
         DecimalMark mark = choices.mark().orElseGet(() -> mark(lines, delimiter));
-        ReadingChoices chosen = areas.size() > 1 ? choices.withTable(java.util.Optional.of(asked)) : choices;
+        ImportOptions chosen = areas.size() > 1 ? choices.withTable(java.util.Optional.of(asked)) : choices;
         return new TextLayout(charset, delimiter, cuts, mark, choices.mark().isPresent(), area, areas.size(), chosen);
     }
 
-    private List<TableArea> areas(List<List<String>> lines) {
+    private List<TableRegion> areas(List<List<String>> lines) {
         List<List<String>> rest = new ArrayList<>(lines);
         for (int line = 0; line < Math.min(choices.skipLines(), rest.size()); line++) {
             rest.set(line, List.of());
@@ -84,7 +84,7 @@ final class LayoutGuess {
         if (declared().isPresent() && !rest.isEmpty()) {
             rest.set(0, List.of());
         }
-        return TableArea.all(
+        return TableRegion.all(
                 rest, complete, choices.headingLine().map(line -> line - 1).orElse(null));
     }
 
@@ -138,7 +138,7 @@ final class LayoutGuess {
         }
         List<List<String>> lines = lines(delimiter, cuts, LINES);
         double score = 0;
-        for (TableArea area : TableArea.all(lines, true, null)) {
+        for (TableRegion area : TableRegion.all(lines, true, null)) {
             if (area.right() > area.left()) {
                 boolean named =
                         !area.headings().isEmpty() && area.headings().stream().noneMatch(java.util.Objects::isNull);
@@ -148,7 +148,7 @@ final class LayoutGuess {
         score -= 2.0
                 * sample.lines()
                         .limit(LINES)
-                        .filter(line -> PartedLines.splits(line, cuts))
+                        .filter(line -> DelimiterNormalisingReader.splits(line, cuts))
                         .count();
         long filled = lines.stream()
                 .filter(line -> line.stream().anyMatch(field -> !field.isBlank()))
@@ -158,7 +158,7 @@ final class LayoutGuess {
 
     /// A line counts by the share of its fields that are numbers, and a little for having many; a field with
     /// another delimiter in it counts against it, and so does a line of words alone, which belongs above a table.
-    private static double values(List<List<String>> lines, TableArea area, Delimiter delimiter) {
+    private static double values(List<List<String>> lines, TableRegion area, Delimiter delimiter) {
         double sum = 0;
         for (int line = area.first(); line < Math.min(area.end(), lines.size()); line++) {
             int filled = 0;
@@ -166,11 +166,11 @@ final class LayoutGuess {
             for (String field : lines.get(line)) {
                 boolean other = delimiter != Delimiter.SEMICOLON && field.indexOf(';') >= 0 || field.indexOf('\t') >= 0;
                 filled += field.isBlank() ? 0 : 1;
-                good += other ? -1 : TableArea.isNumber(field) ? 2 : field.isBlank() ? 0 : 1;
+                good += other ? -1 : TableRegion.isNumber(field) ? 2 : field.isBlank() ? 0 : 1;
             }
             int width = area.right() - area.left() + 1;
             double whole = 0.5 + 0.5 * Math.min(1, lines.get(line).size() / (double) width);
-            boolean words = filled > 1 && lines.get(line).stream().noneMatch(TableArea::isNumber);
+            boolean words = filled > 1 && lines.get(line).stream().noneMatch(TableRegion::isNumber);
             sum += words
                     ? -1
                     : filled < 2 ? 0 : whole * (good / (2.0 * filled) + A_FIELD * Math.min(MOST_FIELDS, filled));
@@ -205,7 +205,7 @@ final class LayoutGuess {
     }
 
     static Reader parted(Reader reader, Delimiter delimiter, List<Integer> cuts) {
-        return delimiter.isLoose() ? new PartedLines(reader, delimiter, cuts) : reader;
+        return delimiter.isLoose() ? new DelimiterNormalisingReader(reader, delimiter, cuts) : reader;
     }
 
     private List<Integer> cuts() {
@@ -222,9 +222,9 @@ final class LayoutGuess {
                 return List.of();
             }
             int heading = Math.max(0, from + whole.subList(from, whole.size()).indexOf(rows.getFirst()) - 1);
-            List<Integer> cuts = PartedLines.cuts(rows, whole.get(heading));
+            List<Integer> cuts = DelimiterNormalisingReader.cuts(rows, whole.get(heading));
             boolean apart = whole.subList(heading, whole.lastIndexOf(rows.getLast()) + 1).stream()
-                    .noneMatch(line -> PartedLines.splits(line, cuts));
+                    .noneMatch(line -> DelimiterNormalisingReader.splits(line, cuts));
             if (!cuts.isEmpty() && apart) {
                 return cuts;
             }
@@ -248,8 +248,8 @@ final class LayoutGuess {
                 .flatMap(List::stream)
                 .filter(LayoutGuess::hasMark)
                 .forEach(field -> IntStream.range(0, 2).forEach(which -> {
-                    var number = WrittenNumber.read(field, DecimalMark.values()[which]);
-                    var other = WrittenNumber.read(field, DecimalMark.values()[1 - which]);
+                    var number = ParsedNumber.read(field, DecimalMark.values()[which]);
+                    var other = ParsedNumber.read(field, DecimalMark.values()[1 - which]);
                     only[which] += number.isPresent() && other.isEmpty() ? 1 : 0;
                     seen[which] += number.isPresent() && number.get().decimals() > 0 ? 1 : 0;
                 }));

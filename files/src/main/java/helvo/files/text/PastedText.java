@@ -2,12 +2,12 @@ package helvo.files.text;
 
 import de.siegmar.fastcsv.reader.CsvReader;
 import de.siegmar.fastcsv.reader.CsvRecord;
-import helvo.core.Phrase;
+import helvo.core.RootLocale;
 import helvo.core.number.DecimalMark;
 import helvo.core.number.NumberText;
-import helvo.core.table.ReadingChoices;
-import helvo.files.CannotRead;
+import helvo.core.table.ImportOptions;
 import helvo.files.Limits;
+import helvo.files.UnreadableFile;
 import java.io.IOException;
 import java.io.Reader;
 import java.io.StringReader;
@@ -26,9 +26,9 @@ import java.util.Optional;
 /// @param headings whether the first row names the columns
 public record PastedText(String text, List<List<String>> rows, DecimalMark mark, boolean headings) {
     /// @throws CannotRead when there is nothing in the text
-    public static PastedText of(String text) throws CannotRead {
+    public static PastedText of(String text) throws UnreadableFile {
         if (text == null || text.isBlank()) {
-            throw new CannotRead("The clipboard holds no text: copy some cells or a table first.");
+            throw new UnreadableFile("The clipboard holds no text: copy some cells or a table first.");
         }
         refuseEndless(text);
         TextLayout layout = LayoutGuess.of(text.getBytes(StandardCharsets.UTF_8), true, "the clipboard", choices());
@@ -43,16 +43,16 @@ public record PastedText(String text, List<List<String>> rows, DecimalMark mark,
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         } catch (RuntimeException e) {
-            throw new CannotRead("The text on the clipboard is no table: a quotation mark may lack its pair.", e);
+            throw new UnreadableFile("The text on the clipboard is no table: a quotation mark may lack its pair.", e);
         }
         boolean names = !layout.area().headings().isEmpty()
                 && layout.area().top() == 0
-                && rows.stream().skip(1).anyMatch(row -> row.stream().anyMatch(TableArea::isNumber));
+                && rows.stream().skip(1).anyMatch(row -> row.stream().anyMatch(TableRegion::isNumber));
         return new PastedText(text, List.copyOf(rows), layout.mark(), names);
     }
 
     /// A text without an end in sight, before anybody tries to part it.
-    private static void refuseEndless(String text) throws CannotRead {
+    private static void refuseEndless(String text) throws UnreadableFile {
         int begin = 0;
         for (int i = 0; i <= text.length(); i++) {
             if (i == text.length() || Character.isWhitespace(text.charAt(i)) || ",;|".indexOf(text.charAt(i)) >= 0) {
@@ -62,17 +62,17 @@ public record PastedText(String text, List<List<String>> rows, DecimalMark mark,
         }
     }
 
-    private static void refuseLong(int length) throws CannotRead {
+    private static void refuseLong(int length) throws UnreadableFile {
         if (length > Limits.CELL_TEXT) {
-            throw new CannotRead(Phrase.of(
+            throw new UnreadableFile(RootLocale.of(
                     "The clipboard holds a cell of %,d characters, and a cell has %,d at most. Nothing was pasted.",
                     length, Limits.CELL_TEXT));
         }
     }
 
-    private static List<String> cells(CsvRecord record) throws CannotRead {
+    private static List<String> cells(CsvRecord record) throws UnreadableFile {
         if (record.getFieldCount() > Limits.COLUMNS) {
-            throw new CannotRead(Phrase.of(
+            throw new UnreadableFile(RootLocale.of(
                     "The clipboard holds %,d columns, and a table has %,d at most. Nothing was pasted: is it on its "
                             + "side?",
                     record.getFieldCount(), Limits.COLUMNS));
@@ -85,12 +85,12 @@ public record PastedText(String text, List<List<String>> rows, DecimalMark mark,
         return List.copyOf(cells);
     }
 
-    private static ReadingChoices choices() {
-        return ReadingChoices.NONE.withEncoding(Optional.of(StandardCharsets.UTF_8.name()));
+    private static ImportOptions choices() {
+        return ImportOptions.NONE.withEncoding(Optional.of(StandardCharsets.UTF_8.name()));
     }
 
     /// As a table of its own.
-    public TextTable table(String name) throws CannotRead {
+    public TextTable table(String name) throws UnreadableFile {
         return TextTable.read(text.getBytes(StandardCharsets.UTF_8), name, choices());
     }
 

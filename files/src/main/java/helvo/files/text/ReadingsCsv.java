@@ -2,7 +2,7 @@ package helvo.files.text;
 
 import de.siegmar.fastcsv.writer.CsvWriter;
 import helvo.core.analysis.FigureAnalysis;
-import helvo.core.readout.ReadingsTable;
+import helvo.core.results.ReadingsTable;
 import java.io.StringWriter;
 
 /// The readings of a figure as CSV at full precision; what does not exist is empty.

@@ -4,13 +4,13 @@ import de.siegmar.fastcsv.writer.CsvWriter;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.FoundReading;
 import helvo.core.analysis.SeriesAnalysis;
-import helvo.core.bounds.Bounds;
+import helvo.core.bounds.ErrorBarLines;
 import helvo.core.fit.Coefficient;
 import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
-import helvo.core.number.NumberFormat;
+import helvo.core.number.NumberNotation;
 import helvo.core.number.NumberText;
-import helvo.core.reading.Solution;
+import helvo.core.prediction.InverseReading;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.io.OutputStreamWriter;
@@ -44,7 +44,8 @@ public final class ResultsCsv {
             row.put("Rows given", Integer.toString(series.rows().given()));
             switch (series.chosen()) {
                 case FitOutcome.Fitted(Fit fit) -> add(row, figure, series, fit);
-                case FitOutcome.NotFitted(var _, var reason) -> row.put("Problem", reason.sentence(NumberFormat.POINT));
+                case FitOutcome.NotFitted(var _, var reason) ->
+                    row.put("Problem", reason.sentence(NumberNotation.POINT));
             }
             rows.add(row);
         }
@@ -80,7 +81,7 @@ public final class ResultsCsv {
         put(row, "R²", fit.quality().r2());
         put(row, "Residual standard deviation", fit.quality().residualStandardDeviation());
         put(row, "AICc", fit.quality().aicc());
-        series.bounds().filter(Bounds::exist).ifPresent(bounds -> {
+        series.bounds().filter(ErrorBarLines::exist).ifPresent(bounds -> {
             put(row, "Slope by bounds", bounds.slope());
             put(row, "Half range of the slope by bounds", bounds.slopeHalfRange());
         });
@@ -93,7 +94,7 @@ public final class ResultsCsv {
                     put(row, "Beyond the data, %, at x = " + at, OptionalDouble.of(found.beyondPercent()));
                 });
                 for (int i = 0; i < reading.when().size(); i++) {
-                    Solution solution = reading.when().get(i);
+                    InverseReading solution = reading.when().get(i);
                     String which = reading.when().size() == 1 ? "" : " (" + (i + 1) + ")";
                     put(row, "x at y = " + at + which, OptionalDouble.of(solution.value()));
                     put(row, "95 % from, of x at y = " + at + which, solution.low95());

@@ -1,18 +1,18 @@
 package helvo.files.text;
 
 import ch.randelshofer.fastdoubleparser.JavaDoubleParser;
-import helvo.core.Phrase;
+import helvo.core.RootLocale;
+import helvo.core.importing.TableReader;
 import helvo.core.number.DecimalMark;
 import helvo.core.number.NumberText;
 import helvo.core.table.Cells;
 import helvo.core.table.Column;
 import helvo.core.table.Heading;
+import helvo.core.table.ImportOptions;
+import helvo.core.table.ImportReport.Remark;
 import helvo.core.table.Kind;
-import helvo.core.table.ReadAs.Remark;
-import helvo.core.table.ReadingChoices;
 import helvo.core.table.Role;
 import helvo.core.table.Table;
-import helvo.core.table.TableReader;
 import helvo.files.Limits;
 import java.math.BigDecimal;
 import java.util.ArrayList;
@@ -35,7 +35,7 @@ public final class TableBuilder {
     private static final int BYTES_OF_A_TEXT = 56;
 
     private final DecimalMark mark;
-    private final ReadingChoices choices;
+    private final ImportOptions choices;
     private final List<ColumnBuilder> columns = new ArrayList<>();
     private final Map<Integer, String> summed = new HashMap<>();
     private List<Remark> remarks = List.of();
@@ -104,7 +104,7 @@ public final class TableBuilder {
     /// @param settled whether a person said it
     /// @param open    whether it could as well part thousands: then numbers such as "1,234" are left as text until
     ///     one shows the mark
-    public TableBuilder(DecimalMark mark, boolean settled, Open open, ReadingChoices choices) {
+    public TableBuilder(DecimalMark mark, boolean settled, Open open, ImportOptions choices) {
         this.mark = mark;
         this.settled = settled;
         this.open = open;
@@ -122,7 +122,7 @@ public final class TableBuilder {
 
     /// What is said where more rows follow than are taken.
     public String onlyTheFirstRows() {
-        return Phrase.of(
+        return RootLocale.of(
                 "Only the first %,d rows were read: a table holds %d MB of numbers and texts at most, which are %,d "
                         + "million numbers. "
                         + "Split the file, or leave columns out of it.",
@@ -203,7 +203,7 @@ public final class TableBuilder {
     ///
     /// @param from the first of the columns
     /// @param to   behind the last
-    void rows(PlainLines.Numbers numbers, int from, int to) {
+    void rows(AsciiLineReader.Numbers numbers, int from, int to) {
         beginRow();
         for (int i = from; i < to; i++) {
             ColumnBuilder column = next();

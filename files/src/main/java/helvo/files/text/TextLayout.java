@@ -1,8 +1,8 @@
 package helvo.files.text;
 
-import helvo.core.Phrase;
+import helvo.core.RootLocale;
 import helvo.core.number.DecimalMark;
-import helvo.core.table.ReadingChoices;
+import helvo.core.table.ImportOptions;
 import helvo.core.table.Table;
 import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
@@ -22,9 +22,9 @@ record TextLayout(
         List<Integer> cuts,
         DecimalMark mark,
         boolean sure,
-        TableArea area,
+        TableRegion area,
         int tables,
-        ReadingChoices choices) {
+        ImportOptions choices) {
     static final Charset WINDOWS = Charset.forName("windows-1252");
 
     TextLayout with(Charset other) {
@@ -36,13 +36,13 @@ record TextLayout(
         int line = area.top() + 1;
         String headings = area.headings().isEmpty()
                 ? "no headings"
-                : line == 1 ? "headings" : Phrase.of("headings in line %,d", line);
-        return Phrase.of(
+                : line == 1 ? "headings" : RootLocale.of("headings in line %,d", line);
+        return RootLocale.of(
                 "%s, %s, %s%s",
                 delimiter.plural(),
                 charsetName(charset),
                 headings,
-                tables > 1 ? Phrase.of(", table %d of %d", choices.table().orElse(1), tables) : "");
+                tables > 1 ? RootLocale.of(", table %d of %d", choices.table().orElse(1), tables) : "");
     }
 
     /// As a table remembers it.

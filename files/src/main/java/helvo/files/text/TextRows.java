@@ -2,12 +2,12 @@ package helvo.files.text;
 
 import de.siegmar.fastcsv.reader.AbstractBaseCsvCallbackHandler;
 import de.siegmar.fastcsv.reader.RecordWrapper;
-import helvo.core.Phrase;
+import helvo.core.RootLocale;
 import helvo.core.table.Heading;
-import helvo.core.table.ReadAs;
+import helvo.core.table.ImportReport;
 import helvo.core.table.Table;
-import helvo.files.CannotRead;
 import helvo.files.Limits;
+import helvo.files.UnreadableFile;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -126,7 +126,7 @@ final class TextRows extends AbstractBaseCsvCallbackHandler<Boolean> {
     }
 
     /// Takes lines of numbers, each with as many fields as the table is wide.
-    void lines(PlainLines.Numbers numbers) {
+    void lines(AsciiLineReader.Numbers numbers) {
         passed(numbers.lines);
         line = before;
         builder.rows(numbers, left, Math.min(width, right + 1));
@@ -184,15 +184,15 @@ final class TextRows extends AbstractBaseCsvCallbackHandler<Boolean> {
         builder.endRow();
     }
 
-    TextTable table(Optional<Path> file) throws CannotRead {
+    TextTable table(Optional<Path> file) throws UnreadableFile {
         if (builder.rows() == 0) {
-            throw new CannotRead(
+            throw new UnreadableFile(
                     layout.area().headings().stream().noneMatch(java.util.Objects::nonNull)
                             ? "“" + name + "” holds no values: there is nothing in it to open."
                             : "“" + name + "” has headings only: there is no row of values below them.");
         }
         if (comments > 0) {
-            notices.add(Phrase.of(
+            notices.add(RootLocale.of(
                     "%,d %s.",
                     comments,
                     comments == 1
@@ -200,7 +200,7 @@ final class TextRows extends AbstractBaseCsvCallbackHandler<Boolean> {
                             : "lines that begin with # were left out as comments"));
         }
         if (ragged > 0) {
-            notices.add(Phrase.of(
+            notices.add(RootLocale.of(
                     "%,d %s not as many fields as the others (line %,d is one): missing fields are empty cells, more "
                             + "fields more columns.",
                     ragged, ragged == 1 ? "line has" : "lines have", firstRagged));
@@ -209,20 +209,21 @@ final class TextRows extends AbstractBaseCsvCallbackHandler<Boolean> {
         Table table = builder.tableOf(
                 dot > 0 ? name.substring(0, dot) : name, layout.area().headings());
         if (layout.tables() > 1) {
-            notices.add(Phrase.of(
+            notices.add(RootLocale.of(
                     "The file holds %d tables; this is number %d.",
                     layout.tables(), layout.choices().table().orElse(1)));
         }
-        var remarks = new ArrayList<ReadAs.Remark>();
-        notices.forEach(notice -> remarks.add(new ReadAs.Remark("", notice, true)));
+        var remarks = new ArrayList<ImportReport.Remark>();
+        notices.forEach(notice -> remarks.add(new ImportReport.Remark("", notice, true)));
         remarks.addAll(builder.remarks());
-        var readAs = new ReadAs(layout.sentence(), remarks, layout.area().notes(), layout.tables(), layout.choices());
+        var readAs =
+                new ImportReport(layout.sentence(), remarks, layout.area().notes(), layout.tables(), layout.choices());
         Table read = table.withReadAs(Optional.of(readAs));
         return new TextTable(
                 file.map(path -> read.withSource(layout.source(path))).orElse(read),
                 remarks.stream()
-                        .filter(ReadAs.Remark::grave)
-                        .map(ReadAs.Remark::sentence)
+                        .filter(ImportReport.Remark::grave)
+                        .map(ImportReport.Remark::sentence)
                         .toList());
     }
 

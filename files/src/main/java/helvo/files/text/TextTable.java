@@ -2,12 +2,12 @@ package helvo.files.text;
 
 import de.siegmar.fastcsv.reader.CsvParseException;
 import de.siegmar.fastcsv.reader.CsvReader;
-import helvo.core.Phrase;
 import helvo.core.Progress;
-import helvo.core.table.ReadingChoices;
+import helvo.core.RootLocale;
+import helvo.core.table.ImportOptions;
 import helvo.core.table.Table;
-import helvo.files.CannotRead;
 import helvo.files.Limits;
+import helvo.files.UnreadableFile;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
@@ -31,8 +31,8 @@ public record TextTable(Table table, List<String> notices) {
 
     /// @param choices of how to read it
     /// @throws CannotRead with a sentence for a person
-    public static TextTable read(Path file, ReadingChoices choices, Progress progress) throws CannotRead {
-        CannotRead.unlessReadable(file);
+    public static TextTable read(Path file, ImportOptions choices, Progress progress) throws UnreadableFile {
+        UnreadableFile.unlessReadable(file);
         String name = String.valueOf(file.getFileName());
         return read(TextSource.of(file), name, Optional.of(file), choices, progress);
     }
@@ -40,19 +40,19 @@ public record TextTable(Table table, List<String> notices) {
     /// Reads text that is in memory already.
     ///
     /// @param name as of a file
-    public static TextTable read(byte[] text, String name, ReadingChoices choices) throws CannotRead {
+    public static TextTable read(byte[] text, String name, ImportOptions choices) throws UnreadableFile {
         return read(TextSource.of(text), name, Optional.empty(), choices, Progress.none());
     }
 
     private static TextTable read(
-            TextSource source, String name, Optional<Path> file, ReadingChoices choices, Progress progress)
-            throws CannotRead {
+            TextSource source, String name, Optional<Path> file, ImportOptions choices, Progress progress)
+            throws UnreadableFile {
         try {
             byte[] head = head(source, name);
             boolean complete = head.length < HEAD;
             if (choices.encoding().isEmpty()) {
                 refuseBinary(head, name);
-                NoTable.refuse(head, name);
+                NonTabularContent.refuse(head, name);
             }
             TextLayout by = LayoutGuess.of(head, complete, name, choices);
             try {
@@ -61,27 +61,27 @@ public record TextTable(Table table, List<String> notices) {
                 return read(source, head, name, file, by.with(TextLayout.WINDOWS), progress);
             }
         } catch (IOException e) {
-            throw new CannotRead("“" + name + "” could not be read: " + e.getMessage() + ".", e);
+            throw new UnreadableFile("“" + name + "” could not be read: " + e.getMessage() + ".", e);
         } catch (UncheckedIOException e) {
-            throw new CannotRead(
+            throw new UnreadableFile(
                     "“" + name + "” could not be read to its end: "
                             + e.getCause().getMessage() + ".",
                     e);
         }
     }
 
-    private static byte[] head(TextSource source, String name) throws CannotRead, IOException {
+    private static byte[] head(TextSource source, String name) throws UnreadableFile, IOException {
         try (InputStream in = source.open()) {
             byte[] head = in.readNBytes(HEAD);
             if (head.length == 0) {
-                throw new CannotRead("“" + name + "” is empty: there is nothing in it to open.");
+                throw new UnreadableFile("“" + name + "” is empty: there is nothing in it to open.");
             }
             return head;
         }
     }
 
     /// Text has no zero bytes (but for UTF-16, told by its byte order mark) and hardly any control characters.
-    private static void refuseBinary(byte[] head, String name) throws CannotRead {
+    private static void refuseBinary(byte[] head, String name) throws UnreadableFile {
         boolean wide = head.length >= 2
                 && (head[0] == (byte) 0xff && head[1] == (byte) 0xfe
                         || head[0] == (byte) 0xfe && head[1] == (byte) 0xff);
@@ -92,15 +92,15 @@ public record TextTable(Table table, List<String> notices) {
             control += b >= 0 && b < 32 && b != '\t' && b != '\n' && b != '\r' && b != '\f' || b == 127 ? 1 : 0;
         }
         if (!wide && (zero > 0 || control > head.length / 50)) {
-            throw new CannotRead("“" + name
+            throw new UnreadableFile("“" + name
                     + "” is not a text file, so no table can be read from it: save the table as CSV and open that.");
         }
     }
 
     private static TextTable read(
             TextSource source, byte[] head, String name, Optional<Path> file, TextLayout layout, Progress progress)
-            throws IOException, CannotRead {
-        Optional<TextRows> halves = Halves.read(source, head, name, layout, progress);
+            throws IOException, UnreadableFile {
+        Optional<TextRows> halves = SplitTextReader.read(source, head, name, layout, progress);
         if (halves.isPresent()) {
             return halves.get().table(file);
         }
@@ -108,8 +108,8 @@ public record TextTable(Table table, List<String> notices) {
         try (InputStream bytes = source.whole(progress)) {
             fill(rows, bytes, true, layout);
         } catch (CsvParseException e) {
-            throw new CannotRead(
-                    Phrase.of(
+            throw new UnreadableFile(
+                    RootLocale.of(
                             "“%s”: the lines from %,d on are no table (a value goes on for millions of characters; a "
                                     + "quotation mark may lack its pair).",
                             name, rows.line()),
@@ -138,7 +138,7 @@ public record TextTable(Table table, List<String> notices) {
         }
         var below = new SequenceInputStream(
                 new ByteArrayInputStream(head, Math.max(0, first), head.length - Math.max(0, first)), bytes);
-        InputStream rest = first < 0 ? below : PlainLines.read(rows, below, layout);
+        InputStream rest = first < 0 ? below : AsciiLineReader.read(rows, below, layout);
         if (rows.full()) {
             rows.ended(rest.read() < 0);
         } else {
@@ -189,14 +189,14 @@ public record TextTable(Table table, List<String> notices) {
         }
     }
 
-    private static CannotRead refusal(String name, TextRows.NoSuchTable why) {
-        return new CannotRead(
+    private static UnreadableFile refusal(String name, TextRows.NoSuchTable why) {
+        return new UnreadableFile(
                 why.isLong
-                        ? Phrase.of(
+                        ? RootLocale.of(
                                 "“%s”: a value in line %,d has more than %,d characters, which is no measurement: a "
                                         + "quotation mark may lack its pair.",
                                 name, why.line, Limits.CELL_TEXT)
-                        : Phrase.of(
+                        : RootLocale.of(
                                 "“%s”: line %,d has more than %,d columns, which is more than Helvo reads: is the "
                                         + "table on its "
                                         + "side, or the delimiter another?",

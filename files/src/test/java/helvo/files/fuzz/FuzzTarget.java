@@ -7,9 +7,9 @@ import helvo.core.study.StudyEdit;
 import helvo.core.table.Cell;
 import helvo.core.table.Cells;
 import helvo.core.table.Column;
-import helvo.core.table.ReadingChoices;
+import helvo.core.table.ImportOptions;
 import helvo.core.table.Table;
-import helvo.files.CannotRead;
+import helvo.files.UnreadableFile;
 import helvo.files.text.TextTable;
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -74,10 +74,10 @@ public interface FuzzTarget {
                     salt,10,2.9,0.1
                     salt,15,about 4,0.1
                     salt,20,5.6,0.2
-                    """.getBytes(StandardCharsets.UTF_8), "Stretch.csv", ReadingChoices.NONE)
+                    """.getBytes(StandardCharsets.UTF_8), "Stretch.csv", ImportOptions.NONE)
                     .table();
             return StudyEdit.AddTable.to(Study.EMPTY, table).apply(Study.EMPTY);
-        } catch (CannotRead e) {
+        } catch (UnreadableFile e) {
             throw new IllegalStateException(e);
         }
     }

@@ -1,7 +1,7 @@
 package helvo.files.fuzz;
 
 import helvo.core.study.History;
-import helvo.files.CannotRead;
+import helvo.files.UnreadableFile;
 import helvo.files.study.Journal;
 import helvo.files.study.StoredStudy;
 import java.io.ByteArrayOutputStream;
@@ -55,7 +55,7 @@ public final class JournalFuzz implements FuzzTarget {
                 FuzzTarget.use(kept.get().study().history().study());
                 kept.get().journal().close();
             }
-        } catch (CannotRead refused) {
+        } catch (UnreadableFile refused) {
             // Which is right.
         }
         Files.createDirectories(folder);

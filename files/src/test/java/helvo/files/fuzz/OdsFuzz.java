@@ -1,15 +1,15 @@
 package helvo.files.fuzz;
 
-import helvo.files.table.TableFile;
+import helvo.files.table.TableExport;
 import java.io.IOException;
 import java.util.List;
 
 /// A workbook in ODS.
-public final class OdsFuzz extends BookFuzz {
+public final class OdsFuzz extends WorkbookFuzz {
     private static final OdsFuzz TARGET = new OdsFuzz();
 
     public OdsFuzz() {
-        super(TableFile.Format.ODS, List.of("content.xml", "META-INF/manifest.xml"));
+        super(TableExport.Format.ODS, List.of("content.xml", "META-INF/manifest.xml"));
     }
 
     public static void fuzzerInitialize() throws Exception {

@@ -3,7 +3,7 @@ package helvo.files.fuzz;
 import helvo.core.Progress;
 import helvo.core.study.FigureEdit;
 import helvo.core.study.History;
-import helvo.files.CannotRead;
+import helvo.files.UnreadableFile;
 import helvo.files.samples.SampleStudy;
 import helvo.files.study.StoredStudy;
 import helvo.files.study.StudyFile;
@@ -51,7 +51,7 @@ public final class StudyFuzz implements FuzzTarget {
             FuzzTarget.use(StudyFile.read(parts.write(input), Progress.none())
                     .history()
                     .study());
-        } catch (CannotRead refused) {
+        } catch (UnreadableFile refused) {
             // Which is right.
         }
     }

@@ -1,7 +1,7 @@
 package helvo.files.fuzz;
 
-import helvo.core.table.ReadingChoices;
-import helvo.files.CannotRead;
+import helvo.core.table.ImportOptions;
+import helvo.files.UnreadableFile;
 import helvo.files.text.TextTable;
 
 /// A text file.
@@ -17,9 +17,8 @@ public final class TextFuzz implements FuzzTarget {
     @Override
     public void run(byte[] input) {
         try {
-            FuzzTarget.use(
-                    TextTable.read(input, "fuzz.csv", ReadingChoices.NONE).table());
-        } catch (CannotRead refused) {
+            FuzzTarget.use(TextTable.read(input, "fuzz.csv", ImportOptions.NONE).table());
+        } catch (UnreadableFile refused) {
             // Which is right.
         }
     }

@@ -1,16 +1,16 @@
 package helvo.files.fuzz;
 
-import helvo.files.table.TableFile;
+import helvo.files.table.TableExport;
 import java.io.IOException;
 import java.util.List;
 
 /// A workbook in XLSX.
-public final class XlsxFuzz extends BookFuzz {
+public final class XlsxFuzz extends WorkbookFuzz {
     private static final XlsxFuzz TARGET = new XlsxFuzz();
 
     public XlsxFuzz() {
         super(
-                TableFile.Format.XLSX,
+                TableExport.Format.XLSX,
                 List.of(
                         "xl/worksheets/sheet1.xml",
                         "xl/styles.xml",

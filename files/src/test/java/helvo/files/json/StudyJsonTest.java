@@ -11,18 +11,10 @@ import helvo.core.fit.Logarithmic;
 import helvo.core.fit.Logistic;
 import helvo.core.fit.Polynomial;
 import helvo.core.fit.Power;
-import helvo.core.fit.Weighting;
-import helvo.core.look.AxisLook;
-import helvo.core.look.AxisPlace;
-import helvo.core.look.CurveLook;
-import helvo.core.look.LegendLook;
-import helvo.core.look.MarkerShape;
-import helvo.core.look.Note;
-import helvo.core.look.SeriesLook;
-import helvo.core.look.SheetLook;
 import helvo.core.number.DateText;
 import helvo.core.number.DecimalMark;
-import helvo.core.number.NumberFormat;
+import helvo.core.number.NumberNotation;
+import helvo.core.points.Weighting;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.DecisionEdit;
 import helvo.core.study.Edit;
@@ -32,23 +24,31 @@ import helvo.core.study.ReportPlan;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
+import helvo.core.style.AxisPlace;
+import helvo.core.style.AxisStyle;
+import helvo.core.style.CurveStyle;
+import helvo.core.style.LegendStyle;
+import helvo.core.style.MarkerShape;
+import helvo.core.style.Note;
+import helvo.core.style.SeriesStyle;
+import helvo.core.style.SheetStyle;
 import helvo.core.table.BarMeaning;
+import helvo.core.table.CalendarUnit;
 import helvo.core.table.Cell;
+import helvo.core.table.CellInterpretation;
 import helvo.core.table.Cells;
+import helvo.core.table.ColumnFormat;
 import helvo.core.table.Decision;
-import helvo.core.table.Format;
+import helvo.core.table.DerivedTable;
 import helvo.core.table.Heading;
 import helvo.core.table.Kind;
 import helvo.core.table.ProblemKind;
-import helvo.core.table.ReadingWay;
 import helvo.core.table.Role;
 import helvo.core.table.RowCondition;
 import helvo.core.table.SeriesKey;
-import helvo.core.table.Statistics;
-import helvo.core.table.Summary;
+import helvo.core.table.Statistic;
 import helvo.core.table.Table;
-import helvo.core.table.TimeUnit;
-import helvo.core.table.UniformBars;
+import helvo.core.table.UniformBarLength;
 import helvo.files.samples.SampleStudy;
 import java.io.IOException;
 import java.lang.reflect.RecordComponent;
@@ -76,35 +76,35 @@ class StudyJsonTest {
             new StudyEdit.Follow(1, true),
             new TableEdit.AppendRows(1, List.of(2, 3), List.of(List.of(new Cell.Number(5), new Cell.Text("odd")))),
             new StudyEdit.Summarise(
-                    1, "Means", List.of(2), List.of(3), List.of(Statistics.MEAN, Statistics.STANDARD_DEVIATION)),
+                    1, "Means", List.of(2), List.of(3), List.of(Statistic.MEAN, Statistic.STANDARD_DEVIATION)),
             new StudyEdit.Compound(
                     "Straighten", List.of(new ColumnEdit.AddColumn(1), new StudyEdit.RenameTable(1, "a"))),
             new ColumnEdit.UseAsFurtherX(1, 3),
             new ColumnEdit.SetKind(1, 2, Kind.DATE, DateText.Order.MONTH_FIRST),
-            new StudyEdit.Turn(1, "Turned", Summary.Form.ROWS_TO_COLUMNS),
-            new ColumnEdit.ReadIn(1, 2, ReadingWay.MINUTES_SECONDS),
+            new StudyEdit.Reshape(1, "Turned", DerivedTable.Form.ROWS_TO_COLUMNS),
+            new ColumnEdit.SetInterpretation(1, 2, CellInterpretation.MINUTES_SECONDS),
             new ColumnEdit.SetFormat(
-                    1, 2, new Format.Dates(DateText.Form.MINUTE, DateText.Order.DAY_FIRST, TimeUnit.HOUR)),
+                    1, 2, new ColumnFormat.Dates(DateText.Form.MINUTE, DateText.Order.DAY_FIRST, CalendarUnit.HOUR)),
             new ColumnEdit.SetBarMeaning(1, 4, BarMeaning.INTERVAL_95),
-            new ColumnEdit.SetOwnBars(1, 2, new UniformBars(0.35, false)),
+            new ColumnEdit.SetOwnBars(1, 2, new UniformBarLength(0.35, false)),
             new ColumnEdit.ScaleBars(1, 2, 1.5),
-            new FigureEdit.Weigh(1, Weighting.STATED),
+            new FigureEdit.SetWeighting(1, Weighting.STATED),
             new ColumnEdit.MoveColumn(1, 2, 0),
             new ColumnEdit.Derive(1, new Heading("Load²", "N²"), "{2}^2", Role.X, true),
             new ColumnEdit.SetFormula(1, 5, new Heading("Load³", "N³"), "{2}^3"),
             new ColumnEdit.NameSet(1, 1, "wet", List.of(new Cell.Text("salt"), new Cell.Number(3)), "others"),
             new DecisionEdit.Decide(1, 3, List.of(7), ProblemKind.NOT_A_NUMBER, Decision.Choice.SET_ASIDE, "blurred"),
-            new DecisionEdit.TakeBack(1, 3, List.of(7)),
-            new TableEdit.SetAsideWhere(
+            new DecisionEdit.UndoDecision(1, 3, List.of(7)),
+            new TableEdit.ExcludeWhere(
                     1, List.of(new RowCondition.OneOf(1, List.of(new Cell.Text("salt")))), "old cord"),
             new TableEdit.MoveRows(1, 3, 2, -1),
             new StudyEdit.ReplaceTable(STRETCH.withSource(new Table.Source.Text("a.csv", "UTF-8", ';', true))),
             new TableEdit.SetCell(1, 2, 3, "about 7,6"),
             new ColumnEdit.SetRole(1, 2, Role.Y_BAR),
-            new ColumnEdit.KeepOneY(1, 3),
+            new ColumnEdit.UseOneY(1, 3),
             new ColumnEdit.SetHeading(1, 2, new Heading("Load", "N")),
-            new TableEdit.SetRowsAside(1, List.of(3, 5), "slipped"),
-            new TableEdit.BringRowsBack(1, List.of(3)),
+            new TableEdit.ExcludeRows(1, List.of(3, 5), "slipped"),
+            new TableEdit.IncludeRows(1, List.of(3)),
             new TableEdit.SetBlock(1, 2, 0, List.of(List.of("1", "2,5"), List.of("n/a"))),
             new ColumnEdit.AddColumn(1),
             new ColumnEdit.AddNumbers(
@@ -124,19 +124,19 @@ class StudyJsonTest {
                     List.of(new RowCondition.Between(2, 10, 40))),
             new FigureEdit.RemoveCurve(1, SeriesKey.whole(3).further(1)),
             new FigureEdit.Resize(1, 85, 60.5),
-            new FigureEdit.SetSheet(1, SheetLook.PRESETS.get(1).look().withBackground(Optional.empty())),
+            new FigureEdit.SetSheet(1, SheetStyle.PRESETS.get(1).look().withBackground(Optional.empty())),
             new FigureEdit.SetAxis(
                     1,
                     AxisPlace.RIGHT,
-                    AxisLook.DEFAULT
+                    AxisStyle.DEFAULT
                             .withLimits(Optional.of(0.1), Optional.of(1e300))
                             .withTitle(Optional.of("v_{0}"))
                             .withLogarithmic(true)
-                            .withTicks(AxisLook.Ticks.INSIDE)
-                            .withGrid(AxisLook.Grid.MINOR)
+                            .withTicks(AxisStyle.Ticks.INSIDE)
+                            .withGrid(AxisStyle.Grid.MINOR)
                             .withReversed(true)
                             .withOtherSide(true)
-                            .withDates(AxisLook.DateLabels.NUMERIC)),
+                            .withDates(AxisStyle.DateLabels.NUMERIC)),
             new FigureEdit.Zoom(
                     1,
                     Map.of(
@@ -146,32 +146,32 @@ class StudyJsonTest {
                             FigureEdit.Zoom.Limits.AUTOMATIC)),
             new FigureEdit.SetLegend(
                     1,
-                    LegendLook.DEFAULT
-                            .withShown(LegendLook.Shown.ALWAYS)
-                            .withAt(Optional.of(new CurveLook.Spot(0.25, 0.5)))
+                    LegendStyle.DEFAULT
+                            .withShown(LegendStyle.Shown.ALWAYS)
+                            .withAt(Optional.of(new CurveStyle.Spot(0.25, 0.5)))
                             .withOrder(List.of(SeriesKey.group(3, "wet"), SeriesKey.group(3, "dry")))),
-            new FigureEdit.SetSeriesLook(
+            new FigureEdit.SetSeriesStyle(
                     1,
                     SeriesKey.group(3, "dry"),
-                    SeriesLook.DEFAULT
+                    SeriesStyle.DEFAULT
                             .withShape(Optional.of(MarkerShape.STAR))
-                            .withJoin(SeriesLook.Join.SMOOTH)
+                            .withJoin(SeriesStyle.Join.SMOOTH)
                             .withColor(Optional.of("#1F5F8B"))
                             .withSize(1.5)
                             .withOpacity(Optional.of(0.5))
                             .withRight(Optional.of(true))
                             .withLabels(Optional.of(1))
-                            .withColoredBy(Optional.of(SeriesLook.ColorBy.RESIDUAL))
+                            .withColoredBy(Optional.of(SeriesStyle.ColorBy.RESIDUAL))
                             .withName(Optional.of("dry cord"))
                             .withEdge(Optional.of("#17242B"))),
-            new FigureEdit.SetCurveLook(
+            new FigureEdit.SetCurveStyle(
                     1,
                     SeriesKey.group(3, "dry"),
-                    CurveLook.DEFAULT
-                            .withDash(Optional.of(CurveLook.Dash.DASH_DOT))
+                    CurveStyle.DEFAULT
+                            .withDash(Optional.of(CurveStyle.Dash.DASH_DOT))
                             .reaching(Optional.of(0.0), Optional.empty())
-                            .withLabel(Set.of(CurveLook.LabelPart.NAME))
-                            .withLabelAt(Optional.of(new CurveLook.Spot(0, 1)))
+                            .withLabel(Set.of(CurveStyle.LabelPart.NAME))
+                            .withLabelAt(Optional.of(new CurveStyle.Spot(0, 1)))
                             .withDigits(Optional.of(5))),
             new FigureEdit.PutNote(1, new Note.Text(1, "slack", 3, 4.5, Optional.of(new Note.Text.Target(1, 2)))),
             new FigureEdit.RemoveNote(1, 2),
@@ -180,7 +180,7 @@ class StudyJsonTest {
             new FigureEdit.NameFigure(1, "Both cords"),
             new StudyEdit.AddFigure(1),
             new StudyEdit.SwapAxes(1),
-            new StudyEdit.WriteNumbers(Optional.of(new NumberFormat(DecimalMark.COMMA, true))),
+            new StudyEdit.SetNumberFormat(Optional.of(new NumberNotation(DecimalMark.COMMA, true))),
             new StudyEdit.PlanReport(new ReportPlan(
                     Optional.of("Cords, “wet”"),
                     "Ada, Marram",
@@ -190,14 +190,14 @@ class StudyJsonTest {
                     List.of(ReportPlan.Section.METHOD, ReportPlan.Section.FIGURE),
                     Set.of(2, 3))),
             new FigureEdit.Describe(1, Optional.of("A caption"), Optional.of("Both rise.")),
-            new StudyEdit.KeepLook(new SheetLook.Named(
+            new StudyEdit.SaveStyle(new SheetStyle.Named(
                     "Thesis",
-                    SheetLook.DEFAULT
+                    SheetStyle.DEFAULT
                             .withText(11)
                             .withLine(1.2)
                             .withDashes(true)
                             .withFrame(true))),
-            new FigureEdit.UseOnly(
+            new FigureEdit.SetConditions(
                     1,
                     List.of(
                             new RowCondition.Is(1, new Cell.Text("dry")),
@@ -237,7 +237,7 @@ class StudyJsonTest {
                 new ColumnEdit.NameSet(1, 1, "wet", List.of(new Cell.Text("salt-soaked")), "dry"),
                 new DecisionEdit.Decide(1, 3, List.of(7), ProblemKind.NOT_A_NUMBER, Decision.Choice.NUMBER_USED, ""),
                 new StudyEdit.Summarise(
-                        1, "Means", List.of(1, 2), List.of(3), List.of(Statistics.MEAN, Statistics.STANDARD_ERROR)),
+                        1, "Means", List.of(1, 2), List.of(3), List.of(Statistic.MEAN, Statistic.STANDARD_ERROR)),
                 new TableEdit.SetBlock(2, 0, 3, List.of(List.of("2026-03-05"), List.of("5 Mar 2026 14:30"))),
                 new ColumnEdit.SetKind(2, 4, Kind.DATE, DateText.Order.DAY_FIRST))) {
             worked = edit.apply(worked);

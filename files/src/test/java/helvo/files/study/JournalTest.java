@@ -17,13 +17,13 @@ import helvo.core.table.Cell;
 import helvo.core.table.Cells;
 import helvo.core.table.Column;
 import helvo.core.table.Decision;
+import helvo.core.table.ExcludedRows;
 import helvo.core.table.Heading;
 import helvo.core.table.Kind;
 import helvo.core.table.ProblemKind;
 import helvo.core.table.Role;
-import helvo.core.table.SetAside;
 import helvo.core.table.Table;
-import helvo.files.CannotRead;
+import helvo.files.UnreadableFile;
 import helvo.files.samples.SampleStudy;
 import java.io.IOException;
 import java.io.RandomAccessFile;
@@ -49,7 +49,7 @@ class JournalTest {
     @TempDir
     private Path kept;
 
-    private static Journal.Kept bringBack(Path kept) throws IOException, CannotRead {
+    private static Journal.Kept bringBack(Path kept) throws IOException, UnreadableFile {
         return Journal.bringBack(Journal.folders(kept).getFirst()).orElseThrow();
     }
 
@@ -57,7 +57,7 @@ class JournalTest {
         Instant at = NOON.plusSeconds(i);
         Edit edit =
                 switch (random.nextInt(5)) {
-                    case 0 -> new TableEdit.SetRowsAside(1, List.of(random.nextInt(25)), "reason " + i);
+                    case 0 -> new TableEdit.ExcludeRows(1, List.of(random.nextInt(25)), "reason " + i);
                     case 1 -> new StudyEdit.Rename("study " + "x".repeat(random.nextInt(3000)) + i);
                     case 2 -> new FigureEdit.SetTitle(1, Optional.of("Title “" + i + "”"));
                     case 3 ->
@@ -66,10 +66,10 @@ class JournalTest {
                 };
         return switch (random.nextInt(6)) {
             case 0 ->
-                new Commit.GoTo(
+                new Commit.Jump(
                         random.nextInt(history.steps().size() + history.undone().size() + 1), at);
-            case 1 -> history.branches().isEmpty() ? new Commit.Do(edit, at) : new Commit.TakeUp(0, at);
-            default -> new Commit.Do(edit, at);
+            case 1 -> history.branches().isEmpty() ? new Commit.Append(edit, at) : new Commit.RestoreBranch(0, at);
+            default -> new Commit.Append(edit, at);
         };
     }
 
@@ -81,7 +81,7 @@ class JournalTest {
     }
 
     @Test
-    void everyCommitIsBroughtBackWithWhatWasUndoneAndLeft() throws IOException, CannotRead {
+    void everyCommitIsBroughtBackWithWhatWasUndoneAndLeft() throws IOException, UnreadableFile {
         var random = new Random(3);
         History history = History.from(SampleStudy.study());
         try (Journal journal = Journal.begin(kept, StoredStudy.of(history))) {
@@ -103,20 +103,20 @@ class JournalTest {
         assertThat(back.last()).isEqualTo(NOON.plusSeconds(399));
         assertThat(back.isSaved()).isFalse();
         assertThat(back.trouble()).isEmpty();
-        Commit further = new Commit.Do(new StudyEdit.Rename("goes on"), NOON);
+        Commit further = new Commit.Append(new StudyEdit.Rename("goes on"), NOON);
         back.journal().add(further);
-        back.journal().saved(kept.resolve("a.helvo"), new FilePrint(3, 4), 401);
+        back.journal().saved(kept.resolve("a.helvo"), new FileFingerprint(3, 4), 401);
         back.journal().close();
         Journal.Kept again = bringBack(kept);
         same(again.study().history(), further.apply(history));
         assertThat(again.isSaved()).isTrue();
         assertThat(again.unsaved()).isZero();
         assertThat(again.file()).hasValue(kept.resolve("a.helvo").toAbsolutePath());
-        assertThat(again.saved()).hasValue(new FilePrint(3, 4));
+        assertThat(again.saved()).hasValue(new FileFingerprint(3, 4));
         again.journal().discard();
         assertThat(kept).isEmptyDirectory();
         try (Journal elsewhere = Journal.begin(kept, StoredStudy.of(history))) {
-            elsewhere.saved(kept.resolve("a.helvo"), new FilePrint(3, 4), -2);
+            elsewhere.saved(kept.resolve("a.helvo"), new FileFingerprint(3, 4), -2);
             elsewhere.add(further);
         }
         Journal.Kept moved = bringBack(kept);
@@ -128,7 +128,7 @@ class JournalTest {
     /// A power cut while a record is written: the last block of the file, or of the copy of it, is torn, zeroed or
     /// cut at any place. What was acknowledged is there.
     @Property(tries = 200, seed = "26")
-    void aSpoiledEndLosesNothingThatWasAcknowledged(@ForAll Random random) throws IOException, CannotRead {
+    void aSpoiledEndLosesNothingThatWasAcknowledged(@ForAll Random random) throws IOException, UnreadableFile {
         Path folder = Files.createTempDirectory("kept");
         try {
             History history = History.from(SampleStudy.study());
@@ -180,16 +180,16 @@ class JournalTest {
     /// A program that does an edit otherwise than the one that wrote it goes on from the last state that was
     /// written.
     @Test
-    void aStateThatCannotBeReachedAgainIsTakenAsItIs() throws IOException, CannotRead {
+    void aStateThatCannotBeReachedAgainIsTakenAsItIs() throws IOException, UnreadableFile {
         History history = History.from(SampleStudy.study());
         try (Journal journal = Journal.begin(kept, StoredStudy.of(history))) {
             for (int i = 0; i < 40; i++) {
-                Commit commit = new Commit.Do(new StudyEdit.Rename("y".repeat(5000 + i)), NOON.plusSeconds(i));
+                Commit commit = new Commit.Append(new StudyEdit.Rename("y".repeat(5000 + i)), NOON.plusSeconds(i));
                 history = commit.apply(history);
                 journal.add(commit);
             }
             IntStream.range(0, 25)
-                    .mapToObj(row -> new Commit.Do(new TableEdit.SetCell(1, 2, row, "1" + row), NOON))
+                    .mapToObj(row -> new Commit.Append(new TableEdit.SetCell(1, 2, row, "1" + row), NOON))
                     .forEach(commit -> {
                         try {
                             journal.add(commit);
@@ -198,15 +198,15 @@ class JournalTest {
                         }
                     });
             while (true) {
-                journal.add(new Commit.Do(new FigureEdit.SetTitle(1, Optional.of(noise())), NOON));
+                journal.add(new Commit.Append(new FigureEdit.SetTitle(1, Optional.of(noise())), NOON));
                 long before = Files.size(Journal.folders(kept).getFirst().resolve("journal"));
                 journal.addStateIfDue(new StudyEdit.Rename("as the other version had it").apply(history.study()));
                 if (Files.size(Journal.folders(kept).getFirst().resolve("journal")) > before) {
                     break;
                 }
             }
-            journal.add(new Commit.Do(new TableEdit.SetCell(1, 2, 0, "77"), NOON));
-            journal.add(new Commit.Do(new TableEdit.SetCell(99, 2, 0, "77"), NOON));
+            journal.add(new Commit.Append(new TableEdit.SetCell(1, 2, 0, "77"), NOON));
+            journal.add(new Commit.Append(new TableEdit.SetCell(99, 2, 0, "77"), NOON));
         }
         Journal.Kept back = bringBack(kept);
         assertThat(back.study().history().study())
@@ -227,7 +227,7 @@ class JournalTest {
 
     /// 10,000 edits of cells of a table of 1,000,000 rows add less than 5 MB, states included.
     @Test
-    void aJournalGrowsByTheEditsNotByTheTable() throws IOException, CannotRead {
+    void aJournalGrowsByTheEditsNotByTheTable() throws IOException, UnreadableFile {
         int rows = 1_000_000;
         var table = new Table(
                 1,
@@ -245,7 +245,7 @@ class JournalTest {
                                         .asDoubleStream()
                                         .toArray())),
                         new Column(2, new Heading("y", ""), Kind.NUMBER, Role.Y, 0, Cells.ofNumbers(new double[rows]))),
-                SetAside.NONE);
+                ExcludedRows.NONE);
         History history = History.from(StudyEdit.AddTable.to(Study.EMPTY, table).apply(Study.EMPTY));
         var random = new Random(7);
         List<Study> states = new ArrayList<>();
@@ -257,7 +257,7 @@ class JournalTest {
                 var edit =
                         new TableEdit.SetCell(1, 2, random.nextInt(rows), Double.toString(random.nextInt(1000) / 10.0));
                 study = edit.apply(study);
-                journal.add(new Commit.Do(edit, NOON));
+                journal.add(new Commit.Append(edit, NOON));
                 journal.addStateIfDue(study);
             }
             states.add(study);
@@ -271,7 +271,7 @@ class JournalTest {
     /// Long columns of numbers are packed, those with a text or a gap in them are not; all come back, from the
     /// commit and from a state.
     @Test
-    void aLargeTableThatIsBroughtInComesBack() throws IOException, CannotRead {
+    void aLargeTableThatIsBroughtInComesBack() throws IOException, UnreadableFile {
         int rows = 150_000;
         double[] x = new Random(3).doubles(rows, -1e300, 1e300).toArray();
         x[0] = -0.0;
@@ -285,8 +285,8 @@ class JournalTest {
                 List.of(
                         new Column(1, new Heading("x", ""), Kind.NUMBER, Role.X, 0, Cells.ofNumbers(x)),
                         new Column(2, new Heading("y", ""), Kind.NUMBER, Role.Y, 0, gaps)),
-                SetAside.NONE);
-        var commit = new Commit.Do(StudyEdit.AddTable.to(Study.EMPTY, table), NOON);
+                ExcludedRows.NONE);
+        var commit = new Commit.Append(StudyEdit.AddTable.to(Study.EMPTY, table), NOON);
         History history = commit.apply(History.from(Study.EMPTY));
         try (Journal journal = Journal.begin(kept, StoredStudy.of(History.from(Study.EMPTY)))) {
             journal.add(commit);
@@ -301,12 +301,12 @@ class JournalTest {
     @Test
     void aJournalWithoutItsBeginningIsSaidAndLeftAlone() throws IOException {
         try (Journal journal = Journal.begin(kept, StoredStudy.of(History.from(SampleStudy.study())))) {
-            journal.add(new Commit.Do(new StudyEdit.Rename("a"), NOON));
+            journal.add(new Commit.Append(new StudyEdit.Rename("a"), NOON));
         }
         Path folder = Journal.folders(kept).getFirst();
         Files.writeString(folder.resolve("base.helvo"), "not a zip");
         assertThatThrownBy(() -> Journal.bringBack(folder))
-                .isInstanceOf(CannotRead.class)
+                .isInstanceOf(UnreadableFile.class)
                 .hasMessageStartingWith(
                         "A study that was open could not be brought back; what is left of it is in " + folder);
         assertThat(folder.resolve("journal")).exists();
@@ -343,7 +343,7 @@ class JournalTest {
                 assertThat(states).contains(back.get().study().history().study());
                 back.get().journal().discard();
             }
-        } catch (CannotRead refused) {
+        } catch (UnreadableFile refused) {
             assertThat(refused)
                     .hasMessageStartingWith(
                             "A study that was open could not be brought back; what is left of it is in ");
@@ -361,7 +361,7 @@ class JournalTest {
         states.add(history.study());
         try (Journal journal = Journal.begin(kept, StoredStudy.of(history))) {
             for (int i = 0; i < 40; i++) {
-                Commit commit = new Commit.Do(
+                Commit commit = new Commit.Append(
                         new TableEdit.SetCell(1, 2, i % 25, Integer.toString(1000 + i)), NOON.plusSeconds(i));
                 history = commit.apply(history);
                 journal.add(commit);
@@ -384,7 +384,7 @@ class JournalTest {
 
     /// One bit of the magic, of the first record, of a step before a state and of a step behind it.
     @Test
-    void damageIsSaidAndKeptAsideAndTakesNoMoreThanItMust() throws IOException, CannotRead {
+    void damageIsSaidAndKeptAsideAndTakesNoMoreThanItMust() throws IOException, UnreadableFile {
         for (int[] damage : new int[][] {{3, 40}, {20, 40}, {40, 40}, {900, 40}, {-300, -1}}) {
             List<Study> states = new ArrayList<>();
             Path folder = fortySteps(states);
@@ -407,7 +407,7 @@ class JournalTest {
                 if (time == 0) {
                     assertThat(back.trouble().orElseThrow()).contains("bytes could not be read", "journal.damaged");
                     assertThat(folder.resolve("journal.damaged")).hasBinaryContent(damaged);
-                    Commit next = new Commit.Do(new TableEdit.SetCell(1, 2, 0, "5"), NOON);
+                    Commit next = new Commit.Append(new TableEdit.SetCell(1, 2, 0, "5"), NOON);
                     back.journal().add(next);
                     states.add(next.apply(back.study().history()).study());
                     damage[1] = states.size() - 1;
@@ -423,7 +423,7 @@ class JournalTest {
         Path folder = fortySteps(new ArrayList<>());
         Files.write(folder.resolve("journal"), new byte[3000]);
         assertThatThrownBy(() -> Journal.bringBack(folder))
-                .isInstanceOf(CannotRead.class)
+                .isInstanceOf(UnreadableFile.class)
                 .hasMessageContaining("bytes could not be read");
         assertThat(folder.resolve("journal.damaged")).exists();
         assertThat(folder.resolve("base.helvo")).exists();
@@ -435,21 +435,21 @@ class JournalTest {
         Path folder = fortySteps(new ArrayList<>());
         StudyFile.write(folder.resolve("base.helvo"), StoredStudy.of(History.from(Study.blank())), Progress.none());
         assertThatThrownBy(() -> Journal.bringBack(folder))
-                .isInstanceOf(CannotRead.class)
+                .isInstanceOf(UnreadableFile.class)
                 .hasMessageContaining("another study's");
         assertThat(folder.resolve("journal.damaged")).exists();
     }
 
     /// A state tells it all again, so that what is lost before it does not matter.
     @Test
-    void stepsThatCannotBeDoneDoNotTakeLaterOnesWithThem() throws IOException, CannotRead {
+    void stepsThatCannotBeDoneDoNotTakeLaterOnesWithThem() throws IOException, UnreadableFile {
         try (Journal journal = Journal.begin(kept, StoredStudy.of(History.from(SampleStudy.study())))) {
-            journal.add(new Commit.Do(new StudyEdit.Rename("done"), NOON));
-            journal.add(new Commit.Do(new TableEdit.SetCell(99, 2, 0, "no such table"), NOON));
+            journal.add(new Commit.Append(new StudyEdit.Rename("done"), NOON));
+            journal.add(new Commit.Append(new TableEdit.SetCell(99, 2, 0, "no such table"), NOON));
         }
         Journal.Kept back = bringBack(kept);
         assertThat(back.trouble()).hasValue("Its last step could not be done again.");
-        back.journal().add(new Commit.Do(new StudyEdit.Rename("done after that"), NOON));
+        back.journal().add(new Commit.Append(new StudyEdit.Rename("done after that"), NOON));
         back.journal().close();
         Journal.Kept again = bringBack(kept);
         assertThat(again.study().history().study().name()).isEqualTo("done after that");
@@ -458,7 +458,7 @@ class JournalTest {
 
     /// What looks like a journal and is none stays, to the last file, and so does what a link leads to.
     @Test
-    void onlyWhatHelvoWroteIsEverRemoved() throws IOException, CannotRead {
+    void onlyWhatHelvoWroteIsEverRemoved() throws IOException, UnreadableFile {
         Path others = Files.createDirectories(kept.resolveSibling(kept.getFileName() + " of others"));
         Files.writeString(others.resolve("journal"), "x\n");
         Files.writeString(others.resolve("photos.txt"), "y\n");

@@ -7,7 +7,7 @@ import helvo.core.study.History;
 import helvo.core.study.Layer;
 import helvo.core.study.Study;
 import helvo.core.table.RowCondition;
-import helvo.files.CannotRead;
+import helvo.files.UnreadableFile;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -36,7 +36,7 @@ class OlderVersionsTest {
     }
 
     @Test
-    void aStudyOfVersion3IsOpenedWithItsSteps() throws CannotRead, IOException {
+    void aStudyOfVersion3IsOpenedWithItsSteps() throws UnreadableFile, IOException {
         StoredStudy read = StudyFile.read(VERSION_3.resolve("study.helvo"), Progress.none());
         isWhole(read.history());
         assertThat(read.readOnly()).isEmpty();
@@ -51,7 +51,7 @@ class OlderVersionsTest {
     }
 
     @Test
-    void aJournalOfVersion3IsBroughtBack() throws CannotRead, IOException {
+    void aJournalOfVersion3IsBroughtBack() throws UnreadableFile, IOException {
         for (String part : Set.of("base.helvo", "journal", "journal.end")) {
             Files.copy(VERSION_3.resolve("kept").resolve(part), folder.resolve(part));
         }

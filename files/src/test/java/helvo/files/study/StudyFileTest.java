@@ -14,20 +14,20 @@ import helvo.core.study.History;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
+import helvo.core.table.CalendarUnit;
 import helvo.core.table.Cell;
 import helvo.core.table.Cells;
 import helvo.core.table.Column;
+import helvo.core.table.ColumnFormat;
 import helvo.core.table.Decision;
-import helvo.core.table.Format;
+import helvo.core.table.ExcludedRows;
 import helvo.core.table.Heading;
 import helvo.core.table.Kind;
 import helvo.core.table.ProblemKind;
 import helvo.core.table.Role;
-import helvo.core.table.SetAside;
-import helvo.core.table.Statistics;
+import helvo.core.table.Statistic;
 import helvo.core.table.Table;
-import helvo.core.table.TimeUnit;
-import helvo.files.CannotRead;
+import helvo.files.UnreadableFile;
 import helvo.files.samples.SampleStudy;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
@@ -68,7 +68,7 @@ class StudyFileTest {
                 new DecisionEdit.Decide(1, 3, List.of(6), ProblemKind.NOT_A_NUMBER, Decision.Choice.NUMBER_USED, ""),
                 new ColumnEdit.Derive(1, new Heading("Load²", "N²"), "{2}^2", Role.NONE, false),
                 new StudyEdit.Summarise(
-                        8, "Means", List.of(1), List.of(2), List.of(Statistics.MEAN, Statistics.STANDARD_ERROR)),
+                        8, "Means", List.of(1), List.of(2), List.of(Statistic.MEAN, Statistic.STANDARD_ERROR)),
                 new FigureEdit.SetTitle(1, Optional.of("Cords, “wet” & dry")),
                 new StudyEdit.Rename("Woche 14, Kürze"))) {
             history = history.with(edit, NOON.plusSeconds(history.steps().size()));
@@ -83,9 +83,9 @@ class StudyFileTest {
         Path pipe = folder.resolve("creep.helvo");
         assertThat(new ProcessBuilder("mkfifo", pipe.toString()).start().waitFor())
                 .isZero();
-        assertThat(FilePrint.of(pipe)).isEmpty();
-        assertThat(FilePrint.of(folder)).isEmpty();
-        assertThat(FilePrint.of(Files.writeString(folder.resolve("a file"), "x")))
+        assertThat(FileFingerprint.of(pipe)).isEmpty();
+        assertThat(FileFingerprint.of(folder)).isEmpty();
+        assertThat(FileFingerprint.of(Files.writeString(folder.resolve("a file"), "x")))
                 .isPresent();
     }
 
@@ -95,7 +95,7 @@ class StudyFileTest {
         return out.toByteArray();
     }
 
-    private StoredStudy read(byte[] bytes) throws IOException, CannotRead {
+    private StoredStudy read(byte[] bytes) throws IOException, UnreadableFile {
         Path file = folder.resolve("study.helvo");
         Files.write(file, bytes);
         return StudyFile.read(file, Progress.none());
@@ -130,7 +130,7 @@ class StudyFileTest {
     }
 
     @Test
-    void whatIsWrittenIsReadBackWithItsSteps() throws IOException, CannotRead {
+    void whatIsWrittenIsReadBackWithItsSteps() throws IOException, UnreadableFile {
         History history = worked();
         byte[] bytes = bytes(StoredStudy.of(history));
         StoredStudy back = read(bytes);
@@ -148,7 +148,7 @@ class StudyFileTest {
 
     /// Steps whose state before them is too large, or that lead elsewhere, are left in words.
     @Test
-    void stepsThatCannotBeDoneAgainAreKeptInWords() throws IOException, CannotRead {
+    void stepsThatCannotBeDoneAgainAreKeptInWords() throws IOException, UnreadableFile {
         StoredStudy other = read(changed("history.jsonl", lines -> lines.replace("{2}^2", "{2}^3")));
         assertThat(other.history().study()).isEqualTo(worked().study());
         assertThat(other.history().steps()).isEmpty();
@@ -170,14 +170,14 @@ class StudyFileTest {
 
     /// Cells of every kind in columns of every kind, of unequal length, under headings that repeat or are empty.
     @Property(tries = 150, seed = "26")
-    void everyCellComesBack(@ForAll Random random) throws IOException, CannotRead {
+    void everyCellComesBack(@ForAll Random random) throws IOException, UnreadableFile {
         var columns = new ArrayList<Column>();
         for (int c = 0; c < 1 + random.nextInt(5); c++) {
             Kind kind = Kind.values()[random.nextInt(3)];
-            Format format = kind == Kind.DATE
-                    ? new Format.Dates(
-                            DateText.Form.values()[random.nextInt(7)], DateText.Order.DAY_FIRST, TimeUnit.DAY)
-                    : new Format.AsWritten(random.nextInt(3));
+            ColumnFormat format = kind == Kind.DATE
+                    ? new ColumnFormat.Dates(
+                            DateText.Form.values()[random.nextInt(7)], DateText.Order.DAY_FIRST, CalendarUnit.DAY)
+                    : new ColumnFormat.AsWritten(random.nextInt(3));
             var cells = Cells.of(IntStream.range(0, random.nextInt(30))
                     .mapToObj(_ -> cell(random, kind))
                     .toList());
@@ -199,7 +199,7 @@ class StudyFileTest {
                                 DecimalMark.COMMA,
                                 Optional.empty(),
                                 columns,
-                                SetAside.NONE))
+                                ExcludedRows.NONE))
                 .apply(Study.EMPTY);
         Path file = Files.createTempFile("cells", ".helvo");
         try {
@@ -239,7 +239,7 @@ class StudyFileTest {
     }
 
     @Test
-    void whatOthersPutIntoTheFileStaysThere() throws IOException, CannotRead {
+    void whatOthersPutIntoTheFileStaysThere() throws IOException, UnreadableFile {
         Map<String, byte[]> parts = parts(changed("datapackage.json", json -> json.replaceFirst(
                         "\"title\" :", "\"contributors\" : [{\"title\" : \"Marram Laboratory\"}],\n  \"title\" :")
                 .replace("\"name\" : \"Load\",", "\"name\" : \"Load\", \"description\" : \"hung weight\",")));
@@ -263,7 +263,7 @@ class StudyFileTest {
     }
 
     @Test
-    void aNewerFileIsForReadingOnly() throws IOException, CannotRead {
+    void aNewerFileIsForReadingOnly() throws IOException, UnreadableFile {
         StoredStudy newer = read(changed("study.json", json -> json.replace("\"version\" : 4", "\"version\" : 5")));
         assertThat(newer.history().study()).isEqualTo(worked().study());
         assertThat(newer.readOnly().orElseThrow()).startsWith("“study.helvo” was saved by a newer Helvo.");
@@ -271,7 +271,7 @@ class StudyFileTest {
 
     /// Series had no numbers of curves, and figures no further ones.
     @Test
-    void anOlderFileIsCarriedForward() throws IOException, CannotRead {
+    void anOlderFileIsCarriedForward() throws IOException, UnreadableFile {
         StoredStudy older = read(changed("study.json", json -> {
             String without = json.replace("\"version\" : 4", "\"version\" : 1")
                     .replaceAll("\"furtherCurves\" : \\[ *],\\s*", "")
@@ -308,14 +308,14 @@ class StudyFileTest {
             return text.replaceFirst(Pattern.quote(was), is);
         });
         assertThatThrownBy(() -> read(damaged))
-                .isInstanceOf(CannotRead.class)
+                .isInstanceOf(UnreadableFile.class)
                 .hasMessageContaining("“study.helvo”")
                 .hasMessageContaining(sentence);
     }
 
     /// What other programs added is told of, and not lost by saving over it.
     @Test
-    void dataThatHaveMoreThanWasToldAreNotDroppedInSilence() throws IOException, CannotRead {
+    void dataThatHaveMoreThanWasToldAreNotDroppedInSilence() throws IOException, UnreadableFile {
         StoredStudy longer = read(changed("data/stretch.csv", text -> text + "dry,99,9.9,0.5\n"));
         assertThat(longer.history().study()).isEqualTo(worked().study());
         assertThat(longer.readOnly().orElseThrow())
@@ -326,7 +326,7 @@ class StudyFileTest {
     }
 
     @Test
-    void stepsThatCannotBeReadAreTold() throws IOException, CannotRead {
+    void stepsThatCannotBeReadAreTold() throws IOException, UnreadableFile {
         StoredStudy read = read(changed("history.jsonl", text -> text + "{ broken\n"));
         assertThat(read.history().study()).isEqualTo(worked().study());
         assertThat(read.notices()).singleElement().asString().startsWith("One line of its history could not be read");
@@ -349,13 +349,13 @@ class StudyFileTest {
                 .replace("stretcH", "stretch")
                 .getBytes(StandardCharsets.ISO_8859_1);
         assertThatThrownBy(() -> read(twice))
-                .isInstanceOf(CannotRead.class)
+                .isInstanceOf(UnreadableFile.class)
                 .hasMessageContaining("two parts called data/stretch.csv");
     }
 
     /// Each limit says what it is and what there was.
     @Test
-    void limitsHoldForStudiesToo() throws IOException, CannotRead {
+    void limitsHoldForStudiesToo() throws IOException, UnreadableFile {
         byte[] columns = changed(
                 "study.json",
                 json -> json.replaceFirst("\"columns\" : \\[", "\"columns\" : [" + "{\"id\": 1},".repeat(1000)));
@@ -404,7 +404,7 @@ class StudyFileTest {
             assertThat(within || read.equals(worked().study()))
                     .as("what a disk or a wire spoils is never read as something else")
                     .isTrue();
-        } catch (CannotRead refused) {
+        } catch (UnreadableFile refused) {
             assertThat(refused)
                     .hasMessageStartingWith("“" + file.getFileName() + "” ")
                     .hasMessageMatching("(?s).*[.)]");
@@ -422,12 +422,12 @@ class StudyFileTest {
         int directory = new String(bytes, StandardCharsets.ISO_8859_1).indexOf("PK\1\2");
         bytes[directory + 27] |= 0x40;
         assertThatThrownBy(() -> read(bytes))
-                .isInstanceOf(CannotRead.class)
+                .isInstanceOf(UnreadableFile.class)
                 .hasMessageStartingWith("“study.helvo” unpacks to far more than such a file holds (in ");
     }
 
     @Test
-    void aFailureLeavesTheOldFile() throws IOException, CannotRead {
+    void aFailureLeavesTheOldFile() throws IOException, UnreadableFile {
         Path file = folder.resolve("kept.helvo");
         StudyFile.write(file, StoredStudy.of(worked()), Progress.none());
         assertThatThrownBy(() -> StudyFile.write(file, StoredStudy.of(worked().undo()), _ -> {

@@ -2,13 +2,13 @@ package helvo.files.text;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import helvo.core.quality.AmbiguousColumn;
 import helvo.core.table.Cell;
 import helvo.core.table.Column;
-import helvo.core.table.ColumnQuestion;
+import helvo.core.table.ImportOptions;
 import helvo.core.table.Kind;
-import helvo.core.table.ReadingChoices;
 import helvo.core.table.Table;
-import helvo.files.CannotRead;
+import helvo.files.UnreadableFile;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
@@ -79,7 +79,7 @@ class DressedTableTest {
     }
 
     @Property(tries = 1500, seed = "26")
-    void isReadAsItWasMeantOrAsked(@ForAll Random random) throws CannotRead {
+    void isReadAsItWasMeantOrAsked(@ForAll Random random) throws UnreadableFile {
         Dress dress = Dress.of(random);
         int rows = 4 + random.nextInt(10);
         double[] x = new double[rows];
@@ -91,7 +91,7 @@ class DressedTableTest {
         }
         int gone = dress.missing ? random.nextInt(rows) : -1;
         String text = text(dress, x, y, gone);
-        Table table = TextTable.read(text.getBytes(StandardCharsets.UTF_8), "dressed.csv", ReadingChoices.NONE)
+        Table table = TextTable.read(text.getBytes(StandardCharsets.UTF_8), "dressed.csv", ImportOptions.NONE)
                 .table();
         check(table, "Load", x, -1, text);
         check(table, "Stretch", y, gone, text);
@@ -139,11 +139,11 @@ class DressedTableTest {
                 .findFirst()
                 .orElseThrow();
         if (column.kind() == Kind.TEXT) {
-            assertThat(ColumnQuestion.of(column))
+            assertThat(AmbiguousColumn.of(column))
                     .as(text)
                     .isPresent()
                     .get()
-                    .extracting(ColumnQuestion::equal)
+                    .extracting(AmbiguousColumn::equal)
                     .isEqualTo(true);
             return;
         }

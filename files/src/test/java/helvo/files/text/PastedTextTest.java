@@ -4,7 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import helvo.core.number.DecimalMark;
-import helvo.files.CannotRead;
+import helvo.files.UnreadableFile;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -21,13 +21,13 @@ class PastedTextTest {
                 "  1.5    20\n  2.5    30\n",
                 "1.5, 20\n2.5, 30"
             })
-    void cellsArePartedByWhateverPartsThem(String text) throws CannotRead {
+    void cellsArePartedByWhateverPartsThem(String text) throws UnreadableFile {
         assertThat(PastedText.of(text).rows()).containsExactly(List.of("1.5", "20"), List.of("2.5", "30"));
         assertThat(PastedText.of(text).headings()).isFalse();
     }
 
     @Test
-    void decimalCommasAreWrittenAsTheTableWritesThem() throws CannotRead {
+    void decimalCommasAreWrittenAsTheTableWritesThem() throws UnreadableFile {
         PastedText pasted = PastedText.of("1,5\t2,25\n2,5\tca. 3,5\n");
         assertThat(pasted.mark()).isEqualTo(DecimalMark.COMMA);
         assertThat(pasted.writtenWith(DecimalMark.POINT))
@@ -37,7 +37,7 @@ class PastedTextTest {
     }
 
     @Test
-    void headingsAreToldByTheNumbersBelowThem() throws CannotRead {
+    void headingsAreToldByTheNumbersBelowThem() throws UnreadableFile {
         assertThat(PastedText.of("Load (N)\tStretch (mm)\n1\t2\n").headings()).isTrue();
         assertThat(PastedText.of("dry\twet\nsalt\tfresh\n").headings()).isFalse();
         var table = PastedText.of("Cord diameter  Force\n3.1            20\n4.1            31\n")
@@ -48,15 +48,15 @@ class PastedTextTest {
     }
 
     @Test
-    void quotedFieldsOfASpreadsheetStayWhole() throws CannotRead {
+    void quotedFieldsOfASpreadsheetStayWhole() throws UnreadableFile {
         assertThat(PastedText.of("\"a\nb\"\t1\nc\t2").rows()).containsExactly(List.of("a\nb", "1"), List.of("c", "2"));
     }
 
     @Test
     void nothingToPasteIsSaid() {
         assertThatThrownBy(() -> PastedText.of(null))
-                .isInstanceOf(CannotRead.class)
+                .isInstanceOf(UnreadableFile.class)
                 .hasMessageContaining("no text");
-        assertThatThrownBy(() -> PastedText.of(" \n ")).isInstanceOf(CannotRead.class);
+        assertThatThrownBy(() -> PastedText.of(" \n ")).isInstanceOf(UnreadableFile.class);
     }
 }

@@ -5,17 +5,17 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import helvo.core.Progress;
 import helvo.core.number.DecimalMark;
+import helvo.core.quality.Problems;
 import helvo.core.table.Cell;
 import helvo.core.table.Column;
 import helvo.core.table.Heading;
+import helvo.core.table.ImportOptions;
 import helvo.core.table.Kind;
-import helvo.core.table.Problems;
-import helvo.core.table.ReadingChoices;
 import helvo.core.table.Role;
 import helvo.core.table.Table;
-import helvo.files.CannotRead;
-import helvo.files.table.ReadTable;
-import helvo.files.table.TableFile;
+import helvo.files.UnreadableFile;
+import helvo.files.table.TableExport;
+import helvo.files.table.TableImport;
 import java.io.IOException;
 import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
@@ -113,7 +113,7 @@ class TextTableTest {
     @MethodSource("layouts")
     void recognisesTheLayout(String name, String text, Charset charset, Delimiter delimiter, DecimalMark mark)
             throws Exception {
-        TextTable read = TextTable.read(file(text.getBytes(charset)), ReadingChoices.NONE, Progress.none());
+        TextTable read = TextTable.read(file(text.getBytes(charset)), ImportOptions.NONE, Progress.none());
         assertThat(read.table().source().orElseThrow())
                 .isEqualTo(new Table.Source.Text(
                         folder.resolve("t.csv").toString(),
@@ -133,7 +133,7 @@ class TextTableTest {
         assertThat(columns.get(0).cells().number(0)).isEqualTo(1.5);
         assertThat(columns.get(1).cells().number(1)).isEqualTo(3.5);
         assertThat(columns.get(1).shown(1, mark)).isEqualTo("3" + mark.sign() + "50");
-        assertThat(ReadTable.again(read.table(), Progress.none()).table()).isEqualTo(read.table());
+        assertThat(TableImport.again(read.table(), Progress.none()).table()).isEqualTo(read.table());
     }
 
     /// Short names that stand for no value in other tables are names here; a first row without values is a row.
@@ -143,7 +143,7 @@ class TextTableTest {
         Table read = TextTable.read(
                         (headings + "\nn.d.,NA\n1,2\n2,4\n").getBytes(StandardCharsets.UTF_8),
                         "n.csv",
-                        ReadingChoices.NONE)
+                        ImportOptions.NONE)
                 .table();
         assertThat(read.columns()).extracting(Column::name).containsExactly(headings.split(","));
         assertThat(read.rows()).isEqualTo(3);
@@ -154,7 +154,7 @@ class TextTableTest {
     void keepsWhatIsNoNumberAndRaggedRows() throws Exception {
         TextTable read = TextTable.read(
                 file("Load,Stretch\n1,about 7.6\n2\n3,4,extra\n4,\"a,b\n c\"\n5,6\n6,7\n7,8\n"),
-                ReadingChoices.NONE,
+                ImportOptions.NONE,
                 Progress.none());
         assertThat(read.table().columns()).extracting(Column::name).containsExactly("Load", "Stretch", "Column 3");
         assertThat(read.table().columns().get(1).cells().cell(0)).isEqualTo(new Cell.Text("about 7.6"));
@@ -174,10 +174,10 @@ class TextTableTest {
                 "Load (N);Remark\n1,5;a;\n0,1234567890123;\"b;c\"\n-2;\n"
             })
     void whatIsWrittenReadsBackAsItWas(String text) throws Exception {
-        TextTable read = TextTable.read(file(text), ReadingChoices.NONE, Progress.none());
+        TextTable read = TextTable.read(file(text), ImportOptions.NONE, Progress.none());
         Path written = folder.resolve("written.csv");
-        TableFile.write(written, TableFile.Format.CSV, read.table(), List.of(), Progress.none());
-        TextTable back = TextTable.read(written, ReadingChoices.NONE, Progress.none());
+        TableExport.write(written, TableExport.Format.CSV, read.table(), List.of(), Progress.none());
+        TextTable back = TextTable.read(written, ImportOptions.NONE, Progress.none());
         assertThat(back.table().columns()).isEqualTo(read.table().columns());
         assertThat(back.table().mark()).isEqualTo(read.table().mark());
         assertThat(folder).isDirectoryNotContaining("glob:**.part");
@@ -191,25 +191,25 @@ class TextTableTest {
                 throw new CancellationException();
             }
         };
-        assertThatThrownBy(() -> TextTable.read(file, ReadingChoices.NONE, unwanted))
+        assertThatThrownBy(() -> TextTable.read(file, ImportOptions.NONE, unwanted))
                 .isInstanceOf(CancellationException.class);
     }
 
     @Test
     void guessesThatCannotBeRightCanBeChanged() throws Exception {
         Path file = file("1,5\n2,7\n");
-        TextTable guessed = TextTable.read(file, ReadingChoices.NONE, Progress.none());
+        TextTable guessed = TextTable.read(file, ImportOptions.NONE, Progress.none());
         assertThat(guessed.table().columns()).extracting(Column::name).containsExactly("x", "y");
-        ReadingChoices semicolons = ReadingChoices.NONE.withSeparator(Optional.of(';'));
+        ImportOptions semicolons = ImportOptions.NONE.withSeparator(Optional.of(';'));
         assertThat(TextTable.read(file, semicolons, Progress.none()).table().columns())
                 .singleElement()
                 .satisfies(column -> assertThat(column.cells().number(1)).isEqualTo(2.7));
-        assertThat(TextTable.read(file, ReadingChoices.NONE.withHeadingLine(Optional.of(1)), Progress.none())
+        assertThat(TextTable.read(file, ImportOptions.NONE.withHeadingLine(Optional.of(1)), Progress.none())
                         .table()
                         .columns())
                 .extracting(Column::name)
                 .containsExactly("1", "5");
-        assertThat(ReadTable.again(guessed.table(), ReadingChoices.NONE.withSkipLines(1), Progress.none())
+        assertThat(TableImport.again(guessed.table(), ImportOptions.NONE.withSkipLines(1), Progress.none())
                         .table()
                         .rows())
                 .isOne();
@@ -220,7 +220,7 @@ class TextTableTest {
     void anUmlautFarDownIsReadToo() throws Exception {
         String rows = "1,2,plain\n".repeat(60_000) + "3,4,für\n";
         TextTable read = TextTable.read(
-                file(("a,b,c\n" + rows).getBytes(TextLayout.WINDOWS)), ReadingChoices.NONE, Progress.none());
+                file(("a,b,c\n" + rows).getBytes(TextLayout.WINDOWS)), ImportOptions.NONE, Progress.none());
         assertThat(read.table().readAs().orElseThrow().layout()).contains("Windows-1252");
         assertThat(read.table().columns().get(2).cells().cell(60_000)).isEqualTo(new Cell.Text("für"));
     }
@@ -240,19 +240,19 @@ class TextTableTest {
     @MethodSource("unreadable")
     void saysWhyAFileIsNoTable(String text, String why) throws IOException {
         Path file = file(text);
-        assertThatThrownBy(() -> TextTable.read(file, ReadingChoices.NONE, Progress.none()))
-                .isInstanceOf(CannotRead.class)
+        assertThatThrownBy(() -> TextTable.read(file, ImportOptions.NONE, Progress.none()))
+                .isInstanceOf(UnreadableFile.class)
                 .hasMessageContaining(why)
                 .hasMessageContaining("t.csv");
     }
 
     @Test
     void saysThatThereIsNoFileOrThatItIsAFolder() {
-        assertThatThrownBy(() -> TextTable.read(folder.resolve("no.csv"), ReadingChoices.NONE, Progress.none()))
-                .isInstanceOf(CannotRead.class)
+        assertThatThrownBy(() -> TextTable.read(folder.resolve("no.csv"), ImportOptions.NONE, Progress.none()))
+                .isInstanceOf(UnreadableFile.class)
                 .hasMessageContaining("no file");
-        assertThatThrownBy(() -> TextTable.read(folder, ReadingChoices.NONE, Progress.none()))
-                .isInstanceOf(CannotRead.class)
+        assertThatThrownBy(() -> TextTable.read(folder, ImportOptions.NONE, Progress.none()))
+                .isInstanceOf(UnreadableFile.class)
                 .hasMessageContaining("is a folder");
     }
 
@@ -268,11 +268,11 @@ class TextTableTest {
             }
         }
         try {
-            assertThat(TextTable.read(mixed, "any.csv", ReadingChoices.NONE)
+            assertThat(TextTable.read(mixed, "any.csv", ImportOptions.NONE)
                             .table()
                             .columns())
                     .isNotEmpty();
-        } catch (CannotRead known) {
+        } catch (UnreadableFile known) {
             assertThat(known.getMessage()).contains("any.csv");
         }
     }
@@ -280,7 +280,7 @@ class TextTableTest {
     /// Doubles come back exactly, however many digits they need.
     /// Numbers of few digits take a way of their own; the JDK reads each text by another.
     @Test
-    void decimalsOfAnyLengthAreReadToTheLastDigit() throws CannotRead {
+    void decimalsOfAnyLengthAreReadToTheLastDigit() throws UnreadableFile {
         var random = new Random(17);
         List<String> texts = IntStream.range(0, 20_000)
                 .mapToObj(_ -> {
@@ -292,7 +292,7 @@ class TextTableTest {
                 })
                 .toList();
         String file = "x\ty\n" + texts.stream().map(text -> text + "\t0.5\n").collect(Collectors.joining());
-        var cells = TextTable.read(file.getBytes(StandardCharsets.UTF_8), "decimals.csv", ReadingChoices.NONE)
+        var cells = TextTable.read(file.getBytes(StandardCharsets.UTF_8), "decimals.csv", ImportOptions.NONE)
                 .table()
                 .columns()
                 .getFirst()
@@ -306,10 +306,10 @@ class TextTableTest {
     }
 
     @Property(tries = 100, seed = "26")
-    void numbersAreReadToTheLastDigit(@ForAll double value) throws CannotRead {
+    void numbersAreReadToTheLastDigit(@ForAll double value) throws UnreadableFile {
         if (Double.isFinite(value)) {
             var table = TextTable.read(
-                            ("x,y\n" + value + ",1\n").getBytes(StandardCharsets.UTF_8), "n.csv", ReadingChoices.NONE)
+                            ("x,y\n" + value + ",1\n").getBytes(StandardCharsets.UTF_8), "n.csv", ImportOptions.NONE)
                     .table();
             assertThat(table.columns().getFirst().cells().number(0)).isEqualTo(value);
             assertThat(table.columns().getFirst().kind()).isEqualTo(Kind.NUMBER);

@@ -1,0 +1,306 @@
+package helvo.cli;
+
+import helvo.core.Progress;
+import helvo.core.RootLocale;
+import helvo.core.derive.Reshaping;
+import helvo.core.derive.Summaries;
+import helvo.core.importing.TableReader;
+import helvo.core.number.DateText;
+import helvo.core.number.DecimalMark;
+import helvo.core.quality.AmbiguousColumn;
+import helvo.core.table.CellInterpretation;
+import helvo.core.table.Column;
+import helvo.core.table.DerivedTable;
+import helvo.core.table.ImportOptions;
+import helvo.core.table.Kind;
+import helvo.core.table.Table;
+import helvo.files.UnreadableFile;
+import helvo.files.table.TableImport;
+import helvo.files.text.Delimiter;
+import java.nio.charset.Charset;
+import java.nio.file.Path;
+import java.time.DateTimeException;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
+
+/// The options that say how a file is to be read; what they leave open is decided by the cells, and said.
+final class ImportCommandOptions {
+    private static final Map<String, Character> SIGNS = Map.of(
+            "comma",
+            ',',
+            "semicolon",
+            ';',
+            "tab",
+            '\t',
+            "bar",
+            '|',
+            "blank",
+            ' ',
+            "blanks",
+            ' ',
+            "several-blanks",
+            '~',
+            "widths",
+            '_',
+            "point",
+            '.',
+            "apostrophe",
+            '\'');
+    private static final Map<String, CellInterpretation> WAYS = Map.of(
+            "text",
+            CellInterpretation.TEXT,
+            "point",
+            CellInterpretation.POINT,
+            "comma",
+            CellInterpretation.COMMA,
+            "dmy",
+            CellInterpretation.DAY_FIRST,
+            "mdy",
+            CellInterpretation.MONTH_FIRST,
+            "h:mm",
+            CellInterpretation.HOURS_MINUTES,
+            "mm:ss",
+            CellInterpretation.MINUTES_SECONDS);
+    private static final int MOST_WARNINGS = 50;
+    private final Arguments arguments;
+    private Optional<String> sheet = Optional.empty();
+    private Integer table;
+    private Integer headingRow;
+    private int skipRows;
+    private String separator;
+    private String decimal;
+    private String thousands;
+    private String dateOrder;
+    private List<String> missing = List.of();
+    private String encoding;
+    private String zone;
+    private boolean visibleOnly;
+    private List<String> readAs = List.of();
+    private String turn;
+    private boolean strict;
+
+    /// @param arguments of the command that has these options
+    ImportCommandOptions(Arguments arguments) {
+        this.arguments = arguments;
+        arguments
+                .option("--sheet", "NAME", "Of a workbook; the first with a table in it, if not given.")
+                .text(value -> sheet = Optional.of(value));
+        arguments
+                .option("--table", "N", "Which of several tables in the file or sheet.")
+                .integer(value -> table = value);
+        arguments
+                .option("--heading-row", "N", "The line of the headings; 0 for none.")
+                .integer(value -> headingRow = value);
+        arguments
+                .option("--skip-rows", "N", "Lines to leave out before the table.")
+                .integer(value -> skipRows = value);
+        arguments
+                .option(
+                        "--separator",
+                        "SIGN",
+                        "Between fields: comma, semicolon, tab, bar, blanks, several-blanks or widths.")
+                .text(value -> separator = value);
+        arguments.option("--decimal", "MARK", "point or comma.").text(value -> decimal = value);
+        arguments
+                .option("--thousands", "SIGN", "Between thousands: comma, point, apostrophe or blank.")
+                .text(value -> thousands = value);
+        arguments
+                .option("--date-order", "ORDER", "dmy or mdy: which of two numbers before a year is the day.")
+                .text(value -> dateOrder = value);
+        arguments
+                .option("--missing", "TEXT", "What stands where there is no value; may be repeated.")
+                .texts(value -> missing = value);
+        arguments
+                .option("--encoding", "NAME", "Of a text file, as UTF-8 or windows-1252.")
+                .text(value -> encoding = value);
+        arguments
+                .option("--zone", "ZONE", "Of clock times that name none, as Europe/Berlin.")
+                .text(value -> zone = value);
+        arguments.flag(
+                "--visible-only", "Leave out rows and columns that the workbook hides.", value -> visibleOnly = value);
+        arguments
+                .option(
+                        "--read-as",
+                        "COL=WAY",
+                        "Read a column as text, point, comma (numbers with that decimal mark), dmy, mdy, h:mm or "
+                                + "mm:ss; may be repeated.")
+                .texts(value -> readAs = value);
+        arguments
+                .option(
+                        "--turn",
+                        "FORM",
+                        "long: one row for each value of a wide table, whose columns are named by numbers or alike "
+                                + "but for one; transposed: "
+                                + "rows as "
+                                + "columns.")
+                .text(value -> turn = value);
+        arguments.flag(
+                "--strict",
+                "End with exit code 1 where the file needs a look, as `check` does.",
+                value -> strict = value);
+    }
+    /// A table that was read for a command.
+    ///
+    /// @param warnings what a careful person wants to know of the reading
+    record Input(Table table, List<String> warnings) {}
+
+    boolean isStrict() {
+        return strict;
+    }
+
+    /// @param file `-` for standard input
+    Input read(Path file) throws UnreadableFile, UserError {
+        TableImport read = TableImport.read(file, sheet, choices(), Progress.none());
+        Table columns = read.table();
+        for (String text : readAs) {
+            int sign = text.lastIndexOf('=');
+            CellInterpretation way =
+                    sign < 1 ? null : WAYS.get(text.substring(sign + 1).strip());
+            if (way == null) {
+                throw arguments.wrong("--read-as “" + text + "”: write COL=WAY, the way being one of "
+                        + WAYS.keySet().stream().sorted().collect(Collectors.joining(", ")) + ".");
+            }
+            columns = TableReader.read(
+                    columns,
+                    new ColumnsByName(file, columns)
+                            .named(text.substring(0, sign).strip())
+                            .id(),
+                    way);
+        }
+        columns = turned(columns);
+        var warnings = new ArrayList<>(read.notices());
+        for (AmbiguousColumn question : AmbiguousColumn.in(columns)) {
+            warnings.add(question.sentence(columns) + " " + advice(question, columns));
+        }
+        return new Input(columns, List.copyOf(warnings));
+    }
+
+    private Table turned(Table table) throws UserError {
+        if (turn == null) {
+            return table;
+        }
+        DerivedTable.Form form =
+                switch (turn) {
+                    case "long" -> DerivedTable.Form.ONE_ROW_EACH;
+                    case "transposed" -> DerivedTable.Form.ROWS_TO_COLUMNS;
+                    default -> throw arguments.wrong("--turn “" + turn + "”: choose long or transposed.");
+                };
+        Optional<String> refused = Reshaping.refused(table, form);
+        if (refused.isPresent()) {
+            throw new UserError("--turn " + turn + ": " + refused.get());
+        }
+        return Summaries.detached(Reshaping.of(0, table.name(), table, form)).withReadAs(table.readAs());
+    }
+
+    /// On standard error, a line each.
+    void warn(Input input) {
+        input.warnings.stream().limit(MOST_WARNINGS).map(Helvo::shortened).forEach(arguments.err()::println);
+    }
+
+    /// What to say on the command line.
+    private static String advice(AmbiguousColumn question, Table table) {
+        String name = table.column(question.column()).name();
+        return switch (question.ways().getFirst()) {
+            case POINT, COMMA ->
+                question.equal()
+                        ? "Say --decimal point or --decimal comma."
+                        : RootLocale.of(
+                                "Say --read-as \"%s=%s\" to have it read so.",
+                                name, question.ways().getFirst() == CellInterpretation.POINT ? "point" : "comma");
+            case DAY_FIRST, MONTH_FIRST ->
+                question.equal()
+                        ? "Say --date-order dmy or --date-order mdy."
+                        : RootLocale.of(
+                                "Say --read-as \"%s=%s\" to have it read so.",
+                                name, question.ways().getFirst() == CellInterpretation.DAY_FIRST ? "dmy" : "mdy");
+            case HOURS_MINUTES, MINUTES_SECONDS ->
+                RootLocale.of("Say --read-as \"%s=h:mm\" or \"%s=mm:ss\".", name, name);
+            case TEXT -> "";
+        };
+    }
+
+    /// @throws Refused for a column of text, in which a fit would find nothing, or not all
+    static void refuseText(Column column, Table table) throws UserError {
+        if (column.kind() != Kind.TEXT) {
+            return;
+        }
+        Optional<AmbiguousColumn> question = AmbiguousColumn.of(column);
+        throw new UserError(question.map(asked -> asked.sentence(table) + " " + advice(asked, table))
+                .orElseGet(() -> "“" + column.name() + "” holds text: a fit needs numbers or dates."));
+    }
+
+    private ImportOptions choices() {
+        if (headingRow != null && headingRow < 0 || skipRows < 0 || table != null && table < 1) {
+            throw arguments.wrong("--heading-row and --skip-rows are 0 or more, --table is 1 or more.");
+        }
+        return new ImportOptions(
+                Optional.ofNullable(headingRow),
+                skipRows,
+                Optional.ofNullable(table),
+                Optional.ofNullable(separator)
+                        .map(said -> sign(
+                                "--separator",
+                                said,
+                                Arrays.stream(Delimiter.values())
+                                        .map(Delimiter::sign)
+                                        .toList())),
+                Optional.ofNullable(decimal).map(this::mark),
+                Optional.ofNullable(thousands).map(said -> sign("--thousands", said, List.of(',', '.', '\'', ' '))),
+                Optional.ofNullable(dateOrder).map(this::order),
+                missing,
+                Optional.ofNullable(encoding).map(this::charset),
+                Optional.ofNullable(zone).map(this::zone),
+                visibleOnly);
+    }
+
+    private char sign(String option, String said, List<Character> allowed) {
+        char sign = said.length() == 1
+                ? said.charAt(0)
+                : SIGNS.getOrDefault(said.toLowerCase(Locale.ROOT), said.equals("\\t") ? '\t' : 0);
+        if (!allowed.contains(sign)) {
+            throw arguments.wrong(option + " “" + said + "”: choose "
+                    + SIGNS.entrySet().stream()
+                            .filter(each -> allowed.contains(each.getValue()))
+                            .map(Map.Entry::getKey)
+                            .sorted()
+                            .collect(Collectors.joining(", "))
+                    + ".");
+        }
+        return sign;
+    }
+
+    private DecimalMark mark(String said) {
+        return sign("--decimal", said, List.of('.', ',')) == '.' ? DecimalMark.POINT : DecimalMark.COMMA;
+    }
+
+    private DateText.Order order(String said) {
+        return switch (said.toLowerCase(Locale.ROOT)) {
+            case "dmy" -> DateText.Order.DAY_FIRST;
+            case "mdy" -> DateText.Order.MONTH_FIRST;
+            default -> throw arguments.wrong("--date-order “" + said + "”: choose dmy or mdy.");
+        };
+    }
+
+    private String charset(String said) {
+        try {
+            return Charset.forName(said).name();
+        } catch (IllegalArgumentException unknown) {
+            throw arguments.wrong("--encoding “" + said
+                    + "” is not known: choose UTF-8, windows-1252 or another name of an encoding.");
+        }
+    }
+
+    private String zone(String said) {
+        try {
+            return ZoneId.of(said).getId();
+        } catch (DateTimeException unknown) {
+            throw arguments.wrong("--zone “" + said + "” is not known: write it as Europe/Berlin or +01:00.");
+        }
+    }
+}

@@ -1,8 +1,0 @@
-package helvo.cli;
-
-/// What was asked cannot be done with these data; the message is one line for a person.
-final class Refused extends Exception {
-    Refused(String sentence) {
-        super(sentence);
-    }
-}

@@ -1,0 +1,70 @@
+package helvo.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.PrintStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/// A rehearsal that fails teaches the virtual machine how to fail: what it runs must work, and say nothing.
+class CommandTrainingRunTest {
+    @TempDir
+    private Path folder;
+
+    /// @return what was said on either output
+    private String rehearsed(String what) throws IOException {
+        PrintStream out = System.out;
+        PrintStream err = System.err;
+        var said = new ByteArrayOutputStream();
+        try (var kept = new PrintStream(said, true, StandardCharsets.UTF_8)) {
+            System.setOut(kept);
+            System.setErr(kept);
+            CommandTrainingRun.main(new String[] {what, folder.toString()});
+        } finally {
+            System.setOut(out);
+            System.setErr(err);
+        }
+        return said.toString(StandardCharsets.UTF_8);
+    }
+
+    @Test
+    void everyDocumentIsMade() throws IOException {
+        assertThat(rehearsed("documents")).isEmpty();
+        for (String name : List.of(
+                "cords.svg",
+                "cords.png",
+                "cords.pdf",
+                "report.html",
+                "report.docx",
+                "report.odt",
+                "report.pdf",
+                "report.md",
+                "sample.helvo")) {
+            assertThat(folder.resolve(name)).isNotEmptyFile();
+        }
+    }
+
+    /// The same words as the rehearsal has, heard.
+    @Test
+    void whatTheCommandsAreAskedIsAnswered() throws IOException {
+        assertThat(rehearsed("commands")).isEmpty();
+        Path table = folder.resolve("cords.csv");
+        assertThat(Files.readAllLines(table)).hasSize(21);
+        for (String[] words : new String[][] {
+            {"fit", table.toString(), "--x", "Load", "--y", "Stretch", "--json", "--by", "Cord"},
+            {"curves", table.toString(), "--x", "Load", "--y", "Stretch"},
+            {"check", table.toString()}
+        }) {
+            var run = new CommandLineRun();
+            assertThat(run.helvo(words)).as(String.join(" ", words)).isZero();
+            assertThat(run.err.toString()).isEmpty();
+            assertThat(run.out.toString()).contains("Stretch");
+        }
+    }
+}

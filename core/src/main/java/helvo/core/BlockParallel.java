@@ -1,0 +1,64 @@
+package helvo.core;
+
+import java.util.function.BinaryOperator;
+import java.util.stream.IntStream;
+
+/// Work on many points in blocks, on all processors. What the blocks give is joined in their order, so that a sum
+/// does not depend on how many processors there are.
+public final class BlockParallel {
+    private static final int SIZE = 1 << 14;
+
+    private BlockParallel() {}
+
+    /// What is worked out of the points `from` to `to`, the last not included.
+    @FunctionalInterface
+    public interface Work<T> {
+        T of(int from, int to);
+    }
+
+    /// What is done to the points `from` to `to`, the last not included.
+    @FunctionalInterface
+    public interface Task {
+        void at(int from, int to);
+    }
+
+    /// @param n how many points there are; of none, one empty block
+    /// @throws java.util.concurrent.CancellationException when the progress says that nobody waits
+    public static <T> T joined(int n, Progress progress, Work<T> work, BinaryOperator<T> join) {
+        progress.reached(0);
+        if (n <= SIZE) {
+            return work.of(0, n);
+        }
+        int blocks = (n + SIZE - 1) / SIZE;
+        return IntStream.range(0, blocks)
+                .parallel()
+                .mapToObj(block -> {
+                    progress.reached((double) block / blocks);
+                    return work.of(block * SIZE, Math.min(n, (block + 1) * SIZE));
+                })
+                .toList()
+                .stream()
+                .reduce(join)
+                .orElseThrow();
+    }
+
+    public static void each(int n, Progress progress, Task task) {
+        joined(
+                n,
+                progress,
+                (from, to) -> {
+                    task.at(from, to);
+                    return n;
+                },
+                (one, _) -> one);
+    }
+
+    public static void each(int n, Task task) {
+        each(n, Progress.none(), task);
+    }
+
+    /// The sum of what each block adds up to.
+    public static double sum(int n, Work<Double> work) {
+        return joined(n, Progress.none(), work, Double::sum);
+    }
+}

@@ -1,0 +1,21 @@
+package helvo.core;
+
+import java.util.Locale;
+
+/// Text for people and files, the same on every computer: what the computer's language is does not change it.
+public final class RootLocale {
+    private RootLocale() {}
+
+    /// As [String#format], in no language's way: with no locale the runtime has nothing to look up.
+    public static String of(String format, Object... values) {
+        return String.format((Locale) null, format, values);
+    }
+
+    public static String lower(String text) {
+        return text.toLowerCase(Locale.ROOT);
+    }
+
+    public static String upper(String text) {
+        return text.toUpperCase(Locale.ROOT);
+    }
+}

@@ -1,0 +1,72 @@
+package helvo.core.check;
+
+import helvo.core.BlockParallel;
+import helvo.core.fit.Curve;
+import helvo.core.fit.Quality;
+import helvo.core.fit.Residuals;
+import helvo.core.numeric.Range;
+import java.util.Optional;
+
+/// Whether the term that would extend a curve takes anything out of its residuals: the next power of x for a line
+/// or a polynomial, x² for another shape. Draper & Smith 1998, Applied Regression Analysis, §6.1 (extra sum of
+/// squares).
+///
+/// @param test    F with 1 and n − p − 1 degrees of freedom
+/// @param taken   what the term takes out at each point, in y units
+/// @param largest the largest of these, above 0 where the middle of the residuals is high: an arch
+/// @param shares  the same over the scatter that is left
+/// @param left    the residuals beside the term
+record ExtraTermTest(Quality.F test, double[] taken, double largest, double shares, OrthogonalResiduals left) {
+    static Optional<ExtraTermTest> of(Residuals residuals, OrthogonalResiduals scatter) {
+        int freedom = scatter.freedom() - 1;
+        double[] z = term(residuals.fit().curve(), scatter);
+        return freedom < 1 || z.length == 0
+                ? Optional.empty()
+                : scatter.with(z).flatMap(left -> {
+                    double along = OrthogonalResiduals.dot(z, scatter.e());
+                    double rest = Math.max(left.squares(), OrthogonalResiduals.ROUNDING * scatter.squares());
+                    double s = Math.sqrt(rest / freedom);
+                    if (!(s > 0) || !Double.isFinite(s)) {
+                        return Optional.empty();
+                    }
+                    double[] taken = new double[z.length];
+                    BlockParallel.each(z.length, (from, to) -> {
+                        for (int k = from; k < to; k++) {
+                            taken[k] = along * z[k] / scatter.root(k);
+                        }
+                    });
+                    Quality.F test = Quality.F.of(along * along / (s * s), 1, freedom);
+                    return Optional.of(new ExtraTermTest(
+                            new Quality.F(test.value(), Math.max(test.p(), scatter.chanceByBars(along * along))),
+                            taken,
+                            -Math.signum(along) * Range.of(taken).largest(),
+                            Math.abs(along) * Range.of(z).largest() / s,
+                            left));
+                });
+    }
+
+    /// The term at the points of a scatter, of size 1 or less times their weights' roots; none where all x are
+    /// equal.
+    private static double[] term(Curve curve, OrthogonalResiduals scatter) {
+        Range all = Range.of(scatter.x());
+        if (!(all.low() < all.high())) {
+            return new double[0];
+        }
+        boolean fromZero = !curve.coefficientNames().contains("a") && curve.degree() == 1;
+        double middle = fromZero ? 0 : all.middle();
+        double half = fromZero ? all.largest() : all.half();
+        int power = curve.nextPower();
+        double[] term = new double[scatter.size()];
+        BlockParallel.each(term.length, (from, to) -> {
+            for (int k = from; k < to; k++) {
+                double at = (scatter.x()[k] - middle) / half;
+                double product = at * scatter.root(k);
+                for (int times = 1; times < power; times++) {
+                    product *= at;
+                }
+                term[k] = product;
+            }
+        });
+        return term;
+    }
+}

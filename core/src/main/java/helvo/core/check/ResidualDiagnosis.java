@@ -1,0 +1,258 @@
+package helvo.core.check;
+
+import helvo.core.Progress;
+import helvo.core.check.Check.Kind;
+import helvo.core.check.Check.Question;
+import helvo.core.fit.Curve;
+import helvo.core.fit.Exponential;
+import helvo.core.fit.Fit;
+import helvo.core.fit.FitOutcome;
+import helvo.core.fit.Line;
+import helvo.core.fit.Logarithmic;
+import helvo.core.fit.Logistic;
+import helvo.core.fit.Polynomial;
+import helvo.core.fit.Power;
+import helvo.core.fit.Residuals;
+import helvo.core.points.Points;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import java.util.stream.IntStream;
+
+/// What the residuals of a fit say against it, as a careful colleague would put it: a point that is odd is named
+/// and the rest judged without it; while a pattern is left, nothing else is held against the curve, since it comes
+/// from that.
+///
+/// @param checks   all that was worked out; those that have something to say say so
+/// @param without  what the fit would be without a row that is odd or decides it
+/// @param patternless shapes that leave no pattern in the same points where this one does, the best first
+/// @param nextTerm what the next term of the curve would take out at each point, in y units; empty where it cannot
+///     be judged
+public record ResidualDiagnosis(
+        List<Check> checks, Map<Integer, Fit> without, List<Curve> patternless, double[] nextTerm) {
+    public static final ResidualDiagnosis NONE = new ResidualDiagnosis(List.of(), Map.of(), List.of(), new double[0]);
+    /// Among more points one row changes nothing, and other shapes are not tried.
+    private static final int MANY = 20_000;
+    private static final int MOST_ODD = 3;
+    /// So many shapes are named.
+    private static final int NAMED = 2;
+    /// Shapes that the evidence does not tell apart: within so much of the least AICc. Burnham & Anderson 2002,
+    /// §2.6.
+    private static final double ALIKE = 2;
+    /// Beyond so much there is no evidence for a shape; as above.
+    private static final double UNSUPPORTED = 10;
+
+    public ResidualDiagnosis {
+        checks = List.copyOf(checks);
+        without = Map.copyOf(without);
+        patternless = List.copyOf(patternless);
+    }
+
+    /// @throws java.util.concurrent.CancellationException when `progress` says that nobody waits
+    public static ResidualDiagnosis of(Residuals residuals, Progress progress) {
+        if (residuals.fit().quality().perfect()) {
+            return NONE;
+        }
+        ResidualChecks all = ResidualChecks.of(residuals);
+        progress.reached(Double.NaN);
+        var without = new TreeMap<Integer, Fit>();
+        Verdict verdict = new Judge(residuals, progress, without).verdict(all);
+        var checks = new ArrayList<>(verdict.round.checks().stream()
+                .filter(check -> check.kind() != Kind.ODD_POINT && check.kind().question() != Question.INFLUENCE)
+                .map(check -> check.saying(check.speaks() && verdict.says(check)))
+                .toList());
+        checks.addAll(verdict.odd);
+        if (verdict.odd.stream().noneMatch(check -> check.kind() == Kind.ODD_POINT)) {
+            all.checks().stream()
+                    .filter(check -> check.kind() == Kind.ODD_POINT)
+                    .map(check -> check.saying(false))
+                    .forEach(checks::add);
+        }
+        all.checks().stream()
+                .filter(check -> check.kind().question() == Question.INFLUENCE)
+                .forEach(check -> {
+                    int row = check.rows().getFirst();
+                    boolean told = without.containsKey(row)
+                            || checks.stream().anyMatch(other -> other.kind() == Kind.DECIDING_POINT && other.speaks());
+                    boolean speaks = check.speaks()
+                            && !told
+                            && (check.kind() == Kind.COOK || verdict.says(check))
+                            && refitted(residuals, List.of(row), progress, without)
+                                    .filter(rest ->
+                                            check.kind() != Kind.COOK || isElsewhere(rest.fit(), residuals.fit()))
+                                    .isPresent();
+                    checks.add(check.saying(speaks));
+                });
+        List<Curve> patternless = verdict.pattern && residuals.raw().length <= MANY
+                ? patternless(verdict.round.residuals(), progress)
+                : List.of();
+        return new ResidualDiagnosis(
+                checks,
+                without,
+                patternless,
+                all.nextTerm()
+                        .map(ExtraTermTest::taken)
+                        .filter(taken -> taken.length == residuals.raw().length)
+                        .orElse(new double[0]));
+    }
+
+    /// What has something to say.
+    public List<Check> speaking() {
+        return checks.stream().filter(Check::speaks).toList();
+    }
+
+    /// Whether a coefficient leaves the interval that it has with the row.
+    private static boolean isElsewhere(Fit without, Fit with) {
+        return IntStream.range(0, with.coefficients().size()).anyMatch(i -> with.coefficients()
+                .get(i)
+                .uncertainty()
+                .filter(known -> without.coefficients().get(i).value() < known.low95()
+                        || without.coefficients().get(i).value() > known.high95())
+                .isPresent());
+    }
+
+    /// The fit without some rows, kept under each of these.
+    private static Optional<Residuals> refitted(
+            Residuals residuals, List<Integer> rows, Progress progress, Map<Integer, Fit> without) {
+        if (residuals.raw().length > MANY) {
+            return Optional.empty();
+        }
+        Points rest = residuals.points();
+        for (int row : rows) {
+            rest = rest.withoutRow(row);
+        }
+        Points left = rest;
+        Optional<Residuals> found = residuals.fit().curve().fit(rest, progress) instanceof FitOutcome.Fitted(Fit fit)
+                ? Optional.of(Residuals.of(fit, fit.used(left), progress))
+                : Optional.empty();
+        found.ifPresent(each -> rows.forEach(row -> without.put(row, each.fit())));
+        return found;
+    }
+
+    /// @param round   that the rest is judged by
+    /// @param odd     points that are named, or that their tails are heavy
+    /// @param pattern whether one is left
+    /// @param step    whether it is a change of level
+    private record Verdict(ResidualChecks round, List<Check> odd, boolean pattern, boolean step) {
+        boolean says(Check check) {
+            return step
+                    ? check.kind().question() == Question.STEP
+                    : !pattern || check.kind().question() == Question.PATTERN;
+        }
+    }
+
+    private record Judge(Residuals residuals, Progress progress, Map<Integer, Fit> without) {
+        /// An odd point can look like a pattern, and a pattern make a point look odd: what explains the other
+        /// stands.
+        Verdict verdict(ResidualChecks all) {
+            var odd = new ArrayList<Check>();
+            ResidualChecks now = all;
+            int rows = 0;
+            while (now.speaks(Question.ODD) && rows < MOST_ODD) {
+                Check named = now.answer(Question.ODD).orElseThrow();
+                if (rows + named.rows().size() > MOST_ODD || isByPattern(now, named)) {
+                    break;
+                }
+                if (belongsToTails(now, named)) {
+                    odd.add(new Check(
+                            Kind.HEAVY_TAILS, named.statistic(), named.p(), named.adjusted(), true, 1, List.of()));
+                    break;
+                }
+                odd.add(named);
+                rows += named.rows().size();
+                Optional<Residuals> rest = refitted(now.residuals(), named.rows(), progress, without);
+                if (rest.isEmpty() || rest.get().fit().quality().perfect()) {
+                    return new Verdict(ResidualChecks.none(now.residuals()), odd, false, false);
+                }
+                now = ResidualChecks.of(rest.get());
+            }
+            boolean step = now.speaks(Question.STEP)
+                    && (!now.speaks(Question.PATTERN) || p(now, Question.STEP) < p(now, Question.PATTERN));
+            return new Verdict(now, odd, !step && now.speaks(Question.PATTERN), step);
+        }
+
+        private static double p(ResidualChecks round, Question question) {
+            return round.answer(question).map(check -> check.p().orElse(1)).orElse(1.0);
+        }
+
+        private static boolean belongsToTails(ResidualChecks round, Check named) {
+            OrthogonalResiduals scatter = round.scatter().orElseThrow();
+            int[] places = IntStream.range(0, scatter.size())
+                    .filter(k ->
+                            named.rows().contains(round.residuals().points().rows()[scatter.place(k)]))
+                    .toArray();
+            return TailTest.areHeavy(scatter, places);
+        }
+
+        /// Whether a point is odd only beside a curve that lacks a term.
+        private boolean isByPattern(ResidualChecks round, Check named) {
+            if (!round.speaks(Question.PATTERN) || round.nextTerm().isEmpty()) {
+                return false;
+            }
+            Optional<Check> beside =
+                    ResidualChecks.odd(round.residuals(), round.nextTerm().get().left());
+            boolean stillOdd = beside.isPresent()
+                    && beside.get().rows().equals(named.rows())
+                    && beside.get().p().orElse(1) < Check.SIGNIFICANT;
+            return !stillOdd && p(round, Question.PATTERN) < named.p().orElse(1);
+        }
+    }
+
+    private static List<Curve> patternless(Residuals residuals, Progress progress) {
+        Points points = residuals.points();
+        Fit present = residuals.fit();
+        if (present.curve().fittedOn() != Curve.FittedOn.Y) {
+            return List.of();
+        }
+        var found = new ArrayList<Fit>();
+        for (Curve curve : List.of(
+                new Line(),
+                new Logarithmic(),
+                new Exponential(false),
+                new Power(false),
+                new Polynomial(2),
+                new Logistic(),
+                new Polynomial(3))) {
+            boolean isPart = curve.degree() > 0
+                    && present.curve().degree() > 0
+                    && curve.coefficientNames().size() <= present.coefficients().size();
+            if (curve.equals(present.curve()) || isPart || curve.usable(points).size() < points.size()) {
+                continue;
+            }
+            if (curve.fit(points, progress) instanceof FitOutcome.Fitted(Fit fit)
+                    && isBetter(fit, present)
+                    && fit.used(points).size() == points.size()
+                    && !hasPattern(Residuals.of(fit, points, progress))) {
+                found.add(fit);
+            }
+        }
+        double least = found.stream()
+                .mapToDouble(fit -> fit.quality().aicc().orElse(Double.NEGATIVE_INFINITY))
+                .min()
+                .orElse(0);
+        found.removeIf(fit -> fit.quality().aicc().orElse(Double.NEGATIVE_INFINITY) > least + UNSUPPORTED);
+        found.sort(Comparator.<Fit>comparingInt(
+                        fit -> fit.quality().aicc().orElse(Double.NEGATIVE_INFINITY) <= least + ALIKE ? 0 : 1)
+                .thenComparingInt(fit -> fit.coefficients().size())
+                .thenComparingDouble(fit -> fit.quality().aicc().orElse(Double.NEGATIVE_INFINITY)));
+        return found.stream().limit(NAMED).map(Fit::curve).toList();
+    }
+
+    private static boolean isBetter(Fit fit, Fit present) {
+        return fit.quality().perfect()
+                || fit.quality().aicc().isPresent()
+                        && present.quality().aicc().isPresent()
+                        && fit.quality().aicc().getAsDouble()
+                                < present.quality().aicc().getAsDouble();
+    }
+
+    private static boolean hasPattern(Residuals residuals) {
+        return ResidualChecks.of(residuals).checks().stream()
+                .anyMatch(check -> check.kind().question() == Question.PATTERN
+                        && check.p().orElse(1) < Check.SIGNIFICANT
+                        && check.size() != 0);
+    }
+}

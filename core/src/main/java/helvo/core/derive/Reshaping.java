@@ -1,0 +1,328 @@
+package helvo.core.derive;
+
+import helvo.core.importing.NumberedName;
+import helvo.core.importing.RoleGuess;
+import helvo.core.number.DecimalMark;
+import helvo.core.number.ParsedNumber;
+import helvo.core.table.Cell;
+import helvo.core.table.Cells;
+import helvo.core.table.Column;
+import helvo.core.table.ColumnFormat;
+import helvo.core.table.Decision;
+import helvo.core.table.Derivation;
+import helvo.core.table.DerivedTable;
+import helvo.core.table.ExcludedRows;
+import helvo.core.table.Heading;
+import helvo.core.table.Kind;
+import helvo.core.table.Role;
+import helvo.core.table.Table;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+
+/// Tables that say what another table says in another shape, and that follow it: one row for each value of a wide
+/// table, or rows in the place of columns.
+public final class Reshaping {
+    /// A table with fewer columns that are named by numbers is not called wide.
+    private static final int FEWEST = 3;
+    /// Rows that become columns.
+    private static final int MOST_ROWS = 200;
+
+    private Reshaping() {}
+
+    /// Which shape a table seems to want: a wide one, whose columns are named by times, doses or years, or one on
+    /// its side, whose first column names its rows.
+    public static Optional<DerivedTable.Form> wanted(Table table) {
+        if (table.summary().isPresent() || table.rows() == 0) {
+            return Optional.empty();
+        }
+        List<Column> wide = named(table);
+        boolean rising = IntStream.range(1, wide.size())
+                .allMatch(i ->
+                        number(wide.get(i)).value() > number(wide.get(i - 1)).value());
+        if (wide.size() >= FEWEST
+                && rising
+                && wide.size() * 2 >= table.columns().size()) {
+            return Optional.of(DerivedTable.Form.ONE_ROW_EACH);
+        }
+        return isOnItsSide(table) ? Optional.of(DerivedTable.Form.ROWS_TO_COLUMNS) : Optional.empty();
+    }
+
+    /// Few rows, each with a different word first and numbers behind it, and nothing that names the columns of
+    /// numbers.
+    private static boolean isOnItsSide(Table table) {
+        Column labels = table.columns().getFirst();
+        int rows = table.rows();
+        boolean words = labels.kind() == Kind.TEXT
+                && rows >= 2
+                && rows <= 30
+                && table.columns().size() > Math.max(3, rows)
+                && IntStream.range(0, rows)
+                                .mapToObj(row -> labels.cells().cell(row))
+                                .distinct()
+                                .count()
+                        == rows
+                && IntStream.range(0, rows).allMatch(row -> labels.cells().cell(row) instanceof Cell.Text);
+        return words
+                && table.columns().stream()
+                        .skip(1)
+                        .allMatch(column -> column.kind() == Kind.NUMBER
+                                && column.unit().isEmpty()
+                                && (column.name().matches("Column \\d+")
+                                        || isNumber(column)
+                                                && number(column).unit().isEmpty()));
+    }
+
+    /// Columns of numbers whose names are numbers too, in one unit or none.
+    private static List<Column> named(Table table) {
+        List<Column> named = table.columns().stream()
+                .filter(column -> column.kind() == Kind.NUMBER && isNumber(column))
+                .toList();
+        boolean alike =
+                named.stream().map(column -> number(column).unit()).distinct().count() <= 1;
+        return alike ? named : List.of();
+    }
+
+    /// The columns of which each value gets a row of its own: those named by numbers, else the most that are called
+    /// alike but for a number at the end.
+    private static List<Column> wide(Table table) {
+        List<Column> named = named(table);
+        return !named.isEmpty()
+                ? named
+                : table.columns().stream()
+                        .filter(column -> column.kind() == Kind.NUMBER
+                                && NumberedName.of(column).isPresent())
+                        .collect(Collectors.groupingBy(Reshaping::stem, LinkedHashMap::new, Collectors.toList()))
+                        .values()
+                        .stream()
+                        .filter(alike -> alike.size() > 1)
+                        .max(Comparator.comparingInt(List::size))
+                        .orElse(List.of());
+    }
+
+    private static String stem(Column column) {
+        return NumberedName.of(column).map(NumberedName::stem).orElse("").toLowerCase(Locale.ROOT) + " "
+                + column.unit();
+    }
+
+    /// Why a table cannot be had in another shape; empty where it can.
+    public static Optional<String> refused(Table table, DerivedTable.Form form) {
+        return form == DerivedTable.Form.ONE_ROW_EACH && wide(table).isEmpty()
+                ? Optional.of("“" + table.name()
+                        + "” has no columns that are named "
+                        + "by numbers (2019, 2020), or alike but for a number at the end (Absorbance 1, Absorbance "
+                        + "2): there is nothing to "
+                        + "give a row "
+                        + "to each value of.")
+                : Optional.empty();
+    }
+
+    private static boolean isNumber(Column column) {
+        return ParsedNumber.read(column.name(), DecimalMark.POINT).isPresent();
+    }
+
+    private static ParsedNumber number(Column column) {
+        return ParsedNumber.read(column.name(), DecimalMark.POINT).orElseThrow();
+    }
+
+    /// @param id of the new table
+    public static Table of(int id, String name, Table source, DerivedTable.Form form) {
+        List<Integer> by = form == DerivedTable.Form.ONE_ROW_EACH
+                ? source.columns().stream()
+                        .filter(column -> !wide(source).contains(column))
+                        .map(Column::id)
+                        .toList()
+                : List.of(source.columns().getFirst().id());
+        var empty = new Table(id, name, source.mark(), Optional.empty(), List.of(), ExcludedRows.NONE)
+                .withSummary(Optional.of(new DerivedTable(source.id(), by, form)));
+        Table turned = refreshed(empty, source);
+        return turned.with(RoleGuess.guessed(turned.columns()));
+    }
+
+    /// The table worked out again of its source. What was chosen for its columns stays, as do rows set aside, told
+    /// by what names them.
+    static Table refreshed(Table turned, Table source) {
+        DerivedTable summary = turned.summary().orElseThrow();
+        List<Column> fresh = summary.form() == DerivedTable.Form.ONE_ROW_EACH
+                ? oneRowEach(source, summary.by())
+                : transposed(source);
+        var columns = new ArrayList<Column>();
+        int at = 0;
+        for (Column old : turned.columns()) {
+            boolean follows = old.derivation().equals(Optional.of(new Derivation.Reshaped()));
+            columns.add(
+                    !follows
+                            ? old
+                            : at < fresh.size()
+                                    ? old.with(fresh.get(at).cells())
+                                            .with(fresh.get(at).kind())
+                                    : old.with(Cells.NONE));
+            at += follows ? 1 : 0;
+        }
+        int next = turned.nextColumnId();
+        for (; at < fresh.size(); at++) {
+            columns.add(fresh.get(at).withId(next++));
+        }
+        Table after = turned.with(columns);
+        return keepingRows(turned, after, summary.form());
+    }
+
+    /// What names a row: all that is turned but the value, or the first column.
+    private static List<Column> keys(Table table, DerivedTable.Form form) {
+        List<Column> turned = table.columns().stream()
+                .filter(column -> column.derivation().equals(Optional.of(new Derivation.Reshaped())))
+                .toList();
+        return turned.isEmpty()
+                ? turned
+                : turned.subList(0, form == DerivedTable.Form.ONE_ROW_EACH ? turned.size() - 1 : 1);
+    }
+
+    private static Table keepingRows(Table before, Table after, DerivedTable.Form form) {
+        if (before.setAside().reasons().isEmpty() && before.decisions().isEmpty()) {
+            return after;
+        }
+        Map<List<Cell>, Integer> places = new HashMap<>();
+        IntStream.range(0, after.rows()).forEach(row -> places.putIfAbsent(key(keys(after, form), row), row));
+        var aside = new HashMap<Integer, String>();
+        before.setAside().reasons().forEach((row, reason) -> Optional.ofNullable(
+                        places.get(key(keys(before, form), row)))
+                .ifPresent(place -> aside.put(place, reason)));
+        List<Decision> decisions = before.decisions().stream()
+                .flatMap(decision -> Optional.ofNullable(places.get(key(keys(before, form), decision.row())))
+                        .map(place -> new Decision(
+                                place, decision.column(), decision.was(), decision.about(), decision.choice()))
+                        .stream())
+                .toList();
+        return after.with(ExcludedRows.of(aside)).withDecisions(decisions);
+    }
+
+    private static List<Cell> key(List<Column> keys, int row) {
+        return keys.stream().map(column -> column.cells().cell(row)).toList();
+    }
+
+    /// For each row and each column that is named by a number, what names the row, that number and the value.
+    private static List<Column> oneRowEach(Table source, List<Integer> by) {
+        List<Column> values = wide(source).stream()
+                .filter(column -> !by.contains(column.id()))
+                .toList();
+        boolean byNumbers = values.stream().allMatch(Reshaping::isNumber);
+        boolean counted =
+                byNumbers || values.stream().allMatch(column -> ending(column).matches("\\d+"));
+        List<Column> kept = source.columns().stream()
+                .filter(column -> by.contains(column.id()))
+                .toList();
+        List<Cells.Builder> cells = kept.stream().map(_ -> new Cells.Builder()).toList();
+        var names = new Cells.Builder();
+        var all = new Cells.Builder();
+        for (int row = 0; row < source.rows(); row++) {
+            if (source.setAside().has(row)) {
+                continue;
+            }
+            for (Column value : values) {
+                for (int i = 0; i < kept.size(); i++) {
+                    cells.get(i).add(kept.get(i).cells().cell(row));
+                }
+                if (counted) {
+                    names.addNumber(byNumbers ? number(value).value() : Integer.parseInt(ending(value)));
+                } else {
+                    names.add(new Cell.Text(ending(value)));
+                }
+                all.add(value.cells().cell(row));
+            }
+        }
+        var columns = new ArrayList<Column>();
+        for (int i = 0; i < kept.size(); i++) {
+            columns.add(turned(
+                    kept.get(i).heading(),
+                    kept.get(i).kind(),
+                    kept.get(i).format(),
+                    cells.get(i).build()));
+        }
+        columns.add(turned(
+                byNumbers ? nameOf(values) : new Heading("No.", ""),
+                counted ? Kind.NUMBER : Kind.TEXT,
+                new ColumnFormat.AsWritten(
+                        byNumbers
+                                ? values.stream()
+                                        .mapToInt(each -> number(each).decimals())
+                                        .max()
+                                        .orElse(0)
+                                : 0),
+                names.build()));
+        String called = byNumbers
+                ? source.name()
+                : NumberedName.of(values.getFirst()).orElseThrow().stem();
+        columns.add(turned(
+                new Heading(called, unit(values)),
+                Kind.NUMBER,
+                new ColumnFormat.AsWritten(
+                        values.stream().mapToInt(Column::decimals).max().orElse(0)),
+                all.build()));
+        return columns;
+    }
+
+    private static String ending(Column column) {
+        return NumberedName.of(column).map(NumberedName::ending).orElse("");
+    }
+
+    private static Heading nameOf(List<Column> values) {
+        String unit = values.isEmpty() ? "" : number(values.getFirst()).unit();
+        boolean years = values.stream()
+                        .allMatch(each ->
+                                number(each).value() >= 1900 && number(each).value() <= 2100)
+                && unit.isEmpty();
+        boolean time = List.of("s", "min", "h", "d", "ms", "a").contains(unit);
+        return new Heading(years ? "Year" : time ? "Time" : "Heading", unit);
+    }
+
+    private static String unit(List<Column> values) {
+        List<String> units = values.stream().map(Column::unit).distinct().toList();
+        return units.size() == 1 ? units.getFirst() : "";
+    }
+
+    /// The first column's cells name the new columns; the old columns' names are the first new column, where they
+    /// say anything.
+    private static List<Column> transposed(Table source) {
+        Column labels = source.columns().getFirst();
+        List<Column> rest = source.columns().subList(1, source.columns().size());
+        var columns = new ArrayList<Column>();
+        if (rest.stream().anyMatch(column -> !column.name().matches("Column \\d+"))) {
+            boolean numbers = rest.stream().allMatch(Reshaping::isNumber);
+            var names = new Cells.Builder();
+            rest.forEach(column -> names.add(
+                    numbers
+                            ? new Cell.Number(number(column).value())
+                            : new Cell.Text(column.heading().text())));
+            columns.add(turned(
+                    new Heading(labels.name(), ""),
+                    numbers ? Kind.NUMBER : Kind.TEXT,
+                    new ColumnFormat.AsWritten(0),
+                    names.build()));
+        }
+        for (int row = 0; row < Math.min(source.rows(), MOST_ROWS); row++) {
+            var cells = new Cells.Builder();
+            for (Column column : rest) {
+                cells.add(column.cells().cell(row));
+            }
+            int at = row;
+            String label = labels.cells().cell(row).exactText();
+            Heading heading = label.isBlank() ? new Heading("Row " + (row + 1), "") : Heading.of(label);
+            boolean text = rest.stream().allMatch(column -> !(column.cells().cell(at) instanceof Cell.Number));
+            columns.add(turned(heading, text ? Kind.TEXT : Kind.NUMBER, new ColumnFormat.AsWritten(0), cells.build()));
+        }
+        return columns;
+    }
+
+    private static Column turned(Heading heading, Kind kind, ColumnFormat format, Cells cells) {
+        return new Column(1, heading, kind, Role.NONE, 0, cells)
+                .with(format)
+                .withDerivation(Optional.of(new Derivation.Reshaped()));
+    }
+}

@@ -1,0 +1,68 @@
+package helvo.core.formula;
+
+import java.util.Optional;
+import java.util.function.DoubleUnaryOperator;
+
+/// The functions that a formula knows, each with its derivative for carrying uncertainties over.
+public enum FormulaFunction {
+    LN("ln", "natural logarithm", Math::log, x -> 1 / x),
+    LOG10("log10", "logarithm to base 10", Math::log10, x -> 1 / (x * Math.log(10))),
+    LOG2(
+            "log2",
+            "logarithm to base 2",
+            x -> Math.scalb(1.0, Math.getExponent(x)) == x ? Math.getExponent(x) : Math.log(x) / Math.log(2),
+            x -> 1 / (x * Math.log(2))),
+    EXP("exp", "e to this power", Math::exp, Math::exp),
+    SQRT("sqrt", "square root, also √", Math::sqrt, x -> 0.5 / Math.sqrt(x)),
+    CBRT("cbrt", "cube root", Math::cbrt, x -> Math.cbrt(x) / (3 * x)),
+    ABS("abs", "size without sign, also |x|", Math::abs, Math::signum),
+    SIN("sin", "sine of an angle in radians", Math::sin, Math::cos),
+    COS("cos", "cosine of an angle in radians", Math::cos, x -> -Math.sin(x)),
+    TAN("tan", "tangent of an angle in radians", Math::tan, x -> 1 / (Math.cos(x) * Math.cos(x))),
+    ARCSIN("arcsin", "angle in radians with this sine", Math::asin, x -> 1 / Math.sqrt(1 - x * x)),
+    ARCCOS("arccos", "angle in radians with this cosine", Math::acos, x -> -1 / Math.sqrt(1 - x * x)),
+    ARCTAN("arctan", "angle in radians with this tangent", Math::atan, x -> 1 / (1 + x * x)),
+    RAD("rad", "an angle in degrees, in radians", Math::toRadians, _ -> Math.PI / 180),
+    DEG("deg", "an angle in radians, in degrees", Math::toDegrees, _ -> 180 / Math.PI),
+    ROUND("round", "to the nearest whole number", Math::rint, _ -> 0),
+    FLOOR("floor", "the whole number below", Math::floor, _ -> 0);
+
+    private final String word;
+    private final String meaning;
+    private final DoubleUnaryOperator value;
+    private final DoubleUnaryOperator slope;
+
+    FormulaFunction(String word, String meaning, DoubleUnaryOperator value, DoubleUnaryOperator slope) {
+        this.word = word;
+        this.meaning = meaning;
+        this.value = value;
+        this.slope = slope;
+    }
+
+    /// As it is written.
+    public String word() {
+        return word;
+    }
+
+    public String meaning() {
+        return meaning;
+    }
+
+    public double value(double x) {
+        return value.applyAsDouble(x);
+    }
+
+    /// The derivative.
+    public double slope(double x) {
+        return slope.applyAsDouble(x);
+    }
+
+    static Optional<FormulaFunction> named(String word) {
+        for (FormulaFunction function : values()) {
+            if (function.word.equals(word)) {
+                return Optional.of(function);
+            }
+        }
+        return Optional.empty();
+    }
+}

@@ -1,0 +1,46 @@
+package helvo.core.numeric;
+
+import helvo.core.BlockParallel;
+import helvo.core.Progress;
+
+/// The least and the greatest of some numbers; of none, the least is above the greatest.
+public record Range(double low, double high) {
+    private static final Range NONE = new Range(Double.POSITIVE_INFINITY, Double.NEGATIVE_INFINITY);
+
+    public static Range of(double[] values) {
+        return BlockParallel.joined(values.length, Progress.none(), (from, to) -> of(values, from, to), Range::and);
+    }
+
+    /// Of the values from one place up to another.
+    public static Range of(double[] values, int from, int to) {
+        Range all = NONE;
+        double low = all.low;
+        double high = all.high;
+        // Not Math.min and max, which look at the bits of each number.
+        for (int i = from; i < to; i++) {
+            low = values[i] < low ? values[i] : low;
+            high = values[i] > high ? values[i] : high;
+        }
+        return new Range(low, high);
+    }
+
+    /// That of these numbers and of others.
+    public Range and(Range other) {
+        return new Range(Math.min(low, other.low), Math.max(high, other.high));
+    }
+
+    /// The size of the number farthest from 0; 0 of none.
+    public double largest() {
+        return low > high ? 0 : Math.max(Math.abs(low), Math.abs(high));
+    }
+
+    /// Halfway between.
+    public double middle() {
+        return low / 2 + high / 2;
+    }
+
+    /// Half of what lies between.
+    public double half() {
+        return high / 2 - low / 2;
+    }
+}

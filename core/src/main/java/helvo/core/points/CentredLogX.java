@@ -1,0 +1,36 @@
+package helvo.core.points;
+
+import helvo.core.numeric.Range;
+
+/// u = ln(x / c), with c in the middle of the points, so that a narrow span far from the origin keeps its digits.
+public final class CentredLogX {
+    private final double centre;
+
+    private CentredLogX(double centre) {
+        this.centre = centre;
+    }
+
+    /// @param x above 0
+    public static CentredLogX around(double[] x) {
+        Range all = Range.of(x);
+        return new CentredLogX(
+                all.high() < 2 * all.low() ? all.middle() : Math.sqrt(all.low()) * Math.sqrt(all.high()));
+    }
+
+    public double of(double x) {
+        double part = (x - centre) / centre;
+        return Math.abs(part) < 0.5 ? Math.log1p(part) : Math.log(x / centre);
+    }
+
+    public double lnOfCentre() {
+        return Math.log(centre);
+    }
+
+    public Points of(Points points) {
+        double[] u = new double[points.size()];
+        for (int i = 0; i < u.length; i++) {
+            u[i] = of(points.x()[i]);
+        }
+        return points.over(u, points.y(), points.ySigma());
+    }
+}

@@ -1,0 +1,106 @@
+package helvo.core.points;
+
+import java.util.Arrays;
+import java.util.stream.IntStream;
+
+/// The points of a search for least squares in units in which no square of them overflows or vanishes, and how much
+/// each counts.
+///
+/// @param x         as the shape takes it
+/// @param y         in units of `unit`, a power of two
+/// @param roots     one over the standard deviation of each point, the largest about 1; empty where all count alike
+/// @param rootPower roots are counted in 2 to the minus this power, in y units
+public record ScaledPoints(double[] x, double[] y, double[] roots, double unit, int rootPower, Weighting weighting) {
+    private static final double[] ALIKE = {};
+    private static final int GREATEST_POWER = 1000;
+
+    /// @param x as the shape takes it, of each of the points
+    public static ScaledPoints of(double[] x, Points points) {
+        double top = Arrays.stream(points.y()).map(Math::abs).max().orElse(0);
+        double unit =
+                top == 0 ? 1 : Math.scalb(1.0, Math.clamp(Math.getExponent(top), -GREATEST_POWER, GREATEST_POWER));
+        int power = points.sigmaPower();
+        return new ScaledPoints(
+                x,
+                unit == 1
+                        ? points.y()
+                        : Arrays.stream(points.y()).map(each -> each / unit).toArray(),
+                points.weighting() == Weighting.UNWEIGHTED
+                        ? ALIKE
+                        : Arrays.stream(points.ySigma())
+                                .map(each -> 1 / Math.scalb(each, -power))
+                                .toArray(),
+                unit,
+                power,
+                points.weighting());
+    }
+
+    public int size() {
+        return x.length;
+    }
+
+    public double weight(int i) {
+        return roots.length == 0 ? 1 : roots[i] * roots[i];
+    }
+
+    public boolean areAlike() {
+        return roots.length == 0;
+    }
+
+    /// At most about so many of them, evenly taken where all count alike, else half of them by their weights, so
+    /// that none that decides is missed. Each counts for those that it stands for (Horvitz & Thompson 1952, J. Am.
+    /// Stat. Assoc. 47:663).
+    public ScaledPoints sample(int most) {
+        int n = size();
+        if (n <= most) {
+            return this;
+        }
+        double total = IntStream.range(0, n).mapToDouble(this::weight).sum();
+        double[] times = new double[n];
+        double before = 0;
+        for (int i = 0; i < n; i++) {
+            double after = before + most * (0.5 * weight(i) / total + 0.5 / n);
+            times[i] = Math.floor(after + 0.5) - Math.floor(before + 0.5);
+            before = after;
+        }
+        int[] places = IntStream.range(0, n).filter(i -> times[i] > 0).toArray();
+        double[] counted = areAlike()
+                ? ALIKE
+                : Arrays.stream(places)
+                        .mapToDouble(i -> {
+                            double expected = most * (0.5 * weight(i) / total + 0.5 / n);
+                            return roots[i] * Math.sqrt(expected >= 1 ? 1 : times[i] / expected);
+                        })
+                        .toArray();
+        return new ScaledPoints(at(x, places), at(y, places), counted, unit, rootPower, weighting);
+    }
+
+    private static double[] at(double[] values, int[] places) {
+        return Arrays.stream(places).mapToDouble(i -> values[i]).toArray();
+    }
+
+    /// The sum of squares about 0.
+    public double squares() {
+        return IntStream.range(0, size())
+                .mapToDouble(i -> weight(i) * y[i] * y[i])
+                .sum();
+    }
+
+    /// What is left of the sum of squares where a curve is 0 but for the points at one x, whose mean it meets.
+    public double squaresBesideThoseAt(double only) {
+        double weights = 0;
+        double mean = 0;
+        for (int i = 0; i < size(); i++) {
+            if (x[i] == only) {
+                weights += weight(i);
+                mean += weight(i) / weights * (y[i] - mean);
+            }
+        }
+        double sum = 0;
+        for (int i = 0; i < size(); i++) {
+            double left = x[i] == only ? y[i] - mean : y[i];
+            sum += weight(i) * left * left;
+        }
+        return sum;
+    }
+}

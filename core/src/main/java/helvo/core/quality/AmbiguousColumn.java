@@ -1,0 +1,209 @@
+package helvo.core.quality;
+
+import helvo.core.RootLocale;
+import helvo.core.number.DateText;
+import helvo.core.number.DecimalMark;
+import helvo.core.number.DurationText;
+import helvo.core.number.MissingText;
+import helvo.core.number.NumberText;
+import helvo.core.number.ParsedNumber;
+import helvo.core.table.Cell;
+import helvo.core.table.CellInterpretation;
+import helvo.core.table.Column;
+import helvo.core.table.Kind;
+import helvo.core.table.Table;
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/// What only a person can tell of a column of text: in which of several ways it is to be read, or whether it is to
+/// be read as numbers at all.
+///
+/// @param column  its id
+/// @param example a cell that shows the difference
+/// @param ways    that fit, the likeliest first, and [CellInterpretation#TEXT]
+/// @param equal   whether several ways fit its cells equally
+public record AmbiguousColumn(int column, String example, List<CellInterpretation> ways, boolean equal) {
+    /// A column of which so many in a hundred cells look like numbers is asked about.
+    private static final int SHARE = 20;
+    /// So many cells tell.
+    private static final int ENOUGH = 20_000;
+
+    public AmbiguousColumn {
+        ways = List.copyOf(ways);
+    }
+
+    /// Columns that were derived, or that a person wants as text, are not asked about.
+    public static List<AmbiguousColumn> in(Table table) {
+        return table.columns().stream()
+                .filter(column -> column.kind() == Kind.TEXT
+                        && !column.isDerived()
+                        && column.way().isEmpty())
+                .flatMap(column -> of(column).stream())
+                .toList();
+    }
+
+    public static Optional<AmbiguousColumn> of(Column column) {
+        Map<CellInterpretation, Map<String, Integer>> fits = new EnumMap<>(CellInterpretation.class);
+        int filled = 0;
+        String example = "";
+        for (int row = 0; row < Math.min(ENOUGH, column.cells().size()); row++) {
+            if (column.cells().cell(row) instanceof Cell.Text(String text) && !MissingText.is(text)) {
+                filled++;
+                List<CellInterpretation> ways = ways(text);
+                ways.forEach(
+                        way -> fits.computeIfAbsent(way, _ -> new HashMap<>()).merge(unit(text, way), 1, Integer::sum));
+                example = example.isEmpty() && !ways.isEmpty()
+                                || !example.isEmpty() && !differ(example, ways(example)) && differ(text, ways)
+                        ? text
+                        : example;
+            } else if (!Double.isNaN(column.cells().number(row))) {
+                filled++;
+                boolean whole =
+                        column.cells().number(row) == Math.rint(column.cells().number(row));
+                for (CellInterpretation way : whole
+                        ? List.of(CellInterpretation.POINT, CellInterpretation.COMMA)
+                        : List.of(CellInterpretation.POINT)) {
+                    fits.computeIfAbsent(way, _ -> new HashMap<>()).merge("", 1, Integer::sum);
+                }
+                example = example.isEmpty() ? column.cells().cell(row).exactText() : example;
+            }
+        }
+        Map<CellInterpretation, Integer> counts = new EnumMap<>(CellInterpretation.class);
+        fits.forEach((way, units) -> units.forEach((unit, count) -> {
+            if (unit.isEmpty() || count > 1) {
+                counts.merge(way, count, Math::max);
+            }
+        }));
+        int all = filled;
+        counts.values().removeIf(count -> count * 100L < all * (long) SHARE);
+        if (counts.isEmpty()) {
+            return Optional.empty();
+        }
+        int most = counts.values().stream().max(Integer::compare).orElseThrow();
+        var ways = new ArrayList<>(counts.entrySet().stream()
+                .filter(each -> each.getValue() == most)
+                .map(Map.Entry::getKey)
+                .toList());
+        boolean equal = ways.size() > 1 && differ(example, ways);
+        if (!equal) {
+            ways.subList(1, ways.size()).clear();
+        }
+        ways.add(CellInterpretation.TEXT);
+        return Optional.of(new AmbiguousColumn(column.id(), example, ways, equal));
+    }
+
+    /// Numbers count together where they have the same unit.
+    private static String unit(String text, CellInterpretation way) {
+        return way == CellInterpretation.POINT
+                ? ParsedNumber.read(text, DecimalMark.POINT)
+                        .map(ParsedNumber::unit)
+                        .orElse("")
+                : way == CellInterpretation.COMMA
+                        ? ParsedNumber.read(text, DecimalMark.COMMA)
+                                .map(ParsedNumber::unit)
+                                .orElse("")
+                        : "";
+    }
+
+    /// In which ways a text can be read.
+    private static List<CellInterpretation> ways(String text) {
+        var ways = new ArrayList<CellInterpretation>();
+        for (DecimalMark mark : DecimalMark.values()) {
+            if (ParsedNumber.read(text, mark)
+                    .filter(number -> !number.fraction())
+                    .isPresent()) {
+                ways.add(mark == DecimalMark.POINT ? CellInterpretation.POINT : CellInterpretation.COMMA);
+            }
+        }
+        if (ways.isEmpty()) {
+            DurationText.read(text, DurationText.TwoParts.HOURS_MINUTES)
+                    .filter(DurationText.Length::beyond)
+                    .ifPresent(length -> {
+                        ways.add(CellInterpretation.HOURS_MINUTES);
+                        if (length.either()) {
+                            ways.add(CellInterpretation.MINUTES_SECONDS);
+                        }
+                    });
+        }
+        if (ways.isEmpty()) {
+            for (DateText.Order order : DateText.Order.values()) {
+                if (DateText.read(text, order).isPresent()) {
+                    ways.add(
+                            order == DateText.Order.DAY_FIRST
+                                    ? CellInterpretation.DAY_FIRST
+                                    : CellInterpretation.MONTH_FIRST);
+                }
+            }
+        }
+        return ways;
+    }
+
+    private static boolean differ(String text, List<CellInterpretation> ways) {
+        return ways(text).containsAll(ways)
+                && ways.stream().map(way -> shown(text, way)).distinct().count() > 1;
+    }
+
+    /// What a text says when it is read in this way: "1234", "5 March 2024".
+    public static String shown(String text, CellInterpretation way) {
+        Optional<String> shown =
+                switch (way) {
+                    case POINT -> ParsedNumber.read(text, DecimalMark.POINT).map(AmbiguousColumn::shown);
+                    case COMMA -> ParsedNumber.read(text, DecimalMark.COMMA).map(AmbiguousColumn::shown);
+                    case DAY_FIRST ->
+                        DateText.read(text, DateText.Order.DAY_FIRST).map(DateText::inWords);
+                    case MONTH_FIRST ->
+                        DateText.read(text, DateText.Order.MONTH_FIRST).map(DateText::inWords);
+                    case HOURS_MINUTES ->
+                        DurationText.read(text, DurationText.TwoParts.HOURS_MINUTES)
+                                .map(read -> DurationText.shown(read.seconds()));
+                    case MINUTES_SECONDS ->
+                        DurationText.read(text, DurationText.TwoParts.MINUTES_SECONDS)
+                                .map(read -> DurationText.shown(read.seconds()));
+                    case TEXT -> Optional.of("“" + text + "”");
+                };
+        return shown.orElse("“" + text + "”");
+    }
+
+    private static String shown(ParsedNumber number) {
+        return NumberText.shortest(number.value());
+    }
+
+    /// What a press says that reads the column in this way: "Thousands", "5 March 2024".
+    public String answer(CellInterpretation way) {
+        if (way == CellInterpretation.TEXT) {
+            return "Keep as text";
+        }
+        if (equal && way.isNumbers()) {
+            boolean comma = example.indexOf(',') >= 0;
+            return comma == (way == CellInterpretation.POINT) ? "Thousands" : "Decimal mark";
+        }
+        return "Read as " + shown(example, way);
+    }
+
+    /// "“Load” can be read in two ways: “1,234” is 1234 or 1.234."
+    public String sentence(Table table) {
+        String name = table.column(column).name();
+        if (equal && ways.getFirst().isNumbers()) {
+            boolean comma = example.indexOf(',') >= 0;
+            return RootLocale.of(
+                    "“%s”: does the %s in “%s” part thousands (%s), or is it the decimal mark (%s)?",
+                    name,
+                    comma ? "comma" : "point",
+                    example,
+                    shown(example, comma ? CellInterpretation.POINT : CellInterpretation.COMMA),
+                    shown(example, comma ? CellInterpretation.COMMA : CellInterpretation.POINT));
+        }
+        if (equal) {
+            return RootLocale.of(
+                    "“%s” can be read in two ways: “%s” is %s or %s.",
+                    name, example, shown(example, ways.getFirst()), shown(example, ways.get(1)));
+        }
+        return RootLocale.of(
+                "“%s” is text, but much of it looks like %s: “%s” would be %s.",
+                name, ways.getFirst().words(), example, shown(example, ways.getFirst()));
+    }
+}

@@ -1,0 +1,260 @@
+package helvo.core.results;
+
+import helvo.core.RootLocale;
+import helvo.core.analysis.Diagnostics;
+import helvo.core.analysis.FigureAnalysis;
+import helvo.core.analysis.SeriesAnalysis;
+import helvo.core.fit.Coefficient;
+import helvo.core.fit.Fit;
+import helvo.core.formula.Formula;
+import helvo.core.number.NumberNotation;
+import helvo.core.study.ColumnEdit;
+import helvo.core.study.Edit;
+import helvo.core.study.History;
+import helvo.core.study.Study;
+import helvo.core.study.StudyEdit;
+import helvo.core.study.TableEdit;
+import helvo.core.table.Cell;
+import helvo.core.table.Column;
+import helvo.core.table.Decision;
+import helvo.core.table.Derivation;
+import helvo.core.table.RowCondition;
+import helvo.core.table.Table;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.TreeSet;
+
+/// What was done to the data behind a figure, in sentences: where they come from, what was left out and why, what
+/// was replaced, which columns are worked out and how. What the study itself holds is read off it; values that were
+/// typed over are read off the steps.
+public final class DataSteps {
+    /// More of one kind are counted.
+    private static final int TOLD = 20;
+
+    private final Study study;
+    private final History history;
+    private final FigureAnalysis figure;
+    private final Table table;
+    private final NumberNotation numbers;
+    private final List<String> says = new ArrayList<>();
+
+    private DataSteps(History history, FigureAnalysis figure) {
+        this.history = history;
+        this.study = history.study();
+        this.figure = figure;
+        this.table = figure.table();
+        this.numbers = figure.numbers();
+    }
+
+    /// @return empty where nothing was done
+    public static List<String> of(History history, FigureAnalysis figure) {
+        var steps = new DataSteps(history, figure);
+        steps.source();
+        steps.conditions();
+        steps.setAside();
+        steps.decisions();
+        steps.leftOut();
+        steps.derived();
+        steps.typedOver();
+        return List.copyOf(steps.says);
+    }
+
+    private void source() {
+        table.source()
+                .ifPresent(source -> says.add("The table “" + table.name() + "” was read from " + source.name()
+                        + table.readBy().map(how -> " (" + how + ")").orElse("") + "."));
+        table.readAs()
+                .ifPresent(read -> told(
+                        read.remarks().stream().map(remark -> remark.sentence()).toList(), "remarks on the reading"));
+        table.summary().ifPresent(summary -> study.tables().stream()
+                .filter(each -> each.id() == summary.source())
+                .findFirst()
+                .ifPresent(of -> says.add("The table holds " + summary.form().words() + " of the table “" + of.name()
+                        + "”" + (of.setAside().reasons().isEmpty() ? "" : ", without its rows set aside") + ".")));
+    }
+
+    private void conditions() {
+        String only = RowCondition.sentence(figure.figure().only(), table);
+        if (!only.isEmpty()) {
+            says.add("Only rows were used in which " + only + ".");
+        }
+        figure.series().stream()
+                .filter(each -> each.key().isFurther())
+                .forEach(each -> figure.figure().further().stream()
+                        .filter(curve ->
+                                curve.key().equals(each.key()) && !curve.only().isEmpty())
+                        .findFirst()
+                        .ifPresent(curve -> says.add("The curve “" + each.label() + "” uses only rows in which "
+                                + RowCondition.sentence(curve.only(), table) + ".")));
+    }
+
+    private void setAside() {
+        Map<Integer, String> reasons = table.setAside().reasons();
+        var sentences = new ArrayList<String>();
+        for (String reason : reasons.values().stream().distinct().toList()) {
+            int[] rows = reasons.entrySet().stream()
+                    .filter(each -> each.getValue().equals(reason))
+                    .mapToInt(Map.Entry::getKey)
+                    .toArray();
+            sentences.add(capital(Results.numbers(rows)) + (rows.length == 1 ? " was" : " were") + " set aside"
+                    + (reason.isBlank() ? "; no reason was given." : ": “" + reason + "”."));
+        }
+        told(sentences, "reasons for setting rows aside");
+        figure.series().forEach(each -> each.diagnostics()
+                .flatMap(Diagnostics::withSetAside)
+                .ifPresent(with -> each.fit().ifPresent(fit -> says.add(changed(each, with, fit)))));
+    }
+
+    /// "With it, salt-soaked would have slope 0.2815 ± 0.0050 instead of 0.2833 ± 0.0023 (± one standard error), R²
+    /// 0.9974 instead of 0.9995."
+    private String changed(SeriesAnalysis each, Fit with, Fit fit) {
+        boolean one = each.rows().setAside().length == 1;
+        Coefficient then = with.coefficients().getLast();
+        Coefficient now = fit.coefficients().getLast();
+        OptionalDouble before = with.quality().r2();
+        OptionalDouble after = fit.quality().r2();
+        return (one ? "With it, " : "With them, ")
+                + (figure.series().size() > 1 ? each.label() + " would have " : "the curve would have ")
+                + fit.curve().label(now.name()) + " "
+                + numbers.withUncertainty(then.value(), EquationText.standardError(then)) + " instead of "
+                + numbers.withUncertainty(now.value(), EquationText.standardError(now))
+                + (EquationText.standardError(now).orElse(0) > 0 ? " (" + Results.STANDARD_ERROR + ")" : "")
+                + (before.isPresent() && after.isPresent()
+                        ? ", R² " + numbers.share(before.getAsDouble()) + " instead of "
+                                + numbers.share(after.getAsDouble())
+                        : "")
+                + ".";
+    }
+
+    /// Those that set rows aside are told with these.
+    private void decisions() {
+        told(
+                table.decisions().stream()
+                        .filter(each -> each.choice() != Decision.Choice.SET_ASIDE)
+                        .map(each -> {
+                            String place = "Row " + (each.row() + 1)
+                                    + table.columns().stream()
+                                            .filter(column -> column.id() == each.column())
+                                            .findFirst()
+                                            .map(column -> ", " + column.name())
+                                            .orElse("");
+                            String was = each.was().exactText().isEmpty()
+                                    ? ""
+                                    : "“" + each.was().exactText() + "” ";
+                            String now = table.columns().stream()
+                                    .filter(column -> column.id() == each.column()
+                                            && each.choice() == Decision.Choice.NUMBER_USED)
+                                    .findFirst()
+                                    .map(column -> ", " + column.shown(each.row(), table.mark()))
+                                    .orElse("");
+                            return place + ": " + was + each.choice().words() + now + ".";
+                        })
+                        .toList(),
+                "such decisions");
+    }
+
+    /// Rows that gave no point though nobody set them aside, each told once.
+    private void leftOut() {
+        var rows = new TreeSet<Integer>();
+        var sentences = new ArrayList<String>();
+        for (SeriesAnalysis each : figure.series()) {
+            for (int row : each.rows().unusable()) {
+                if (rows.add(row) && sentences.size() <= TOLD) {
+                    sentences.add(
+                            "Row " + (row + 1) + " was left out: " + each.rows().why(row) + ".");
+                }
+            }
+        }
+        told(sentences, rows.size(), "rows without a number");
+    }
+
+    private void derived() {
+        table.columns().forEach(column -> column.derivation()
+                .ifPresent(how -> derived(column, how).ifPresent(says::add)));
+    }
+
+    private Optional<String> derived(Column column, Derivation how) {
+        String name = column.heading().text();
+        return Optional.ofNullable(
+                switch (how) {
+                    case Derivation.Formula formula ->
+                        name + " was worked out as " + Formula.written(formula, table) + ".";
+                    case Derivation.PropagatedUncertainty(int of, var _) ->
+                        name + " is the uncertainty of " + table.column(of).name()
+                                + ", carried over to first order from the bars of its sources.";
+                    case Derivation.Membership(int of, String set, var _, String others) ->
+                        name + " says whether " + table.column(of).name() + " is in the set “" + set + "” or is “"
+                                + others + "”.";
+                    case Derivation.Group _, Derivation.Reshaped _, Derivation.GroupStatistic _ -> null;
+                });
+    }
+
+    /// Edits of this table that changed values; a table that was typed has no others before.
+    private void typedOver() {
+        var sentences = new ArrayList<String>();
+        Study before = history.at(0);
+        for (History.Step step : history.steps()) {
+            for (Edit edit :
+                    step.edit() instanceof StudyEdit.Compound(var _, var edits) ? edits : List.of(step.edit())) {
+                if (changesValues(edit, before)) {
+                    sentences.add(
+                            edit instanceof TableEdit.SetCell
+                                    ? step.sentence() + "."
+                                    : "“" + step.sentence() + "” ("
+                                            + step.at().toString().substring(0, 10) + ").");
+                }
+            }
+            before = step.after();
+        }
+        told(sentences, "such changes");
+    }
+
+    private boolean changesValues(Edit edit, Study before) {
+        Optional<Table> then =
+                before.tables().stream().filter(each -> each.id() == table.id()).findFirst();
+        return switch (edit) {
+            case TableEdit.SetCell(int of, int column, int row, var _) ->
+                of == table.id()
+                        && then.flatMap(each -> each.columns().stream()
+                                        .filter(c -> c.id() == column)
+                                        .findFirst())
+                                .filter(c ->
+                                        row < c.cells().size() && !(c.cells().cell(row) instanceof Cell.Empty))
+                                .isPresent();
+            case TableEdit.SetBlock(int of, int column, int row, var _) ->
+                of == table.id()
+                        && then.filter(each -> each.columns().stream()
+                                        .anyMatch(c -> c.id() == column
+                                                && row < c.cells().size()))
+                                .isPresent();
+            case TableEdit.RemoveRows(int of, var _) -> of == table.id();
+            case TableEdit.FillSeries fill ->
+                fill.table() == table.id()
+                        && then.filter(each -> !each.isBlank()).isPresent();
+            case ColumnEdit.SetInterpretation in -> in.table() == table.id();
+            case ColumnEdit.ScaleBars scale -> scale.table() == table.id();
+            case StudyEdit.UseData(var used) -> used.id() == table.id();
+            default -> false;
+        };
+    }
+
+    /// The first of them, and how many more there are.
+    private void told(List<String> sentences, String kind) {
+        told(sentences, sentences.size(), kind);
+    }
+
+    /// @param all how many there are, though not all need be among the sentences
+    private void told(List<String> sentences, int all, String kind) {
+        sentences.stream().limit(TOLD).forEach(says::add);
+        if (all > TOLD) {
+            says.add(RootLocale.of("There are %,d more %s; the study holds them all.", all - TOLD, kind));
+        }
+    }
+
+    private static String capital(String text) {
+        return Character.toUpperCase(text.charAt(0)) + text.substring(1);
+    }
+}

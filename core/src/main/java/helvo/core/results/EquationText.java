@@ -1,0 +1,91 @@
+package helvo.core.results;
+
+import helvo.core.fit.Coefficient;
+import helvo.core.fit.Curve;
+import helvo.core.fit.Curve.Notation;
+import helvo.core.fit.PrintedEquation;
+import helvo.core.number.NumberNotation;
+import helvo.core.number.NumberText;
+import java.math.BigDecimal;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.function.Function;
+import java.util.regex.Pattern;
+
+/// A fitted curve's equation as text, the highest power first.
+///
+/// @param printed its coefficients, rounded together so that the equation can be used
+/// @param numbers how they are written
+public record EquationText(PrintedEquation printed, NumberNotation numbers) {
+    private static final Pattern RAISED = Pattern.compile("\\^\\{([^}]*)}");
+
+    /// "Stretch = 0.2054 Load + 0.26": in the columns' names.
+    public String inNames(String x, String y) {
+        return y + " = "
+                + RAISED.matcher(typeset(x))
+                        .replaceAll(raised -> raised.group(1).matches("[0-9.,]+") ? "^$1" : "^($1)");
+    }
+
+    /// "y = 0.205 x + 0.26": in symbols, for the figure.
+    ///
+    /// Raised parts are marked as `^{…}`.
+    ///
+    /// @param x "x", or "t" for dates
+    public String inSymbols(String x) {
+        return "y = " + typeset(x);
+    }
+
+    /// "t = Year − 2002", or "t = Dose / 50", where the equation is in that and not in x itself.
+    public Optional<String> where(String x) {
+        return printed.origin()
+                .map(origin -> variable(x) + " = " + x
+                        + (curve().isFromByRatio() ? " / " : origin.signum() < 0 ? " + " : " − ")
+                        + numbers.text(origin.abs()));
+    }
+
+    /// In symbols at full precision, in the notation of spreadsheets and programs: "y = 0.2054*x + 0.26".
+    public String exact() {
+        String x = printed.origin()
+                .map(origin -> "(x" + (curve().isFromByRatio() ? "/" : origin.signum() < 0 ? "+" : "-")
+                        + numbers.exact(origin.abs().doubleValue())
+                        + ")")
+                .orElse("x");
+        return "y = "
+                + curve().form(
+                                value(k -> numbers.exact(printed.exact()[k]), numbers.exact(curve().heldIntercept())),
+                                x,
+                                Notation.PROGRAM);
+    }
+
+    /// The letter that stands for x − x₀ or x / x₀; x itself where there is no x₀.
+    private String variable(String x) {
+        return printed.origin().isEmpty() ? x : x.equals("t") ? "u" : "t";
+    }
+
+    private String typeset(String x) {
+        return curve().form(
+                        value(
+                                k -> numbers.text(printed.coefficients().get(k)),
+                                numbers.text(new BigDecimal(NumberText.shortest(curve().heldIntercept())))),
+                        variable(x),
+                        Notation.TYPESET);
+    }
+
+    private Function<String, String> value(Function<Integer, String> coefficient, String held) {
+        List<String> names = curve().coefficientNames();
+        return name -> name.equals(Curve.HELD) ? held : coefficient.apply(names.indexOf(name));
+    }
+
+    private Curve curve() {
+        return printed.fit().curve();
+    }
+
+    /// The standard error that a coefficient is rounded to; empty when there is none, or it is 0.
+    public static OptionalDouble standardError(Coefficient coefficient) {
+        return coefficient
+                .uncertainty()
+                .map(u -> OptionalDouble.of(u.standardError()))
+                .orElse(OptionalDouble.empty());
+    }
+}

@@ -1,0 +1,228 @@
+package helvo.core.results;
+
+import helvo.core.RootLocale;
+import helvo.core.analysis.BarSource;
+import helvo.core.analysis.Coordinate;
+import helvo.core.analysis.FigureAnalysis;
+import helvo.core.analysis.SeriesAnalysis;
+import helvo.core.analysis.TimeAxis;
+import helvo.core.compare.GroupComparison;
+import helvo.core.fit.Fit;
+import helvo.core.number.DateText;
+import helvo.core.number.NumberNotation;
+import helvo.core.study.Layer;
+import helvo.core.table.Column;
+import helvo.core.table.Role;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.function.ToDoubleFunction;
+import java.util.stream.Stream;
+
+/// A figure in words: its caption, and its text for somebody who does not see it. A person's own words go before
+/// these.
+public final class FigureDescription {
+    /// More series are counted, not told one by one.
+    private static final int TOLD = 6;
+
+    private final FigureAnalysis figure;
+    private final List<SeriesAnalysis> series;
+    private final NumberNotation numbers;
+
+    private FigureDescription(FigureAnalysis figure) {
+        this.figure = figure;
+        this.series = figure.series().stream()
+                .filter(each -> each.key().hasOwnPoints())
+                .toList();
+        this.numbers = figure.numbers();
+    }
+
+    /// "Stretch against Load. Bars: ± half range. Dashed: …".
+    public static String caption(FigureAnalysis figure) {
+        return figure.figure().caption().orElseGet(() -> new FigureDescription(figure).caption());
+    }
+
+    /// "Scatter chart of Stretch in mm against Load in N: 20 points in 2 series, dry and salt-soaked. …".
+    public static String of(FigureAnalysis figure) {
+        return figure.figure().description().orElseGet(() -> new FigureDescription(figure).text());
+    }
+
+    /// "Stretch against Load".
+    public static String subject(FigureAnalysis figure) {
+        List<String> ys = figure.table().all(Role.Y).stream().map(Column::name).toList();
+        List<String> xs = figure.xs().stream().map(Column::name).toList();
+        return ys.isEmpty() || xs.isEmpty() ? figure.table().name() : listed(ys) + " against " + listed(xs);
+    }
+
+    /// "dry", "dry and salt-soaked", "a, b and c".
+    public static String listed(List<String> names) {
+        return names.size() < 2
+                ? String.join("", names)
+                : String.join(", ", names.subList(0, names.size() - 1)) + " and " + names.getLast();
+    }
+
+    private String caption() {
+        var says = new ArrayList<String>();
+        says.add(subject(figure) + ".");
+        bars().map(words -> capital(words) + ".").ifPresent(says::add);
+        boolean bounds = figure.figure().shows(Layer.BOUNDS)
+                && series.stream().flatMap(each -> each.bounds().stream()).anyMatch(found -> found.steepest()
+                        .isPresent());
+        if (bounds) {
+            says.add("Dashed: the steepest and the shallowest line through all bars; shaded: every line that meets "
+                    + "them all.");
+        }
+        if (figure.figure().shows(Layer.BAND)
+                && series.stream().anyMatch(each -> each.fit().isPresent())) {
+            says.add("Shaded along a curve: where its mean lies with 95 % confidence; thin lines bound one more "
+                    + "measurement.");
+        }
+        if (series.stream().anyMatch(each -> each.rows().setAside().length > 0)) {
+            says.add("Hollow: set aside.");
+        }
+        return String.join(" ", says);
+    }
+
+    /// "bars: ± half range" where bars are drawn.
+    private Optional<String> bars() {
+        if (!figure.figure().shows(Layer.BARS)) {
+            return Optional.empty();
+        }
+        List<String> kinds = series.stream()
+                .flatMap(each -> Stream.of(each.rows().yBars(), each.rows().xBars()))
+                .filter(source -> !source.isNone())
+                .map(this::size)
+                .distinct()
+                .toList();
+        return kinds.isEmpty() ? Optional.empty() : Optional.of("bars: " + String.join("; ", kinds));
+    }
+
+    private String size(BarSource source) {
+        return source.own()
+                .map(bars -> "± " + numbers.plain(bars.size())
+                        + (bars.percent()
+                                ? " %"
+                                : source.of().unit().isEmpty()
+                                        ? ""
+                                        : " " + source.of().unit()) + ", "
+                        + source.meaning().words())
+                .orElseGet(() -> "± " + source.meaning().words());
+    }
+
+    private String text() {
+        if (figure.missing().isPresent()) {
+            return "A figure without points: " + figure.missing().get();
+        }
+        int points = series.stream().mapToInt(each -> each.points().size()).sum();
+        List<String> labels = series.stream().map(SeriesAnalysis::label).toList();
+        var says = new ArrayList<String>();
+        says.add(RootLocale.of(
+                "Scatter chart of %s: %,d %s%s.",
+                axes(),
+                points,
+                points == 1 ? "point" : "points",
+                labels.size() < 2
+                        ? ""
+                        : labels.size() <= TOLD
+                                ? RootLocale.of(" in %d series, %s", labels.size(), listed(labels))
+                                : RootLocale.of(" in %d series", labels.size())));
+        bars().map(words -> "With error " + words + ".").ifPresent(says::add);
+        series.stream().limit(TOLD).map(this::told).forEach(says::add);
+        if (series.size() > TOLD) {
+            says.add(RootLocale.of("%d series more are not told here.", series.size() - TOLD));
+        }
+        if (series.stream().allMatch(this::isDrawn)) {
+            figure.comparisons().stream().flatMap(this::compared).forEach(says::add);
+        }
+        return String.join(" ", says);
+    }
+
+    private String axes() {
+        Coordinate x = series.getFirst().rows().x();
+        List<String> ys = figure.table().all(Role.Y).stream()
+                .map(FigureDescription::inUnit)
+                .distinct()
+                .toList();
+        return listed(ys) + " against " + x.time().map(_ -> x.column().name()).orElseGet(() -> inUnit(x.column()));
+    }
+
+    private static String inUnit(Column column) {
+        return column.unit().isEmpty() ? column.name() : column.name() + " in " + column.unit();
+    }
+
+    /// "dry: 10 points, Load from 5 to 50, Stretch from 1.3 to 10.5; rises, line Stretch = 0.2064 Load + 0.202, R²
+    /// 0.9994."
+    private String told(SeriesAnalysis each) {
+        var text = new StringBuilder(series.size() > 1 ? each.label() + ": " : "");
+        int n = each.points().size();
+        if (series.size() > 1) {
+            text.append(RootLocale.of("%,d %s, ", n, n == 1 ? "point" : "points"));
+        }
+        if (n == 0) {
+            return text + "nothing to draw.";
+        }
+        text.append(range(each.rows().x(), each.points().x()))
+                .append(", ")
+                .append(range(each.rows().y(), each.points().y()));
+        each.fit().filter(_ -> isDrawn(each)).ifPresent(fit -> text.append("; ").append(course(each, fit)));
+        return text.append('.').toString();
+    }
+
+    private boolean isDrawn(SeriesAnalysis each) {
+        return figure.figure().look().curve(each.key()).shown();
+    }
+
+    private String range(Coordinate of, double[] values) {
+        ToDoubleFunction<double[]> least = all -> Arrays.stream(all).min().orElseThrow();
+        ToDoubleFunction<double[]> most = all -> Arrays.stream(all).max().orElseThrow();
+        return of.column().name() + " from " + value(of, least.applyAsDouble(values)) + " to "
+                + value(of, most.applyAsDouble(values));
+    }
+
+    private String value(Coordinate of, double value) {
+        Optional<TimeAxis> time = of.time();
+        return time.map(axis -> DateText.shown(axis.seconds(value), DateText.Form.DAY))
+                .orElseGet(() -> numbers.significant(value, 4));
+    }
+
+    private String course(SeriesAnalysis each, Fit fit) {
+        var equation = new EquationText(each.equation().orElseThrow(), numbers);
+        String x = each.rows().x().symbol();
+        double first = fit.function().at(Arrays.stream(each.points().x()).min().orElseThrow());
+        double last = fit.function().at(Arrays.stream(each.points().x()).max().orElseThrow());
+        boolean bends = fit.curve().degree() > 1;
+        String rises = first < last ? "rises" : first > last ? "falls" : "level";
+        return (bends ? "" : rises + ", ") + fit.curve().name().toLowerCase(Locale.ROOT) + " "
+                + equation.inNames(x, each.rows().y().symbol())
+                + equation.where(x).map(where -> " with " + where).orElse("")
+                + (fit.quality().r2().isPresent()
+                        ? ", R² " + numbers.share(fit.quality().r2().getAsDouble())
+                        : "");
+    }
+
+    /// "The slope of salt-soaked is 1.37 times that of dry (95 %: 1.34 to 1.41)."
+    private Stream<String> compared(GroupComparison comparison) {
+        return comparison.pairs().stream()
+                .filter(pair -> comparison.pairs().size() <= 1 && Double.isFinite(pair.ratio()))
+                .map(this::ratio);
+    }
+
+    private String ratio(GroupComparison.Pair pair) {
+        boolean limits = pair.ratioLow95().isPresent() && pair.ratioHigh95().isPresent();
+        return "The slope of " + pair.second() + " is " + numbers.significant(pair.ratio(), 3) + " times that of "
+                + pair.first()
+                + (limits
+                        ? RootLocale.of(
+                                " (95 %%: %s to %s)",
+                                numbers.significant(pair.ratioLow95().getAsDouble(), 3),
+                                numbers.significant(pair.ratioHigh95().getAsDouble(), 3))
+                        : "")
+                + ".";
+    }
+
+    private static String capital(String text) {
+        return text.isEmpty() ? text : Character.toUpperCase(text.charAt(0)) + text.substring(1);
+    }
+}

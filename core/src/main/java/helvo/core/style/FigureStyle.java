@@ -1,0 +1,145 @@
+package helvo.core.style;
+
+import helvo.core.table.SeriesKey;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+
+/// All that a person chose of how a figure looks.
+///
+/// @param axes   those with choices
+/// @param series likewise
+/// @param curves likewise
+/// @param notes  from the back to the front
+public record FigureStyle(
+        SheetStyle sheet,
+        Map<AxisPlace, AxisStyle> axes,
+        LegendStyle legend,
+        List<OfSeries> series,
+        List<OfCurve> curves,
+        List<Note> notes) {
+    public static final FigureStyle DEFAULT =
+            new FigureStyle(SheetStyle.DEFAULT, Map.of(), LegendStyle.DEFAULT, List.of(), List.of(), List.of());
+
+    public record OfSeries(SeriesKey key, SeriesStyle look) {}
+
+    public record OfCurve(SeriesKey key, CurveStyle look) {}
+
+    public FigureStyle {
+        axes = chosen(axes);
+        series = series.stream()
+                .filter(each -> !each.look.equals(SeriesStyle.DEFAULT))
+                .toList();
+        curves = curves.stream()
+                .filter(each -> !each.look.equals(CurveStyle.DEFAULT))
+                .toList();
+        notes = List.copyOf(notes);
+    }
+
+    /// A look without a choice is none, so that choosing and taking back gives the same figure.
+    private static Map<AxisPlace, AxisStyle> chosen(Map<AxisPlace, AxisStyle> axes) {
+        var chosen = new TreeMap<>(axes);
+        chosen.values().removeIf(AxisStyle.DEFAULT::equals);
+        return java.util.Collections.unmodifiableMap(chosen);
+    }
+
+    public AxisStyle axis(AxisPlace place) {
+        return axes.getOrDefault(place, AxisStyle.DEFAULT);
+    }
+
+    public SeriesStyle series(SeriesKey key) {
+        return series.stream()
+                .filter(each -> each.key.equals(key))
+                .findFirst()
+                .map(OfSeries::look)
+                .orElse(SeriesStyle.DEFAULT);
+    }
+
+    public CurveStyle curve(SeriesKey key) {
+        return curves.stream()
+                .filter(each -> each.key.equals(key))
+                .findFirst()
+                .map(OfCurve::look)
+                .orElse(CurveStyle.DEFAULT);
+    }
+
+    public Optional<Note> note(int id) {
+        return notes.stream().filter(note -> note.id() == id).findFirst();
+    }
+
+    public int nextNoteId() {
+        return notes.stream().mapToInt(Note::id).max().orElse(0) + 1;
+    }
+
+    public FigureStyle with(SheetStyle newSheet) {
+        return new FigureStyle(newSheet, axes, legend, series, curves, notes);
+    }
+
+    public FigureStyle with(AxisPlace place, AxisStyle look) {
+        var changed = new TreeMap<>(axes);
+        changed.put(place, look);
+        return new FigureStyle(sheet, changed, legend, series, curves, notes);
+    }
+
+    /// With axes that reach as far as what they show.
+    public FigureStyle unlimited() {
+        var changed = new TreeMap<>(axes);
+        changed.replaceAll((_, axis) -> axis.withLimits(Optional.empty(), Optional.empty()));
+        return new FigureStyle(sheet, changed, legend, series, curves, notes);
+    }
+
+    public FigureStyle with(LegendStyle newLegend) {
+        return new FigureStyle(sheet, axes, newLegend, series, curves, notes);
+    }
+
+    public FigureStyle with(SeriesKey key, SeriesStyle look) {
+        var changed = new ArrayList<>(series);
+        changed.removeIf(each -> each.key.equals(key));
+        changed.add(new OfSeries(key, look));
+        return new FigureStyle(sheet, axes, legend, changed, curves, notes);
+    }
+
+    public FigureStyle with(SeriesKey key, CurveStyle look) {
+        var changed = new ArrayList<>(curves);
+        changed.removeIf(each -> each.key.equals(key));
+        changed.add(new OfCurve(key, look));
+        return new FigureStyle(sheet, axes, legend, series, changed, notes);
+    }
+
+    /// Adds a note, or puts it in the place of the one with its id.
+    public FigureStyle with(Note note) {
+        var changed = new ArrayList<>(notes);
+        int place = changed.indexOf(note(note.id()).orElse(null));
+        if (place < 0) {
+            changed.add(note);
+        } else {
+            changed.set(place, note);
+        }
+        return new FigureStyle(sheet, axes, legend, series, curves, changed);
+    }
+
+    /// Without what was chosen for a curve that is gone, and without its readings.
+    public FigureStyle without(SeriesKey gone) {
+        return new FigureStyle(
+                sheet,
+                axes,
+                legend,
+                series.stream().filter(each -> !each.key.equals(gone)).toList(),
+                curves.stream().filter(each -> !each.key.equals(gone)).toList(),
+                notes.stream()
+                        .filter(note -> !note.of().equals(Optional.of(gone)))
+                        .toList());
+    }
+
+    public FigureStyle withoutNote(int id) {
+        return new FigureStyle(
+                sheet,
+                axes,
+                legend,
+                series,
+                curves,
+                notes.stream().filter(note -> note.id() != id).toList());
+    }
+}

@@ -1,0 +1,26 @@
+package helvo.core.table;
+
+/// A way to read the cells of a column, where they could be read in more than one.
+public enum CellInterpretation {
+    POINT("numbers with a decimal point"),
+    COMMA("numbers with a decimal comma"),
+    DAY_FIRST("dates, day before month"),
+    MONTH_FIRST("dates, month before day"),
+    HOURS_MINUTES("durations in hours and minutes"),
+    MINUTES_SECONDS("durations in minutes and seconds"),
+    TEXT("text, as it is written");
+
+    private final String words;
+
+    CellInterpretation(String words) {
+        this.words = words;
+    }
+
+    public boolean isNumbers() {
+        return this == POINT || this == COMMA;
+    }
+
+    public String words() {
+        return words;
+    }
+}

@@ -1,0 +1,35 @@
+package helvo.core.table;
+
+import static helvo.core.Require.require;
+
+import java.util.List;
+
+/// Another table that a table follows, and in what form.
+///
+/// @param source id of the table that is followed; rows of it that are set aside are left out
+/// @param by     ids of its columns: those to group by, in the order of their first rows; those that name the rows;
+///               the one whose cells name the columns
+public record DerivedTable(int source, List<Integer> by, Form form) {
+    /// What the table makes of its source.
+    public enum Form {
+        GROUPS("averages of repeats"),
+        ONE_ROW_EACH("one row for each value"),
+        ROWS_TO_COLUMNS("rows as columns");
+
+        private final String words;
+
+        Form(String words) {
+            this.words = words;
+        }
+
+        public String words() {
+            return words;
+        }
+    }
+
+    public DerivedTable {
+        by = List.copyOf(by);
+        form = form == null ? Form.GROUPS : form;
+        require(form != Form.GROUPS || !by.isEmpty(), "a summary needs a column to group by");
+    }
+}

@@ -1,0 +1,176 @@
+package helvo.core.derive;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import helvo.core.number.DecimalMark;
+import helvo.core.study.Figure;
+import helvo.core.study.Study;
+import helvo.core.study.StudyEdit;
+import helvo.core.study.TableEdit;
+import helvo.core.table.Cell;
+import helvo.core.table.Cells;
+import helvo.core.table.Column;
+import helvo.core.table.DerivedTable;
+import helvo.core.table.ExcludedRows;
+import helvo.core.table.Heading;
+import helvo.core.table.Kind;
+import helvo.core.table.Role;
+import helvo.core.table.Table;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.IntStream;
+import org.junit.jupiter.api.Test;
+
+/// Wide tables and tables on their side, turned into ones that follow them.
+class ReshapingTest {
+    private static Column column(int id, String heading, Object... values) {
+        List<Cell> cells = Arrays.stream(values)
+                .map(value -> value instanceof Number n
+                        ? (Cell) new Cell.Number(n.doubleValue())
+                        : value == null ? Cell.EMPTY : new Cell.Text(value.toString()))
+                .toList();
+        return new Column(
+                id,
+                Heading.of(heading),
+                values[0] instanceof String ? Kind.TEXT : Kind.NUMBER,
+                Role.NONE,
+                1,
+                Cells.of(cells));
+    }
+
+    private static Table table(Column... columns) {
+        return new Table(1, "Creep", DecimalMark.POINT, Optional.empty(), List.of(columns), ExcludedRows.NONE);
+    }
+
+    private static final Table WIDE = table(
+            column(1, "Cord", "dry", "salt"),
+            column(2, "0 h", 1.5, 2),
+            column(3, "5 h", 2.5, null),
+            column(4, "24 h", 4, 6));
+
+    private static List<List<String>> rows(Table table) {
+        return IntStream.range(0, table.rows())
+                .mapToObj(row -> table.columns().stream()
+                        .map(column -> column.cells().cell(row).exactText())
+                        .toList())
+                .toList();
+    }
+
+    private static Study turned(Table source, DerivedTable.Form form) {
+        Study study = new StudyEdit.AddTable(source, Figure.of(1, 1)).apply(Study.EMPTY);
+        return new StudyEdit.Reshape(1, "Turned", form).apply(study);
+    }
+
+    @Test
+    void aWideTableGivesOneRowForEachValue() {
+        assertThat(Reshaping.wanted(WIDE)).contains(DerivedTable.Form.ONE_ROW_EACH);
+        Table turned = turned(WIDE, DerivedTable.Form.ONE_ROW_EACH).table(2);
+        assertThat(turned.columns())
+                .extracting(Column::heading)
+                .containsExactly(new Heading("Cord", ""), new Heading("Time", "h"), new Heading("Creep", ""));
+        assertThat(turned.columns()).extracting(Column::role).containsExactly(Role.BY, Role.X, Role.Y);
+        assertThat(rows(turned))
+                .containsExactly(
+                        List.of("dry", "0", "1.5"),
+                        List.of("dry", "5", "2.5"),
+                        List.of("dry", "24", "4"),
+                        List.of("salt", "0", "2"),
+                        List.of("salt", "5", ""),
+                        List.of("salt", "24", "6"));
+        assertThat(Reshaping.wanted(turned)).isEmpty();
+    }
+
+    /// Rows that are set aside stay so where they go, and go where their source is set aside; what is typed in the
+    /// source arrives.
+    @Test
+    void itFollowsItsSource() {
+        Study study = turned(WIDE, DerivedTable.Form.ONE_ROW_EACH);
+        study = new TableEdit.ExcludeRows(2, List.of(5), "slipped").apply(study);
+        study = new TableEdit.SetCell(1, 3, 1, "3.5").apply(study);
+        assertThat(rows(study.table(2))).contains(List.of("salt", "5", "3.5"));
+        Study less = new TableEdit.ExcludeRows(1, List.of(0), "wrong cord").apply(study);
+        assertThat(rows(less.table(2))).hasSize(3);
+        assertThat(less.table(2).setAside().reasons()).containsOnlyKeys(2);
+        Study alone = new StudyEdit.RemoveTable(1).apply(less);
+        assertThat(rows(alone.table(2))).hasSize(3);
+        assertThat(alone.table(2).summary()).isEmpty();
+        assertThat(alone.table(2).columns()).noneMatch(Column::isDerived);
+    }
+
+    @Test
+    void aTableOnItsSideStandsUp() {
+        Table side = table(
+                column(1, "Quantity", "Load (N)", "Stretch (mm)"),
+                column(2, "Column 2", 5, 1.3),
+                column(3, "Column 3", 10, 2.3),
+                column(4, "Column 4", 15, 3.4));
+        assertThat(Reshaping.wanted(side)).contains(DerivedTable.Form.ROWS_TO_COLUMNS);
+        Study study = turned(side, DerivedTable.Form.ROWS_TO_COLUMNS);
+        Table turned = study.table(2);
+        assertThat(turned.columns())
+                .extracting(Column::heading)
+                .containsExactly(new Heading("Load", "N"), new Heading("Stretch", "mm"));
+        assertThat(turned.columns()).extracting(Column::role).containsExactly(Role.X, Role.Y);
+        assertThat(rows(turned)).containsExactly(List.of("5", "1.3"), List.of("10", "2.3"), List.of("15", "3.4"));
+        Table more = new TableEdit.SetCell(1, 1, 2, "Mass (g)").apply(study).table(2);
+        assertThat(more.columns()).extracting(Column::name).containsExactly("Load", "Stretch", "Mass");
+        Table named = turned(
+                        table(column(1, "Cord", "Load (N)", "Mass (g)"), column(2, "A", 1, 2), column(3, "B", 3, 4)),
+                        DerivedTable.Form.ROWS_TO_COLUMNS)
+                .table(2);
+        assertThat(rows(named)).containsExactly(List.of("A", "1", "2"), List.of("B", "3", "4"));
+    }
+
+    /// Repeats side by side: what is called alike but for a number at the end.
+    @Test
+    void repeatsSideBySideGiveOneRowEach() {
+        Table repeats = table(
+                column(1, "Standard (mg/L)", 0, 1),
+                column(2, "Absorbance 1", 0.01, 0.11),
+                column(3, "Absorbance 2", 0.02, 0.12),
+                column(4, "Absorbance 3", 0.03, 0.13));
+        assertThat(Reshaping.refused(repeats, DerivedTable.Form.ONE_ROW_EACH)).isEmpty();
+        Table turned = turned(repeats, DerivedTable.Form.ONE_ROW_EACH).table(2);
+        assertThat(turned.columns()).extracting(Column::name).containsExactly("Standard", "No.", "Absorbance");
+        assertThat(turned.columns()).extracting(Column::role).containsExactly(Role.X, Role.NONE, Role.Y);
+        assertThat(rows(turned))
+                .containsExactly(
+                        List.of("0", "1", "0.01"),
+                        List.of("0", "2", "0.02"),
+                        List.of("0", "3", "0.03"),
+                        List.of("1", "1", "0.11"),
+                        List.of("1", "2", "0.12"),
+                        List.of("1", "3", "0.13"));
+        Table lettered = turned(
+                        table(column(1, "Load", 5), column(2, "Stretch a", 1), column(3, "Stretch b", 2)),
+                        DerivedTable.Form.ONE_ROW_EACH)
+                .table(2);
+        assertThat(rows(lettered)).containsExactly(List.of("5", "a", "1"), List.of("5", "b", "2"));
+        assertThat(Reshaping.refused(
+                        table(column(1, "Load", 5), column(2, "Stretch", 1), column(3, "Mass", 2)),
+                        DerivedTable.Form.ONE_ROW_EACH))
+                .hasValueSatisfying(why -> assertThat(why).contains("there is nothing to give a row to each value of"));
+    }
+
+    @Test
+    void ordinaryTablesAreNotTurned() {
+        assertThat(Reshaping.wanted(table(column(1, "Load", 1, 2, 3), column(2, "Stretch", 1, 2, 3))))
+                .isEmpty();
+        assertThat(Reshaping.wanted(table(
+                        column(1, "Cord", "a", "b"),
+                        column(2, "24 h", 1, 2),
+                        column(3, "5 h", 1, 2),
+                        column(4, "0 h", 1, 2))))
+                .as("they do not rise")
+                .isEmpty();
+        assertThat(Reshaping.wanted(table(
+                        column(1, "Cord", "a", "b"),
+                        column(2, "5 h", 1, 2),
+                        column(3, "6 mm", 1, 2),
+                        column(4, "7 g", 1, 2))))
+                .as("units differ")
+                .isEmpty();
+        assertThat(Reshaping.wanted(table(column(1, "Load", 1)))).isEmpty();
+    }
+}

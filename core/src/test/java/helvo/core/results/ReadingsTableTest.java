@@ -1,0 +1,164 @@
+package helvo.core.results;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import helvo.core.Progress;
+import helvo.core.analysis.Analysis;
+import helvo.core.analysis.FigureAnalysis;
+import helvo.core.analysis.PartOfPoints;
+import helvo.core.number.DecimalMark;
+import helvo.core.number.NumberNotation;
+import helvo.core.study.Edit;
+import helvo.core.study.FigureEdit;
+import helvo.core.study.Study;
+import helvo.core.study.StudyEdit;
+import helvo.core.study.TableEdit;
+import helvo.core.style.Note;
+import helvo.core.table.Cell;
+import helvo.core.table.Cells;
+import helvo.core.table.Column;
+import helvo.core.table.ExcludedRows;
+import helvo.core.table.Heading;
+import helvo.core.table.Kind;
+import helvo.core.table.Role;
+import helvo.core.table.RowCondition;
+import helvo.core.table.SeriesKey;
+import helvo.core.table.Table;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import org.junit.jupiter.api.Test;
+
+/// What is read off curves, side by side and in words; what stands on the figure; parts of the points.
+class ReadingsTableTest {
+    private static final SeriesKey Y = SeriesKey.whole(2);
+
+    private static Column column(int id, String heading, Role role, double... values) {
+        return new Column(
+                id,
+                Heading.of(heading),
+                Kind.NUMBER,
+                role,
+                2,
+                Cells.of(Arrays.stream(values).<Cell>mapToObj(Cell.Number::new).toList()));
+    }
+
+    /// Dye read in a photometer: a blank measured twice, and standards.
+    private static FigureAnalysis figure(Edit... edits) {
+        var table = new Table(
+                1,
+                "Dye",
+                DecimalMark.POINT,
+                Optional.empty(),
+                List.of(
+                        column(1, "Dye (mg/l)", Role.X, 0, 0, 1, 2, 4, 6, 8),
+                        column(2, "Absorbance", Role.Y, 0.01, 0.014, 0.112, 0.209, 0.418, 0.61, 0.82)),
+                ExcludedRows.NONE);
+        Study study = StudyEdit.AddTable.to(Study.EMPTY, table).apply(Study.EMPTY);
+        for (Edit edit : edits) {
+            study = edit.apply(study);
+        }
+        return Analysis.of(study, Analysis.EMPTY, Progress.none()).figure(1);
+    }
+
+    private static Edit reading(int id, boolean fromY, double at, int measured) {
+        return new FigureEdit.PutNote(1, new Note.ReadingMarker(id, Y, fromY, at, true, measured));
+    }
+
+    @Test
+    void readingsStandSideBySide() {
+        FigureAnalysis figure = figure(reading(1, true, 0.3, 3), reading(2, false, 16, 0), reading(3, true, 0.3, 0));
+        List<ReadingsTable.Row> rows = ReadingsTable.of(figure);
+        assertThat(rows).extracting(ReadingsTable.Row::note).containsExactly(1, 2, 3);
+        assertThat(rows.getFirst().value().orElseThrow())
+                .isEqualTo(rows.getLast().value().orElseThrow());
+        double wide =
+                rows.getFirst().high95().orElseThrow() - rows.getFirst().low95().orElseThrow();
+        assertThat(wide)
+                .isGreaterThan(rows.getLast().high95().orElseThrow()
+                        - rows.getLast().low95().orElseThrow());
+        assertThat(rows.get(1).beyondPercent()).isCloseTo(100, within(1e-12));
+        assertThat(rows.get(1).slope().orElseThrow())
+                .isEqualTo(
+                        figure.series().getFirst().fit().orElseThrow().slope().value());
+        List<String> shown = rows.getFirst().shown(NumberNotation.POINT);
+        assertThat(shown.subList(0, 4)).containsExactly("Absorbance", "0.3", "y", "3");
+        assertThat(ReadingsTable.spoken(rows.getFirst(), NumberNotation.POINT))
+                .startsWith("Absorbance, at Y 0.3: ")
+                .contains("95 % from");
+        String[] lines = ReadingsTable.copied(rows).split("\n");
+        assertThat(lines).hasSize(4);
+        assertThat(Double.parseDouble(lines[1].split("\t")[4]))
+                .isEqualTo(rows.getFirst().value().orElseThrow());
+        Table table = ReadingsTable.asTable(figure);
+        assertThat(table.columns())
+                .extracting(Column::role)
+                .startsWith(Role.NONE, Role.X)
+                .element(4)
+                .isEqualTo(Role.Y);
+        assertThat(table.columns().get(4).cells().number(0))
+                .isEqualTo(rows.getFirst().value().orElseThrow());
+    }
+
+    @Test
+    void whatIsNeverReachedHasNoValue() {
+        FigureAnalysis figure =
+                figure(new FigureEdit.ChooseCurve(1, Y, new helvo.core.fit.Polynomial(2)), reading(1, true, -5000, 0));
+        ReadingsTable.Row row = ReadingsTable.of(figure).getFirst();
+        assertThat(row.value()).isEmpty();
+        assertThat(ReadingsTable.spoken(row, NumberNotation.POINT)).isEqualTo("Absorbance never reaches −5000");
+        assertThat(ReadingsTable.of(figure())).isEmpty();
+    }
+
+    /// The readout says how the unknown was measured, and what the line can detect, once an unknown is read.
+    @Test
+    void anUnknownTellsTheLimitsOfDetection() {
+        String exact = Results.of(
+                        figure(reading(1, true, 0.3, 0)), figure().series().getFirst())
+                .printed();
+        assertThat(exact).contains("for a y that is exact").doesNotContain("limit of detection");
+        FigureAnalysis figure = figure(reading(1, true, 0.3, 3));
+        String unknown = Results.of(figure, figure.series().getFirst()).printed();
+        assertThat(unknown)
+                .contains(
+                        "Absorbance 0.3, mean of 3",
+                        "for the mean of 3 measurements of an unknown",
+                        "limit of detection",
+                        "3.3 s/b",
+                        "By ICH Q2(R2)",
+                        "detection limit",
+                        "By Currie, from 2 measurements at x = 0");
+    }
+
+    @Test
+    void linesOfTheReadoutCanBeQuoted() {
+        FigureAnalysis figure = figure(new TableEdit.ExcludeRows(1, List.of(6), "cloudy"));
+        var quotable = Results.of(figure, figure.series().getFirst()).quotable();
+        assertThat(quotable.get("slope")).startsWith("slope = 0.10").endsWith("1/(mg/l) (± one standard error)");
+        assertThat(quotable).containsKey("R²: with row 7, without");
+        assertThat(quotable.get("slope: with row 7, without"))
+                .matches("slope: with row 7 0\\.10\\S+ ± \\S+, without 0\\.10\\S+ ± \\S+ "
+                        + "\\(± one standard error\\)");
+    }
+
+    @Test
+    void aPartIsWhatItsBoxHolds() {
+        FigureAnalysis figure = figure();
+        PartOfPoints low = PartOfPoints.of(figure, new int[] {3, 2, 1, 0}).orElseThrow();
+        assertThat(low.only()).containsExactly(new RowCondition.Between(1, 0, 2));
+        assertThat(low.exact()).isTrue();
+        PartOfPoints gap = PartOfPoints.of(figure, new int[] {2, 4}).orElseThrow();
+        assertThat(gap.points()).as("the one between them too").isEqualTo(3);
+        assertThat(gap.exact()).isFalse();
+        PartOfPoints one = PartOfPoints.of(figure, new int[] {0, 2, 3}).orElseThrow();
+        assertThat(one.only())
+                .as("of two blanks the lower, so that y decides as well")
+                .hasSize(2);
+        assertThat(one.points())
+                .isEqualTo(Arrays.stream(figure.series().getFirst().points().y(), 0, 4)
+                        .filter(y -> y >= 0.01)
+                        .count());
+        assertThat(PartOfPoints.of(figure, new int[] {2})).isEmpty();
+    }
+}

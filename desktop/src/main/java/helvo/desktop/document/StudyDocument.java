@@ -1,0 +1,258 @@
+package helvo.desktop.document;
+
+import helvo.core.analysis.Analysis;
+import helvo.core.study.Commit;
+import helvo.core.study.Edit;
+import helvo.core.study.History;
+import helvo.core.study.Study;
+import helvo.desktop.task.BackgroundTasks;
+import helvo.desktop.task.BackgroundTasks.Outcome;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Consumer;
+import java.util.function.Function;
+import java.util.function.Supplier;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.util.Subscription;
+
+/// The study that is open: its history, what is only tried on it, and its analysis. It knows no window; several may
+/// show it. Each change of the history is a commit: an edit, an undo, a redo, a jump to a step. Used on the
+/// interface thread only.
+public final class StudyDocument implements AutoCloseable {
+    /// Edits of one thing that follow one another within this time are one gesture: turns of a wheel, keys that
+    /// move a slider.
+    private static final long GESTURE_NANOS = 1_500_000_000;
+
+    private final BackgroundTasks background = new BackgroundTasks();
+    private final ReadOnlyObjectWrapper<History> history;
+    private final ReadOnlyObjectWrapper<Optional<Preview>> preview = new ReadOnlyObjectWrapper<>(Optional.empty());
+    private final AnalysisService analyses = new AnalysisService(background);
+    private final CommitQueue commits = new CommitQueue(background);
+    private final List<Consumer<Change>> observers = new ArrayList<>();
+    private long performed = System.nanoTime() - GESTURE_NANOS;
+
+    public StudyDocument(Study study) {
+        this(History.from(study));
+    }
+
+    /// A study that goes on with the history it had.
+    public StudyDocument(History known) {
+        history = new ReadOnlyObjectWrapper<>(known);
+        analyses.request(known.study(), true);
+    }
+
+    /// A commit and the history it led to.
+    public record Change(Commit commit, History after) {
+        static Change by(Commit commit, History before) {
+            return new Change(commit, commit.apply(before));
+        }
+    }
+
+    public Study study() {
+        return history.get().study();
+    }
+
+    public ReadOnlyObjectProperty<History> history() {
+        return history.getReadOnlyProperty();
+    }
+
+    public ReadOnlyObjectProperty<Optional<Preview>> preview() {
+        return preview.getReadOnlyProperty();
+    }
+
+    public AnalysisService analyses() {
+        return analyses;
+    }
+
+    /// Its work, to be told of while it takes long.
+    public BackgroundTasks background() {
+        return background;
+    }
+
+    /// Does an edit: at once, or beside the interface thread where it goes through very many rows.
+    ///
+    /// @param then runs when it is done
+    /// @param tell gets a sentence when it could not be done
+    public void perform(Edit edit, Runnable then, Consumer<String> tell) {
+        Optional<History> foreseen =
+                preview.get().filter(each -> each.foresees(history.get(), edit)).map(Preview::after);
+        long now = System.nanoTime();
+        boolean goesOn = now - performed < GESTURE_NANOS;
+        performed = now;
+        Instant at = Instant.now();
+        Study asked = study();
+        commit(
+                "Changing the table …",
+                () -> name(edit, asked),
+                before -> goesOn && before.isContinuedBy(edit)
+                        ? Change.by(new Commit.Amend(edit, at), before)
+                        : foreseen.filter(_ -> before == history.get())
+                                .map(after -> new Change(new Commit.Append(edit, at(after, at)), after))
+                                .orElseGet(() -> Change.by(new Commit.Append(edit, at), before)),
+                then,
+                tell,
+                CommitQueue.takesLong(edit, study()));
+    }
+
+    private static String name(Edit edit, Study asked) {
+        try {
+            return edit.sentence(asked);
+        } catch (RuntimeException notOfThisStudy) {
+            return "A change of what is not there";
+        }
+    }
+
+    /// When the last step of what was tried was made.
+    private static Instant at(History tried, Instant otherwise) {
+        return tried.undoable().map(History.Step::at).orElse(otherwise);
+    }
+
+    public void undo(Consumer<String> tell) {
+        go("Undoing …", before -> new Commit.Jump(before.steps().size() - 1, Instant.now()), tell);
+    }
+
+    public void redo(Consumer<String> tell) {
+        go("Redoing …", before -> new Commit.Jump(before.steps().size() + 1, Instant.now()), tell);
+    }
+
+    /// Undoes or redoes until so many steps are done.
+    public void goTo(int steps, Consumer<String> tell) {
+        go("Undoing …", _ -> new Commit.Jump(steps, Instant.now()), tell);
+    }
+
+    /// Goes back to what was undone and then left for something else.
+    ///
+    /// @param branch its place among [History#branches]
+    public void takeUp(int branch, Consumer<String> tell) {
+        go("Undoing …", _ -> new Commit.RestoreBranch(branch, Instant.now()), tell);
+    }
+
+    private void go(String label, Function<History, Commit> where, Consumer<String> tell) {
+        commit(
+                label,
+                () -> label.replace(" …", ""),
+                before -> Change.by(where.apply(before), before),
+                () -> {},
+                tell,
+                false);
+    }
+
+    /// Whether a long change is under way; others wait for it.
+    public boolean isChanging() {
+        return commits.isBusy();
+    }
+
+    private void commit(
+            String label,
+            Supplier<String> name,
+            Function<History, Change> how,
+            Runnable then,
+            Consumer<String> tell,
+            boolean takesLong) {
+        commits.add(
+                new CommitQueue.Wanted(
+                        label,
+                        name,
+                        how,
+                        change -> {
+                            commit(change);
+                            then.run();
+                        },
+                        tell),
+                history::get,
+                takesLong);
+    }
+
+    /// Runs work whose outcome asks for changes, as reading a long text from the clipboard. What is asked for
+    /// meanwhile waits for those.
+    public <T> void changeAfter(String label, BackgroundTasks.Work<T> work, Outcome<T> outcome) {
+        commits.add(label, work, outcome);
+    }
+
+    private void commit(Change change) {
+        if (change.after() == history.get()) {
+            return;
+        }
+        observers.forEach(each -> each.accept(change));
+        analyses.request(change.after().study(), true);
+        history.set(change.after());
+        preview.set(Optional.empty());
+        analyses.tellKnown();
+    }
+
+    /// Takes a study with its history in the place of one in which nothing was done.
+    ///
+    /// @param beginning what it shows first, where that is known
+    public void become(History known, Optional<Analysis> beginning) {
+        if (!history.get().steps().isEmpty() || isChanging()) {
+            throw new IllegalStateException("something was done in “" + study().name() + "”");
+        }
+        history.set(known);
+        preview.set(Optional.empty());
+        analyses.request(known.study(), beginning);
+    }
+
+    /// Tells each change of the history, in order and before anything shows it, until the subscription ends.
+    public Subscription onCommit(Consumer<Change> observer) {
+        observers.add(observer);
+        return () -> observers.remove(observer);
+    }
+
+    /// Shows what an edit would do, without doing it: drawn where it changes looks only, else worked out.
+    ///
+    /// @throws IllegalArgumentException when the edit cannot be done on the study; what was tried before is still
+    ///     shown
+    public void tryOut(Edit edit) {
+        var next = preview(edit, edit.isLook() ? Preview.Extent.DRAWN : Preview.Extent.ANALYSED);
+        if (next.extent() == Preview.Extent.ANALYSED) {
+            analyses.request(next.study(), false);
+        }
+        preview.set(Optional.of(next));
+    }
+
+    /// Begins to work out what an edit gives while its text may still be changed, so that it is shown the sooner
+    /// once it is done.
+    public void prepare(Edit edit) {
+        if (preview.get().filter(each -> each.foresees(history.get(), edit)).isPresent()) {
+            return;
+        }
+        boolean tried = preview.get()
+                .filter(each -> each.extent() != Preview.Extent.PREPARED)
+                .isPresent();
+        if (tried || isChanging() || CommitQueue.hasManyRows(study())) {
+            return;
+        }
+        endPreview();
+        var next = preview(edit, Preview.Extent.PREPARED);
+        if (next.after() != next.before() && analyses.prepare(next.study())) {
+            preview.set(Optional.of(next));
+        }
+    }
+
+    private Preview preview(Edit edit, Preview.Extent extent) {
+        return new Preview(history.get(), edit, history.get().with(edit, Instant.now()), extent);
+    }
+
+    /// Drops what is only tried; nothing happens when nothing is.
+    public void endPreview() {
+        Optional<Preview> was = preview.get();
+        preview.set(Optional.empty());
+        analyses.dropPrepared();
+        if (was.filter(each -> each.extent() == Preview.Extent.ANALYSED).isPresent()) {
+            analyses.request(study(), true);
+        }
+    }
+
+    /// Adds work for each analysis, until the subscription ends.
+    public Subscription preparing(AnalysisService.Preparation work) {
+        return analyses.preparing(work);
+    }
+
+    @Override
+    public void close() {
+        background.close();
+    }
+}

@@ -1,0 +1,212 @@
+package helvo.desktop.export;
+
+import static helvo.desktop.controls.Controls.button;
+import static helvo.desktop.controls.Controls.muted;
+import static helvo.desktop.controls.Controls.setShown;
+import static helvo.desktop.controls.Controls.strong;
+
+import helvo.desktop.controls.Tabs;
+import helvo.desktop.panels.Commands;
+import helvo.desktop.panels.Panel;
+import helvo.desktop.panels.Panels;
+import helvo.desktop.workspace.Exporter;
+import helvo.desktop.workspace.Notation;
+import helvo.desktop.workspace.Workspace;
+import helvo.figure.export.FigureFile;
+import helvo.figure.export.FigureFormat;
+import helvo.files.table.TableExport;
+import helvo.report.ReportFormat;
+import java.util.List;
+import java.util.function.BooleanSupplier;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import javafx.util.Subscription;
+
+/// Hand over: the figure, a report of the study, the table and the numbers, into files and onto the clipboard, with
+/// a preview of the sheet or page. It opens where it was left.
+public final class ExportPanel extends Panel {
+    private static final List<String> PARTS = List.of("Figure", "Report", "Table", "Numbers");
+    private static final int FIGURE = 0;
+    private static final int REPORT = 1;
+    private static final double WIDTH = 800;
+    private static final double LEFT = 384;
+    /// Of the preview; the window takes the rest.
+    private static final double MOST = 500;
+    private static final double LEAST = 200;
+    private static final double AROUND = 250;
+
+    private final Tabs tabs = new Tabs("hand-over-part-", this::show);
+    private final FigureTab figurePart;
+    private final ReportTab reportPart;
+    private final List<Node> parts;
+    private final ScrollPane left = new ScrollPane();
+    private final SheetPreview preview;
+    private final HBox body;
+    private Subscription following = Subscription.EMPTY;
+    private int shown;
+
+    public ExportPanel(Workspace workspace, Panels panels) {
+        super(workspace, panels, "hand-over-panel", "Hand over", WIDTH);
+        place(Pos.TOP_RIGHT, 52, 16);
+        preview = new SheetPreview(workspace);
+        figurePart = new FigureTab(workspace, preview, this::showError);
+        reportPart = new ReportTab(workspace, this::showError);
+        parts = List.of(figurePart, reportPart, table(), numbers());
+        left.setFitToWidth(true);
+        left.setMinWidth(LEFT);
+        left.setPrefWidth(LEFT);
+        left.setFocusTraversable(false);
+        HBox.setHgrow(preview, Priority.ALWAYS);
+        body = new HBox(16, left, preview);
+        shown = workspace.studies().choices().get().handOver();
+        tabs.show(PARTS, shown);
+        getChildren().addAll(heading, tabs, wrong, body);
+    }
+
+    private Node table() {
+        var saves = new FlowPane(8, 8);
+        for (TableExport.Format format : TableExport.Format.values()) {
+            saves.getChildren().add(button("save-" + format.ending(), "Save as " + format.title(), () -> workspace
+                    .exporter()
+                    .saveTable(format)));
+        }
+        return new VBox(
+                10,
+                strong("Save the table"),
+                saves,
+                strong("To the clipboard"),
+                new FlowPane(
+                        8,
+                        8,
+                        button("copy-table", "Copy table", workspace.exporter().copying()::table)),
+                muted("With its headings, at full precision: as text parted by tabs, and as HTML."));
+    }
+
+    private Node numbers() {
+        Exporter exporter = workspace.exporter();
+        return new VBox(
+                10,
+                strong("To the clipboard"),
+                new FlowPane(8, 8, button("copy-readout", "Copy readout", exporter.copying()::readout)),
+                muted("As text at full precision; for documents as it is shown, its equations as MathML and LaTeX."),
+                strong("For LaTeX and the web"),
+                new FlowPane(
+                        8,
+                        8,
+                        button("copy-latex", "Equations as LaTeX", () -> exporter.copying()
+                                .equations(Notation.LATEX)),
+                        button("copy-latex-table", "Table as LaTeX", () -> exporter.copying()
+                                .equations(Notation.LATEX_TABLE)),
+                        button("copy-mathml", "Equations as MathML", () -> exporter.copying()
+                                .equations(Notation.MATH_ML))),
+                strong("Save"),
+                new FlowPane(8, 8, button("save-readings", "Readings as CSV", exporter::saveReadings)));
+    }
+
+    @Override
+    protected boolean isToggle() {
+        return true;
+    }
+
+    /// What it does by name, for the finder and for keys.
+    public static void addTo(Commands commands, Workspace workspace, Panels panels) {
+        BooleanSupplier hasTable = () -> workspace.table().isPresent();
+        Exporter exporter = workspace.exporter();
+        commands.add("Hand over …", "Shortcut+H", hasTable, () -> panels.show(ExportPanel.class));
+        commands.add("Hand over again, as the last time", "Shortcut+Alt+H", hasTable, exporter::again);
+        commands.add("Report …", "Shortcut+Alt+D", hasTable, () -> panels.of(ExportPanel.class)
+                .showReport());
+        for (ReportFormat format : ReportFormat.values()) {
+            commands.add("Save the report as " + format.title(), "", hasTable, () -> exporter.saveReport(format));
+        }
+        commands.add("Fill a template with the report …", "", hasTable, exporter::fillTemplate);
+        for (FigureFormat format : FigureFormat.values()) {
+            commands.add(
+                    "Save the figure as " + format.name(),
+                    "",
+                    hasTable,
+                    () -> exporter.saveFigure(
+                            format,
+                            FigureFile.DEFAULT_DPI,
+                            panels.of(ExportPanel.class).figurePart.keepsData()));
+        }
+        for (TableExport.Format format : TableExport.Format.values()) {
+            commands.add("Save the table as " + format.title(), "", hasTable, () -> exporter.saveTable(format));
+        }
+        commands.add("Copy the figure", "Shortcut+Shift+C", hasTable, exporter.copying()::figure);
+        commands.add("Copy the readout", "Shortcut+Shift+R", hasTable, exporter.copying()::readout);
+        commands.add("Copy the equations as LaTeX", "", hasTable, () -> exporter.copying()
+                .equations(Notation.LATEX));
+        commands.add("Copy the equations as MathML", "", hasTable, () -> exporter.copying()
+                .equations(Notation.MATH_ML));
+        commands.add("Copy the coefficients as a LaTeX table", "", hasTable, () -> exporter.copying()
+                .equations(Notation.LATEX_TABLE));
+    }
+
+    private void showReport() {
+        shown = REPORT;
+        if (!isVisible()) {
+            panels.show(this);
+        } else {
+            begin();
+        }
+    }
+
+    private boolean hasTable() {
+        return workspace.table().isPresent();
+    }
+
+    private void show(int part) {
+        shown = part;
+        workspace.studies().choices().keep(choices -> choices.withHandOver(part));
+        begin();
+    }
+
+    @Override
+    protected void begin() {
+        clearError();
+        tabs.show(PARTS, shown);
+        left.setContent(parts.get(shown));
+        following.unsubscribe();
+        boolean pictured = shown == FIGURE || shown == REPORT;
+        double high =
+                getParent() instanceof Region window ? Math.clamp(window.getHeight() - AROUND, LEAST, MOST) : MOST;
+        left.setPrefHeight(pictured ? high + 60 : Region.USE_COMPUTED_SIZE);
+        preview.limit(high);
+        setShown(preview, pictured);
+        setMaxWidth(pictured ? WIDTH : LEFT + 40);
+        figurePart.begin();
+        reportPart.begin();
+        following = Subscription.combine(
+                workspace.analysis().subscribe(this::draw),
+                workspace.history().subscribe(_ -> update()),
+                visibleProperty().subscribe(visible -> {
+                    if (!visible) {
+                        following.unsubscribe();
+                        following = Subscription.EMPTY;
+                    }
+                }));
+        draw();
+        focus(shown == FIGURE ? figurePart.first() : shown == REPORT ? reportPart.first() : parts.get(shown));
+    }
+
+    private void update() {
+        figurePart.update();
+        reportPart.update();
+    }
+
+    /// What the sheet or the page looks like now.
+    private void draw() {
+        if (shown == FIGURE) {
+            figurePart.draw();
+        } else if (shown == REPORT) {
+            preview.report();
+        }
+    }
+}

@@ -1,0 +1,212 @@
+package helvo.desktop.export;
+
+import static helvo.desktop.controls.Controls.button;
+import static helvo.desktop.controls.Controls.smallButton;
+import static helvo.desktop.controls.Controls.strong;
+
+import helvo.core.analysis.FigureAnalysis;
+import helvo.core.study.ReportPlan;
+import helvo.core.study.ReportPlan.Section;
+import helvo.core.study.StudyEdit;
+import helvo.core.style.FigureText;
+import helvo.desktop.controls.Form;
+import helvo.desktop.workspace.Workspace;
+import helvo.report.ReportFormat;
+import java.time.LocalDate;
+import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.TreeSet;
+import java.util.function.Consumer;
+import java.util.stream.Stream;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.CheckBox;
+import javafx.scene.control.TextField;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+
+/// The report: who and when, which sections in which order, which figures, and its forms. All of it is kept in the
+/// study.
+final class ReportTab extends VBox {
+    private static final DateTimeFormatter DATE = DateTimeFormatter.ofPattern("d MMMM uuuu", Locale.ENGLISH);
+
+    private final Workspace workspace;
+    private final Form form;
+    private final VBox sections = new VBox(2);
+    private final VBox figures = new VBox(2);
+
+    ReportTab(Workspace workspace, Consumer<String> error) {
+        super(10);
+        this.workspace = workspace;
+        form = new Form(error);
+        var saves = new FlowPane(8, 8);
+        for (ReportFormat format : ReportFormat.values()) {
+            Button save = button("save-report-" + format.ending(), format.title(), () -> workspace
+                    .exporter()
+                    .saveReport(format));
+            save.setTooltip(new Tooltip(format.purpose()));
+            save.setAccessibleText("Save the report as " + format.title() + ", " + format.purpose());
+            saves.getChildren().add(save);
+        }
+        Button fill = button("fill-template", "Into a template …", workspace.exporter()::fillTemplate);
+        fill.setTooltip(
+                new Tooltip("Fill an HTML or DOCX file of your own, with places such as {{title}} and {{report}}"));
+        saves.getChildren().add(fill);
+        getChildren()
+                .addAll(
+                        form,
+                        strong("Save the report as"),
+                        saves,
+                        strong("Sections, in this order"),
+                        sections,
+                        strong("Figures"),
+                        figures);
+    }
+
+    Node first() {
+        return form.first();
+    }
+
+    private ReportPlan plan() {
+        return workspace.study().report();
+    }
+
+    private void plan(ReportPlan changed) {
+        if (!changed.equals(plan())) {
+            workspace.perform(new StudyEdit.PlanReport(changed));
+        }
+    }
+
+    void begin() {
+        form.begin();
+        TextField title = form.text(
+                "report-title",
+                "Title of the report",
+                () -> plan().title().orElse(""),
+                text -> plan(plan().withTitle(Optional.of(cut(text)))));
+        title.setPromptText(workspace.study().name());
+        form.row("Title", title);
+        TextField author = form.text("report-author", "Who reports, and where", () -> plan().author(), this::report);
+        author.setPromptText("your name, laboratory");
+        String before = workspace.studies().choices().get().reporter();
+        if (before.isEmpty() || !plan().author().isEmpty()) {
+            form.row("By", author);
+        } else {
+            form.row(
+                    "By",
+                    author,
+                    smallButton("report-as-before", "as last time", "By " + before, () -> report(before)));
+        }
+        TextField date = form.text(
+                "report-date", "Date of the report", () -> plan().date(), text -> plan(plan().withDate(cut(text))));
+        date.setPrefColumnCount(11);
+        form.row(
+                "Date",
+                date,
+                smallButton(
+                        "report-today",
+                        "today",
+                        "Date the report today",
+                        () -> plan(plan().withDate(LocalDate.now().format(DATE)))));
+        form.row(
+                "Paper",
+                form.choice(
+                        "report-paper",
+                        "Paper that the report is laid out for",
+                        List.of(ReportPlan.Paper.values()),
+                        ReportPlan.Paper::label,
+                        () -> plan().paper(),
+                        paper -> plan(plan().withPaper(paper))));
+        update();
+    }
+
+    /// Who reports is asked once: the next study offers the name.
+    private void report(String by) {
+        plan(plan().withAuthor(cut(by)));
+        if (!by.isBlank()) {
+            workspace.studies().choices().keep(choices -> choices.withReporter(cut(by)));
+        }
+    }
+
+    private static String cut(String text) {
+        return text.substring(0, Math.min(text.length(), ReportPlan.MAX_CHARACTERS));
+    }
+
+    void update() {
+        form.update();
+        Optional<String> focused = Optional.ofNullable(getScene())
+                .map(scene -> scene.getFocusOwner())
+                .map(Node::getId);
+        List<Section> ticked = plan().sections();
+        List<Section> all = Stream.concat(
+                        ticked.stream(), Stream.of(Section.values()).filter(each -> !ticked.contains(each)))
+                .toList();
+        sections.getChildren()
+                .setAll(all.stream().map(each -> section(each, ticked)).toList());
+        List<FigureAnalysis> known = workspace.analysis().get().figures();
+        figures.getChildren().setAll(known.stream().map(this::figure).toList());
+        focused.map(id -> lookup("#" + id)).ifPresent(Node::requestFocus);
+    }
+
+    private Node section(Section section, List<Section> ticked) {
+        String id = section.name().toLowerCase(Locale.ROOT);
+        var tick = new CheckBox(section.title());
+        tick.setId("report-section-" + id);
+        tick.setTooltip(new Tooltip(section.purpose()));
+        tick.setSelected(ticked.contains(section));
+        tick.setOnAction(_ -> plan(plan().with(section, tick.isSelected())));
+        var between = new Region();
+        HBox.setHgrow(between, Priority.ALWAYS);
+        var row = new HBox(4, tick, between);
+        row.setAlignment(Pos.CENTER_LEFT);
+        int at = ticked.indexOf(section);
+        // The method of all figures stands at the end.
+        if (at >= 0 && section != Section.METHOD) {
+            row.getChildren()
+                    .addAll(
+                            mover(section, id + "-up", "↑", "Move “" + section.title() + "” up", at, at - 1),
+                            mover(section, id + "-down", "↓", "Move “" + section.title() + "” down", at, at + 1));
+        }
+        return row;
+    }
+
+    private Button mover(Section section, String id, String sign, String purpose, int from, int to) {
+        Button button = smallButton("report-section-" + id, sign, purpose, () -> {
+            var order = new ArrayList<>(plan().sections());
+            Collections.swap(order, from, to);
+            plan(plan().withSections(order));
+        });
+        button.setDisable(to < 0
+                || to >= plan().sections().size()
+                || plan().sections().get(to) == Section.METHOD
+                || plan().sections().get(from) != section);
+        return button;
+    }
+
+    private Node figure(FigureAnalysis figure) {
+        int id = figure.figure().id();
+        var tick = new CheckBox(FigureText.plain(figure.title()));
+        tick.setId("report-figure-" + id);
+        tick.setAccessibleText("Show the figure “" + figure.title() + "” in the report");
+        tick.setSelected(!plan().leftOut().contains(id));
+        tick.setOnAction(_ -> {
+            var leftOut = new TreeSet<>(plan().leftOut());
+            if (tick.isSelected()) {
+                leftOut.remove(id);
+            } else {
+                leftOut.add(id);
+            }
+            plan(plan().withLeftOut(leftOut));
+        });
+        return tick;
+    }
+}

@@ -1,0 +1,312 @@
+package helvo.desktop.measurements;
+
+import static helvo.desktop.controls.Controls.setShown;
+
+import helvo.core.RootLocale;
+import helvo.core.derive.Reshaping;
+import helvo.core.number.NumberText;
+import helvo.core.quality.AmbiguousColumn;
+import helvo.core.quality.Problem;
+import helvo.core.quality.Problems;
+import helvo.core.study.ColumnEdit;
+import helvo.core.study.DecisionEdit;
+import helvo.core.study.StudyEdit;
+import helvo.core.table.Cell;
+import helvo.core.table.CellInterpretation;
+import helvo.core.table.Decision;
+import helvo.core.table.Decision.Choice;
+import helvo.core.table.DerivedTable;
+import helvo.core.table.ProblemKind;
+import helvo.core.table.Table;
+import helvo.desktop.workspace.Workspace;
+import java.util.Arrays;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.VBox;
+
+/// Lists what is not as its column says, alike cells together, each with the choices that fit; below, what was
+/// decided already, each with a way back.
+final class DataIssuesPane extends VBox {
+    /// So many have room one under the other.
+    private static final int FEW = 2;
+    private static final int SHOWN = 40;
+
+    private final Workspace workspace;
+    private final MeasurementGrid grid;
+    private Problem opened;
+    private Says said;
+
+    /// All that shows; nothing is built again while it is the same.
+    private record Says(
+            int table,
+            List<AmbiguousColumn> questions,
+            Optional<DerivedTable.Form> shape,
+            List<String> problems,
+            int count,
+            List<Decision> decisions,
+            Problem opened) {}
+
+    DataIssuesPane(Workspace workspace, MeasurementGrid grid) {
+        this.workspace = workspace;
+        this.grid = grid;
+        getStyleClass().add("needs-a-look");
+        setId("needs-a-look");
+    }
+
+    void show(Table table, Problems problems) {
+        List<AmbiguousColumn> questions = problems.questions();
+        Optional<DerivedTable.Form> shape = Reshaping.wanted(table)
+                .filter(form -> workspace.study().tables().stream().noneMatch(each -> each.summary()
+                        .filter(of -> of.source() == table.id() && of.form() == form)
+                        .isPresent()));
+        var says = new Says(
+                table.id(),
+                questions,
+                shape,
+                problems.groups().stream()
+                        .limit(SHOWN)
+                        .map(problem -> sentence(table, problem))
+                        .toList(),
+                problems.count(),
+                table.decisions(),
+                opened);
+        if (says.equals(said)) {
+            return;
+        }
+        said = says;
+        getChildren().clear();
+        List<List<Decision>> decided = decided(table);
+        int count = problems.count();
+        boolean any = count > 0 || !decided.isEmpty() || shape.isPresent();
+        setShown(this, any);
+        if (!any) {
+            return;
+        }
+        var list = new VBox(8);
+        questions.forEach(question -> list.getChildren().add(question(table, question)));
+        shape.ifPresent(form -> list.getChildren().add(offer(table, form)));
+        problems.groups().stream().limit(SHOWN).forEach(problem -> entries(list, table, problem));
+        if (problems.groups().size() > SHOWN) {
+            list.getChildren()
+                    .add(sentence(RootLocale.of(
+                            "and %,d more; those above come first.",
+                            problems.groups().stream()
+                                    .skip(SHOWN)
+                                    .mapToInt(Problem::count)
+                                    .sum())));
+        }
+        if (!decided.isEmpty()) {
+            Label heading = sentence(RootLocale.of("Decided (%,d)", decided.size()));
+            heading.getStyleClass().add("decided-heading");
+            list.getChildren().add(heading);
+            decided.stream().limit(SHOWN).forEach(each -> list.getChildren().add(decision(table, each)));
+        }
+        var heading = new Label(
+                count == 0
+                        ? shape.isPresent() ? "Another shape of the table" : "Nothing needs a look"
+                        : RootLocale.of("Needs a look (%,d)", count));
+        heading.getStyleClass().add("look-heading");
+        pseudoClassStateChanged(javafx.css.PseudoClass.getPseudoClass("settled"), count == 0);
+        boolean small =
+                problems.groups().size() + decided.size() + questions.size() + (shape.isPresent() ? 1 : 0) <= FEW
+                        && list.getChildren().size() <= FEW + 1;
+        getChildren().addAll(heading, small ? list : scrolling(list, count == 0 ? 84 : 178));
+    }
+
+    /// What only a person can tell of a column of text, with a press for each answer.
+    private VBox question(Table table, AmbiguousColumn question) {
+        var choices = new FlowPane(2, 4);
+        for (CellInterpretation way : question.ways()) {
+            Button answer = choice(
+                    question.answer(way),
+                    "read-" + way.name().toLowerCase(Locale.ROOT).replace('_', '-') + "-" + question.column(),
+                    () -> workspace.perform(new ColumnEdit.SetInterpretation(table.id(), question.column(), way)));
+            answer.setTooltip(new Tooltip("Read the column as " + way.words()));
+            if (way != CellInterpretation.TEXT) {
+                answer.getStyleClass().add("look-main");
+            }
+            choices.getChildren().add(answer);
+        }
+        return new VBox(4, sentence(question.sentence(table)), choices);
+    }
+
+    /// A table that would be plotted more easily in another shape.
+    private VBox offer(Table table, DerivedTable.Form form) {
+        boolean wide = form == DerivedTable.Form.ONE_ROW_EACH;
+        Button turn = choice(
+                wide ? "One row for each value" : "Turn rows into columns",
+                "turn-" + table.id(),
+                () -> workspace.perform(new StudyEdit.Reshape(table.id(), table.name() + ", turned", form)));
+        turn.getStyleClass().add("look-main");
+        return new VBox(
+                4,
+                sentence(
+                        wide
+                                ? "The columns are named by numbers, as of one quantity at several times or doses."
+                                : "The rows are named, as if the table lay on its side."),
+                new FlowPane(2, 4, turn));
+    }
+
+    private static ScrollPane scrolling(VBox list, double height) {
+        var scroll = new ScrollPane(list);
+        scroll.setFitToWidth(true);
+        scroll.setPrefHeight(height);
+        scroll.setMinHeight(Math.min(height, 110));
+        return scroll;
+    }
+
+    /// One entry for alike cells, and, while they are looked at one by one, one for each.
+    private void entries(VBox list, Table table, Problem problem) {
+        boolean open = problem.equals(opened);
+        list.getChildren().add(entry(table, problem, open));
+        if (open) {
+            Arrays.stream(problem.rows()).limit(SHOWN).forEach(row -> {
+                VBox one = entry(table, problem.only(row), false);
+                one.getStyleClass().add("one-of-many");
+                list.getChildren().add(one);
+            });
+        }
+    }
+
+    private VBox entry(Table table, Problem problem, boolean open) {
+        int row = problem.row();
+        String all = problem.count() > 1 ? " all" : "";
+        String id = (problem.count() > 1 ? "all-" : "") + row;
+        var choices = new FlowPane(2, 4);
+        problem.numberInside().ifPresent(number -> {
+            String text = NumberText.shortest(number).replace('.', table.mark().sign());
+            Button use = choice("Use " + text, "use-" + id, () -> decide(table, problem, Choice.NUMBER_USED));
+            if (problem.sort() != ProblemKind.LIMIT) {
+                use.getStyleClass().add("look-main");
+            }
+            choices.getChildren().add(use);
+        });
+        var missing = choice("Missing" + all, "missing-" + id, () -> decide(table, problem, Choice.MISSING));
+        var keep = choice(
+                problem.sort() == ProblemKind.BLANK ? "Leave" + (all.isEmpty() ? " it" : all) + " empty" : "Keep" + all,
+                "keep-" + id,
+                () -> decide(table, problem, Choice.KEPT));
+        var aside = choice("Set" + all + " aside", "aside-" + id, () -> decide(table, problem, Choice.SET_ASIDE));
+        switch (problem.sort()) {
+            case NOT_A_NUMBER, NOT_A_DATE -> choices.getChildren().addAll(missing, aside);
+            case LIMIT -> choices.getChildren().addAll(0, List.of(missing, aside));
+            case NO_RESULT, REPEATED -> choices.getChildren().addAll(keep, aside);
+            case BLANK, FAR -> choices.getChildren().addAll(keep, aside);
+        }
+        problem.in(table)
+                .filter(column -> problem.count() == 1 && !column.isDerived())
+                .ifPresentOrElse(
+                        column -> choices.getChildren().add(choice("Edit", "edit-" + id, () -> grid.edit(row, column))),
+                        () -> choices.getChildren()
+                                .add(
+                                        problem.count() == 1
+                                                ? choice(
+                                                        "Show",
+                                                        "show-" + id,
+                                                        () -> grid.choose(
+                                                                row,
+                                                                problem.in(table)
+                                                                        .orElse(table.columns()
+                                                                                .getFirst())))
+                                                : choice(
+                                                        open ? "Together" : "One by one",
+                                                        "one-by-one-" + row,
+                                                        () -> open(table, open ? null : problem))));
+        return new VBox(4, sentence(sentence(table, problem)), choices);
+    }
+
+    private static String sentence(Table table, Problem problem) {
+        return capitalised(problem.place(table)) + ": " + problem.why(table) + ".";
+    }
+
+    private void open(Table table, Problem problem) {
+        opened = problem;
+        show(table, workspace.analysis().get().problems().getOrDefault(table.id(), Problems.NONE));
+    }
+
+    private void decide(Table table, Problem problem, Choice choice) {
+        workspace.perform(new DecisionEdit.Decide(
+                table.id(),
+                problem.column(),
+                Arrays.stream(problem.rows()).boxed().toList(),
+                problem.sort(),
+                choice,
+                choice == Choice.SET_ASIDE ? reason(table, problem) : ""));
+    }
+
+    private static String reason(Table table, Problem problem) {
+        return switch (problem.sort()) {
+            case NOT_A_NUMBER, NOT_A_DATE, LIMIT -> problem.why(table);
+            case NO_RESULT -> problem.text();
+            case BLANK ->
+                problem.in(table).map(column -> column.name() + " is missing").orElse("missing");
+            case FAR ->
+                problem.in(table)
+                        .map(column -> column.name() + " lies far from the rest")
+                        .orElse("far from the rest");
+            case REPEATED -> "repeats an earlier row";
+        };
+    }
+
+    /// Decisions that are alike, together.
+    private static List<List<Decision>> decided(Table table) {
+        Map<List<Object>, List<Decision>> alike = new LinkedHashMap<>();
+        for (Decision decision : table.decisions()) {
+            Object text = decision.choice() == Choice.KEPT ? "" : decision.was();
+            alike.computeIfAbsent(
+                            List.of(decision.column(), decision.about(), decision.choice(), text),
+                            _ -> new java.util.ArrayList<>())
+                    .add(decision);
+        }
+        return List.copyOf(alike.values());
+    }
+
+    private VBox decision(Table table, List<Decision> decisions) {
+        Decision first = decisions.getFirst();
+        int[] rows = decisions.stream().mapToInt(Decision::row).sorted().toArray();
+        var problem = new Problem(
+                first.about(),
+                first.column(),
+                first.was() instanceof Cell.Empty ? "" : first.was().exactText(),
+                rows);
+        String was = problem.text().isEmpty() || first.choice() == Choice.KEPT ? "" : "“" + problem.text() + "”, ";
+        return new VBox(
+                2,
+                sentence(capitalised(problem.place(table)) + ": " + was
+                        + first.choice().words() + "."),
+                choice(
+                        "Take back",
+                        "back-" + rows[0],
+                        () -> workspace.perform(new DecisionEdit.UndoDecision(
+                                table.id(),
+                                first.column(),
+                                Arrays.stream(rows).boxed().toList()))));
+    }
+
+    private static String capitalised(String text) {
+        return text.substring(0, 1).toUpperCase(Locale.ROOT) + text.substring(1);
+    }
+
+    private static Label sentence(String text) {
+        var label = new Label(text);
+        label.setWrapText(true);
+        label.setMinHeight(USE_PREF_SIZE);
+        return label;
+    }
+
+    private static Button choice(String text, String id, Runnable action) {
+        var button = new Button(text);
+        button.setId(id);
+        button.getStyleClass().setAll("button", "look-choice");
+        button.setOnAction(_ -> action.run());
+        return button;
+    }
+}

@@ -1,0 +1,75 @@
+package helvo.desktop.persistence;
+
+import helvo.figure.export.FigureFile;
+import java.nio.file.Path;
+
+/// What a person chose last, in whatever study, to be offered again.
+///
+/// @param reporter who reported, and where; empty while nobody has
+/// @param handOver the part of Hand over that was shown
+/// @param dpi      the resolution of a PNG
+/// @param window   what the last window was like
+public record LastChoices(String reporter, int handOver, double dpi, Window window) {
+    public static final LastChoices FIRST = new LastChoices("", 0, FigureFile.DEFAULT_DPI, Window.FIRST);
+
+    private static final int PARTS = 4;
+
+    /// The size of a window's inside, the widths of its sides and the size of its figure's place; 0 for the usual
+    /// one.
+    public record Window(
+            double width, double height, double left, double right, double figureWidth, double figureHeight) {
+        public static final Window FIRST = new Window(0, 0, 0, 0, 0, 0);
+
+        private static final double MAX = 20_000;
+
+        public Window {
+            width = known(width);
+            height = known(height);
+            left = known(left);
+            right = known(right);
+            figureWidth = known(figureWidth);
+            figureHeight = known(figureHeight);
+        }
+
+        private static double known(double size) {
+            return size >= 0 && size <= MAX ? size : 0;
+        }
+
+        public double widthOr(double usual) {
+            return width > 0 ? width : usual;
+        }
+
+        public double heightOr(double usual) {
+            return height > 0 ? height : usual;
+        }
+    }
+
+    /// What a file holds may be anything.
+    public LastChoices {
+        reporter = reporter == null ? "" : reporter;
+        handOver = Math.clamp(handOver, 0, PARTS - 1);
+        dpi = dpi >= FigureFile.MIN_DPI && dpi <= FigureFile.MAX_DPI ? dpi : FigureFile.DEFAULT_DPI;
+        window = window == null ? Window.FIRST : window;
+    }
+
+    /// @param state the person's state folder
+    public static PreferencesFile<LastChoices> in(Path state) {
+        return new PreferencesFile<>(state.resolve("choices.json"), LastChoices.class, FIRST);
+    }
+
+    public LastChoices withReporter(String name) {
+        return new LastChoices(name, handOver, dpi, window);
+    }
+
+    public LastChoices withHandOver(int part) {
+        return new LastChoices(reporter, part, dpi, window);
+    }
+
+    public LastChoices withDpi(double resolution) {
+        return new LastChoices(reporter, handOver, resolution, window);
+    }
+
+    public LastChoices withWindow(Window last) {
+        return new LastChoices(reporter, handOver, dpi, last);
+    }
+}

@@ -1,0 +1,43 @@
+package helvo.desktop.persistence;
+
+import helvo.core.RootLocale;
+import java.time.Duration;
+
+/// What is true of a study on the disk, in few words.
+public record SaveStatus(String text, Mood mood) {
+    /// How much it asks to be looked at.
+    public enum Mood {
+        NOTHING,
+        SAFE,
+        UNDER_WAY,
+        TROUBLE
+    }
+
+    static final SaveStatus NOTHING = new SaveStatus("nothing to keep yet", Mood.NOTHING);
+    static final SaveStatus SAVED = new SaveStatus("saved", Mood.SAFE);
+    static final SaveStatus SAVING = new SaveStatus("saving …", Mood.UNDER_WAY);
+    static final SaveStatus BEING_KEPT = new SaveStatus("changed, being kept …", Mood.UNDER_WAY);
+    static final SaveStatus IN_NO_FILE = new SaveStatus("kept, not yet in a file", Mood.SAFE);
+    static final SaveStatus FILE_GONE = new SaveStatus("kept, its file is gone", Mood.TROUBLE);
+
+    static SaveStatus changed(Duration ago) {
+        return new SaveStatus("changed " + words(ago) + ", kept", Mood.SAFE);
+    }
+
+    static SaveStatus notSaved(String why) {
+        return new SaveStatus("could not be saved: " + why, Mood.TROUBLE);
+    }
+
+    static SaveStatus notKept(String why) {
+        return new SaveStatus("not kept: " + why, Mood.TROUBLE);
+    }
+
+    private static String words(Duration ago) {
+        long seconds = Math.max(1, ago.toSeconds());
+        return seconds < 60
+                ? RootLocale.of("%d s ago", seconds)
+                : seconds < 3600
+                        ? RootLocale.of("%d min ago", seconds / 60)
+                        : RootLocale.of("%d h ago", seconds / 3600);
+    }
+}

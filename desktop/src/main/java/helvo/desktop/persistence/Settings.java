@@ -1,0 +1,86 @@
+package helvo.desktop.persistence;
+
+import helvo.core.number.NumberNotation;
+import helvo.core.study.Study;
+import helvo.desktop.theme.ColorTheme;
+import java.nio.file.Files;
+import java.nio.file.InvalidPathException;
+import java.nio.file.Path;
+import java.util.Objects;
+import java.util.Optional;
+
+/// What a person set for the program; no study depends on it.
+///
+/// @param look     empty for the system's
+/// @param textSize of the window, in percent
+/// @param motion   whether things may move that are only shown or hidden; empty for what the system says
+/// @param numbers  how numbers are written in new studies; empty for the first table's own way
+/// @param studies  the folder that open and save begin in; empty for the system's
+/// @param toured   whether the tour of the window was seen or closed
+public record Settings(
+        Optional<ColorTheme> look,
+        int textSize,
+        Optional<Boolean> motion,
+        Optional<NumberNotation> numbers,
+        String studies,
+        boolean toured) {
+    public static final int MIN_TEXT = 80;
+    public static final int MAX_TEXT = 200;
+    public static final Settings FIRST =
+            new Settings(Optional.empty(), 100, Optional.empty(), Optional.empty(), "", false);
+
+    /// What a file holds may be anything.
+    public Settings {
+        look = Objects.requireNonNullElse(look, Optional.empty());
+        textSize = textSize == 0 ? 100 : Math.clamp(textSize, MIN_TEXT, MAX_TEXT);
+        motion = Objects.requireNonNullElse(motion, Optional.empty());
+        numbers = Objects.requireNonNullElse(numbers, Optional.empty());
+        studies = Objects.requireNonNullElse(studies, "");
+    }
+
+    /// @param config the person's configuration folder
+    public static PreferencesFile<Settings> in(Path config) {
+        return new PreferencesFile<>(config.resolve("settings.json"), Settings.class, FIRST);
+    }
+
+    /// The folder for studies, where it is there.
+    public Optional<Path> folder() {
+        try {
+            return Optional.of(studies)
+                    .filter(text -> !text.isBlank())
+                    .map(Path::of)
+                    .filter(Files::isDirectory);
+        } catch (InvalidPathException e) {
+            return Optional.empty();
+        }
+    }
+
+    /// A new study.
+    public Study blank() {
+        return Study.blank().withNumbers(numbers);
+    }
+
+    public Settings withLook(Optional<ColorTheme> chosen) {
+        return new Settings(chosen, textSize, motion, numbers, studies, toured);
+    }
+
+    public Settings withTextSize(int percent) {
+        return new Settings(look, percent, motion, numbers, studies, toured);
+    }
+
+    public Settings withMotion(Optional<Boolean> chosen) {
+        return new Settings(look, textSize, chosen, numbers, studies, toured);
+    }
+
+    public Settings withNumbers(Optional<NumberNotation> chosen) {
+        return new Settings(look, textSize, motion, chosen, studies, toured);
+    }
+
+    public Settings withStudies(String folder) {
+        return new Settings(look, textSize, motion, numbers, folder, toured);
+    }
+
+    public Settings afterTour() {
+        return new Settings(look, textSize, motion, numbers, studies, true);
+    }
+}

@@ -1,0 +1,250 @@
+package helvo.desktop;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import helvo.core.Progress;
+import helvo.core.study.ReportPlan;
+import helvo.core.study.ReportPlan.Section;
+import helvo.desktop.persistence.LastChoices;
+import helvo.desktop.workspace.SystemClipboard;
+import helvo.figure.export.FigureFile;
+import helvo.figure.export.FigureFormat;
+import helvo.files.samples.SampleStudy;
+import helvo.report.ClipboardForms;
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.concurrent.atomic.AtomicReference;
+import java.util.function.BooleanSupplier;
+import javafx.scene.control.TextField;
+import javafx.scene.image.ImageView;
+import javafx.scene.input.Clipboard;
+import javafx.scene.input.KeyCode;
+import javafx.stage.Stage;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.text.PDFTextStripper;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.io.TempDir;
+import org.testfx.api.FxRobot;
+import org.testfx.framework.junit5.ApplicationExtension;
+import org.testfx.framework.junit5.Start;
+
+@ExtendWith(ApplicationExtension.class)
+class ExportTest {
+    private DrivenWindow window;
+
+    @TempDir
+    private Path folder;
+
+    @Start
+    void start(Stage stage) {
+        window = new DrivenWindow(stage, SampleStudy.study());
+    }
+
+    @AfterEach
+    void close(FxRobot robot) {
+        robot.interact(window::close);
+    }
+
+    private ReportPlan plan() {
+        return window.workspace.study().report();
+    }
+
+    private void until(FxRobot robot, BooleanSupplier holds) {
+        long end = System.nanoTime() + 20_000_000_000L;
+        while (System.nanoTime() < end) {
+            boolean[] now = new boolean[1];
+            robot.interact(() -> now[0] = holds.getAsBoolean());
+            if (now[0]) {
+                return;
+            }
+            robot.sleep(20);
+        }
+        throw new AssertionError("it never held");
+    }
+
+    private void type(FxRobot robot, String field, String text) {
+        robot.interact(() -> {
+            var of = (TextField) window.view.lookup(field);
+            of.requestFocus();
+            of.setText(text);
+            of.fireEvent(new javafx.event.ActionEvent());
+        });
+        window.settle();
+    }
+
+    @Test
+    void theReportIsPlannedInTheStudyAndSavedAgainByAKey(FxRobot robot) throws IOException {
+        window.settle();
+        handOver(robot, 1);
+        type(robot, "#report-title", "Cords of week 14");
+        type(robot, "#report-author", "Marram Cordage Laboratory");
+        robot.clickOn("#report-today");
+        window.settle();
+        assertThat(plan().title()).contains("Cords of week 14");
+        assertThat(plan().author()).isEqualTo("Marram Cordage Laboratory");
+        assertThat(plan().date()).matches("\\d{1,2} [A-Z][a-z]+ 20\\d\\d");
+        robot.clickOn("#report-section-summary").clickOn("#report-section-results-up");
+        window.settle();
+        assertThat(plan().sections())
+                .startsWith(Section.RESULTS, Section.FIGURE)
+                .doesNotContain(Section.SUMMARY);
+        for (int id = 2; id <= 9; id++) {
+            String tick = "#report-figure-" + id;
+            robot.interact(() -> ((javafx.scene.control.CheckBox) window.view.lookup(tick)).fire());
+            window.settle();
+        }
+        assertThat(plan().leftOut()).hasSize(8);
+        window.saveTo = folder.resolve("report.pdf");
+        robot.clickOn("#save-report-pdf");
+        window.settle();
+        assertThat(window.text("#notice")).contains("Saved “report.pdf”");
+        try (var document = Loader.loadPDF(window.saveTo.toFile())) {
+            assertThat(new PDFTextStripper().getText(document))
+                    .startsWith("Cords of week 14")
+                    .contains("Marram Cordage Laboratory", "Table 1. Straight lines")
+                    .doesNotContain("Creep against Time");
+        }
+        until(robot, () -> window.text("#hand-over-preview-says").startsWith("As a PDF"));
+        robot.type(KeyCode.ESCAPE);
+        Files.delete(window.saveTo);
+        Path first = window.saveTo;
+        window.saveTo = null;
+        robot.push(KeyCode.CONTROL, KeyCode.ALT, KeyCode.H);
+        window.settle();
+        assertThat(first).as("written again where it was, without asking").isNotEmptyFile();
+        robot.interact(() -> window.workspace.undo());
+        window.settle();
+        assertThat(plan().leftOut()).as("the plan is a step like others").hasSize(7);
+    }
+
+    /// Who reports is asked once: another study offers the name, and what was shown last is shown again.
+    @Test
+    void whoReportsIsOfferedToTheNextStudy(FxRobot robot) {
+        window.settle();
+        handOver(robot, 1);
+        assertThat(window.view.lookup("#report-as-before")).isNull();
+        type(robot, "#report-author", "Marram Cordage Laboratory");
+        assertThat(window.study.choices().get())
+                .isEqualTo(new LastChoices("Marram Cordage Laboratory", 1, 300, LastChoices.Window.FIRST));
+        robot.interact(() -> window.workspace.undo());
+        window.settle();
+        assertThat(plan().author()).as("as in a study that was never reported").isEmpty();
+        robot.type(KeyCode.ESCAPE);
+        robot.clickOn("#hand-over");
+        window.settle();
+        robot.clickOn("#report-as-before");
+        window.settle();
+        assertThat(plan().author()).isEqualTo("Marram Cordage Laboratory");
+        assertThat(((TextField) window.view.lookup("#report-author")).getText()).isEqualTo("Marram Cordage Laboratory");
+    }
+
+    @Test
+    void thePreviewShowsTheSheetAndSaysWhetherItStaysLegible(FxRobot robot) {
+        window.settle();
+        robot.clickOn("#hand-over");
+        until(
+                robot,
+                () -> ((ImageView) window.view.lookup("#hand-over-preview")).getImage() != null
+                        && !window.text("#hand-over-legible").isEmpty());
+        assertThat(window.text("#hand-over-preview-says")).startsWith("160 × 140 mm, shown at ");
+        assertThat(window.text("#hand-over-legible"))
+                .startsWith("In print its smallest text is ")
+                .doesNotContain("below");
+        type(robot, "#hand-over-printed", "85");
+        until(robot, () -> window.text("#hand-over-legible").startsWith("At a width of 85 mm"));
+        assertThat(window.text("#hand-over-legible"))
+                .contains("its smallest text is 4.", "below the 6 that stay legible");
+        type(robot, "#hand-over-caption", "Two cords, ten loads.");
+        assertThat(window.workspace.figureInView().orElseThrow().caption()).contains("Two cords, ten loads.");
+        assertThat(window.workspace.figureInView().orElseThrow().description()).isEmpty();
+        type(robot, "#hand-over-caption", "");
+        assertThat(window.workspace.figureInView().orElseThrow().caption()).isEmpty();
+    }
+
+    @Test
+    void theClipboardHoldsSeveralFormsAtOnce(FxRobot robot) {
+        window.settle();
+        robot.interact(() -> Clipboard.getSystemClipboard().clear());
+        robot.push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.C);
+        until(robot, () -> Clipboard.getSystemClipboard().hasImage());
+        robot.interact(() -> {
+            Clipboard board = Clipboard.getSystemClipboard();
+            assertThat(board.getHtml()).contains("width:160mm", "alt=\"Scatter chart");
+            assertThat(text(board, ClipboardForms.SVG)).contains("<svg", "<desc");
+        });
+        robot.interact(() -> Clipboard.getSystemClipboard().clear());
+        robot.push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.R);
+        until(robot, () -> Clipboard.getSystemClipboard().hasString());
+        robot.interact(() -> {
+            Clipboard board = Clipboard.getSystemClipboard();
+            assertThat(board.getString()).contains("slope\t0.2063595");
+            assertThat(board.getHtml()).contains("0.2064 ± 0.0017");
+            assertThat(text(board, ClipboardForms.LATEX)).contains("\\text{Load}");
+            assertThat(text(board, ClipboardForms.MATH_ML)).contains("<mn>0.2064</mn>");
+        });
+        handOver(robot, 2);
+        robot.clickOn("#copy-table");
+        until(robot, () -> String.valueOf(Clipboard.getSystemClipboard().getString())
+                .startsWith("Cord\tLoad (N)"));
+        robot.interact(
+                () -> assertThat(Clipboard.getSystemClipboard().getHtml()).contains("<th", "about 7.6"));
+        robot.clickOn("#hand-over-part-3").clickOn("#copy-latex-table");
+        until(robot, () -> String.valueOf(Clipboard.getSystemClipboard().getString())
+                .contains("\\num{0.2064 +- 0.0017}"));
+    }
+
+    /// What a drag offers to a folder or a document: the figure by its title, as it would be saved.
+    @Test
+    void theFigureThatIsDraggedIsAFileOfItsOwn(FxRobot robot) throws IOException {
+        Path drags = folder.resolve("drags");
+        var ready = new AtomicReference<Path>();
+        robot.interact(() -> window.workspace.exporter().prepareDrag(drags, ready::set));
+        until(robot, () -> ready.get() != null);
+        assertThat(ready.get()).isEqualTo(drags.resolve("Stretch of 3 mm marram cord under load.png"));
+        assertThat(ready.get())
+                .hasBinaryContent(FigureFile.bytes(
+                        FigureFormat.PNG,
+                        window.workspace.figure().orElseThrow(),
+                        FigureFile.DEFAULT_DPI,
+                        false,
+                        Progress.none()));
+    }
+
+    @Test
+    void aTemplateIsFilledOrRefusedInASentence(FxRobot robot) throws IOException {
+        window.settle();
+        Path template = Files.writeString(folder.resolve("mine.html"), "<h1>{{title}}</h1>\n<p>{{colour}}</p>\n");
+        window.toOpen = List.of(template);
+        window.saveTo = folder.resolve("out.html");
+        handOver(robot, 1);
+        robot.clickOn("#fill-template");
+        window.settle();
+        assertThat(window.text("#notice")).contains("The template “mine.html”, line 2: there is no place {{colour}}.");
+        assertThat(window.saveTo).doesNotExist();
+        Files.writeString(template, "<h1>{{title}}</h1>\n{{figure}}\n");
+        robot.clickOn("#fill-template");
+        window.settle();
+        assertThat(Files.readString(window.saveTo))
+                .startsWith("<h1>Marram cords, week 14</h1>")
+                .contains("<svg ");
+    }
+
+    /// Opens a part of Hand over and waits until it stands where it will be clicked.
+    private void handOver(FxRobot robot, int part) {
+        robot.clickOn("#hand-over");
+        window.settle();
+        robot.clickOn("#hand-over-part-" + part);
+        window.settle();
+    }
+
+    private static String text(Clipboard board, String type) {
+        var bytes = (ByteBuffer) board.getContent(SystemClipboard.format(type));
+        return StandardCharsets.UTF_8.decode(bytes.duplicate()).toString();
+    }
+}

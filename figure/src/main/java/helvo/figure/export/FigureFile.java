@@ -1,0 +1,174 @@
+package helvo.figure.export;
+
+import helvo.core.Progress;
+import helvo.core.analysis.FigureAnalysis;
+import helvo.core.results.FigureDescription;
+import helvo.core.style.FigureText;
+import helvo.figure.canvas.EmbeddedFonts;
+import helvo.figure.canvas.SvgCanvas;
+import helvo.figure.paint.FigureDrawing;
+import java.awt.Graphics2D;
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.util.zip.CRC32;
+import javax.imageio.IIOImage;
+import javax.imageio.ImageIO;
+import javax.imageio.ImageTypeSpecifier;
+import javax.imageio.ImageWriter;
+import javax.imageio.metadata.IIOMetadata;
+import javax.imageio.metadata.IIOMetadataNode;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.pdmodel.PDPage;
+import org.apache.pdfbox.pdmodel.PDPageContentStream;
+import org.apache.pdfbox.pdmodel.common.PDRectangle;
+import org.apache.pdfbox.pdmodel.documentinterchange.taggedpdf.StandardStructureTypes;
+import org.apache.pdfbox.pdmodel.graphics.form.PDFormXObject;
+
+/// A figure as the bytes of a file.
+public final class FigureFile {
+    /// What printers ask of pictures with text.
+    public static final double DEFAULT_DPI = 300;
+    public static final double MIN_DPI = 30;
+    public static final double MAX_DPI = 2400;
+    /// Larger pictures than this need more memory than a window should take.
+    private static final double MAX_PIXELS = 200e6;
+
+    private FigureFile() {}
+
+    /// @param dpi  of a PNG, dots per inch
+    /// @param data whether an SVG or a PDF keeps the points in its metadata
+    public static byte[] bytes(FigureFormat format, FigureAnalysis figure, double dpi, boolean data, Progress progress)
+            throws IOException {
+        return switch (format) {
+            case PNG -> png(figure, dpi, progress);
+            case SVG -> svg(figure, data, progress).getBytes(StandardCharsets.UTF_8);
+            case PDF -> pdf(figure, data, progress);
+        };
+    }
+
+    private static byte[] png(FigureAnalysis figure, double dpi, Progress progress) throws IOException {
+        double scale = dpi / 72;
+        double pixels = FigureDrawing.widthPoints(figure) * FigureDrawing.heightPoints(figure) * scale * scale;
+        if (!(pixels <= MAX_PIXELS)) {
+            throw new IOException("at this size and resolution the picture would have more than 200 million pixels");
+        }
+        BufferedImage image = Raster.draw(figure, scale, progress).image();
+        if (figure.figure().look().sheet().background().isPresent()) {
+            image = opaque(image);
+        }
+        ImageIO.setUseCache(false);
+        ImageWriter writer = ImageIO.getImageWritersByFormatName("png").next();
+        var bytes = new ByteArrayOutputStream();
+        try (var out = ImageIO.createImageOutputStream(bytes)) {
+            writer.setOutput(out);
+            IIOMetadata metadata =
+                    writer.getDefaultImageMetadata(ImageTypeSpecifier.createFromRenderedImage(image), null);
+            metadata.mergeTree("javax_imageio_png_1.0", resolution(dpi));
+            writer.write(new IIOImage(image, null, metadata));
+        } finally {
+            writer.dispose();
+        }
+        return bytes.toByteArray();
+    }
+
+    /// Without its opacity: a quarter less to write, and some programs show such a picture only.
+    private static BufferedImage opaque(BufferedImage image) {
+        var opaque = new BufferedImage(image.getWidth(), image.getHeight(), BufferedImage.TYPE_INT_RGB);
+        Graphics2D g = opaque.createGraphics();
+        g.drawImage(image, 0, 0, null);
+        g.dispose();
+        return opaque;
+    }
+
+    /// In dots a metre, by PNG's own form: the general one is written wrongly by the library.
+    private static IIOMetadataNode resolution(double dpi) {
+        String perMetre = Long.toString(Math.round(dpi / 0.0254));
+        var size = new IIOMetadataNode("pHYs");
+        size.setAttribute("pixelsPerUnitXAxis", perMetre);
+        size.setAttribute("pixelsPerUnitYAxis", perMetre);
+        size.setAttribute("unitSpecifier", "meter");
+        var root = new IIOMetadataNode("javax_imageio_png_1.0");
+        root.appendChild(size);
+        return root;
+    }
+
+    private static String svg(FigureAnalysis figure, boolean data, Progress progress) throws IOException {
+        return svg(new SvgCanvas(DEFAULT_DPI / 72), figure, data, progress);
+    }
+
+    /// With its text as shapes: for documents in which a program draws it that knows no fonts but the system's.
+    public static byte[] svgOfOutlines(FigureAnalysis figure, Progress progress) throws IOException {
+        return svg(new SvgCanvas(DEFAULT_DPI / 72, new EmbeddedFonts(), "", true), figure, false, progress)
+                .getBytes(StandardCharsets.UTF_8);
+    }
+
+    private static String svg(SvgCanvas canvas, FigureAnalysis figure, boolean data, Progress progress)
+            throws IOException {
+        FigureDrawing.draw(figure, canvas, progress);
+        return canvas.document(
+                FigureText.plain(figure.title()),
+                FigureText.plain(FigureDescription.of(figure)),
+                data ? PointList.csv(figure) : "",
+                figure.figure().widthMm(),
+                figure.figure().heightMm(),
+                FigureDrawing.widthPoints(figure),
+                FigureDrawing.heightPoints(figure));
+    }
+
+    /// The figure as a part of a page, which has the fonts.
+    ///
+    /// @param fonts  of the page; they take the characters that the figure uses
+    /// @param prefix of its ids, another for each figure of a page
+    public static String svgWithin(FigureAnalysis figure, EmbeddedFonts fonts, String prefix, Progress progress) {
+        var canvas = new SvgCanvas(DEFAULT_DPI / 72, fonts, prefix, false);
+        FigureDrawing.draw(figure, canvas, progress);
+        return canvas.within(
+                FigureText.plain(figure.title()),
+                FigureText.plain(FigureDescription.of(figure)),
+                figure.figure().widthMm(),
+                figure.figure().heightMm(),
+                FigureDrawing.widthPoints(figure),
+                FigureDrawing.heightPoints(figure));
+    }
+
+    private static byte[] pdf(FigureAnalysis figure, boolean data, Progress progress) throws IOException {
+        try (var document = new PDDocument();
+                var drawings = new PdfDrawings(document)) {
+            document.setDocumentId(identity(figure));
+            String title = FigureText.plain(figure.title());
+            document.getDocumentInformation().setTitle(title);
+            if (data) {
+                document.getDocumentInformation().setCustomMetadataValue("Data", PointList.csv(figure));
+            }
+            PDFormXObject drawing = drawings.draw(figure, progress);
+            var page = new PDPage(new PDRectangle(
+                    drawing.getBBox().getWidth(), drawing.getBBox().getHeight()));
+            document.addPage(page);
+            var tags = new PdfTags(document, "en");
+            try (var content = new PDPageContentStream(document, page)) {
+                tags.begin(
+                        content,
+                        page,
+                        tags.described(
+                                tags.document(),
+                                StandardStructureTypes.Figure,
+                                FigureText.plain(FigureDescription.of(figure))));
+                content.drawForm(drawing);
+                content.endMarkedContent();
+            }
+            tags.finish();
+            var bytes = new ByteArrayOutputStream();
+            document.save(bytes);
+            return bytes.toByteArray();
+        }
+    }
+
+    /// The same figure of the same points gives the same bytes.
+    private static long identity(FigureAnalysis figure) {
+        var sum = new CRC32();
+        sum.update((figure.title() + PointList.csv(figure)).getBytes(StandardCharsets.UTF_8));
+        return sum.getValue();
+    }
+}

@@ -1,0 +1,38 @@
+package helvo.figure.export;
+
+import java.util.Locale;
+import java.util.Optional;
+
+/// The open formats that a figure is handed over in.
+public enum FigureFormat {
+    PNG("png", "picture of pixels"),
+    SVG("svg", "drawing for the web and for editing"),
+    PDF("pdf", "page for print");
+
+    private final String ending;
+    private final String purpose;
+
+    FigureFormat(String ending, String purpose) {
+        this.ending = ending;
+        this.purpose = purpose;
+    }
+
+    public String ending() {
+        return ending;
+    }
+
+    public String purpose() {
+        return purpose;
+    }
+
+    /// The format that a file name's ending says.
+    public static Optional<FigureFormat> of(String fileName) {
+        String lower = fileName.toLowerCase(Locale.ROOT);
+        for (FigureFormat format : values()) {
+            if (lower.endsWith("." + format.ending)) {
+                return Optional.of(format);
+            }
+        }
+        return Optional.empty();
+    }
+}

@@ -1,0 +1,52 @@
+package helvo.figure.export;
+
+import helvo.core.Progress;
+import helvo.core.RootLocale;
+import helvo.core.analysis.FigureAnalysis;
+import helvo.figure.canvas.MeasuringCanvas;
+import helvo.figure.layout.SheetMetrics;
+import helvo.figure.paint.FigureDrawing;
+import java.util.ArrayList;
+import java.util.List;
+
+/// Whether a figure's text and lines stay legible in print, at its size or scaled to another one.
+///
+/// @param textPoints size of its smallest text on paper
+/// @param linePoints width of its thinnest line on paper
+public record PrintCheck(double textPoints, double linePoints) {
+    /// Many publishers ask for at least this in a figure as printed.
+    public static final double LEAST_TEXT = 6;
+    /// Thinner lines break up in print.
+    public static final double LEAST_LINE = 0.25;
+
+    /// Of what the figure draws; raised and lowered parts, which are smaller by nature, count with the text they
+    /// belong to.
+    ///
+    /// @param scale of the figure on the page; 1 for its own size
+    public static PrintCheck of(FigureAnalysis figure, double scale, Progress progress) {
+        var canvas = new MeasuringCanvas();
+        FigureDrawing.draw(figure, canvas, progress);
+        double least = new SheetMetrics(figure.figure().look().sheet(), figure.numbers())
+                .small()
+                .getSize2D();
+        return new PrintCheck(canvas.smallestText(least) * scale, canvas.thinnestLine() * scale);
+    }
+
+    public boolean isLegible() {
+        return textPoints >= LEAST_TEXT && linePoints >= LEAST_LINE;
+    }
+
+    /// "its smallest text is 4.8 points (at least 6 is legible), its thinnest line 0.25."
+    public String words() {
+        List<String> says = new ArrayList<>();
+        says.add(RootLocale.of(
+                "its smallest text is %.1f points%s",
+                textPoints,
+                textPoints < LEAST_TEXT ? RootLocale.of(", below the %.0f that stay legible", LEAST_TEXT) : ""));
+        says.add(RootLocale.of(
+                "its thinnest line %.2f points%s",
+                linePoints,
+                linePoints < LEAST_LINE ? RootLocale.of(", below the %.2f that print cleanly", LEAST_LINE) : ""));
+        return String.join("; ", says) + ".";
+    }
+}

@@ -1,0 +1,144 @@
+package helvo.figure.paint;
+
+import helvo.core.style.AxisStyle;
+import helvo.core.style.AxisStyle.Grid;
+import helvo.core.style.AxisStyle.Ticks;
+import helvo.figure.canvas.DrawingCanvas;
+import helvo.figure.canvas.Palette;
+import helvo.figure.canvas.Typeface;
+import helvo.figure.layout.SheetMetrics;
+import helvo.figure.scale.Axis;
+import java.awt.Color;
+import java.awt.Font;
+import java.awt.geom.Rectangle2D;
+
+/// Draws axes, their ticks and labels, and the grid behind the points.
+final class AxisPainter {
+    private static final double TICK = 4.5;
+    private static final double MINOR_TICK = 2.5;
+    private static final double HAIR = 0.5;
+
+    private final DrawingCanvas canvas;
+    private final SheetMetrics style;
+    private final Rectangle2D area;
+
+    AxisPainter(DrawingCanvas canvas, SheetMetrics style, Rectangle2D area) {
+        this.canvas = canvas;
+        this.style = style;
+        this.area = area;
+    }
+
+    /// A fine ruled ground, and the grids of two axes.
+    void grid(Axis x, Axis y, AxisStyle xLook, AxisStyle yLook, boolean guide) {
+        if (guide) {
+            x.fineTicks(area.getWidth()).forEach(tick -> across(x, tick, Palette.FINE_GRID));
+            y.fineTicks(area.getHeight()).forEach(tick -> along(y, tick, Palette.FINE_GRID));
+            x.minorTicks().forEach(tick -> across(x, tick, Palette.GUIDE));
+            y.minorTicks().forEach(tick -> along(y, tick, Palette.GUIDE));
+        }
+        if (xLook.grid() == Grid.MINOR && !guide) {
+            x.minorTicks().forEach(tick -> across(x, tick, Palette.FINE_GRID));
+        }
+        if (yLook.grid() == Grid.MINOR && !guide) {
+            y.minorTicks().forEach(tick -> along(y, tick, Palette.FINE_GRID));
+        }
+        if (xLook.grid() != Grid.NONE) {
+            x.ticks().forEach(tick -> across(x, tick, guide ? Palette.GUIDE_STRONG : Palette.GRID));
+        }
+        if (yLook.grid() != Grid.NONE) {
+            y.ticks().forEach(tick -> along(y, tick, guide ? Palette.GUIDE_STRONG : Palette.GRID));
+        }
+    }
+
+    private void across(Axis x, double tick, Color color) {
+        double px = area.getX() + x.fraction(tick) * area.getWidth();
+        canvas.line(px, area.getMinY(), px, area.getMaxY(), color, style.weight(HAIR));
+    }
+
+    private void along(Axis y, double tick, Color color) {
+        double py = area.getMaxY() - y.fraction(tick) * area.getHeight();
+        canvas.line(area.getMinX(), py, area.getMaxX(), py, color, style.weight(HAIR));
+    }
+
+    void frame() {
+        canvas.draw(area, Palette.AXIS, style.weight(0.9));
+    }
+
+    /// @param top whether it runs along the upper side
+    void horizontal(Axis axis, AxisStyle look, boolean top) {
+        double y = top ? area.getMinY() : area.getMaxY();
+        double out = (top ? -1 : 1) * (look.ticks() == Ticks.INSIDE ? -1 : 1);
+        canvas.line(area.getMinX(), y, area.getMaxX(), y, Palette.AXIS, style.weight(0.9));
+        if (look.ticks() != Ticks.NONE) {
+            axis.minorTicks()
+                    .forEach(tick -> canvas.line(
+                            px(axis, tick),
+                            y,
+                            px(axis, tick),
+                            y + out * style.length(MINOR_TICK),
+                            Palette.AXIS,
+                            style.weight(0.7)));
+            axis.ticks()
+                    .forEach(tick -> canvas.line(
+                            px(axis, tick),
+                            y,
+                            px(axis, tick),
+                            y + out * style.length(TICK),
+                            Palette.AXIS,
+                            style.weight(0.9)));
+        }
+        Font font = style.label();
+        double baseline = top ? y - style.length(TICK + 2.5) : y + style.length(TICK + 1) + font.getSize2D();
+        axis.ticks()
+                .forEach(tick -> canvas.text(
+                        axis.label(tick, style.numbers()), font, Palette.INK, px(axis, tick), baseline, 0.5));
+    }
+
+    /// @param right whether it runs along the right side
+    /// @param color of line and labels
+    void vertical(Axis axis, AxisStyle look, boolean right, Color color) {
+        double x = right ? area.getMaxX() : area.getMinX();
+        double out = (right ? 1 : -1) * (look.ticks() == Ticks.INSIDE ? -1 : 1);
+        Color line = color.equals(Palette.INK) ? Palette.AXIS : color;
+        canvas.line(x, area.getMinY(), x, area.getMaxY(), line, style.weight(0.9));
+        if (look.ticks() != Ticks.NONE) {
+            axis.minorTicks()
+                    .forEach(tick -> canvas.line(
+                            x,
+                            py(axis, tick),
+                            x + out * style.length(MINOR_TICK),
+                            py(axis, tick),
+                            line,
+                            style.weight(0.7)));
+            axis.ticks()
+                    .forEach(tick -> canvas.line(
+                            x, py(axis, tick), x + out * style.length(TICK), py(axis, tick), line, style.weight(0.9)));
+        }
+        Font font = style.label();
+        double at = x + (right ? 1 : -1) * style.length(TICK + 3);
+        axis.ticks()
+                .forEach(tick -> canvas.text(
+                        axis.label(tick, style.numbers()),
+                        font,
+                        color,
+                        at,
+                        py(axis, tick) + font.getSize2D() * 0.33,
+                        right ? 0 : 1));
+    }
+
+    /// How wide the labels of a vertical axis are.
+    static double widest(Axis axis, SheetMetrics style) {
+        return axis.ticks().stream()
+                .mapToDouble(tick -> Typeface.width(style.label(), axis.label(tick, style.numbers())))
+                .max()
+                .orElse(0);
+    }
+
+    private double px(Axis axis, double tick) {
+        return area.getX() + axis.fraction(tick) * area.getWidth();
+    }
+
+    private double py(Axis axis, double tick) {
+        return area.getMaxY() - axis.fraction(tick) * area.getHeight();
+    }
+}

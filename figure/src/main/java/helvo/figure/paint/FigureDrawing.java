@@ -1,0 +1,565 @@
+package helvo.figure.paint;
+
+import helvo.core.Progress;
+import helvo.core.analysis.FigureAnalysis;
+import helvo.core.analysis.SeriesAnalysis;
+import helvo.core.fit.Fit;
+import helvo.core.study.Layer;
+import helvo.core.style.AxisPlace;
+import helvo.core.style.AxisStyle;
+import helvo.core.style.FigureStyle;
+import helvo.core.style.SheetStyle;
+import helvo.figure.canvas.DrawingCanvas;
+import helvo.figure.canvas.MeasuringCanvas;
+import helvo.figure.canvas.Palette;
+import helvo.figure.canvas.RichText;
+import helvo.figure.layout.AxisChooser;
+import helvo.figure.layout.ColorScale;
+import helvo.figure.layout.FigureLayout;
+import helvo.figure.layout.HitTarget;
+import helvo.figure.layout.OccupancyGrid;
+import helvo.figure.layout.PlotArea;
+import helvo.figure.layout.SheetMetrics;
+import helvo.figure.layout.Titles;
+import helvo.figure.scale.Axis;
+import java.awt.BasicStroke;
+import java.awt.Color;
+import java.awt.Font;
+import java.awt.geom.Ellipse2D;
+import java.awt.geom.Path2D;
+import java.awt.geom.Rectangle2D;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.BiConsumer;
+import java.util.function.Consumer;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
+
+/// Draws a figure's sheet: the one piece of code behind the screen and every export.
+public final class FigureDrawing {
+    private static final double POINTS_PER_MM = 72 / 25.4;
+    private static final float PRESSED_WIDTH = 8;
+    private static final double AXIS_LINE = 12.5;
+    /// More points than this fill a plot, so that a legend stands above it.
+    private static final int MANY = 1500;
+    private static final int MOST_NAMED = 20;
+
+    private final FigureAnalysis figure;
+    private final FigureStyle look;
+    private final SheetMetrics style;
+    private final DrawingCanvas canvas;
+    private final Progress progress;
+    private final double width;
+    private final double height;
+    private final double margin;
+    private final Titles titles;
+    private final Legend legend;
+    private final List<FigureLayout.Part> parts = new ArrayList<>();
+
+    private FigureDrawing(FigureAnalysis figure, DrawingCanvas canvas, Progress progress) {
+        this.figure = figure;
+        this.look = figure.figure().look();
+        this.style = new SheetMetrics(look.sheet(), figure.numbers());
+        this.canvas = canvas;
+        this.progress = progress;
+        this.width = widthPoints(figure);
+        this.height = heightPoints(figure);
+        this.margin = style.length(12);
+        this.titles = new Titles(figure, style, width - 2 * margin);
+        this.legend = new Legend(figure, style, width - 2 * margin);
+    }
+
+    public static double widthPoints(FigureAnalysis figure) {
+        return figure.figure().widthMm() * POINTS_PER_MM;
+    }
+
+    public static double heightPoints(FigureAnalysis figure) {
+        return figure.figure().heightMm() * POINTS_PER_MM;
+    }
+
+    /// The title of an axis where nobody wrote one: its columns' names and their unit.
+    public static String ownAxisTitle(FigureAnalysis figure, AxisPlace place) {
+        return Titles.own(figure, place);
+    }
+
+    /// What does not fit on the sheet, or has no picture in its font, in sentences.
+    public static List<String> notices(FigureAnalysis figure) {
+        var canvas = new MeasuringCanvas();
+        var notices = new ArrayList<>(draw(figure, canvas, Progress.none()).notices());
+        if (!canvas.lacking().isEmpty()) {
+            notices.add(canvas.lacking().stream()
+                            .limit(MOST_NAMED)
+                            .map(Character::toString)
+                            .collect(Collectors.joining(" ", "“", "” "))
+                    + (canvas.lacking().size() == 1 ? "is" : "are")
+                    + " not in the figure's font: in a PNG or PDF □ stands there.");
+        }
+        return notices;
+    }
+
+    /// Draws the whole sheet at one unit a point from the origin; the caller scales.
+    ///
+    /// @throws java.util.concurrent.CancellationException when `progress` says that nobody waits
+    public static FigureLayout draw(FigureAnalysis figure, DrawingCanvas canvas, Progress progress) {
+        return new FigureDrawing(figure, canvas, progress).draw();
+    }
+
+    private FigureLayout draw() {
+        SheetStyle sheet = look.sheet();
+        sheet.background()
+                .ifPresent(ground ->
+                        canvas.fill(new Rectangle2D.Double(0, 0, width, height), SheetMetrics.color(ground, 1)));
+        part(new HitTarget.Background(), new Rectangle2D.Double(0, 0, width, height));
+        Rectangle2D title = title();
+        boolean residuals = showsResiduals();
+        double stripHeight = residuals ? Math.max(style.length(36), 0.15 * height) : 0;
+        double below = residuals ? stripHeight + style.length(40) : margin;
+        boolean top = look.axis(AxisPlace.X).otherSide();
+        double upper = title.getMaxY() + style.length(top ? 44 : 12);
+        double lower = height - below - style.length(top ? 6 : 34);
+        double firstRow = title.getMaxY() + style.length(7);
+        // A title of several lines takes room from the plot.
+        double more = (titles.ofHorizontal(axes(upper, Math.max(upper + 20, lower), look).x)
+                                .size()
+                        - 1)
+                * style.length(AXIS_LINE);
+        upper += top ? more : 0;
+        lower -= top ? 0 : more;
+        Optional<Double> legendAbove = legendAbove(upper, lower) ? Optional.of(firstRow) : Optional.empty();
+        double plotTop = legendAbove.isPresent() ? upper + legend.heightAbove() + style.length(3) : upper;
+        Axes axes = axes(plotTop, Math.max(plotTop + 20, lower), look);
+        List<SeriesPainter> painters = painters(canvas, axes);
+        plot(axes, painters, legendAbove);
+        var notices = new ArrayList<>(titles.notices());
+        if (plotTop + 20 > lower) {
+            notices.add("The legend leaves no room for the plot: name fewer series in it, or make the figure larger.");
+        }
+        figure.hint().ifPresent(sentence -> hint(sentence, axes.area));
+        Optional<FigureLayout.Strip> strip = Optional.empty();
+        if (residuals) {
+            var area = new Rectangle2D.Double(
+                    axes.area.getX(), height - stripHeight - style.length(22), axes.area.getWidth(), stripHeight);
+            List<SeriesPainter> shown = painters.stream()
+                    .filter(each -> inStrip().contains(each.series()))
+                    .toList();
+            var drawn = new ResidualStrip(canvas, style, area, axes.x, shown);
+            drawn.draw(margin + style.length(9), progress);
+            strip = Optional.of(drawn.layout());
+        }
+        var places = new EnumMap<AxisPlace, Axis>(AxisPlace.class);
+        if (figure.missing().isEmpty()) {
+            places.put(AxisPlace.X, axes.x);
+            places.put(AxisPlace.Y, axes.y);
+            axes.right.ifPresent(axis -> places.put(AxisPlace.RIGHT, axis));
+        }
+        return new FigureLayout(
+                width, height, title, axes.area, strip, places, List.copyOf(parts), List.copyOf(notices));
+    }
+
+    private boolean showsResiduals() {
+        return figure.figure().shows(Layer.RESIDUALS)
+                && figure.missing().isEmpty()
+                && onLeft().stream().anyMatch(each -> each.residuals().isPresent());
+    }
+
+    /// The series whose residuals are shown.
+    private List<SeriesAnalysis> inStrip() {
+        return onLeft().stream().filter(each -> each.key().hasOwnPoints()).toList();
+    }
+
+    /// What to do first, once: in the middle of an empty plot, above a single point.
+    /// On one line, or a line for each sentence.
+    private void hint(String text, Rectangle2D area) {
+        double room = area.getWidth() - style.length(40);
+        List<String> whole = RichText.lines(text, style.label(), room);
+        List<String> lines = whole.size() == 1
+                ? whole
+                : Arrays.stream(text.split("(?<=\\.) "))
+                        .flatMap(sentence -> RichText.lines(sentence, style.label(), room).stream())
+                        .toList();
+        double middle = figure.missing().isPresent() ? area.getCenterY() : area.getMinY() + area.getHeight() / 4;
+        double y = middle - (lines.size() - 1) * style.length(13) / 2;
+        for (String line : lines) {
+            canvas.text(line, style.label(), Palette.MUTED, area.getCenterX(), y, 0.5);
+            y += style.length(13);
+        }
+    }
+
+    private List<SeriesPainter> painters(DrawingCanvas with, Axes axes) {
+        PlotArea left = axes.left();
+        PlotArea right = new PlotArea(axes.area, axes.x, axes.right.orElse(axes.y));
+        return IntStream.range(0, figure.series().size())
+                .mapToObj(i ->
+                        new SeriesPainter(with, isOnRight(figure.series().get(i)) ? right : left, style, figure, i))
+                .toList();
+    }
+
+    /// Whether the legend finds no free place among the points and stands above the plot. Judged with limits that
+    /// show all points, so that it stays where it is while the figure is dragged.
+    private boolean legendAbove(double upper, double lower) {
+        if (!legend.isShown() || look.legend().at().isPresent()) {
+            return false;
+        }
+        if (Legend.hasEquations(figure)
+                || figure.series().stream()
+                                .mapToInt(series -> series.points().size())
+                                .sum()
+                        > MANY) {
+            return true;
+        }
+        LabelPlacement inside = tried(axes(upper, Math.max(upper + 20, lower), look.unlimited()), Optional.empty());
+        if (inside.covered() == 0) {
+            return false;
+        }
+        double below = upper + legend.heightAbove() + style.length(3);
+        return inside.legendCovers()
+                || tried(axes(below, Math.max(below + 20, lower), look.unlimited()), Optional.of(upper))
+                                .covered()
+                        < inside.covered();
+    }
+
+    private LabelPlacement tried(Axes axes, Optional<Double> legendAbove) {
+        var blank = new MeasuringCanvas();
+        List<SeriesPainter> painters = painters(blank, axes);
+        var notes = new NotePainter(blank, axes.left(), style, new ArrayList<>());
+        notes.inFront(look.notes(), figure, painters);
+        return labels(axes.area, painters, notes, legendAbove);
+    }
+
+    private boolean isOnRight(SeriesAnalysis series) {
+        return figure.isOnRight(series.key());
+    }
+
+    private List<SeriesAnalysis> onLeft() {
+        return figure.series().stream().filter(series -> !isOnRight(series)).toList();
+    }
+
+    private void part(HitTarget part, java.awt.Shape area) {
+        parts.add(new FigureLayout.Part(part, area));
+    }
+
+    private Rectangle2D title() {
+        Font font = style.title();
+        double line = style.length(16);
+        List<String> lines = titles.ofFigure();
+        double baseline = margin + style.length(10);
+        double widest = 40;
+        for (String text : lines) {
+            var rich = new RichText(text, font);
+            rich.draw(canvas, Palette.INK, width / 2, baseline, 0.5);
+            widest = Math.max(widest, rich.width());
+            baseline += line;
+        }
+        var place = new Rectangle2D.Double((width - widest) / 2, margin - 4, widest, lines.size() * line + 2);
+        part(new HitTarget.Title(), place);
+        return place;
+    }
+
+    /// The axes and the area between them.
+    private record Axes(Rectangle2D area, Axis x, Axis y, Optional<Axis> right) {
+        PlotArea left() {
+            return new PlotArea(area, x, y);
+        }
+    }
+
+    private Axes axes(double top, double bottom, FigureStyle limits) {
+        AxisChooser chooser = new AxisChooser(figure, limits, style);
+        double tall = bottom - top;
+        int stepsUp = style.steps(tall, 26, 12);
+        boolean anyLeft = !onLeft().isEmpty();
+        boolean anyRight = figure.series().stream().anyMatch(this::isOnRight);
+        Axis y = chooser.vertical(anyLeft ? AxisPlace.Y : AxisPlace.RIGHT, tall, stepsUp, false);
+        Optional<Axis> right = anyLeft && anyRight
+                ? Optional.of(chooser.vertical(AxisPlace.RIGHT, tall, stepsUp, chooser.hide(y, tall, stepsUp)))
+                : Optional.empty();
+        boolean swapped = look.axis(AxisPlace.Y).otherSide();
+        double ofY = style.length(22)
+                + titleWidth(anyLeft ? AxisPlace.Y : AxisPlace.RIGHT, y, tall)
+                + Math.max(style.length(22), AxisPainter.widest(y, style));
+        double ofRight = right.map(axis -> style.length(22)
+                        + titleWidth(AxisPlace.RIGHT, axis, tall)
+                        + Math.max(style.length(16), AxisPainter.widest(axis, style)))
+                .orElse(style.length(10));
+        double key = colorKeys()
+                .map(scale -> style.length(8) + new ColorKey(scale, style).width(tall))
+                .orElse(0.0);
+        double ofStrip = showsResiduals() ? ResidualStrip.left(inStrip(), style) : 0;
+        double left = margin + (swapped ? Math.max(ofRight, ofStrip) : ofY);
+        double end = width - margin - key - (swapped ? ofY : ofRight);
+        Axis x = chooser.horizontal(Math.max(20, end - left));
+        return new Axes(new Rectangle2D.Double(left, top, Math.max(20, end - left), bottom - top), x, y, right);
+    }
+
+    /// What the lines of an upright title take besides the first.
+    private double titleWidth(AxisPlace place, Axis axis, double tall) {
+        return (titles.ofAxis(place, axis, tall + style.length(20)).size() - 1) * style.length(AXIS_LINE);
+    }
+
+    private Optional<ColorScale> colorKeys() {
+        return figure.series().stream()
+                .flatMap(series -> ColorScale.of(figure, series, look.series(series.key())).stream())
+                .findFirst();
+    }
+
+    private void plot(Axes axes, List<SeriesPainter> painters, Optional<Double> legendAbove) {
+        PlotArea left = axes.left();
+        var axisPainter = new AxisPainter(canvas, style, axes.area);
+        AxisStyle xLook = look.axis(AxisPlace.X);
+        AxisStyle yLook = look.axis(AxisPlace.Y);
+        boolean swapped = yLook.otherSide();
+        axisPainter.grid(axes.x, axes.y, xLook, yLook, figure.figure().shows(Layer.GUIDE_GRID));
+        var notes = new NotePainter(canvas, left, style, parts);
+        notes.spans(look.notes());
+        if (look.sheet().frame()) {
+            axisPainter.frame();
+        }
+        axisPainter.horizontal(axes.x, xLook, xLook.otherSide());
+        axisPainter.vertical(axes.y, yLook, swapped, axes.right.isPresent() ? colorOf(false) : Palette.INK);
+        axes.right.ifPresent(axis -> axisPainter.vertical(axis, look.axis(AxisPlace.RIGHT), !swapped, colorOf(true)));
+        axisTitles(axes, swapped, xLook.otherSide());
+        canvas.clipped(axes.area, () -> series(painters));
+        if (figure.figure().shows(Layer.BARS)) {
+            painters.stream().filter(SeriesPainter::drawsPoints).forEach(painter -> painter.barParts(parts));
+        }
+        curveParts(painters);
+        notes.inFront(look.notes(), figure, painters);
+        labels(axes.area, painters, notes, legendAbove).draw();
+        parts.addAll(notes.tips());
+        colorKeys().ifPresent(scale -> colorKey(scale, axes));
+    }
+
+    /// That of the only series along an axis; else the ink of all axes.
+    private Color colorOf(boolean right) {
+        List<Integer> places = IntStream.range(0, figure.series().size())
+                .filter(i -> isOnRight(figure.series().get(i)) == right
+                        && figure.series().get(i).key().hasOwnPoints())
+                .boxed()
+                .toList();
+        return places.size() != 1
+                ? Palette.INK
+                : look.series(figure.series().get(places.getFirst()).key())
+                        .color()
+                        .map(hex -> SheetMetrics.color(hex, 1))
+                        .orElseGet(() -> Palette.series(
+                                figure.series().get(places.getFirst()).slot()));
+    }
+
+    private void series(List<SeriesPainter> painters) {
+        boolean bars = figure.figure().shows(Layer.BARS);
+        if (figure.figure().shows(Layer.BAND)) {
+            curves(painters, SeriesPainter::band);
+        }
+        if (figure.figure().shows(Layer.BOUNDS)) {
+            bounds(painters).forEach(BoundsPainter::lines);
+        }
+        List<SeriesPainter> drawn = painters.stream()
+                .filter(painter ->
+                        !painter.look().hidden() && painter.series().key().hasOwnPoints())
+                .toList();
+        for (SeriesPainter painter : drawn) {
+            if (bars && painter.look().points() && painter.series().points().size() <= PointCloud.MANY) {
+                painter.bars(progress);
+            }
+        }
+        boolean cloud = drawn.stream()
+                .anyMatch(painter -> painter.series().points().size() > 1500
+                        && painter.look().points());
+        drawn.forEach(SeriesPainter::joined);
+        if (!cloud) {
+            curves(painters, SeriesPainter::curve);
+        }
+        if (figure.figure().shows(Layer.BOUNDS)) {
+            bounds(painters).forEach(BoundsPainter::bars);
+        }
+        drawn.forEach(SeriesPainter::setAside);
+        drawn.forEach(painter -> painter.points(progress));
+        if (cloud) {
+            curves(painters, SeriesPainter::curveOverCloud);
+        }
+    }
+
+    private List<BoundsPainter> bounds(List<SeriesPainter> painters) {
+        return painters.stream()
+                .filter(SeriesPainter::drawsPoints)
+                .flatMap(painter ->
+                        painter
+                                .series()
+                                .bounds()
+                                .map(bounds -> new BoundsPainter(canvas, style, painter, bounds))
+                                .stream())
+                .toList();
+    }
+
+    private static void curves(List<SeriesPainter> painters, BiConsumer<SeriesPainter, Fit> draw) {
+        painters.stream()
+                .filter(SeriesPainter::drawsCurve)
+                .forEach(painter -> draw.accept(painter, painter.series().fit().orElseThrow()));
+    }
+
+    /// Where curves and their ends are pressed.
+    private void curveParts(List<SeriesPainter> painters) {
+        curves(painters, (painter, fit) -> {
+            Path2D path = painter.path(fit);
+            if (path.getCurrentPoint() == null) {
+                return;
+            }
+            var key = painter.series().key();
+            part(new HitTarget.CurveOf(key), new BasicStroke(PRESSED_WIDTH).createStrokedShape(path));
+            double[] first = new double[6];
+            path.getPathIterator(null).currentSegment(first);
+            part(new HitTarget.CurveEnd(key, false), around(first[0], first[1]));
+            part(
+                    new HitTarget.CurveEnd(key, true),
+                    around(path.getCurrentPoint().getX(), path.getCurrentPoint().getY()));
+        });
+    }
+
+    private static Ellipse2D around(double x, double y) {
+        return new Ellipse2D.Double(x - PRESSED_WIDTH / 2, y - PRESSED_WIDTH / 2, PRESSED_WIDTH, PRESSED_WIDTH);
+    }
+
+    /// @param legendAbove where its first row begins, when it stands above the plot
+    private LabelPlacement labels(
+            Rectangle2D area, List<SeriesPainter> painters, NotePainter notes, Optional<Double> legendAbove) {
+        boolean equations = figure.figure().shows(Layer.EQUATIONS);
+        boolean labelled = painters.stream().anyMatch(SeriesPainter::hasLabels);
+        var occupancy = new OccupancyGrid(area);
+        if (!legend.isShown() && !equations && !labelled) {
+            return placed(area, occupancy, List.of());
+        }
+        painters.stream().filter(painter -> !painter.look().hidden()).forEach(painter -> painter.take(occupancy));
+        if (figure.figure().shows(Layer.BAND)) {
+            curves(painters, (painter, fit) -> painter.takeBand(occupancy, fit));
+        }
+        if (figure.figure().shows(Layer.BOUNDS)) {
+            bounds(painters).forEach(each -> each.take(occupancy));
+        }
+        notes.taken().forEach(occupancy::take);
+        List<SeriesPainter> curves = painters.stream()
+                .filter(painter -> equations && !Legend.hasEquations(figure) && painter.drawsCurve())
+                .toList();
+        Consumer<LabelPlacement> placed = labels -> legendAbove.ifPresentOrElse(
+                top -> labels.legendAbove(legend, painters, width / 2, top),
+                () -> labels.legend(legend, painters, look.legend().at()));
+        List<Consumer<LabelPlacement>> key = legend.isShown() ? List.of(placed) : List.of();
+        Consumer<LabelPlacement> ofCurves = labels -> curves.forEach(painter -> labels.curve(painter, figure.series()));
+        if (labelled) {
+            Consumer<LabelPlacement> atPoints = _ ->
+                    painters.stream().filter(SeriesPainter::hasLabels).forEach(painter -> painter.labels(occupancy));
+            return placed(
+                    area,
+                    occupancy,
+                    Stream.of(key, List.of(atPoints, ofCurves))
+                            .flatMap(List::stream)
+                            .toList());
+        }
+        LabelPlacement legendFirst = placed(
+                area,
+                occupancy.copy(),
+                Stream.of(key, List.of(ofCurves)).flatMap(List::stream).toList());
+        if (legendFirst.covered() == 0 || !legend.isShown() || legendAbove.isPresent()) {
+            return legendFirst;
+        }
+        LabelPlacement curvesFirst = placed(area, occupancy, List.of(ofCurves, placed));
+        return curvesFirst.covered() < legendFirst.covered() ? curvesFirst : legendFirst;
+    }
+
+    private LabelPlacement placed(Rectangle2D area, OccupancyGrid occupancy, List<Consumer<LabelPlacement>> inOrder) {
+        var labels = new LabelPlacement(canvas, style, area, occupancy, parts);
+        inOrder.forEach(each -> each.accept(labels));
+        return labels;
+    }
+
+    private void axisTitles(Axes axes, boolean swapped, boolean top) {
+        horizontalTitle(axes, top);
+        boolean left = !onLeft().isEmpty();
+        verticalTitle(
+                axes,
+                left ? AxisPlace.Y : AxisPlace.RIGHT,
+                axes.y,
+                swapped,
+                axes.right.isPresent() ? colorOf(false) : Palette.INK);
+        axes.right.ifPresent(axis -> verticalTitle(axes, AxisPlace.RIGHT, axis, !swapped, colorOf(true)));
+    }
+
+    private void horizontalTitle(Axes axes, boolean top) {
+        Rectangle2D area = axes.area;
+        Font font = style.axisTitle();
+        double tall = font.getSize2D();
+        double line = style.length(AXIS_LINE);
+        List<RichText> lines = titles.ofHorizontal(axes.x).stream()
+                .map(text -> new RichText(text, font))
+                .toList();
+        double widest = lines.stream().mapToDouble(RichText::width).max().orElse(0);
+        double middle = Math.clamp(
+                area.getCenterX(), margin + widest / 2, Math.max(margin + widest / 2, width - margin - widest / 2));
+        double first =
+                top ? area.getMinY() - style.length(21) - (lines.size() - 1) * line : area.getMaxY() + style.length(29);
+        for (int i = 0; i < lines.size(); i++) {
+            lines.get(i).draw(canvas, Palette.INK, middle, first + i * line, 0.5);
+        }
+        part(
+                new HitTarget.AxisOf(AxisPlace.X),
+                top
+                        ? new Rectangle2D.Double(
+                                area.getX() - 8,
+                                area.getMinY() - style.length(18),
+                                area.getWidth() + 16,
+                                style.length(18))
+                        : new Rectangle2D.Double(
+                                area.getX() - 8, area.getMaxY() + 1, area.getWidth() + 16, style.length(17)));
+        part(
+                new HitTarget.AxisTitle(AxisPlace.X),
+                new Rectangle2D.Double(
+                        middle - Math.max(30, widest / 2 + 4),
+                        first - tall,
+                        Math.max(60, widest + 8),
+                        tall * 1.35 + (lines.size() - 1) * line));
+    }
+
+    private void verticalTitle(Axes axes, AxisPlace place, Axis axis, boolean right, Color color) {
+        Rectangle2D area = axes.area;
+        Font font = style.axisTitle();
+        double line = style.length(AXIS_LINE);
+        double labels = style.length(10) + AxisPainter.widest(axis, style);
+        List<RichText> lines = titles.ofAxis(place, axis, area.getHeight() + style.length(20)).stream()
+                .map(text -> new RichText(text, font))
+                .toList();
+        double first = right ? area.getMaxX() + labels + style.length(12) : margin + style.length(9);
+        double longest = lines.stream().mapToDouble(RichText::width).max().orElse(0);
+        double middle = Math.clamp(
+                area.getCenterY(), margin + longest / 2, Math.max(margin + longest / 2, height - margin - longest / 2));
+        for (int i = 0; i < lines.size(); i++) {
+            lines.get(i).drawRising(canvas, color, first + i * line, middle);
+        }
+        double tall = font.getSize2D();
+        part(
+                new HitTarget.AxisOf(place),
+                new Rectangle2D.Double(
+                        right ? area.getMaxX() + 1 : area.getX() - labels,
+                        area.getY() - 8,
+                        labels - 1,
+                        area.getHeight() + 16));
+        part(
+                new HitTarget.AxisTitle(place),
+                new Rectangle2D.Double(
+                        first - tall,
+                        middle - Math.max(30, longest / 2 + 4),
+                        tall * 1.35 + (lines.size() - 1) * line,
+                        Math.max(60, longest + 8)));
+    }
+
+    private void colorKey(ColorScale scale, Axes axes) {
+        Rectangle2D bar = new ColorKey(scale, style).draw(canvas, axes.area, width - margin, height / 2);
+        figure.series().stream()
+                .filter(series -> look.series(series.key()).coloredBy().isPresent())
+                .findFirst()
+                .ifPresent(series -> part(
+                        new HitTarget.ColorKey(series.key()),
+                        new Rectangle2D.Double(bar.getX(), bar.getY(), width - bar.getX(), bar.getHeight())));
+    }
+}

@@ -1,0 +1,155 @@
+package helvo.figure.paint;
+
+import helvo.core.Progress;
+import helvo.core.analysis.SeriesAnalysis;
+import helvo.core.fit.Curve;
+import helvo.core.fit.Residuals;
+import helvo.figure.canvas.DrawingCanvas;
+import helvo.figure.canvas.Palette;
+import helvo.figure.canvas.RichText;
+import helvo.figure.canvas.Typeface;
+import helvo.figure.layout.FigureLayout;
+import helvo.figure.layout.PlotArea;
+import helvo.figure.layout.SheetMetrics;
+import helvo.figure.scale.Axis;
+import helvo.figure.scale.AxisScale;
+import java.awt.geom.Rectangle2D;
+import java.util.List;
+import java.util.stream.Collectors;
+
+/// Draws the residuals under the figure, over the same x axis.
+final class ResidualStrip {
+    private final DrawingCanvas canvas;
+    private final SheetMetrics style;
+    private final PlotArea plot;
+    private final List<SeriesPainter> painters;
+
+    ResidualStrip(DrawingCanvas canvas, SheetMetrics style, Rectangle2D area, Axis x, List<SeriesPainter> painters) {
+        this.canvas = canvas;
+        this.style = style;
+        this.painters = painters;
+        plot = new PlotArea(
+                area, x, scale(painters.stream().map(SeriesPainter::series).toList()));
+    }
+
+    private static AxisScale scale(List<SeriesAnalysis> series) {
+        return AxisScale.symmetric(series.stream()
+                .flatMap(each -> each.residuals().stream())
+                .mapToDouble(Residuals::greatest)
+                .max()
+                .orElse(0));
+    }
+
+    /// The room that its labels and its title take at its left.
+    static double left(List<SeriesAnalysis> series, SheetMetrics style) {
+        AxisScale scale = scale(series);
+        return style.length(22)
+                + scale.ticks().stream()
+                        .mapToDouble(tick -> Typeface.width(style.label(), "+" + scale.label(tick, style.numbers())))
+                        .max()
+                        .orElse(0);
+    }
+
+    void draw(double titleBaseline, Progress progress) {
+        Rectangle2D area = plot.area();
+        canvas.fill(area, Palette.STRIP);
+        for (double tick : plot.x().ticks()) {
+            canvas.line(plot.px(tick), area.getMinY(), plot.px(tick), area.getMaxY(), Palette.GRID, style.weight(0.5));
+        }
+        double zero = plot.py(0);
+        canvas.line(area.getMinX(), zero, area.getMaxX(), zero, Palette.MUTED, style.weight(0.8));
+        canvas.line(area.getMinX(), area.getMinY(), area.getMinX(), area.getMaxY(), Palette.AXIS, style.weight(0.9));
+        for (double tick : plot.y().ticks()) {
+            String label = tick > 0
+                    ? "+" + plot.y().label(tick, style.numbers())
+                    : plot.y().label(tick, style.numbers());
+            canvas.line(
+                    area.getMinX() - style.length(4),
+                    plot.py(tick),
+                    area.getMinX(),
+                    plot.py(tick),
+                    Palette.AXIS,
+                    style.weight(0.9));
+            canvas.text(
+                    label,
+                    style.label(),
+                    Palette.MUTED,
+                    area.getMinX() - style.length(7),
+                    plot.py(tick) + style.length(3),
+                    1);
+        }
+        String unit = painters.getFirst().series().rows().y().unit();
+        String factor = plot.y().context();
+        boolean onLogs = painters.stream()
+                .anyMatch(each -> each.series().chosen().curve().fittedOn() != Curve.FittedOn.Y);
+        String title = onLogs
+                ? "Residual of ln y"
+                : "Residual" + (unit.isEmpty() && factor.isEmpty() ? "" : " (" + (factor + " " + unit).strip() + ")");
+        List<String> titleLines = RichText.lines(title, style.label(), area.getHeight() + style.length(40));
+        for (int i = 0; i < titleLines.size(); i++) {
+            canvas.rising(
+                    titleLines.get(i),
+                    style.label(),
+                    Palette.MUTED,
+                    titleBaseline + i * style.length(10),
+                    area.getCenterY());
+        }
+        canvas.clipped(
+                new Rectangle2D.Double(area.getX() - 1, area.getY() - 4, area.getWidth() + 2, area.getHeight() + 8),
+                () -> {
+                    for (SeriesPainter painter : painters) {
+                        painter.series()
+                                .residuals()
+                                .filter(_ -> !painter.look().hidden())
+                                .ifPresent(residuals -> points(residuals, painter, aside(painter), progress));
+                    }
+                });
+    }
+
+    /// Series of few points stand side by side.
+    private double aside(SeriesPainter painter) {
+        int count = painters.size();
+        boolean few = count <= 4 && painter.series().points().size() <= 150;
+        return few ? (painters.indexOf(painter) - (count - 1) / 2.0) * style.length(3.2) : 0;
+    }
+
+    FigureLayout.Strip layout() {
+        return new FigureLayout.Strip(
+                plot.area(),
+                plot.y(),
+                painters.stream().collect(Collectors.toMap(each -> each.series().key(), this::aside)));
+    }
+
+    /// @param aside how far series move apart, so that points at the same x do not hide one another
+    private void points(Residuals residuals, SeriesPainter painter, double aside, Progress progress) {
+        double[] x = residuals.points().x();
+        double[] raw = residuals.raw();
+        if (PointCloud.serves(canvas, raw.length)) {
+            PointCloud.draw(canvas, plot, x, raw, painter.marker(), painter.radius(), painter.color(), 1, progress);
+            return;
+        }
+        double r = Math.min(style.length(2.5), painter.radius());
+        double zero = plot.py(0);
+        for (int i = 0; i < raw.length; i++) {
+            double px = plot.px(x[i]) + aside;
+            double py = plot.py(raw[i]);
+            if (Double.isNaN(px)) {
+                continue;
+            }
+            if (raw.length <= 150) {
+                canvas.line(px, zero, px, py, painter.color(), style.weight(0.8));
+            }
+            if (painter.opacity() == 0 && painter.look().opacity().isEmpty()) {
+                canvas.fill(painter.marker().at(px, py, r), Palette.SHEET);
+                canvas.draw(painter.marker().at(px, py, r), painter.color(), style.weight(0.8));
+                continue;
+            }
+            canvas.fill(
+                    painter.marker().at(px, py, r),
+                    painter.colors().isPresent()
+                                    && raw.length == painter.series().points().size()
+                            ? painter.colors().get().at(i)
+                            : painter.color());
+        }
+    }
+}

@@ -1,0 +1,63 @@
+package helvo.figure.scale;
+
+import helvo.core.number.NumberNotation;
+import java.util.List;
+import java.util.Optional;
+
+/// Another axis the other way round.
+public record ReversedScale(Axis of) implements Axis {
+    @Override
+    public double low() {
+        return of.low();
+    }
+
+    @Override
+    public double high() {
+        return of.high();
+    }
+
+    @Override
+    public Optional<Double> labelledStep() {
+        return of.labelledStep();
+    }
+
+    @Override
+    public Optional<Integer> partsOfStep() {
+        return of.partsOfStep();
+    }
+
+    @Override
+    public List<Double> ticks() {
+        return of.ticks();
+    }
+
+    @Override
+    public List<Double> minorTicks() {
+        return of.minorTicks();
+    }
+
+    @Override
+    public String label(double tick, NumberNotation numbers) {
+        return of.label(tick, numbers);
+    }
+
+    @Override
+    public String context() {
+        return of.context();
+    }
+
+    @Override
+    public List<Double> fineTicks(double length) {
+        return of.fineTicks(length);
+    }
+
+    @Override
+    public double fraction(double value) {
+        return 1 - of.fraction(value);
+    }
+
+    @Override
+    public double value(double fraction) {
+        return of.value(1 - fraction);
+    }
+}

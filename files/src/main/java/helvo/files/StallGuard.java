@@ -1,0 +1,83 @@
+package helvo.files;
+
+import helvo.core.Progress;
+import helvo.core.RootLocale;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.concurrent.CancellationException;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.FutureTask;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
+import java.util.concurrent.atomic.AtomicLong;
+
+/// Reads a file for as long as anything more of it is read, and no longer: a share that no longer answers, or a
+/// file made to keep a reader busy, is given up with a sentence.
+public final class StallGuard {
+    private StallGuard() {}
+
+    /// The reading of a file.
+    public interface Reading<T> {
+        T read(Progress progress) throws UnreadableFile;
+    }
+
+    /// @throws CannotRead as the reading does, or after [Limits#SILENCE] without any progress
+    public static <T> T of(Path file, Progress progress, Reading<T> reading) throws UnreadableFile {
+        return of(file, Limits.SILENCE, progress, reading);
+    }
+
+    static <T> T of(Path file, Duration silence, Progress progress, Reading<T> reading) throws UnreadableFile {
+        var heard = new AtomicLong(System.nanoTime());
+        var task = new FutureTask<T>(() -> reading.read(fraction -> {
+            heard.set(System.nanoTime());
+            if (Thread.currentThread().isInterrupted()) {
+                throw new CancellationException();
+            }
+            progress.reached(fraction);
+        }));
+        Thread reader = Thread.ofPlatform()
+                .daemon()
+                .name("reading " + file.getFileName())
+                .start(task);
+        try {
+            while (true) {
+                long left = silence.toNanos() - (System.nanoTime() - heard.get());
+                if (left <= 0) {
+                    throw new UnreadableFile(RootLocale.of(
+                            "“%s” was given up: for %s it got no further. If it lies on a slow share, copy it to "
+                                    + "this computer and open the copy; else it is damaged, or made to keep a reader "
+                                    + "busy.",
+                            file.getFileName(), words(silence)));
+                }
+                try {
+                    return task.get(left, TimeUnit.NANOSECONDS);
+                } catch (TimeoutException stillReading) {
+                    continue;
+                }
+            }
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new CancellationException();
+        } catch (ExecutionException e) {
+            throw rethrown(e.getCause());
+        } finally {
+            reader.interrupt();
+        }
+    }
+
+    private static String words(Duration silence) {
+        return silence.toSeconds() >= 120 ? silence.toMinutes() + " minutes" : silence.toMillis() / 1000.0 + " s";
+    }
+
+    /// What the reading threw, as it was.
+    private static UnreadableFile rethrown(Throwable thrown) {
+        switch (thrown) {
+            case UnreadableFile refusal -> {
+                return refusal;
+            }
+            case RuntimeException fault -> throw fault;
+            case Error fault -> throw fault;
+            default -> throw new IllegalStateException(thrown);
+        }
+    }
+}

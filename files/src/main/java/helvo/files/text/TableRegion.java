@@ -1,0 +1,609 @@
+package helvo.files.text;
+
+import helvo.core.number.AngleText;
+import helvo.core.number.DateText;
+import helvo.core.number.DecimalMark;
+import helvo.core.number.DurationText;
+import helvo.core.number.MissingText;
+import helvo.core.number.ParsedNumber;
+import helvo.core.table.Heading;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+import java.util.function.IntPredicate;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+
+/// Where a table lies among the lines of a file, or the rows of a sheet.
+///
+/// @param headings of its columns; null for a column that has none; empty where it has no headings at all
+/// @param top      the first line that belongs to it: of headings where it has them
+/// @param first    its first line of values
+/// @param end      the line behind its last one
+/// @param left     its first column
+/// @param right    its last column
+/// @param notes    lines around it that are not of any table
+public record TableRegion(
+        List<Heading> headings, int top, int first, int end, int left, int right, List<String> notes) {
+    private static final Set<String> UNITS = Set.of(
+            "%",
+            "°", "°c", "°f", "k", "mm", "cm", "m", "km", "µm", "um", "nm", "in", "ft", "mg", "g", "kg", "t", "µg", "n",
+            "kn", "mn", "pa", "hpa", "kpa", "mpa", "gpa", "bar", "mbar", "psi", "s", "ms", "µs", "ns", "min", "h", "d",
+            "a", "v", "mv", "kv", "ma", "µa", "ohm", "ω", "kω", "w", "mw", "kw", "j", "kj", "mj", "hz", "khz", "mhz",
+            "ghz", "mol", "mmol", "l", "ml", "µl", "ppm", "ppb", "db", "rpm", "lx", "m/s", "m/s²", "mm/s", "g/l",
+            "mg/l", "mol/l", "mmol/l", "g/cm³", "kg/m³", "1", "-", "–", "n/mm²", "n/mm", "j/m²", "w/m²", "m²", "m³",
+            "cm²", "cm³", "mm²", "°/s", "nm^-1", "cm-1", "1/cm", "1/s", "a.u.", "[-]");
+    private static final Pattern BRACKETED = Pattern.compile("[(\\[][^()\\[\\]]{0,20}[)\\]]");
+    private static final int MOST_HEADINGS = 4;
+    private static final int MOST_NOTES = 100;
+    private static final int LONGEST_NOTE = 300;
+
+    public TableRegion {
+        notes = List.copyOf(notes);
+        headings = java.util.Collections.unmodifiableList(new ArrayList<>(headings));
+    }
+
+    /// What a cell looks like by itself.
+    private enum Shape {
+        BLANK,
+        NUMBER,
+        MISSING,
+        WORD
+    }
+
+    private static Shape shape(String text) {
+        if (text.isBlank()) {
+            return Shape.BLANK;
+        }
+        if (isNumber(text)) {
+            return Shape.NUMBER;
+        }
+        return MissingText.is(text) || MissingText.isLimit(text) ? Shape.MISSING : Shape.WORD;
+    }
+
+    static boolean isNumber(String text) {
+        return isPlainNumber(text)
+                || ParsedNumber.read(text, DecimalMark.POINT).isPresent()
+                || ParsedNumber.read(text, DecimalMark.COMMA).isPresent()
+                || DateText.isDate(text)
+                || DurationText.read(text, DurationText.TwoParts.HOURS_MINUTES).isPresent()
+                || AngleText.read(text).isPresent();
+    }
+
+    /// Digits with at most one mark and a sign before them, as nearly all are.
+    private static boolean isPlainNumber(String text) {
+        int digits = 0;
+        int marks = 0;
+        for (int i = 0; i < text.length(); i++) {
+            char c = text.charAt(i);
+            if (c >= '0' && c <= '9') {
+                digits++;
+            } else if (c == '.' || c == ',') {
+                marks++;
+            } else if (c != '-' || i > 0) {
+                return false;
+            }
+        }
+        return digits > 0 && marks < 2 && text.charAt(text.length() - 1) >= '0';
+    }
+
+    /// All tables, in their order; the line behind the last one of the lines is taken for its end only where there
+    /// are no more.
+    ///
+    /// @param lines    of fields, blank ones too
+    /// @param complete whether there are no lines behind these
+    /// @param heading  the line of the headings where a person said it, −1 for none; null to find it
+    public static List<TableRegion> all(List<List<String>> lines, boolean complete, Integer heading) {
+        return new Finder(lines, complete).found(heading);
+    }
+
+    /// The one with the most values.
+    public static TableRegion largest(List<TableRegion> areas) {
+        return areas.stream().reduce((a, b) -> b.size() > a.size() ? b : a).orElseThrow();
+    }
+
+    private long size() {
+        return (long) (Math.min(end, 1 << 20) - first) * (right - left + 1);
+    }
+
+    private static final class Finder {
+        private final List<List<String>> lines;
+        private final boolean complete;
+        private final List<List<Shape>> shapes;
+        /// For each shape, how many fields of each line have it.
+        private final int[][] counts;
+        private final int[] filled;
+        private final boolean single;
+        /// For each line the next one from it on with more than one field filled, and the next one of values.
+        private final int[] nextFilled;
+        private final int[] nextValues;
+
+        Finder(List<List<String>> lines, boolean complete) {
+            this.lines = lines;
+            this.complete = complete;
+            shapes = lines.stream()
+                    .map(line -> line.stream().map(TableRegion::shape).toList())
+                    .toList();
+            counts = new int[Shape.values().length][lines.size()];
+            filled = new int[lines.size()];
+            for (int line = 0; line < lines.size(); line++) {
+                for (Shape shape : shapes.get(line)) {
+                    counts[shape.ordinal()][line]++;
+                    filled[line] += shape == Shape.BLANK ? 0 : 1;
+                }
+            }
+            single = Arrays.stream(filled).allMatch(fields -> fields < 2);
+            nextFilled = next(line -> filled[line] >= (single ? 1 : 2));
+            nextValues = next(this::isValues);
+        }
+
+        private int[] next(IntPredicate is) {
+            int[] next = new int[lines.size() + 1];
+            next[lines.size()] = lines.size();
+            for (int line = lines.size() - 1; line >= 0; line--) {
+                next[line] = is.test(line) ? line : next[line + 1];
+            }
+            return next;
+        }
+
+        private int filled(int line) {
+            return filled[line];
+        }
+
+        private int count(int line, Shape shape) {
+            return counts[shape.ordinal()][line];
+        }
+
+        private boolean isValues(int line) {
+            return count(line, Shape.NUMBER) > 0 && (single || filled(line) >= 2);
+        }
+
+        private boolean isHeading(int line) {
+            return line >= 0 && count(line, Shape.NUMBER) == 0 && count(line, Shape.WORD) >= (single ? 1 : 2);
+        }
+
+        /// A line of words of which some are signs for no value elsewhere: "Na", "nd".
+        private boolean mayName(int line) {
+            long letters = IntStream.range(0, lines.get(line).size())
+                    .filter(column -> shapes.get(line).get(column) == Shape.MISSING
+                            && Character.isLetter(lines.get(line).get(column).charAt(0)))
+                    .count();
+            return count(line, Shape.NUMBER) == 0
+                    && count(line, Shape.WORD) >= 1
+                    && count(line, Shape.WORD) + letters >= (single ? 1 : 2);
+        }
+
+        List<TableRegion> found(Integer heading) {
+            List<Segment> segments = heading == null ? segments() : List.of(said(heading));
+            var areas = new ArrayList<TableRegion>();
+            for (Segment segment : segments) {
+                areas.addAll(areas(segment));
+            }
+            if (areas.isEmpty() && heading == null) {
+                return words();
+            }
+            return withNotes(areas);
+        }
+
+        /// Lines of values that belong together, and of their headings.
+        private static final class Segment {
+            private final List<Integer> headings = new ArrayList<>();
+            private int first = -1;
+            private int last = -1;
+            private int values;
+            private int pairs;
+
+            boolean isPairs() {
+                return pairs * 2 >= values;
+            }
+        }
+
+        /// Lines of words alone: the first names the columns.
+        private List<TableRegion> words() {
+            int first = 0;
+            while (first < lines.size() && filled(first) == 0) {
+                first++;
+            }
+            return first == lines.size() ? List.of() : found(first);
+        }
+
+        private Segment said(int heading) {
+            var segment = new Segment();
+            if (heading >= 0) {
+                segment.headings.add(Math.min(heading, lines.size() - 1));
+            }
+            int from = heading + 1;
+            if (isHeading(heading) && isUnits(from)) {
+                segment.headings.add(from++);
+            }
+            for (int line = Math.max(0, from); line < lines.size(); line++) {
+                if (filled(line) > 0) {
+                    segment.first = segment.first < 0 ? line : segment.first;
+                    segment.last = line;
+                }
+            }
+            if (segment.first < 0) {
+                segment.first = Math.max(0, from);
+                segment.last = segment.first - 1;
+            }
+            return segment;
+        }
+
+        private List<Segment> segments() {
+            var all = new ArrayList<Segment>();
+            var now = new Segment();
+            for (int line = 0; line < lines.size(); line++) {
+                boolean begins = now.first < 0 && now.headings.isEmpty() && mayName(line);
+                if ((isHeading(line) || begins) && opens(now, line)) {
+                    if (now.first >= 0) {
+                        all.add(now);
+                        now = new Segment();
+                    }
+                    if (!now.headings.isEmpty() && now.headings.getLast() != line - 1) {
+                        now.headings.clear();
+                    }
+                    now.headings.add(line);
+                    if (now.headings.size() > MOST_HEADINGS) {
+                        now.headings.removeFirst();
+                    }
+                } else if (isValues(line) || now.first >= 0 && isRow(now, line)) {
+                    now.first = now.first < 0 ? line : now.first;
+                    now.last = line;
+                    now.values += isValues(line) ? 1 : 0;
+                    now.pairs += isPair(line) ? 1 : 0;
+                }
+            }
+            if (now.first >= 0) {
+                all.add(now);
+            }
+            return tables(all);
+        }
+
+        /// A word and a value alone.
+        private boolean isPair(int line) {
+            return filled(line) == 2
+                    && shapes.get(line).stream()
+                                    .filter(s -> s != Shape.BLANK)
+                                    .findFirst()
+                                    .orElseThrow()
+                            == Shape.WORD;
+        }
+
+        /// Pairs of a word and a value before a table are what an instrument says of itself.
+        private static List<Segment> tables(List<Segment> all) {
+            boolean headed = all.stream().anyMatch(segment -> !segment.headings.isEmpty() && !segment.isPairs());
+            List<Segment> tables = all.stream()
+                    .filter(segment -> !(headed && segment.isPairs()))
+                    .toList();
+            return tables.isEmpty() ? all : tables;
+        }
+
+        /// Whether a line of words begins a table, rather than being a row of words in one.
+        private boolean opens(Segment now, int line) {
+            if (now.first < 0) {
+                return true;
+            }
+            boolean again =
+                    now.headings.stream().anyMatch(heading -> lines.get(heading).equals(lines.get(line)));
+            boolean apart = filled(line - 1) == 0 || filled(line - 1) == 1 && line >= 2 && filled(line - 2) == 0;
+            boolean values =
+                    IntStream.range(line + 1, Math.min(lines.size(), line + 4)).anyMatch(this::isValues);
+            int next = nextValues[line + 1];
+            boolean other = now.pairs == now.values && next < lines.size() && !isPair(next);
+            return !again && values && (apart || other);
+        }
+
+        /// A row of words or of one cell, with rows of values behind it and not a title of the next table.
+        private boolean isRow(Segment now, int line) {
+            if (filled(line) == 0) {
+                return false;
+            }
+            int next = nextFilled[line + 1];
+            boolean more = next < lines.size() ? isValues(next) : !complete;
+            boolean number = count(line, Shape.NUMBER) > 0;
+            boolean wide = filled(line) >= 2;
+            return number && filled(line - 1) > 0
+                    || more && !(isHeading(next < lines.size() ? next : -1))
+                    || wide && filled(line - 1) > 0 && now.headings.stream().noneMatch(heading -> heading.equals(line));
+        }
+
+        // ---- headings ----
+
+        private List<TableRegion> areas(Segment segment) {
+            List<Integer> headings = headings(segment);
+            int first = headings.isEmpty() ? segment.first : firstRow(headings.getLast() + 1, segment.first);
+            if (headings.isEmpty() && segment.headings.isEmpty() && isNumbersAsHeading(first, segment.last)) {
+                headings = List.of(first++);
+            }
+            int top = headings.isEmpty() ? first : headings.getFirst();
+            int end = segment.last >= lines.size() - 1 && !complete ? Integer.MAX_VALUE : segment.last + 1;
+            int[] span = span(headings, first, segment.last);
+            var areas = new ArrayList<TableRegion>();
+            for (int[] part : parts(headings, first, segment.last, span)) {
+                areas.add(new TableRegion(named(headings, part), top, first, end, part[0], part[1], List.of()));
+            }
+            return areas;
+        }
+
+        /// Rows without a value between the headings and the first value are rows, but for a line of dashes.
+        private int firstRow(int from, int values) {
+            return IntStream.range(from, values)
+                    .filter(line -> filled(line) >= (single ? 1 : 2)
+                            && lines.get(line).stream()
+                                    .anyMatch(field -> field.chars().anyMatch(c -> "-=_ ".indexOf(c) < 0)))
+                    .findFirst()
+                    .orElse(values);
+        }
+
+        /// The last line of headings, a line of units below it, and lines above it that group its columns.
+        private List<Integer> headings(Segment segment) {
+            List<Integer> said = segment.headings;
+            if (said.isEmpty()) {
+                return comment(segment);
+            }
+            boolean units = said.size() > 1 && isUnits(said.getLast());
+            int at = said.size() - (units ? 2 : 1);
+            var headings = new ArrayList<>(said.subList(at, said.size()));
+            int width = filled(said.get(at));
+            while (at > 0
+                    && headings.size() < MOST_HEADINGS
+                    && said.get(at - 1).equals(said.get(at) - 1)
+                    && (width > 2 && groups(said.get(at - 1), width)
+                            || names(said.get(at - 1), said.get(at), segment))) {
+                headings.addFirst(said.get(--at));
+            }
+            return headings;
+        }
+
+        /// Words over some of the columns, and not just a word and what it is.
+        private boolean groups(int line, int width) {
+            int words = filled(line);
+            boolean pair = words == 2
+                    && shapes.get(line).get(0) != Shape.BLANK
+                    && shapes.get(line).get(1) != Shape.BLANK;
+            return words > 1 && words < width && !pair;
+        }
+
+        /// Whether a line of headings names a column with values that the line below it does not name.
+        private boolean names(int line, int below, Segment segment) {
+            return IntStream.range(0, lines.get(line).size())
+                    .anyMatch(column -> !field(lines.get(line), column).isBlank()
+                            && field(lines.get(below), column).isBlank()
+                            && IntStream.rangeClosed(segment.first, Math.min(segment.last, segment.first + 50))
+                                    .anyMatch(row ->
+                                            !field(lines.get(row), column).isBlank()));
+        }
+
+        /// The line before the values where it is a comment of as many words.
+        private List<Integer> comment(Segment segment) {
+            int line = segment.first - 1;
+            boolean heading = line >= 0
+                    && isComment(lines.get(line))
+                    && filled(line) >= 2
+                    && filled(line) == filled(segment.first)
+                    && count(line, Shape.NUMBER) == 0;
+            return heading ? List.of(line) : List.of();
+        }
+
+        private boolean isUnits(int line) {
+            List<String> words = line < lines.size()
+                    ? lines.get(line).stream().filter(text -> !text.isBlank()).toList()
+                    : List.of();
+            return !words.isEmpty() && words.stream().allMatch(TableRegion::isUnit);
+        }
+
+        /// Years, times or doses that rise across a line, over values that do not go on so.
+        private boolean isNumbersAsHeading(int line, int last) {
+            List<String> fields = lines.get(line);
+            var numbers = new ArrayList<Double>();
+            for (int column = 0; column < fields.size(); column++) {
+                if (shapes.get(line).get(column) == Shape.NUMBER) {
+                    var number = ParsedNumber.read(fields.get(column), DecimalMark.POINT);
+                    boolean whole = number.isPresent()
+                            && number.get().value() == Math.rint(number.get().value());
+                    if (!whole || !numbers.isEmpty() && number.get().value() <= numbers.getLast()) {
+                        return false;
+                    }
+                    numbers.add(number.get().value());
+                }
+            }
+            int next = line + 1;
+            while (next < last && filled(next) == 0) {
+                next++;
+            }
+            int following = next;
+            boolean label = !fields.isEmpty() && shapes.get(line).getFirst() == Shape.WORD;
+            boolean years = numbers.stream().allMatch(number -> number >= 1900 && number <= 2100);
+            boolean below = last > line && count(following, Shape.NUMBER) >= numbers.size() && !isYears(following);
+            boolean over = below && label && shapes.get(following).getFirst() == Shape.NUMBER;
+            boolean odd = label
+                    && IntStream.rangeClosed(line + 1, Math.min(last, line + 5))
+                            .noneMatch(each -> lines.get(each).stream()
+                                    .filter(TableRegion::isNumber)
+                                    .anyMatch(TableRegion::isWhole));
+            return numbers.size() >= 2 && below && (years || over || odd || hasUnits(line) && !hasUnits(following));
+        }
+
+        private boolean hasUnits(int line) {
+            return lines.get(line).stream().filter(TableRegion::isNumber).allMatch(text -> ParsedNumber.read(
+                            text, DecimalMark.POINT)
+                    .filter(number -> !number.unit().isEmpty())
+                    .isPresent());
+        }
+
+        private boolean isYears(int line) {
+            return lines.get(line).stream().filter(TableRegion::isNumber).allMatch(text -> ParsedNumber.read(
+                            text, DecimalMark.POINT)
+                    .filter(number -> isWhole(text) && number.value() >= 1900 && number.value() <= 2100)
+                    .isPresent());
+        }
+
+        private List<Heading> named(List<Integer> headings, int[] part) {
+            if (headings.isEmpty()) {
+                return List.of();
+            }
+            boolean units = headings.size() > 1 && isUnits(headings.getLast());
+            List<List<String>> names = headings.subList(0, headings.size() - (units ? 1 : 0)).stream()
+                    .map(line ->
+                            line.equals(headings.getLast()) || units && line.equals(headings.get(headings.size() - 2))
+                                    ? uncommented(line)
+                                    : spread(uncommented(line)))
+                    .toList();
+            var named = new ArrayList<Heading>();
+            for (int column = part[0]; column <= part[1]; column++) {
+                int at = column;
+                List<String> words = names.stream()
+                        .map(line -> field(line, at))
+                        .filter(text -> !text.isBlank())
+                        .distinct()
+                        .toList();
+                String unit = units ? field(lines.get(headings.getLast()), at) : "";
+                Heading joined = words.isEmpty() ? null : joined(words);
+                named.add(joined == null || unit.isBlank() ? joined : new Heading(joined.name(), bare(unit)));
+            }
+            return named;
+        }
+
+        private List<String> uncommented(int line) {
+            var fields = new ArrayList<>(lines.get(line));
+            if (isComment(fields)) {
+                String first = fields.getFirst();
+                fields.set(0, first.substring(first.lastIndexOf('#') + 1).strip());
+            }
+            return fields;
+        }
+
+        // ---- sides ----
+
+        private int[] span(List<Integer> headings, int first, int last) {
+            int left = Integer.MAX_VALUE;
+            int right = 0;
+            for (int line : (Iterable<Integer>) IntStream.concat(
+                    headings.stream().mapToInt(Integer::intValue), IntStream.rangeClosed(first, last))::iterator) {
+                for (int column = 0; column < lines.get(line).size(); column++) {
+                    if (shapes.get(line).get(column) != Shape.BLANK) {
+                        left = Math.min(left, column);
+                        right = Math.max(right, column);
+                    }
+                }
+            }
+            return new int[] {left == Integer.MAX_VALUE ? 0 : left, right};
+        }
+
+        /// Tables beside one another, with an empty column between them and headings over each.
+        private List<int[]> parts(List<Integer> headings, int first, int last, int[] span) {
+            Set<Integer> used = new HashSet<>();
+            headings.forEach(line -> usedIn(line, used));
+            IntStream.rangeClosed(first, last).forEach(line -> usedIn(line, used));
+            var parts = new ArrayList<int[]>();
+            int from = span[0];
+            for (int column = span[0]; column <= span[1] + 1; column++) {
+                if (!used.contains(column)) {
+                    if (column > from) {
+                        parts.add(new int[] {from, column - 1});
+                    }
+                    from = column + 1;
+                }
+            }
+            boolean apart = parts.size() > 1
+                    && !headings.isEmpty()
+                    && parts.stream()
+                            .allMatch(part -> part[1] > part[0]
+                                    && IntStream.rangeClosed(part[0], part[1])
+                                            .allMatch(column -> !field(lines.get(headings.getLast()), column)
+                                                    .isBlank()));
+            return apart ? parts : List.of(span);
+        }
+
+        private void usedIn(int line, Set<Integer> used) {
+            IntStream.range(0, lines.get(line).size())
+                    .filter(column -> shapes.get(line).get(column) != Shape.BLANK)
+                    .forEach(used::add);
+        }
+
+        // ---- notes ----
+
+        private List<TableRegion> withNotes(List<TableRegion> areas) {
+            var with = new ArrayList<TableRegion>();
+            int from = 0;
+            for (int i = 0; i < areas.size(); i++) {
+                TableRegion area = areas.get(i);
+                boolean last = i == areas.size() - 1 || areas.get(i + 1).top != area.top;
+                int to = i == areas.size() - 1 ? lines.size() : areas.get(i + 1).top;
+                var notes = new ArrayList<>(notes(from, area.top));
+                if (i == areas.size() - 1 && area.end < lines.size()) {
+                    notes.addAll(notes(area.end, to));
+                }
+                with.add(new TableRegion(area.headings, area.top, area.first, area.end, area.left, area.right, notes));
+                from = last ? Math.min(area.end, lines.size()) : from;
+            }
+            return with;
+        }
+
+        private List<String> notes(int from, int to) {
+            return IntStream.range(from, to)
+                    .filter(line -> filled(line) > 0)
+                    .limit(MOST_NOTES)
+                    .mapToObj(line -> note(lines.get(line)))
+                    .toList();
+        }
+    }
+
+    /// A line that is not of the table, as a note.
+    static String note(List<String> fields) {
+        String note = fields.stream().filter(text -> !text.isBlank()).collect(Collectors.joining(" "));
+        return note.length() > LONGEST_NOTE ? note.substring(0, LONGEST_NOTE) + " …" : note;
+    }
+
+    /// "# Instrument 4711", but neither "#" as the heading of a counting column nor "#3" as a number.
+    static boolean isComment(List<String> fields) {
+        String first = fields.isEmpty() ? "" : fields.getFirst();
+        return first.length() > 1 && first.charAt(0) == '#' && !Character.isDigit(first.charAt(1));
+    }
+
+    private static boolean isWhole(String text) {
+        return !text.isEmpty() && text.chars().allMatch(c -> c >= '0' && c <= '9');
+    }
+
+    private static boolean isUnit(String text) {
+        return BRACKETED.matcher(text).matches()
+                || UNITS.contains(text.toLowerCase(Locale.ROOT).replace('\u03bc', 'µ'));
+    }
+
+    private static String bare(String unit) {
+        String inside = BRACKETED.matcher(unit).matches()
+                ? unit.substring(1, unit.length() - 1).strip()
+                : unit.strip();
+        return inside.equals("-") || inside.equals("–") ? "" : inside;
+    }
+
+    private static String field(List<String> line, int column) {
+        return column < line.size() ? line.get(column) : "";
+    }
+
+    /// Each blank field says what the field before it says.
+    private static List<String> spread(List<String> fields) {
+        var spread = new ArrayList<String>();
+        String before = "";
+        for (String field : fields) {
+            before = field.isBlank() ? before : field;
+            spread.add(before);
+        }
+        return spread;
+    }
+
+    /// "Stretch (mm)" over "dry" is "Stretch dry (mm)".
+    private static Heading joined(List<String> parts) {
+        List<Heading> headings = parts.stream().map(Heading::of).toList();
+        String unit = headings.stream()
+                .map(Heading::unit)
+                .filter(each -> !each.isEmpty())
+                .reduce((_, last) -> last)
+                .orElse("");
+        return new Heading(headings.stream().map(Heading::name).collect(Collectors.joining(" ")), unit);
+    }
+}

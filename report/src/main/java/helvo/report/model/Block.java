@@ -1,0 +1,47 @@
+package helvo.report.model;
+
+import helvo.core.analysis.FigureAnalysis;
+import java.util.List;
+
+/// A part of a report, from top to bottom.
+public sealed interface Block {
+    /// @param level 2 and 3; the title is 1
+    record Heading(int level, List<Span> text) implements Block {}
+
+    record Paragraph(List<Span> text) implements Block {}
+
+    /// Sentences that belong together, each on its own.
+    record Points(List<List<Span>> items) implements Block {}
+
+    /// @param number      of the figure in the report
+    /// @param description what it shows, for somebody who does not see it
+    record Picture(int number, List<Span> caption, String description, FigureAnalysis figure) implements Block {
+        public double widthMm() {
+            return figure.figure().widthMm();
+        }
+
+        double heightMm() {
+            return figure.figure().heightMm();
+        }
+    }
+
+    /// @param number  of the table in the report
+    /// @param numbers for each column whether it holds numbers, which stand at the right
+    /// @param rows    each as long as the heads; its first cell names the row
+    record Grid(
+            int number, List<Span> caption, List<List<Span>> heads, List<Boolean> numbers, List<List<List<Span>>> rows)
+            implements Block {
+        public Grid {
+            heads = List.copyOf(heads);
+            numbers = List.copyOf(numbers);
+            rows = List.copyOf(rows);
+        }
+    }
+
+    /// An equation that stands on a line of its own.
+    ///
+    /// @param series what it is of; empty where there is only one
+    /// @param where  what its letters stand for; may be empty
+    /// @param text   the same as plain text
+    record Equation(String series, Mathematics.Row mathematics, String where, String text) implements Block {}
+}

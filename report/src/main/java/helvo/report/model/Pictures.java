@@ -1,0 +1,54 @@
+package helvo.report.model;
+
+import helvo.core.Progress;
+import helvo.figure.export.FigureFile;
+import helvo.figure.export.FigureFormat;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+
+/// The figures of a document that keeps its pictures as files of their own, all drawn at once, each by its number.
+public final class Pictures {
+    private static final double PNG_DPI = 200;
+
+    private final Map<Integer, Forms> byNumber;
+
+    /// @param svg with its text as shapes
+    /// @param png for programs that draw no SVG
+    public record Forms(byte[] svg, byte[] png) {}
+
+    private Pictures(Map<Integer, Forms> byNumber) {
+        this.byNumber = byNumber;
+    }
+
+    /// @throws IOException when a figure is too large to be drawn
+    public static Pictures in(List<Block> blocks, Progress progress) throws IOException {
+        try {
+            return new Pictures(blocks.parallelStream()
+                    .filter(Block.Picture.class::isInstance)
+                    .map(Block.Picture.class::cast)
+                    .collect(Collectors.toMap(Block.Picture::number, drawn(progress))));
+        } catch (UncheckedIOException e) {
+            throw e.getCause();
+        }
+    }
+
+    private static Function<Block.Picture, Forms> drawn(Progress progress) {
+        return picture -> {
+            try {
+                return new Forms(
+                        FigureFile.svgOfOutlines(picture.figure(), progress),
+                        FigureFile.bytes(FigureFormat.PNG, picture.figure(), PNG_DPI, false, progress));
+            } catch (IOException e) {
+                throw new UncheckedIOException(e);
+            }
+        };
+    }
+
+    public Forms of(Block.Picture picture) {
+        return byNumber.get(picture.number());
+    }
+}

@@ -1,0 +1,332 @@
+package helvo.report.office;
+
+import helvo.core.Progress;
+import helvo.core.study.ReportPlan;
+import helvo.report.model.Block;
+import helvo.report.model.PageFit;
+import helvo.report.model.Pictures;
+import helvo.report.model.Span;
+import helvo.report.web.Markup;
+import java.io.IOException;
+import java.text.Bidi;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+
+/// The blocks of a report as WordprocessingML (ECMA-376 part 1, §17), with the pictures that they show.
+public final class WordBody {
+    /// Of the namespaces that the blocks use, for the element they stand in.
+    public static final String[] NAMESPACES = {
+        "xmlns:w",
+        "http://schemas.openxmlformats.org/wordprocessingml/2006/main",
+        "xmlns:r",
+        "http://schemas.openxmlformats.org/officeDocument/2006/relationships",
+        "xmlns:m",
+        "http://schemas.openxmlformats.org/officeDocument/2006/math",
+        "xmlns:wp",
+        "http://schemas.openxmlformats.org/drawingml/2006/wordprocessingDrawing",
+        "xmlns:a",
+        "http://schemas.openxmlformats.org/drawingml/2006/main",
+        "xmlns:pic",
+        "http://schemas.openxmlformats.org/drawingml/2006/picture"
+    };
+    private static final String SVG = "http://schemas.microsoft.com/office/drawing/2016/SVG/main";
+    private static final int EMU_PER_MM = 36_000;
+
+    private final ReportPlan plan;
+    private final Progress progress;
+    private final XmlText xml;
+    private final Map<String, byte[]> media = new LinkedHashMap<>();
+    private final int bullets;
+    private int bookmarks;
+
+    /// @param bullets the number of the list that has bullets
+    public WordBody(ReportPlan plan, XmlText xml, int bullets, Progress progress) {
+        this.bullets = bullets;
+        this.plan = plan;
+        this.xml = xml;
+        this.progress = progress;
+    }
+
+    /// The pictures, by their names within the folder of media; the relation to each has its name without the dot.
+    public Map<String, byte[]> media() {
+        return media;
+    }
+
+    public static String relation(String medium) {
+        return "helvo" + medium.replaceAll("[^a-z0-9]", "");
+    }
+
+    public void write(List<Block> blocks) throws IOException {
+        Pictures pictures = Pictures.in(blocks, progress);
+        for (int i = 0; i < blocks.size(); i++) {
+            progress.reached(Double.NaN);
+            boolean kept = i + 1 < blocks.size() && blocks.get(i + 1) instanceof Block.Picture;
+            switch (blocks.get(i)) {
+                case Block.Heading(int level, var text) -> paragraph("Heading" + (level - 1), text, false);
+                case Block.Paragraph(var text) -> paragraph("BodyText", text, kept);
+                case Block.Points(var items) -> items.forEach(item -> paragraph("ListBullet", item, false));
+                case Block.Picture picture -> picture(picture, pictures);
+                case Block.Grid grid -> grid(grid);
+                case Block.Equation equation -> equation(equation);
+            }
+        }
+    }
+
+    /// @param kept whether it stays on the page of what follows it
+    void paragraph(String style, List<Span> text, boolean kept) {
+        xml.open("w:p").open("w:pPr").empty("w:pStyle", "w:val", style);
+        if (kept) {
+            xml.empty("w:keepNext");
+        }
+        if (style.equals("ListBullet")) {
+            xml.open("w:numPr")
+                    .empty("w:ilvl", "w:val", "0")
+                    .empty("w:numId", "w:val", Integer.toString(bullets))
+                    .close();
+        }
+        if (isRightToLeft(Span.text(text))) {
+            xml.empty("w:bidi");
+        }
+        xml.close();
+        spans(text);
+        xml.close();
+    }
+
+    public static boolean isRightToLeft(String text) {
+        return !new Bidi(text, Bidi.DIRECTION_DEFAULT_LEFT_TO_RIGHT).baseIsLeftToRight();
+    }
+
+    private void spans(List<Span> spans) {
+        for (Span span : spans) {
+            switch (span) {
+                case Span.Text(var text, var style) -> run(text, style);
+                case Span.Reference(var kind, int number) ->
+                    field("REF " + bookmark(kind, number) + " \\h", kind.word() + "\u00a0" + number, Span.Style.PLAIN);
+            }
+        }
+    }
+
+    private void run(String text, Span.Style style) {
+        xml.open("w:r");
+        boolean rightToLeft = new Bidi(text, Bidi.DIRECTION_LEFT_TO_RIGHT).isMixed() || isRightToLeft(text);
+        if (style != Span.Style.PLAIN || rightToLeft) {
+            xml.open("w:rPr");
+            switch (style) {
+                case STRONG -> xml.empty("w:b");
+                case RAISED -> xml.empty("w:vertAlign", "w:val", "superscript");
+                case LOWERED -> xml.empty("w:vertAlign", "w:val", "subscript");
+                case PLAIN -> {}
+            }
+            if (isRightToLeft(text)) {
+                xml.empty("w:rtl");
+            }
+            xml.close();
+        }
+        xml.element("w:t", text, "xml:space", "preserve").close();
+    }
+
+    /// A text that the word processor works out again when it is asked to.
+    private void field(String instruction, String text, Span.Style style) {
+        part("begin");
+        // Hidden, for programs that take an instruction for text.
+        xml.open("w:r")
+                .open("w:rPr")
+                .empty("w:vanish")
+                .close()
+                .element("w:instrText", " " + instruction + " ", "xml:space", "preserve")
+                .close();
+        part("separate");
+        run(text, style);
+        part("end");
+    }
+
+    private void part(String ofField) {
+        xml.open("w:r").empty("w:fldChar", "w:fldCharType", ofField).close();
+    }
+
+    private static String bookmark(Span.Kind kind, int number) {
+        return "helvo_" + Markup.id(kind, number).replace('-', '_');
+    }
+
+    /// "Figure 1. …", with a number that the word processor counts and that references find.
+    private void caption(Span.Kind kind, int number, List<Span> text, boolean keepWithNext) {
+        xml.open("w:p").open("w:pPr").empty("w:pStyle", "w:val", "Caption");
+        if (keepWithNext) {
+            xml.empty("w:keepNext");
+        }
+        xml.close();
+        String id = Integer.toString(++bookmarks);
+        xml.empty("w:bookmarkStart", "w:id", id, "w:name", bookmark(kind, number));
+        run(kind.word() + "\u00a0", Span.Style.STRONG);
+        field("SEQ " + kind.word() + " \\* ARABIC", Integer.toString(number), Span.Style.STRONG);
+        xml.empty("w:bookmarkEnd", "w:id", id);
+        run(". ", Span.Style.STRONG);
+        spans(text);
+        xml.close();
+    }
+
+    private void picture(Block.Picture picture, Pictures pictures) {
+        String name = "figure" + picture.number();
+        media.put(name + ".png", pictures.of(picture).png());
+        media.put(name + ".svg", pictures.of(picture).svg());
+        PageFit fit = PageFit.of(picture, plan.paper());
+        String wide = Long.toString(Math.round(fit.widthMm() * EMU_PER_MM));
+        String high = Long.toString(Math.round(fit.heightMm() * EMU_PER_MM));
+        String id = Integer.toString(picture.number());
+        xml.open("w:p")
+                .open("w:pPr")
+                .empty("w:pStyle", "w:val", "Figure")
+                .close()
+                .open("w:r")
+                .open("w:drawing")
+                .open("wp:inline", "distT", "0", "distB", "0", "distL", "0", "distR", "0")
+                .empty("wp:extent", "cx", wide, "cy", high)
+                .empty("wp:docPr", "id", id, "name", "Figure " + id, "descr", picture.description())
+                .open("a:graphic")
+                .open("a:graphicData", "uri", "http://schemas.openxmlformats.org/drawingml/2006/picture")
+                .open("pic:pic")
+                .open("pic:nvPicPr")
+                .empty("pic:cNvPr", "id", id, "name", "Figure " + id, "descr", picture.description())
+                .empty("pic:cNvPicPr")
+                .close()
+                .open("pic:blipFill")
+                .open("a:blip", "r:embed", relation(name + ".png"))
+                .open("a:extLst")
+                .open("a:ext", "uri", "{96DAC541-7B7A-43D3-8B79-37D633B846F1}")
+                .empty("asvg:svgBlip", "xmlns:asvg", SVG, "r:embed", relation(name + ".svg"))
+                .close()
+                .close()
+                .close()
+                .open("a:stretch")
+                .empty("a:fillRect")
+                .close()
+                .close()
+                .open("pic:spPr")
+                .open("a:xfrm")
+                .empty("a:off", "x", "0", "y", "0")
+                .empty("a:ext", "cx", wide, "cy", high)
+                .close()
+                .open("a:prstGeom", "prst", "rect")
+                .empty("a:avLst")
+                .close()
+                .close()
+                .close()
+                .close()
+                .close()
+                .close()
+                .close()
+                .close()
+                .close();
+        caption(Span.Kind.FIGURE, picture.number(), picture.caption(), false);
+    }
+
+    private void grid(Block.Grid grid) {
+        caption(Span.Kind.TABLE, grid.number(), grid.caption(), true);
+        DocumentColumnWidths widths = DocumentColumnWidths.of(grid, PageFit.textWidth(plan.paper()));
+        xml.open("w:tbl")
+                .open("w:tblPr")
+                .empty("w:tblStyle", "w:val", "ReportTable")
+                .empty("w:tblW", "w:w", twips(widths.sum()), "w:type", "dxa")
+                .open("w:tblCellMar")
+                .empty("w:left", "w:w", "100", "w:type", "dxa")
+                .empty("w:right", "w:w", "100", "w:type", "dxa")
+                .close()
+                .empty(
+                        "w:tblLook",
+                        "w:val",
+                        "0020",
+                        "w:firstRow",
+                        "1",
+                        "w:lastRow",
+                        "0",
+                        "w:firstColumn",
+                        "0",
+                        "w:lastColumn",
+                        "0",
+                        "w:noHBand",
+                        "1",
+                        "w:noVBand",
+                        "1")
+                .empty("w:tblCaption", "w:val", "Table " + grid.number())
+                .empty("w:tblDescription", "w:val", Span.text(grid.caption()))
+                .close()
+                .open("w:tblGrid");
+        for (double mm : widths.mm()) {
+            xml.empty("w:gridCol", "w:w", twips(mm));
+        }
+        xml.close();
+        row(grid, grid.heads(), widths, "top", "bottom");
+        for (int i = 0; i < grid.rows().size(); i++) {
+            row(
+                    grid,
+                    grid.rows().get(i),
+                    widths,
+                    i == grid.rows().size() - 1 ? new String[] {"bottom"} : new String[0]);
+        }
+        xml.close();
+        xml.open("w:p")
+                .open("w:pPr")
+                .empty("w:pStyle", "w:val", "AfterTable")
+                .close()
+                .close();
+    }
+
+    private static String twips(double mm) {
+        return Long.toString(Math.round(mm * DocxReport.TWIPS_PER_MM));
+    }
+
+    /// @param rules on which sides of the row a rule is drawn
+    private void row(Block.Grid grid, List<List<Span>> cells, DocumentColumnWidths widths, String... rules) {
+        boolean head = cells == grid.heads();
+        boolean kept = head
+                || grid.rows().size() <= OdtReport.WHOLE && cells != grid.rows().getLast();
+        xml.open("w:tr").open("w:trPr").empty("w:cantSplit");
+        if (head) {
+            xml.empty("w:tblHeader");
+        }
+        xml.close();
+        for (int i = 0; i < cells.size(); i++) {
+            xml.open("w:tc").open("w:tcPr").empty("w:tcW", "w:w", twips(widths.mm()[i]), "w:type", "dxa");
+            if (rules.length > 0) {
+                xml.open("w:tcBorders");
+                for (String side : rules) {
+                    xml.empty(
+                            "w:" + side,
+                            "w:val",
+                            "single",
+                            "w:sz",
+                            head && side.equals("bottom") ? "6" : "12",
+                            "w:space",
+                            "0",
+                            "w:color",
+                            "17242B");
+                }
+                xml.close();
+            }
+            xml.close().open("w:p").open("w:pPr").empty("w:pStyle", "w:val", head ? "TableHead" : "TableCell");
+            if (kept) {
+                xml.empty("w:keepNext");
+            }
+            if (grid.numbers().get(i)) {
+                xml.empty("w:jc", "w:val", "right");
+            }
+            xml.close();
+            spans(cells.get(i));
+            xml.close().close();
+        }
+        xml.close();
+    }
+
+    private void equation(Block.Equation equation) {
+        xml.open("w:p").open("w:pPr").empty("w:pStyle", "w:val", "Equation").close();
+        if (!equation.series().isEmpty()) {
+            run(equation.series() + ": ", Span.Style.STRONG);
+        }
+        OfficeMath.write(equation.mathematics(), xml);
+        if (!equation.where().isEmpty()) {
+            run("  (" + equation.where() + ")", Span.Style.PLAIN);
+        }
+        xml.close();
+    }
+}

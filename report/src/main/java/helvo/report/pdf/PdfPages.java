@@ -1,0 +1,212 @@
+package helvo.report.pdf;
+
+import helvo.figure.export.PdfTags;
+import helvo.report.model.Span;
+import helvo.report.office.WordBody;
+import java.awt.Color;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.List;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.pdmodel.PDPage;
+import org.apache.pdfbox.pdmodel.PDPageContentStream;
+import org.apache.pdfbox.pdmodel.common.PDRectangle;
+import org.apache.pdfbox.pdmodel.documentinterchange.logicalstructure.PDStructureElement;
+import org.apache.pdfbox.pdmodel.interactive.documentnavigation.destination.PDPageXYZDestination;
+import org.apache.pdfbox.pdmodel.interactive.documentnavigation.outline.PDDocumentOutline;
+import org.apache.pdfbox.pdmodel.interactive.documentnavigation.outline.PDOutlineItem;
+import org.apache.pdfbox.pdmodel.interactive.documentnavigation.outline.PDOutlineNode;
+
+/// Pages that are filled from top to bottom. Lengths are in points.
+final class PdfPages {
+    private static final PdfText.Look FOOT = new PdfText.Look(8.5, false, new Color(0x5D6C73));
+    /// Lines of a paragraph that stay together at a page's end.
+    private static final int TOGETHER = 2;
+
+    private final PDDocument document;
+    private final PdfTags tags;
+    private final PdfText text;
+    private final double pageWidth;
+    private final double pageHeight;
+    private final double margin;
+    private final PDDocumentOutline outline = new PDDocumentOutline();
+    private final List<PDPage> all = new ArrayList<>();
+    private PDOutlineItem section;
+    private PDPage page;
+    private PDPageContentStream content;
+    private double reached;
+
+    PdfPages(PDDocument document, PdfTags tags, PdfText text, double pageWidth, double pageHeight, double margin) {
+        this.document = document;
+        this.tags = tags;
+        this.text = text;
+        this.pageWidth = pageWidth;
+        this.pageHeight = pageHeight;
+        this.margin = margin;
+    }
+
+    /// What is drawn, as a part of an element.
+    interface Drawing {
+        void on(PDPageContentStream content) throws IOException;
+    }
+
+    PdfTags tags() {
+        return tags;
+    }
+
+    double left() {
+        return margin;
+    }
+
+    double width() {
+        return pageWidth - 2 * margin;
+    }
+
+    double height() {
+        return pageHeight - 2 * margin;
+    }
+
+    /// So far below what is drawn already, counted from the page's lower edge.
+    double bottom(double below) {
+        return pageHeight - margin - reached - below;
+    }
+
+    private double room() {
+        return pageHeight - 2 * margin - reached;
+    }
+
+    private PDPageContentStream content() throws IOException {
+        if (page == null) {
+            next();
+        }
+        return content;
+    }
+
+    private void next() throws IOException {
+        if (content != null) {
+            content.close();
+        }
+        page = new PDPage(new PDRectangle((float) pageWidth, (float) pageHeight));
+        document.addPage(page);
+        all.add(page);
+        content = new PDPageContentStream(document, page);
+        reached = 0;
+    }
+
+    /// Begins another page where less than this is left of the present one.
+    ///
+    /// @return whether it did
+    boolean keep(double high) throws IOException {
+        content();
+        if (room() < high && reached > 0) {
+            next();
+            return true;
+        }
+        return false;
+    }
+
+    /// Room to the next; none at the top of a page.
+    void space(double high) {
+        if (reached > 0) {
+            reached += high;
+        }
+    }
+
+    /// Draws something of a height below what is there already.
+    void drawn(PDStructureElement element, double high, Drawing drawing) throws IOException {
+        keep(high);
+        tags.begin(content(), page, element);
+        drawing.on(content());
+        content().endMarkedContent();
+        reached += high;
+    }
+
+    /// Draws what is no content of the document, without taking room.
+    void artifact(Drawing drawing) throws IOException {
+        tags.beginArtifact(content());
+        drawing.on(content());
+        content().endMarkedContent();
+    }
+
+    /// Takes room that something was drawn in.
+    void take(double high) {
+        reached += high;
+    }
+
+    /// Draws as a part of an element, without taking room.
+    void part(PDStructureElement element, Drawing drawing) throws IOException {
+        tags.begin(content(), page, element);
+        drawing.on(content());
+        content().endMarkedContent();
+    }
+
+    /// A text at the beginning of the next line, without taking room.
+    void mark(PDStructureElement element, List<Span> words, PdfText.Look look, double indent) throws IOException {
+        List<PdfText.Line> lines = text.lines(words, look, width() / 3);
+        part(element, to -> {
+            for (int i = 0; i < lines.size(); i++) {
+                text.draw(to, lines.get(i), look.color(), left() + indent, bottom(look.line() * (i + 0.76)));
+            }
+        });
+    }
+
+    /// Lines of one paragraph; what runs from right to left stands at the right.
+    void lines(List<PdfText.Line> lines, PdfText.Look look, PDStructureElement element, double indent)
+            throws IOException {
+        boolean rightToLeft =
+                !lines.isEmpty() && WordBody.isRightToLeft(lines.getFirst().text());
+        for (int from = 0; from < lines.size(); ) {
+            int least = Math.min(TOGETHER, lines.size() - from);
+            keep(least * look.line());
+            int fits = Math.clamp((int) Math.floor(room() / look.line() + 1e-9), least, lines.size() - from);
+            List<PdfText.Line> here = lines.subList(from, from + fits);
+            tags.begin(content(), page, element);
+            for (PdfText.Line line : here) {
+                double x = rightToLeft ? left() + width() - line.width() : left() + indent;
+                text.draw(content(), line, look.color(), x, bottom(look.line() * 0.76));
+                reached += look.line();
+            }
+            content().endMarkedContent();
+            from += fits;
+        }
+    }
+
+    /// Names the present place in the outline.
+    void bookmark(int level, String title) throws IOException {
+        content();
+        var item = new PDOutlineItem();
+        item.setTitle(title);
+        var place = new PDPageXYZDestination();
+        place.setPage(page);
+        place.setTop((int) Math.ceil(bottom(-8)));
+        item.setDestination(place);
+        PDOutlineNode above = level > 2 && section != null ? section : outline;
+        above.addLast(item);
+        if (level == 2) {
+            section = item;
+        }
+    }
+
+    /// Numbers the pages, and closes everything.
+    void finish(String title) throws IOException {
+        content().close();
+        List<PdfText.Line> lines = text.lines(List.of(Span.plain(title)), FOOT, width() * 0.75);
+        for (int i = 0; i < all.size(); i++) {
+            try (var foot =
+                    new PDPageContentStream(document, all.get(i), PDPageContentStream.AppendMode.APPEND, true, true)) {
+                tags.beginArtifact(foot);
+                if (i > 0) {
+                    text.draw(foot, lines.getFirst(), FOOT.color(), left(), margin * 0.55);
+                }
+                PdfText.Line number = text.lines(List.of(Span.plain((i + 1) + " / " + all.size())), FOOT, width())
+                        .getFirst();
+                text.draw(foot, number, FOOT.color(), left() + width() - number.width(), margin * 0.55);
+                foot.endMarkedContent();
+            }
+        }
+        if (outline.hasChildren()) {
+            document.getDocumentCatalog().setDocumentOutline(outline);
+        }
+        tags.finish();
+    }
+}

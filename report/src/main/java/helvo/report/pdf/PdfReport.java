@@ -1,0 +1,219 @@
+package helvo.report.pdf;
+
+import helvo.core.Progress;
+import helvo.core.study.ReportPlan;
+import helvo.figure.export.PdfDrawings;
+import helvo.figure.export.PdfTags;
+import helvo.report.model.Block;
+import helvo.report.model.PageFit;
+import helvo.report.model.Report;
+import helvo.report.model.Span;
+import helvo.report.text.JsonReport;
+import java.awt.Color;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.zip.CRC32;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.pdmodel.documentinterchange.logicalstructure.PDStructureElement;
+import org.apache.pdfbox.pdmodel.documentinterchange.taggedpdf.StandardStructureTypes;
+import org.apache.pdfbox.pdmodel.graphics.form.PDFormXObject;
+import org.apache.pdfbox.util.Matrix;
+
+/// A report as the pages of a tagged PDF: headings, paragraphs, lists, tables with heads, figures and equations
+/// with words for those who do not see them, an outline, and the document's language.
+public final class PdfReport {
+    private static final Color INK = new Color(0x17242B);
+    private static final Color MUTED = new Color(0x46545B);
+    private static final double POINTS_PER_MM = 72 / 25.4;
+    private static final PdfText.Look TITLE = new PdfText.Look(18, true, INK);
+    private static final PdfText.Look BYLINE = new PdfText.Look(10, false, MUTED);
+    private static final PdfText.Look HEADING_2 = new PdfText.Look(13.5, true, INK);
+    private static final PdfText.Look HEADING_3 = new PdfText.Look(11, true, INK);
+    private static final PdfText.Look BODY = new PdfText.Look(10.5, false, INK);
+    private static final PdfText.Look CAPTION = new PdfText.Look(9.5, false, MUTED);
+    private static final double INDENT = 12;
+    private static final double MATH = 11.5;
+    /// A heading stays with so much of what follows it.
+    private static final double KEPT_BELOW = 60;
+
+    private final Report report;
+    private final Progress progress;
+    private final PDDocument document;
+    private final PdfDrawings drawings;
+    private final PdfText text;
+    private final PdfPages pages;
+
+    private PdfReport(Report report, PDDocument document, PdfDrawings drawings, Progress progress) {
+        this.report = report;
+        this.progress = progress;
+        this.document = document;
+        this.drawings = drawings;
+        this.text = new PdfText(drawings);
+        ReportPlan.Paper paper = report.plan().paper();
+        this.pages = new PdfPages(
+                document,
+                new PdfTags(document, report.plan().language()),
+                text,
+                paper.widthMm() * POINTS_PER_MM,
+                paper.heightMm() * POINTS_PER_MM,
+                PageFit.MARGIN_MM * POINTS_PER_MM);
+    }
+
+    public static byte[] of(Report report, Progress progress) throws IOException {
+        try (var document = new PDDocument();
+                var drawings = new PdfDrawings(document)) {
+            new PdfReport(report, document, drawings, progress).write();
+            var bytes = new ByteArrayOutputStream();
+            document.save(bytes);
+            return bytes.toByteArray();
+        }
+    }
+
+    private void write() throws IOException {
+        var sum = new CRC32();
+        sum.update(JsonReport.of(report));
+        document.setDocumentId(sum.getValue());
+        document.getDocumentInformation().setTitle(report.plainTitle());
+        document.getDocumentInformation().setAuthor(report.plan().author());
+        document.getDocumentInformation().setCreator(Report.program());
+        paragraph(report.title(), TITLE, StandardStructureTypes.H1, 4);
+        paragraph(List.of(Span.plain(String.join(" · ", report.byline()))), BYLINE, StandardStructureTypes.P, 12);
+        List<Block> blocks = report.blocks();
+        for (int i = 0; i < blocks.size(); i++) {
+            progress.reached(Double.NaN);
+            keep(blocks.subList(i, Math.min(blocks.size(), i + 3)));
+            block(blocks.get(i));
+        }
+        pages.finish(report.plainTitle());
+    }
+
+    /// A heading, the paragraph below it and its figure stay on one page.
+    private void keep(List<Block> next) throws IOException {
+        if (next.size() == 3
+                && next.get(0) instanceof Block.Heading(var _, var title)
+                && next.get(1) instanceof Block.Paragraph(var words)
+                && next.get(2) instanceof Block.Picture picture) {
+            double high = text.lines(title, HEADING_2, pages.width()).size() * HEADING_2.line()
+                    + text.lines(words, BODY, pages.width()).size() * BODY.line()
+                    + captionLines(picture).size() * CAPTION.line()
+                    + PageFit.of(picture, report.plan().paper()).heightMm() * POINTS_PER_MM
+                    + 35;
+            if (high < pages.height()) {
+                pages.keep(high);
+            }
+        }
+    }
+
+    private List<PdfText.Line> captionLines(Block.Picture picture) throws IOException {
+        return text.lines(caption(Span.Kind.FIGURE, picture.number(), picture.caption()), CAPTION, pages.width());
+    }
+
+    private PDStructureElement element(String type) {
+        return pages.tags().element(pages.tags().document(), type);
+    }
+
+    private void block(Block block) throws IOException {
+        switch (block) {
+            case Block.Heading(int level, var words) -> heading(level, words);
+            case Block.Paragraph(var words) -> paragraph(words, BODY, StandardStructureTypes.P, 6);
+            case Block.Points(var items) -> points(items);
+            case Block.Picture picture -> picture(picture);
+            case Block.Grid grid ->
+                new PdfTable(grid, pages, text).draw(caption(Span.Kind.TABLE, grid.number(), grid.caption()), CAPTION);
+            case Block.Equation equation -> equation(equation);
+        }
+    }
+
+    private void heading(int level, List<Span> words) throws IOException {
+        pages.space(level == 2 ? 14 : 9);
+        PdfText.Look look = level == 2 ? HEADING_2 : HEADING_3;
+        pages.keep(text.lines(words, look, pages.width()).size() * look.line() + KEPT_BELOW);
+        pages.bookmark(level, Span.text(words));
+        paragraph(words, look, level == 2 ? StandardStructureTypes.H2 : StandardStructureTypes.H3, 2);
+    }
+
+    private void paragraph(List<Span> words, PdfText.Look look, String type, double after) throws IOException {
+        pages.lines(text.lines(words, look, pages.width()), look, element(type), 0);
+        pages.space(after);
+    }
+
+    private void points(List<List<Span>> items) throws IOException {
+        PDStructureElement list = element(StandardStructureTypes.L);
+        for (List<Span> item : items) {
+            PDStructureElement each = pages.tags().element(list, StandardStructureTypes.LI);
+            pages.keep(BODY.line());
+            pages.mark(pages.tags().element(each, StandardStructureTypes.LBL), List.of(Span.plain("•")), BODY, 2);
+            pages.lines(
+                    text.lines(item, BODY, pages.width() - INDENT),
+                    BODY,
+                    pages.tags().element(each, StandardStructureTypes.L_BODY),
+                    INDENT);
+            pages.space(2);
+        }
+        pages.space(4);
+    }
+
+    private static List<Span> caption(Span.Kind kind, int number, List<Span> caption) {
+        var words = new ArrayList<Span>(List.of(Span.strong(kind.word() + "\u00a0" + number + ". ")));
+        words.addAll(caption);
+        return words;
+    }
+
+    private void picture(Block.Picture picture) throws IOException {
+        PageFit fit = PageFit.of(picture, report.plan().paper());
+        double wide = fit.widthMm() * POINTS_PER_MM;
+        double high = fit.heightMm() * POINTS_PER_MM;
+        List<PdfText.Line> caption = captionLines(picture);
+        pages.space(6);
+        pages.keep(high + 6 + caption.size() * CAPTION.line());
+        PDFormXObject drawing = drawings.draw(picture.figure(), progress);
+        double left = pages.left() + (pages.width() - wide) / 2;
+        pages.drawn(
+                pages.tags().described(pages.tags().document(), StandardStructureTypes.Figure, picture.description()),
+                high,
+                content -> {
+                    content.saveGraphicsState();
+                    content.transform(Matrix.getTranslateInstance((float) left, (float) (pages.bottom(high))));
+                    content.transform(Matrix.getScaleInstance((float) fit.scale(), (float) fit.scale()));
+                    content.drawForm(drawing);
+                    content.restoreGraphicsState();
+                });
+        pages.space(4);
+        pages.lines(caption, CAPTION, element(StandardStructureTypes.CAPTION), 0);
+        pages.space(8);
+    }
+
+    private void equation(Block.Equation equation) throws IOException {
+        PdfMath.Box box = new PdfMath(text).box(equation.mathematics(), MATH);
+        List<Span> label = equation.series().isEmpty() ? List.of() : List.of(Span.strong(equation.series() + ":"));
+        List<PdfText.Line> labelled = text.lines(label, BODY, pages.width() / 3);
+        double from = label.isEmpty()
+                ? 0
+                : labelled.stream().mapToDouble(PdfText.Line::width).max().orElse(0) + 10;
+        double fits = Math.min(1, (pages.width() - from) / box.width());
+        double high = Math.max(labelled.size() * BODY.line(), (box.ascent() + box.descent()) * fits + 5);
+        pages.keep(high);
+        if (!label.isEmpty()) {
+            pages.mark(element(StandardStructureTypes.P), label, BODY, 0);
+        }
+        String words = equation.text();
+        double base = box.ascent() * fits + 1.5;
+        pages.drawn(
+                pages.tags().described(pages.tags().document(), StandardStructureTypes.FORMULA, words),
+                high,
+                content -> {
+                    content.saveGraphicsState();
+                    content.transform(
+                            Matrix.getTranslateInstance((float) (pages.left() + from), (float) pages.bottom(base)));
+                    content.transform(Matrix.getScaleInstance((float) fits, (float) fits));
+                    box.drawing().at(content, 0, 0);
+                    content.restoreGraphicsState();
+                });
+        if (!equation.where().isEmpty()) {
+            paragraph(List.of(Span.plain(equation.where())), CAPTION, StandardStructureTypes.P, 2);
+        }
+        pages.space(4);
+    }
+}

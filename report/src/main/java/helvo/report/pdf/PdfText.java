@@ -1,0 +1,285 @@
+package helvo.report.pdf;
+
+import helvo.figure.canvas.Typeface;
+import helvo.figure.export.PdfDrawings;
+import helvo.report.model.Span;
+import java.awt.Color;
+import java.awt.Font;
+import java.awt.Shape;
+import java.awt.font.FontRenderContext;
+import java.awt.font.TextAttribute;
+import java.awt.font.TextLayout;
+import java.awt.geom.AffineTransform;
+import java.awt.geom.PathIterator;
+import java.io.IOException;
+import java.text.AttributedString;
+import java.text.Bidi;
+import java.util.ArrayList;
+import java.util.List;
+import org.apache.pdfbox.cos.COSDictionary;
+import org.apache.pdfbox.cos.COSName;
+import org.apache.pdfbox.pdmodel.PDPageContentStream;
+import org.apache.pdfbox.pdmodel.documentinterchange.markedcontent.PDPropertyList;
+import org.apache.pdfbox.pdmodel.font.PDFont;
+
+/// Text on the pages of a PDF: broken into lines, and drawn as text in our fonts. Lines with characters that our
+/// fonts lack, or that run from right to left, are laid out by the system's text engine and drawn as outlines in
+/// the system's font, with the text itself behind them, so that nothing is missing and it can still be copied and
+/// read aloud.
+final class PdfText {
+    private static final FontRenderContext MEASURE = new FontRenderContext(null, true, true);
+    private static final double SMALLER = 0.7;
+    private static final double RAISED = 0.34;
+    private static final double LOWERED = -0.16;
+    private static final double LINE = 1.34;
+
+    private final PdfDrawings fonts;
+
+    PdfText(PdfDrawings fonts) {
+        this.fonts = fonts;
+    }
+
+    /// How a paragraph looks.
+    record Look(double size, boolean strong, Color color) {
+        double line() {
+            return size * LINE;
+        }
+    }
+
+    /// A piece of one font within a word or line.
+    ///
+    /// @param shift upwards, as a part of the size
+    record Piece(String text, boolean strong, double size, double shift) {}
+
+    /// A line of text.
+    record Line(List<Piece> pieces, double width) {
+        String text() {
+            var text = new StringBuilder();
+            pieces.forEach(piece -> text.append(piece.text()));
+            return text.toString();
+        }
+    }
+
+    private PDFont font(boolean strong) throws IOException {
+        return fonts.font(strong ? Typeface.SEMIBOLD : Typeface.REGULAR);
+    }
+
+    /// In lines that are no wider than `width`, broken at blanks; a word that is wider is broken anywhere.
+    List<Line> lines(List<Span> spans, Look look, double width) throws IOException {
+        var lines = new ArrayList<Line>();
+        var line = new ArrayList<Piece>();
+        double reached = 0;
+        for (List<Piece> word : words(spans, look)) {
+            double wide = width(word);
+            boolean blank = word.getFirst().text().isBlank();
+            if (reached + wide > width && !blank && !line.isEmpty()) {
+                lines.add(line(line));
+                line.clear();
+                reached = 0;
+            }
+            if (blank) {
+                if (reached > 0) {
+                    line.addAll(word);
+                    reached += wide;
+                }
+                continue;
+            }
+            for (List<Piece> part : wide > width ? fitting(word, width) : List.of(word)) {
+                double partWide = width(part);
+                if (reached + partWide > width && reached > 0) {
+                    lines.add(line(line));
+                    line.clear();
+                    reached = 0;
+                }
+                line.addAll(part);
+                reached += partWide;
+            }
+        }
+        if (!line.isEmpty() || lines.isEmpty()) {
+            lines.add(line(line));
+        }
+        return lines;
+    }
+
+    private Line line(List<Piece> pieces) throws IOException {
+        var kept = new ArrayList<>(pieces);
+        while (!kept.isEmpty() && kept.getLast().text().isBlank()) {
+            kept.removeLast();
+        }
+        return new Line(List.copyOf(kept), width(kept));
+    }
+
+    /// Words and the blanks between them.
+    private static List<List<Piece>> words(List<Span> spans, Look look) {
+        var words = new ArrayList<List<Piece>>();
+        List<Piece> word = new ArrayList<>();
+        for (Span span : spans) {
+            Piece whole = piece(span, look);
+            var text = new StringBuilder();
+            for (int i = 0; i < whole.text().length(); i++) {
+                char c = whole.text().charAt(i);
+                if (c != ' ') {
+                    text.append(c);
+                    continue;
+                }
+                end(word, text, whole);
+                if (!word.isEmpty()) {
+                    words.add(word);
+                    word = new ArrayList<>();
+                }
+                words.add(List.of(new Piece(" ", whole.strong(), whole.size(), 0)));
+            }
+            end(word, text, whole);
+        }
+        if (!word.isEmpty()) {
+            words.add(word);
+        }
+        return words;
+    }
+
+    private static void end(List<Piece> word, StringBuilder text, Piece like) {
+        if (!text.isEmpty()) {
+            word.add(new Piece(text.toString(), like.strong(), like.size(), like.shift()));
+            text.setLength(0);
+        }
+    }
+
+    private static Piece piece(Span span, Look look) {
+        return switch (span) {
+            case Span.Text(var text, var style) ->
+                switch (style) {
+                    case PLAIN -> new Piece(text, look.strong(), look.size(), 0);
+                    case STRONG -> new Piece(text, true, look.size(), 0);
+                    case RAISED -> new Piece(text, look.strong(), look.size() * SMALLER, RAISED * look.size());
+                    case LOWERED -> new Piece(text, look.strong(), look.size() * SMALLER, LOWERED * look.size());
+                };
+            case Span.Reference(var kind, int number) ->
+                new Piece(kind.word() + "\u00a0" + number, look.strong(), look.size(), 0);
+        };
+    }
+
+    private List<List<Piece>> fitting(List<Piece> word, double width) throws IOException {
+        var parts = new ArrayList<List<Piece>>();
+        for (Piece piece : word) {
+            var text = new StringBuilder();
+            for (int i = 0;
+                    i < piece.text().length();
+                    i += Character.charCount(piece.text().codePointAt(i))) {
+                int c = piece.text().codePointAt(i);
+                String longer = text.toString() + Character.toString(c);
+                if (!text.isEmpty() && width(List.of(like(piece, longer))) > width) {
+                    parts.add(List.of(like(piece, text.toString())));
+                    text.setLength(0);
+                }
+                text.appendCodePoint(c);
+            }
+            parts.add(List.of(like(piece, text.toString())));
+        }
+        return parts;
+    }
+
+    private static Piece like(Piece piece, String text) {
+        return new Piece(text, piece.strong(), piece.size(), piece.shift());
+    }
+
+    double width(List<Piece> pieces) throws IOException {
+        double width = 0;
+        for (Piece piece : pieces) {
+            width += isOurs(piece)
+                    ? font(piece.strong()).getStringWidth(piece.text()) / 1000 * piece.size()
+                    : new TextLayout(piece.text(), system(piece), MEASURE).getAdvance();
+        }
+        return width;
+    }
+
+    /// Whether our fonts have all of it, and it runs from left to right.
+    private static boolean isOurs(Piece piece) {
+        Font font = (piece.strong() ? Typeface.SEMIBOLD : Typeface.REGULAR).at(piece.size());
+        return font.canDisplayUpTo(piece.text()) < 0
+                && !Bidi.requiresBidi(
+                        piece.text().toCharArray(), 0, piece.text().length());
+    }
+
+    private static Font system(Piece piece) {
+        return new Font(Font.SANS_SERIF, piece.strong() ? Font.BOLD : Font.PLAIN, 1).deriveFont((float) piece.size());
+    }
+
+    /// Draws a line whose baseline begins at a place counted from the page's lower left corner.
+    void draw(PDPageContentStream content, Line line, Color color, double x, double baseline) throws IOException {
+        content.setNonStrokingColor(color);
+        if (line.pieces().isEmpty()) {
+            return;
+        }
+        if (line.pieces().stream().allMatch(PdfText::isOurs)) {
+            content.beginText();
+            content.newLineAtOffset((float) x, (float) baseline);
+            for (Piece piece : line.pieces()) {
+                content.setFont(font(piece.strong()), (float) piece.size());
+                content.setTextRise((float) piece.shift());
+                content.showText(piece.text());
+            }
+            content.setTextRise(0);
+            content.endText();
+            return;
+        }
+        var actual = new COSDictionary();
+        actual.setString(COSName.ACTUAL_TEXT, line.text());
+        content.beginMarkedContent(COSName.getPDFName("Span"), PDPropertyList.create(actual));
+        fill(content, outline(line, x, baseline));
+        content.endMarkedContent();
+    }
+
+    private static Shape outline(Line line, double x, double baseline) {
+        var text = new AttributedString(line.text());
+        int at = 0;
+        for (Piece piece : line.pieces()) {
+            Font ours = (piece.strong() ? Typeface.SEMIBOLD : Typeface.REGULAR).at(piece.size());
+            for (int i = 0; i < piece.text().length(); ) {
+                int c = piece.text().codePointAt(i);
+                int length = Character.charCount(c);
+                text.addAttribute(
+                        TextAttribute.FONT, ours.canDisplay(c) ? ours : system(piece), at + i, at + i + length);
+                i += length;
+            }
+            at += piece.text().length();
+        }
+        var place = AffineTransform.getTranslateInstance(x, baseline);
+        place.scale(1, -1);
+        return new TextLayout(text.getIterator(), MEASURE).getOutline(place);
+    }
+
+    private static void fill(PDPageContentStream content, Shape shape) throws IOException {
+        float[] p = new float[6];
+        float lastX = 0;
+        float lastY = 0;
+        boolean any = false;
+        for (PathIterator it = shape.getPathIterator(null); !it.isDone(); it.next()) {
+            any = true;
+            switch (it.currentSegment(p)) {
+                case PathIterator.SEG_MOVETO -> content.moveTo(p[0], p[1]);
+                case PathIterator.SEG_LINETO -> content.lineTo(p[0], p[1]);
+                case PathIterator.SEG_QUADTO ->
+                    content.curveTo(
+                            lastX + 2 * (p[0] - lastX) / 3,
+                            lastY + 2 * (p[1] - lastY) / 3,
+                            p[2] + 2 * (p[0] - p[2]) / 3,
+                            p[3] + 2 * (p[1] - p[3]) / 3,
+                            p[2],
+                            p[3]);
+                case PathIterator.SEG_CUBICTO -> content.curveTo(p[0], p[1], p[2], p[3], p[4], p[5]);
+                default -> content.closePath();
+            }
+            int end =
+                    switch (it.currentSegment(p)) {
+                        case PathIterator.SEG_QUADTO -> 2;
+                        case PathIterator.SEG_CUBICTO -> 4;
+                        default -> 0;
+                    };
+            lastX = p[end];
+            lastY = p[end + 1];
+        }
+        if (any) {
+            content.fill();
+        }
+    }
+}

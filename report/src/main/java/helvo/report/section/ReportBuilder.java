@@ -1,0 +1,164 @@
+package helvo.report.section;
+
+import helvo.core.RootLocale;
+import helvo.core.analysis.Analysis;
+import helvo.core.analysis.FigureAnalysis;
+import helvo.core.results.DataSteps;
+import helvo.core.results.FigureDescription;
+import helvo.core.study.Figure;
+import helvo.core.study.History;
+import helvo.core.study.ReportPlan;
+import helvo.core.study.ReportPlan.Section;
+import helvo.core.study.Study;
+import helvo.core.style.FigureText;
+import helvo.report.model.Block;
+import helvo.report.model.Report;
+import helvo.report.model.Span;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Stream;
+
+/// Makes a report of a study: which parts it has and what stands in each.
+public final class ReportBuilder {
+    private final History history;
+    private final Study study;
+    private final ReportPlan plan;
+    private final List<FigureAnalysis> figures;
+    private final Numbering numbering = new Numbering();
+
+    private ReportBuilder(History history, Analysis analysis) {
+        this.history = history;
+        this.study = history.study();
+        this.plan = study.report();
+        this.figures = analysis.figures().stream()
+                .filter(figure -> !plan.leftOut().contains(figure.figure().id()))
+                .toList();
+    }
+
+    /// Counts figures and tables through a whole report.
+    public static final class Numbering {
+        private int figures;
+        private int tables;
+
+        int nextFigure() {
+            return ++figures;
+        }
+
+        int nextTable() {
+            return ++tables;
+        }
+    }
+
+    /// @param history  of the study, for what was done to its data
+    /// @param analysis of the same study
+    public static Report of(History history, Analysis analysis) {
+        return new ReportBuilder(history, analysis).report();
+    }
+
+    private Report report() {
+        var parts = new ArrayList<Report.Part>();
+        for (FigureAnalysis figure : figures) {
+            figure(figure, parts);
+        }
+        if (figures.isEmpty()) {
+            parts.add(new Report.Part(
+                    Section.SUMMARY,
+                    0,
+                    List.of(new Block.Paragraph(
+                            List.of(Span.plain("Every figure of this study was left out of the report."))))));
+        }
+        if (plan.has(Section.METHOD)) {
+            parts.add(new Report.Part(Section.METHOD, 0, MethodSection.of(figures, heading(2))));
+        }
+        return new Report(Span.of(title()), byline(), plan, study.name(), figures, parts);
+    }
+
+    /// As chosen, else that of the only figure, else the study's name.
+    private String title() {
+        return plan.title()
+                .orElseGet(() -> figures.size() == 1 ? figures.getFirst().title() : study.name());
+    }
+
+    private List<String> byline() {
+        return Stream.of(plan.author(), plan.date(), "made with " + Report.program() + " from “" + study.name() + "”")
+                .map(Span::clean)
+                .filter(text -> !text.isBlank())
+                .toList();
+    }
+
+    /// What stands above a section.
+    private static java.util.function.Function<Section, Block> heading(int level) {
+        return section -> new Block.Heading(level, List.of(Span.plain(section.title())));
+    }
+
+    private void figure(FigureAnalysis figure, List<Report.Part> parts) {
+        int id = figure.figure().id();
+        boolean several = figures.size() > 1;
+        if (several) {
+            parts.add(new Report.Part(Section.FIGURE, id, List.of(new Block.Heading(2, Span.of(name(figure))))));
+        }
+        var heading = heading(several ? 3 : 2);
+        if (figure.missing().isPresent()) {
+            parts.add(new Report.Part(
+                    Section.SUMMARY,
+                    id,
+                    List.of(new Block.Paragraph(
+                            List.of(Span.plain(figure.missing().get()))))));
+            if (plan.has(Section.DATA)) {
+                parts.add(new Report.Part(Section.DATA, id, data(figure, heading.apply(Section.DATA))));
+            }
+            return;
+        }
+        // Numbers are given first, so that a summary can name what stands below it.
+        int picture = plan.has(Section.FIGURE) ? numbering.nextFigure() : 0;
+        var words = new ResultsSection(figure, numbering);
+        List<Block> results = plan.has(Section.RESULTS) ? words.blocks() : List.of();
+        var tables = new MeasurementTables(figure, numbering);
+        for (Section section : plan.sections()) {
+            List<Block> blocks =
+                    switch (section) {
+                        case SUMMARY ->
+                            List.of(new Block.Paragraph(new SummarySection(figure).spans(picture, words.firstTable())));
+                        case FIGURE ->
+                            List.of(new Block.Picture(
+                                    picture,
+                                    Span.of(FigureDescription.caption(figure)),
+                                    Span.clean(FigureText.plain(FigureDescription.of(figure))),
+                                    figure));
+                        case RESULTS -> results;
+                        case READINGS -> tables.readings();
+                        case MEASUREMENTS -> tables.measurements();
+                        case RESIDUALS -> tables.residuals();
+                        case DATA -> data(figure, heading.apply(section));
+                        case CHECKS -> ChecksSection.of(figure, heading.apply(section));
+                        case METHOD -> List.of();
+                    };
+            if (!blocks.isEmpty()) {
+                parts.add(new Report.Part(section, id, blocks));
+            }
+        }
+    }
+
+    /// The title of a figure, with the name of its tab where others have the same.
+    private String name(FigureAnalysis figure) {
+        boolean same = figures.stream()
+                        .filter(other -> other.title().equals(figure.title()))
+                        .count()
+                > 1;
+        Figure of = figure.figure();
+        Optional<String> tab = Optional.of(of.name()).filter(_ -> same);
+        return figure.title()
+                + tab.map(name -> RootLocale.of(" (%s, %s)", figure.table().name(), name))
+                        .orElse("");
+    }
+
+    private List<Block> data(FigureAnalysis figure, Block heading) {
+        List<String> steps = DataSteps.of(history, figure);
+        return List.of(
+                heading,
+                steps.isEmpty()
+                        ? new Block.Paragraph(List.of(Span.plain("Nothing was left out, replaced or changed.")))
+                        : new Block.Points(steps.stream().map(Span::of).toList()));
+    }
+}
