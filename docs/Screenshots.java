@@ -242,7 +242,7 @@ final class Screenshots {
                         () -> workspace.perform(new StudyEdit.PlanReport(ReportPlan.DEFAULT
                                 .withAuthor("Marram Cordage Laboratory")
                                 .withDate("25 November 2026")
-                                .withLeftOut(Set.of(2, 3, 4, 5, 6, 7, 8, 9)))),
+                                .withOmittedFigures(Set.of(2, 3, 4, 5, 6, 7, 8, 9)))),
                         () -> view.panels().show(ExportPanel.class),
                         () -> ((ToggleButton) view.lookup("#hand-over-part-1")).fire()));
         scenes.put(
@@ -309,7 +309,7 @@ final class Screenshots {
         workspace.perform(new FigureEdit.SetSeriesStyle(
                 figure,
                 temperature,
-                SeriesStyle.DEFAULT.withRight(Optional.of(true)).withJoin(SeriesStyle.Join.STRAIGHT)));
+                SeriesStyle.DEFAULT.withRightAxis(Optional.of(true)).withJoin(SeriesStyle.Join.STRAIGHT)));
         workspace.perform(new FigureEdit.SetCurveStyle(figure, temperature, CurveStyle.DEFAULT.withShown(false)));
         workspace.perform(new FigureEdit.ChooseCurve(figure, mass, new Polynomial(3)));
         workspace.perform(new FigureEdit.PutNote(figure, new Note.Span(1, false, 20, 70, "plateau, 40 °C")));

@@ -88,7 +88,7 @@ final class ApplyCommand extends Command {
     @Override
     public Integer call() throws UnreadableFile, UserError {
         FigureFormat format = FigureFormat.of("figure." + figures.toLowerCase(Locale.ROOT))
-                .orElseThrow(() -> arguments.wrong("--figures “" + figures + "” must be png, svg or pdf."));
+                .orElseThrow(() -> arguments.usageError("--figures “" + figures + "” must be png, svg or pdf."));
         StoredStudy stored = StudyFile.read(study, Progress.none());
         stored.remarks().ifPresent(arguments.err()::println);
         Study kept = stored.history().study();
@@ -115,7 +115,7 @@ final class ApplyCommand extends Command {
         }
         arguments
                 .out()
-                .println(RootLocale.of(
+                .println(RootLocale.format(
                         "%d of %d files done; results.csv and results.json are in %s.", done, runs.size(), out));
         return done == runs.size() ? Helvo.DONE : Helvo.DATA_DO_NOT_ALLOW;
     }
@@ -140,7 +140,7 @@ final class ApplyCommand extends Command {
         List<Integer> counts =
                 files.values().stream().map(List::size).distinct().toList();
         if (counts.size() > 1) {
-            throw arguments.wrong("--data: the tables have different numbers of files ("
+            throw arguments.usageError("--data: the tables have different numbers of files ("
                     + String.join(
                             ", ",
                             files.values().stream()
@@ -184,7 +184,7 @@ final class ApplyCommand extends Command {
             int sign = each.indexOf('=');
             Optional<Table> named = sign < 0 ? Optional.empty() : table(kept, each.substring(0, sign));
             if (named.isEmpty() && table == null) {
-                throw arguments.wrong("--data “" + each
+                throw arguments.usageError("--data “" + each
                         + "” names no table of the study: write TABLE=FILE with TABLE one of "
                         + String.join(
                                 ", ", kept.tables().stream().map(Table::name).toList()) + ".");
@@ -196,7 +196,7 @@ final class ApplyCommand extends Command {
             }
         }
         if (files.isEmpty()) {
-            throw arguments.wrong("--data names no file.");
+            throw arguments.usageError("--data names no file.");
         }
         return files;
     }
@@ -210,7 +210,7 @@ final class ApplyCommand extends Command {
                         .toList()
                 : exact;
         if (alike.size() > 1) {
-            throw arguments.wrong("--data: several tables of the study are called “" + name + "”; rename one.");
+            throw arguments.usageError("--data: several tables of the study are called “" + name + "”; rename one.");
         }
         return alike.stream().findFirst();
     }
@@ -241,7 +241,7 @@ final class ApplyCommand extends Command {
         try {
             return Path.of(file);
         } catch (InvalidPathException e) {
-            throw arguments.wrong("--data “" + file + "” is no name of a file.");
+            throw arguments.usageError("--data “" + file + "” is no name of a file.");
         }
     }
 

@@ -65,12 +65,12 @@ public final class Arguments {
     }
 
     private static OptionSpec.Builder bound(OptionSpec.Builder declared, Consumer<?> into) {
-        var place = new Into<>(into);
+        var place = new Binding<>(into);
         return declared.getter(place).setter(place);
     }
 
     private static PositionalParamSpec.Builder bound(PositionalParamSpec.Builder declared, Consumer<?> into) {
-        var place = new Into<>(into);
+        var place = new Binding<>(into);
         return declared.getter(place).setter(place);
     }
 
@@ -141,7 +141,7 @@ public final class Arguments {
 
     /// What to throw where the words are wrong: the sentence and how help is had are printed, the exit code is that
     /// of wrong usage.
-    public ParameterException wrong(String sentence) {
+    public ParameterException usageError(String sentence) {
         return new ParameterException(spec.commandLine(), sentence);
     }
 
@@ -238,11 +238,11 @@ public final class Arguments {
     }
 
     /// Where a value goes; one that may be repeated is a list that grows, and is asked for in between.
-    private static final class Into<V> implements ISetter, IGetter {
+    private static final class Binding<V> implements ISetter, IGetter {
         private final Consumer<V> consumer;
         private V last;
 
-        Into(Consumer<V> consumer) {
+        Binding(Consumer<V> consumer) {
             this.consumer = consumer;
         }
 

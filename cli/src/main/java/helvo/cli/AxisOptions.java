@@ -91,10 +91,10 @@ final class AxisOptions {
         Optional<Double> low = limits == null ? Optional.empty() : limit(limits, option, true, time);
         Optional<Double> high = limits == null ? Optional.empty() : limit(limits, option, false, time);
         if (low.isPresent() && high.isPresent() && !(low.get() < high.get())) {
-            throw arguments.wrong(option + " “" + limits + "”: the first must be less than the second.");
+            throw arguments.usageError(option + " “" + limits + "”: the first must be less than the second.");
         }
         if (logarithmic && (low.orElse(1.0) <= 0 || high.orElse(1.0) <= 0)) {
-            throw arguments.wrong(option + " “" + limits + "”: a logarithmic axis lies above 0.");
+            throw arguments.usageError(option + " “" + limits + "”: a logarithmic axis lies above 0.");
         }
         AxisStyle look = AxisStyle.DEFAULT
                 .withLogarithmic(logarithmic)
@@ -117,7 +117,7 @@ final class AxisOptions {
             return Optional.empty();
         }
         PlaceOnAxis place = PlaceOnAxis.of(said)
-                .orElseThrow(() -> arguments.wrong(option + " “" + limits
+                .orElseThrow(() -> arguments.usageError(option + " “" + limits
                         + "”: write two numbers as 0..50, or "
                         + "one of them as 0.. or ..50; along dates, 2026-01-01..2026-02-01."));
         return Optional.of(place.on(time, option));

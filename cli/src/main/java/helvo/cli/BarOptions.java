@@ -79,7 +79,7 @@ final class BarOptions {
                 percent ? text.strip().substring(0, text.strip().length() - 1).strip() : text.strip(),
                 DecimalMark.POINT);
         if (size.isEmpty() || !(size.getAsDouble() >= 0 && size.getAsDouble() <= LONGEST)) {
-            throw arguments.wrong(
+            throw arguments.usageError(
                     option + " “" + text + "”: write a length of 0 to 10^150 (3), a percentage (5%) or column:NAME.");
         }
         edits.add(new ColumnEdit.SetOwnBars(
@@ -94,7 +94,7 @@ final class BarOptions {
             case "se" -> BarMeaning.STANDARD_ERROR;
             case "half-range" -> BarMeaning.HALF_RANGE;
             case "95" -> BarMeaning.INTERVAL_95;
-            default -> throw arguments.wrong("--bar-means “" + barMeans + "”: choose sd, se, half-range or 95.");
+            default -> throw arguments.usageError("--bar-means “" + barMeans + "”: choose sd, se, half-range or 95.");
         };
     }
 
@@ -104,10 +104,11 @@ final class BarOptions {
                     case "alike" -> Weighting.UNWEIGHTED;
                     case "stated" -> Weighting.STATED;
                     case "relative" -> Weighting.RELATIVE;
-                    default -> throw arguments.wrong("--weights “" + weights + "”: choose alike, stated or relative.");
+                    default ->
+                        throw arguments.usageError("--weights “" + weights + "”: choose alike, stated or relative.");
                 };
         if (chosen != Weighting.UNWEIGHTED && xBar == null && yBar == null) {
-            throw arguments.wrong("--weights " + weights + " needs error bars: give --y-bar, --x-bar or both.");
+            throw arguments.usageError("--weights " + weights + " needs error bars: give --y-bar, --x-bar or both.");
         }
         return chosen;
     }

@@ -87,21 +87,21 @@ final class CheckCommand extends Command {
                     column.holds(),
                     column.role().tag().equals("none") ? "" : column.role().tag());
         }
-        table.readAs().ifPresent(how -> how.remarks().stream()
+        table.importReport().ifPresent(how -> how.remarks().stream()
                 .map(ImportReport.Remark::sentence)
                 .forEach(out::println));
         checked.warnings().stream()
-                .filter(warning -> table.readAs().stream()
+                .filter(warning -> table.importReport().stream()
                         .flatMap(how -> how.remarks().stream())
                         .noneMatch(remark -> remark.sentence().equals(warning)))
                 .forEach(out::println);
-        Reshaping.wanted(table)
+        Reshaping.suggest(table)
                 .ifPresent(form -> out.println(
                         form == DerivedTable.Form.ONE_ROW_EACH
                                 ? "Its columns are named by numbers: --turn long gives one row for each value."
                                 : "Its rows are named, as if it lay on its side: --turn transposed gives "
                                         + "rows as columns."));
-        table.readAs().filter(how -> !how.notes().isEmpty()).ifPresent(how -> {
+        table.importReport().filter(how -> !how.notes().isEmpty()).ifPresent(how -> {
             out.println("Not of the table:");
             how.notes().stream().limit(NOTES).forEach(note -> out.println("  " + note));
         });
@@ -109,7 +109,7 @@ final class CheckCommand extends Command {
         out.println(
                 problems.count() == 0
                         ? "Nothing needs a look."
-                        : RootLocale.of(
+                        : RootLocale.format(
                                 "%,d %s a look:",
                                 problems.count(), problems.count() == 1 ? "place needs" : "places need"));
         problems.groups().stream().limit(LISTED).forEach(problem -> out.println("  " + sentence(problem, table)));

@@ -27,7 +27,7 @@ record ColumnsByName(Path file, Table table) {
                                 || column.heading().text().equalsIgnoreCase(wanted))
                         .findFirst())
                 .orElseThrow(() -> new UserError(
-                        RootLocale.of("“%s” has no column “%s”%s", file.getFileName(), wanted, meant(wanted))));
+                        RootLocale.format("“%s” has no column “%s”%s", file.getFileName(), wanted, meant(wanted))));
     }
 
     /// The likeliest name, or all of them.

@@ -25,7 +25,7 @@ final class CompletionsCommand extends Command {
                     case "bash" -> AutoComplete.bash("helvo", program);
                     case "zsh" -> zsh(program);
                     case "fish" -> fish(program);
-                    default -> throw arguments.wrong("“" + shell + "” is not known: choose bash, zsh or fish.");
+                    default -> throw arguments.usageError("“" + shell + "” is not known: choose bash, zsh or fish.");
                 });
         out.flush();
         return Helvo.DONE;

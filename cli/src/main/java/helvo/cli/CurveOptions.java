@@ -35,20 +35,20 @@ final class CurveOptions {
 
     Curve curve() {
         if (degree != null && !curve.equals("polynomial")) {
-            throw arguments.wrong("--degree goes with --curve polynomial.");
+            throw arguments.usageError("--degree goes with --curve polynomial.");
         }
         if (intercept != null && !curve.equals("line")) {
-            throw arguments.wrong("--intercept goes with --curve line.");
+            throw arguments.usageError("--intercept goes with --curve line.");
         }
-        if (curve.equals("polynomial") && (degree == null || degree < 2 || degree > Polynomial.HIGHEST)) {
-            throw arguments.wrong("--curve polynomial needs --degree 2 to " + Polynomial.HIGHEST + ".");
+        if (curve.equals("polynomial") && (degree == null || degree < 2 || degree > Polynomial.MAX_DEGREE)) {
+            throw arguments.usageError("--curve polynomial needs --degree 2 to " + Polynomial.MAX_DEGREE + ".");
         }
         return Curves.of(
                         curve,
                         degree == null ? OptionalInt.empty() : OptionalInt.of(degree),
                         intercept == null ? OptionalDouble.empty() : OptionalDouble.of(intercept),
                         onLogScale)
-                .orElseThrow(() -> arguments.wrong(
+                .orElseThrow(() -> arguments.usageError(
                         onLogScale && Curves.keywords().contains(curve)
                                 ? "--on-log-scale goes with --curve exponential or power."
                                 : "There is no curve “" + curve + "”: choose " + String.join(", ", Curves.keywords())

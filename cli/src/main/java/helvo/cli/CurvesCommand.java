@@ -79,7 +79,7 @@ final class CurvesCommand extends Command {
             PrintWriter out = arguments.out();
             out.println(input.about(figure));
             if (series.tooFewToRank()) {
-                out.println(RootLocale.of(
+                out.println(RootLocale.format(
                         "%,d points are too few to tell shapes apart by AICc.",
                         series.points().size()));
             }

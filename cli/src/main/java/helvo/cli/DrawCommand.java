@@ -77,19 +77,20 @@ final class DrawCommand extends Command {
     @Override
     public Integer call() throws UnreadableFile, UserError {
         FigureFormat format = FigureFormat.of(out.toString())
-                .orElseThrow(() -> arguments.wrong("--out “" + out + "” must end in .png, .svg or .pdf."));
+                .orElseThrow(() -> arguments.usageError("--out “" + out + "” must end in .png, .svg or .pdf."));
         if (!within(width, SheetStyle.MIN_MM, SheetStyle.MAX_MM)
                 || !within(height, SheetStyle.MIN_MM, SheetStyle.MAX_MM)) {
-            throw arguments.wrong(RootLocale.of(
+            throw arguments.usageError(RootLocale.format(
                     "--width and --height must be %.0f to %.0f mm.", SheetStyle.MIN_MM, SheetStyle.MAX_MM));
         }
         if (!within(dpi, FigureFile.MIN_DPI, FigureFile.MAX_DPI)) {
-            throw arguments.wrong(RootLocale.of("--dpi must be %.0f to %.0f.", FigureFile.MIN_DPI, FigureFile.MAX_DPI));
+            throw arguments.usageError(
+                    RootLocale.format("--dpi must be %.0f to %.0f.", FigureFile.MIN_DPI, FigureFile.MAX_DPI));
         }
         List<Edit> edits = new ArrayList<>(
                 List.of(new FigureEdit.SetSheet(FitOptions.figure(), SheetStyle.suiting(width, height))));
         edits.add(new FigureEdit.Show(FitOptions.figure(), Layer.BOUNDS, bounds));
-        edits.add(new FigureEdit.Show(FitOptions.figure(), Layer.BAND, band));
+        edits.add(new FigureEdit.Show(FitOptions.figure(), Layer.CONFIDENCE_BAND, band));
         title.ifPresent(text -> edits.add(new FigureEdit.SetTitle(FitOptions.figure(), Optional.of(text))));
         edits.add(new FigureEdit.Show(FitOptions.figure(), Layer.RESIDUALS, !noResiduals && !noCurve));
         edits.addAll(axes.edits(FitOptions.figure()));
@@ -124,7 +125,7 @@ final class DrawCommand extends Command {
             Column column = new ColumnsByName(out, figure.table()).named(name);
             List<Edit> measuring = figure.measuring(column, true);
             if (measuring.isEmpty()) {
-                throw arguments.wrong("--right “" + name + "” is no --y: name it there too.");
+                throw arguments.usageError("--right “" + name + "” is no --y: name it there too.");
             }
             looks.addAll(measuring);
         }
@@ -133,7 +134,7 @@ final class DrawCommand extends Command {
                     .forEach(series -> looks.add(new FigureEdit.SetCurveStyle(
                             FitOptions.figure(),
                             series.key(),
-                            figure.figure().look().curve(series.key()).withShown(false))));
+                            figure.figure().style().curve(series.key()).withShown(false))));
         }
         return looks;
     }

@@ -66,10 +66,10 @@ final class FitCommand extends Command {
     public Integer call() throws UnreadableFile, UserError {
         options.requireOneY();
         if (residuals.isPresent() && !options.isOneFile()) {
-            throw arguments.wrong("--residuals takes one file at a time: run the command once for each.");
+            throw arguments.usageError("--residuals takes one file at a time: run the command once for each.");
         }
         if (measured != null && (when.isEmpty() || measured < 1)) {
-            throw arguments.wrong(
+            throw arguments.usageError(
                     when.isEmpty()
                             ? "--measured goes with --when: which y was measured?"
                             : "--measured must be 1 or more.");
@@ -89,7 +89,7 @@ final class FitCommand extends Command {
         if (bounds
                 && figure.series().stream().allMatch(series -> series.bounds().isEmpty())
                 && figure.missing().isEmpty()) {
-            throw arguments.wrong("--bounds needs error bars: give --y-bar, --x-bar or both.");
+            throw arguments.usageError("--bounds needs error bars: give --y-bar, --x-bar or both.");
         }
         if (json) {
             ObjectNode report = FitJson.report(

@@ -74,7 +74,7 @@ final class FitInput {
 
     /// "growth.csv: Response against Dose, only rows where Treatment is A; ln R = ln(Response). Helvo 0.1.0"
     String about(FigureAnalysis figure) {
-        String only = RowCondition.sentence(figure.figure().only(), figure.table());
+        String only = RowCondition.sentence(figure.figure().conditions(), figure.table());
         String ys = figure.series().stream()
                 .map(series -> figure.y(series).name())
                 .distinct()
@@ -91,7 +91,7 @@ final class FitInput {
         return new FitJson.Source(
                 file.toString(),
                 Version.text(),
-                figure.figure().only().stream()
+                figure.figure().conditions().stream()
                         .map(condition -> RowCondition.sentence(List.of(condition), figure.table()))
                         .toList(),
                 options.derived());
@@ -105,7 +105,7 @@ final class FitInput {
         for (SeriesAnalysis series : figure.series()) {
             int unread = series.rows().unread();
             if (unread > series.rows().used()) {
-                throw new UserError(RootLocale.of(
+                throw new UserError(RootLocale.format(
                         "Only %,d of %,d rows have numbers for x and y; in the others stands text, as in row %,d (%s). "
                                 + "Say what means that there is no value with --missing, or choose rows with --only.",
                         series.rows().used(),
@@ -119,7 +119,7 @@ final class FitInput {
 
     /// Names the condition that no row meets, or that leaves none together with the others.
     private static void refuseConditions(FigureAnalysis figure) throws UserError {
-        List<RowCondition> conditions = figure.figure().only();
+        List<RowCondition> conditions = figure.figure().conditions();
         Table table = figure.table();
         for (int count = 1; count <= conditions.size(); count++) {
             if (IntStream.range(0, table.rows())

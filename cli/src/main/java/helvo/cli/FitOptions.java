@@ -91,7 +91,7 @@ final class FitOptions {
     /// The one file of a command that takes no more.
     FitInput one() {
         if (files.size() > 1) {
-            throw arguments.wrong("One file at a time: run the command once for each.");
+            throw arguments.usageError("One file at a time: run the command once for each.");
         }
         return new FitInput(this, files.getFirst());
     }
@@ -99,7 +99,7 @@ final class FitOptions {
     /// One y is all that a report is about.
     void requireOneY() {
         if (ys.size() > 1) {
-            throw arguments.wrong("One --y at a time: run the command once for each, or draw them.");
+            throw arguments.usageError("One --y at a time: run the command once for each, or draw them.");
         }
     }
 
@@ -110,7 +110,7 @@ final class FitOptions {
         reading.warn(read);
         Table table = read.table();
         if (table.columns().size() == 1) {
-            throw new UserError(RootLocale.of(
+            throw new UserError(RootLocale.format(
                     "“%s” has one column only (%s): a fit needs an x and a y.",
                     file.getFileName(), table.columns().getFirst().name()));
         }
@@ -162,7 +162,7 @@ final class FitOptions {
         if (places > 0) {
             arguments
                     .err()
-                    .println(RootLocale.of(
+                    .println(RootLocale.format(
                             "%s: %,d %s a look; helvo check tells %s.",
                             input.name(),
                             places,
@@ -203,7 +203,7 @@ final class FitOptions {
     private ColumnEdit.Derive derive(Table table, String text) throws UserError {
         int sign = text.indexOf('=');
         if (sign < 1) {
-            throw arguments.wrong("--derive “" + text + "”: write it as \"name [unit] = formula\".");
+            throw arguments.usageError("--derive “" + text + "”: write it as \"name [unit] = formula\".");
         }
         Heading heading = Heading.of(SymbolNames.replaced(text.substring(0, sign), true));
         if (table.columns().stream().anyMatch(each -> each.name().equals(heading.name()))) {
@@ -216,7 +216,7 @@ final class FitOptions {
                 new ColumnEdit.Derive(table.id(), heading, kept, Role.NONE, false);
             case Formula.Reading.Wrong(int from, var _, String sentence) ->
                 throw new UserError(
-                        RootLocale.of("--derive, at character %d of “%s”: %s", from + 1, formula, sentence));
+                        RootLocale.format("--derive, at character %d of “%s”: %s", from + 1, formula, sentence));
         };
     }
 }

@@ -189,10 +189,10 @@ public final class Helvo extends Command {
 
     /// A sentence in which a long text of the person's or the file's is not repeated whole.
     static String shortened(String sentence) {
-        return sentence.length() <= Limits.ECHOED
+        return sentence.length() <= Limits.MAX_QUOTED_CHARS
                 ? sentence
-                : sentence.substring(0, Limits.ECHOED / 2) + " … "
-                        + sentence.substring(sentence.length() - Limits.ECHOED / 2);
+                : sentence.substring(0, Limits.MAX_QUOTED_CHARS / 2) + " … "
+                        + sentence.substring(sentence.length() - Limits.MAX_QUOTED_CHARS / 2);
     }
 
     private int report(Exception fault, CommandLine line) {

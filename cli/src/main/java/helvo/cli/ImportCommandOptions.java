@@ -163,7 +163,7 @@ final class ImportCommandOptions {
             CellInterpretation way =
                     sign < 1 ? null : WAYS.get(text.substring(sign + 1).strip());
             if (way == null) {
-                throw arguments.wrong("--read-as “" + text + "”: write COL=WAY, the way being one of "
+                throw arguments.usageError("--read-as “" + text + "”: write COL=WAY, the way being one of "
                         + WAYS.keySet().stream().sorted().collect(Collectors.joining(", ")) + ".");
             }
             columns = TableReader.read(
@@ -189,13 +189,13 @@ final class ImportCommandOptions {
                 switch (turn) {
                     case "long" -> DerivedTable.Form.ONE_ROW_EACH;
                     case "transposed" -> DerivedTable.Form.ROWS_TO_COLUMNS;
-                    default -> throw arguments.wrong("--turn “" + turn + "”: choose long or transposed.");
+                    default -> throw arguments.usageError("--turn “" + turn + "”: choose long or transposed.");
                 };
         Optional<String> refused = Reshaping.refused(table, form);
         if (refused.isPresent()) {
             throw new UserError("--turn " + turn + ": " + refused.get());
         }
-        return Summaries.detached(Reshaping.of(0, table.name(), table, form)).withReadAs(table.readAs());
+        return Summaries.detached(Reshaping.of(0, table.name(), table, form)).withImportReport(table.importReport());
     }
 
     /// On standard error, a line each.
@@ -208,19 +208,19 @@ final class ImportCommandOptions {
         String name = table.column(question.column()).name();
         return switch (question.ways().getFirst()) {
             case POINT, COMMA ->
-                question.equal()
+                question.isTie()
                         ? "Say --decimal point or --decimal comma."
-                        : RootLocale.of(
+                        : RootLocale.format(
                                 "Say --read-as \"%s=%s\" to have it read so.",
                                 name, question.ways().getFirst() == CellInterpretation.POINT ? "point" : "comma");
             case DAY_FIRST, MONTH_FIRST ->
-                question.equal()
+                question.isTie()
                         ? "Say --date-order dmy or --date-order mdy."
-                        : RootLocale.of(
+                        : RootLocale.format(
                                 "Say --read-as \"%s=%s\" to have it read so.",
                                 name, question.ways().getFirst() == CellInterpretation.DAY_FIRST ? "dmy" : "mdy");
             case HOURS_MINUTES, MINUTES_SECONDS ->
-                RootLocale.of("Say --read-as \"%s=h:mm\" or \"%s=mm:ss\".", name, name);
+                RootLocale.format("Say --read-as \"%s=h:mm\" or \"%s=mm:ss\".", name, name);
             case TEXT -> "";
         };
     }
@@ -237,7 +237,7 @@ final class ImportCommandOptions {
 
     private ImportOptions choices() {
         if (headingRow != null && headingRow < 0 || skipRows < 0 || table != null && table < 1) {
-            throw arguments.wrong("--heading-row and --skip-rows are 0 or more, --table is 1 or more.");
+            throw arguments.usageError("--heading-row and --skip-rows are 0 or more, --table is 1 or more.");
         }
         return new ImportOptions(
                 Optional.ofNullable(headingRow),
@@ -264,7 +264,7 @@ final class ImportCommandOptions {
                 ? said.charAt(0)
                 : SIGNS.getOrDefault(said.toLowerCase(Locale.ROOT), said.equals("\\t") ? '\t' : 0);
         if (!allowed.contains(sign)) {
-            throw arguments.wrong(option + " “" + said + "”: choose "
+            throw arguments.usageError(option + " “" + said + "”: choose "
                     + SIGNS.entrySet().stream()
                             .filter(each -> allowed.contains(each.getValue()))
                             .map(Map.Entry::getKey)
@@ -283,7 +283,7 @@ final class ImportCommandOptions {
         return switch (said.toLowerCase(Locale.ROOT)) {
             case "dmy" -> DateText.Order.DAY_FIRST;
             case "mdy" -> DateText.Order.MONTH_FIRST;
-            default -> throw arguments.wrong("--date-order “" + said + "”: choose dmy or mdy.");
+            default -> throw arguments.usageError("--date-order “" + said + "”: choose dmy or mdy.");
         };
     }
 
@@ -291,7 +291,7 @@ final class ImportCommandOptions {
         try {
             return Charset.forName(said).name();
         } catch (IllegalArgumentException unknown) {
-            throw arguments.wrong("--encoding “" + said
+            throw arguments.usageError("--encoding “" + said
                     + "” is not known: choose UTF-8, windows-1252 or another name of an encoding.");
         }
     }
@@ -300,7 +300,7 @@ final class ImportCommandOptions {
         try {
             return ZoneId.of(said).getId();
         } catch (DateTimeException unknown) {
-            throw arguments.wrong("--zone “" + said + "” is not known: write it as Europe/Berlin or +01:00.");
+            throw arguments.usageError("--zone “" + said + "” is not known: write it as Europe/Berlin or +01:00.");
         }
     }
 }

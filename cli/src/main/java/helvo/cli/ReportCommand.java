@@ -88,9 +88,9 @@ final class ReportCommand extends Command {
     @Override
     public Integer call() throws UnreadableFile, UserError {
         ReportFormat format = ReportFormat.of(String.valueOf(out.getFileName()))
-                .orElseThrow(() -> arguments.wrong("--out “" + out + "” must end in " + endings() + "."));
+                .orElseThrow(() -> arguments.usageError("--out “" + out + "” must end in " + endings() + "."));
         if (template.isPresent() && Template.format(template.get()) != format) {
-            throw arguments.wrong(
+            throw arguments.usageError(
                     "--template “" + template.get() + "” and --out must be of the same format, HTML or DOCX.");
         }
         StoredStudy stored = StudyFile.read(file, Progress.none());
@@ -138,14 +138,14 @@ final class ReportCommand extends Command {
                     .withDate(date.orElse(plan.date()))
                     .withLanguage(language.orElse(plan.language()));
         } catch (IllegalArgumentException e) {
-            throw arguments.wrong(e.getMessage() + ".");
+            throw arguments.usageError(e.getMessage() + ".");
         }
         if (paper.isPresent()) {
             String wanted = paper.get();
             plan = plan.withPaper(Arrays.stream(ReportPlan.Paper.values())
                     .filter(each -> each.label().equalsIgnoreCase(wanted))
                     .findFirst()
-                    .orElseThrow(() -> arguments.wrong("--paper “" + wanted + "” is neither a4 nor letter.")));
+                    .orElseThrow(() -> arguments.usageError("--paper “" + wanted + "” is neither a4 nor letter.")));
         }
         if (sections != null) {
             var chosen = new ArrayList<ReportPlan.Section>();
@@ -155,7 +155,7 @@ final class ReportCommand extends Command {
             plan = plan.withSections(chosen);
         }
         if (figures != null) {
-            plan = plan.withLeftOut(leftOut(Analysis.ofChosenCurves(stored.study(), Progress.none())));
+            plan = plan.withOmittedFigures(leftOut(Analysis.ofChosenCurves(stored.study(), Progress.none())));
         }
         return plan.equals(stored.study().report())
                 ? stored
@@ -166,7 +166,7 @@ final class ReportCommand extends Command {
         return Arrays.stream(ReportPlan.Section.values())
                 .filter(each -> each.name().equalsIgnoreCase(name))
                 .findFirst()
-                .orElseThrow(() -> arguments.wrong("--sections: there is no section “" + name + "”; there are "
+                .orElseThrow(() -> arguments.usageError("--sections: there is no section “" + name + "”; there are "
                         + Arrays.stream(ReportPlan.Section.values())
                                 .map(each -> each.name().toLowerCase(Locale.ROOT))
                                 .collect(Collectors.joining(", "))

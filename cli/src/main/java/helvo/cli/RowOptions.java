@@ -76,7 +76,7 @@ final class RowOptions {
         for (int row = 0; row < columns.table().rows(); row++) {
             keys.add(SeriesKey.group(yColumn.id(), groups.cells().cell(row).exactText()));
             if (keys.size() > SeriesKey.MAX_SERIES + 1) {
-                throw new UserError(RootLocale.of(
+                throw new UserError(RootLocale.format(
                         "--by %s: it has more than %d different values.", groups.name(), SeriesKey.MAX_SERIES));
             }
         }
@@ -93,15 +93,15 @@ final class RowOptions {
         int second = first < 0 ? -1 : text.indexOf("<=", first + 2);
         if (second > 0 && !text.substring(0, first).isBlank()) {
             Column column = columns.named(text.substring(first + 2, second).strip());
-            if (column.typed(text.substring(0, first).strip(), columns.table().mark())
+            if (column.typed(text.substring(0, first).strip(), columns.table().decimalMark())
                             instanceof Cell.Number(double low)
                     && column.typed(
                                     text.substring(second + 2).strip(),
-                                    columns.table().mark())
+                                    columns.table().decimalMark())
                             instanceof Cell.Number(double high)) {
                 return new RowCondition.Between(column.id(), low, high);
             }
-            throw arguments.wrong("--only “" + text + "”: the limits must be " + column.holds() + ".");
+            throw arguments.usageError("--only “" + text + "”: the limits must be " + column.holds() + ".");
         }
         int at = signAt(text);
         Optional<String> sign = at < 1
@@ -111,9 +111,9 @@ final class RowOptions {
             Column column = columns.named(text.substring(0, at).strip());
             String value = text.substring(at + sign.get().length()).strip();
             return compared(
-                    column, sign.get(), column.typed(value, columns.table().mark()), text);
+                    column, sign.get(), column.typed(value, columns.table().decimalMark()), text);
         }
-        throw arguments.wrong("--only “" + text
+        throw arguments.usageError("--only “" + text
                 + "” is no condition: write \"COL=VALUE\", \"COL!=VALUE\", \"COL<LIMIT\" or \"LO<=COL<=HI\".");
     }
 
@@ -128,7 +128,7 @@ final class RowOptions {
                     : new RowCondition.IsNot(column.id(), cell);
         }
         if (!(cell instanceof Cell.Number(double limit))) {
-            throw arguments.wrong("--only “" + text + "”: the limit must be one of " + column.holds() + ".");
+            throw arguments.usageError("--only “" + text + "”: the limit must be one of " + column.holds() + ".");
         }
         return switch (sign) {
             case "<" -> new RowCondition.Beyond(column.id(), limit, false);
@@ -143,12 +143,12 @@ final class RowOptions {
         for (String part : setAside.split(",", -1)) {
             Matcher matcher = ROWS.matcher(part);
             if (!matcher.matches()) {
-                throw arguments.wrong("--set-aside “" + setAside + "”: write rows as 3,7-9.");
+                throw arguments.usageError("--set-aside “" + setAside + "”: write rows as 3,7-9.");
             }
             int first = Integer.parseInt(matcher.group(1));
             int last = matcher.group(2) == null ? first : Integer.parseInt(matcher.group(2));
             if (first < 1 || last < first || last > most) {
-                throw arguments.wrong("--set-aside “" + part.strip() + "”: the file has rows 1 to " + most + ".");
+                throw arguments.usageError("--set-aside “" + part.strip() + "”: the file has rows 1 to " + most + ".");
             }
             for (int row = first; row <= last; row++) {
                 rows.add(row - 1);

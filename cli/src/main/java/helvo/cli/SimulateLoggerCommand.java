@@ -57,7 +57,7 @@ final class SimulateLoggerCommand extends Command {
                 number++;
                 double load = STEP * number;
                 double noise = random.nextDouble() + random.nextDouble() - 1;
-                append(RootLocale.of(
+                append(RootLocale.format(
                         "%d,%.1f,%.2f", number, load, SLACK + STRETCH_PER_NEWTON * load + SCATTER * noise));
                 Thread.sleep(pause);
             }
@@ -75,7 +75,7 @@ final class SimulateLoggerCommand extends Command {
     private long millis() {
         Matcher span = SPAN.matcher(every.strip());
         if (!span.matches()) {
-            throw arguments.wrong("--every “" + every + "” is no time: write it as 0.5s or 200ms.");
+            throw arguments.usageError("--every “" + every + "” is no time: write it as 0.5s or 200ms.");
         }
         double unit = span.group(2) == null || span.group(2).equals("s")
                 ? 1000

@@ -6,7 +6,7 @@ import java.util.stream.IntStream;
 /// Work on many points in blocks, on all processors. What the blocks give is joined in their order, so that a sum
 /// does not depend on how many processors there are.
 public final class BlockParallel {
-    private static final int SIZE = 1 << 14;
+    private static final int BLOCK_SIZE = 1 << 14;
 
     private BlockParallel() {}
 
@@ -24,17 +24,17 @@ public final class BlockParallel {
 
     /// @param n how many points there are; of none, one empty block
     /// @throws java.util.concurrent.CancellationException when the progress says that nobody waits
-    public static <T> T joined(int n, Progress progress, Work<T> work, BinaryOperator<T> join) {
+    public static <T> T reduce(int n, Progress progress, Work<T> work, BinaryOperator<T> join) {
         progress.reached(0);
-        if (n <= SIZE) {
+        if (n <= BLOCK_SIZE) {
             return work.of(0, n);
         }
-        int blocks = (n + SIZE - 1) / SIZE;
+        int blocks = (n + BLOCK_SIZE - 1) / BLOCK_SIZE;
         return IntStream.range(0, blocks)
                 .parallel()
                 .mapToObj(block -> {
                     progress.reached((double) block / blocks);
-                    return work.of(block * SIZE, Math.min(n, (block + 1) * SIZE));
+                    return work.of(block * BLOCK_SIZE, Math.min(n, (block + 1) * BLOCK_SIZE));
                 })
                 .toList()
                 .stream()
@@ -42,8 +42,8 @@ public final class BlockParallel {
                 .orElseThrow();
     }
 
-    public static void each(int n, Progress progress, Task task) {
-        joined(
+    public static void forEach(int n, Progress progress, Task task) {
+        reduce(
                 n,
                 progress,
                 (from, to) -> {
@@ -53,12 +53,12 @@ public final class BlockParallel {
                 (one, _) -> one);
     }
 
-    public static void each(int n, Task task) {
-        each(n, Progress.none(), task);
+    public static void forEach(int n, Task task) {
+        forEach(n, Progress.none(), task);
     }
 
     /// The sum of what each block adds up to.
     public static double sum(int n, Work<Double> work) {
-        return joined(n, Progress.none(), work, Double::sum);
+        return reduce(n, Progress.none(), work, Double::sum);
     }
 }

@@ -17,7 +17,7 @@ public final class DirectionMarks {
         var visible = new StringBuilder(text.length() + 16);
         text.codePoints().forEach(each -> {
             if (isOne(each)) {
-                visible.append(RootLocale.of("[U+%04X]", each));
+                visible.append(RootLocale.format("[U+%04X]", each));
             } else {
                 visible.appendCodePoint(each);
             }

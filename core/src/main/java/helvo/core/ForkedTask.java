@@ -10,7 +10,7 @@ import java.util.function.Supplier;
 /// for.
 public final class ForkedTask<T> {
     /// Among fewer points a thread of its own costs more than it saves.
-    private static final int MANY = 20_000;
+    private static final int MIN_POINTS_TO_FORK = 20_000;
 
     private final FutureTask<T> task;
 
@@ -25,7 +25,7 @@ public final class ForkedTask<T> {
     /// @param points that it goes through
     public static <T> ForkedTask<T> of(int points, Supplier<T> work) {
         ForkedTask<T> later = later(work);
-        if (points > MANY) {
+        if (points > MIN_POINTS_TO_FORK) {
             ForkJoinPool.commonPool().execute(later.task);
         }
         return later;
@@ -37,7 +37,7 @@ public final class ForkedTask<T> {
     }
 
     /// Worked out here and now where no other thread has begun.
-    public T outcome() {
+    public T join() {
         task.run();
         try {
             return task.get();

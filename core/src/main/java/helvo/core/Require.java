@@ -7,7 +7,7 @@ public final class Require {
     /// @throws IllegalArgumentException with the formatted message when the condition is false
     public static void require(boolean condition, String message, Object... values) {
         if (!condition) {
-            throw new IllegalArgumentException(RootLocale.of(message, values));
+            throw new IllegalArgumentException(RootLocale.format(message, values));
         }
     }
 }

@@ -7,7 +7,7 @@ public final class RootLocale {
     private RootLocale() {}
 
     /// As [String#format], in no language's way: with no locale the runtime has nothing to look up.
-    public static String of(String format, Object... values) {
+    public static String format(String format, Object... values) {
         return String.format((Locale) null, format, values);
     }
 

@@ -178,8 +178,12 @@ class BarsTest {
     void barsLookAsChosenAndMayBeUnequal(FxRobot robot) {
         robot.push(KeyCode.CONTROL, KeyCode.B);
         window.settle();
-        java.util.function.Supplier<BarStyle> look = () ->
-                window.workspace.figureInView().orElseThrow().look().series(DRY).bars();
+        java.util.function.Supplier<BarStyle> look = () -> window.workspace
+                .figureInView()
+                .orElseThrow()
+                .style()
+                .series(DRY)
+                .bars();
         enter(robot, "#bars-cap", "2.5");
         enter(robot, "#bars-width", "2");
         assertThat(look.get()).isEqualTo(new BarStyle(true, 2.5, 2, Optional.empty()));
@@ -267,7 +271,8 @@ class BarsTest {
                         "lines within the bars reach from");
         window.press(robot, "#readout-at-y");
         assertThat(readout()).contains("95 % between");
-        assertThat(window.workspace.figureInView().orElseThrow().look().notes()).hasSize(2);
+        assertThat(window.workspace.figureInView().orElseThrow().style().notes())
+                .hasSize(2);
     }
 
     @Test

@@ -99,7 +99,7 @@ class ExportTest {
             robot.interact(() -> ((javafx.scene.control.CheckBox) window.view.lookup(tick)).fire());
             window.settle();
         }
-        assertThat(plan().leftOut()).hasSize(8);
+        assertThat(plan().omittedFigures()).hasSize(8);
         window.saveTo = folder.resolve("report.pdf");
         robot.clickOn("#save-report-pdf");
         window.settle();
@@ -120,7 +120,7 @@ class ExportTest {
         assertThat(first).as("written again where it was, without asking").isNotEmptyFile();
         robot.interact(() -> window.workspace.undo());
         window.settle();
-        assertThat(plan().leftOut()).as("the plan is a step like others").hasSize(7);
+        assertThat(plan().omittedFigures()).as("the plan is a step like others").hasSize(7);
     }
 
     /// Who reports is asked once: another study offers the name, and what was shown last is shown again.

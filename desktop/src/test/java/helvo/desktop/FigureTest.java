@@ -64,7 +64,7 @@ class FigureTest {
     }
 
     private FigureStyle look() {
-        return window.workspace.figureInView().orElseThrow().look();
+        return window.workspace.figureInView().orElseThrow().style();
     }
 
     private FigureLayout layout() {
@@ -142,7 +142,7 @@ class FigureTest {
                 .isEqualTo(AxisStyle.DEFAULT
                         .withLimits(Optional.of(-10.0), Optional.of(60.0))
                         .withStep(Optional.of(10.0))
-                        .withMinor(Optional.of(5)));
+                        .withMinorIntervals(Optional.of(5)));
         assertThat(layout().x().orElseThrow().ticks()).containsExactly(-10.0, 0.0, 10.0, 20.0, 30.0, 40.0, 50.0, 60.0);
         assertThat(layout().x().orElseThrow().minorTicks()).hasSize(36);
         type(robot, "#axis-from", "70");
@@ -239,10 +239,10 @@ class FigureTest {
         robot.clickOn(data(30, 6.29));
         robot.clickOn("#points-reason").write("kinked", 0).clickOn("#points-aside");
         window.settle();
-        assertThat(window.table(0).setAside().reasons()).containsEntry(6, "kinked");
+        assertThat(window.table(0).excluded().reasons()).containsEntry(6, "kinked");
         robot.clickOn(data(30, 6.29)).clickOn("#points-aside");
         window.settle();
-        assertThat(window.table(0).setAside().has(6)).isFalse();
+        assertThat(window.table(0).excluded().has(6)).isFalse();
         robot.clickOn(data(30, 6.29)).clickOn("#points-show");
         window.settle();
         assertThat(window.workspace.selection().get().rows()).containsExactly(6);
@@ -255,7 +255,7 @@ class FigureTest {
         window.encircle(robot, false, data(3, 3), data(12, 0.4));
         robot.clickOn("#points-aside");
         window.settle();
-        assertThat(window.table(0).setAside().reasons()).containsOnlyKeys(0, 1, 11, 14);
+        assertThat(window.table(0).excluded().reasons()).containsOnlyKeys(0, 1, 11, 14);
         window.encircle(robot, true, data(38, 14), data(54, 15.5), data(54, 8), data(38, 8));
         robot.clickOn("#points-others");
         window.settle();
@@ -359,7 +359,7 @@ class FigureTest {
         robot.clickOn("#look-name").write("Thesis", 0).clickOn("#look-keep");
         robot.clickOn("#look-0").clickOn("#look-5");
         window.settle();
-        assertThat(look().sheet().text()).isEqualTo(8);
+        assertThat(look().sheet().textSize()).isEqualTo(8);
         robot.push(KeyCode.ESCAPE)
                 .push(KeyCode.CONTROL, KeyCode.K)
                 .write("copy of this figure", 0)
@@ -463,7 +463,7 @@ class FigureTest {
         assertThat(point)
                 .containsKeys("menu-aside", "menu-select", "menu-in-table", "menu-series", "menu-fit-quadratic");
         choose(robot, point, "menu-aside");
-        assertThat(window.table(0).setAside().has(8)).isTrue();
+        assertThat(window.table(0).excluded().has(8)).isTrue();
         assertThat(menu(robot, 3, 3)).containsKeys("menu-copy-figure", "menu-look", "menu-show-band");
         robot.interact(() -> assertThat(Window.getWindows())
                 .filteredOn(ContextMenu.class::isInstance)

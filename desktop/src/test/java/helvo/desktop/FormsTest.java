@@ -59,7 +59,7 @@ class FormsTest {
     private record Setting(String control, String given, Function<FigureStyle, Object> part, Object expected) {}
 
     private FigureStyle look() {
-        return window.workspace.figureInView().orElseThrow().look();
+        return window.workspace.figureInView().orElseThrow().style();
     }
 
     private void open(FxRobot robot, HitTarget part) {
@@ -85,7 +85,7 @@ class FormsTest {
         window.settle();
         assertThat(look())
                 .as("all is undone")
-                .isEqualTo(SampleStudy.study().figures().getFirst().look());
+                .isEqualTo(SampleStudy.study().figures().getFirst().style());
         assertThat(window.view.panels().of(FigurePanel.class).isVisible()).isTrue();
     }
 
@@ -149,13 +149,13 @@ class FormsTest {
                 new HitTarget.AxisOf(AxisPlace.X),
                 List.of(
                         axis("step", "20", AxisStyle::step, Optional.of(20.0)),
-                        axis("minor", "4", AxisStyle::minor, Optional.of(4)),
+                        axis("minor", "4", AxisStyle::minorIntervals, Optional.of(4)),
                         axis("decimals", "1", AxisStyle::decimals, Optional.of(1)),
                         axis("title", "Pull", AxisStyle::title, Optional.of("Pull")),
                         axis("ticks", "inwards", AxisStyle::ticks, AxisStyle.Ticks.INSIDE),
                         axis("grid", "at all ticks", AxisStyle::grid, AxisStyle.Grid.MINOR),
-                        axis("side", "", AxisStyle::otherSide, true),
-                        axis("zero", "", AxisStyle::zero, true),
+                        axis("side", "", AxisStyle::oppositeSide, true),
+                        axis("zero", "", AxisStyle::includesZero, true),
                         axis("reversed", "", AxisStyle::reversed, true),
                         axis("from", "1", AxisStyle::low, Optional.of(1.0)),
                         axis("to", "80", AxisStyle::high, Optional.of(80.0)),
@@ -179,7 +179,7 @@ class FormsTest {
         open(robot, new HitTarget.AxisOf(AxisPlace.X));
         set(robot, "#axis-dates", "2026-03-05");
         set(robot, "#axis-from", "2025-02-01");
-        assertThat(look().axis(AxisPlace.X).dates()).isEqualTo(AxisStyle.DateLabels.NUMERIC);
+        assertThat(look().axis(AxisPlace.X).dateLabels()).isEqualTo(AxisStyle.DateLabels.NUMERIC);
         assertThat(window.text("#axis-from")).startsWith("2025-02-01");
         assertThat(look().axis(AxisPlace.X).low()).isPresent();
         refuses(robot, "axis-to", "tomorrow", "is no number");
@@ -255,7 +255,7 @@ class FormsTest {
                                 Optional.of(SeriesStyle.ColorBy.RESIDUAL)),
                         series("labels", "Cord", SeriesStyle::labels, Optional.of(1)),
                         series("counts", "", SeriesStyle::bySize, true),
-                        series("right", "", SeriesStyle::right, Optional.of(true)),
+                        series("right", "", SeriesStyle::rightAxis, Optional.of(true)),
                         series("legend", "", SeriesStyle::inLegend, false),
                         series("name", "dry cord", SeriesStyle::name, Optional.of("dry cord"))));
         refuses(robot, "series-size", "9", "It must be from 0.2 to 5.");
@@ -319,24 +319,24 @@ class FormsTest {
                 List.of(
                         sheet("width", "120", SheetStyle::widthMm, 120.0),
                         sheet("height", "90", SheetStyle::heightMm, 90.0),
-                        sheet("text", "11", SheetStyle::text, 11.0),
-                        sheet("line", "1.5", SheetStyle::line, 1.5),
+                        sheet("text", "11", SheetStyle::textSize, 11.0),
+                        sheet("line", "1.5", SheetStyle::lineWidth, 1.5),
                         sheet("dashes", "", SheetStyle::dashes, true),
                         sheet("frame", "", SheetStyle::frame, true),
                         sheet("clear", "", SheetStyle::background, Optional.empty()),
                         sheet("background-FFF9EC", "", SheetStyle::background, Optional.of("#FFF9EC"))));
         refuses(robot, "sheet-width", "20", "It must be from 40 to 1200.");
         set(robot, "#study-numbers", "12345,6");
-        assertThat(window.workspace.study().chosenNumbers()).contains(new NumberNotation(DecimalMark.COMMA, false));
+        assertThat(window.workspace.study().numberFormat()).contains(new NumberNotation(DecimalMark.COMMA, false));
         set(robot, "#look-keep", "");
         assertThat(window.text("#figure-panel-wrong")).isEqualTo("Give the look a name to keep it by.");
         set(robot, "#look-name", "Thesis");
         set(robot, "#look-keep", "");
-        assertThat(window.workspace.study().looks())
+        assertThat(window.workspace.study().styles())
                 .extracting(SheetStyle.Named::name)
                 .containsExactly("Thesis");
         set(robot, "#look-1", "");
-        assertThat(look().sheet()).isEqualTo(SheetStyle.PRESETS.get(1).look());
+        assertThat(look().sheet()).isEqualTo(SheetStyle.PRESETS.get(1).style());
         set(robot, "#look-5", "");
         assertThat(look().sheet()).as("the kept one").isEqualTo(SheetStyle.DEFAULT);
     }

@@ -314,7 +314,7 @@ class GridTypingTest {
         var found = new HashMap<List<Integer>, String>();
         for (int row = 0; row < table.rows(); row++) {
             for (int column = 0; column < 2; column++) {
-                String text = table.columns().get(column).exact(row, table.mark());
+                String text = table.columns().get(column).exact(row, table.decimalMark());
                 if (!text.isEmpty()) {
                     found.put(List.of(row, column), text);
                 }

@@ -119,7 +119,7 @@ class JudgingTest {
         robot.clickOn("#curve-beside");
         assertThat(series()).hasSize(2);
         assertThat(series().getLast().label()).isEqualTo("Frequency, power");
-        assertThat(figure().further()).singleElement().satisfies(curve -> assertThat(curve.key())
+        assertThat(figure().furtherCurves()).singleElement().satisfies(curve -> assertThat(curve.series())
                 .isEqualTo(FREQUENCY.further(1)));
         assertThat(window.workspace.series().orElseThrow().key())
                 .as("the new one is in view")
@@ -147,7 +147,7 @@ class JudgingTest {
     void encircledPointsShowTheirOwnCurveUntilItIsKept(FxRobot robot) {
         window.encircle(robot, false, data(5, 75), data(44, 33));
         assertThat(series()).as("tried beside the other").hasSize(2);
-        assertThat(figure().further()).as("nothing is kept yet").isEmpty();
+        assertThat(figure().furtherCurves()).as("nothing is kept yet").isEmpty();
         assertThat(robot.lookup("#part-says").queryAs(Label.class).getText()).startsWith("These 5 points alone");
         SeriesAnalysis part = series().getLast();
         assertThat(part.points().x()).containsExactly(10, 15, 20, 30, 40);
@@ -166,7 +166,7 @@ class JudgingTest {
         window.encircle(robot, false, data(5, 75), data(44, 33));
         window.settle();
         robot.clickOn("#part-keep");
-        assertThat(figure().further()).hasSize(1);
+        assertThat(figure().furtherCurves()).hasSize(1);
         assertThat(series().getLast().points().size()).isEqualTo(5);
         robot.push(KeyCode.CONTROL, KeyCode.Z);
         assertThat(series()).hasSize(1);
@@ -184,7 +184,7 @@ class JudgingTest {
         assertThat(robot.lookup("#figure-hover").queryAs(Label.class).getText())
                 .startsWith("5 points alone: slope 1.168 ± 0.063 (standard error), R² 0.9914");
         assertThat(window.workspace.selection().get().rows()).containsExactly(0, 1, 2, 3, 4);
-        assertThat(figure().further()).isEmpty();
+        assertThat(figure().furtherCurves()).isEmpty();
         assertThat(series()).hasSize(1);
     }
 
@@ -224,7 +224,7 @@ class JudgingTest {
         robot.push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.E);
         robot.write("90", 0).clickOn("#readings-measured").write("3", 0).clickOn("#readings-add-x");
         window.settle();
-        assertThat(figure().look().notes()).containsExactly(new Note.ReadingMarker(1, FREQUENCY, true, 90, true, 3));
+        assertThat(figure().style().notes()).containsExactly(new Note.ReadingMarker(1, FREQUENCY, true, 90, true, 3));
         robot.clickOn("#readings-at").write("60", 0).clickOn("#readings-add-y");
         assertThat(robot.lookup("#readings-panel-wrong").queryAs(Label.class).getText())
                 .contains("needs no m");
@@ -232,7 +232,7 @@ class JudgingTest {
                 robot.lookup("#readings-measured").queryAs(TextField.class).clear());
         robot.clickOn("#readings-add-y");
         window.settle();
-        assertThat(figure().look().notes()).hasSize(2);
+        assertThat(figure().style().notes()).hasSize(2);
         robot.clickOn("#readings-at").write("much", 0).clickOn("#readings-add-y");
         assertThat(robot.lookup("#readings-panel-wrong").queryAs(Label.class).getText())
                 .isEqualTo("Type a number to read at.");
@@ -242,7 +242,7 @@ class JudgingTest {
         assertThat(copied[0].split("\n")).hasSize(3);
         robot.clickOn("#readings-remove-1");
         window.settle();
-        assertThat(figure().look().notes()).hasSize(1);
+        assertThat(figure().style().notes()).hasSize(1);
         robot.clickOn("#readings-table");
         window.settle();
         assertThat(window.workspace.table().orElseThrow().name()).isEqualTo("Readings");
@@ -254,14 +254,14 @@ class JudgingTest {
         robot.push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.Q);
         robot.push(KeyCode.SPACE);
         window.settle();
-        assertThat(figure().look().notes()).singleElement().satisfies(note -> {
+        assertThat(figure().style().notes()).singleElement().satisfies(note -> {
             assertThat(((Note.Result) note).label()).isEqualTo("slope");
             assertThat(((Note.Result) note).series()).isEqualTo(FREQUENCY);
         });
         assertThat(robot.lookup("#quote-0").queryAs(CheckBox.class).getText()).startsWith("slope = 0.776");
         robot.push(KeyCode.SPACE);
         window.settle();
-        assertThat(figure().look().notes()).isEmpty();
+        assertThat(figure().style().notes()).isEmpty();
     }
 
     /// A key that two commands have would reach one of them only.

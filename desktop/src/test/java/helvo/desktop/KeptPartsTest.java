@@ -146,7 +146,7 @@ class KeptPartsTest {
         robot.type(KeyCode.ENTER);
         window.settle();
         Table after = window.workspace.table().orElseThrow();
-        assertThat(after.column(y).exact(2, after.mark())).isEqualTo("3.21");
+        assertThat(after.column(y).exact(2, after.decimalMark())).isEqualTo("3.21");
         int x = table.first(Role.X).orElseThrow().id();
         assertThat(after.column(x).cells()).isEqualTo(table.column(x).cells());
         isAsNew(robot, "the column moved");

@@ -113,7 +113,7 @@ class MainWindowTest {
         robot.clickOn("#use-7");
         window.settle();
         assertThat(stretch().columns().get(2).cells().cell(7)).isEqualTo(new Cell.Number(7.6));
-        assertThat(stretch().decisions()).extracting(Decision::was).containsExactly(new Cell.Text("about 7.6"));
+        assertThat(stretch().decisions()).extracting(Decision::original).containsExactly(new Cell.Text("about 7.6"));
         robot.clickOn("#back-7");
         window.settle();
         assertThat(stretch().columns().get(2).cells().cell(7)).isEqualTo(new Cell.Text("about 7.6"));
@@ -127,7 +127,7 @@ class MainWindowTest {
         window.settle();
         robot.clickOn("#aside-7");
         window.settle();
-        assertThat(stretch().setAside().reasons()).containsEntry(7, "“about 7.6” is not a number");
+        assertThat(stretch().excluded().reasons()).containsEntry(7, "“about 7.6” is not a number");
         robot.clickOn("#undo");
         window.settle();
         robot.clickOn("#edit-7");
@@ -233,7 +233,7 @@ class MainWindowTest {
         robot.push(KeyCode.CONTROL, KeyCode.K);
         robot.write("guide grid").type(KeyCode.ENTER);
         window.settle();
-        assertThat(window.workspace.figure().orElseThrow().figure().shows(Layer.GUIDE_GRID))
+        assertThat(window.workspace.figure().orElseThrow().figure().shows(Layer.GRID_LINES))
                 .isTrue();
         assertThat(window.toggle("#show-guide-grid").isSelected()).isTrue();
         robot.push(KeyCode.CONTROL, KeyCode.K);
@@ -243,9 +243,9 @@ class MainWindowTest {
         robot.interact(() -> window.grid().choose(0, stretch().columns().get(1)));
         robot.push(KeyCode.CONTROL, KeyCode.D);
         window.settle();
-        assertThat(stretch().setAside().has(0)).isTrue();
+        assertThat(stretch().excluded().has(0)).isTrue();
         robot.push(KeyCode.CONTROL, KeyCode.D);
-        assertThat(stretch().setAside().has(0)).isFalse();
+        assertThat(stretch().excluded().has(0)).isFalse();
     }
 
     @Test

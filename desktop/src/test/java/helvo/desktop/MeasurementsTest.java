@@ -257,7 +257,7 @@ class MeasurementsTest {
                 .write("15", 0)
                 .clickOn("#filter-aside");
         window.settle();
-        assertThat(table().setAside().reasons())
+        assertThat(table().excluded().reasons())
                 .containsEntry(1, "slack")
                 .containsEntry(2, "slack")
                 .hasSize(5);
@@ -371,7 +371,7 @@ class MeasurementsTest {
         robot.clickOn("#open");
         window.settle();
         int wide = table().id();
-        assertThat(table().readAs().orElseThrow().notes()).containsExactly("Lab 2", "End of list");
+        assertThat(table().importReport().orElseThrow().notes()).containsExactly("Lab 2", "End of list");
         window.press(robot, "#turn-" + wide);
         window.settle();
         assertThat(table().columns())
@@ -423,7 +423,7 @@ class MeasurementsTest {
         robot.interact(() -> window.grid().choose(0, table().columns().getFirst()));
         robot.write("5 Feb 2024", 0).type(KeyCode.ENTER);
         window.settle();
-        assertThat(table().columns().getFirst().shown(0, table().mark())).isEqualTo("2024-02-05");
+        assertThat(table().columns().getFirst().shown(0, table().decimalMark())).isEqualTo("2024-02-05");
     }
 
     @Test

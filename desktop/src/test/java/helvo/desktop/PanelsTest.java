@@ -111,10 +111,10 @@ class PanelsTest {
                         + "“Load” is in kN there, and in N here.");
         assertThat(window.table(0)).isEqualTo(now);
         window.choose(robot, "#layout", "follow");
-        assertThat(window.table(0).follows()).isTrue();
+        assertThat(window.table(0).followsFile()).isTrue();
         assertThat(window.text("#layout")).startsWith("Follows tuesday.csv · ");
         find(robot, "No longer follow the file of this table");
-        assertThat(window.table(0).follows()).isFalse();
+        assertThat(window.table(0).followsFile()).isFalse();
     }
 
     @Test
@@ -169,10 +169,10 @@ class PanelsTest {
         keys(robot, KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.O);
         robot.clickOn("#filter-drop-1");
         window.settle();
-        assertThat(window.workspace.figureInView().orElseThrow().only()).containsExactly(load);
+        assertThat(window.workspace.figureInView().orElseThrow().conditions()).containsExactly(load);
         robot.clickOn("#filter-all");
         window.settle();
-        assertThat(window.workspace.figureInView().orElseThrow().only()).isEmpty();
+        assertThat(window.workspace.figureInView().orElseThrow().conditions()).isEmpty();
     }
 
     /// A y of another unit has the right-hand axis by itself, says so, and keeps it when asked.
@@ -186,14 +186,14 @@ class PanelsTest {
         assertThat(window.workspace
                         .figureInView()
                         .orElseThrow()
-                        .look()
+                        .style()
                         .series(SeriesKey.whole(3))
-                        .right())
+                        .rightAxis())
                 .isEqualTo(Optional.of(true));
         assertThat(window.workspace.figure().orElseThrow().isOnRight(SeriesKey.whole(3)))
                 .isTrue();
         assertThat(window.view.lookup("#keep-right")).isNull();
-        assertThat(window.workspace.figureInView().orElseThrow().look().axis(AxisPlace.RIGHT))
+        assertThat(window.workspace.figureInView().orElseThrow().style().axis(AxisPlace.RIGHT))
                 .isNotNull();
     }
 }

@@ -131,6 +131,18 @@ class SettingsTest {
         assertThat(Settings.in(folder).get()).isEqualTo(Settings.FIRST.withTextSize(200));
     }
 
+    @Test
+    void settingsOfBeforeAreKept() throws IOException {
+        Files.writeString(
+                folder.resolve("settings.json"),
+                "{\"look\":\"DARK\",\"textSize\":120,\"numbers\":{\"mark\":\"COMMA\",\"grouped\":true}}");
+        assertThat(Settings.in(folder).get())
+                .isEqualTo(Settings.FIRST
+                        .withTheme(Optional.of(ColorTheme.DARK))
+                        .withTextSize(120)
+                        .withNumbers(Optional.of(new NumberNotation(DecimalMark.COMMA, true))));
+    }
+
     private Map<String, byte[]> report(boolean withData) throws IOException {
         window.saveTo = folder.resolve("fault.zip");
         Files.deleteIfExists(window.saveTo);

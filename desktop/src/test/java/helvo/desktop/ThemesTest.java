@@ -119,7 +119,7 @@ class ThemesTest {
                 && fill.getOpacity() > 0) {
             double contrast = ColorTheme.contrast(blend(fill, ground(text, look)), ground(text, look));
             if (contrast < look.minContrast()) {
-                weak.add(RootLocale.of("%.2f “%s” %s in %s", contrast, text.getText(), fill, place(text)));
+                weak.add(RootLocale.format("%.2f “%s” %s in %s", contrast, text.getText(), fill, place(text)));
             }
         }
         if (node instanceof Parent parent) {

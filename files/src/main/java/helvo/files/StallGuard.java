@@ -21,9 +21,9 @@ public final class StallGuard {
         T read(Progress progress) throws UnreadableFile;
     }
 
-    /// @throws CannotRead as the reading does, or after [Limits#SILENCE] without any progress
+    /// @throws CannotRead as the reading does, or after [Limits#STALL_TIMEOUT] without any progress
     public static <T> T of(Path file, Progress progress, Reading<T> reading) throws UnreadableFile {
-        return of(file, Limits.SILENCE, progress, reading);
+        return of(file, Limits.STALL_TIMEOUT, progress, reading);
     }
 
     static <T> T of(Path file, Duration silence, Progress progress, Reading<T> reading) throws UnreadableFile {
@@ -43,7 +43,7 @@ public final class StallGuard {
             while (true) {
                 long left = silence.toNanos() - (System.nanoTime() - heard.get());
                 if (left <= 0) {
-                    throw new UnreadableFile(RootLocale.of(
+                    throw new UnreadableFile(RootLocale.format(
                             "“%s” was given up: for %s it got no further. If it lies on a slow share, copy it to "
                                     + "this computer and open the copy; else it is damaged, or made to keep a reader "
                                     + "busy.",

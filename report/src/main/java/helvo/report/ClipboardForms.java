@@ -69,7 +69,7 @@ public record ClipboardForms(String plain, String html, Map<String, String> othe
     public static ClipboardForms table(Table table) {
         List<List<String>> rows = IntStream.range(0, table.rows())
                 .mapToObj(row -> table.columns().stream()
-                        .map(column -> Span.clean(column.exact(row, table.mark())))
+                        .map(column -> Span.clean(column.exact(row, table.decimalMark())))
                         .toList())
                 .toList();
         List<String> heads = table.columns().stream()

@@ -83,7 +83,7 @@ class ReportTest {
     private static StudyEdit.PlanReport only(int figure, Section... sections) {
         return new StudyEdit.PlanReport(ReportPlan.DEFAULT
                 .withSections(List.of(sections))
-                .withLeftOut(IntStream.rangeClosed(1, 9)
+                .withOmittedFigures(IntStream.rangeClosed(1, 9)
                         .filter(id -> id != figure)
                         .boxed()
                         .collect(Collectors.toSet())));
@@ -218,7 +218,7 @@ class ReportTest {
                         "Row 1, Stretch: “1.4” instead of “1.3”.")
                 .doesNotContain("Row 5, Stretch");
         assertThat(all(report(study("x,y\n1,2\n2,3\n3,5\n").withTable(1, table -> table.withSource(Optional.empty())
-                        .withReadAs(Optional.empty())))))
+                        .withImportReport(Optional.empty())))))
                 .contains("Nothing was left out, replaced or changed.");
     }
 
@@ -552,7 +552,9 @@ class ReportTest {
         assertThat(bytes(format, empty)).isNotEmpty();
         assertThat(bytes(
                         format,
-                        report(Study.blank(), new StudyEdit.PlanReport(ReportPlan.DEFAULT.withLeftOut(Set.of(1))))))
+                        report(
+                                Study.blank(),
+                                new StudyEdit.PlanReport(ReportPlan.DEFAULT.withOmittedFigures(Set.of(1))))))
                 .isNotEmpty();
     }
 

@@ -76,7 +76,7 @@ public record BarSource(
     }
 
     private static double fitting(double length) {
-        return length >= 0 && length <= Coordinate.MOST ? length : Double.NaN;
+        return length >= 0 && length <= Coordinate.MAX_ABS ? length : Double.NaN;
     }
 
     /// What makes the bar of a row this long, rounded to the digits that can be seen: its cell, or the length or
@@ -94,7 +94,7 @@ public record BarSource(
                             table.id(),
                             column.id(),
                             row,
-                            rounded(length).replace('.', table.mark().sign())));
+                            rounded(length).replace('.', table.decimalMark().sign())));
         }
         return own.map(bars -> new ColumnEdit.SetOwnBars(
                         table.id(),

@@ -11,7 +11,7 @@ import java.util.Optional;
 /// @param time how dates are counted; empty for numbers
 public record Coordinate(Column column, Optional<TimeAxis> time) {
     /// Squares of greater numbers, and sums of those, go beyond what a double holds: they are no coordinates.
-    static final double MOST = 1e150;
+    static final double MAX_ABS = 1e150;
 
     /// @param origin of the time axis where the column holds dates
     static Coordinate of(Column column, double origin) {

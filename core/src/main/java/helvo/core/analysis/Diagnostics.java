@@ -50,7 +50,7 @@ public record Diagnostics(
                 .filter(left -> left.fit().curve().fittedOn() == Curve.FittedOn.Y)
                 .flatMap(left -> BarCoverage.of(left.fit(), left.points(), progress.part(0.5, 0.7)));
         Optional<Curve> polynomial = residuals.map(left -> left.fit().curve()).filter(curve -> curve.degree() > 1);
-        boolean odd = judgement.speaking().stream().anyMatch(check -> check.kind() == Check.Kind.ODD_POINT);
+        boolean odd = judgement.speaking().stream().anyMatch(check -> check.kind() == Check.Kind.OUTLIER);
         Optional<TheilSen> opinion = residuals
                 .filter(left -> odd
                         && left.fit().curve().degree() == 1
@@ -64,7 +64,7 @@ public record Diagnostics(
                 bounds,
                 judgement,
                 passing,
-                spearman.outcome(),
+                spearman.join(),
                 opinion,
                 before,
                 polynomial.flatMap(curve -> MinimaxPolynomial.of(points, curve.degree(), progress.part(0.7, 1))));

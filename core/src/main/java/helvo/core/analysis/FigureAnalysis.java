@@ -115,7 +115,7 @@ public record FigureAnalysis(
     /// Whether a series is measured along the right-hand axis: as somebody chose, else where its unit is another
     /// than the first y's.
     public boolean isOnRight(SeriesKey series) {
-        return figure.look().series(series).right().orElseGet(() -> hasOtherUnit(series));
+        return figure.style().series(series).rightAxis().orElseGet(() -> hasOtherUnit(series));
     }
 
     private boolean hasOtherUnit(SeriesKey series) {
@@ -133,7 +133,7 @@ public record FigureAnalysis(
         return table.all(Role.Y).stream()
                 .filter(column -> series.stream()
                         .anyMatch(each -> each.key().yColumn() == column.id()
-                                && figure.look().series(each.key()).right().isEmpty()
+                                && figure.style().series(each.key()).rightAxis().isEmpty()
                                 && hasOtherUnit(each.key())))
                 .toList();
     }
@@ -145,7 +145,7 @@ public record FigureAnalysis(
                 .<Edit>map(each -> new FigureEdit.SetSeriesStyle(
                         figure.id(),
                         each.key(),
-                        figure.look().series(each.key()).withRight(Optional.of(onRight))))
+                        figure.style().series(each.key()).withRightAxis(Optional.of(onRight))))
                 .toList();
     }
 
@@ -220,11 +220,13 @@ public record FigureAnalysis(
                 .filter(each -> !each.key().isFurther())
                 .collect(Collectors.toMap(SeriesAnalysis::key, SeriesAnalysis::label));
         return series.stream()
-                .map(each -> figure.further().stream()
-                        .filter(curve -> curve.key().equals(each.key()))
+                .map(each -> figure.furtherCurves().stream()
+                        .filter(curve -> curve.series().equals(each.key()))
                         .findFirst()
                         .map(curve -> each.withLabel(names.get(each.key().own())
-                                + (curve.only().isEmpty() ? "" : ", " + RowCondition.sentence(curve.only(), table))
+                                + (curve.conditions().isEmpty()
+                                        ? ""
+                                        : ", " + RowCondition.sentence(curve.conditions(), table))
                                 + ", "
                                 + each.chosen().curve().name().toLowerCase(Locale.ROOT)))
                         .orElse(each))
@@ -247,7 +249,7 @@ public record FigureAnalysis(
     /// What was read before off the same curve is not read again.
     private List<FoundReading> read(List<SeriesAnalysis> all, Progress progress) {
         var found = new ArrayList<FoundReading>();
-        for (Note note : figure.look().notes()) {
+        for (Note note : figure.style().notes()) {
             if (note instanceof Note.ReadingMarker drop) {
                 progress.reached(Double.NaN);
                 all.stream()

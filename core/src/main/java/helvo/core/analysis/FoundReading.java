@@ -20,7 +20,7 @@ public record FoundReading(Note.ReadingMarker note, Fit fit, Optional<Reading> a
                         note,
                         fit,
                         Optional.empty(),
-                        InverseReading.at(fit, series.points(), note.at(), note.measured()))
+                        InverseReading.at(fit, series.points(), note.at(), note.replicates()))
                 : new FoundReading(note, fit, Reading.at(fit, series.points(), note.at()), List.of());
     }
 
@@ -30,12 +30,12 @@ public record FoundReading(Note.ReadingMarker note, Fit fit, Optional<Reading> a
                 && note.series().equals(other.series())
                 && note.fromY() == other.fromY()
                 && note.at() == other.at()
-                && note.measured() == other.measured();
+                && note.replicates() == other.replicates();
     }
 
     /// Whether a figure has its note still, and the curve that was read.
     boolean isOf(Figure figure, List<SeriesAnalysis> series) {
-        return figure.look().notes().contains(note)
+        return figure.style().notes().contains(note)
                 && series.stream()
                         .anyMatch(each -> each.fit().filter(now -> now == fit).isPresent());
     }

@@ -27,7 +27,7 @@ public record RowUse(
     /// The points with those of the rows that were set aside; empty where none of these has a number in x and y.
     Optional<Points> withSetAside(Points used) {
         int[] back = Arrays.stream(setAside)
-                .filter(row -> Math.abs(x.at(row)) <= Coordinate.MOST && Math.abs(y.at(row)) <= Coordinate.MOST)
+                .filter(row -> Math.abs(x.at(row)) <= Coordinate.MAX_ABS && Math.abs(y.at(row)) <= Coordinate.MAX_ABS)
                 .toArray();
         if (back.length == 0) {
             return Optional.empty();
@@ -73,7 +73,7 @@ public record RowUse(
 
     /// Why one of the unusable rows has no point: "Stretch: “about 7.6” is not a number".
     public String why(int row) {
-        Column column = (Math.abs(x.at(row)) <= Coordinate.MOST ? y : x).column();
+        Column column = (Math.abs(x.at(row)) <= Coordinate.MAX_ABS ? y : x).column();
         boolean computed =
                 column.derivation().filter(Derivation.Formula.class::isInstance).isPresent();
         return switch (column.cells().cell(row)) {

@@ -51,7 +51,7 @@ public record SeriesAnalysis(
         implements SeriesAnalysisBuilder.With {
 
     /// With more points, bars and residuals are judged after the curves are known.
-    private static final int MANY = 20_000;
+    private static final int MAX_POINTS_JUDGED_AT_ONCE = 20_000;
 
     public Optional<Fit> fit() {
         return chosen instanceof FitOutcome.Fitted(Fit fit) ? Optional.of(fit) : Optional.empty();
@@ -75,7 +75,7 @@ public record SeriesAnalysis(
                         Optional.empty(),
                         correlation)
                 .choosing(curve, progress.part(0.4, 1));
-        return series.points().size() > MANY ? chosen : chosen.diagnosing(progress);
+        return series.points().size() > MAX_POINTS_JUDGED_AT_ONCE ? chosen : chosen.diagnosing(progress);
     }
 
     /// What fitting a shape gave; empty while that is not known yet.
@@ -202,7 +202,7 @@ public record SeriesAnalysis(
         if (outcome instanceof FitOutcome.Fitted(Fit fit)) {
             ForkedTask<PrintedEquation> equation = ForkedTask.of(points.size(), () -> PrintedEquation.of(fit, points));
             left = Optional.of(Residuals.of(fit, fit.used(points), progress.part(0.5, 0.8)));
-            printed = Optional.of(equation.outcome());
+            printed = Optional.of(equation.join());
         }
         return new SeriesAnalysis(
                         key,
@@ -222,7 +222,7 @@ public record SeriesAnalysis(
 
     /// The bounds do not depend on the curve.
     private SeriesAnalysis withBoundsOf(SeriesAnalysis other) {
-        return other.diagnostics.isEmpty() || points.size() > MANY
+        return other.diagnostics.isEmpty() || points.size() > MAX_POINTS_JUDGED_AT_ONCE
                 ? this
                 : diagnosing(other.diagnostics.get().bounds(), Progress.none());
     }
@@ -235,7 +235,7 @@ public record SeriesAnalysis(
     private SeriesAnalysis diagnosing(Optional<ErrorBarLines> known, Progress progress) {
         return withDiagnostics(Optional.of(Diagnostics.of(
                 points,
-                points.size() > MANY ? Optional.empty() : rows.withSetAside(points),
+                points.size() > MAX_POINTS_JUDGED_AT_ONCE ? Optional.empty() : rows.withSetAside(points),
                 known,
                 residuals,
                 progress)));

@@ -43,9 +43,9 @@ record SeriesPoints(SeriesKey key, String label, int slot, Points points, RowUse
         static Source of(Table table, Figure figure) {
             return new Source(
                     table.columns(),
-                    table.setAside(),
-                    figure.only(),
-                    figure.further(),
+                    table.excluded(),
+                    figure.conditions(),
+                    figure.furtherCurves(),
                     figure.shows(Layer.POOLED),
                     figure.weighting());
         }
@@ -99,10 +99,10 @@ record SeriesPoints(SeriesKey key, String label, int slot, Points points, RowUse
     private static List<SeriesPoints> further(Table table, Figure figure, List<SeriesPoints> series) {
         int slot = 1 + series.stream().mapToInt(SeriesPoints::slot).max().orElse(0);
         var found = new ArrayList<SeriesPoints>();
-        for (Figure.FurtherCurve curve : figure.further()) {
+        for (Figure.FurtherCurve curve : figure.furtherCurves()) {
             int place = slot + found.size();
             series.stream()
-                    .filter(each -> each.key.equals(curve.key().own()))
+                    .filter(each -> each.key.equals(curve.series().own()))
                     .findFirst()
                     .ifPresent(own -> found.add(own.part(curve, place, table)));
         }
@@ -115,15 +115,15 @@ record SeriesPoints(SeriesKey key, String label, int slot, Points points, RowUse
     }
 
     private SeriesPoints part(Figure.FurtherCurve curve, int newSlot, Table table) {
-        if (curve.only().isEmpty()) {
-            return new SeriesPoints(curve.key(), label, newSlot, points, rows);
+        if (curve.conditions().isEmpty()) {
+            return new SeriesPoints(curve.series(), label, newSlot, points, rows);
         }
-        IntPredicate wanted = RowCondition.all(curve.only(), table);
+        IntPredicate wanted = RowCondition.all(curve.conditions(), table);
         int[] setAside = Arrays.stream(rows.setAside()).filter(wanted).toArray();
         int[] unusable = Arrays.stream(rows.unusable()).filter(wanted).toArray();
         Points part = points.where(i -> wanted.test(points.rows()[i]));
         return new SeriesPoints(
-                curve.key(),
+                curve.series(),
                 label,
                 newSlot,
                 part,
@@ -147,11 +147,11 @@ record SeriesPoints(SeriesKey key, String label, int slot, Points points, RowUse
                 table.all(Role.Y).indexOf(y.column()) * order.map(List::size).orElse(1);
         Map<String, Collector> groups = new LinkedHashMap<>();
         boolean pooled = by.isPresent() && figure.shows(Layer.POOLED);
-        IntPredicate wanted = RowCondition.all(figure.only(), table);
+        IntPredicate wanted = RowCondition.all(figure.conditions(), table);
         int rows = table.rows();
-        int likely = by.isPresent() || !figure.only().isEmpty() ? 0 : rows;
+        int likely = by.isPresent() || !figure.conditions().isEmpty() ? 0 : rows;
         Optional<Collector> whole =
-                likely > 0 && table.setAside().reasons().isEmpty() ? Collector.ofAll(rows, x, y) : Optional.empty();
+                likely > 0 && table.excluded().reasons().isEmpty() ? Collector.ofAll(rows, x, y) : Optional.empty();
         whole.ifPresent(each -> groups.put("", each));
         var all = new Collector(0);
         Collector own = null;
@@ -169,7 +169,7 @@ record SeriesPoints(SeriesKey key, String label, int slot, Points points, RowUse
                 if (own == null || by.isPresent()) {
                     own = groups.computeIfAbsent(group, _ -> new Collector(likely));
                 }
-                boolean aside = table.setAside().has(row);
+                boolean aside = table.excluded().has(row);
                 own.add(row, aside, px[at], py[at]);
                 if (pooled) {
                     all.add(row, aside, px[at], py[at]);
@@ -243,8 +243,8 @@ record SeriesPoints(SeriesKey key, String label, int slot, Points points, RowUse
             }
             all.given = rows;
             all.size = rows;
-            return Range.of(all.x).largest() <= Coordinate.MOST
-                            && Range.of(all.y).largest() <= Coordinate.MOST
+            return Range.of(all.x).maxAbs() <= Coordinate.MAX_ABS
+                            && Range.of(all.y).maxAbs() <= Coordinate.MAX_ABS
                     ? Optional.of(all)
                     : Optional.empty();
         }
@@ -253,7 +253,7 @@ record SeriesPoints(SeriesKey key, String label, int slot, Points points, RowUse
             given++;
             if (aside) {
                 setAside.add(row);
-            } else if (!(Math.abs(px) <= Coordinate.MOST && Math.abs(py) <= Coordinate.MOST)) {
+            } else if (!(Math.abs(px) <= Coordinate.MAX_ABS && Math.abs(py) <= Coordinate.MAX_ABS)) {
                 unusable.add(row);
             } else {
                 room();

@@ -17,10 +17,10 @@ import java.util.function.DoubleUnaryOperator;
 ///     misses a point that has a bar of 0
 /// @param worst  row of the bar that needs it
 public record BarCoverage(int bars, int[] missed, double factor, int worst) {
-    private static final double ROUNDING = 1e-12;
-    private static final int STEPS = 96;
-    private static final double GROWTH = 1.05;
-    private static final double FARTHEST = 1e9;
+    private static final double RELATIVE_ROUNDING = 1e-12;
+    private static final int SEARCH_STEPS = 96;
+    private static final double STEP_GROWTH = 1.05;
+    private static final double MAX_FACTOR = 1e9;
 
     /// @param points those that the curve was fitted to
     /// @return empty where none has a bar
@@ -41,7 +41,7 @@ public record BarCoverage(int bars, int[] missed, double factor, int worst) {
                 progress.reached((double) i / boxes.size());
             }
             double factor = factor(fit.function(), boxes, i, straight);
-            if (factor > 1 + ROUNDING) {
+            if (factor > 1 + RELATIVE_ROUNDING) {
                 missed.add(boxes.row(i));
             }
             if (factor > most) {
@@ -94,11 +94,11 @@ public record BarCoverage(int bars, int[] missed, double factor, int worst) {
     /// The least factor up to a limit at which a gap closes; infinite where it stays open or is no number.
     private static double firstMeeting(DoubleUnaryOperator gap, double limit) {
         double low = 0;
-        double high = Double.isInfinite(limit) ? 1.0 / STEPS : limit / STEPS;
+        double high = Double.isInfinite(limit) ? 1.0 / SEARCH_STEPS : limit / SEARCH_STEPS;
         while (gap.applyAsDouble(high) > 0) {
             low = high;
-            high = Double.isInfinite(limit) ? high * GROWTH : high + limit / STEPS;
-            if (high > Math.min(limit, FARTHEST)) {
+            high = Double.isInfinite(limit) ? high * STEP_GROWTH : high + limit / SEARCH_STEPS;
+            if (high > Math.min(limit, MAX_FACTOR)) {
                 return Double.POSITIVE_INFINITY;
             }
         }

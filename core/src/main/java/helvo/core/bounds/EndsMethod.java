@@ -7,7 +7,7 @@ import org.apache.commons.numbers.core.DD;
 /// The ends method as it is taught: the two lines between opposite ends of the first and the last bar, in order of
 /// x.
 final class EndsMethod {
-    private static final double ROUNDING = 1e-12;
+    private static final double RELATIVE_ROUNDING = 1e-12;
 
     private EndsMethod() {}
 
@@ -44,7 +44,7 @@ final class EndsMethod {
                     double rising = slope.hi() >= 0
                             ? boxes.factor(i, above, slope.hi())
                             : mirroredFactor(boxes, i, above, -slope.hi());
-                    return rising > 1 + ROUNDING;
+                    return rising > 1 + RELATIVE_ROUNDING;
                 })
                 .map(boxes::row)
                 .toArray();

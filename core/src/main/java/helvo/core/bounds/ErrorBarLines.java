@@ -45,10 +45,10 @@ public record ErrorBarLines(
         Optional<Ends> ends) {
     /// A factor found to exceed 1 by no more than the rounding of decimal fractions to doubles still means that a
     /// line exists.
-    private static final double ROUNDING = 0x1p-50;
+    private static final double RELATIVE_ROUNDING = 0x1p-50;
     private static final int MAX_OBSTACLES = 3;
     /// So many bars are searched as they are.
-    private static final int FEW = 2_000;
+    private static final int MAX_BARS_WITHOUT_HULL = 2_000;
 
     /// A line at the limit of those through all bars.
     ///
@@ -103,7 +103,9 @@ public record ErrorBarLines(
                 rows(boxes, found.best.tight()));
         int[] obstacles = sides.isEmpty()
                 ? obstacles(
-                        boxes.size() <= FEW ? boxes : boxes.only(ConvexLayers.outermost(boxes, MAX_OBSTACLES + 1)),
+                        boxes.size() <= MAX_BARS_WITHOUT_HULL
+                                ? boxes
+                                : boxes.only(ConvexLayers.outermost(boxes, MAX_OBSTACLES + 1)),
                         progress.part(0.8, 1))
                 : new int[0];
         boolean bounded = !sides.isEmpty() && !upright;
@@ -159,9 +161,9 @@ public record ErrorBarLines(
             double half = Math.min(boxes.up()[i], boxes.down()[i])
                     + Math.abs(line.slope().hi()) * Math.min(boxes.left()[i], boxes.right()[i]);
             double size = Math.abs(boxes.y()[i]) + Math.abs(line.slope().hi() * boxes.x()[i]);
-            allowed = half == 0 ? allowed : Math.max(allowed, ROUNDING * size / half);
+            allowed = half == 0 ? allowed : Math.max(allowed, RELATIVE_ROUNDING * size / half);
         }
-        return factor - 1 <= allowed + ROUNDING;
+        return factor - 1 <= allowed + RELATIVE_ROUNDING;
     }
 
     private static FeasibleLines single(Found found) {
@@ -245,7 +247,7 @@ public record ErrorBarLines(
             MinimalBarScaling rising = MinimalBarScaling.of(left, progress);
             MinimalBarScaling falling = MinimalBarScaling.of(left.mirrored(), progress);
             double factor = Math.min(rising.factor(), falling.factor());
-            if (factor <= 1 + ROUNDING) {
+            if (factor <= 1 + RELATIVE_ROUNDING) {
                 if (factor < bestFactor) {
                     bestFactor = factor;
                     best = out;

@@ -13,7 +13,7 @@ import org.apache.commons.statistics.distribution.NormalDistribution;
 /// @param tooMany whether more are missed than chance gives in one of twenty such sets
 /// @param tooFew  whether fewer are
 public record ExpectedMisses(double mean, boolean tooMany, boolean tooFew) {
-    private static final double SIGNIFICANT = 0.05;
+    private static final double SIGNIFICANCE_LEVEL = 0.05;
 
     /// @param meaning of the bars; of a half range none is missed
     public static ExpectedMisses of(Quality quality, BarMeaning meaning, BarCoverage found) {
@@ -24,7 +24,7 @@ public record ExpectedMisses(double mean, boolean tooMany, boolean tooFew) {
         int missed = found.missed().length;
         return new ExpectedMisses(
                 found.bars() * chance,
-                misses.survivalProbability(missed - 1) < SIGNIFICANT,
-                misses.cumulativeProbability(missed) < SIGNIFICANT);
+                misses.survivalProbability(missed - 1) < SIGNIFICANCE_LEVEL,
+                misses.cumulativeProbability(missed) < SIGNIFICANCE_LEVEL);
     }
 }

@@ -11,10 +11,10 @@ import java.util.stream.IntStream;
 /// last of them is no corner (in the manner of Akl & Toussaint 1978, Information Processing Letters 7:219). What
 /// the rounding of doubles leaves in doubt stays.
 final class HullCandidates {
-    private static final int STRETCHES = 1024;
+    private static final int INTERVALS = 1024;
     /// Fewer are all taken.
-    private static final int FEW = 4 * STRETCHES;
-    private static final double DOUBT = 1e-12;
+    private static final int MIN_POINTS_TO_REDUCE = 4 * INTERVALS;
+    private static final double RELATIVE_TOLERANCE = 1e-12;
     /// Corners are rounded to doubles here, so by half a unit each in x.
     private static final double DOUBT_ACROSS = 4 * 0x1p-53;
 
@@ -36,11 +36,15 @@ final class HullCandidates {
     }
 
     static int[] lower(int n, IntToDoubleFunction x, IntToDoubleFunction y, int layers) {
-        return n <= FEW ? IntStream.range(0, n).toArray() : new HullCandidates(n, x, y, 1, layers).found();
+        return n <= MIN_POINTS_TO_REDUCE
+                ? IntStream.range(0, n).toArray()
+                : new HullCandidates(n, x, y, 1, layers).found();
     }
 
     static int[] upper(int n, IntToDoubleFunction x, IntToDoubleFunction y, int layers) {
-        return n <= FEW ? IntStream.range(0, n).toArray() : new HullCandidates(n, x, y, -1, layers).found();
+        return n <= MIN_POINTS_TO_REDUCE
+                ? IntStream.range(0, n).toArray()
+                : new HullCandidates(n, x, y, -1, layers).found();
     }
 
     private int[] found() {
@@ -52,7 +56,7 @@ final class HullCandidates {
             greatest = Math.max(greatest, x[i]);
             largest = Math.max(largest, Math.abs(y[i]));
         }
-        double perX = STRETCHES / (greatest - least);
+        double perX = INTERVALS / (greatest - least);
         if (!(perX > 0) || !Double.isFinite(perX) || !Double.isFinite(largest)) {
             return IntStream.range(0, n).toArray();
         }
@@ -63,16 +67,16 @@ final class HullCandidates {
                         side,
                         least,
                         perX,
-                        DOUBT * (largest + Math.abs(y[side[0]])),
+                        RELATIVE_TOLERANCE * (largest + Math.abs(y[side[0]])),
                         DOUBT_ACROSS * Math.max(Math.abs(least), Math.abs(greatest)));
     }
 
     /// The lowest points of each stretch, as many as there are layers.
     private int[] lowest(double least, double perX) {
-        int[] lowest = new int[STRETCHES * layers];
+        int[] lowest = new int[INTERVALS * layers];
         Arrays.fill(lowest, -1);
         for (int i = 0; i < n; i++) {
-            int first = layers * Math.min(STRETCHES - 1, (int) ((x[i] - least) * perX));
+            int first = layers * Math.min(INTERVALS - 1, (int) ((x[i] - least) * perX));
             int at = first + layers - 1;
             if (lowest[at] >= 0 && y[i] >= y[lowest[at]]) {
                 continue;
@@ -102,9 +106,9 @@ final class HullCandidates {
 
     private int[] outside(int[] hull, double least, double perX, double doubt, double doubtAcross) {
         // The first edge that reaches into a stretch.
-        int[] edges = new int[STRETCHES];
+        int[] edges = new int[INTERVALS];
         int edge = 0;
-        for (int stretch = 0; stretch < STRETCHES; stretch++) {
+        for (int stretch = 0; stretch < INTERVALS; stretch++) {
             double from = least + stretch / perX;
             while (edge < hull.length - 2 && x[hull[edge + 1]] < from) {
                 edge++;
@@ -119,7 +123,7 @@ final class HullCandidates {
                 kept.add(i);
                 continue;
             }
-            int e = edges[Math.min(STRETCHES - 1, (int) ((x[i] - least) * perX))];
+            int e = edges[Math.min(INTERVALS - 1, (int) ((x[i] - least) * perX))];
             while (x[hull[e + 1]] < x[i]) {
                 e++;
             }

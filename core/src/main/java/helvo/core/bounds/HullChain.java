@@ -9,7 +9,7 @@ import org.apache.commons.numbers.core.DD;
 /// in double-double.
 final class HullChain {
     /// Three differences and a product each, of doubles: below this part of its terms a turn is judged again.
-    private static final double FILTER = 8 * 0x1p-53;
+    private static final double TURN_ROUNDING = 8 * 0x1p-53;
 
     private final double[] x;
     private final double[] xLow;
@@ -62,7 +62,7 @@ final class HullChain {
         double turn = first - second;
         double scale =
                 (Math.abs(x[a]) + Math.abs(x[b]) + Math.abs(x[c])) * (Math.abs(y[a]) + Math.abs(y[b]) + Math.abs(y[c]));
-        if (Math.abs(turn) > FILTER * scale && Math.abs(turn) < Double.POSITIVE_INFINITY) {
+        if (Math.abs(turn) > TURN_ROUNDING * scale && Math.abs(turn) < Double.POSITIVE_INFINITY) {
             return turn;
         }
         return exactly(x, xLow, b, a)

@@ -17,10 +17,10 @@ import org.apache.commons.numbers.core.DD;
 /// @param tight  the boxes that allow no less
 record MinimalBarScaling(double factor, Optional<Straight> line, int[] tight) {
     private static final int MAX_EXCHANGES = 1000;
-    private static final double ROUNDING = 1e-13;
-    private static final double SMALLEST = 1e-26;
+    private static final double RELATIVE_ROUNDING = 1e-13;
+    private static final double MIN_FACTOR = 1e-26;
     /// Factors that differ by no more are one.
-    private static final double SAME = 1e-9;
+    private static final double EQUAL_FACTOR_TOLERANCE = 1e-9;
 
     /// y = slope · x + intercept, to about 32 digits.
     record Straight(DD slope, DD intercept) {
@@ -48,7 +48,7 @@ record MinimalBarScaling(double factor, Optional<Straight> line, int[] tight) {
             return flat;
         }
         MinimalBarScaling steep = search(boxes.exchanged(), progress);
-        return steep.factor < flat.factor * (1 - SAME)
+        return steep.factor < flat.factor * (1 - EQUAL_FACTOR_TOLERANCE)
                 ? new MinimalBarScaling(steep.factor, steep.line.flatMap(Straight::exchanged), steep.tight)
                 : flat;
     }
@@ -82,7 +82,7 @@ record MinimalBarScaling(double factor, Optional<Straight> line, int[] tight) {
             }
             found = Optional.of(new MinimalBarScaling(factor, Optional.of(line), active));
             // While ties keep the factor from growing, nothing is dropped, so that no set comes twice.
-            int[] kept = factor > reached * (1 + ROUNDING) ? tight(boxes, line, factor, active) : active;
+            int[] kept = factor > reached * (1 + RELATIVE_ROUNDING) ? tight(boxes, line, factor, active) : active;
             reached = factor;
             active = with(kept, farthest);
         }
@@ -102,7 +102,7 @@ record MinimalBarScaling(double factor, Optional<Straight> line, int[] tight) {
                     double above = line.above(boxes.x()[i], boxes.y()[i]);
                     return factor == 0
                             || boxes.isPoint(i)
-                            || boxes.factor(i, above, line.slope.hi()) >= factor * (1 - SAME);
+                            || boxes.factor(i, above, line.slope.hi()) >= factor * (1 - EQUAL_FACTOR_TOLERANCE);
                 })
                 .toArray();
     }
@@ -131,8 +131,8 @@ record MinimalBarScaling(double factor, Optional<Straight> line, int[] tight) {
 
     private static boolean needs(BarBoxes boxes, double factor, int... some) {
         Optional<Candidate> least = least(boxes, some);
-        return (least.isEmpty() || least.get().factor.hi() >= factor * (1 - SAME))
-                && upright(boxes, some) >= factor * (1 - SAME);
+        return (least.isEmpty() || least.get().factor.hi() >= factor * (1 - EQUAL_FACTOR_TOLERANCE))
+                && upright(boxes, some) >= factor * (1 - EQUAL_FACTOR_TOLERANCE);
     }
 
     /// The least factor of some boxes for lines that are ever steeper: that of a vertical one, but of two without
@@ -162,7 +162,7 @@ record MinimalBarScaling(double factor, Optional<Straight> line, int[] tight) {
         double slope = line.slope.hi();
         double[] x = boxes.x();
         double[] y = boxes.y();
-        double most = reached * (1 + ROUNDING);
+        double most = reached * (1 + RELATIVE_ROUNDING);
         int farthest = -1;
         for (int i = 0; i < x.length; i++) {
             double factor = boxes.factor(i, slope * (x[i] - x0) - (y[i] - y0) + above0, slope);
@@ -177,7 +177,7 @@ record MinimalBarScaling(double factor, Optional<Straight> line, int[] tight) {
     /// Whether the line goes through a point, to the last digits.
     private static boolean meets(Straight line, double x, double y) {
         return Math.abs(line.above(x, y))
-                <= SMALLEST * (Math.abs(line.slope.hi() * x) + Math.abs(y) + Math.abs(line.intercept.hi()));
+                <= MIN_FACTOR * (Math.abs(line.slope.hi() * x) + Math.abs(y) + Math.abs(line.intercept.hi()));
     }
 
     /// The least factor of a few boxes: the least of all vertices that leave none of them out.
@@ -306,7 +306,7 @@ record MinimalBarScaling(double factor, Optional<Straight> line, int[] tight) {
                 double half = above > 0
                         ? boxes.up()[i] + slope.hi() * boxes.left()[i]
                         : boxes.down()[i] + slope.hi() * boxes.right()[i];
-                double rounding = SMALLEST
+                double rounding = MIN_FACTOR
                         * (Math.abs(slope.hi() * boxes.x()[i]) + Math.abs(boxes.y()[i]) + Math.abs(intercept.hi()));
                 if (Math.abs(above) > factor.hi() * half * (1 + 1e-12) + rounding) {
                     return;

@@ -17,7 +17,7 @@ import org.apache.commons.numbers.core.DD;
 /// @param rows   of the bars that allow no less
 public record MinimaxPolynomial(int degree, double factor, int[] rows) {
     private static final int MAX_EXCHANGES = 2000;
-    private static final double ROUNDING = 1e-11;
+    private static final double RELATIVE_ROUNDING = 1e-11;
 
     /// @return empty where bars in x take part, or there are fewer different x than the polynomial has coefficients
     ///     and one more
@@ -102,7 +102,7 @@ public record MinimaxPolynomial(int degree, double factor, int[] rows) {
         private int[] deciding(DD[] costs) {
             double most = Arrays.stream(costs).mapToDouble(DD::hi).max().orElseThrow();
             return IntStream.range(0, size)
-                    .filter(r -> costs[r].hi() > ROUNDING * most)
+                    .filter(r -> costs[r].hi() > RELATIVE_ROUNDING * most)
                     .map(r -> boxes.row(basis[r] % n))
                     .sorted()
                     .distinct()
@@ -187,7 +187,7 @@ public record MinimaxPolynomial(int degree, double factor, int[] rows) {
                 }
                 double above = t * b1 - b2 + c[0] - boxes.y()[i];
                 double over = Math.abs(above) - k * (above > 0 ? boxes.up()[i] : boxes.down()[i]);
-                if (over > most && over > ROUNDING * Math.abs(above) + 1e-15 * scale) {
+                if (over > most && over > RELATIVE_ROUNDING * Math.abs(above) + 1e-15 * scale) {
                     most = over;
                     at = above > 0 ? i : n + i;
                 }

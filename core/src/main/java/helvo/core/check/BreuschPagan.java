@@ -13,28 +13,28 @@ import org.apache.commons.statistics.distribution.ChiSquaredDistribution;
 /// @param growth the spread at the largest x over that at the smallest, by that line through the squares; at most
 ///     10
 record BreuschPagan(double statistic, double p, double growth) {
-    private static final int FEWEST = 5;
+    private static final int MIN_POINTS = 5;
     private static final double MOST_GROWTH = 10;
 
     static Optional<BreuschPagan> of(OrthogonalResiduals scatter) {
         double[] x = scatter.x();
         int n = scatter.size();
         double mean = scatter.squares() / n;
-        if (n < FEWEST || !(mean > 0)) {
+        if (n < MIN_POINTS || !(mean > 0)) {
             return Optional.empty();
         }
         Range all = Range.of(x);
         double span = all.high() - all.low();
-        double meanX = all.middle()
+        double meanX = all.midpoint()
                 + BlockParallel.sum(n, (from, to) -> {
                             double sum = 0;
                             for (int k = from; k < to; k++) {
-                                sum += x[k] - all.middle();
+                                sum += x[k] - all.midpoint();
                             }
                             return sum;
                         })
                         / n;
-        double[] sums = BlockParallel.joined(
+        double[] sums = BlockParallel.reduce(
                 n,
                 Progress.none(),
                 (from, to) -> {

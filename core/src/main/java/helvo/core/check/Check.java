@@ -16,7 +16,7 @@ public record Check(
         double statistic,
         OptionalDouble p,
         OptionalDouble adjusted,
-        boolean speaks,
+        boolean isReported,
         double size,
         List<Integer> rows) {
     /// What is asked of residuals, each with its share of the error that all may make together.
@@ -26,7 +26,7 @@ public record Check(
         ORDER("order", 0.07),
         SPREAD("spread", 0.15),
         SHAPE("shape", 0.01),
-        ODD("odd points", 0.26),
+        OUTLIER("odd points", 0.26),
         INFLUENCE("influence", 0.05);
 
         private final String title;
@@ -73,7 +73,7 @@ public record Check(
         HEAVY_TAILS("heavy-tails", Question.SHAPE),
         /// The largest externally studentised residual, beside the others that are named with it; its size is that
         /// residual.
-        ODD_POINT("odd-point", Question.ODD),
+        OUTLIER("odd-point", Question.OUTLIER),
         /// The externally studentised residual of a point that has half or more of its own fitted value in its
         /// hand.
         DECIDING_POINT("deciding-point", Question.INFLUENCE),
@@ -99,10 +99,10 @@ public record Check(
     }
 
     /// The usual level at which a p counts as significant.
-    public static final double SIGNIFICANT = 0.05;
+    public static final double SIGNIFICANCE_LEVEL = 0.05;
     /// Of all questions together. Answers to them are not independent, so that fewer clean sets are spoken about:
     /// see docs/numerics.md.
-    private static final double LEVEL = 0.056;
+    private static final double FAMILY_LEVEL = 0.056;
     private static final double LEAST_CORRELATION = 0.05;
     private static final double LEAST_GROWTH = 0.1;
 
@@ -111,8 +111,8 @@ public record Check(
     }
 
     /// Whether it is told as a fault to be looked at; else it is a remark.
-    public boolean warns() {
-        return speaks && kind != Kind.COOK;
+    public boolean isWarning() {
+        return isReported && kind != Kind.COOK;
     }
 
     static Check of(Kind kind, double statistic, double p, double size) {
@@ -120,19 +120,19 @@ public record Check(
     }
 
     Check about(List<Integer> some) {
-        return new Check(kind, statistic, p, adjusted, speaks, size, some);
+        return new Check(kind, statistic, p, adjusted, isReported, size, some);
     }
 
-    Check saying(boolean says) {
+    Check withReported(boolean says) {
         return new Check(kind, statistic, p, adjusted, says, size, rows);
     }
 
     Check adjusted(double to) {
-        return new Check(kind, statistic, p, OptionalDouble.of(to), to < LEVEL && matters(), size, rows);
+        return new Check(kind, statistic, p, OptionalDouble.of(to), to < FAMILY_LEVEL && isRelevant(), size, rows);
     }
 
     /// Of very many points even the least shows: whether it is large enough to be worth a word.
-    private boolean matters() {
+    private boolean isRelevant() {
         return switch (kind) {
             case DURBIN_WATSON, DURBIN_WATSON_MEASURED -> Math.abs(size) > LEAST_CORRELATION;
             case SPREAD, BREUSCH_PAGAN -> Math.abs(Math.log(size)) > Math.log1p(LEAST_GROWTH);

@@ -13,7 +13,7 @@ import org.apache.commons.statistics.distribution.NormalDistribution;
 record DurbinWatson(double statistic, double p) {
     /// With more points d is normally distributed about 2 with a variance of 4/n, to more digits than anybody
     /// reads.
-    private static final int MANY = 5_000;
+    private static final int MAX_POINTS_FOR_BETA = 5_000;
 
     /// @param e residuals in their order
     /// @param p how many coefficients the fit has
@@ -32,7 +32,7 @@ record DurbinWatson(double statistic, double p) {
         double d = steps / squares;
         return Optional.of(new DurbinWatson(
                 d,
-                n > MANY
+                n > MAX_POINTS_FOR_BETA
                         ? 2 * NormalDistribution.of(0, 1).survivalProbability(Math.abs(d - 2) * Math.sqrt(n) / 2)
                         : p(d, directions.get(), n, p)));
     }

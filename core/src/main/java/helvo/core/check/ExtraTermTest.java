@@ -16,7 +16,8 @@ import java.util.Optional;
 /// @param largest the largest of these, above 0 where the middle of the residuals is high: an arch
 /// @param shares  the same over the scatter that is left
 /// @param left    the residuals beside the term
-record ExtraTermTest(Quality.F test, double[] taken, double largest, double shares, OrthogonalResiduals left) {
+record ExtraTermTest(
+        Quality.F test, double[] contribution, double largest, double relativeSize, OrthogonalResiduals left) {
     static Optional<ExtraTermTest> of(Residuals residuals, OrthogonalResiduals scatter) {
         int freedom = scatter.freedom() - 1;
         double[] z = term(residuals.fit().curve(), scatter);
@@ -24,13 +25,13 @@ record ExtraTermTest(Quality.F test, double[] taken, double largest, double shar
                 ? Optional.empty()
                 : scatter.with(z).flatMap(left -> {
                     double along = OrthogonalResiduals.dot(z, scatter.e());
-                    double rest = Math.max(left.squares(), OrthogonalResiduals.ROUNDING * scatter.squares());
+                    double rest = Math.max(left.squares(), OrthogonalResiduals.ROUNDING_SHARE * scatter.squares());
                     double s = Math.sqrt(rest / freedom);
                     if (!(s > 0) || !Double.isFinite(s)) {
                         return Optional.empty();
                     }
                     double[] taken = new double[z.length];
-                    BlockParallel.each(z.length, (from, to) -> {
+                    BlockParallel.forEach(z.length, (from, to) -> {
                         for (int k = from; k < to; k++) {
                             taken[k] = along * z[k] / scatter.root(k);
                         }
@@ -39,8 +40,8 @@ record ExtraTermTest(Quality.F test, double[] taken, double largest, double shar
                     return Optional.of(new ExtraTermTest(
                             new Quality.F(test.value(), Math.max(test.p(), scatter.chanceByBars(along * along))),
                             taken,
-                            -Math.signum(along) * Range.of(taken).largest(),
-                            Math.abs(along) * Range.of(z).largest() / s,
+                            -Math.signum(along) * Range.of(taken).maxAbs(),
+                            Math.abs(along) * Range.of(z).maxAbs() / s,
                             left));
                 });
     }
@@ -53,11 +54,11 @@ record ExtraTermTest(Quality.F test, double[] taken, double largest, double shar
             return new double[0];
         }
         boolean fromZero = !curve.coefficientNames().contains("a") && curve.degree() == 1;
-        double middle = fromZero ? 0 : all.middle();
-        double half = fromZero ? all.largest() : all.half();
+        double middle = fromZero ? 0 : all.midpoint();
+        double half = fromZero ? all.maxAbs() : all.halfWidth();
         int power = curve.nextPower();
         double[] term = new double[scatter.size()];
-        BlockParallel.each(term.length, (from, to) -> {
+        BlockParallel.forEach(term.length, (from, to) -> {
             for (int k = from; k < to; k++) {
                 double at = (scatter.x()[k] - middle) / half;
                 double product = at * scatter.root(k);

@@ -11,7 +11,7 @@ import org.apache.commons.statistics.distribution.NormalDistribution;
 record NormalityTest(Check.Kind kind, double statistic, double p) {
     private static final int MAX_SHAPIRO = 5000;
     /// Below it two terms of the series of ln(1 − t) leave no more than 1 − t loses in rounding.
-    private static final double SMALL = 1e-5;
+    private static final double SERIES_LIMIT = 1e-5;
     private static final NormalDistribution NORMAL = NormalDistribution.of(0, 1);
 
     /// @param sorted the residuals from the least to the greatest
@@ -125,7 +125,7 @@ record NormalityTest(Check.Kind kind, double statistic, double p) {
                 double z = (sorted[i] - mean) / deviation;
                 double tail = NORMAL.survivalProbability(Math.abs(z));
                 double logTail = Math.log(Math.max(tail, Double.MIN_NORMAL));
-                double logRest = tail < SMALL ? -tail - tail * tail / 2 : Math.log(1 - tail);
+                double logRest = tail < SERIES_LIMIT ? -tail - tail * tail / 2 : Math.log(1 - tail);
                 // Each value counts with its place from below where ln F stands, and from above for ln(1 − F).
                 some += (2.0 * i + 1) * (z < 0 ? logTail : logRest)
                         + (2.0 * (n - 1 - i) + 1) * (z < 0 ? logRest : logTail);

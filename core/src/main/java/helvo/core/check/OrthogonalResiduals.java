@@ -24,9 +24,9 @@ record OrthogonalResiduals(
     /// Of more numbers than these only every so-manieth point is judged, so that they fit into the memory.
     private static final int MOST_NUMBERS = 1 << 24;
     /// A direction that the others leave less of than this is none of its own.
-    private static final double NOTHING = 1e-12;
+    private static final double MIN_REMAINING_SHARE = 1e-12;
     /// The share of a sum of squares that is its own rounding: what a perfect fit leaves.
-    static final double ROUNDING = 1e-30;
+    static final double ROUNDING_SHARE = 1e-30;
 
     /// @return empty where the directions are not different at these points
     static Optional<OrthogonalResiduals> of(Residuals residuals) {
@@ -41,7 +41,7 @@ record OrthogonalResiduals(
         double[][] q = new double[p][size];
         var scatter = new OrthogonalResiduals(
                 x, raw, e, roots, q, step, residuals.points().weighting() == Weighting.STATED);
-        BlockParallel.each(size, (from, to) -> {
+        BlockParallel.forEach(size, (from, to) -> {
             for (int k = from; k < to; k++) {
                 if (roots.length > 0) {
                     roots[k] = residuals.rootWeight(scatter.place(k));
@@ -54,7 +54,7 @@ record OrthogonalResiduals(
             }
         });
         for (int c = 0; c < p; c++) {
-            if (!takeOut(q, c, q[c])) {
+            if (!orthogonalise(q, c, q[c])) {
                 return Optional.empty();
             }
         }
@@ -82,7 +82,7 @@ record OrthogonalResiduals(
     /// What is left of a direction beside the first so many others, of length 1. By Gram and Schmidt, twice.
     ///
     /// @return whether anything is left
-    private static boolean takeOut(double[][] q, int count, double[] z) {
+    private static boolean orthogonalise(double[][] q, int count, double[] z) {
         double before = Math.sqrt(dot(z, z));
         double along = dot(z, count == 0 ? z : q[0]);
         for (int step = 0; step < 2 * count; step++) {
@@ -91,10 +91,10 @@ record OrthogonalResiduals(
             along = add(z, -along, q[step % count], step == 2 * count - 1 ? z : q[(step + 1) % count]);
         }
         double length = Math.sqrt(along);
-        if (!(length > NOTHING * before)) {
+        if (!(length > MIN_REMAINING_SHARE * before)) {
             return false;
         }
-        BlockParallel.each(z.length, (from, to) -> {
+        BlockParallel.forEach(z.length, (from, to) -> {
             for (int i = from; i < to; i++) {
                 z[i] /= length;
             }
@@ -127,7 +127,7 @@ record OrthogonalResiduals(
     /// What the fit would leave of other values.
     ///
     /// @param values are changed
-    void takeOut(double[] values) {
+    void orthogonalise(double[] values) {
         for (double[] each : q) {
             double along = 0;
             for (int i = 0; i < values.length; i++) {
@@ -174,7 +174,7 @@ record OrthogonalResiduals(
     /// Those of all points.
     double[] leverages() {
         double[] all = new double[e.length];
-        BlockParallel.each(all.length, (from, to) -> {
+        BlockParallel.forEach(all.length, (from, to) -> {
             for (double[] each : q) {
                 for (int k = from; k < to; k++) {
                     all[k] += each[k] * each[k];
@@ -192,7 +192,7 @@ record OrthogonalResiduals(
     /// @param z is changed
     /// @return empty where the fit has this direction already
     Optional<OrthogonalResiduals> with(double[] z) {
-        if (!takeOut(q, q.length, z)) {
+        if (!orthogonalise(q, q.length, z)) {
             return Optional.empty();
         }
         double[] left = e.clone();

@@ -21,7 +21,7 @@ import org.apache.commons.statistics.distribution.FDistribution;
 /// @param p           how often any set would be as far
 record OutlierTest(int[] places, double studentised, double p) {
     /// A point that a curve must pass through has no residual to speak of.
-    private static final double FREE = 1e-10;
+    private static final double MIN_LEVERAGE_GAP = 1e-10;
     /// So many points are compared in all pairs.
     private static final int MOST_COMPARED = 100;
     /// Of the error that may be made: for one, two and three.
@@ -34,7 +34,7 @@ record OutlierTest(int[] places, double studentised, double p) {
         double squares = scatter.squares();
         double[] leverages = scatter.leverages();
         int[] all = IntStream.range(0, leverages.length)
-                .filter(k -> 1 - leverages[k] > FREE)
+                .filter(k -> 1 - leverages[k] > MIN_LEVERAGE_GAP)
                 .toArray();
         if (scatter.freedom() < 2 || !(squares > 0) || all.length == 0) {
             return Optional.empty();
@@ -138,7 +138,7 @@ record OutlierTest(int[] places, double studentised, double p) {
         }
         if (size == 2) {
             double determinant = rest[0][0] * rest[1][1] - rest[0][1] * rest[0][1];
-            return determinant > FREE
+            return determinant > MIN_LEVERAGE_GAP
                     ? (e[0] * e[0] * rest[1][1] - 2 * e[0] * e[1] * rest[0][1] + e[1] * e[1] * rest[0][0]) / determinant
                     : 0;
         }
@@ -185,7 +185,7 @@ record OutlierTest(int[] places, double studentised, double p) {
 
     private static double variance(OrthogonalResiduals scatter, double squares, double taken, int size) {
         return scatter.variance(
-                Math.max(squares - taken, OrthogonalResiduals.ROUNDING * squares) / (scatter.freedom() - size));
+                Math.max(squares - taken, OrthogonalResiduals.ROUNDING_SHARE * squares) / (scatter.freedom() - size));
     }
 
     private static double chance(

@@ -31,16 +31,16 @@ record ResidualChecks(
         List<Check> checks,
         Optional<ExtraTermTest> nextTerm) {
     /// A term that takes out less of the scatter than this says nothing.
-    private static final double TINY = 1 / 50.0;
+    private static final double MIN_CONTRIBUTION = 1 / 50.0;
     /// With fewer degrees of freedom residuals are more normal than errors.
     private static final int FEWEST_FOR_SHAPE = 8;
     private static final int FEWEST_FOR_INFLUENCE = 3;
-    private static final double DECIDES = 1;
-    private static final double STRONG = 0.5;
-    private static final int MOST_STRONG = 3;
-    private static final double FREE = 1e-10;
+    private static final double COOKS_DISTANCE_LIMIT = 1;
+    private static final double STRONG_LEVERAGE = 0.5;
+    private static final int MAX_STRONG_POINTS = 3;
+    private static final double MIN_LEVERAGE_GAP = 1e-10;
     /// An excess of kurtosis, or a skewness, that is worth a word.
-    private static final double MUCH = 0.8;
+    private static final double MIN_EXCESS_KURTOSIS = 0.8;
 
     static ResidualChecks none(Residuals residuals) {
         return new ResidualChecks(residuals, Optional.empty(), List.of(), Optional.empty());
@@ -54,13 +54,16 @@ record ResidualChecks(
         OrthogonalResiduals scatter = known.get();
         var checks = new ArrayList<Check>();
         ForkedTask<double[]> rising = ForkedTask.of(scatter.size(), () -> RadixSort.sorted(scatter.e()));
-        ForkedTask<Optional<Check>> odd = ForkedTask.of(scatter.size(), () -> odd(residuals, scatter));
+        ForkedTask<Optional<Check>> odd = ForkedTask.of(scatter.size(), () -> outliers(residuals, scatter));
         ForkedTask<Optional<Check>> influence = ForkedTask.of(scatter.size(), () -> influence(residuals, scatter));
         Replicates byX = Replicates.of(scatter);
         ForkedTask<Optional<StepTest>> steps = ForkedTask.of(scatter.size(), () -> StepTest.of(scatter, byX));
         Optional<ExtraTermTest> term = ExtraTermTest.of(residuals, scatter);
         term.ifPresent(next -> checks.add(Check.of(
-                Kind.NEXT_TERM, next.test().value(), next.test().p(), next.shares() < TINY ? 0 : next.largest())));
+                Kind.NEXT_TERM,
+                next.test().value(),
+                next.test().p(),
+                next.relativeSize() < MIN_CONTRIBUTION ? 0 : next.largest())));
         LackOfFitTest.of(scatter, byX)
                 .ifPresent(lack -> checks.add(Check.of(
                         Kind.LACK_OF_FIT,
@@ -72,7 +75,7 @@ record ResidualChecks(
         if (!byX.isAsMeasured()) {
             order(scatter.e(), scatter, scatter::q, Kind.DURBIN_WATSON_MEASURED).ifPresent(checks::add);
         }
-        steps.outcome()
+        steps.join()
                 .ifPresent(step -> checks.add(Check.of(Kind.STEP, step.statistic(), step.p(), step.height())
                         .about(List.of(rowAt(residuals, step.from()), rowAt(residuals, step.to())))));
         SpreadTest.of(residuals, scatter)
@@ -80,9 +83,9 @@ record ResidualChecks(
                 .or(() -> BreuschPagan.of(scatter)
                         .map(spread -> Check.of(Kind.BREUSCH_PAGAN, spread.statistic(), spread.p(), spread.growth())))
                 .ifPresent(checks::add);
-        Optional<Check> oddest = odd.outcome();
-        Optional<Check> strongest = influence.outcome();
-        shape(scatter, rising.outcome()).ifPresent(checks::add);
+        Optional<Check> oddest = odd.join();
+        Optional<Check> strongest = influence.join();
+        shape(scatter, rising.join()).ifPresent(checks::add);
         oddest.ifPresent(checks::add);
         deciding(residuals, scatter).ifPresent(checks::add);
         List<Check> adjusted = new ArrayList<>(adjusted(checks));
@@ -115,7 +118,7 @@ record ResidualChecks(
                     return sum;
                 })
                 / n;
-        double[] powers = BlockParallel.joined(
+        double[] powers = BlockParallel.reduce(
                 n,
                 Progress.none(),
                 (from, to) -> {
@@ -131,7 +134,8 @@ record ResidualChecks(
                 },
                 (one, other) -> new double[] {one[0] + other[0], one[1] + other[1], one[2] + other[2]});
         double square = powers[0] / n;
-        return powers[2] / n / (square * square) - 3 > MUCH || Math.abs(powers[1]) / n / Math.pow(square, 1.5) > MUCH;
+        return powers[2] / n / (square * square) - 3 > MIN_EXCESS_KURTOSIS
+                || Math.abs(powers[1]) / n / Math.pow(square, 1.5) > MIN_EXCESS_KURTOSIS;
     }
 
     private static int rowAt(Residuals residuals, double x) {
@@ -144,9 +148,9 @@ record ResidualChecks(
                         .orElseThrow()];
     }
 
-    static Optional<Check> odd(Residuals residuals, OrthogonalResiduals scatter) {
+    static Optional<Check> outliers(Residuals residuals, OrthogonalResiduals scatter) {
         return OutlierTest.of(scatter).map(odd -> Check.of(
-                        Kind.ODD_POINT, odd.studentised(), odd.p(), residuals.raw()[scatter.place(odd.places()[0])])
+                        Kind.OUTLIER, odd.studentised(), odd.p(), residuals.raw()[scatter.place(odd.places()[0])])
                 .about(rows(residuals, scatter, odd.places())));
     }
 
@@ -163,9 +167,9 @@ record ResidualChecks(
         int freedom = scatter.freedom() - 1;
         double[] leverages = scatter.leverages();
         int[] strong = IntStream.range(0, leverages.length)
-                .filter(k -> leverages[k] >= STRONG && 1 - leverages[k] > FREE)
+                .filter(k -> leverages[k] >= STRONG_LEVERAGE && 1 - leverages[k] > MIN_LEVERAGE_GAP)
                 .toArray();
-        if (freedom < FEWEST_FOR_INFLUENCE - 1 || strong.length == 0 || strong.length > MOST_STRONG) {
+        if (freedom < FEWEST_FOR_INFLUENCE - 1 || strong.length == 0 || strong.length > MAX_STRONG_POINTS) {
             return Optional.empty();
         }
         double squares = scatter.squares();
@@ -178,7 +182,7 @@ record ResidualChecks(
                 at = k;
             }
         }
-        double rest = Math.max(squares - most, OrthogonalResiduals.ROUNDING * squares) / freedom;
+        double rest = Math.max(squares - most, OrthogonalResiduals.ROUNDING_SHARE * squares) / freedom;
         double t = Math.sqrt(most / scatter.variance(rest));
         double p = 2 * TDistribution.of(freedom).survivalProbability(t);
         return Optional.of(Check.of(
@@ -215,7 +219,7 @@ record ResidualChecks(
                 distance,
                 OptionalDouble.empty(),
                 OptionalDouble.empty(),
-                distance > DECIDES,
+                distance > COOKS_DISTANCE_LIMIT,
                 distance,
                 List.of(row)));
     }
@@ -260,7 +264,7 @@ record ResidualChecks(
                 .findFirst();
     }
 
-    boolean speaks(Question question) {
-        return checks.stream().anyMatch(check -> check.kind().question() == question && check.speaks());
+    boolean isReported(Question question) {
+        return checks.stream().anyMatch(check -> check.kind().question() == question && check.isReported());
     }
 }

@@ -32,23 +32,23 @@ import java.util.stream.IntStream;
 /// @param nextTerm what the next term of the curve would take out at each point, in y units; empty where it cannot
 ///     be judged
 public record ResidualDiagnosis(
-        List<Check> checks, Map<Integer, Fit> without, List<Curve> patternless, double[] nextTerm) {
+        List<Check> checks, Map<Integer, Fit> without, List<Curve> adequateAlternatives, double[] nextTerm) {
     public static final ResidualDiagnosis NONE = new ResidualDiagnosis(List.of(), Map.of(), List.of(), new double[0]);
     /// Among more points one row changes nothing, and other shapes are not tried.
-    private static final int MANY = 20_000;
-    private static final int MOST_ODD = 3;
+    private static final int MAX_POINTS_FOR_ALTERNATIVES = 20_000;
+    private static final int MAX_OUTLIERS = 3;
     /// So many shapes are named.
-    private static final int NAMED = 2;
+    private static final int MAX_NAMED_SHAPES = 2;
     /// Shapes that the evidence does not tell apart: within so much of the least AICc. Burnham & Anderson 2002,
     /// §2.6.
-    private static final double ALIKE = 2;
+    private static final double MAX_AICC_DIFFERENCE = 2;
     /// Beyond so much there is no evidence for a shape; as above.
-    private static final double UNSUPPORTED = 10;
+    private static final double NO_SUPPORT_AICC_DIFFERENCE = 10;
 
     public ResidualDiagnosis {
         checks = List.copyOf(checks);
         without = Map.copyOf(without);
-        patternless = List.copyOf(patternless);
+        adequateAlternatives = List.copyOf(adequateAlternatives);
     }
 
     /// @throws java.util.concurrent.CancellationException when `progress` says that nobody waits
@@ -61,14 +61,14 @@ public record ResidualDiagnosis(
         var without = new TreeMap<Integer, Fit>();
         Verdict verdict = new Judge(residuals, progress, without).verdict(all);
         var checks = new ArrayList<>(verdict.round.checks().stream()
-                .filter(check -> check.kind() != Kind.ODD_POINT && check.kind().question() != Question.INFLUENCE)
-                .map(check -> check.saying(check.speaks() && verdict.says(check)))
+                .filter(check -> check.kind() != Kind.OUTLIER && check.kind().question() != Question.INFLUENCE)
+                .map(check -> check.withReported(check.isReported() && verdict.says(check)))
                 .toList());
         checks.addAll(verdict.odd);
-        if (verdict.odd.stream().noneMatch(check -> check.kind() == Kind.ODD_POINT)) {
+        if (verdict.odd.stream().noneMatch(check -> check.kind() == Kind.OUTLIER)) {
             all.checks().stream()
-                    .filter(check -> check.kind() == Kind.ODD_POINT)
-                    .map(check -> check.saying(false))
+                    .filter(check -> check.kind() == Kind.OUTLIER)
+                    .map(check -> check.withReported(false))
                     .forEach(checks::add);
         }
         all.checks().stream()
@@ -76,32 +76,33 @@ public record ResidualDiagnosis(
                 .forEach(check -> {
                     int row = check.rows().getFirst();
                     boolean told = without.containsKey(row)
-                            || checks.stream().anyMatch(other -> other.kind() == Kind.DECIDING_POINT && other.speaks());
-                    boolean speaks = check.speaks()
+                            || checks.stream()
+                                    .anyMatch(other -> other.kind() == Kind.DECIDING_POINT && other.isReported());
+                    boolean speaks = check.isReported()
                             && !told
                             && (check.kind() == Kind.COOK || verdict.says(check))
                             && refitted(residuals, List.of(row), progress, without)
                                     .filter(rest ->
                                             check.kind() != Kind.COOK || isElsewhere(rest.fit(), residuals.fit()))
                                     .isPresent();
-                    checks.add(check.saying(speaks));
+                    checks.add(check.withReported(speaks));
                 });
-        List<Curve> patternless = verdict.pattern && residuals.raw().length <= MANY
-                ? patternless(verdict.round.residuals(), progress)
+        List<Curve> patternless = verdict.pattern && residuals.raw().length <= MAX_POINTS_FOR_ALTERNATIVES
+                ? adequateAlternatives(verdict.round.residuals(), progress)
                 : List.of();
         return new ResidualDiagnosis(
                 checks,
                 without,
                 patternless,
                 all.nextTerm()
-                        .map(ExtraTermTest::taken)
+                        .map(ExtraTermTest::contribution)
                         .filter(taken -> taken.length == residuals.raw().length)
                         .orElse(new double[0]));
     }
 
     /// What has something to say.
     public List<Check> speaking() {
-        return checks.stream().filter(Check::speaks).toList();
+        return checks.stream().filter(Check::isReported).toList();
     }
 
     /// Whether a coefficient leaves the interval that it has with the row.
@@ -117,7 +118,7 @@ public record ResidualDiagnosis(
     /// The fit without some rows, kept under each of these.
     private static Optional<Residuals> refitted(
             Residuals residuals, List<Integer> rows, Progress progress, Map<Integer, Fit> without) {
-        if (residuals.raw().length > MANY) {
+        if (residuals.raw().length > MAX_POINTS_FOR_ALTERNATIVES) {
             return Optional.empty();
         }
         Points rest = residuals.points();
@@ -151,9 +152,9 @@ public record ResidualDiagnosis(
             var odd = new ArrayList<Check>();
             ResidualChecks now = all;
             int rows = 0;
-            while (now.speaks(Question.ODD) && rows < MOST_ODD) {
-                Check named = now.answer(Question.ODD).orElseThrow();
-                if (rows + named.rows().size() > MOST_ODD || isByPattern(now, named)) {
+            while (now.isReported(Question.OUTLIER) && rows < MAX_OUTLIERS) {
+                Check named = now.answer(Question.OUTLIER).orElseThrow();
+                if (rows + named.rows().size() > MAX_OUTLIERS || isByPattern(now, named)) {
                     break;
                 }
                 if (belongsToTails(now, named)) {
@@ -169,9 +170,9 @@ public record ResidualDiagnosis(
                 }
                 now = ResidualChecks.of(rest.get());
             }
-            boolean step = now.speaks(Question.STEP)
-                    && (!now.speaks(Question.PATTERN) || p(now, Question.STEP) < p(now, Question.PATTERN));
-            return new Verdict(now, odd, !step && now.speaks(Question.PATTERN), step);
+            boolean step = now.isReported(Question.STEP)
+                    && (!now.isReported(Question.PATTERN) || p(now, Question.STEP) < p(now, Question.PATTERN));
+            return new Verdict(now, odd, !step && now.isReported(Question.PATTERN), step);
         }
 
         private static double p(ResidualChecks round, Question question) {
@@ -189,19 +190,19 @@ public record ResidualDiagnosis(
 
         /// Whether a point is odd only beside a curve that lacks a term.
         private boolean isByPattern(ResidualChecks round, Check named) {
-            if (!round.speaks(Question.PATTERN) || round.nextTerm().isEmpty()) {
+            if (!round.isReported(Question.PATTERN) || round.nextTerm().isEmpty()) {
                 return false;
             }
-            Optional<Check> beside =
-                    ResidualChecks.odd(round.residuals(), round.nextTerm().get().left());
+            Optional<Check> beside = ResidualChecks.outliers(
+                    round.residuals(), round.nextTerm().get().left());
             boolean stillOdd = beside.isPresent()
                     && beside.get().rows().equals(named.rows())
-                    && beside.get().p().orElse(1) < Check.SIGNIFICANT;
+                    && beside.get().p().orElse(1) < Check.SIGNIFICANCE_LEVEL;
             return !stillOdd && p(round, Question.PATTERN) < named.p().orElse(1);
         }
     }
 
-    private static List<Curve> patternless(Residuals residuals, Progress progress) {
+    private static List<Curve> adequateAlternatives(Residuals residuals, Progress progress) {
         Points points = residuals.points();
         Fit present = residuals.fit();
         if (present.curve().fittedOn() != Curve.FittedOn.Y) {
@@ -233,12 +234,13 @@ public record ResidualDiagnosis(
                 .mapToDouble(fit -> fit.quality().aicc().orElse(Double.NEGATIVE_INFINITY))
                 .min()
                 .orElse(0);
-        found.removeIf(fit -> fit.quality().aicc().orElse(Double.NEGATIVE_INFINITY) > least + UNSUPPORTED);
-        found.sort(Comparator.<Fit>comparingInt(
-                        fit -> fit.quality().aicc().orElse(Double.NEGATIVE_INFINITY) <= least + ALIKE ? 0 : 1)
+        found.removeIf(
+                fit -> fit.quality().aicc().orElse(Double.NEGATIVE_INFINITY) > least + NO_SUPPORT_AICC_DIFFERENCE);
+        found.sort(Comparator.<Fit>comparingInt(fit ->
+                        fit.quality().aicc().orElse(Double.NEGATIVE_INFINITY) <= least + MAX_AICC_DIFFERENCE ? 0 : 1)
                 .thenComparingInt(fit -> fit.coefficients().size())
                 .thenComparingDouble(fit -> fit.quality().aicc().orElse(Double.NEGATIVE_INFINITY)));
-        return found.stream().limit(NAMED).map(Fit::curve).toList();
+        return found.stream().limit(MAX_NAMED_SHAPES).map(Fit::curve).toList();
     }
 
     private static boolean isBetter(Fit fit, Fit present) {
@@ -252,7 +254,7 @@ public record ResidualDiagnosis(
     private static boolean hasPattern(Residuals residuals) {
         return ResidualChecks.of(residuals).checks().stream()
                 .anyMatch(check -> check.kind().question() == Question.PATTERN
-                        && check.p().orElse(1) < Check.SIGNIFICANT
+                        && check.p().orElse(1) < Check.SIGNIFICANCE_LEVEL
                         && check.size() != 0);
     }
 }

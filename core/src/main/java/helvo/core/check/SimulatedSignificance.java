@@ -9,10 +9,10 @@ import java.util.function.ToDoubleFunction;
 /// the same ones. What is plainly not rare is found by few draws (Besag & Clifford 1991, Biometrika 78:301).
 final class SimulatedSignificance {
     /// Of more points a drawing takes longer than a person waits; large samples have distributions of their own.
-    static final int MOST_POINTS = 500;
-    private static final int FEW = 200;
-    private static final int DRAWS = 5000;
-    private static final double PLAIN = 0.05;
+    static final int MAX_POINTS = 500;
+    private static final int FIRST_DRAWS = 200;
+    private static final int MAX_DRAWS = 5000;
+    private static final double PLAIN_P = 0.05;
     private static final long SEED = 20;
 
     private SimulatedSignificance() {}
@@ -25,11 +25,11 @@ final class SimulatedSignificance {
         int[] reached = new int[observed.length];
         double[] drawn = new double[scatter.size()];
         int draws = 0;
-        while (draws < DRAWS && (draws < FEW || isOpen(reached, draws))) {
+        while (draws < MAX_DRAWS && (draws < FIRST_DRAWS || isOpen(reached, draws))) {
             for (int i = 0; i < drawn.length; i++) {
                 drawn[i] = random.nextGaussian();
             }
-            scatter.takeOut(drawn);
+            scatter.orthogonalise(drawn);
             for (int k = 0; k < observed.length; k++) {
                 reached[k] += statistics.get(k).applyAsDouble(drawn) >= observed[k] ? 1 : 0;
             }
@@ -48,7 +48,7 @@ final class SimulatedSignificance {
 
     private static boolean isOpen(int[] reached, int draws) {
         for (int each : reached) {
-            if (each < PLAIN * draws) {
+            if (each < PLAIN_P * draws) {
                 return true;
             }
         }

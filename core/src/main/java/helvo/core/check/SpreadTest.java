@@ -16,15 +16,15 @@ import java.util.stream.IntStream;
 /// @param growth    the spread at the largest x over that at the smallest, by a line through these sizes; at most
 ///     10
 record SpreadTest(double statistic, double p, double growth) {
-    private static final int FEWEST = 5;
+    private static final int MIN_POINTS = 5;
     private static final double MOST_GROWTH = 10;
     /// Of the error that may be made, for scatter that grows with the fitted values.
     private static final double WITH_FITTED = 0.75;
-    private static final double FREE = 1e-10;
+    private static final double MIN_LEVERAGE_GAP = 1e-10;
 
     static Optional<SpreadTest> of(Residuals residuals, OrthogonalResiduals scatter) {
         int n = scatter.size();
-        if (n < FEWEST || n > SimulatedSignificance.MOST_POINTS) {
+        if (n < MIN_POINTS || n > SimulatedSignificance.MAX_POINTS) {
             return Optional.empty();
         }
         double[] free =
@@ -53,12 +53,13 @@ record SpreadTest(double statistic, double p, double growth) {
     /// About their mean, of length 1; none where all are equal.
     private static double[] centred(double[] values) {
         Range all = Range.of(values);
-        double unit = all.half();
+        double unit = all.halfWidth();
         if (!(unit > 0) || !Double.isFinite(unit)) {
             return new double[0];
         }
-        double[] scaled =
-                Arrays.stream(values).map(each -> (each - all.middle()) / unit).toArray();
+        double[] scaled = Arrays.stream(values)
+                .map(each -> (each - all.midpoint()) / unit)
+                .toArray();
         double mean = Arrays.stream(scaled).average().orElseThrow();
         double length = Math.sqrt(
                 Arrays.stream(scaled).map(each -> (each - mean) * (each - mean)).sum());
@@ -70,7 +71,7 @@ record SpreadTest(double statistic, double p, double growth) {
         double squares = 0;
         double along = 0;
         for (int i = 0; i < e.length; i++) {
-            double size = free[i] > FREE ? Math.abs(e[i]) / Math.sqrt(free[i]) : 0;
+            double size = free[i] > MIN_LEVERAGE_GAP ? Math.abs(e[i]) / Math.sqrt(free[i]) : 0;
             sum += size;
             squares += size * size;
             along += size * direction[i];
@@ -83,7 +84,7 @@ record SpreadTest(double statistic, double p, double growth) {
         double sum = 0;
         double along = 0;
         for (int i = 0; i < free.length; i++) {
-            double size = free[i] > FREE ? Math.abs(scatter.e()[i]) / Math.sqrt(free[i]) : 0;
+            double size = free[i] > MIN_LEVERAGE_GAP ? Math.abs(scatter.e()[i]) / Math.sqrt(free[i]) : 0;
             sum += size;
             along += size * direction[i];
         }

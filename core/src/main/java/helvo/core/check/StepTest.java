@@ -16,9 +16,9 @@ record StepTest(double statistic, double p, double from, double to, double heigh
     /// Of many x so many places are tried.
     private static final int MOST_PLACES = 60;
     /// Below it the bound by all places is as good.
-    private static final double RARE = 1e-4;
+    private static final double MIN_SIMULATED_P = 1e-4;
     /// Of which the curve leaves less is no step of its own.
-    private static final double SMALL = 1e-9;
+    private static final double MIN_REMAINING_SHARE = 1e-9;
 
     /// Where a step may be, and how much of it the curve leaves.
     ///
@@ -64,7 +64,7 @@ record StepTest(double statistic, double p, double from, double to, double heigh
                 for (; at < ends[k]; at++) {
                     sum += scatter.root(order[at]) * e[order[at]];
                 }
-                double taken = leftOver[k] > SMALL * ends[k] ? sum * sum / leftOver[k] : 0;
+                double taken = leftOver[k] > MIN_REMAINING_SHARE * ends[k] ? sum * sum / leftOver[k] : 0;
                 if (taken > most) {
                     most = taken;
                     best = k;
@@ -85,9 +85,11 @@ record StepTest(double statistic, double p, double from, double to, double heigh
             return Optional.empty();
         }
         Quality.F test =
-                Quality.F.of(best[1] / Math.max(1 - best[1], OrthogonalResiduals.ROUNDING) * freedom, 1, freedom);
+                Quality.F.of(best[1] / Math.max(1 - best[1], OrthogonalResiduals.ROUNDING_SHARE) * freedom, 1, freedom);
         double most = Math.min(1, test.p() * places.ends.length);
-        double p = most < RARE || test.p() > Check.SIGNIFICANT || scatter.size() > SimulatedSignificance.MOST_POINTS
+        double p = most < MIN_SIMULATED_P
+                        || test.p() > Check.SIGNIFICANCE_LEVEL
+                        || scatter.size() > SimulatedSignificance.MAX_POINTS
                 ? most
                 : Math.clamp(
                         SimulatedSignificance.of(scatter, drawn -> places.best(scatter, drawn)[1], best[1]),

@@ -11,22 +11,22 @@ import org.apache.commons.statistics.distribution.TDistribution;
 /// Little & Taylor 1989, J. Am. Stat. Assoc. 84:881).
 final class TailTest {
     /// Strange points lie anywhere within so many standard deviations of the others.
-    private static final double RANGE = 30;
-    private static final double[] FREEDOMS = {2, 3, 4, 5, 7, 10, 15, 25};
-    private static final int STEPS = 30;
+    private static final double OUTLIER_RANGE = 30;
+    private static final double[] DEGREES_OF_FREEDOM = {2, 3, 4, 5, 7, 10, 15, 25};
+    private static final int SCALE_STEPS = 30;
     /// Of fewer points tails cannot be told.
-    private static final int FEWEST = 12;
+    private static final int MIN_POINTS = 12;
 
     private TailTest() {}
 
     /// @param odd the points that might be strange
     static boolean areHeavy(OrthogonalResiduals scatter, int[] odd) {
         int n = scatter.size();
-        if (n < FEWEST) {
+        if (n < MIN_POINTS) {
             return false;
         }
         double strange = strange(scatter, odd);
-        return Arrays.stream(FREEDOMS)
+        return Arrays.stream(DEGREES_OF_FREEDOM)
                         .map(freedom -> student(scatter, freedom))
                         .max()
                         .orElseThrow()
@@ -36,13 +36,13 @@ final class TailTest {
     private static double strange(OrthogonalResiduals scatter, int[] odd) {
         int n = scatter.size();
         double left = scatter.squares() - OutlierTest.taken(scatter, odd);
-        double variance = Math.max(left, OrthogonalResiduals.ROUNDING * scatter.squares()) / (n - odd.length);
+        double variance = Math.max(left, OrthogonalResiduals.ROUNDING_SHARE * scatter.squares()) / (n - odd.length);
         double choices = 0;
         for (int k = 0; k < odd.length; k++) {
             choices += Math.log((double) (n - k) / (k + 1));
         }
         return -(n - odd.length) / 2.0 * (Math.log(2 * Math.PI * variance) + 1)
-                - odd.length * (Math.log(RANGE) + Math.log(variance) / 2)
+                - odd.length * (Math.log(OUTLIER_RANGE) + Math.log(variance) / 2)
                 - choices;
     }
 
@@ -52,7 +52,7 @@ final class TailTest {
         double[] e = scatter.e().clone();
         double variance = scatter.squares() / n;
         int p = scatter.q().length;
-        for (int step = 0; step < STEPS; step++) {
+        for (int step = 0; step < SCALE_STEPS; step++) {
             double[] weights = new double[n];
             double[][] normal = new double[p][p];
             double[] right = new double[p];
@@ -74,7 +74,7 @@ final class TailTest {
                 }
                 sum += weights[i] * e[i] * e[i];
             }
-            variance = Math.max(sum / n, OrthogonalResiduals.ROUNDING * scatter.squares());
+            variance = Math.max(sum / n, OrthogonalResiduals.ROUNDING_SHARE * scatter.squares());
         }
         var student = TDistribution.of(freedom);
         double deviation = Math.sqrt(variance);

@@ -44,7 +44,7 @@ public record GroupComparison(
         List<Pair> pairs) {
     private static final int MAX_PAIRED = 6;
     /// A test of scatters that are estimated from few points misses much: it is asked at twice the usual level.
-    private static final double DIFFERENT = 0.1;
+    private static final double UNEQUAL_SCATTER_LEVEL = 0.1;
 
     /// Whose scatter slopes are judged by.
     public enum Scatter {
@@ -176,7 +176,7 @@ public record GroupComparison(
             inverse += 1.0 / group.freedom();
         }
         double corrected = statistic / (1 + inverse / (3 * (groups.size() - 1)));
-        return ChiSquaredDistribution.of(groups.size() - 1).survivalProbability(corrected) < DIFFERENT;
+        return ChiSquaredDistribution.of(groups.size() - 1).survivalProbability(corrected) < UNEQUAL_SCATTER_LEVEL;
     }
 
     /// Of each line its value amid all points, and its slope.

@@ -148,12 +148,12 @@ public final class Derivations {
 
     /// √Σ(∂f/∂xᵢ · uᵢ)² (JCGM 100:2008, eq. 10), with each bar taken as what it means.
     private static Optional<RowCell> carried(Column column, Derivation.PropagatedUncertainty carried, Table table) {
-        if (!(table.column(carried.of()).derivation().orElse(null) instanceof Derivation.Formula kept)) {
+        if (!(table.column(carried.source()).derivation().orElse(null) instanceof Derivation.Formula kept)) {
             return Optional.empty();
         }
         return Formula.of(kept, table).map(formula -> {
             Formula.Evaluation evaluation = formula.over(table);
-            Cells result = table.column(carried.of()).cells();
+            Cells result = table.column(carried.source()).cells();
             List<Column> bars = carried.bars().stream()
                     .map(bar -> table.column(bar.column()))
                     .toList();
@@ -170,7 +170,7 @@ public final class Derivations {
                         any = true;
                         length = Math.hypot(
                                 length,
-                                evaluation.slope(row, carried.bars().get(i).of()) * bar * scale[i]);
+                                evaluation.slope(row, carried.bars().get(i).source()) * bar * scale[i]);
                     }
                 }
                 return any && Double.isFinite(length) && !Double.isNaN(result.number(row))

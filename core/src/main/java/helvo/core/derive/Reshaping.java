@@ -39,7 +39,7 @@ public final class Reshaping {
 
     /// Which shape a table seems to want: a wide one, whose columns are named by times, doses or years, or one on
     /// its side, whose first column names its rows.
-    public static Optional<DerivedTable.Form> wanted(Table table) {
+    public static Optional<DerivedTable.Form> suggest(Table table) {
         if (table.summary().isPresent() || table.rows() == 0) {
             return Optional.empty();
         }
@@ -140,7 +140,7 @@ public final class Reshaping {
                         .map(Column::id)
                         .toList()
                 : List.of(source.columns().getFirst().id());
-        var empty = new Table(id, name, source.mark(), Optional.empty(), List.of(), ExcludedRows.NONE)
+        var empty = new Table(id, name, source.decimalMark(), Optional.empty(), List.of(), ExcludedRows.NONE)
                 .withSummary(Optional.of(new DerivedTable(source.id(), by, form)));
         Table turned = refreshed(empty, source);
         return turned.with(RoleGuess.guessed(turned.columns()));
@@ -185,19 +185,19 @@ public final class Reshaping {
     }
 
     private static Table keepingRows(Table before, Table after, DerivedTable.Form form) {
-        if (before.setAside().reasons().isEmpty() && before.decisions().isEmpty()) {
+        if (before.excluded().reasons().isEmpty() && before.decisions().isEmpty()) {
             return after;
         }
         Map<List<Cell>, Integer> places = new HashMap<>();
         IntStream.range(0, after.rows()).forEach(row -> places.putIfAbsent(key(keys(after, form), row), row));
         var aside = new HashMap<Integer, String>();
-        before.setAside().reasons().forEach((row, reason) -> Optional.ofNullable(
+        before.excluded().reasons().forEach((row, reason) -> Optional.ofNullable(
                         places.get(key(keys(before, form), row)))
                 .ifPresent(place -> aside.put(place, reason)));
         List<Decision> decisions = before.decisions().stream()
                 .flatMap(decision -> Optional.ofNullable(places.get(key(keys(before, form), decision.row())))
                         .map(place -> new Decision(
-                                place, decision.column(), decision.was(), decision.about(), decision.choice()))
+                                place, decision.column(), decision.original(), decision.problem(), decision.choice()))
                         .stream())
                 .toList();
         return after.with(ExcludedRows.of(aside)).withDecisions(decisions);
@@ -222,7 +222,7 @@ public final class Reshaping {
         var names = new Cells.Builder();
         var all = new Cells.Builder();
         for (int row = 0; row < source.rows(); row++) {
-            if (source.setAside().has(row)) {
+            if (source.excluded().has(row)) {
                 continue;
             }
             for (Column value : values) {

@@ -63,7 +63,7 @@ public final class Summaries {
         var empty = new Table(
                 id,
                 name,
-                source.mark(),
+                source.decimalMark(),
                 Optional.empty(),
                 columns,
                 ExcludedRows.NONE,
@@ -141,7 +141,7 @@ public final class Summaries {
         for (int row = 0; row < source.rows(); row++) {
             int at = row;
             List<Cell> key = keys.stream().map(cells -> cells.cell(at)).toList();
-            if (!source.setAside().has(row) && !key.stream().allMatch(Cell.Empty.class::isInstance)) {
+            if (!source.excluded().has(row) && !key.stream().allMatch(Cell.Empty.class::isInstance)) {
                 groups.computeIfAbsent(key, _ -> new IntList()).add(row);
             }
         }
@@ -165,7 +165,7 @@ public final class Summaries {
     }
 
     private static Table following(Table old, Table fresh, List<Integer> by) {
-        if (old.setAside().reasons().isEmpty() && old.decisions().isEmpty()) {
+        if (old.excluded().reasons().isEmpty() && old.decisions().isEmpty()) {
             return fresh;
         }
         Map<List<Cell>, Integer> places = new HashMap<>();
@@ -173,12 +173,12 @@ public final class Summaries {
             places.put(key(fresh, row, by), row);
         }
         var aside = new HashMap<Integer, String>();
-        old.setAside().reasons().forEach((row, reason) -> Optional.ofNullable(places.get(key(old, row, by)))
+        old.excluded().reasons().forEach((row, reason) -> Optional.ofNullable(places.get(key(old, row, by)))
                 .ifPresent(place -> aside.put(place, reason)));
         List<Decision> decisions = old.decisions().stream()
                 .flatMap(decision -> Optional.ofNullable(places.get(key(old, decision.row(), by)))
                         .map(place -> new Decision(
-                                place, decision.column(), decision.was(), decision.about(), decision.choice()))
+                                place, decision.column(), decision.original(), decision.problem(), decision.choice()))
                         .stream())
                 .toList();
         return fresh.with(ExcludedRows.of(aside)).withDecisions(decisions);

@@ -77,7 +77,7 @@ public record Correlation(double pearsonR, OptionalDouble pearsonP) {
     }
 
     private static BigInteger product(int[] a, int[] b) {
-        return BlockParallel.joined(
+        return BlockParallel.reduce(
                 a.length,
                 Progress.none(),
                 (from, to) -> {

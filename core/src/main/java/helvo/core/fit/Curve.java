@@ -12,7 +12,7 @@ import java.util.function.IntPredicate;
 public sealed interface Curve
         permits Mean, Line, FixedInterceptLine, Polynomial, Logarithmic, Exponential, Power, Logistic {
     /// What `form` calls an intercept that is given, not fitted.
-    String HELD = "held";
+    String FIXED = "held";
 
     /// As a person calls it: "Line", "Quadratic".
     String name();
@@ -29,7 +29,7 @@ public sealed interface Curve
     /// The right-hand side, such as "0.2054 Load + 0.26".
     ///
     /// @param value a coefficient's value as text, with a true minus sign when typeset; "0" for one that is left
-    ///     out of a sum. Also asked for [#HELD], where the intercept is given
+    ///     out of a sum. Also asked for [#FIXED], where the intercept is given
     /// @param x     what x is called
     String form(Function<String, String> value, String x, Notation notation);
 
@@ -68,7 +68,7 @@ public sealed interface Curve
     }
 
     /// The constant that is given, not fitted; 0 where there is none.
-    default double heldIntercept() {
+    default double fixedIntercept() {
         return 0;
     }
 
@@ -115,8 +115,8 @@ public sealed interface Curve
     /// @throws java.util.concurrent.CancellationException when `progress` says that nobody waits
     FitOutcome fit(Points points, Progress progress);
 
-    /// Those of some points that can take part in a fit of this shape: it has a value there, and they have the weight
-    /// that it needs. The same object when all can.
+    /// Those of some points that can take part in a fit of this shape: it has a value there, and they have the
+    /// weight that it needs. The same object when all can.
     default Points usable(Points all) {
         return refusal().isEmpty() && all.weighting() == Weighting.UNWEIGHTED
                 ? all

@@ -30,7 +30,7 @@ public final class Curves {
     /// All of them: besides those offered, higher degrees and the fits on the log scale.
     public static List<Curve> all() {
         var all = new ArrayList<>(offered());
-        IntStream.rangeClosed(6, Polynomial.HIGHEST).forEach(degree -> all.add(new Polynomial(degree)));
+        IntStream.rangeClosed(6, Polynomial.MAX_DEGREE).forEach(degree -> all.add(new Polynomial(degree)));
         all.add(new Exponential(true));
         all.add(new Power(true));
         return List.copyOf(all);

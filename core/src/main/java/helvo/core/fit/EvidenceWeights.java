@@ -15,8 +15,8 @@ public final class EvidenceWeights {
     /// With fewer points AICc does not tell shapes apart: its correction for few points outweighs what they say.
     public static final int FEWEST_POINTS = 7;
     /// Of y and of the curve together, as a part of the largest y.
-    private static final double ROUNDING = 4e-16;
-    private static final double SIGNIFICANT = 0.05;
+    private static final double RELATIVE_ROUNDING = 4e-16;
+    private static final double SIGNIFICANCE_LEVEL = 0.05;
     /// R² below this is worse than the mean's, which is 0 but for rounding.
     private static final double WORSE_THAN_MEAN = -1e-9;
 
@@ -120,7 +120,7 @@ public final class EvidenceWeights {
                 && Quality.F
                                 .of(explained / more / (quality.residualSumOfSquares() / freedom), more, freedom)
                                 .p()
-                        < SIGNIFICANT;
+                        < SIGNIFICANCE_LEVEL;
     }
 
     /// Whether a shape is none to be ranked: it fits worse than the mean alone, or it holds an intercept from which
@@ -134,8 +134,8 @@ public final class EvidenceWeights {
                                         && line.curve().equals(new Line())
                                         && line.intercept()
                                                 .uncertainty()
-                                                .filter(known -> held.heldIntercept() < known.low95()
-                                                        || held.heldIntercept() > known.high95())
+                                                .filter(known -> held.fixedIntercept() < known.low95()
+                                                        || held.fixedIntercept() > known.high95())
                                                 .isPresent());
     }
 
@@ -150,6 +150,6 @@ public final class EvidenceWeights {
             return quality.degreesOfFreedom() > 0 && quality.perfect();
         }
         return Math.sqrt(quality.residualSumOfSquares() / quality.points())
-                <= ROUNDING * Range.of(points.y()).largest();
+                <= RELATIVE_ROUNDING * Range.of(points.y()).maxAbs();
     }
 }

@@ -34,8 +34,8 @@ public record Exponential(boolean onLogScale) implements Curve {
     @Override
     public String form(Function<String, String> value, String x, Notation notation) {
         return notation == Notation.PROGRAM
-                ? RootLocale.of("%s*exp(%s*%s)", value.apply("a"), value.apply("b"), x)
-                : RootLocale.of("%s e^{%s %s}", value.apply("a"), value.apply("b"), x);
+                ? RootLocale.format("%s*exp(%s*%s)", value.apply("a"), value.apply("b"), x)
+                : RootLocale.format("%s e^{%s %s}", value.apply("a"), value.apply("b"), x);
     }
 
     @Override

@@ -20,16 +20,16 @@ import java.util.function.DoubleUnaryOperator;
 
 /// y = a e^(b x), and y = a x^b as the same over ln x: direct least squares from starting values of its own.
 public final class ExponentialFit {
-    private static final int SAMPLE = 600;
+    private static final int MAX_SAMPLE = 600;
     /// So many rates that are least about themselves are followed to their last digits.
-    private static final int STARTS = 4;
-    private static final double STEP = 1.25;
+    private static final int MAX_STARTS = 4;
+    private static final double RATE_RATIO = 1.25;
     private static final double FEWEST_RATES = 50;
     private static final double MOST_RATES = 1e9;
     /// A sum of squares this near to another is not less.
-    private static final double ROUNDING = 1e-12;
+    private static final double EQUAL_SUM_TOLERANCE = 1e-12;
     /// So near to the endlessly steep curve another has no place of its own.
-    private static final double ALIKE = 1e-6;
+    private static final double LIMIT_TOLERANCE = 1e-6;
     /// The logarithm of the largest double is 709.8: beyond it x^b is no double.
     private static final double MAX_POWER = 700;
 
@@ -87,7 +87,7 @@ public final class ExponentialFit {
                 return positive;
             }
             return whole.quality().r2AboutMean().orElse(0) >= 0
-                    ? new FitOutcome.Fitted(whole.takingZero())
+                    ? new FitOutcome.Fitted(whole.withZero())
                     : new FitOutcome.NotFitted(
                             curve,
                             new Reason.NoneFits(
@@ -137,7 +137,7 @@ public final class ExponentialFit {
         }
         List<Double> rates = rate.isPresent()
                 ? List.of(rate.getAsDouble() * scaled.half)
-                : rates(all.sample(SAMPLE)).stream()
+                : rates(all.sample(MAX_SAMPLE)).stream()
                         .map(RateMinima.Minimum::rate)
                         .toList();
         double endless = rate.isPresent()
@@ -146,15 +146,15 @@ public final class ExponentialFit {
         double constant = rate.isPresent() ? Double.POSITIVE_INFINITY : new AmplitudeProfile(all).squares(_ -> 1);
         Optional<Candidate> best = rates.stream()
                 .flatMap(beta -> Candidate.from(beta, all, progress).stream())
-                .filter(each ->
-                        each.least.sum() < endless * (1 - ROUNDING) && each.least.sum() <= constant * (1 + ROUNDING))
+                .filter(each -> each.least.sum() < endless * (1 - EQUAL_SUM_TOLERANCE)
+                        && each.least.sum() <= constant * (1 + EQUAL_SUM_TOLERANCE))
                 .min(Comparator.comparingDouble(each -> each.least.sum()));
         return best.map(found -> found.report(curve, points, over, change, scaled, offset))
                 .orElseGet(() -> new FitOutcome.NotFitted(
                         curve,
                         rates.isEmpty()
                                         || new AmplitudeProfile(all).squares(exponential(rates.getFirst()))
-                                                >= endless * (1 - ALIKE)
+                                                >= endless * (1 - LIMIT_TOLERANCE)
                                 ? new Reason.EndlessRise(name)
                                 : new Reason.NoneFits(name, "the fit did not converge")));
     }
@@ -166,7 +166,7 @@ public final class ExponentialFit {
             var squares = new LeastSquares(shape(end), all, progress);
             var profile = new AmplitudeProfile(all);
             profile.squares(exponential(beta));
-            return squares.fromAny(List.of(new double[] {profile.amplitude(), beta}), _ -> true)
+            return squares.multiStart(List.of(new double[] {profile.amplitude(), beta}), _ -> true)
                     .map(least -> new Candidate(squares, least, end));
         }
 
@@ -192,11 +192,11 @@ public final class ExponentialFit {
                 if (outcome instanceof FitOutcome.NotFitted
                         && about(curve, scaled, over.applyAsDouble(origin.doubleValue()))
                                 instanceof FitOutcome.Fitted(Fit fit)) {
-                    outcome = new FitOutcome.Fitted(fit.about(origin));
+                    outcome = new FitOutcome.Fitted(fit.withOrigin(origin));
                 }
             }
             return outcome instanceof FitOutcome.Fitted(Fit fit)
-                    ? new FitOutcome.Fitted(fit.as(
+                    ? new FitOutcome.Fitted(fit.withCurve(
                             curve,
                             new SubstitutedFunction(
                                     fit.function(),
@@ -259,7 +259,7 @@ public final class ExponentialFit {
     /// The rates that are least about themselves, the least first.
     static List<RateMinima.Minimum> rates(ScaledPoints points) {
         var profile = new AmplitudeProfile(points);
-        return RateMinima.of(rate -> profile.squares(exponential(rate)), steepest(points.x()), STEP, STARTS);
+        return RateMinima.of(rate -> profile.squares(exponential(rate)), steepest(points.x()), RATE_RATIO, MAX_STARTS);
     }
 
     /// The least that any of these curves leaves, the endlessly steep among them.

@@ -50,20 +50,20 @@ public record Fit(
     }
 
     /// The same coefficients as those of another shape, its curve a function of another x.
-    Fit as(Curve other, FittedFunction ofX) {
+    Fit withCurve(Curve other, FittedFunction ofX) {
         return new Fit(other, coefficients, covariance, ofX, quality, takesZero, origin, lesser);
     }
 
-    Fit takingZero() {
+    Fit withZero() {
         return new Fit(curve, coefficients, covariance, function, quality, true, origin, lesser);
     }
 
     /// The same with coefficients that are those about an origin.
-    Fit about(BigDecimal at) {
+    Fit withOrigin(BigDecimal at) {
         return new Fit(curve, coefficients, covariance, function, quality, takesZero, Optional.of(at), lesser);
     }
 
-    Fit beside(Optional<Lesser> limit) {
+    Fit withLesser(Optional<Lesser> limit) {
         return new Fit(curve, coefficients, covariance, function, quality, takesZero, origin, limit);
     }
 

@@ -12,15 +12,15 @@ import java.util.function.Function;
 /// y = a0 + b x, with a0 given.
 ///
 /// @param heldIntercept a0, in y units; 0 for a proportional line
-public record FixedInterceptLine(double heldIntercept) implements Curve {
+public record FixedInterceptLine(double fixedIntercept) implements Curve {
     public FixedInterceptLine {
-        require(Double.isFinite(heldIntercept), "intercept=%s must be finite", heldIntercept);
-        heldIntercept += 0.0; // a negative zero is zero
+        require(Double.isFinite(fixedIntercept), "intercept=%s must be finite", fixedIntercept);
+        fixedIntercept += 0.0; // a negative zero is zero
     }
 
     @Override
     public String name() {
-        return heldIntercept == 0 ? "Through origin" : "Through " + NumberNotation.POINT.plain(heldIntercept);
+        return fixedIntercept == 0 ? "Through origin" : "Through " + NumberNotation.POINT.plain(fixedIntercept);
     }
 
     @Override
@@ -41,13 +41,13 @@ public record FixedInterceptLine(double heldIntercept) implements Curve {
     @Override
     public String form(Function<String, String> value, String x, Notation notation) {
         var text = new StringBuilder(PowersOfX.form(coefficientNames(), 1, value, x, notation));
-        PowersOfX.append(text, value.apply(HELD), "");
+        PowersOfX.append(text, value.apply(FIXED), "");
         return text.toString();
     }
 
     @Override
     public double value(double[] coefficients, double x) {
-        return heldIntercept + coefficients[0] * x;
+        return fixedIntercept + coefficients[0] * x;
     }
 
     @Override
@@ -67,6 +67,6 @@ public record FixedInterceptLine(double heldIntercept) implements Curve {
 
     @Override
     public FitOutcome fit(Points points, Progress progress) {
-        return PolynomialFit.ofSlope(this, heldIntercept).fit(points, coefficientNames(), progress);
+        return PolynomialFit.ofSlope(this, fixedIntercept).fit(points, coefficientNames(), progress);
     }
 }

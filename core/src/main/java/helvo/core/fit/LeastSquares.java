@@ -25,11 +25,11 @@ final class LeastSquares {
     private static final double SMALLEST_QUICK_STEP = 1e-11;
     /// Newton's steps begin where the first is smaller than this part of the coefficients, and end where they no
     /// longer shrink.
-    private static final double NEAR = 1;
-    private static final double ROUNDED = 1e-8;
+    private static final double MAX_NEWTON_LENGTH = 1;
+    private static final double ROUNDED_STEP = 1e-8;
     /// After a step of this size the second derivatives are the same.
-    private static final double STEADY = 1e-3;
-    private static final double DIFFERENCE = 1e-5;
+    private static final double STEADY_STEP = 1e-3;
+    private static final double DIFFERENCE_STEP = 1e-5;
     private static final int MAX_NEWTON_STEPS = 40;
     private static final double FIRST_DAMPING = 1e-4;
     private static final double NO_DAMPING = 1e-15;
@@ -37,9 +37,9 @@ final class LeastSquares {
     /// absolutely.
     private static final double MIN_RATE = 0.05;
     /// So many points show where the least is, if not exactly.
-    private static final int SAMPLE = 2000;
+    private static final int MAX_SAMPLE = 2000;
     /// A residual below this part of the largest y is the rounding of y and of the curve.
-    private static final double ROUNDING = 8e-16;
+    private static final double RELATIVE_ROUNDING = 8e-16;
 
     private final Shape shape;
     private final ScaledPoints points;
@@ -81,14 +81,14 @@ final class LeastSquares {
     ///
     /// @param wanted what coefficients make sense
     /// @return empty where none settles there
-    Optional<Minimum> fromAny(List<double[]> starts, Predicate<double[]> wanted) {
-        if (x.length <= SAMPLE) {
+    Optional<Minimum> multiStart(List<double[]> starts, Predicate<double[]> wanted) {
+        if (x.length <= MAX_SAMPLE) {
             return best(starts, wanted);
         }
-        Optional<Minimum> near = new LeastSquares(shape, points.sample(SAMPLE), progress).best(starts, wanted);
+        Optional<Minimum> near = new LeastSquares(shape, points.sample(MAX_SAMPLE), progress).best(starts, wanted);
         Optional<Minimum> nearer =
                 near.flatMap(each -> from(each.p, false, NO_DAMPING)).filter(each -> wanted.test(each.p));
-        return nearer.flatMap(each -> each.settled ? finished(each.p) : from(each.p, true, NO_DAMPING))
+        return nearer.flatMap(each -> each.settled ? polished(each.p) : from(each.p, true, NO_DAMPING))
                 .filter(each -> each.settled && wanted.test(each.p))
                 .or(() -> best(starts, wanted));
     }
@@ -110,7 +110,7 @@ final class LeastSquares {
                                                     .mapToDouble(k -> p[k] - other[k])
                                                     .toArray(),
                                             p)
-                                    < STEADY);
+                                    < STEADY_STEP);
                     if (!known && places.size() < most) {
                         places.add(p);
                     }
@@ -136,7 +136,7 @@ final class LeastSquares {
         boolean settled = false;
         for (int step = 0; step < MAX_STEPS && !settled; step++) {
             double[][] normal = sums.matrix();
-            double[] right = sums.right();
+            double[] right = sums.gradient();
             double current = sums.squares();
             boolean better = false;
             for (int attempt = 0; attempt < 40 && !better; attempt++) {
@@ -177,27 +177,27 @@ final class LeastSquares {
                 break;
             }
         }
-        return exact ? finished(p) : least(p, sums, settled);
+        return exact ? polished(p) : least(p, sums, settled);
     }
 
     /// From near the least to its last digits, and whether it is one: Newton's steps on the gradient, which keeps
     /// its digits where the sum of squares no longer tells one place from another. Its derivatives are taken by
     /// differences, so that residuals count in them.
-    private Optional<Minimum> finished(double[] start) {
+    private Optional<Minimum> polished(double[] start) {
         double[] p = start.clone();
         Sums sums = Sums.at(this, p, true);
         double[][] curvature = null;
-        double before = NEAR;
+        double before = MAX_NEWTON_LENGTH;
         boolean settled = false;
         for (int step = 0; step < MAX_NEWTON_STEPS && !settled; step++) {
-            if (curvature == null || before > STEADY) {
+            if (curvature == null || before > STEADY_STEP) {
                 curvature = curvature(p);
             }
-            double[] by = isConvex(curvature) ? SmallMatrix.solve(curvature, sums.right()) : null;
+            double[] by = isConvex(curvature) ? SmallMatrix.solve(curvature, sums.gradient()) : null;
             double largest = by == null ? Double.NaN : relative(by, p);
             if (!(largest < before)) {
                 // No nearer: what is left is rounding, or there is no least here.
-                settled = before < ROUNDED;
+                settled = before < ROUNDED_STEP;
                 break;
             }
             for (int k = 0; k < p.length; k++) {
@@ -207,7 +207,7 @@ final class LeastSquares {
             settled = largest < SMALLEST_STEP;
             before = largest;
         }
-        return least(p, sums, settled || before < ROUNDED);
+        return least(p, sums, settled || before < ROUNDED_STEP);
     }
 
     private static double relative(double[] by, double[] p) {
@@ -224,15 +224,15 @@ final class LeastSquares {
     /// Half the second derivatives of the sum of squares.
     private double[][] curvature(double[] p) {
         int n = p.length;
-        boolean exact = x.length <= SAMPLE;
+        boolean exact = x.length <= MAX_SAMPLE;
         double[][] curvature = new double[n][];
         for (int k = 0; k < n; k++) {
             double[] up = p.clone();
             double[] down = p.clone();
-            up[k] += DIFFERENCE * size(p, k);
-            down[k] -= DIFFERENCE * size(p, k);
-            double[] above = Sums.at(this, up, exact).right();
-            double[] below = Sums.at(this, down, exact).right();
+            up[k] += DIFFERENCE_STEP * size(p, k);
+            down[k] -= DIFFERENCE_STEP * size(p, k);
+            double[] above = Sums.at(this, up, exact).gradient();
+            double[] below = Sums.at(this, down, exact).gradient();
             double apart = up[k] - down[k];
             curvature[k] = IntStream.range(0, n)
                     .mapToDouble(i -> (below[i] - above[i]) / apart)
@@ -295,7 +295,7 @@ final class LeastSquares {
         }
 
         static Sums at(LeastSquares of, double[] p, boolean exact) {
-            return BlockParallel.joined(
+            return BlockParallel.reduce(
                     of.x.length,
                     _ -> of.progress.reached(Double.NaN),
                     (from, to) -> {
@@ -429,7 +429,7 @@ final class LeastSquares {
             return matrix;
         }
 
-        double[] right() {
+        double[] gradient() {
             double[] right = new double[n];
             for (int a = 0; a < n; a++) {
                 right[a] = sum(a, n);
@@ -472,7 +472,7 @@ final class LeastSquares {
             sum += weight;
             mean += weight == 0 ? 0 : (y[i] - mean) * weight / sum;
         }
-        boolean perfect = least.largest <= ROUNDING * top * 4;
+        boolean perfect = least.largest <= RELATIVE_ROUNDING * top * 4;
         double ssr = perfect ? 0 : least.sum;
         double sst = aboutMean(mean, sum);
         // The root of one weighted square in the units of the points: of y, or a pure number where bars weigh.

@@ -31,7 +31,7 @@ public final class LogTransformedFit {
             return line(points.over(u.high(), points.y(), points.ySigma()), new LowParts(u.low(), EXACT), progress)
                             instanceof FitOutcome.Fitted(Fit line)
                     ? new FitOutcome.Fitted(
-                            line.as(curve, new Straight((ScaledPolynomial) line.function(), true, false)))
+                            line.withCurve(curve, new Straight((ScaledPolynomial) line.function(), true, false)))
                     : tooNarrow(curve);
         });
     }
@@ -88,7 +88,7 @@ public final class LogTransformedFit {
                 };
         return new FitOutcome.Fitted(
                 new Fit(curve, List.of(amplitude(logA), line.slope()), covariance(a, moved), function, line.quality())
-                        .about(origin));
+                        .withOrigin(origin));
     }
 
     /// The interval is that of ln a, so that it never reaches 0; that a is not 0 needs no test.

@@ -41,8 +41,8 @@ public record Logistic() implements Curve {
         String exponent =
                 (falls ? k.substring(1) : (typeset ? "\u2212" : "-") + k) + (typeset ? " (" : "*(") + distance + ")";
         return typeset
-                ? RootLocale.of("%s / (1 + e^{%s})", value.apply("L"), exponent)
-                : RootLocale.of("%s/(1 + exp(%s))", value.apply("L"), exponent);
+                ? RootLocale.format("%s / (1 + e^{%s})", value.apply("L"), exponent)
+                : RootLocale.format("%s/(1 + exp(%s))", value.apply("L"), exponent);
     }
 
     @Override

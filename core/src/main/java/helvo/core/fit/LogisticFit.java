@@ -20,26 +20,26 @@ import java.util.stream.Stream;
 /// y = L / (1 + e^(−k (x − m))) by direct least squares, from starting values of its own.
 public final class LogisticFit {
     private static final String NAME = "logistic curve";
-    private static final int SAMPLE = 200;
-    private static final int STARTS = 4;
+    private static final int MAX_SAMPLE = 200;
+    private static final int MAX_STARTS = 4;
     private static final double SMALLEST_RATE = 0.3;
-    private static final double STEP = 1.3;
+    private static final double RATE_RATIO = 1.3;
     /// Middles nearer than so many of the grid's distances belong to one valley.
-    private static final double REACH = 1.5;
+    private static final double VALLEY_WIDTH = 1.5;
     private static final int MOST_MIDDLES = 40;
     /// Among more points something else hardly leaves less.
     private static final int MOST_COMPARED = 2000;
     /// Middles beyond the points, whose half span is 1.
     private static final double[] OUTSIDE = {-5, -3, -2, -1.5, -1.2, 1.2, 1.5, 2, 3, 5};
     /// e to the minus this is a thousandth: farther from its middle a curve is flat but for so much.
-    private static final double BEND = 7;
+    private static final double FLAT_EXPONENT = 7;
     private static final double FEWEST_RATES = 200;
-    private static final double MOST_RATES = 1e7;
-    private static final double FARTHEST = 50;
+    private static final double MAX_RATE = 1e7;
+    private static final double MAX_MIDDLE = 50;
     /// A sum of squares this near to another is not less.
-    private static final double ROUNDING = 1e-12;
+    private static final double EQUAL_SUM_TOLERANCE = 1e-12;
     /// What leaves less than this part less is not told.
-    private static final double TELLING = 1e-6;
+    private static final double MIN_REPORTED_GAIN = 1e-6;
 
     private LogisticFit() {}
 
@@ -69,15 +69,15 @@ public final class LogisticFit {
         var squares = new LeastSquares(SHAPE, scaled, progress);
         double steepest = steepest(t);
         double constant = new AmplitudeProfile(scaled).squares(_ -> 1);
-        Predicate<double[]> wanted = found -> Math.abs(found[1]) < steepest && Math.abs(found[2]) < FARTHEST;
-        ScaledPoints some = scaled.sample(SAMPLE);
+        Predicate<double[]> wanted = found -> Math.abs(found[1]) < steepest && Math.abs(found[2]) < MAX_MIDDLE;
+        ScaledPoints some = scaled.sample(MAX_SAMPLE);
         List<double[]> starts = starts(some, steepest);
-        Optional<LeastSquares.Minimum> best = squares.fromAny(
+        Optional<LeastSquares.Minimum> best = squares.multiStart(
                         some == scaled
                                 ? starts
-                                : new LeastSquares(SHAPE, some, progress).reached(starts, wanted, STARTS),
+                                : new LeastSquares(SHAPE, some, progress).reached(starts, wanted, MAX_STARTS),
                         wanted)
-                .filter(found -> found.sum() <= constant * (1 + ROUNDING));
+                .filter(found -> found.sum() <= constant * (1 + EQUAL_SUM_TOLERANCE));
         if (best.isEmpty()) {
             return new FitOutcome.NotFitted(
                     curve,
@@ -95,7 +95,7 @@ public final class LogisticFit {
         Optional<Fit.Lesser> lesser = scaled.size() > MOST_COMPARED
                 ? Optional.empty()
                 : lesser(scaled, best.get().sum());
-        return new FitOutcome.Fitted(fit.as(curve, function).beside(lesser));
+        return new FitOutcome.Fitted(fit.withCurve(curve, function).withLesser(lesser));
     }
 
     private static final LeastSquares.Shape SHAPE = new LeastSquares.Shape() {
@@ -128,7 +128,7 @@ public final class LogisticFit {
         double step = StepProfile.leastSquares(points);
         double exponential = ExponentialFit.infimum(points);
         double least = Math.min(step, exponential);
-        return least < sum * (1 - TELLING)
+        return least < sum * (1 - MIN_REPORTED_GAIN)
                 ? Optional.of(new Fit.Lesser(step <= exponential ? Fit.Limit.STEP : Fit.Limit.EXPONENTIAL, least / sum))
                 : Optional.empty();
     }
@@ -140,7 +140,7 @@ public final class LogisticFit {
                 .mapToDouble(i -> rising[i] - rising[i - 1])
                 .min()
                 .orElse(1);
-        return Math.clamp(RateMinima.steepest(gap), FEWEST_RATES, MOST_RATES);
+        return Math.clamp(RateMinima.steepest(gap), FEWEST_RATES, MAX_RATE);
     }
 
     private record Start(double height, double rate, double middle, double squares) {
@@ -151,7 +151,7 @@ public final class LogisticFit {
         /// Whether points at two x at least lie in the bend, so that these tell how steep it is.
         boolean bendsAtTwo(double[] t) {
             return Arrays.stream(t)
-                            .filter(at -> Math.abs(rate * (at - middle)) < BEND)
+                            .filter(at -> Math.abs(rate * (at - middle)) < FLAT_EXPONENT)
                             .distinct()
                             .limit(2)
                             .count()
@@ -163,7 +163,7 @@ public final class LogisticFit {
             return beside.stream()
                     .anyMatch(other -> other.squares < squares
                             && Math.abs(other.middle - middle)
-                                    < REACH * Math.max(1 / Math.abs(rate), 2.0 / MOST_MIDDLES));
+                                    < VALLEY_WIDTH * Math.max(1 / Math.abs(rate), 2.0 / MOST_MIDDLES));
         }
     }
 
@@ -175,7 +175,7 @@ public final class LogisticFit {
         var starts = new ArrayList<double[]>();
         for (int sign = -1; sign <= 1; sign += 2) {
             var rows = new ArrayList<List<Start>>();
-            for (double size = SMALLEST_RATE; size < steepest * STEP; size *= STEP) {
+            for (double size = SMALLEST_RATE; size < steepest * RATE_RATIO; size *= RATE_RATIO) {
                 rows.add(valleys(profile, sign * size, between));
             }
             for (int i = 0; i < rows.size() - 1; i++) {

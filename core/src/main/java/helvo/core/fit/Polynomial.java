@@ -13,10 +13,10 @@ import java.util.stream.IntStream;
 ///
 /// @param degree 2 to 10
 public record Polynomial(int degree) implements Curve {
-    public static final int HIGHEST = 10;
+    public static final int MAX_DEGREE = 10;
 
     public Polynomial {
-        require(degree >= 2 && degree <= HIGHEST, "degree=%s must be 2 to %s", degree, HIGHEST);
+        require(degree >= 2 && degree <= MAX_DEGREE, "degree=%s must be 2 to %s", degree, MAX_DEGREE);
     }
 
     @Override

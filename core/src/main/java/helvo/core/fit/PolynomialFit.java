@@ -23,13 +23,13 @@ import org.apache.commons.numbers.core.DD;
 public final class PolynomialFit {
     /// Residuals below this part of the terms they are the difference of are the arithmetic's own rounding:
     /// double-double keeps about 2^-104, less what a few dozen operations lose.
-    private static final double ROUNDING = 0x1p-90;
+    private static final double RELATIVE_ROUNDING = 0x1p-90;
     /// Above this part of the sum of squares of y, that of the residuals keeps its digits when it is taken as a
     /// difference.
-    private static final double DIFFERENCE = 1e-8;
+    private static final double DIFFERENCE_STEP = 1e-8;
 
     /// A sample's scaling serves as long as no point lies farther out than this.
-    private static final double FAR = 4;
+    private static final double MAX_SCALED_X = 4;
 
     private final Curve curve;
     private final int lowest;
@@ -70,7 +70,7 @@ public final class PolynomialFit {
         }
         Scaling scaling = lowest == 0 ? Scaling.sampled(points) : Scaling.fromIntercept(points, intercept);
         PowerSums sums = PowerSums.of(points, rests, scaling, degree, progress.part(0, 0.7));
-        if (!(sums.reach() <= FAR)) {
+        if (!(sums.maxAbs() <= MAX_SCALED_X)) {
             scaling = Scaling.centred(points);
             sums = PowerSums.of(points, rests, scaling, degree, progress.part(0, 0.7));
         }
@@ -88,9 +88,9 @@ public final class PolynomialFit {
         DD mean = sums.cross()[0].divide(sums.powers()[0]);
         DD aboutMean = sums.square().subtract(mean.multiply(sums.cross()[0]));
         if (!(Math.min(residuals.hi(), aboutMean.hi())
-                > DIFFERENCE * sums.square().hi())) {
+                > DIFFERENCE_STEP * sums.square().hi())) {
             var squares = function.sumsOfSquares(points, rests, mean, progress.part(0.7, 1));
-            boolean perfect = squares.largestResidual() <= ROUNDING * function.sizeOfTerms();
+            boolean perfect = squares.largestResidual() <= RELATIVE_ROUNDING * function.sizeOfTerms();
             residuals = perfect ? DD.ZERO : squares.ofResiduals();
             aboutMean = squares.aboutMean();
         }
@@ -185,7 +185,7 @@ public final class PolynomialFit {
             value = value.add(term);
             largest = Math.max(largest, Math.abs(term.hi()));
         }
-        return Math.abs(value.hi()) <= ROUNDING * largest ? DD.ZERO : value;
+        return Math.abs(value.hi()) <= RELATIVE_ROUNDING * largest ? DD.ZERO : value;
     }
 
     /// What each scaled coefficient gives to the coefficient of xᵏ, times 2^(k·xPower):
@@ -257,7 +257,7 @@ public final class PolynomialFit {
     }
 
     private static boolean varies(DD squares, int n) {
-        return squares.hi() > ROUNDING * ROUNDING * n;
+        return squares.hi() > RELATIVE_ROUNDING * RELATIVE_ROUNDING * n;
     }
 
     private static Quality.F overall(DD residuals, DD total, int totalFreedom, int freedom) {

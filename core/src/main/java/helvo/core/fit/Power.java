@@ -34,13 +34,13 @@ public record Power(boolean onLogScale) implements Curve {
     @Override
     public String form(Function<String, String> value, String x, Notation notation) {
         if (notation == Notation.PROGRAM) {
-            return RootLocale.of(
+            return RootLocale.format(
                     "%s*%s^%s",
                     value.apply("a"),
                     x,
                     value.apply("b").startsWith("-") ? "(" + value.apply("b") + ")" : value.apply("b"));
         }
-        return RootLocale.of("%s · %s^{%s}", value.apply("a"), x, value.apply("b"));
+        return RootLocale.format("%s · %s^{%s}", value.apply("a"), x, value.apply("b"));
     }
 
     @Override

@@ -48,28 +48,29 @@ public record PrintedEquation(
     private static final double PART_OF_SPAN = 0.0005;
     /// Sums of squares, spans and terms smaller than this beside the numbers they come from are the rounding of
     /// doubles.
-    private static final double ROUNDING = 1e-12;
+    private static final double RELATIVE_ROUNDING = 1e-12;
     /// Between the places where the printed curve is compared it may lie a little farther off.
     private static final double MARGIN = 0.98;
-    private static final int PLACES = 240;
+    private static final int COMPARED_PLACES = 240;
 
     /// @param points those that the fit was made for; it may use a part of them
     public static PrintedEquation of(Fit fit, Points points) {
         boolean onLogs = fit.curve().onLogScale();
         boolean inBoth = points.weighedInBoth() && fit.curve().weighsBoth();
-        Reach all = BlockParallel.joined(
+        Reach all = BlockParallel.reduce(
                 points.size(), Progress.none(), (first, end) -> Reach.of(fit, points, inBoth, first, end), Reach::and);
         int freedom = all.used - fit.coefficients().size();
         double s = points.weighting() == Weighting.UNWEIGHTED
                 ? fit.quality().residualStandardDeviation().orElse(0)
                 : freedom > 0 ? Math.sqrt(all.squares / freedom) : 0;
-        double size = all.y.largest();
-        double span = all.y.high() - all.y.low() > ROUNDING * size ? all.y.high() - all.y.low() : onLogs ? 1 : size;
+        double size = all.y.maxAbs();
+        double span =
+                all.y.high() - all.y.low() > RELATIVE_ROUNDING * size ? all.y.high() - all.y.low() : onLogs ? 1 : size;
         return of(
                 fit,
                 all.x.low(),
                 all.x.high(),
-                s > ROUNDING * size ? s * PART_OF_S : Math.max(span * PART_OF_SPAN, Double.MIN_NORMAL));
+                s > RELATIVE_ROUNDING * size ? s * PART_OF_S : Math.max(span * PART_OF_SPAN, Double.MIN_NORMAL));
     }
 
     /// Where the points lie that a fit uses.
@@ -190,7 +191,7 @@ public record PrintedEquation(
             this.tolerance = tolerance * MARGIN;
             this.logs = curve.onLogScale();
             // Two straight lines are farthest apart at an end.
-            int places = curve.isStraight() ? 1 : PLACES;
+            int places = curve.isStraight() ? 1 : COMPARED_PLACES;
             double[] all = IntStream.rangeClosed(0, places)
                     .mapToDouble(i -> i == places ? to : from + (to - from) * i / places)
                     .filter(each -> fit.uses(each, 1))
@@ -205,7 +206,7 @@ public record PrintedEquation(
             nothing = new boolean[exact.length];
             double size = Arrays.stream(fitted).map(Math::abs).max().orElse(0);
             for (int k = 0; k < exact.length; k++) {
-                nothing[k] = exact[k] == 0 || curve.isSum() && effect(k, 0) <= ROUNDING * size;
+                nothing[k] = exact[k] == 0 || curve.isSum() && effect(k, 0) <= RELATIVE_ROUNDING * size;
             }
         }
 
@@ -278,7 +279,7 @@ public record PrintedEquation(
             }
             BigDecimal rounded = NumberNotation.significantDecimal(exact[k], digits[k]);
             BigDecimal off = new BigDecimal(exact[k]).subtract(rounded).abs();
-            return off.doubleValue() <= ROUNDING * Math.abs(exact[k]) ? rounded.stripTrailingZeros() : rounded;
+            return off.doubleValue() <= RELATIVE_ROUNDING * Math.abs(exact[k]) ? rounded.stripTrailingZeros() : rounded;
         }
     }
 

@@ -20,7 +20,7 @@ public sealed interface Reason {
     record TooFewPoints(int points, int needed) implements Reason {
         @Override
         public String sentence(NumberNotation numbers) {
-            return RootLocale.of(
+            return RootLocale.format(
                     "Only %d %s: this curve needs at least %d.", points, points == 1 ? "point" : "points", needed);
         }
     }
@@ -29,7 +29,7 @@ public sealed interface Reason {
     record AllXEqual(double x) implements Reason {
         @Override
         public String sentence(NumberNotation numbers) {
-            return RootLocale.of("All x are equal (%s): no curve of y against x can be fitted.", numbers.plain(x));
+            return RootLocale.format("All x are equal (%s): no curve of y against x can be fitted.", numbers.plain(x));
         }
     }
 
@@ -37,7 +37,7 @@ public sealed interface Reason {
     record TooFewDistinctX(int distinct, int needed) implements Reason {
         @Override
         public String sentence(NumberNotation numbers) {
-            return RootLocale.of("Only %d different x: this curve needs at least %d.", distinct, needed);
+            return RootLocale.format("Only %d different x: this curve needs at least %d.", distinct, needed);
         }
     }
 
@@ -45,7 +45,7 @@ public sealed interface Reason {
     record NoneAccepted(String refusal) implements Reason {
         @Override
         public String sentence(NumberNotation numbers) {
-            return RootLocale.of("No point can be used: %s in every row.", refusal);
+            return RootLocale.format("No point can be used: %s in every row.", refusal);
         }
     }
 
@@ -53,7 +53,7 @@ public sealed interface Reason {
     record NoneFits(String shape, String why) implements Reason {
         @Override
         public String sentence(NumberNotation numbers) {
-            return RootLocale.of("No %s fits these points: %s.", shape, why);
+            return RootLocale.format("No %s fits these points: %s.", shape, why);
         }
     }
 
@@ -61,7 +61,7 @@ public sealed interface Reason {
     record EndlessRise(String shape) implements Reason {
         @Override
         public String sentence(NumberNotation numbers) {
-            return RootLocale.of(
+            return RootLocale.format(
                     "No %s fits these points: there is no least square inside, the best one would rise without end "
                             + "at one point.",
                     shape);

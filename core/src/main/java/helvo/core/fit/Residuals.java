@@ -25,13 +25,13 @@ public final class Residuals {
     public static Residuals of(Fit fit, Points points, Progress progress) {
         double[] raw = new double[points.size()];
         if (!fit.quality().perfect()) {
-            BlockParallel.each(raw.length, progress, (from, to) -> {
+            BlockParallel.forEach(raw.length, progress, (from, to) -> {
                 for (int i = from; i < to; i++) {
                     raw[i] = fit.function().residual(points.x()[i], points.y()[i]);
                 }
             });
         }
-        return new Residuals(fit, points, raw, Range.of(raw).largest());
+        return new Residuals(fit, points, raw, Range.of(raw).maxAbs());
     }
 
     public Fit fit() {

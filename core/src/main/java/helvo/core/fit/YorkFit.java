@@ -15,7 +15,7 @@ public final class YorkFit {
     private static final int MAX_STEPS = 500;
     private static final double SMALLEST_STEP = 4e-16;
     /// A step this small is the rounding of sums over points, when it grows no smaller.
-    private static final double ROUNDING = 1e-13;
+    private static final double ROUNDING_STEP = 1e-13;
 
     private final double[] x;
     private final double[] y;
@@ -79,7 +79,7 @@ public final class YorkFit {
             if (!Double.isFinite(b)) {
                 break;
             }
-            if (moved <= SMALLEST_STEP || moved < ROUNDING && moved >= last) {
+            if (moved <= SMALLEST_STEP || moved < ROUNDING_STEP && moved >= last) {
                 return settled(b, curve, points);
             }
             last = moved;

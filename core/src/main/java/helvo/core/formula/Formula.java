@@ -87,7 +87,7 @@ public final class Formula {
         for (int id : columns) {
             if (Double.isNaN(number(table.column(id), row))) {
                 return Optional.of(table.column(id).name() + " is "
-                        + (table.column(id).shown(row, table.mark()).isEmpty() ? "empty" : "no number"));
+                        + (table.column(id).shown(row, table.decimalMark()).isEmpty() ? "empty" : "no number"));
             }
         }
         return expression.fault(column -> number(table.column(column), row));

@@ -37,8 +37,8 @@ final class Parser {
             Pattern.compile("(?:1[5-9]|2[01])\\d\\d([-/.])(?:1[0-2]|0?[1-9])\\1(?:[12]\\d|3[01]|0?[1-9])(?![\\w.])"
                     + "|(?:[12]\\d|3[01]|0?[1-9])([-/.])(?:[12]\\d|3[01]|0?[1-9])\\2(?:1[5-9]|2[01])\\d\\d(?![\\w.])");
     /// Deeper nesting is no formula that a person writes.
-    private static final int DEEPEST = 200;
-    private static final int LONGEST = 2000;
+    private static final int MAX_DEPTH = 200;
+    private static final int MAX_CHARS = 2000;
 
     private final String text;
     private final Table table;
@@ -69,9 +69,9 @@ final class Parser {
         if (text.isBlank()) {
             return new Formula.Reading.Wrong(0, text.length(), "Write a formula, such as " + example(table) + ".");
         }
-        if (text.length() > LONGEST) {
+        if (text.length() > MAX_CHARS) {
             return new Formula.Reading.Wrong(
-                    LONGEST, text.length(), "A formula has no more than " + LONGEST + " characters.");
+                    MAX_CHARS, text.length(), "A formula has no more than " + MAX_CHARS + " characters.");
         }
         var parser = new Parser(text, table);
         try {
@@ -127,7 +127,7 @@ final class Parser {
     }
 
     private Expression sum() {
-        if (++depth > DEEPEST) {
+        if (++depth > MAX_DEPTH) {
             throw new Wrong(at, at + 1, "The brackets go too deep.");
         }
         Expression left = product();
@@ -159,7 +159,7 @@ final class Parser {
     }
 
     private Expression signed() {
-        if (++depth > DEEPEST) {
+        if (++depth > MAX_DEPTH) {
             throw new Wrong(at, at + 1, "The formula is nested too deeply.");
         }
         try {
@@ -210,7 +210,7 @@ final class Parser {
             return new Applied(FormulaFunction.SQRT, primary());
         }
         char c = text.charAt(at);
-        if (c >= '0' && c <= '9' || c == '.' || c == table.mark().sign()) {
+        if (c >= '0' && c <= '9' || c == '.' || c == table.decimalMark().sign()) {
             return number();
         }
         if (c == '{') {
@@ -264,7 +264,7 @@ final class Parser {
         while (at < text.length()
                 && (Character.isDigit(text.charAt(at))
                         || text.charAt(at) == '.'
-                        || text.charAt(at) == table.mark().sign())) {
+                        || text.charAt(at) == table.decimalMark().sign())) {
             at++;
         }
         int digits = at;
@@ -278,7 +278,7 @@ final class Parser {
             at = end > power ? end : digits;
         }
         String written = text.substring(from, at);
-        OptionalDouble value = NumberText.number(written, table.mark());
+        OptionalDouble value = NumberText.number(written, table.decimalMark());
         value = value.isPresent() ? value : NumberText.number(written, DecimalMark.POINT);
         return new Constant(value.orElseThrow(() -> new Wrong(
                 from,

@@ -17,16 +17,16 @@ public final class Sources {
             case Derivation.Formula kept ->
                 Formula.of(kept, table).map(Formula::columns).orElse(List.of());
             case Derivation.PropagatedUncertainty carried -> carried(carried, table);
-            case Derivation.Membership membership -> List.of(membership.of());
+            case Derivation.Membership membership -> List.of(membership.source());
             case Derivation.Group _, Derivation.GroupStatistic _, Derivation.Reshaped _ -> List.of();
         };
     }
 
     /// The column whose uncertainty is carried, its sources, and their bars.
     private static List<Integer> carried(Derivation.PropagatedUncertainty carried, Table table) {
-        var sources = new ArrayList<>(List.of(carried.of()));
+        var sources = new ArrayList<>(List.of(carried.source()));
         table.columns().stream()
-                .filter(each -> each.id() == carried.of())
+                .filter(each -> each.id() == carried.source())
                 .forEach(each -> sources.addAll(of(each, table)));
         carried.bars().forEach(bar -> sources.add(bar.column()));
         return sources;

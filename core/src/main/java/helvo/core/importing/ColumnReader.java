@@ -33,7 +33,7 @@ import java.util.regex.Pattern;
 /// equally stays text until somebody says.
 final class ColumnReader {
     /// Of dates and durations, so many in a hundred cells make a column of them.
-    private static final int MOST = 80;
+    private static final int MIN_PERCENT_DATES = 80;
     private static final Pattern ELAPSED = Pattern.compile(
             "(?i).*\\b(elapsed|duration|run ?time|lap|dauer|laufzeit|verstrichen|durée|duración|durata)\\b.*");
     private static final Pattern MINUTES_HINT = Pattern.compile("(?i)m{1,2}:s{1,2}.*|min:s(ec|ek)?");
@@ -108,7 +108,7 @@ final class ColumnReader {
         }
 
         boolean most(int count) {
-            return count > 0 && count * 100L >= values() * (long) MOST;
+            return count > 0 && count * 100L >= values() * (long) MIN_PERCENT_DATES;
         }
     }
 
@@ -157,7 +157,8 @@ final class ColumnReader {
     }
 
     private void say(Column column, boolean grave, String pattern, Object... arguments) {
-        remarks.add(new Remark(column.name(), "“" + column.name() + "”: " + RootLocale.of(pattern, arguments), grave));
+        remarks.add(
+                new Remark(column.name(), "“" + column.name() + "”: " + RootLocale.format(pattern, arguments), grave));
     }
 
     // ---- numbers ----
@@ -557,7 +558,7 @@ final class ColumnReader {
 
     /// The column of texts read in this way; what does not fit stays text.
     static List<Column> as(Column text, CellInterpretation way) {
-        Column kept = text.withWay(Optional.of(way));
+        Column kept = text.withInterpretation(Optional.of(way));
         return switch (way) {
             case TEXT -> List.of(kept);
             case POINT, COMMA -> {

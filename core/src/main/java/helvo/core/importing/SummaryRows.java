@@ -65,7 +65,7 @@ final class SummaryRows {
                     + "standard error|standardfehler|range|spannweite|95% ci|95 % "
                     + "ci|variationskoeffizient|rel. std dev"));
     /// A statistic was rounded, or worked out from numbers with more digits than are shown.
-    private static final double NEAR = 1e-3;
+    private static final double RELATIVE_TOLERANCE = 1e-3;
     /// Rows to compare with those above them, times those.
     private static final long MOST_COMPARED = 500_000_000;
     private static final String AGAIN = "the headings again";
@@ -126,13 +126,13 @@ final class SummaryRows {
     private static String sentence(Map<Integer, String> aside) {
         List<String> each = aside.entrySet().stream()
                 .limit(6)
-                .map(row -> RootLocale.of("row %,d (%s)", row.getKey() + 1, row.getValue()))
+                .map(row -> RootLocale.format("row %,d (%s)", row.getKey() + 1, row.getValue()))
                 .toList();
-        return RootLocale.of(
+        return RootLocale.format(
                 "Set aside, since %s not measurements: %s%s.",
                 aside.size() == 1 ? "it is" : "they are",
                 String.join(", ", each),
-                aside.size() > 6 ? RootLocale.of(" and %,d more", aside.size() - 6) : "");
+                aside.size() > 6 ? RootLocale.format(" and %,d more", aside.size() - 6) : "");
     }
 
     static boolean isReason(String reason) {
@@ -183,7 +183,7 @@ final class SummaryRows {
         if ((long) labels.size() * rows > MOST_COMPARED) {
             remarks.add(new Remark(
                     "",
-                    RootLocale.of(
+                    RootLocale.format(
                             "%,d rows are labelled as totals, averages or the like; they are used as measurements.",
                             labels.size()),
                     true));
@@ -294,7 +294,7 @@ final class SummaryRows {
                     case OTHER -> Double.NaN;
                 };
         double unit = Math.pow(10, -column.decimals());
-        return Math.abs(said - is) <= Math.max(0.51 * unit, NEAR * Math.abs(is));
+        return Math.abs(said - is) <= Math.max(0.51 * unit, RELATIVE_TOLERANCE * Math.abs(is));
     }
 
     private double[] above(Column column, int from, int row) {

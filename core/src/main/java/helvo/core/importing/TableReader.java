@@ -90,7 +90,7 @@ public final class TableReader {
         }
         Cells cells = column.cells();
         Sifted sifted =
-                BlockParallel.joined(cells.size(), Progress.none(), (from, to) -> sifted(cells, from, to), Sifted::and);
+                BlockParallel.reduce(cells.size(), Progress.none(), (from, to) -> sifted(cells, from, to), Sifted::and);
         Map<Double, Integer> codes = sifted.codes;
         codes.entrySet()
                 .removeIf(code -> !isChosen(code.getKey())
@@ -100,12 +100,12 @@ public final class TableReader {
         }
         codes.forEach((code, count) -> remarks.add(new Remark(
                 column.name(),
-                RootLocale.of(
+                RootLocale.format(
                         "“%s”: %s %s taken as missing (%s).",
                         column.name(),
                         NumberText.shortest(code).replace('-', '−'),
                         count == 1 ? "was" : "were",
-                        count == 1 ? "one cell" : RootLocale.of("%,d cells", count)),
+                        count == 1 ? "one cell" : RootLocale.format("%,d cells", count)),
                 true)));
         var read = new Cells.Builder();
         for (int row = 0; row < cells.size(); row++) {
@@ -189,7 +189,7 @@ public final class TableReader {
             int count = marks.values().stream().mapToInt(Integer::intValue).sum();
             remarks.add(new Remark(
                     column.name(),
-                    RootLocale.of(
+                    RootLocale.format(
                             "“%s”: %,d %s no value (“%s”).",
                             column.name(),
                             count,
@@ -212,7 +212,7 @@ public final class TableReader {
                 columns.set(i, DateColumn.joined(days, times, choices.clock()));
                 remarks.add(new Remark(
                         columns.get(i).name(),
-                        RootLocale.of("“%s” and “%s” were joined.", days.name(), times.name()),
+                        RootLocale.format("“%s” and “%s” were joined.", days.name(), times.name()),
                         false));
                 i++;
             }
@@ -228,7 +228,7 @@ public final class TableReader {
     public static Table read(Table table, int column, CellInterpretation way) {
         boolean open = way != CellInterpretation.TEXT
                 && AmbiguousColumn.of(table.column(column))
-                        .filter(AmbiguousColumn::equal)
+                        .filter(AmbiguousColumn::isTie)
                         .isPresent();
         var columns = new ArrayList<Column>();
         int fresh = table.nextColumnId();
@@ -236,10 +236,10 @@ public final class TableReader {
             boolean asked = open
                     && each.kind() == Kind.TEXT
                     && !each.isDerived()
-                    && each.way().isEmpty()
+                    && each.interpretation().isEmpty()
                     && AmbiguousColumn.of(each)
                             .filter(question ->
-                                    question.equal() && question.ways().contains(way))
+                                    question.isTie() && question.ways().contains(way))
                             .isPresent();
             if (each.id() == column || asked) {
                 for (Column read : ColumnReader.as(each, way)) {
@@ -253,8 +253,8 @@ public final class TableReader {
         boolean bars = columns.size() > table.columns().size();
         List<Column> bare = columns.stream().map(each -> each.with(Role.NONE)).toList();
         DecimalMark mark = !open || !way.isNumbers()
-                ? table.mark()
+                ? table.decimalMark()
                 : way == CellInterpretation.POINT ? DecimalMark.POINT : DecimalMark.COMMA;
-        return table.with(plotted && !bars ? columns : RoleGuess.guessed(bare)).withMark(mark);
+        return table.with(plotted && !bars ? columns : RoleGuess.guessed(bare)).withDecimalMark(mark);
     }
 }

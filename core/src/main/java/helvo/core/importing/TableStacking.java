@@ -51,7 +51,7 @@ public final class TableStacking {
         return new Table(
                 0,
                 name,
-                tables.getFirst().mark(),
+                tables.getFirst().decimalMark(),
                 Optional.empty(),
                 split
                         ? columns.stream()
@@ -75,7 +75,7 @@ public final class TableStacking {
                 cells.add(
                         otherKind && !(cell instanceof Cell.Empty)
                                 ? new Cell.Text(
-                                        part.get().shown(row, tables.get(t).mark()))
+                                        part.get().shown(row, tables.get(t).decimalMark()))
                                 : cell);
             }
         }

@@ -8,14 +8,14 @@ import java.util.regex.Pattern;
 public final class AngleText {
     private static final Pattern PARTS = Pattern.compile("([+\u2212-]?)(\\d{1,3}(?:[.,]\\d{1,9})?) ?° ?"
             + "(?:(\\d{1,2}(?:[.,]\\d{1,9})?) ?['′’] ?)?(?:(\\d{1,2}(?:[.,]\\d{1,9})?) ?(?:\"|″|”|'') ?)?([NSEW]?)");
-    private static final int LONGEST = 40;
+    private static final int MAX_CHARS = 40;
 
     private AngleText() {}
 
     /// In degrees; south and west are negative.
     public static OptionalDouble read(String text) {
         String line = text.strip();
-        Matcher match = line.length() > LONGEST ? null : PARTS.matcher(line);
+        Matcher match = line.length() > MAX_CHARS ? null : PARTS.matcher(line);
         if (match == null || !match.matches()) {
             return OptionalDouble.empty();
         }

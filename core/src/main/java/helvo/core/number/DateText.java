@@ -88,7 +88,7 @@ public final class DateText {
             Map.entry("PDT", -7));
     /// Two digits of a year are those of 1970 to 2069.
     private static final int FIRST_SHORT_YEAR = 70;
-    private static final int LONGEST = 60;
+    private static final int MAX_CHARS = 60;
     private static final int HALF_DAY = 12;
 
     private DateText() {}
@@ -145,7 +145,7 @@ public final class DateText {
     /// @param order of day and month before a year, but for dates with points, which have the day first
     public static Optional<Moment> read(String text, Order order) {
         String line = text.strip();
-        if (line.length() < 4 || line.length() > LONGEST || line.chars().noneMatch(c -> c >= '0' && c <= '9')) {
+        if (line.length() < 4 || line.length() > MAX_CHARS || line.chars().noneMatch(c -> c >= '0' && c <= '9')) {
             return Optional.empty();
         }
         try {
@@ -257,12 +257,12 @@ public final class DateText {
     public static String shown(double seconds, Form form) {
         LocalDateTime moment = moment(seconds);
         return switch (form) {
-            case YEAR -> RootLocale.of("%04d", moment.getYear());
-            case MONTH -> RootLocale.of("%04d-%02d", moment.getYear(), moment.getMonthValue());
+            case YEAR -> RootLocale.format("%04d", moment.getYear());
+            case MONTH -> RootLocale.format("%04d-%02d", moment.getYear(), moment.getMonthValue());
             case DAY -> day(moment);
-            case MINUTE -> day(moment) + RootLocale.of(" %02d:%02d", moment.getHour(), moment.getMinute());
+            case MINUTE -> day(moment) + RootLocale.format(" %02d:%02d", moment.getHour(), moment.getMinute());
             case SECOND -> day(moment) + " " + time(moment);
-            case TIME -> RootLocale.of("%02d:%02d", moment.getHour(), moment.getMinute());
+            case TIME -> RootLocale.format("%02d:%02d", moment.getHour(), moment.getMinute());
             case TIME_WITH_SECONDS -> time(moment);
         };
     }
@@ -311,14 +311,14 @@ public final class DateText {
     }
 
     private static String day(LocalDateTime moment) {
-        return RootLocale.of("%04d-%02d-%02d", moment.getYear(), moment.getMonthValue(), moment.getDayOfMonth());
+        return RootLocale.format("%04d-%02d-%02d", moment.getYear(), moment.getMonthValue(), moment.getDayOfMonth());
     }
 
     private static String time(LocalDateTime moment) {
         String nanos = moment.getNano() == 0
                 ? ""
-                : "." + RootLocale.of("%09d", moment.getNano()).replaceAll("0+$", "");
-        return RootLocale.of("%02d:%02d:%02d", moment.getHour(), moment.getMinute(), moment.getSecond()) + nanos;
+                : "." + RootLocale.format("%09d", moment.getNano()).replaceAll("0+$", "");
+        return RootLocale.format("%02d:%02d:%02d", moment.getHour(), moment.getMinute(), moment.getSecond()) + nanos;
     }
 
     private static Optional<Moment> yearLast(Matcher match, Order order) {

@@ -18,7 +18,7 @@ public final class DurationText {
                     + "(?:(\\d{1,6}) ?(?:m|min|mins|minutes?))?,? ?(?:(\\d{1,6}(?:[.,]\\d{1,9})?) "
                     + "?(?:s|sec|secs|seconds?|sek))?",
             Pattern.CASE_INSENSITIVE);
-    private static final int LONGEST = 40;
+    private static final int MAX_CHARS = 40;
 
     private DurationText() {}
 
@@ -39,7 +39,7 @@ public final class DurationText {
     /// @param parts of a text of two parts that leaves it open; a fraction settles it
     public static Optional<Length> read(String text, TwoParts parts) {
         String line = text.strip();
-        if (line.isEmpty() || line.length() > LONGEST) {
+        if (line.isEmpty() || line.length() > MAX_CHARS) {
             return Optional.empty();
         }
         Matcher match = HOURS_MINUTES_SECONDS.matcher(line);
@@ -112,7 +112,7 @@ public final class DurationText {
                 ? ""
                 : String.format(Locale.ROOT, ".%09d", nanos).replaceAll("0+$", "");
         return (seconds < 0 ? "−" : "")
-                + RootLocale.of("%d:%02d:%02d", whole / 3600, whole / 60 % 60, whole % 60)
+                + RootLocale.format("%d:%02d:%02d", whole / 3600, whole / 60 % 60, whole % 60)
                 + fraction;
     }
 }

@@ -14,7 +14,7 @@ import java.util.stream.Stream;
 ///
 /// @param mark    between whole and decimal digits
 /// @param grouped whether thousands are parted by a thin space, from 10 000 on
-public record NumberNotation(DecimalMark mark, boolean grouped) {
+public record NumberNotation(DecimalMark decimalMark, boolean grouped) {
     /// With a decimal point and nothing between thousands: what does not depend on anybody's choice.
     public static final NumberNotation POINT = new NumberNotation(DecimalMark.POINT, false);
     /// Between thousands: a thin space that no line is broken at.
@@ -29,7 +29,7 @@ public record NumberNotation(DecimalMark mark, boolean grouped) {
     private static final int SCREEN_DIGITS = 6;
     private static final int EXACT_DIGITS = 12;
     /// An uncertainty below this part of a value is the rounding of doubles.
-    private static final double NOISE = 2e-15;
+    private static final double RELATIVE_ROUNDING = 2e-15;
     private static final int SHARE_DECIMALS = 4;
     private static final int MIN_GROUPED = 5;
 
@@ -147,7 +147,7 @@ public record NumberNotation(DecimalMark mark, boolean grouped) {
 
     /// The shortest text that reads back as the same double, for copying; not grouped.
     public String exact(double value) {
-        return NumberText.shortest(value).replace('.', mark.sign());
+        return NumberText.shortest(value).replace('.', decimalMark.sign());
     }
 
     /// A number as programs write it ("-12345.6") in this format.
@@ -165,7 +165,7 @@ public record NumberNotation(DecimalMark mark, boolean grouped) {
         }
         return point < 0
                 ? text.toString()
-                : text.append(mark.sign())
+                : text.append(decimalMark.sign())
                         .append(number, point + 1, number.length())
                         .toString();
     }
@@ -180,7 +180,7 @@ public record NumberNotation(DecimalMark mark, boolean grouped) {
     }
 
     private static boolean isRoundingNoise(double value, double uncertainty) {
-        return uncertainty < NOISE * Math.abs(value);
+        return uncertainty < RELATIVE_ROUNDING * Math.abs(value);
     }
 
     private static boolean roundable(OptionalDouble uncertainty) {

@@ -18,7 +18,7 @@ public record ParsedNumber(
         double value, int decimals, char grouping, String unit, OptionalDouble bar, boolean fraction) {
     public static final char NONE = 0;
     /// No number with all its dressing is longer.
-    private static final int LONGEST = 60;
+    private static final int MAX_CHARS = 60;
     private static final int LONGEST_UNIT = 12;
     private static final String MINUS = "-\u2212\u2013\u2010\u2011\ufe63\uff0d";
     private static final String BLANK = " \u00a0\u2009\u202f\u2007";
@@ -36,7 +36,7 @@ public record ParsedNumber(
     /// @return empty for what is no number written so
     public static Optional<ParsedNumber> read(String text, DecimalMark mark) {
         String line = text.strip();
-        if (line.length() > LONGEST || !hasDigit(line)) {
+        if (line.length() > MAX_CHARS || !hasDigit(line)) {
             return Optional.empty();
         }
         return Optional.ofNullable(new Scan(line, mark).cell())

@@ -10,11 +10,11 @@ import org.apache.commons.numbers.core.DD;
 /// first four terms of the series in r are summed in it. Tang 1990 (ACM Transactions on Mathematical Software 16),
 /// with longer sums.
 public final class DoubleDoubleLog {
-    private static final int PARTS = 256;
-    private static final DD[] OF_RECIPROCALS = IntStream.rangeClosed(0, PARTS)
-            .mapToObj(k -> k < PARTS / 2 ? DD.ZERO : ofReciprocal(k))
+    private static final int TABLE_SIZE = 256;
+    private static final DD[] OF_RECIPROCALS = IntStream.rangeClosed(0, TABLE_SIZE)
+            .mapToObj(k -> k < TABLE_SIZE / 2 ? DD.ZERO : ofReciprocal(k))
             .toArray(DD[]::new);
-    private static final DD OF_TWO = OF_RECIPROCALS[PARTS / 2];
+    private static final DD OF_TWO = OF_RECIPROCALS[TABLE_SIZE / 2];
     private static final DD THIRD = DD.ONE.divide(DD.of(3));
     /// Of the series' terms that doubles suffice for, from r⁵ on.
     private static final double[] FURTHER = IntStream.rangeClosed(5, 14)
@@ -45,8 +45,8 @@ public final class DoubleDoubleLog {
         if (x < Double.MIN_NORMAL) {
             power -= 54;
         }
-        int part = (int) Math.rint(PARTS / m);
-        double r = Math.fma(m, (double) part / PARTS, -1);
+        int part = (int) Math.rint(TABLE_SIZE / m);
+        double r = Math.fma(m, (double) part / TABLE_SIZE, -1);
         double further = 0;
         for (int k = FURTHER.length - 1; k >= 0; k--) {
             further = further * r + FURTHER[k];
@@ -63,7 +63,7 @@ public final class DoubleDoubleLog {
 
     /// ln(256/k) = 2 artanh((256 − k)/(256 + k)).
     private static DD ofReciprocal(int k) {
-        DD z = DD.of(PARTS - k).divide(DD.of(PARTS + k));
+        DD z = DD.of(TABLE_SIZE - k).divide(DD.of(TABLE_SIZE + k));
         DD square = z.multiply(z);
         DD sum = DD.ZERO;
         DD power = z;

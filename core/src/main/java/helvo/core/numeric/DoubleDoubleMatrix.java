@@ -5,7 +5,7 @@ import org.apache.commons.numbers.core.DD;
 
 /// Small dense matrices in double-double arithmetic.
 public final class DoubleDoubleMatrix {
-    private static final double SINGULAR = 1e-25;
+    private static final double SINGULAR_PIVOT = 1e-25;
 
     private DoubleDoubleMatrix() {}
 
@@ -26,7 +26,7 @@ public final class DoubleDoubleMatrix {
             for (int r = k + 1; r < n; r++) {
                 pivot = Math.abs(a[r][k].hi()) > Math.abs(a[pivot][k].hi()) ? r : pivot;
             }
-            if (!(Math.abs(a[pivot][k].hi()) > SINGULAR * largest)) {
+            if (!(Math.abs(a[pivot][k].hi()) > SINGULAR_PIVOT * largest)) {
                 return Optional.empty();
             }
             DD[] swapped = a[k];

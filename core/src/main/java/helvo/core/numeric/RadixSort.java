@@ -4,10 +4,10 @@ package helvo.core.numeric;
 /// first, by which few numbers are alike, and then each put among its neighbours.
 public final class RadixSort {
     private static final int DIGIT_BITS = 11;
-    private static final int DIGIT = (1 << DIGIT_BITS) - 1;
+    private static final int DIGIT_MASK = (1 << DIGIT_BITS) - 1;
     private static final int FOREMOST_BITS = 3 * DIGIT_BITS;
     /// Counting digits takes longer than putting each among those before it.
-    private static final int FEW = 100;
+    private static final int MAX_INSERTION_SORT = 100;
 
     /// They rise as the values do, from 0 for the least.
     private long[] keys;
@@ -38,7 +38,7 @@ public final class RadixSort {
         for (int i = 0; i < n; i++) {
             keys[i] -= low;
         }
-        if (n <= FEW) {
+        if (n <= MAX_INSERTION_SORT) {
             insert(Long.MAX_VALUE);
         } else {
             sort(Long.SIZE - Long.numberOfLeadingZeros(high - low));
@@ -114,11 +114,11 @@ public final class RadixSort {
         // Kept at hand for the loops.
         long[] from = keys;
         long[] to = nextKeys;
-        int[] places = new int[DIGIT + 1];
+        int[] places = new int[DIGIT_MASK + 1];
         for (long key : from) {
-            places[(int) (key >>> shift) & DIGIT]++;
+            places[(int) (key >>> shift) & DIGIT_MASK]++;
         }
-        if (places[(int) (from[0] >>> shift) & DIGIT] == from.length) {
+        if (places[(int) (from[0] >>> shift) & DIGIT_MASK] == from.length) {
             return;
         }
         int sum = 0;
@@ -129,7 +129,7 @@ public final class RadixSort {
         }
         if (order.length == 0) {
             for (long key : from) {
-                to[places[(int) (key >>> shift) & DIGIT]++] = key;
+                to[places[(int) (key >>> shift) & DIGIT_MASK]++] = key;
             }
         } else {
             moveAlong(from, to, shift, places);
@@ -144,7 +144,7 @@ public final class RadixSort {
         int[] toOrder = nextOrder;
         for (int i = 0; i < from.length; i++) {
             long key = from[i];
-            int place = places[(int) (key >>> shift) & DIGIT]++;
+            int place = places[(int) (key >>> shift) & DIGIT_MASK]++;
             to[place] = key;
             toOrder[place] = fromOrder[i];
         }

@@ -8,7 +8,7 @@ public record Range(double low, double high) {
     private static final Range NONE = new Range(Double.POSITIVE_INFINITY, Double.NEGATIVE_INFINITY);
 
     public static Range of(double[] values) {
-        return BlockParallel.joined(values.length, Progress.none(), (from, to) -> of(values, from, to), Range::and);
+        return BlockParallel.reduce(values.length, Progress.none(), (from, to) -> of(values, from, to), Range::and);
     }
 
     /// Of the values from one place up to another.
@@ -30,17 +30,17 @@ public record Range(double low, double high) {
     }
 
     /// The size of the number farthest from 0; 0 of none.
-    public double largest() {
+    public double maxAbs() {
         return low > high ? 0 : Math.max(Math.abs(low), Math.abs(high));
     }
 
     /// Halfway between.
-    public double middle() {
+    public double midpoint() {
         return low / 2 + high / 2;
     }
 
     /// Half of what lies between.
-    public double half() {
+    public double halfWidth() {
         return high / 2 - low / 2;
     }
 }

@@ -9,8 +9,8 @@ import java.util.stream.IntStream;
 /// Where a function of a rate, which may be above or below 0 and of any size, is least about itself: sought on a
 /// grid of equal ratios, settled by golden sections (Kiefer 1953, Proc. Am. Math. Soc. 4:502).
 public final class RateMinima {
-    private static final double SMALLEST = 1e-3;
-    private static final int NARROWINGS = 40;
+    private static final double MIN_RATE = 1e-3;
+    private static final int GOLDEN_SECTIONS = 40;
     /// e to the minus this is below the rounding of 1.
     private static final double NOTHING_LEFT = 37;
     private static final double GOLDEN = (Math.sqrt(5) - 1) / 2;
@@ -33,7 +33,7 @@ public final class RateMinima {
     public static List<Minimum> of(DoubleUnaryOperator f, double steepest, double step, int most) {
         var rates = new ArrayList<Double>();
         rates.add(0.0);
-        for (double size = SMALLEST; size < steepest * step; size *= step) {
+        for (double size = MIN_RATE; size < steepest * step; size *= step) {
             rates.add(size);
             rates.add(-size);
         }
@@ -57,7 +57,7 @@ public final class RateMinima {
         double right = a + GOLDEN * (b - a);
         double atLeft = f.applyAsDouble(left);
         double atRight = f.applyAsDouble(right);
-        for (int i = 0; i < NARROWINGS; i++) {
+        for (int i = 0; i < GOLDEN_SECTIONS; i++) {
             if (atLeft < atRight) {
                 b = right;
                 right = left;

@@ -8,10 +8,10 @@ import org.apache.commons.numbers.rootfinder.BrentSolver;
 /// Where a function of one variable is zero: sought in equal steps, settled by Brent's method (Brent 1973,
 /// Algorithms for Minimization without Derivatives, ch. 4).
 public final class RootFinder {
-    private static final int STEPS = 2000;
+    private static final int SEARCH_STEPS = 2000;
     /// Two units in the last place.
-    private static final double RELATIVE = 2 * Math.ulp(1.0);
-    private static final double ABSOLUTE = Double.MIN_NORMAL;
+    private static final double RELATIVE_TOLERANCE = 2 * Math.ulp(1.0);
+    private static final double ABSOLUTE_TOLERANCE = Double.MIN_NORMAL;
 
     private RootFinder() {}
 
@@ -23,8 +23,8 @@ public final class RootFinder {
         var roots = new ArrayList<Double>();
         double before = Double.NaN;
         double valueBefore = Double.NaN;
-        for (int i = 0; i <= STEPS; i++) {
-            double x = from + (to - from) * i / STEPS;
+        for (int i = 0; i <= SEARCH_STEPS; i++) {
+            double x = from + (to - from) * i / SEARCH_STEPS;
             double value = f.applyAsDouble(x);
             if (value == 0) {
                 roots.add(x);
@@ -45,6 +45,7 @@ public final class RootFinder {
         if (Math.signum(atFrom) == Math.signum(atTo)) {
             return Math.abs(atFrom) <= Math.abs(atTo) ? from : to;
         }
-        return new BrentSolver(RELATIVE, ABSOLUTE, 0).findRoot(f, Math.min(from, to), Math.max(from, to));
+        return new BrentSolver(RELATIVE_TOLERANCE, ABSOLUTE_TOLERANCE, 0)
+                .findRoot(f, Math.min(from, to), Math.max(from, to));
     }
 }

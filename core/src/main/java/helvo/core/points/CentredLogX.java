@@ -14,7 +14,7 @@ public final class CentredLogX {
     public static CentredLogX around(double[] x) {
         Range all = Range.of(x);
         return new CentredLogX(
-                all.high() < 2 * all.low() ? all.middle() : Math.sqrt(all.low()) * Math.sqrt(all.high()));
+                all.high() < 2 * all.low() ? all.midpoint() : Math.sqrt(all.low()) * Math.sqrt(all.high()));
     }
 
     public double of(double x) {

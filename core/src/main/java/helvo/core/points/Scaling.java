@@ -12,34 +12,34 @@ import java.util.stream.IntStream;
 /// @param yPower then y is multiplied by 2^-yPower
 public record Scaling(double centre, int xPower, double offset, int yPower) {
     /// 2^1000 keeps factors, and the products that two-product makes, away from overflow.
-    private static final int MAX = 1000;
-    private static final int MANY = 100_000;
-    private static final int SAMPLE = 1_000;
+    private static final int MAX_POWER = 1000;
+    private static final int MIN_POINTS_TO_SAMPLE = 100_000;
+    private static final int SAMPLE_SIZE = 1_000;
 
     /// Centred on the middle of x; of many points, on that of a sample, so that they need not be gone through once
     /// more.
     public static Scaling sampled(Points points) {
         int n = points.size();
-        if (n < MANY) {
+        if (n < MIN_POINTS_TO_SAMPLE) {
             return centred(points);
         }
-        int[] places = IntStream.range(0, SAMPLE)
-                .map(i -> (int) ((long) i * (n - 1) / (SAMPLE - 1)))
+        int[] places = IntStream.range(0, SAMPLE_SIZE)
+                .map(i -> (int) ((long) i * (n - 1) / (SAMPLE_SIZE - 1)))
                 .toArray();
         double[] x = IntStream.of(places).mapToDouble(i -> points.x()[i]).toArray();
         double[] y = IntStream.of(places).mapToDouble(i -> points.y()[i]).toArray();
         Range some = Range.of(x);
-        double largest = Range.of(y).largest();
+        double largest = Range.of(y).maxAbs();
         return some.low() < some.high() && largest > 0 ? of(some, largest) : centred(points);
     }
 
     /// Centred on the middle of x.
     public static Scaling centred(Points points) {
-        return of(Range.of(points.x()), Range.of(points.y()).largest());
+        return of(Range.of(points.x()), Range.of(points.y()).maxAbs());
     }
 
     private static Scaling of(Range x, double largestY) {
-        return new Scaling(x.middle(), power(x.half()), 0, power(largestY / 2));
+        return new Scaling(x.midpoint(), power(x.halfWidth()), 0, power(largestY / 2));
     }
 
     /// With x measured from zero and y from a held intercept.
@@ -71,6 +71,6 @@ public record Scaling(double centre, int xPower, double offset, int yPower) {
 
     /// The least power of two above twice this half span.
     private static int power(double half) {
-        return half == 0 ? 0 : Math.clamp(Math.getExponent(half) + 1, -MAX, MAX);
+        return half == 0 ? 0 : Math.clamp(Math.getExponent(half) + 1, -MAX_POWER, MAX_POWER);
     }
 }

@@ -14,13 +14,13 @@ import org.apache.commons.statistics.distribution.TDistribution;
 /// @param byIntercept σ is the intercept's standard error; empty where the intercept is not fitted
 /// @param byBlank     from repeated measurements at x = 0; empty with fewer than two of them
 public record Calibration(Limits byScatter, Optional<Limits> byIntercept, Optional<Blank> byBlank) {
-    private static final double DETECTION = 3.3;
-    private static final double QUANTIFICATION = 10;
+    private static final double DETECTION_FACTOR = 3.3;
+    private static final double QUANTIFICATION_FACTOR = 10;
 
     /// 3.3 σ/|b| and 10 σ/|b|, ICH Q2(R2).
     public record Limits(double detection, double quantification) {
         private static Limits of(double sigma, double slope) {
-            return new Limits(DETECTION * sigma / slope, QUANTIFICATION * sigma / slope);
+            return new Limits(DETECTION_FACTOR * sigma / slope, QUANTIFICATION_FACTOR * sigma / slope);
         }
     }
 

@@ -21,12 +21,12 @@ import java.util.stream.DoubleStream;
 final class ConstrainedFit {
     private static final int MAX_STEPS = 60;
     private static final int MAX_DAMPINGS = 12;
-    private static final double SETTLED = 1e-11;
+    private static final double CONVERGENCE_TOLERANCE = 1e-11;
     /// Of more points the curve is too sure for another least nearby.
-    private static final int FEW = 200;
+    private static final int MAX_POINTS_FOR_ALL_RATES = 200;
     private static final double[] RATES = {0.25, 0.6, 1.6, 4, 12, 60, 400};
-    private static final int FOLLOWED = 6;
-    private static final double STEP = 1.4;
+    private static final int MAX_STARTS = 6;
+    private static final double RATE_RATIO = 1.4;
     private static final int SETTLED_RATES = 2;
 
     private final Fit fit;
@@ -74,7 +74,7 @@ final class ConstrainedFit {
             double apart = level - fit.function().at(x0);
             least = Math.min(least, fit.quality().residualSumOfSquares() + measured * apart * apart);
         }
-        if (x.length > FEW) {
+        if (x.length > MAX_POINTS_FOR_ALL_RATES) {
             return least;
         }
         if (start.length == 1) {
@@ -87,8 +87,9 @@ final class ConstrainedFit {
             double unit = 2 / (u[u.length - 1] - u[0]);
             // Beyond the steepest nothing is left of the curve one point farther than an end.
             double gap = Math.min(u[1] - u[0], u[u.length - 1] - u[u.length - 2]);
-            double steepest = Math.clamp(RateMinima.steepest(gap * unit), RateMinima.steepest(1), 1 / SETTLED);
-            return RateMinima.of(rate -> squares(new double[] {rate * unit}, x0), steepest, STEP, SETTLED_RATES)
+            double steepest =
+                    Math.clamp(RateMinima.steepest(gap * unit), RateMinima.steepest(1), 1 / CONVERGENCE_TOLERANCE);
+            return RateMinima.of(rate -> squares(new double[] {rate * unit}, x0), steepest, RATE_RATIO, SETTLED_RATES)
                     .stream()
                     .mapToDouble(RateMinima.Minimum::value)
                     .reduce(least, Math::min);
@@ -99,7 +100,7 @@ final class ConstrainedFit {
                 .flatMap(rate -> DoubleStream.of(start[1], x0, low, high)
                         .mapToObj(middle -> new double[] {rate * start[0], middle}))
                 .sorted(Comparator.comparingDouble(theta -> squares(theta, x0)))
-                .limit(FOLLOWED)
+                .limit(MAX_STARTS)
                 .mapToDouble(theta -> settled(x0, theta))
                 .reduce(least, Math::min);
     }
@@ -157,7 +158,7 @@ final class ConstrainedFit {
                     lambda *= 10;
                 }
             }
-            if (!better || moved < SETTLED) {
+            if (!better || moved < CONVERGENCE_TOLERANCE) {
                 break;
             }
         }

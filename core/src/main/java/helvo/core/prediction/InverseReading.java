@@ -28,7 +28,7 @@ import java.util.stream.DoubleStream;
 /// @param beyondPercent how far it lies beyond the data, in percent of their span; 0 inside
 public record InverseReading(double value, OptionalDouble low95, OptionalDouble high95, double beyondPercent) {
     /// Looked for as far beyond the data as they span, on either side; for a straight line anywhere.
-    private static final double REACH = 1;
+    private static final double SPANS_BEYOND_DATA = 1;
     private static final int MAX_DOUBLINGS = 60;
     /// So many halvings are all that a double has.
     private static final int MAX_HALVINGS = 2200;
@@ -59,7 +59,7 @@ public record InverseReading(double value, OptionalDouble low95, OptionalDouble 
             }
             return solutions;
         }
-        for (double x : places(fit.curve(), above, low - REACH * span, high + REACH * span)) {
+        for (double x : places(fit.curve(), above, low - SPANS_BEYOND_DATA * span, high + SPANS_BEYOND_DATA * span)) {
             solutions.add(around(fit, points, new Unknown(y, measured), x, low, high, span));
         }
         return List.copyOf(solutions);
@@ -129,8 +129,8 @@ public record InverseReading(double value, OptionalDouble low95, OptionalDouble 
         if (scale == 0) {
             return new InverseReading(x, OptionalDouble.of(x), OptionalDouble.of(x), beyond);
         }
-        double middle = range.middle();
-        double half = range.half() > 0 ? range.half() : 1;
+        double middle = range.midpoint();
+        double half = range.halfWidth() > 0 ? range.halfWidth() : 1;
         double level = fit.function().at(middle) - unknown.y;
         double slope = fit.function().slope(middle) * half;
         double leverage = fit.function().leverage(middle);

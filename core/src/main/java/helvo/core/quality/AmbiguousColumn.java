@@ -26,11 +26,11 @@ import java.util.Optional;
 /// @param example a cell that shows the difference
 /// @param ways    that fit, the likeliest first, and [CellInterpretation#TEXT]
 /// @param equal   whether several ways fit its cells equally
-public record AmbiguousColumn(int column, String example, List<CellInterpretation> ways, boolean equal) {
+public record AmbiguousColumn(int column, String example, List<CellInterpretation> ways, boolean isTie) {
     /// A column of which so many in a hundred cells look like numbers is asked about.
-    private static final int SHARE = 20;
+    private static final int MIN_PERCENT_NUMERIC = 20;
     /// So many cells tell.
-    private static final int ENOUGH = 20_000;
+    private static final int MAX_CELLS_EXAMINED = 20_000;
 
     public AmbiguousColumn {
         ways = List.copyOf(ways);
@@ -41,7 +41,7 @@ public record AmbiguousColumn(int column, String example, List<CellInterpretatio
         return table.columns().stream()
                 .filter(column -> column.kind() == Kind.TEXT
                         && !column.isDerived()
-                        && column.way().isEmpty())
+                        && column.interpretation().isEmpty())
                 .flatMap(column -> of(column).stream())
                 .toList();
     }
@@ -50,7 +50,7 @@ public record AmbiguousColumn(int column, String example, List<CellInterpretatio
         Map<CellInterpretation, Map<String, Integer>> fits = new EnumMap<>(CellInterpretation.class);
         int filled = 0;
         String example = "";
-        for (int row = 0; row < Math.min(ENOUGH, column.cells().size()); row++) {
+        for (int row = 0; row < Math.min(MAX_CELLS_EXAMINED, column.cells().size()); row++) {
             if (column.cells().cell(row) instanceof Cell.Text(String text) && !MissingText.is(text)) {
                 filled++;
                 List<CellInterpretation> ways = ways(text);
@@ -79,7 +79,7 @@ public record AmbiguousColumn(int column, String example, List<CellInterpretatio
             }
         }));
         int all = filled;
-        counts.values().removeIf(count -> count * 100L < all * (long) SHARE);
+        counts.values().removeIf(count -> count * 100L < all * (long) MIN_PERCENT_NUMERIC);
         if (counts.isEmpty()) {
             return Optional.empty();
         }
@@ -177,7 +177,7 @@ public record AmbiguousColumn(int column, String example, List<CellInterpretatio
         if (way == CellInterpretation.TEXT) {
             return "Keep as text";
         }
-        if (equal && way.isNumbers()) {
+        if (isTie && way.isNumbers()) {
             boolean comma = example.indexOf(',') >= 0;
             return comma == (way == CellInterpretation.POINT) ? "Thousands" : "Decimal mark";
         }
@@ -187,9 +187,9 @@ public record AmbiguousColumn(int column, String example, List<CellInterpretatio
     /// "“Load” can be read in two ways: “1,234” is 1234 or 1.234."
     public String sentence(Table table) {
         String name = table.column(column).name();
-        if (equal && ways.getFirst().isNumbers()) {
+        if (isTie && ways.getFirst().isNumbers()) {
             boolean comma = example.indexOf(',') >= 0;
-            return RootLocale.of(
+            return RootLocale.format(
                     "“%s”: does the %s in “%s” part thousands (%s), or is it the decimal mark (%s)?",
                     name,
                     comma ? "comma" : "point",
@@ -197,12 +197,12 @@ public record AmbiguousColumn(int column, String example, List<CellInterpretatio
                     shown(example, comma ? CellInterpretation.POINT : CellInterpretation.COMMA),
                     shown(example, comma ? CellInterpretation.COMMA : CellInterpretation.POINT));
         }
-        if (equal) {
-            return RootLocale.of(
+        if (isTie) {
+            return RootLocale.format(
                     "“%s” can be read in two ways: “%s” is %s or %s.",
                     name, example, shown(example, ways.getFirst()), shown(example, ways.get(1)));
         }
-        return RootLocale.of(
+        return RootLocale.format(
                 "“%s” is text, but much of it looks like %s: “%s” would be %s.",
                 name, ways.getFirst().words(), example, shown(example, ways.getFirst()));
     }

@@ -18,7 +18,7 @@ import java.util.stream.Collectors;
 /// @param text   what they all say; empty where they say nothing, or not the same
 /// @param rows   ascending, 0 is the first; not to be changed
 public record Problem(ProblemKind sort, int column, String text, int[] rows) {
-    private static final int NAMED = 5;
+    private static final int MAX_NAMED_ROWS = 5;
 
     public int count() {
         return rows.length;
@@ -48,12 +48,12 @@ public record Problem(ProblemKind sort, int column, String text, int[] rows) {
     /// Where it is: "row 7, Stretch", "rows 3, 5, 8 and 12 more, Mass".
     public String place(Table table) {
         String first = Arrays.stream(rows)
-                .limit(NAMED)
-                .mapToObj(row -> RootLocale.of("%,d", row + 1))
+                .limit(MAX_NAMED_ROWS)
+                .mapToObj(row -> RootLocale.format("%,d", row + 1))
                 .collect(Collectors.joining(", "));
         String place = (count() == 1 ? "row " : "rows ")
                 + first
-                + (count() > NAMED ? RootLocale.of(" and %,d more", count() - NAMED) : "");
+                + (count() > MAX_NAMED_ROWS ? RootLocale.format(" and %,d more", count() - MAX_NAMED_ROWS) : "");
         return place + in(table).map(each -> ", " + each.name()).orElse("");
     }
 
@@ -69,17 +69,17 @@ public record Problem(ProblemKind sort, int column, String text, int[] rows) {
             case NO_RESULT -> text;
             case BLANK -> count() == 1 ? "empty" : "empty cells";
             case FAR ->
-                RootLocale.of(count() == 1 ? "%s lies" : "from %s on, %d values lie", shown(table), count())
+                RootLocale.format(count() == 1 ? "%s lies" : "from %s on, %d values lie", shown(table), count())
                         + " far from the rest";
             case REPEATED ->
                 count() == 1
-                        ? RootLocale.of("repeats row %d in every cell", original(table) + 1)
+                        ? RootLocale.format("repeats row %d in every cell", original(table) + 1)
                         : "repeat an earlier row in every cell";
         };
     }
 
     private String shown(Table table) {
-        return table.column(column).shown(row(), table.mark());
+        return table.column(column).shown(row(), table.decimalMark());
     }
 
     private int original(Table table) {

@@ -33,7 +33,7 @@ public record Problems(List<Problem> groups, List<AmbiguousColumn> questions) {
     /// Analysis, §2D).
     private static final double FAR_OUT = 3;
     /// Beyond them by so many, here of the logarithms, it is "outside" (as above).
-    private static final double OUTSIDE = 1.5;
+    private static final double OUTSIDE_FENCE = 1.5;
     /// Quartiles of more values than this are those of every so-manieth.
     private static final int ENOUGH_FOR_QUARTILES = 20_000;
     /// More far values than this are one group.
@@ -83,7 +83,7 @@ public record Problems(List<Problem> groups, List<AmbiguousColumn> questions) {
         }
 
         private boolean isOpen(int row, int column) {
-            return !table.setAside().has(row) && (decided.isEmpty() || !decided.contains(place(row, column)));
+            return !table.excluded().has(row) && (decided.isEmpty() || !decided.contains(place(row, column)));
         }
 
         private static boolean isMeasured(Column column) {
@@ -182,7 +182,7 @@ public record Problems(List<Problem> groups, List<AmbiguousColumn> questions) {
         /// Values far out by themselves and, where all are positive, outside by their logarithms, so that a
         /// doubling series such as 1, 2, 4 … has none.
         private void far(Column column) {
-            Optional<Fences> fences = Fences.of(column.cells(), table.setAside());
+            Optional<Fences> fences = Fences.of(column.cells(), table.excluded());
             if (fences.isEmpty()) {
                 return;
             }
@@ -249,7 +249,7 @@ public record Problems(List<Problem> groups, List<AmbiguousColumn> questions) {
             var different = new IntList();
             for (int i = from; i < to && to - from > 1; i++) {
                 int row = (int) hashes[i];
-                if (!table.setAside().has(row)
+                if (!table.excluded().has(row)
                         && columns.stream().anyMatch(column -> !(column.cells().cell(row) instanceof Cell.Empty))) {
                     if (Arrays.stream(different.toArray()).noneMatch(earlier -> columns.stream()
                             .allMatch(column -> same(column.cells(), earlier, row)))) {
@@ -291,7 +291,7 @@ public record Problems(List<Problem> groups, List<AmbiguousColumn> questions) {
                 return Optional.empty();
             }
             double[] logs =
-                    positive ? fences(Arrays.stream(sorted).map(Math::log).toArray(), OUTSIDE) : plain;
+                    positive ? fences(Arrays.stream(sorted).map(Math::log).toArray(), OUTSIDE_FENCE) : plain;
             return Optional.of(new Fences(plain[0], plain[1], logs[0], logs[1], positive));
         }
 

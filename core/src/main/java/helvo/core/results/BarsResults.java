@@ -103,7 +103,7 @@ final class BarsResults {
                                         .filter(down -> source.up().isPresent())
                                         .map(down -> " and " + down.heading().text())
                                         .orElse(""))
-                .orElseGet(() -> RootLocale.of(
+                .orElseGet(() -> RootLocale.format(
                         "bars in %s of ± %s%s",
                         axis,
                         numbers.plain(source.own().orElseThrow().size()),
@@ -130,10 +130,10 @@ final class BarsResults {
     /// Of bars that no point may miss.
     private static Line.Sentence met(Fit fit, BarCoverage found, NumberNotation numbers) {
         if (found.missed().length == 0) {
-            return new Line.Sentence(RootLocale.of("%s meets %s.", shape(fit), all(found.bars())), false);
+            return new Line.Sentence(RootLocale.format("%s meets %s.", shape(fit), all(found.bars())), false);
         }
         return new Line.Sentence(
-                RootLocale.of(
+                RootLocale.format(
                         "%s meets %,d of %,d bars; it misses %s. %s",
                         shape(fit),
                         found.passes(),
@@ -178,11 +178,11 @@ final class BarsResults {
         long count = Math.round(expected.mean());
         String some = count == 0 ? "hardly one" : count == 1 ? "one" : "about " + count;
         String meets = found.missed().length == 0
-                ? RootLocale.of("%s meets %s", shape(fit), all(found.bars()))
-                : RootLocale.of("%s meets %,d of %,d bars", shape(fit), found.passes(), found.bars());
+                ? RootLocale.format("%s meets %s", shape(fit), all(found.bars()))
+                : RootLocale.format("%s meets %,d of %,d bars", shape(fit), found.passes(), found.bars());
         if (expected.tooMany()) {
             return new Line.Sentence(
-                    RootLocale.of(
+                    RootLocale.format(
                             "%s and misses %s; of bars of %s it should miss %s. They are too short, or the curve is "
                                     + "not "
                                     + "the right one.",
@@ -191,14 +191,15 @@ final class BarsResults {
         }
         return expected.tooFew()
                 ? new Line.Sentence(
-                        RootLocale.of(
+                        RootLocale.format(
                                 "%s; of bars of %s it should miss %s. They may be longer than that.", meets, of, some),
                         true)
-                : new Line.Sentence(RootLocale.of("%s; of bars of %s it may well miss %s.", meets, of, some), false);
+                : new Line.Sentence(
+                        RootLocale.format("%s; of bars of %s it may well miss %s.", meets, of, some), false);
     }
 
     private static String all(int bars) {
-        return bars == 1 ? "the one bar" : bars == 2 ? "both bars" : RootLocale.of("all %,d bars", bars);
+        return bars == 1 ? "the one bar" : bars == 2 ? "both bars" : RootLocale.format("all %,d bars", bars);
     }
 
     private String times(double factor) {
@@ -218,13 +219,13 @@ final class BarsResults {
             say("No " + shape + " passes through all bars, however long.", true);
         } else if (best.factor() > 1) {
             say(
-                    RootLocale.of(
+                    RootLocale.format(
                             "No %s passes through all bars: the best would need bars %s as long.",
                             shape, times(best.factor())),
                     true);
         } else {
             say(
-                    RootLocale.of(
+                    RootLocale.format(
                             "Some %s passes through all bars, even with bars %s as long.", shape, times(best.factor())),
                     false);
         }
@@ -273,7 +274,7 @@ final class BarsResults {
         rows.add(limit("steepest", steepest.slope(), steepest.intercept(), slopeDigits, interceptDigits));
         series.fit()
                 .filter(fit -> fit.curve().degree() == 1
-                        && fit.curve().heldIntercept() == 0
+                        && fit.curve().fixedIntercept() == 0
                         && fit.coefficients().size() == 2)
                 .ifPresent(fit -> rows.add(
                         limit("best fit", fit.slope().value(), fit.intercept().value(), slopeDigits, interceptDigits)));
@@ -300,7 +301,7 @@ final class BarsResults {
         bounds.proportional()
                 .ifPresentOrElse(
                         slopes -> say(
-                                RootLocale.of(
+                                RootLocale.format(
                                         "The origin lies inside the bounds; lines through it have slopes "
                                                 + "from %s to %s%s.",
                                         numbers.rounded(slopes.low(), slopeDigits),
@@ -326,7 +327,7 @@ final class BarsResults {
     private void ends() {
         bounds.ends().filter(_ -> bounds.bars() > 2).ifPresent(ends -> {
             double half = (ends.steep().slope() - ends.shallow().slope()) / 2;
-            String slopes = RootLocale.of(
+            String slopes = RootLocale.format(
                     "The ends method, from first bar to last, gives slopes %s and %s",
                     numbers.rounded(ends.shallow().slope(), digits(half)),
                     numbers.rounded(ends.steep().slope(), digits(half)));
@@ -340,6 +341,6 @@ final class BarsResults {
     }
 
     private static String misses(String which, int[] rows) {
-        return rows.length == 0 ? "" : RootLocale.of(" its %s line misses %s;", which, Results.numbers(rows));
+        return rows.length == 0 ? "" : RootLocale.format(" its %s line misses %s;", which, Results.numbers(rows));
     }
 }

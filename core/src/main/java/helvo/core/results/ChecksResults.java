@@ -48,15 +48,15 @@ public final class ChecksResults {
         }
         var lines = new ArrayList<Line>();
         lines.add(new Line.Heading("Checks"));
-        speaking.forEach(check -> lines.add(new Line.Advice(sentence(check), check.warns(), offers(check))));
+        speaking.forEach(check -> lines.add(new Line.Advice(sentence(check), check.isWarning(), offers(check))));
         series.diagnostics()
                 .flatMap(Diagnostics::theilSen)
                 .ifPresent(line -> lines.add(new Line.Sentence(
-                        RootLocale.of(
+                        RootLocale.format(
                                 "Theil–Sen’s line, which an odd point cannot turn, has slope %s%s.",
                                 numbers.significant(line.slope(), 4),
                                 line.low95().isPresent()
-                                        ? RootLocale.of(
+                                        ? RootLocale.format(
                                                 " (95 %%: %s to %s)",
                                                 numbers.significant(line.low95().getAsDouble(), 4),
                                                 numbers.significant(
@@ -82,13 +82,13 @@ public final class ChecksResults {
 
     /// What a check says; what is quiet says nothing.
     public String sentence(Check check) {
-        if (!check.speaks()) {
+        if (!check.isReported()) {
             return "";
         }
         return switch (check.kind()) {
             case NEXT_TERM -> pattern(check);
             case LACK_OF_FIT ->
-                RootLocale.of(
+                RootLocale.format(
                         "The %s misses the means of points at the same %s by more than these scatter (lack of fit: "
                                 + "F = %s, %s).%s",
                         name(),
@@ -97,7 +97,7 @@ public final class ChecksResults {
                         p(check),
                         patternless());
             case DURBIN_WATSON ->
-                RootLocale.of(
+                RootLocale.format(
                         "Neighbours along %s %s (Durbin–Watson: d = %s, %s). %s",
                         series.rows().x().column().name(),
                         check.size() > 0 ? "are off in the same direction" : "are off in opposite directions",
@@ -105,7 +105,7 @@ public final class ChecksResults {
                         p(check),
                         alike(check));
             case DURBIN_WATSON_MEASURED ->
-                RootLocale.of(
+                RootLocale.format(
                         "In the order of measurement, neighbours %s (Durbin–Watson: d = %s, %s). %s",
                         check.size() > 0 ? "are off in the same direction" : "are off in opposite directions",
                         numbers.significant(check.statistic(), 3),
@@ -118,22 +118,22 @@ public final class ChecksResults {
             case SHAPIRO_WILK -> shape("Shapiro–Wilk: W", check);
             case ANDERSON_DARLING -> shape("Anderson–Darling: A²", check);
             case HEAVY_TAILS ->
-                RootLocale.of(
+                RootLocale.format(
                         "Values far out are more frequent than a normal distribution has them (the farthest lies %s "
                                 + "standard deviations of the others off): none of them is strange by itself, and "
                                 + "the 95 %% intervals are rough.",
                         numbers.significant(Math.abs(check.statistic()), 2));
-            case ODD_POINT -> check.rows().size() == 1 ? odd(check) : together(check);
+            case OUTLIER -> check.rows().size() == 1 ? odd(check) : together(check);
             case DECIDING_POINT ->
                 without(check.rows().getFirst())
-                        .map(would -> RootLocale.of(
+                        .map(would -> RootLocale.format(
                                 "Without row %d %s: this one point decides "
                                         + "much, and lies %s standard deviations of the others off (chance alone: %s).",
                                 check.rows().getFirst() + 1, would, shown(check), p(check)))
                         .orElse("");
             case COOK ->
                 without(check.rows().getFirst())
-                        .map(would -> RootLocale.of(
+                        .map(would -> RootLocale.format(
                                 "Without row %d %s: by its place this one point decides "
                                         + "much (Cook’s distance %s), which is no fault.",
                                 check.rows().getFirst() + 1, would, numbers.significant(check.statistic(), 2)))
@@ -176,11 +176,11 @@ public final class ChecksResults {
         boolean unweighted = fit.quality().weighting() == Weighting.UNWEIGHTED;
         String size = inY(check.size())
                 + (s > 0 && unweighted
-                        ? RootLocale.of(" (%s s)", numbers.significant(Math.abs(check.size()) / s, 2))
+                        ? RootLocale.format(" (%s s)", numbers.significant(Math.abs(check.size()) / s, 2))
                         : "");
-        String test = RootLocale.of("next term: F = %s, %s", numbers.significant(check.statistic(), 3), p(check));
+        String test = RootLocale.format("next term: F = %s, %s", numbers.significant(check.statistic(), 3), p(check));
         if (fit.curve() instanceof Mean) {
-            return RootLocale.of(
+            return RootLocale.format(
                     "The points %s along %s (%s): a line takes out up to %s.%s",
                     check.size() < 0 ? "rise" : "fall",
                     series.rows().x().column().name(),
@@ -189,11 +189,11 @@ public final class ChecksResults {
                     patternless());
         }
         if (fit.curve().degree() > 1) {
-            return RootLocale.of(
+            return RootLocale.format(
                     "A pattern is left in the residuals (%s): a term of the next degree would take out up to %s.%s",
                     test, size, patternless());
         }
-        return RootLocale.of(
+        return RootLocale.format(
                 "The residuals run in %s (%s). The %s is too %s in the middle and too %s at both ends, by up to %s.%s",
                 check.size() > 0 ? "an arch" : "a sag",
                 test,
@@ -205,10 +205,10 @@ public final class ChecksResults {
     }
 
     private String patternless() {
-        List<Curve> shapes = judgement.patternless();
+        List<Curve> shapes = judgement.adequateAlternatives();
         return shapes.isEmpty()
                 ? ""
-                : RootLocale.of(
+                : RootLocale.format(
                         " A %s leaves none.",
                         shapes.stream().map(SuggestedAction::named).collect(Collectors.joining(" or a ")));
     }
@@ -229,7 +229,7 @@ public final class ChecksResults {
                         .findFirst()
                         .orElse(Double.NaN))
                 .toArray();
-        return RootLocale.of(
+        return RootLocale.format(
                 "The level changes by %s between %s %s and %s (F = %s, %s with all places taken into account): "
                         + "something may have "
                         + "been different from there on.",
@@ -249,7 +249,7 @@ public final class ChecksResults {
         boolean grows = check.size() > 1;
         double factor = grows ? check.size() : 1 / check.size();
         String test = check.kind() == Check.Kind.SPREAD ? "size of residuals: r" : "Breusch–Pagan: χ²";
-        return RootLocale.of(
+        return RootLocale.format(
                 "The scatter %s along %s, about %s (%s = %s, %s). The points should not all count alike: "
                         + "give them error bars that %s with it, and weigh by these.",
                 grows ? "grows" : "shrinks",
@@ -262,14 +262,14 @@ public final class ChecksResults {
     }
 
     private String shape(String name, Check check) {
-        return RootLocale.of(
+        return RootLocale.format(
                 "The residuals are not spread like a normal distribution (%s = %s, %s): the 95 %% intervals are rough.",
                 name, numbers.significant(check.statistic(), 3), p(check));
     }
 
     private String odd(Check check) {
         int row = check.rows().getFirst();
-        return RootLocale.of(
+        return RootLocale.format(
                 "Row %d lies %s %s the %s (%s standard deviations of the others; chance alone: %s). It may be "
                         + "mistyped.%s",
                 row + 1,
@@ -283,7 +283,7 @@ public final class ChecksResults {
 
     private String shown(Check check) {
         return Math.abs(check.statistic()) > MOST_SHOWN
-                ? RootLocale.of("more than %s", MOST_SHOWN)
+                ? RootLocale.format("more than %s", MOST_SHOWN)
                 : numbers.significant(Math.abs(check.statistic()), 2);
     }
 
@@ -293,7 +293,7 @@ public final class ChecksResults {
                 .sorted()
                 .map(row -> Integer.toString(row + 1))
                 .toList();
-        return RootLocale.of(
+        return RootLocale.format(
                 "Rows %s and %s lie far from the %s that the others make; each hides the other there (the farther %s "
                         + "standard "
                         + "deviations off; chance alone: %s). They may be mistyped.%s",
@@ -311,7 +311,7 @@ public final class ChecksResults {
     private Optional<String> without(int row) {
         return Optional.ofNullable(judgement.without().get(row)).map(other -> {
             Coefficient leading = leading(other);
-            return RootLocale.of(
+            return RootLocale.format(
                     "%s would be %s",
                     fit.curve().degree() == 1
                                     && fit.curve().label(leading.name()).equals("slope")
@@ -330,7 +330,7 @@ public final class ChecksResults {
         var offers = new ArrayList<SuggestedAction>();
         switch (check.kind().question()) {
             case PATTERN -> {
-                judgement.patternless().forEach(curve -> offers.add(new SuggestedAction.ShowCurve(curve)));
+                judgement.adequateAlternatives().forEach(curve -> offers.add(new SuggestedAction.ShowCurve(curve)));
                 if (fit.curve().degree() == 1) {
                     offers.add(new SuggestedAction.Straighten());
                 }
@@ -341,7 +341,7 @@ public final class ChecksResults {
                 offers.add(new SuggestedAction.Weigh());
                 offers.add(new SuggestedAction.ShowResiduals());
             }
-            case ODD -> {
+            case OUTLIER -> {
                 List<Integer> rows = check.rows().stream().sorted().toList();
                 rows.forEach(row -> offers.add(new SuggestedAction.ShowRow(row)));
                 offers.add(new SuggestedAction.SetAside(rows));

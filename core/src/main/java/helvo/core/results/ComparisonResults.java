@@ -19,7 +19,7 @@ import java.util.stream.Stream;
 /// What is said of the lines of several groups beside one another.
 public final class ComparisonResults {
     /// The usual level at which a p counts as significant.
-    private static final double SIGNIFICANT = Check.SIGNIFICANT;
+    private static final double SIGNIFICANCE_LEVEL = Check.SIGNIFICANCE_LEVEL;
 
     private final NumberNotation numbers;
     private final String x;
@@ -89,13 +89,13 @@ public final class ComparisonResults {
                     "of slopes, " + Results.HALF_95));
             if (pair.p().isPresent()) {
                 lines.add(new Line.Sentence(
-                        RootLocale.of(
+                        RootLocale.format(
                                 "These two slopes %s (%s%s%s).",
-                                pair.p().getAsDouble() < SIGNIFICANT ? "differ" : "may be one and the same",
+                                pair.p().getAsDouble() < SIGNIFICANCE_LEVEL ? "differ" : "may be one and the same",
                                 comparison.scatter() == GroupComparison.Scatter.DIFFERENT ? "Welch’s test, " : "",
                                 numbers.p(pair.p().getAsDouble()),
                                 comparison.pairs().size() > 1
-                                        ? RootLocale.of(
+                                        ? RootLocale.format(
                                                 ", by Holm for %d pairs",
                                                 comparison.pairs().size())
                                         : ""),
@@ -106,7 +106,7 @@ public final class ComparisonResults {
                 lines.add(new Line.Quantity(
                         "ratio",
                         limits
-                                ? RootLocale.of(
+                                ? RootLocale.format(
                                         "%s (%s to %s)",
                                         ratio(pair.ratio(), pair),
                                         ratio(pair.ratioLow95().getAsDouble(), pair),
@@ -157,9 +157,9 @@ public final class ComparisonResults {
 
     private Line test(GroupComparison comparison, Optional<Quality.F> test, String differ, String alike) {
         return test.<Line>map(f -> new Line.Sentence(
-                        RootLocale.of(
+                        RootLocale.format(
                                 "%s (%sF = %s, %s).",
-                                f.p() < SIGNIFICANT ? differ : alike,
+                                f.p() < SIGNIFICANCE_LEVEL ? differ : alike,
                                 comparison.scatter() == GroupComparison.Scatter.DIFFERENT
                                         ? "Welch’s test, since the groups do not scatter alike: "
                                         : "",

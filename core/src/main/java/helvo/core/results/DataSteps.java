@@ -32,7 +32,7 @@ import java.util.TreeSet;
 /// typed over are read off the steps.
 public final class DataSteps {
     /// More of one kind are counted.
-    private static final int TOLD = 20;
+    private static final int MAX_LISTED = 20;
 
     private final Study study;
     private final History history;
@@ -66,33 +66,33 @@ public final class DataSteps {
         table.source()
                 .ifPresent(source -> says.add("The table “" + table.name() + "” was read from " + source.name()
                         + table.readBy().map(how -> " (" + how + ")").orElse("") + "."));
-        table.readAs()
+        table.importReport()
                 .ifPresent(read -> told(
                         read.remarks().stream().map(remark -> remark.sentence()).toList(), "remarks on the reading"));
         table.summary().ifPresent(summary -> study.tables().stream()
                 .filter(each -> each.id() == summary.source())
                 .findFirst()
                 .ifPresent(of -> says.add("The table holds " + summary.form().words() + " of the table “" + of.name()
-                        + "”" + (of.setAside().reasons().isEmpty() ? "" : ", without its rows set aside") + ".")));
+                        + "”" + (of.excluded().reasons().isEmpty() ? "" : ", without its rows set aside") + ".")));
     }
 
     private void conditions() {
-        String only = RowCondition.sentence(figure.figure().only(), table);
+        String only = RowCondition.sentence(figure.figure().conditions(), table);
         if (!only.isEmpty()) {
             says.add("Only rows were used in which " + only + ".");
         }
         figure.series().stream()
                 .filter(each -> each.key().isFurther())
-                .forEach(each -> figure.figure().further().stream()
-                        .filter(curve ->
-                                curve.key().equals(each.key()) && !curve.only().isEmpty())
+                .forEach(each -> figure.figure().furtherCurves().stream()
+                        .filter(curve -> curve.series().equals(each.key())
+                                && !curve.conditions().isEmpty())
                         .findFirst()
                         .ifPresent(curve -> says.add("The curve “" + each.label() + "” uses only rows in which "
-                                + RowCondition.sentence(curve.only(), table) + ".")));
+                                + RowCondition.sentence(curve.conditions(), table) + ".")));
     }
 
     private void setAside() {
-        Map<Integer, String> reasons = table.setAside().reasons();
+        Map<Integer, String> reasons = table.excluded().reasons();
         var sentences = new ArrayList<String>();
         for (String reason : reasons.values().stream().distinct().toList()) {
             int[] rows = reasons.entrySet().stream()
@@ -133,7 +133,7 @@ public final class DataSteps {
     private void decisions() {
         told(
                 table.decisions().stream()
-                        .filter(each -> each.choice() != Decision.Choice.SET_ASIDE)
+                        .filter(each -> each.choice() != Decision.Choice.EXCLUDED)
                         .map(each -> {
                             String place = "Row " + (each.row() + 1)
                                     + table.columns().stream()
@@ -141,14 +141,14 @@ public final class DataSteps {
                                             .findFirst()
                                             .map(column -> ", " + column.name())
                                             .orElse("");
-                            String was = each.was().exactText().isEmpty()
+                            String was = each.original().exactText().isEmpty()
                                     ? ""
-                                    : "“" + each.was().exactText() + "” ";
+                                    : "“" + each.original().exactText() + "” ";
                             String now = table.columns().stream()
                                     .filter(column -> column.id() == each.column()
                                             && each.choice() == Decision.Choice.NUMBER_USED)
                                     .findFirst()
-                                    .map(column -> ", " + column.shown(each.row(), table.mark()))
+                                    .map(column -> ", " + column.shown(each.row(), table.decimalMark()))
                                     .orElse("");
                             return place + ": " + was + each.choice().words() + now + ".";
                         })
@@ -162,7 +162,7 @@ public final class DataSteps {
         var sentences = new ArrayList<String>();
         for (SeriesAnalysis each : figure.series()) {
             for (int row : each.rows().unusable()) {
-                if (rows.add(row) && sentences.size() <= TOLD) {
+                if (rows.add(row) && sentences.size() <= MAX_LISTED) {
                     sentences.add(
                             "Row " + (row + 1) + " was left out: " + each.rows().why(row) + ".");
                 }
@@ -248,9 +248,9 @@ public final class DataSteps {
 
     /// @param all how many there are, though not all need be among the sentences
     private void told(List<String> sentences, int all, String kind) {
-        sentences.stream().limit(TOLD).forEach(says::add);
-        if (all > TOLD) {
-            says.add(RootLocale.of("There are %,d more %s; the study holds them all.", all - TOLD, kind));
+        sentences.stream().limit(MAX_LISTED).forEach(says::add);
+        if (all > MAX_LISTED) {
+            says.add(RootLocale.format("There are %,d more %s; the study holds them all.", all - MAX_LISTED, kind));
         }
     }
 

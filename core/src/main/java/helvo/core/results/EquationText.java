@@ -53,7 +53,7 @@ public record EquationText(PrintedEquation printed, NumberNotation numbers) {
                 .orElse("x");
         return "y = "
                 + curve().form(
-                                value(k -> numbers.exact(printed.exact()[k]), numbers.exact(curve().heldIntercept())),
+                                value(k -> numbers.exact(printed.exact()[k]), numbers.exact(curve().fixedIntercept())),
                                 x,
                                 Notation.PROGRAM);
     }
@@ -67,14 +67,14 @@ public record EquationText(PrintedEquation printed, NumberNotation numbers) {
         return curve().form(
                         value(
                                 k -> numbers.text(printed.coefficients().get(k)),
-                                numbers.text(new BigDecimal(NumberText.shortest(curve().heldIntercept())))),
+                                numbers.text(new BigDecimal(NumberText.shortest(curve().fixedIntercept())))),
                         variable(x),
                         Notation.TYPESET);
     }
 
     private Function<String, String> value(Function<Integer, String> coefficient, String held) {
         List<String> names = curve().coefficientNames();
-        return name -> name.equals(Curve.HELD) ? held : coefficient.apply(names.indexOf(name));
+        return name -> name.equals(Curve.FIXED) ? held : coefficient.apply(names.indexOf(name));
     }
 
     private Curve curve() {

@@ -25,7 +25,7 @@ import java.util.stream.Stream;
 /// these.
 public final class FigureDescription {
     /// More series are counted, not told one by one.
-    private static final int TOLD = 6;
+    private static final int MAX_LISTED = 6;
 
     private final FigureAnalysis figure;
     private final List<SeriesAnalysis> series;
@@ -74,7 +74,7 @@ public final class FigureDescription {
             says.add("Dashed: the steepest and the shallowest line through all bars; shaded: every line that meets "
                     + "them all.");
         }
-        if (figure.figure().shows(Layer.BAND)
+        if (figure.figure().shows(Layer.CONFIDENCE_BAND)
                 && series.stream().anyMatch(each -> each.fit().isPresent())) {
             says.add("Shaded along a curve: where its mean lies with 95 % confidence; thin lines bound one more "
                     + "measurement.");
@@ -118,20 +118,20 @@ public final class FigureDescription {
         int points = series.stream().mapToInt(each -> each.points().size()).sum();
         List<String> labels = series.stream().map(SeriesAnalysis::label).toList();
         var says = new ArrayList<String>();
-        says.add(RootLocale.of(
+        says.add(RootLocale.format(
                 "Scatter chart of %s: %,d %s%s.",
                 axes(),
                 points,
                 points == 1 ? "point" : "points",
                 labels.size() < 2
                         ? ""
-                        : labels.size() <= TOLD
-                                ? RootLocale.of(" in %d series, %s", labels.size(), listed(labels))
-                                : RootLocale.of(" in %d series", labels.size())));
+                        : labels.size() <= MAX_LISTED
+                                ? RootLocale.format(" in %d series, %s", labels.size(), listed(labels))
+                                : RootLocale.format(" in %d series", labels.size())));
         bars().map(words -> "With error " + words + ".").ifPresent(says::add);
-        series.stream().limit(TOLD).map(this::told).forEach(says::add);
-        if (series.size() > TOLD) {
-            says.add(RootLocale.of("%d series more are not told here.", series.size() - TOLD));
+        series.stream().limit(MAX_LISTED).map(this::told).forEach(says::add);
+        if (series.size() > MAX_LISTED) {
+            says.add(RootLocale.format("%d series more are not told here.", series.size() - MAX_LISTED));
         }
         if (series.stream().allMatch(this::isDrawn)) {
             figure.comparisons().stream().flatMap(this::compared).forEach(says::add);
@@ -158,7 +158,7 @@ public final class FigureDescription {
         var text = new StringBuilder(series.size() > 1 ? each.label() + ": " : "");
         int n = each.points().size();
         if (series.size() > 1) {
-            text.append(RootLocale.of("%,d %s, ", n, n == 1 ? "point" : "points"));
+            text.append(RootLocale.format("%,d %s, ", n, n == 1 ? "point" : "points"));
         }
         if (n == 0) {
             return text + "nothing to draw.";
@@ -171,7 +171,7 @@ public final class FigureDescription {
     }
 
     private boolean isDrawn(SeriesAnalysis each) {
-        return figure.figure().look().curve(each.key()).shown();
+        return figure.figure().style().curve(each.key()).shown();
     }
 
     private String range(Coordinate of, double[] values) {
@@ -214,7 +214,7 @@ public final class FigureDescription {
         return "The slope of " + pair.second() + " is " + numbers.significant(pair.ratio(), 3) + " times that of "
                 + pair.first()
                 + (limits
-                        ? RootLocale.of(
+                        ? RootLocale.format(
                                 " (95 %%: %s to %s)",
                                 numbers.significant(pair.ratioLow95().getAsDouble(), 3),
                                 numbers.significant(pair.ratioHigh95().getAsDouble(), 3))

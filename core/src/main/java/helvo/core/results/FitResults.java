@@ -30,11 +30,11 @@ import java.util.stream.Stream;
 /// What is said of a fitted series, line by line.
 final class FitResults {
     /// The usual level at which a p counts as significant.
-    private static final double SIGNIFICANT = Check.SIGNIFICANT;
+    private static final double SIGNIFICANCE_LEVEL = Check.SIGNIFICANCE_LEVEL;
 
     private static final int MOST_COVARIED = 2;
     /// A smaller share is not told in figures.
-    private static final double LITTLE = 1e-4;
+    private static final double MIN_SHOWN_SHARE = 1e-4;
 
     private final FigureAnalysis figure;
     private final SeriesAnalysis series;
@@ -69,7 +69,7 @@ final class FitResults {
                 .ifPresent(where -> lines.add(new Line.Sentence("These coefficients belong to " + where + ".", false)));
         fit.lesser()
                 .ifPresent(limit -> lines.add(new Line.Sentence(
-                        RootLocale.of(
+                        RootLocale.format(
                                 "%s leaves %s less than this curve, which is the least only "
                                         + "among its neighbours: the points do not show how the bend runs.",
                                 limit.limit() == Fit.Limit.STEP
@@ -143,7 +143,7 @@ final class FitResults {
                         .toArray();
         if (leftOut.length > 0) {
             lines.add(new Line.Sentence(
-                    RootLocale.of(
+                    RootLocale.format(
                             "%,d of them %s left out of this curve, since %s: %s.",
                             leftOut.length,
                             leftOut.length == 1 ? "is" : "are",
@@ -168,16 +168,16 @@ final class FitResults {
         quality.chiSquare().ifPresent(chi -> {
             lines.add(new Line.Quantity(
                     "χ²", numbers.significant(chi.value(), 4), "", numbers.exact(chi.value()), numbers.p(chi.p())));
-            if (chi.p() < SIGNIFICANT) {
+            if (chi.p() < SIGNIFICANCE_LEVEL) {
                 lines.add(new Line.Sentence("The points scatter more than their bars say.", true));
-            } else if (chi.p() > 1 - SIGNIFICANT) {
+            } else if (chi.p() > 1 - SIGNIFICANCE_LEVEL) {
                 lines.add(new Line.Sentence("The points scatter less than their bars say.", true));
             }
         });
         int left = series.points().size() - fit.used(series.points()).size();
         if (left > 0) {
             lines.add(new Line.Sentence(
-                    RootLocale.of(
+                    RootLocale.format(
                             "%,d %s no weight: a bar must be above 0.", left, left == 1 ? "point has" : "points have"),
                     true));
         }
@@ -330,7 +330,7 @@ final class FitResults {
         double left = 1 - r2.getAsDouble();
         String share = left > 1
                 ? "The curve fits worse than the mean alone"
-                : RootLocale.of(
+                : RootLocale.format(
                         "The curve leaves %s of the variation in %s",
                         inPercent(left), y.column().name());
         Range span = Range.of(series.points().y());
@@ -338,7 +338,7 @@ final class FitResults {
                 fit.quality().weighting() != Weighting.UNWEIGHTED
                                 || fit.quality().perfect()
                         ? share + "."
-                        : RootLocale.of(
+                        : RootLocale.format(
                                 "%s; the points scatter about it by s = %s%s, %s of the span of %s.",
                                 share,
                                 numbers.significant(s.getAsDouble(), 3),
@@ -348,7 +348,9 @@ final class FitResults {
     }
 
     private String inPercent(double share) {
-        return share < LITTLE ? "less than " + numbers.percent(LITTLE) : numbers.significant(100 * share, 2) + " %";
+        return share < MIN_SHOWN_SHARE
+                ? "less than " + numbers.percent(MIN_SHOWN_SHARE)
+                : numbers.significant(100 * share, 2) + " %";
     }
 
     /// Strength by |r| and significance by p, apart: neither is the other.
@@ -359,7 +361,7 @@ final class FitResults {
         String direction = correlation.pearsonR() >= 0 ? "rising" : "falling";
         String judged = correlation.pearsonP().isEmpty()
                 ? word + " and " + direction
-                : correlation.pearsonP().getAsDouble() < SIGNIFICANT
+                : correlation.pearsonP().getAsDouble() < SIGNIFICANCE_LEVEL
                         ? word + ", " + direction + " and significant"
                         : word + " and " + direction + ", but not significant: chance alone could give such an r";
         OptionalDouble r2 = fit.quality().r2();
@@ -368,7 +370,7 @@ final class FitResults {
                 && fit.quality().about() == Quality.About.MEAN
                 && r2.getAsDouble() >= 0;
         return share
-                ? RootLocale.of(
+                ? RootLocale.format(
                         "%s. The line on %s accounts for %s of the variation in %s.",
                         judged,
                         x.column().name(),

@@ -41,14 +41,14 @@ public final class ReadingsResults {
             if (found.note().series().equals(series.key())) {
                 lines.addAll(
                         found.note().fromY()
-                                ? when(series, found.note().at(), found.note().measured(), found.when())
+                                ? when(series, found.note().at(), found.note().replicates(), found.when())
                                 : at(series, found.fit(), found.note().at(), found.at()));
             }
         }
         lines.addAll(crossings(series));
         if (figure.readings().stream()
                 .anyMatch(found -> found.note().series().equals(series.key())
-                        && found.note().measured() > 0)) {
+                        && found.note().replicates() > 0)) {
             lines.addAll(calibration(series));
         }
         if (!lines.isEmpty()) {
@@ -83,14 +83,14 @@ public final class ReadingsResults {
         var text = new ArrayList<String>();
         reading.predictionHalf95()
                 .ifPresent(half -> text.add(
-                        RootLocale.of("± %s for one more measurement (95 %%)", numbers.uncertaintyAlone(half))));
+                        RootLocale.format("± %s for one more measurement (95 %%)", numbers.uncertaintyAlone(half))));
         if (reading.predictionHalf95().isEmpty() && reading.meanHalf95().isPresent()) {
             text.add("for one more measurement it depends on its bar, since bars weigh");
         }
         series.bounds()
                 .flatMap(bounds -> bounds.corridor(x))
                 .filter(_ -> fit.curve().isStraight())
-                .ifPresent(range -> text.add(RootLocale.of(
+                .ifPresent(range -> text.add(RootLocale.format(
                         "lines within the bars reach from %s to %s",
                         limit(range.low(), range), limit(range.high(), range))));
         if (Double.isFinite(reading.slope()) && !fit.curve().isStraight()) {
@@ -145,7 +145,7 @@ public final class ReadingsResults {
                     half > 0 && ofX.time().isEmpty() ? Results.HALF_95 : ""));
             if (even) {
                 lines.add(new Line.Sentence(
-                        RootLocale.of(
+                        RootLocale.format(
                                 "95 %% between %s and %s%s.",
                                 inside(ofX, solution.low95().getAsDouble(), half),
                                 inside(ofX, solution.high95().getAsDouble(), half),
@@ -153,7 +153,7 @@ public final class ReadingsResults {
                                         ? ", for a y that is exact"
                                         : measured == 1
                                                 ? ", for an unknown measured once"
-                                                : RootLocale.of(
+                                                : RootLocale.format(
                                                         ", for the mean of %d measurements of an unknown", measured)),
                         false));
             } else if (series.fit()
@@ -210,7 +210,7 @@ public final class ReadingsResults {
     private Optional<Line> beyond(double percent) {
         return percent > 0
                 ? Optional.of(new Line.Sentence(
-                        RootLocale.of("%s %% beyond the measurements.", numbers.significant(percent, 2)), true))
+                        RootLocale.format("%s %% beyond the measurements.", numbers.significant(percent, 2)), true))
                 : Optional.empty();
     }
 
@@ -226,7 +226,7 @@ public final class ReadingsResults {
                     lines.add(new Line.Sentence(
                             "By ICH Q2(R2), with the residual standard deviation s"
                                     + of.byIntercept()
-                                            .map(own -> RootLocale.of(
+                                            .map(own -> RootLocale.format(
                                                     "; with the intercept’s standard error instead, %s and %s",
                                                     numbers.significant(own.detection(), 3),
                                                     numbers.significant(own.quantification(), 3)))
@@ -236,7 +236,7 @@ public final class ReadingsResults {
                     of.byBlank().ifPresent(blank -> {
                         lines.add(limit("detection limit", blank.detection(), unit, "by the blank"));
                         lines.add(new Line.Sentence(
-                                RootLocale.of(
+                                RootLocale.format(
                                         "By Currie, from %d measurements at x = 0; found is what lies above %s.",
                                         blank.measured(), numbers.significant(blank.critical(), 3)),
                                 false));
@@ -270,7 +270,7 @@ public final class ReadingsResults {
                                         .orElseGet(() -> numbers.plain(x)))
                                 .toList());
                 lines.add(new Line.Sentence(
-                        RootLocale.of(
+                        RootLocale.format(
                                 "Meets the curve of %s at %s %s.",
                                 other.get().label(), series.rows().x().symbol(), where),
                         false));

@@ -126,7 +126,7 @@ public final class ReadingsTable {
                         series,
                         found.note().at(),
                         found.note().fromY() ? "y" : "x",
-                        found.note().measured(),
+                        found.note().replicates(),
                         OptionalDouble.empty(),
                         OptionalDouble.empty(),
                         OptionalDouble.empty(),
@@ -144,7 +144,7 @@ public final class ReadingsTable {
                 series,
                 found.note().at(),
                 "y",
-                found.note().measured(),
+                found.note().replicates(),
                 OptionalDouble.of(solution.value()),
                 solution.low95(),
                 solution.high95(),
@@ -202,7 +202,7 @@ public final class ReadingsTable {
                     DECIMALS,
                     Cells.of(cells)));
         }
-        return new Table(1, "Readings", figure.table().mark(), Optional.empty(), columns, ExcludedRows.NONE);
+        return new Table(1, "Readings", figure.table().decimalMark(), Optional.empty(), columns, ExcludedRows.NONE);
     }
 
     private static boolean isNumber(String text) {

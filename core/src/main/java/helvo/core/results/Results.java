@@ -152,7 +152,7 @@ public record Results(String series, String equation, String where, String exact
     }
 
     /// Width of the labels in print.
-    private static final int LABEL = 12;
+    private static final int LABEL_WIDTH = 12;
 
     /// As lines for a terminal, rounded as on the screen.
     public String printed() {
@@ -168,9 +168,9 @@ public record Results(String series, String equation, String where, String exact
             text.append(
                             switch (line) {
                                 case Line.Quantity(var label, var value, var unit, var _, var note) ->
-                                    RootLocale.of(
+                                    RootLocale.format(
                                             "  %-12s%s%s%s",
-                                            label.length() < LABEL ? label : label + " ",
+                                            label.length() < LABEL_WIDTH ? label : label + " ",
                                             value,
                                             unit.isEmpty() ? "" : " " + unit,
                                             note.isEmpty() ? "" : "   " + note);
@@ -189,7 +189,7 @@ public record Results(String series, String equation, String where, String exact
                 .mapToInt(row -> row.label().length())
                 .max()
                 .orElse(0);
-        int label = Math.max(LABEL, first + 2);
+        int label = Math.max(LABEL_WIDTH, first + 2);
         int[] widths = IntStream.range(0, table.heads().size())
                 .map(i -> 2
                         + Math.max(
@@ -226,7 +226,7 @@ public record Results(String series, String equation, String where, String exact
 
     static String rows(RowUse rows) {
         var text = new StringBuilder(
-                RootLocale.of("%,d of %,d %s used", rows.used(), rows.given(), rows.given() == 1 ? "row" : "rows"));
+                RootLocale.format("%,d of %,d %s used", rows.used(), rows.given(), rows.given() == 1 ? "row" : "rows"));
         if (rows.setAside().length > 0) {
             text.append("; set aside: ").append(numbers(rows.setAside()));
         }
@@ -243,6 +243,6 @@ public record Results(String series, String equation, String where, String exact
                 .collect(java.util.stream.Collectors.joining(", "));
         return (rows.length == 1 ? "row " : "rows ")
                 + first
-                + (rows.length > 6 ? RootLocale.of(" and %,d more", rows.length - 6) : "");
+                + (rows.length > 6 ? RootLocale.format(" and %,d more", rows.length - 6) : "");
     }
 }

@@ -134,17 +134,17 @@ public sealed interface ColumnEdit extends TableChange {
     }
 
     /// Reads a column of text in a way that only a person can tell; see [TableReader#read(Table, int, ReadingWay)].
-    record SetInterpretation(int table, int column, CellInterpretation way) implements ColumnEdit {
+    record SetInterpretation(int table, int column, CellInterpretation interpretation) implements ColumnEdit {
         @Override
         public Table change(Table before) {
             boolean isOpen = before.column(column).kind() == Kind.TEXT
                     && !before.column(column).isDerived();
-            return isOpen ? TableReader.read(before, column, way) : before;
+            return isOpen ? TableReader.read(before, column, interpretation) : before;
         }
 
         @Override
         public String sentence(Table before) {
-            return "Read " + before.column(column).name() + " as " + way.words();
+            return "Read " + before.column(column).name() + " as " + interpretation.words();
         }
     }
 
@@ -207,7 +207,7 @@ public sealed interface ColumnEdit extends TableChange {
         @Override
         public String sentence(Table before) {
             return "Bars of " + before.column(column).name() + " "
-                    + NumberNotation.of(before.mark()).significant(factor, 4) + " times as long";
+                    + NumberNotation.of(before.decimalMark()).significant(factor, 4) + " times as long";
         }
     }
 
@@ -224,7 +224,7 @@ public sealed interface ColumnEdit extends TableChange {
             String unit = of.unit().isEmpty() ? "" : " " + of.unit();
             return bars.isNone()
                     ? "No bars of its own for " + of.name()
-                    : "Bars of ± " + NumberNotation.of(before.mark()).plain(bars.size())
+                    : "Bars of ± " + NumberNotation.of(before.decimalMark()).plain(bars.size())
                             + (bars.percent() ? " %" : unit) + " on " + of.name();
         }
     }
@@ -263,10 +263,10 @@ public sealed interface ColumnEdit extends TableChange {
     ///
     /// @param formula with `{id}` for the names of columns
     /// @param instead whether columns that were y give it up to this one
-    record Derive(int table, Heading heading, String formula, Role role, boolean instead) implements ColumnEdit {
+    record Derive(int table, Heading heading, String formula, Role role, boolean replaces) implements ColumnEdit {
         @Override
         public Table change(Table before) {
-            return Derivations.with(before, heading, new Derivation.Formula(formula), role, instead);
+            return Derivations.with(before, heading, new Derivation.Formula(formula), role, replaces);
         }
 
         @Override
@@ -330,7 +330,7 @@ public sealed interface ColumnEdit extends TableChange {
 
         @Override
         public String sentence(Table before) {
-            return RootLocale.of(
+            return RootLocale.format(
                     "Call rows with %s %s “%s” and split by it",
                     before.column(column).name(),
                     values.stream().limit(4).map(Cell::exactText).collect(Collectors.joining(", "))

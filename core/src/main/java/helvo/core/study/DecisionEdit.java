@@ -23,7 +23,7 @@ public sealed interface DecisionEdit extends TableChange {
     /// @param column its id; 0 for whole rows
     /// @param rows   ascending, 0 is the first
     /// @param reason for setting rows aside
-    record Decide(int table, int column, List<Integer> rows, ProblemKind about, Choice choice, String reason)
+    record Decide(int table, int column, List<Integer> rows, ProblemKind problem, Choice choice, String reason)
             implements DecisionEdit {
         public Decide {
             rows = List.copyOf(rows);
@@ -38,7 +38,7 @@ public sealed interface DecisionEdit extends TableChange {
                     row,
                     column,
                     column == 0 ? Cell.EMPTY : before.column(column).cells().cell(row),
-                    about,
+                    problem,
                     choice)));
             Table decided = before.withDecisions(kept);
             int[] at = rows.stream().mapToInt(Integer::intValue).toArray();
@@ -50,7 +50,7 @@ public sealed interface DecisionEdit extends TableChange {
                                     .with(at, row -> inside(old.cells().cell(row)))));
                 case MISSING ->
                     decided.withColumn(column, old -> old.with(old.cells().with(at, _ -> Cell.EMPTY)));
-                case SET_ASIDE -> decided.with(decided.setAside().with(rows, reason));
+                case EXCLUDED -> decided.with(decided.excluded().with(rows, reason));
                 case KEPT -> decided;
             };
         }
@@ -64,12 +64,13 @@ public sealed interface DecisionEdit extends TableChange {
         public String sentence(Table before) {
             String place = TableEdit.named(rows)
                     + (column == 0 ? "" : ", " + before.column(column).name());
-            String was =
-                    column == 0 || rows.isEmpty() ? "" : before.column(column).shown(rows.getFirst(), before.mark());
+            String was = column == 0 || rows.isEmpty()
+                    ? ""
+                    : before.column(column).shown(rows.getFirst(), before.decimalMark());
             return place.substring(0, 1).toUpperCase(Locale.ROOT) + place.substring(1) + ": "
                     + (was.isEmpty() ? "" : "“" + was + "” ")
                     + choice.words()
-                    + (choice == Choice.SET_ASIDE && !reason.isBlank() ? " (" + reason + ")" : "");
+                    + (choice == Choice.EXCLUDED && !reason.isBlank() ? " (" + reason + ")" : "");
         }
     }
 
@@ -90,14 +91,14 @@ public sealed interface DecisionEdit extends TableChange {
             var kept = new ArrayList<>(before.decisions());
             kept.removeAll(Set.copyOf(back));
             Table open = before.withDecisions(kept)
-                    .with(before.setAside()
+                    .with(before.excluded()
                             .without(back.stream()
-                                    .filter(d -> d.choice() == Choice.SET_ASIDE)
+                                    .filter(d -> d.choice() == Choice.EXCLUDED)
                                     .map(Decision::row)
                                     .toList()));
             Map<Integer, Cell> was = back.stream()
                     .filter(d -> d.choice() == Choice.NUMBER_USED || d.choice() == Choice.MISSING)
-                    .collect(Collectors.toMap(Decision::row, Decision::was));
+                    .collect(Collectors.toMap(Decision::row, Decision::original));
             if (was.isEmpty()) {
                 return open;
             }

@@ -10,13 +10,13 @@ public sealed interface Edit permits StudyEdit, TableChange, FigureEdit {
 
     /// Whether it takes the place of the edit before it, when both belong to one gesture or one field: what that
     /// did, this does anew.
-    default boolean continues(Edit before) {
+    default boolean mergesWith(Edit before) {
         return false;
     }
 
     /// Whether it changes how a figure looks and nothing that is worked out, so that it can be tried by drawing
     /// alone.
-    default boolean isLook() {
+    default boolean isStyle() {
         return false;
     }
 

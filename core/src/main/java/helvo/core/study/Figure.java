@@ -32,10 +32,10 @@ public record Figure(
         Optional<String> title,
         Set<Layer> layers,
         List<CurveChoice> curves,
-        List<FurtherCurve> further,
-        List<RowCondition> only,
+        List<FurtherCurve> furtherCurves,
+        List<RowCondition> conditions,
         Weighting weighting,
-        FigureStyle look,
+        FigureStyle style,
         Optional<String> caption,
         Optional<String> description)
         implements FigureBuilder.With {
@@ -49,22 +49,22 @@ public record Figure(
     ///
     /// @param key  of the curve, its number above 0
     /// @param only conditions that a row must meet as well; none for all points of the series
-    public record FurtherCurve(SeriesKey key, List<RowCondition> only) {
+    public record FurtherCurve(SeriesKey series, List<RowCondition> conditions) {
         public FurtherCurve {
-            require(key.isFurther(), "%s is no further curve", key);
-            only = List.copyOf(only);
+            require(series.isFurther(), "%s is no further curve", series);
+            conditions = List.copyOf(conditions);
         }
     }
 
     public Figure {
-        further = further == null ? List.of() : List.copyOf(further);
-        require(further.size() <= MOST_FURTHER, "%s further curves", further.size());
+        furtherCurves = furtherCurves == null ? List.of() : List.copyOf(furtherCurves);
+        require(furtherCurves.size() <= MOST_FURTHER, "%s further curves", furtherCurves.size());
         require(
-                further.stream().map(FurtherCurve::key).distinct().count() == further.size(),
+                furtherCurves.stream().map(FurtherCurve::series).distinct().count() == furtherCurves.size(),
                 "further curves share a key");
         layers = layers.isEmpty() ? Set.of() : java.util.Collections.unmodifiableSet(EnumSet.copyOf(layers));
         curves = List.copyOf(curves);
-        only = List.copyOf(only);
+        conditions = List.copyOf(conditions);
         weighting = weighting == null ? Weighting.UNWEIGHTED : weighting;
         caption = caption == null ? Optional.empty() : caption;
         description = description == null ? Optional.empty() : description;
@@ -94,11 +94,11 @@ public record Figure(
 
     /// Of the whole sheet.
     public double widthMm() {
-        return look.sheet().widthMm();
+        return style.sheet().widthMm();
     }
 
     public double heightMm() {
-        return look.sheet().heightMm();
+        return style.sheet().heightMm();
     }
 
     public Curve curve(SeriesKey series) {
@@ -122,28 +122,28 @@ public record Figure(
 
     /// With one curve more, or the same with other rows.
     public Figure with(FurtherCurve curve) {
-        var all = new ArrayList<>(further);
-        all.removeIf(each -> each.key().equals(curve.key()));
+        var all = new ArrayList<>(furtherCurves);
+        all.removeIf(each -> each.series().equals(curve.series()));
         all.add(curve);
-        return withFurther(all);
+        return withFurtherCurves(all);
     }
 
     /// Without a further curve, and without what was chosen for it.
     public Figure without(SeriesKey curve) {
-        return with(change -> change.further(further.stream()
-                        .filter(each -> !each.key().equals(curve))
+        return with(change -> change.furtherCurves(furtherCurves.stream()
+                        .filter(each -> !each.series().equals(curve))
                         .toList())
                 .curves(curves.stream()
                         .filter(choice -> !choice.series().equals(curve))
                         .toList())
-                .look(look.without(curve)));
+                .style(style.without(curve)));
     }
 
     /// The key for one more curve of a series.
     public SeriesKey nextFurther(SeriesKey of) {
         return of.further(1
-                + further.stream()
-                        .map(FurtherCurve::key)
+                + furtherCurves.stream()
+                        .map(FurtherCurve::series)
                         .filter(key -> key.own().equals(of.own()))
                         .mapToInt(SeriesKey::curve)
                         .max()
@@ -170,6 +170,6 @@ public record Figure(
     }
 
     public Figure with(FigureStyle newLook) {
-        return withLook(newLook);
+        return withStyle(newLook);
     }
 }

@@ -34,7 +34,7 @@ public sealed interface FigureEdit extends Edit {
     }
 
     @Override
-    default boolean isLook() {
+    default boolean isStyle() {
         return switch (this) {
             case ChooseCurve _, AddCurve _, RemoveCurve _, SetWeighting _, SetConditions _ -> false;
             case Show(var _, Layer layer, var _) -> layer != Layer.POOLED;
@@ -126,74 +126,77 @@ public sealed interface FigureEdit extends Edit {
     /// A further curve through the points of a series, or a part of them.
     ///
     /// @param key of the new curve
-    record AddCurve(int figure, SeriesKey key, Curve curve, List<RowCondition> only) implements FigureEdit {
+    record AddCurve(int figure, SeriesKey series, Curve curve, List<RowCondition> conditions) implements FigureEdit {
         public AddCurve {
-            only = List.copyOf(only);
+            conditions = List.copyOf(conditions);
         }
 
         @Override
         public Figure change(Figure before) {
-            return before.with(new Figure.FurtherCurve(key, only)).with(key, curve);
+            return before.with(new Figure.FurtherCurve(series, conditions)).with(series, curve);
         }
 
         @Override
         public String sentence(Study before) {
             return "One curve more: " + curve.name().toLowerCase(Locale.ROOT) + " through "
-                    + named(before, figure, key.own())
-                    + (only.isEmpty()
+                    + named(before, figure, series.own())
+                    + (conditions.isEmpty()
                             ? ""
                             : " where "
                                     + RowCondition.sentence(
-                                            only,
+                                            conditions,
                                             before.table(before.figure(figure).table())));
         }
     }
 
     /// Takes a further curve away.
-    record RemoveCurve(int figure, SeriesKey key) implements FigureEdit {
+    record RemoveCurve(int figure, SeriesKey series) implements FigureEdit {
         @Override
         public Figure change(Figure before) {
-            return before.without(key);
+            return before.without(series);
         }
 
         @Override
         public String sentence(Study before) {
-            return "Remove " + named(before, figure, key);
+            return "Remove " + named(before, figure, series);
         }
     }
 
     /// How points count in the figure's fits.
-    record SetWeighting(int figure, Weighting by) implements FigureEdit {
+    record SetWeighting(int figure, Weighting weighting) implements FigureEdit {
         @Override
         public Figure change(Figure before) {
-            return before.with(by);
+            return before.with(weighting);
         }
 
         @Override
         public String sentence(Study before) {
-            return "Fit " + (by == Weighting.UNWEIGHTED ? by.words() : "with points weighted " + by.words());
+            return "Fit "
+                    + (weighting == Weighting.UNWEIGHTED
+                            ? weighting.words()
+                            : "with points weighted " + weighting.words());
         }
     }
 
     /// The look of the whole figure: its size on paper, its text, its lines, its background.
-    record SetSheet(int figure, SheetStyle look) implements FigureEdit {
+    record SetSheet(int figure, SheetStyle style) implements FigureEdit {
         @Override
         public Figure change(Figure before) {
-            return before.with(before.look().with(look));
+            return before.with(before.style().with(style));
         }
 
         @Override
-        public boolean continues(Edit before) {
+        public boolean mergesWith(Edit before) {
             return before instanceof SetSheet(int of, var _) && of == figure;
         }
 
         @Override
         public String sentence(Study before) {
-            return RootLocale.of(
+            return RootLocale.format(
                     "Look of the figure: %s × %s mm, text of %s points",
-                    before.numbers().plain(look.widthMm()),
-                    before.numbers().plain(look.heightMm()),
-                    before.numbers().plain(look.text()));
+                    before.numbers().plain(style.widthMm()),
+                    before.numbers().plain(style.heightMm()),
+                    before.numbers().plain(style.textSize()));
         }
     }
 
@@ -201,39 +204,39 @@ public sealed interface FigureEdit extends Edit {
     record Resize(int figure, double widthMm, double heightMm) implements FigureEdit {
         @Override
         public Figure change(Figure before) {
-            return before.with(before.look().with(before.look().sheet().resized(widthMm, heightMm)));
+            return before.with(before.style().with(before.style().sheet().resized(widthMm, heightMm)));
         }
 
         @Override
-        public boolean continues(Edit before) {
+        public boolean mergesWith(Edit before) {
             return before instanceof Resize(int of, var _, var _) && of == figure;
         }
 
         @Override
         public String sentence(Study before) {
-            return RootLocale.of(
+            return RootLocale.format(
                     "Make the figure %s × %s mm",
                     before.numbers().plain(widthMm), before.numbers().plain(heightMm));
         }
     }
 
-    record SetAxis(int figure, AxisPlace place, AxisStyle look) implements FigureEdit {
+    record SetAxis(int figure, AxisPlace place, AxisStyle style) implements FigureEdit {
         @Override
         public Figure change(Figure before) {
-            return before.with(before.look().with(place, look));
+            return before.with(before.style().with(place, style));
         }
 
         @Override
-        public boolean continues(Edit before) {
+        public boolean mergesWith(Edit before) {
             return before instanceof SetAxis(int of, AxisPlace at, var _) && of == figure && at == place;
         }
 
         @Override
         public String sentence(Study before) {
-            AxisStyle old = before.figure(figure).look().axis(place);
-            boolean limits = !old.low().equals(look.low()) || !old.high().equals(look.high());
-            String to = look.low().map(before.numbers()::plain).orElse("its own") + " to "
-                    + look.high().map(before.numbers()::plain).orElse("its own");
+            AxisStyle old = before.figure(figure).style().axis(place);
+            boolean limits = !old.low().equals(style.low()) || !old.high().equals(style.high());
+            String to = style.low().map(before.numbers()::plain).orElse("its own") + " to "
+                    + style.high().map(before.numbers()::plain).orElse("its own");
             return limits ? "Limits of the " + place.words() + ": " + to : "Change the " + place.words();
         }
     }
@@ -251,7 +254,7 @@ public sealed interface FigureEdit extends Edit {
 
         @Override
         public Figure change(Figure before) {
-            FigureStyle look = before.look();
+            FigureStyle look = before.style();
             for (var entry : limits.entrySet()) {
                 AxisStyle axis = look.axis(entry.getKey());
                 look = look.with(
@@ -265,7 +268,7 @@ public sealed interface FigureEdit extends Edit {
         }
 
         @Override
-        public boolean continues(Edit before) {
+        public boolean mergesWith(Edit before) {
             return before instanceof Zoom(int of, var earlier)
                     && of == figure
                     && limits.keySet().containsAll(earlier.keySet());
@@ -279,14 +282,14 @@ public sealed interface FigureEdit extends Edit {
         }
     }
 
-    record SetLegend(int figure, LegendStyle look) implements FigureEdit {
+    record SetLegend(int figure, LegendStyle style) implements FigureEdit {
         @Override
         public Figure change(Figure before) {
-            return before.with(before.look().with(look));
+            return before.with(before.style().with(style));
         }
 
         @Override
-        public boolean continues(Edit before) {
+        public boolean mergesWith(Edit before) {
             return before instanceof SetLegend(int of, var _) && of == figure;
         }
 
@@ -296,44 +299,44 @@ public sealed interface FigureEdit extends Edit {
         }
     }
 
-    record SetSeriesStyle(int figure, SeriesKey series, SeriesStyle look) implements FigureEdit {
+    record SetSeriesStyle(int figure, SeriesKey series, SeriesStyle style) implements FigureEdit {
         @Override
         public Figure change(Figure before) {
-            return before.with(before.look().with(series, look));
+            return before.with(before.style().with(series, style));
         }
 
         @Override
-        public boolean continues(Edit before) {
+        public boolean mergesWith(Edit before) {
             return before instanceof SetSeriesStyle(int of, SeriesKey at, var _) && of == figure && at.equals(series);
         }
 
         @Override
         public String sentence(Study before) {
-            SeriesStyle old = before.figure(figure).look().series(series);
-            String what = old.right().equals(look.right())
+            SeriesStyle old = before.figure(figure).style().series(series);
+            String what = old.rightAxis().equals(style.rightAxis())
                     ? "Change the look of "
-                    : look.right().orElse(false)
+                    : style.rightAxis().orElse(false)
                             ? "Measure along the right-hand axis: "
                             : "Measure along the left-hand axis: ";
             return what + named(before, figure, series);
         }
     }
 
-    record SetCurveStyle(int figure, SeriesKey series, CurveStyle look) implements FigureEdit {
+    record SetCurveStyle(int figure, SeriesKey series, CurveStyle style) implements FigureEdit {
         @Override
         public Figure change(Figure before) {
-            return before.with(before.look().with(series, look));
+            return before.with(before.style().with(series, style));
         }
 
         @Override
-        public boolean continues(Edit before) {
+        public boolean mergesWith(Edit before) {
             return before instanceof SetCurveStyle(int of, SeriesKey at, var _) && of == figure && at.equals(series);
         }
 
         @Override
         public String sentence(Study before) {
-            CurveStyle old = before.figure(figure).look().curve(series);
-            return (old.from().equals(look.from()) && old.to().equals(look.to())
+            CurveStyle old = before.figure(figure).style().curve(series);
+            return (old.from().equals(style.from()) && old.to().equals(style.to())
                             ? "Change the look of the curve of "
                             : "Extend the curve of ")
                     + named(before, figure, series);
@@ -345,11 +348,13 @@ public sealed interface FigureEdit extends Edit {
     record PutNote(int figure, Note note) implements FigureEdit {
         @Override
         public Figure change(Figure before) {
-            boolean isNew = before.look().note(note.id()).isEmpty();
-            FigureStyle look =
-                    isNew && note instanceof Note.ReadingMarker drop && drop.widens() && isOutside(before.look(), drop)
-                            ? before.look().unlimited()
-                            : before.look();
+            boolean isNew = before.style().note(note.id()).isEmpty();
+            FigureStyle look = isNew
+                            && note instanceof Note.ReadingMarker drop
+                            && drop.extendsAxes()
+                            && isOutside(before.style(), drop)
+                    ? before.style().unlimited()
+                    : before.style();
             return before.with(look.with(note));
         }
 
@@ -357,32 +362,32 @@ public sealed interface FigureEdit extends Edit {
             AxisStyle along = look.axis(
                     !drop.fromY()
                             ? AxisPlace.X
-                            : look.series(drop.series()).right().orElse(false) ? AxisPlace.RIGHT : AxisPlace.Y);
+                            : look.series(drop.series()).rightAxis().orElse(false) ? AxisPlace.RIGHT : AxisPlace.Y);
             return along.low().filter(low -> drop.at() < low).isPresent()
                     || along.high().filter(high -> drop.at() > high).isPresent();
         }
 
         @Override
-        public boolean continues(Edit before) {
+        public boolean mergesWith(Edit before) {
             return before instanceof PutNote(int of, Note earlier) && of == figure && earlier.id() == note.id();
         }
 
         @Override
         public String sentence(Study before) {
-            return (before.figure(figure).look().note(note.id()).isPresent() ? "Change " : "Add ") + note.words();
+            return (before.figure(figure).style().note(note.id()).isPresent() ? "Change " : "Add ") + note.words();
         }
     }
 
     record RemoveNote(int figure, int note) implements FigureEdit {
         @Override
         public Figure change(Figure before) {
-            return before.with(before.look().withoutNote(note));
+            return before.with(before.style().withoutNote(note));
         }
 
         @Override
         public String sentence(Study before) {
             return "Remove "
-                    + before.figure(figure).look().note(note).map(Note::words).orElse("a note");
+                    + before.figure(figure).style().note(note).map(Note::words).orElse("a note");
         }
     }
 
@@ -403,7 +408,7 @@ public sealed interface FigureEdit extends Edit {
 
         @Override
         public Figure change(Figure before) {
-            return before.withOnly(conditions);
+            return before.withConditions(conditions);
         }
 
         @Override

@@ -111,7 +111,7 @@ public final class History {
     /// Whether an edit of the same gesture as the last one goes on with that, so that both are one step.
     public boolean isContinuedBy(Edit edit) {
         return undone().isEmpty()
-                && undoable().filter(last -> edit.continues(last.edit())).isPresent();
+                && undoable().filter(last -> edit.mergesWith(last.edit())).isPresent();
     }
 
     /// With an edit in the place of the last one, which it goes on with.

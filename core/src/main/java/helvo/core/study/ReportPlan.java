@@ -28,7 +28,7 @@ public record ReportPlan(
         Paper paper,
         String language,
         List<Section> sections,
-        Set<Integer> leftOut)
+        Set<Integer> omittedFigures)
         implements ReportPlanBuilder.With {
     /// A title, an author or a caption has so many characters at most.
     public static final int MAX_CHARACTERS = 2_000;
@@ -107,7 +107,7 @@ public record ReportPlan(
         paper = paper == null ? Paper.A4 : paper;
         language = language == null ? "en" : language;
         sections = sections == null ? List.of() : List.copyOf(new LinkedHashSet<>(sections));
-        leftOut = leftOut == null ? Set.of() : Collections.unmodifiableSet(new TreeSet<>(leftOut));
+        omittedFigures = omittedFigures == null ? Set.of() : Collections.unmodifiableSet(new TreeSet<>(omittedFigures));
         require(
                 author.length() <= MAX_CHARACTERS
                         && date.length() <= MAX_CHARACTERS

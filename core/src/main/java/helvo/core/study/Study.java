@@ -30,8 +30,8 @@ public record Study(
         String name,
         List<Table> tables,
         List<Figure> figures,
-        List<SheetStyle.Named> looks,
-        Optional<NumberNotation> chosenNumbers,
+        List<SheetStyle.Named> styles,
+        Optional<NumberNotation> numberFormat,
         ReportPlan report)
         implements StudyBuilder.With {
     public static final Study EMPTY =
@@ -54,19 +54,19 @@ public record Study(
     public Study {
         tables = List.copyOf(tables);
         figures = List.copyOf(figures);
-        looks = List.copyOf(looks);
-        chosenNumbers = chosenNumbers == null ? Optional.empty() : chosenNumbers;
+        styles = List.copyOf(styles);
+        numberFormat = numberFormat == null ? Optional.empty() : numberFormat;
         report = report == null ? ReportPlan.DEFAULT : report;
     }
 
     /// How numbers are written in readout, figures and reports.
     public NumberNotation numbers() {
-        return chosenNumbers.orElseGet(() -> NumberNotation.of(
-                tables.isEmpty() ? DecimalMark.POINT : tables.getFirst().mark()));
+        return numberFormat.orElseGet(() -> NumberNotation.of(
+                tables.isEmpty() ? DecimalMark.POINT : tables.getFirst().decimalMark()));
     }
 
     public Study withNumbers(Optional<NumberNotation> chosen) {
-        return withChosenNumbers(chosen);
+        return withNumberFormat(chosen);
     }
 
     /// @throws IllegalArgumentException when the study has no such table
@@ -139,10 +139,10 @@ public record Study(
     }
 
     public Study with(SheetStyle.Named look) {
-        var more = new ArrayList<>(looks);
+        var more = new ArrayList<>(styles);
         more.removeIf(each -> each.name().equals(look.name()));
         more.add(look);
-        return withLooks(more);
+        return withStyles(more);
     }
 
     /// Summaries of the table keep their values.

@@ -59,7 +59,7 @@ public sealed interface StudyEdit extends Edit {
 
         @Override
         public String sentence(Study before) {
-            return RootLocale.of("Add the table “%s” with %,d rows", table.name(), table.rows());
+            return RootLocale.format("Add the table “%s” with %,d rows", table.name(), table.rows());
         }
     }
 
@@ -86,7 +86,7 @@ public sealed interface StudyEdit extends Edit {
         @Override
         public String sentence(Study before) {
             return before.table(table.id()).isBlank()
-                    ? RootLocale.of("Add the table “%s” with %,d rows", table.name(), table.rows())
+                    ? RootLocale.format("Add the table “%s” with %,d rows", table.name(), table.rows())
                     : "Read the table “" + table.name() + "” in another way";
         }
     }
@@ -100,24 +100,25 @@ public sealed interface StudyEdit extends Edit {
 
         @Override
         public String sentence(Study before) {
-            return RootLocale.of(
+            return RootLocale.format(
                     "Use the data of %s for the table “%s” (%,d rows)",
                     table.source().map(Table.Source::name).orElse("another table"), table.name(), table.rowsTyped());
         }
     }
 
     /// Whether a table takes over what becomes of its file.
-    record Follow(int table, boolean follows) implements StudyEdit {
+    record Follow(int table, boolean followsFile) implements StudyEdit {
         @Override
         public Study apply(Study study) {
             return study.withTable(
-                    table, old -> old.withFollows(follows && old.source().isPresent()));
+                    table,
+                    old -> old.withFollowsFile(followsFile && old.source().isPresent()));
         }
 
         @Override
         public String sentence(Study before) {
             Table of = before.table(table);
-            return (follows ? "Follow " : "No longer follow ")
+            return (followsFile ? "Follow " : "No longer follow ")
                     + of.source().map(Table.Source::name).orElse("the file")
                     + " in the table “"
                     + of.name() + "”";
@@ -137,15 +138,15 @@ public sealed interface StudyEdit extends Edit {
     }
 
     /// A table of averages or other statistics over groups of a table's rows, with a figure over it; see
-    /// [Summaries#of].
+    /// [Summaries#format].
     ///
     /// @param by columns of the table to group by
     /// @param of columns to summarise
-    record Summarise(int table, String name, List<Integer> by, List<Integer> of, List<Statistic> statistics)
+    record Summarise(int table, String name, List<Integer> by, List<Integer> columns, List<Statistic> statistics)
             implements StudyEdit {
         public Summarise {
             by = List.copyOf(by);
-            of = List.copyOf(of);
+            columns = List.copyOf(columns);
             statistics = List.copyOf(statistics);
         }
 
@@ -153,16 +154,16 @@ public sealed interface StudyEdit extends Edit {
         public Study apply(Study study) {
             int id = study.nextTableId();
             return study.with(
-                    Summaries.of(id, name, study.table(table), by, of, statistics),
+                    Summaries.of(id, name, study.table(table), by, columns, statistics),
                     Figure.of(study.nextFigureId(), id));
         }
 
         @Override
         public String sentence(Study before) {
             Table source = before.table(table);
-            return RootLocale.of(
+            return RootLocale.format(
                     "Summarise %s by %s: %s",
-                    named(source, of),
+                    named(source, columns),
                     named(source, by),
                     statistics.stream()
                             .map(Statistic::words)
@@ -257,9 +258,9 @@ public sealed interface StudyEdit extends Edit {
                 if (figure.table() == table) {
                     swapped = swapped.withFigure(
                             figure.id(),
-                            old -> old.with(old.look()
-                                    .with(AxisPlace.X, old.look().axis(AxisPlace.Y))
-                                    .with(AxisPlace.Y, old.look().axis(AxisPlace.X))));
+                            old -> old.with(old.style()
+                                    .with(AxisPlace.X, old.style().axis(AxisPlace.Y))
+                                    .with(AxisPlace.Y, old.style().axis(AxisPlace.X))));
                 }
             }
             return swapped;
@@ -272,15 +273,15 @@ public sealed interface StudyEdit extends Edit {
     }
 
     /// How numbers are written in readout, figures and reports; empty for the first table's own way.
-    record SetNumberFormat(Optional<NumberNotation> as) implements StudyEdit {
+    record SetNumberFormat(Optional<NumberNotation> numberFormat) implements StudyEdit {
         @Override
         public Study apply(Study study) {
-            return study.withNumbers(as);
+            return study.withNumbers(numberFormat);
         }
 
         @Override
         public String sentence(Study before) {
-            NumberNotation numbers = before.withNumbers(as).numbers();
+            NumberNotation numbers = before.withNumbers(numberFormat).numbers();
             return "Write numbers as " + numbers.text(new BigDecimal("12345.6"));
         }
     }
@@ -314,20 +315,20 @@ public sealed interface StudyEdit extends Edit {
     }
 
     /// Keeps a look of figures under a name, in the place of the one that has it.
-    record SaveStyle(SheetStyle.Named look) implements StudyEdit {
+    record SaveStyle(SheetStyle.Named style) implements StudyEdit {
         @Override
         public Study apply(Study study) {
-            return study.with(look);
+            return study.with(style);
         }
 
         @Override
         public String sentence(Study before) {
-            return "Keep the look “" + look.name() + "”";
+            return "Keep the look “" + style.name() + "”";
         }
     }
 
     /// Several edits that are one step.
-    record Compound(String says, List<Edit> edits) implements StudyEdit {
+    record Compound(String description, List<Edit> edits) implements StudyEdit {
         public Compound {
             edits = List.copyOf(edits);
         }
@@ -343,7 +344,7 @@ public sealed interface StudyEdit extends Edit {
 
         @Override
         public String sentence(Study before) {
-            return says;
+            return description;
         }
     }
 }

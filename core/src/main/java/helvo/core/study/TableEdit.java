@@ -36,18 +36,18 @@ public sealed interface TableEdit extends TableChange {
     ///
     /// @param row   0 is the first
     /// @param typed as the person typed it; blank empties the cell
-    record SetCell(int table, int column, int row, String typed) implements TableEdit {
+    record SetCell(int table, int column, int row, String text) implements TableEdit {
         @Override
         public Table change(Table before) {
             if (before.column(column).isDerived()) {
                 return before;
             }
-            Cell cell = before.column(column).typed(typed, before.mark());
-            int decimals = cell instanceof Cell.Number ? NumberText.decimals(typed.strip(), before.mark()) : 0;
+            Cell cell = before.column(column).typed(text, before.decimalMark());
+            int decimals = cell instanceof Cell.Number ? NumberText.decimals(text.strip(), before.decimalMark()) : 0;
             requireNear(row, before);
             return DecisionEdit.undecided(before, column, row).withColumn(column, old -> {
                 Column changed = old.with(old.cells().with(row, cell));
-                return old.cells().size() == 0 ? changed.withDecimals(decimals) : changed.showing(typed);
+                return old.cells().size() == 0 ? changed.withDecimals(decimals) : changed.showing(text);
             });
         }
 
@@ -55,9 +55,9 @@ public sealed interface TableEdit extends TableChange {
         public String sentence(Table before) {
             Column old = before.column(column);
             String place = "Row " + (row + 1) + ", " + old.name() + ": ";
-            String shown = old.shown(row, before.mark());
+            String shown = old.shown(row, before.decimalMark());
             String was = shown.isEmpty() ? "an empty cell" : "“" + shown + "”";
-            return place + (typed.isBlank() ? "empty" : "“" + typed.strip() + "”") + " instead of " + was;
+            return place + (text.isBlank() ? "empty" : "“" + text.strip() + "”") + " instead of " + was;
         }
     }
 
@@ -69,7 +69,7 @@ public sealed interface TableEdit extends TableChange {
 
         @Override
         public Table change(Table before) {
-            return before.with(before.setAside().with(rows, reason));
+            return before.with(before.excluded().with(rows, reason));
         }
 
         @Override
@@ -87,7 +87,7 @@ public sealed interface TableEdit extends TableChange {
         @Override
         public Table change(Table before) {
             var meets = RowCondition.all(conditions, before);
-            return before.with(before.setAside()
+            return before.with(before.excluded()
                     .with(
                             IntStream.range(0, before.rows())
                                     .filter(meets)
@@ -110,7 +110,7 @@ public sealed interface TableEdit extends TableChange {
 
         @Override
         public Table change(Table before) {
-            return before.with(before.setAside().without(rows));
+            return before.with(before.excluded().without(rows));
         }
 
         @Override
@@ -124,14 +124,14 @@ public sealed interface TableEdit extends TableChange {
     /// @param row    of the block's upper left cell, 0 is the first
     /// @param column its place among the columns, 0 is the first
     /// @param block  rows of texts as they were written
-    record SetBlock(int table, int row, int column, List<List<String>> block) implements TableEdit {
+    record SetBlock(int table, int row, int column, List<List<String>> cells) implements TableEdit {
         public SetBlock {
-            block = block.stream().map(List::copyOf).toList();
+            cells = cells.stream().map(List::copyOf).toList();
         }
 
         @Override
         public Table change(Table before) {
-            int width = block.stream().mapToInt(List::size).max().orElse(0);
+            int width = cells.stream().mapToInt(List::size).max().orElse(0);
             requireNear(row, before);
             Require.require(
                     column >= 0 && column <= Table.MOST_COLUMNS - width,
@@ -150,29 +150,29 @@ public sealed interface TableEdit extends TableChange {
         }
 
         private Column withTexts(Column old, int c, Table before) {
-            int end = Math.max(old.cells().size(), row + block.size());
-            var cells = new Cells.Builder();
+            int end = Math.max(old.cells().size(), row + cells.size());
+            var builder = new Cells.Builder();
             int decimals = old.cells().size() == 0 ? 0 : old.decimals();
             for (int r = 0; r < end; r++) {
-                List<String> line = r < row || r >= row + block.size() ? List.of() : block.get(r - row);
+                List<String> line = r < row || r >= row + cells.size() ? List.of() : cells.get(r - row);
                 if (c < line.size()) {
-                    Cell cell = old.typed(line.get(c), before.mark());
-                    cells.add(cell);
+                    Cell cell = old.typed(line.get(c), before.decimalMark());
+                    builder.add(cell);
                     decimals = cell instanceof Cell.Number
-                            ? Math.max(decimals, NumberText.decimals(line.get(c).strip(), before.mark()))
+                            ? Math.max(decimals, NumberText.decimals(line.get(c).strip(), before.decimalMark()))
                             : decimals;
                 } else {
-                    cells.add(old.cells().cell(r));
+                    builder.add(old.cells().cell(r));
                 }
             }
-            return old.with(cells.build()).withDecimals(decimals);
+            return old.with(builder.build()).withDecimals(decimals);
         }
 
         @Override
         public String sentence(Table before) {
-            return RootLocale.of(
+            return RootLocale.format(
                     "Paste %,d × %,d cells from row %,d on",
-                    block.size(), block.stream().mapToInt(List::size).max().orElse(0), row + 1);
+                    cells.size(), cells.stream().mapToInt(List::size).max().orElse(0), row + 1);
         }
     }
 
@@ -205,7 +205,9 @@ public sealed interface TableEdit extends TableChange {
         @Override
         public String sentence(Table before) {
             String source = before.source().map(each -> " of " + each.name()).orElse("");
-            return cells.size() == 1 ? "1 row more" + source : RootLocale.of("%,d rows more%s", cells.size(), source);
+            return cells.size() == 1
+                    ? "1 row more" + source
+                    : RootLocale.format("%,d rows more%s", cells.size(), source);
         }
     }
 
@@ -229,8 +231,8 @@ public sealed interface TableEdit extends TableChange {
         @Override
         public String sentence(Table before) {
             return count == 1
-                    ? RootLocale.of("Insert a row before row %,d", row + 1)
-                    : RootLocale.of("Insert %,d rows before row %,d", count, row + 1);
+                    ? RootLocale.format("Insert a row before row %,d", row + 1)
+                    : RootLocale.format("Insert %,d rows before row %,d", count, row + 1);
         }
     }
 
@@ -259,12 +261,12 @@ public sealed interface TableEdit extends TableChange {
     /// @param row   the first of them, 0 is the first
     /// @param count how many
     /// @param by    places down; up where negative; no farther than the ends
-    record MoveRows(int table, int row, int count, int by) implements TableEdit {
+    record MoveRows(int table, int row, int count, int offset) implements TableEdit {
         @Override
         public Table change(Table before) {
             int rows = before.rows();
             int n = Math.min(count, rows - row);
-            int to = Math.clamp((long) row + by, 0, Math.max(0, rows - n));
+            int to = Math.clamp((long) row + offset, 0, Math.max(0, rows - n));
             var order = new ArrayList<>(IntStream.range(0, rows).boxed().toList());
             List<Integer> moved = new ArrayList<>(order.subList(row, row + n));
             order.subList(row, row + n).clear();
@@ -274,17 +276,17 @@ public sealed interface TableEdit extends TableChange {
 
         @Override
         public String sentence(Table before) {
-            return "Move " + named(IntStream.range(row, row + count).boxed().toList()) + (by < 0 ? " up" : " down");
+            return "Move " + named(IntStream.range(row, row + count).boxed().toList()) + (offset < 0 ? " up" : " down");
         }
     }
 
     /// Sorts the rows by a column, equal ones keeping their order: numbers, then text, then empty cells.
-    record Sort(int table, int column, boolean rising) implements TableEdit {
+    record Sort(int table, int column, boolean ascending) implements TableEdit {
         @Override
         public Table change(Table before) {
             Cells by = before.column(column).cells();
             double[] keys = IntStream.range(0, before.rows())
-                    .mapToDouble(row -> rising ? by.number(row) : -by.number(row))
+                    .mapToDouble(row -> ascending ? by.number(row) : -by.number(row))
                     .toArray();
             int[] order = RadixSort.of(keys);
             int numbers =
@@ -293,7 +295,7 @@ public sealed interface TableEdit extends TableChange {
             IntStream rest = Arrays.stream(order, numbers, order.length)
                     .boxed()
                     .sorted(Comparator.<Integer, Boolean>comparing(row -> by.cell(row) instanceof Cell.Empty)
-                            .thenComparing(rising ? texts : texts.reversed()))
+                            .thenComparing(ascending ? texts : texts.reversed()))
                     .mapToInt(Integer::intValue);
             return before.withRows(
                     IntStream.concat(Arrays.stream(order, 0, numbers), rest).toArray());
@@ -301,7 +303,7 @@ public sealed interface TableEdit extends TableChange {
 
         @Override
         public String sentence(Table before) {
-            return "Sort the rows by " + before.column(column).name() + (rising ? ", rising" : ", falling");
+            return "Sort the rows by " + before.column(column).name() + (ascending ? ", rising" : ", falling");
         }
     }
 
@@ -327,14 +329,14 @@ public sealed interface TableEdit extends TableChange {
             return before.column(column).isDerived()
                     ? before
                     : before.withColumn(column, old -> {
-                        var cells = new Cells.Builder();
+                        var builder = new Cells.Builder();
                         for (int r = 0; r < Math.max(old.cells().size(), row + count); r++) {
                             double value = start.add(by.multiply(BigDecimal.valueOf((long) r - row)))
                                     .doubleValue();
                             if (r >= row && r < row + count && Double.isFinite(value)) {
-                                cells.addNumber(value);
+                                builder.addNumber(value);
                             } else {
-                                cells.add(old.cells().cell(r));
+                                builder.add(old.cells().cell(r));
                             }
                         }
                         int decimals = Math.clamp(
@@ -343,14 +345,14 @@ public sealed interface TableEdit extends TableChange {
                                         by.stripTrailingZeros().scale()),
                                 0,
                                 10);
-                        return old.with(cells.build())
+                        return old.with(builder.build())
                                 .withDecimals(Math.max(decimals, old.cells().size() == 0 ? 0 : old.decimals()));
                     });
         }
 
         @Override
         public String sentence(Table before) {
-            return RootLocale.of(
+            return RootLocale.format(
                     "Fill %s with %s, %s … (%,d values)",
                     before.column(column).name(), NumberText.shortest(first), NumberText.shortest(first + step), count);
         }

@@ -70,9 +70,9 @@ public final class TableUpdate {
                 .toList();
         Table fresh = old.with(change -> change.columns(columns)
                 .source(read.source())
-                .setAside(read.setAside())
+                .excluded(read.excluded())
                 .decisions(List.of())
-                .readAs(read.readAs()));
+                .importReport(read.importReport()));
         return new Outcome.Fits(decidedAgain(old, bare, fresh, List.copyOf(from.keySet()), notices), notices);
     }
 
@@ -81,10 +81,11 @@ public final class TableUpdate {
         Table read = file;
         for (AmbiguousColumn question : AmbiguousColumn.in(file)) {
             Column open = file.column(question.column());
-            Optional<CellInterpretation> way = byName(open, old).flatMap(known -> ways(known, old.mark()).stream()
-                    .filter(question.ways()::contains)
-                    .findFirst());
-            if (question.equal() && way.isPresent() && read.column(open.id()).kind() == Kind.TEXT) {
+            Optional<CellInterpretation> way = byName(open, old)
+                    .flatMap(known -> ways(known, old.decimalMark()).stream()
+                            .filter(question.ways()::contains)
+                            .findFirst());
+            if (question.isTie() && way.isPresent() && read.column(open.id()).kind() == Kind.TEXT) {
                 read = TableReader.read(read, open.id(), way.get());
                 notices.add("“" + open.name() + "” was read as " + way.get().words() + ", as it is here.");
             }
@@ -102,7 +103,7 @@ public final class TableUpdate {
                                 : CellInterpretation.MONTH_FIRST);
             case NUMBER ->
                 known.format() instanceof ColumnFormat.Durations
-                        ? List.of(known.way().orElse(CellInterpretation.HOURS_MINUTES))
+                        ? List.of(known.interpretation().orElse(CellInterpretation.HOURS_MINUTES))
                         : List.of(mark == DecimalMark.POINT ? CellInterpretation.POINT : CellInterpretation.COMMA);
         };
     }
@@ -210,7 +211,8 @@ public final class TableUpdate {
         for (Decision decision : old.decisions()) {
             if (decision.column() != 0) {
                 open = open.withColumn(
-                        decision.column(), column -> column.with(column.cells().with(decision.row(), decision.was())));
+                        decision.column(),
+                        column -> column.with(column.cells().with(decision.row(), decision.original())));
             }
         }
         return open;
@@ -219,7 +221,7 @@ public final class TableUpdate {
     /// Decides again about the rows that are the same as before; of several alike ones the first goes with the
     /// first.
     private static Table decidedAgain(Table old, Table bare, Table fresh, List<Integer> columns, List<String> notices) {
-        Set<Integer> decided = new HashSet<>(old.setAside().reasons().keySet());
+        Set<Integer> decided = new HashSet<>(old.excluded().reasons().keySet());
         old.decisions().forEach(decision -> decided.add(decision.row()));
         if (decided.isEmpty()) {
             return fresh;
@@ -236,8 +238,8 @@ public final class TableUpdate {
                 moved.put(row, there.removeFirst());
             }
         }
-        var reasons = new HashMap<>(fresh.setAside().reasons());
-        old.setAside().reasons().forEach((row, reason) -> {
+        var reasons = new HashMap<>(fresh.excluded().reasons());
+        old.excluded().reasons().forEach((row, reason) -> {
             if (moved.containsKey(row)) {
                 reasons.put(moved.get(row), reason);
             }
@@ -249,7 +251,7 @@ public final class TableUpdate {
                                 old.id(),
                                 decision.column(),
                                 List.of(moved.get(decision.row())),
-                                decision.about(),
+                                decision.problem(),
                                 decision.choice(),
                                 reasons.getOrDefault(moved.get(decision.row()), ""))
                         .change(again);
@@ -257,10 +259,10 @@ public final class TableUpdate {
         }
         long gone = decided.stream()
                 .filter(row -> !moved.containsKey(row)
-                        && !TableReader.isFound(old.setAside().reasons().getOrDefault(row, "")))
+                        && !TableReader.isFound(old.excluded().reasons().getOrDefault(row, "")))
                 .count();
         if (gone > 0) {
-            notices.add(RootLocale.of(
+            notices.add(RootLocale.format(
                     gone == 1
                             ? "%d row about which something was decided is not there; nothing is decided about the "
                                     + "others."
@@ -284,7 +286,7 @@ public final class TableUpdate {
                 typed.stream().mapToInt(column -> column.cells().size()).max().orElse(0);
         boolean same = fresh.rowsTyped() > rows
                 && fresh.decisions().equals(old.decisions())
-                && fresh.setAside().equals(old.setAside())
+                && fresh.excluded().equals(old.excluded())
                 && typed.stream()
                         .allMatch(column -> begins(fresh.column(column.id()).cells(), column.cells(), rows));
         if (!same) {

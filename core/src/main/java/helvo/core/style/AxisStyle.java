@@ -23,16 +23,16 @@ public record AxisStyle(
         Optional<Double> low,
         Optional<Double> high,
         Optional<Double> step,
-        Optional<Integer> minor,
+        Optional<Integer> minorIntervals,
         Optional<String> title,
         Optional<Integer> decimals,
         Ticks ticks,
         Grid grid,
-        boolean zero,
+        boolean includesZero,
         boolean logarithmic,
         boolean reversed,
-        boolean otherSide,
-        DateLabels dates)
+        boolean oppositeSide,
+        DateLabels dateLabels)
         implements AxisStyleBuilder.With {
     public static final AxisStyle DEFAULT = new AxisStyle(
             Optional.empty(),
@@ -91,9 +91,9 @@ public record AxisStyle(
                 "step=%s makes too many steps",
                 step);
         require(
-                minor.isEmpty() || minor.get() >= 1 && minor.get() <= MAX_PARTS,
+                minorIntervals.isEmpty() || minorIntervals.get() >= 1 && minorIntervals.get() <= MAX_PARTS,
                 "minor=%s must be 1 to %s",
-                minor,
+                minorIntervals,
                 MAX_PARTS);
         require(
                 decimals.isEmpty() || decimals.get() >= 0 && decimals.get() <= MAX_DECIMALS,
@@ -115,6 +115,6 @@ public record AxisStyle(
                         .low(low.filter(value -> !powers || value > 0))
                         .high(high.filter(value -> !powers || value > 0))
                         .step(Optional.empty())
-                        .minor(Optional.empty()));
+                        .minorIntervals(Optional.empty()));
     }
 }

@@ -23,17 +23,17 @@ public record FigureStyle(
     public static final FigureStyle DEFAULT =
             new FigureStyle(SheetStyle.DEFAULT, Map.of(), LegendStyle.DEFAULT, List.of(), List.of(), List.of());
 
-    public record OfSeries(SeriesKey key, SeriesStyle look) {}
+    public record OfSeries(SeriesKey series, SeriesStyle style) {}
 
-    public record OfCurve(SeriesKey key, CurveStyle look) {}
+    public record OfCurve(SeriesKey series, CurveStyle style) {}
 
     public FigureStyle {
         axes = chosen(axes);
         series = series.stream()
-                .filter(each -> !each.look.equals(SeriesStyle.DEFAULT))
+                .filter(each -> !each.style.equals(SeriesStyle.DEFAULT))
                 .toList();
         curves = curves.stream()
-                .filter(each -> !each.look.equals(CurveStyle.DEFAULT))
+                .filter(each -> !each.style.equals(CurveStyle.DEFAULT))
                 .toList();
         notes = List.copyOf(notes);
     }
@@ -51,17 +51,17 @@ public record FigureStyle(
 
     public SeriesStyle series(SeriesKey key) {
         return series.stream()
-                .filter(each -> each.key.equals(key))
+                .filter(each -> each.series.equals(key))
                 .findFirst()
-                .map(OfSeries::look)
+                .map(OfSeries::style)
                 .orElse(SeriesStyle.DEFAULT);
     }
 
     public CurveStyle curve(SeriesKey key) {
         return curves.stream()
-                .filter(each -> each.key.equals(key))
+                .filter(each -> each.series.equals(key))
                 .findFirst()
-                .map(OfCurve::look)
+                .map(OfCurve::style)
                 .orElse(CurveStyle.DEFAULT);
     }
 
@@ -96,14 +96,14 @@ public record FigureStyle(
 
     public FigureStyle with(SeriesKey key, SeriesStyle look) {
         var changed = new ArrayList<>(series);
-        changed.removeIf(each -> each.key.equals(key));
+        changed.removeIf(each -> each.series.equals(key));
         changed.add(new OfSeries(key, look));
         return new FigureStyle(sheet, axes, legend, changed, curves, notes);
     }
 
     public FigureStyle with(SeriesKey key, CurveStyle look) {
         var changed = new ArrayList<>(curves);
-        changed.removeIf(each -> each.key.equals(key));
+        changed.removeIf(each -> each.series.equals(key));
         changed.add(new OfCurve(key, look));
         return new FigureStyle(sheet, axes, legend, series, changed, notes);
     }
@@ -126,8 +126,8 @@ public record FigureStyle(
                 sheet,
                 axes,
                 legend,
-                series.stream().filter(each -> !each.key.equals(gone)).toList(),
-                curves.stream().filter(each -> !each.key.equals(gone)).toList(),
+                series.stream().filter(each -> !each.series.equals(gone)).toList(),
+                curves.stream().filter(each -> !each.series.equals(gone)).toList(),
                 notes.stream()
                         .filter(note -> !note.of().equals(Optional.of(gone)))
                         .toList());

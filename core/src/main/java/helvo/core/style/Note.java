@@ -96,7 +96,7 @@ public sealed interface Note {
     /// @param widens whether the axes and the curve reach as far as it
     /// @param measured how many measurements of an unknown a y is the mean of; 0 for a y that is exact
     @RecordBuilder
-    record ReadingMarker(int id, SeriesKey series, boolean fromY, double at, boolean widens, int measured)
+    record ReadingMarker(int id, SeriesKey series, boolean fromY, double at, boolean extendsAxes, int replicates)
             implements Note, NoteReadingMarkerBuilder.With {
         public ReadingMarker(int id, SeriesKey series, boolean fromY, double at, boolean widens) {
             this(id, series, fromY, at, widens, 0);
@@ -104,7 +104,7 @@ public sealed interface Note {
 
         public ReadingMarker {
             require(Double.isFinite(at), "at=%s", at);
-            require(measured >= 0 && (fromY || measured == 0), "measured=%s", measured);
+            require(replicates >= 0 && (fromY || replicates == 0), "measured=%s", replicates);
         }
 
         @Override

@@ -36,7 +36,7 @@ public record SeriesStyle(
         boolean inLegend,
         boolean hidden,
         boolean bySize,
-        Optional<Boolean> right,
+        Optional<Boolean> rightAxis,
         Optional<Integer> labels,
         Optional<ColorBy> coloredBy,
         Optional<String> edge,

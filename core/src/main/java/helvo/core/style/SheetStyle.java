@@ -19,8 +19,8 @@ import java.util.Optional;
 public record SheetStyle(
         double widthMm,
         double heightMm,
-        double text,
-        double line,
+        double textSize,
+        double lineWidth,
         boolean dashes,
         boolean frame,
         Optional<String> background)
@@ -46,17 +46,17 @@ public record SheetStyle(
     /// Text and lines that suit a sheet of this size: those of one column of a paper where it is no wider than
     /// that, nearly.
     public static SheetStyle suiting(double widthMm, double heightMm) {
-        return (widthMm <= WIDEST_COLUMN_MM ? PRESETS.get(1).look() : DEFAULT).withSize(widthMm, heightMm);
+        return (widthMm <= WIDEST_COLUMN_MM ? PRESETS.get(1).style() : DEFAULT).withSize(widthMm, heightMm);
     }
 
     /// A look with the name that a person knows it by.
-    public record Named(String name, SheetStyle look) {}
+    public record Named(String name, SheetStyle style) {}
 
     public SheetStyle {
         require(widthMm >= MIN_MM && widthMm <= MAX_MM, "widthMm=%s must be %s to %s", widthMm, MIN_MM, MAX_MM);
         require(heightMm >= MIN_MM && heightMm <= MAX_MM, "heightMm=%s must be %s to %s", heightMm, MIN_MM, MAX_MM);
-        require(text >= MIN_TEXT && text <= MAX_TEXT, "text=%s must be %s to %s", text, MIN_TEXT, MAX_TEXT);
-        require(line >= 0.2 && line <= 5, "line=%s must be 0.2 to 5", line);
+        require(textSize >= MIN_TEXT && textSize <= MAX_TEXT, "text=%s must be %s to %s", textSize, MIN_TEXT, MAX_TEXT);
+        require(lineWidth >= 0.2 && lineWidth <= 5, "line=%s must be 0.2 to 5", lineWidth);
         require(
                 background.isEmpty() || background.get().matches("#[0-9A-Fa-f]{6}"),
                 "background=%s is no colour",
@@ -67,12 +67,13 @@ public record SheetStyle(
     /// chose others than ours.
     public SheetStyle resized(double newWidthMm, double newHeightMm) {
         SheetStyle resized = withSize(newWidthMm, newHeightMm);
-        boolean ours = PRESETS.stream().anyMatch(named -> named.look().text == text && named.look().line == line);
+        boolean ours = PRESETS.stream()
+                .anyMatch(named -> named.style().textSize == textSize && named.style().lineWidth == lineWidth);
         if (!ours || widthMm <= WIDEST_COLUMN_MM == newWidthMm <= WIDEST_COLUMN_MM) {
             return resized;
         }
         SheetStyle suiting = suiting(newWidthMm, newHeightMm);
-        return resized.withText(suiting.text).withLine(suiting.line);
+        return resized.withTextSize(suiting.textSize).withLineWidth(suiting.lineWidth);
     }
 
     private SheetStyle withSize(double newWidthMm, double newHeightMm) {

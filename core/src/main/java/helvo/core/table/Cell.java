@@ -25,7 +25,7 @@ public sealed interface Cell {
         public Text {
             if (text.length() > MOST_CHARACTERS) {
                 throw new IllegalArgumentException(
-                        RootLocale.of("a cell holds %,d characters at most", MOST_CHARACTERS));
+                        RootLocale.format("a cell holds %,d characters at most", MOST_CHARACTERS));
             }
         }
     }

@@ -8,9 +8,9 @@ import java.util.function.IntFunction;
 /// The cells of one column, immutable. Changing one copies only the block of 4,096 it lies in, so a study
 /// with a million rows can keep every earlier state for undo.
 public final class Cells {
-    private static final int SHIFT = 12;
-    private static final int BLOCK = 1 << SHIFT;
-    private static final int MASK = BLOCK - 1;
+    private static final int BLOCK_BITS = 12;
+    private static final int BLOCK_SIZE = 1 << BLOCK_BITS;
+    private static final int BLOCK_MASK = BLOCK_SIZE - 1;
     /// More would fill any memory.
     public static final int MOST_ROWS = 50_000_000;
     public static final Cells NONE = new Cells(new Block[0], 0);
@@ -71,7 +71,7 @@ public final class Cells {
 
     /// The number in this row, or NaN when the cell is no number. NaN never leaves the core.
     public double number(int row) {
-        return row < size ? blocks[row >> SHIFT].numbers[row & MASK] : Double.NaN;
+        return row < size ? blocks[row >> BLOCK_BITS].numbers[row & BLOCK_MASK] : Double.NaN;
     }
 
     /// Copies the numbers of as many rows as there is room for; NaN where a cell is no number, and behind the last
@@ -80,8 +80,8 @@ public final class Cells {
         int count = Math.clamp(size - from, 0, to.length);
         for (int done = 0; done < count; ) {
             int row = from + done;
-            int some = Math.min(count - done, BLOCK - (row & MASK));
-            System.arraycopy(blocks[row >> SHIFT].numbers, row & MASK, to, done, some);
+            int some = Math.min(count - done, BLOCK_SIZE - (row & BLOCK_MASK));
+            System.arraycopy(blocks[row >> BLOCK_BITS].numbers, row & BLOCK_MASK, to, done, some);
             done += some;
         }
         Arrays.fill(to, count, to.length, Double.NaN);
@@ -91,34 +91,34 @@ public final class Cells {
         if (row >= size) {
             return Cell.EMPTY;
         }
-        Block block = blocks[row >> SHIFT];
-        double number = block.numbers[row & MASK];
+        Block block = blocks[row >> BLOCK_BITS];
+        double number = block.numbers[row & BLOCK_MASK];
         if (!Double.isNaN(number)) {
             return new Cell.Number(number);
         }
-        String text = block.texts == null ? null : block.texts[row & MASK];
+        String text = block.texts == null ? null : block.texts[row & BLOCK_MASK];
         return text == null ? Cell.EMPTY : new Cell.Text(text);
     }
 
     /// The block that this row lies in holds no text: a quick way past the million cells that need no look.
     public boolean blockIsNumbersOnly(int row) {
-        return blocks[row >> SHIFT].texts == null;
+        return blocks[row >> BLOCK_BITS].texts == null;
     }
 
     /// Every cell of the block that this row lies in is a number.
     public boolean blockIsFull(int row) {
-        return blocks[row >> SHIFT].full;
+        return blocks[row >> BLOCK_BITS].full;
     }
 
     /// The block that this row lies in is the very same in both: nothing in it can have changed.
     public boolean sharesBlock(Cells other, int row) {
-        int block = row >> SHIFT;
+        int block = row >> BLOCK_BITS;
         return block < blocks.length && block < other.blocks.length && blocks[block] == other.blocks[block];
     }
 
     /// The first row behind the block that this row lies in.
     public int blockEnd(int row) {
-        return Math.min(size, (row | MASK) + 1);
+        return Math.min(size, (row | BLOCK_MASK) + 1);
     }
 
     /// A copy with one cell changed; rows between the end and a row beyond it become empty.
@@ -128,18 +128,18 @@ public final class Cells {
             return withSize(row + 1).with(row, cell);
         }
         Block[] copy = blocks.clone();
-        Block old = copy[row >> SHIFT];
+        Block old = copy[row >> BLOCK_BITS];
         double[] numbers = old.numbers.clone();
         String[] texts = old.texts == null ? null : old.texts.clone();
-        numbers[row & MASK] = cell instanceof Cell.Number number ? number.value() : Double.NaN;
+        numbers[row & BLOCK_MASK] = cell instanceof Cell.Number number ? number.value() : Double.NaN;
         if (cell instanceof Cell.Text text) {
             texts = texts == null ? new String[numbers.length] : texts;
-            texts[row & MASK] = text.text();
+            texts[row & BLOCK_MASK] = text.text();
         } else if (texts != null) {
-            texts[row & MASK] = null;
+            texts[row & BLOCK_MASK] = null;
             texts = Arrays.stream(texts).allMatch(t -> t == null) ? null : texts;
         }
-        copy[row >> SHIFT] = new Block(numbers, texts);
+        copy[row >> BLOCK_BITS] = new Block(numbers, texts);
         return new Cells(copy, size);
     }
 
@@ -150,7 +150,7 @@ public final class Cells {
         var builder = new Builder();
         int next = 0;
         for (int row = 0; row < size; row++) {
-            if ((row & MASK) == 0 && (next == rows.length || rows[next] >= blockEnd(row))) {
+            if ((row & BLOCK_MASK) == 0 && (next == rows.length || rows[next] >= blockEnd(row))) {
                 builder.addBlock(this, row);
                 row = blockEnd(row) - 1;
             } else if (next < rows.length && rows[next] == row) {
@@ -184,9 +184,9 @@ public final class Cells {
         }
         var builder = new Builder();
         for (int row = 0; row < rows; row++) {
-            if ((row & MASK) == 0 && row + BLOCK <= Math.min(rows, size)) {
+            if ((row & BLOCK_MASK) == 0 && row + BLOCK_SIZE <= Math.min(rows, size)) {
                 builder.addBlock(this, row);
-                row += MASK;
+                row += BLOCK_MASK;
             } else {
                 builder.add(cell(row));
             }
@@ -200,8 +200,8 @@ public final class Cells {
             return false;
         }
         for (int row = 0; row < size; row++) {
-            if (blocks[row >> SHIFT] == cells.blocks[row >> SHIFT]) {
-                row |= MASK;
+            if (blocks[row >> BLOCK_BITS] == cells.blocks[row >> BLOCK_BITS]) {
+                row |= BLOCK_MASK;
             } else if (!cell(row).equals(cells.cell(row))) {
                 return false;
             }
@@ -217,14 +217,14 @@ public final class Cells {
     /// Collects cells row by row.
     public static final class Builder {
         private Block[] blocks = new Block[4];
-        private double[] numbers = new double[BLOCK];
+        private double[] numbers = new double[BLOCK_SIZE];
         private String[] texts;
         private boolean areNumbers = true;
         private int full;
         private int used;
 
         public int size() {
-            return full * BLOCK + used;
+            return full * BLOCK_SIZE + used;
         }
 
         public void add(Cell cell) {
@@ -239,13 +239,13 @@ public final class Cells {
         ///
         /// @param row any row of the block; as many rows were added as lie before it
         public void addBlock(Cells from, int row) {
-            Require.require(size() == (row & ~MASK), "a block begins at row %s, not %s", row, size());
-            Block block = from.blocks[row >> SHIFT];
-            if (block.numbers.length == BLOCK) {
+            Require.require(size() == (row & ~BLOCK_MASK), "a block begins at row %s, not %s", row, size());
+            Block block = from.blocks[row >> BLOCK_BITS];
+            if (block.numbers.length == BLOCK_SIZE) {
                 flush();
                 place(block);
             } else {
-                for (int r = row & ~MASK; r < from.size; r++) {
+                for (int r = row & ~BLOCK_MASK; r < from.size; r++) {
                     add(from.cell(r));
                 }
             }
@@ -279,7 +279,7 @@ public final class Cells {
         /// @param number finite
         public void addNumber(double number) {
             if (!Double.isFinite(number)) {
-                throw new IllegalArgumentException(RootLocale.of("a cell's number must be finite, not %s", number));
+                throw new IllegalArgumentException(RootLocale.format("a cell's number must be finite, not %s", number));
             }
             room();
             numbers[used++] = number;
@@ -291,7 +291,7 @@ public final class Cells {
         public void addNumbers(double[] more, int count, boolean full) {
             for (int from = 0; from < count; ) {
                 room();
-                int some = Math.min(BLOCK - used, count - from);
+                int some = Math.min(BLOCK_SIZE - used, count - from);
                 System.arraycopy(more, from, numbers, used, some);
                 areNumbers &= full || Block.areNumbers(more, from, from + some);
                 used += some;
@@ -302,7 +302,7 @@ public final class Cells {
         public void addText(String text) {
             room();
             if (texts == null) {
-                texts = new String[BLOCK];
+                texts = new String[BLOCK_SIZE];
             }
             numbers[used] = Double.NaN;
             texts[used++] = text;
@@ -327,7 +327,7 @@ public final class Cells {
         }
 
         private void room() {
-            if (used == BLOCK) {
+            if (used == BLOCK_SIZE) {
                 flush();
             }
         }
@@ -335,7 +335,7 @@ public final class Cells {
         private void flush() {
             if (used > 0) {
                 place(new Block(numbers, texts, areNumbers));
-                numbers = new double[BLOCK];
+                numbers = new double[BLOCK_SIZE];
                 texts = null;
                 areNumbers = true;
                 used = 0;
@@ -346,9 +346,9 @@ public final class Cells {
     /// Adds all cells to a column that is being collected and has none yet; whole blocks are shared.
     public void addTo(Builder builder) {
         for (int row = 0; row < size; row++) {
-            if ((row & MASK) == 0 && row + BLOCK <= size) {
+            if ((row & BLOCK_MASK) == 0 && row + BLOCK_SIZE <= size) {
                 builder.addBlock(this, row);
-                row += MASK;
+                row += BLOCK_MASK;
             } else {
                 builder.add(cell(row));
             }

@@ -34,11 +34,11 @@ public record Column(
         Optional<UniformBarLength> uniformBars,
         Cells cells,
         List<String> groups,
-        Optional<CellInterpretation> way)
+        Optional<CellInterpretation> interpretation)
         implements ColumnBuilder.With {
     public Column {
         groups = groups == null ? List.of() : List.copyOf(groups);
-        way = way == null ? Optional.empty() : way;
+        interpretation = interpretation == null ? Optional.empty() : interpretation;
     }
 
     public Column(

@@ -9,11 +9,11 @@ import java.util.Optional;
 /// @param column its id; 0 for a decision about a whole row
 /// @param was    what the cell held before
 /// @param about  why it needed a look
-public record Decision(int row, int column, Cell was, ProblemKind about, Choice choice) {
+public record Decision(int row, int column, Cell original, ProblemKind problem, Choice choice) {
     public enum Choice {
         NUMBER_USED("the number in it used"),
         MISSING("treated as missing"),
-        SET_ASIDE("row set aside"),
+        EXCLUDED("row set aside"),
         KEPT("kept as it is");
 
         private final String words;
@@ -28,6 +28,6 @@ public record Decision(int row, int column, Cell was, ProblemKind about, Choice 
     }
 
     Optional<Decision> inRow(int newRow) {
-        return newRow < 0 ? Optional.empty() : Optional.of(new Decision(newRow, column, was, about, choice));
+        return newRow < 0 ? Optional.empty() : Optional.of(new Decision(newRow, column, original, problem, choice));
     }
 }

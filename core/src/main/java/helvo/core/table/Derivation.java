@@ -15,7 +15,7 @@ public sealed interface Derivation {
     ///
     /// @param of   the column with the formula
     /// @param bars of its sources; a source without one counts as exact
-    record PropagatedUncertainty(int of, List<Bar> bars) implements Derivation {
+    record PropagatedUncertainty(int source, List<Bar> bars) implements Derivation {
         public PropagatedUncertainty {
             bars = List.copyOf(bars);
         }
@@ -24,9 +24,9 @@ public sealed interface Derivation {
     /// The column that holds the half lengths of another one's bars.
     ///
     /// @param column `of` itself where its bars are its own, the same for all its values
-    record Bar(int of, int column) {
+    record Bar(int source, int column) {
         public boolean isOwn() {
-            return of == column;
+            return source == column;
         }
     }
 
@@ -34,7 +34,7 @@ public sealed interface Derivation {
     ///
     /// @param name   of the set: the cell's text for a row in it
     /// @param others the text for all other rows
-    record Membership(int of, String name, List<Cell> values, String others) implements Derivation {
+    record Membership(int source, String name, List<Cell> values, String others) implements Derivation {
         public Membership {
             values = List.copyOf(values);
             require(!values.isEmpty(), "a set needs a value");
@@ -42,11 +42,11 @@ public sealed interface Derivation {
     }
 
     /// In a summary: the value that a row's group has in a column of the source.
-    record Group(int of) implements Derivation {}
+    record Group(int source) implements Derivation {}
 
     /// In a table that turns another one: cells of that in another place.
     record Reshaped() implements Derivation {}
 
     /// In a summary: a statistic over a group's cells in a column of the source.
-    record GroupStatistic(Statistic statistic, int of) implements Derivation {}
+    record GroupStatistic(Statistic statistic, int source) implements Derivation {}
 }

@@ -14,7 +14,7 @@ public record ImportReport(String layout, List<Remark> remarks, List<String> not
     ///
     /// @param column its name; empty for one about rows or the whole
     /// @param grave  whether a careful person would want to hear of it before using the table
-    public record Remark(String column, String sentence, boolean grave) {}
+    public record Remark(String column, String sentence, boolean warning) {}
 
     public ImportReport {
         remarks = List.copyOf(remarks);

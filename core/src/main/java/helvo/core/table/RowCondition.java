@@ -136,7 +136,7 @@ public sealed interface RowCondition {
 
     private static String text(Table table, int column, Cell cell) {
         return switch (cell) {
-            case Cell.Number(double value) -> table.column(column).format().shown(value, table.mark());
+            case Cell.Number(double value) -> table.column(column).format().shown(value, table.decimalMark());
             case Cell.Text(String text) -> text;
             case Cell.Empty _ -> "empty";
         };

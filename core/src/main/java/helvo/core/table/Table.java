@@ -19,14 +19,14 @@ import java.util.function.UnaryOperator;
 public record Table(
         int id,
         String name,
-        DecimalMark mark,
+        DecimalMark decimalMark,
         Optional<Source> source,
         List<Column> columns,
-        ExcludedRows setAside,
+        ExcludedRows excluded,
         List<Decision> decisions,
         Optional<DerivedTable> summary,
-        boolean follows,
-        Optional<ImportReport> readAs)
+        boolean followsFile,
+        Optional<ImportReport> importReport)
         implements TableBuilder.With {
     /// More are no table of measurements.
     public static final int MOST_COLUMNS = 1000;
@@ -55,7 +55,7 @@ public record Table(
     public Table {
         columns = List.copyOf(columns);
         decisions = List.copyOf(decisions);
-        readAs = readAs == null ? Optional.empty() : readAs;
+        importReport = importReport == null ? Optional.empty() : importReport;
     }
 
     /// A table of typed or read rows.
@@ -71,9 +71,10 @@ public record Table(
 
     /// How it was read from its file, in words: "commas, UTF-8, headings, decimal point".
     public Optional<String> readBy() {
-        return readAs.map(how -> source.filter(Source.Sheet.class::isInstance).isPresent()
-                ? how.layout()
-                : how.layout() + ", decimal " + (mark == DecimalMark.POINT ? "point" : "comma"));
+        return importReport.map(
+                how -> source.filter(Source.Sheet.class::isInstance).isPresent()
+                        ? how.layout()
+                        : how.layout() + ", decimal " + (decimalMark == DecimalMark.POINT ? "point" : "comma"));
     }
 
     public int rows() {
@@ -112,7 +113,7 @@ public record Table(
     }
 
     public Table with(ExcludedRows rows) {
-        return withSetAside(rows);
+        return withExcluded(rows);
     }
 
     public Table withSource(Source newSource) {
@@ -189,10 +190,10 @@ public record Table(
             return this;
         }
         var aside = new java.util.HashMap<Integer, String>();
-        if (!setAside.reasons().isEmpty()) {
+        if (!excluded.reasons().isEmpty()) {
             for (int row = 0; row < sources.length; row++) {
-                if (setAside.has(sources[row])) {
-                    aside.put(row, setAside.reasons().get(sources[row]));
+                if (excluded.has(sources[row])) {
+                    aside.put(row, excluded.reasons().get(sources[row]));
                 }
             }
         }
@@ -202,7 +203,7 @@ public record Table(
                         : column.with(column.cells().at(sources)))
                 .toList();
         return with(
-                change -> change.columns(moved).setAside(ExcludedRows.of(aside)).decisions(moved(decisions, sources)));
+                change -> change.columns(moved).excluded(ExcludedRows.of(aside)).decisions(moved(decisions, sources)));
     }
 
     private static List<Decision> moved(List<Decision> decisions, int[] sources) {

@@ -231,10 +231,11 @@ class FigureAnalysisTest {
                 new FigureEdit.PutNote(1, new Note.ReadingMarker(1, low, false, 2, true)),
                 new FigureEdit.RemoveCurve(1, low));
         assertThat(figure(gone).series()).hasSize(3);
-        assertThat(gone.figure(1).look().notes()).as("with its readings").isEmpty();
+        assertThat(gone.figure(1).style().notes()).as("with its readings").isEmpty();
         assertThat(gone.figure(1).nextFurther(own)).isEqualTo(own.further(4));
         var twice = new Figure.FurtherCurve(low, List.of());
-        assertThatThrownBy(() -> first.withFurther(List.of(twice, twice))).isInstanceOf(IllegalArgumentException.class);
+        assertThatThrownBy(() -> first.withFurtherCurves(List.of(twice, twice)))
+                .isInstanceOf(IllegalArgumentException.class);
     }
 
     /// Without the row the line is exact; with it, it is what it was.

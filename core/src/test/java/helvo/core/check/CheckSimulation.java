@@ -165,9 +165,9 @@ public final class CheckSimulation {
             ResidualDiagnosis judgement =
                     ResidualDiagnosis.of(Residuals.of(fit, fit.used(points), Progress.none()), Progress.none());
             List<Check> warning =
-                    judgement.checks().stream().filter(Check::warns).toList();
+                    judgement.checks().stream().filter(Check::isWarning).toList();
             int[] odd = warning.stream()
-                    .filter(check -> check.kind() == Check.Kind.ODD_POINT)
+                    .filter(check -> check.kind() == Check.Kind.OUTLIER)
                     .flatMap(check -> check.rows().stream())
                     .mapToInt(Integer::intValue)
                     .sorted()
@@ -257,13 +257,13 @@ public final class CheckSimulation {
         for (Fault fault : Fault.values()) {
             for (int n : SIZES) {
                 Spoken spoken = of(fault, n, sets(sets, n), 17L * n + fault.ordinal());
-                System.out.println(RootLocale.of(
+                System.out.println(RootLocale.format(
                         "| %s | %d | %.1f | %s | %s | %.1f |",
                         fault.title,
                         n,
                         spoken.share(spoken.warned),
                         questions(spoken),
-                        spoken.named > 0 ? RootLocale.of("%.1f", spoken.share(spoken.named)) : "",
+                        spoken.named > 0 ? RootLocale.format("%.1f", spoken.share(spoken.named)) : "",
                         spoken.share(spoken.namedWrongly)));
             }
         }
@@ -281,10 +281,10 @@ public final class CheckSimulation {
                                     .mapToObj(n -> {
                                         Spoken spoken = of(
                                                 shape, spacing, weighting, n, sets(sets, n), 31L * n + shape.ordinal());
-                                        return RootLocale.of("%.1f", spoken.share(spoken.warned));
+                                        return RootLocale.format("%.1f", spoken.share(spoken.warned));
                                     })
                                     .toList());
-                    System.out.println(RootLocale.of(
+                    System.out.println(RootLocale.format(
                             "| %s | %s | %s | %s |", shape.title, spacing.title, weighting.words(), cells));
                 }
             }
@@ -300,7 +300,7 @@ public final class CheckSimulation {
         return String.join(
                 " | ",
                 Arrays.stream(Question.values())
-                        .map(question -> RootLocale.of("%.1f", spoken.share(question)))
+                        .map(question -> RootLocale.format("%.1f", spoken.share(question)))
                         .toList());
     }
 }

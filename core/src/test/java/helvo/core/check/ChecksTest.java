@@ -70,7 +70,7 @@ class ChecksTest {
         assertThat(term.size()).isCloseTo(7.388789473080851, within(1e-10));
         assertThat(judgement.nextTerm()).hasSize(10).contains(-term.size());
         assertThat(judgement.speaking()).containsExactly(term);
-        assertThat(judgement.patternless()).containsExactly(new Power(false));
+        assertThat(judgement.adequateAlternatives()).containsExactly(new Power(false));
     }
 
     @Test
@@ -123,7 +123,7 @@ class ChecksTest {
     void aMistypedValueIsNamedWithItsRowAndWhatTheSlopeWouldBe() {
         ResidualDiagnosis judgement = judgement(Points.of(X, mistyped()));
         assertThat(judgement.speaking()).singleElement().satisfies(odd -> {
-            assertThat(odd.kind()).isEqualTo(Kind.ODD_POINT);
+            assertThat(odd.kind()).isEqualTo(Kind.OUTLIER);
             assertThat(odd.rows()).containsExactly(6);
             assertThat(odd.statistic()).isCloseTo(12.431878686399635, within(1e-9));
             assertThat(odd.p().orElseThrow())
@@ -141,7 +141,7 @@ class ChecksTest {
         ResidualDiagnosis judgement = judgement(Points.of(x, y));
         assertThat(judgement.speaking()).singleElement().satisfies(check -> {
             assertThat(check.kind()).isEqualTo(Kind.COOK);
-            assertThat(check.warns()).as("its place is no fault").isFalse();
+            assertThat(check.isWarning()).as("its place is no fault").isFalse();
             assertThat(check.rows()).containsExactly(6);
         });
         assertThat(judgement.without().get(6).slope().value()).isCloseTo(-0.015 / 0.175, within(1e-12));
@@ -170,7 +170,7 @@ class ChecksTest {
                 .toArray();
         Check term = check(Points.of(x, y), Kind.NEXT_TERM);
         assertThat(term.p().orElseThrow()).isLessThan(0.01);
-        assertThat(term.speaks()).isFalse();
+        assertThat(term.isReported()).isFalse();
     }
 
     /// The goals of docs/numerics.md, on as many sets as its table.
@@ -205,7 +205,7 @@ class ChecksTest {
         assertThat(check(Kind.DURBIN_WATSON).statistic()).isCloseTo(3.5913513067853913, within(1e-12));
         // The beta distribution has d's first two moments; the exact p is 0.00107.
         assertThat(check(Kind.DURBIN_WATSON).p().orElseThrow()).isCloseTo(0.00107, within(3e-4));
-        assertThat(check(Kind.DURBIN_WATSON).speaks()).isTrue();
+        assertThat(check(Kind.DURBIN_WATSON).isReported()).isTrue();
     }
 
     /// Expected: NumPy's correlation of the sizes; its chance from 200,000 drawings there.
@@ -231,7 +231,7 @@ class ChecksTest {
         assertThat(step.p().orElseThrow()).isCloseTo(0.00064, within(0.0006));
         assertThat(step.size()).isCloseTo(1.1722255639098238, within(1e-10));
         assertThat(step.rows()).containsExactly(6, 7);
-        assertThat(step.speaks()).isTrue();
+        assertThat(step.isReported()).isTrue();
     }
 
     /// Each of the two hides the other from the test of one.
@@ -243,7 +243,7 @@ class ChecksTest {
                 .toArray();
         ResidualDiagnosis judgement = judgement(Points.of(X, y));
         assertThat(judgement.speaking()).singleElement().satisfies(odd -> {
-            assertThat(odd.kind()).isEqualTo(Kind.ODD_POINT);
+            assertThat(odd.kind()).isEqualTo(Kind.OUTLIER);
             assertThat(odd.rows()).containsExactlyInAnyOrder(9, 10);
         });
         assertThat(judgement.without().get(9)).isSameAs(judgement.without().get(10));
@@ -260,9 +260,9 @@ class ChecksTest {
                 ErrorBars.even(new double[] {1e-6, 1e-6, 1, 1e6, 1e6}));
         assertThat(judgement(points.weighted(Weighting.STATED, 1, 1)).checks())
                 .isNotEmpty()
-                .noneMatch(Check::warns);
+                .noneMatch(Check::isWarning);
         assertThat(judgement(points.weighted(Weighting.RELATIVE, 1, 1)).checks())
-                .anyMatch(Check::warns);
+                .anyMatch(Check::isWarning);
     }
 
     /// The farthest of a distribution with heavy tails is no mistake: that is said once, and no row named.

@@ -64,7 +64,7 @@ class ReshapingTest {
 
     @Test
     void aWideTableGivesOneRowForEachValue() {
-        assertThat(Reshaping.wanted(WIDE)).contains(DerivedTable.Form.ONE_ROW_EACH);
+        assertThat(Reshaping.suggest(WIDE)).contains(DerivedTable.Form.ONE_ROW_EACH);
         Table turned = turned(WIDE, DerivedTable.Form.ONE_ROW_EACH).table(2);
         assertThat(turned.columns())
                 .extracting(Column::heading)
@@ -78,7 +78,7 @@ class ReshapingTest {
                         List.of("salt", "0", "2"),
                         List.of("salt", "5", ""),
                         List.of("salt", "24", "6"));
-        assertThat(Reshaping.wanted(turned)).isEmpty();
+        assertThat(Reshaping.suggest(turned)).isEmpty();
     }
 
     /// Rows that are set aside stay so where they go, and go where their source is set aside; what is typed in the
@@ -91,7 +91,7 @@ class ReshapingTest {
         assertThat(rows(study.table(2))).contains(List.of("salt", "5", "3.5"));
         Study less = new TableEdit.ExcludeRows(1, List.of(0), "wrong cord").apply(study);
         assertThat(rows(less.table(2))).hasSize(3);
-        assertThat(less.table(2).setAside().reasons()).containsOnlyKeys(2);
+        assertThat(less.table(2).excluded().reasons()).containsOnlyKeys(2);
         Study alone = new StudyEdit.RemoveTable(1).apply(less);
         assertThat(rows(alone.table(2))).hasSize(3);
         assertThat(alone.table(2).summary()).isEmpty();
@@ -105,7 +105,7 @@ class ReshapingTest {
                 column(2, "Column 2", 5, 1.3),
                 column(3, "Column 3", 10, 2.3),
                 column(4, "Column 4", 15, 3.4));
-        assertThat(Reshaping.wanted(side)).contains(DerivedTable.Form.ROWS_TO_COLUMNS);
+        assertThat(Reshaping.suggest(side)).contains(DerivedTable.Form.ROWS_TO_COLUMNS);
         Study study = turned(side, DerivedTable.Form.ROWS_TO_COLUMNS);
         Table turned = study.table(2);
         assertThat(turned.columns())
@@ -155,22 +155,22 @@ class ReshapingTest {
 
     @Test
     void ordinaryTablesAreNotTurned() {
-        assertThat(Reshaping.wanted(table(column(1, "Load", 1, 2, 3), column(2, "Stretch", 1, 2, 3))))
+        assertThat(Reshaping.suggest(table(column(1, "Load", 1, 2, 3), column(2, "Stretch", 1, 2, 3))))
                 .isEmpty();
-        assertThat(Reshaping.wanted(table(
+        assertThat(Reshaping.suggest(table(
                         column(1, "Cord", "a", "b"),
                         column(2, "24 h", 1, 2),
                         column(3, "5 h", 1, 2),
                         column(4, "0 h", 1, 2))))
                 .as("they do not rise")
                 .isEmpty();
-        assertThat(Reshaping.wanted(table(
+        assertThat(Reshaping.suggest(table(
                         column(1, "Cord", "a", "b"),
                         column(2, "5 h", 1, 2),
                         column(3, "6 mm", 1, 2),
                         column(4, "7 g", 1, 2))))
                 .as("units differ")
                 .isEmpty();
-        assertThat(Reshaping.wanted(table(column(1, "Load", 1)))).isEmpty();
+        assertThat(Reshaping.suggest(table(column(1, "Load", 1)))).isEmpty();
     }
 }

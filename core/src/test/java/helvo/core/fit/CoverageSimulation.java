@@ -102,12 +102,12 @@ public final class CoverageSimulation {
         for (Truth truth : Truth.values()) {
             for (Weighting weighting : Weighting.values()) {
                 double[] shares = of(truth, weighting, 0.6, sets, 40);
-                System.out.println(RootLocale.of(
+                System.out.println(RootLocale.format(
                         "| %s | %s | %s | %.1f | %.1f |",
                         truth.curve.name().toLowerCase(java.util.Locale.ROOT),
                         weighting.words(),
                         Arrays.stream(shares, 0, shares.length - 2)
-                                .mapToObj(share -> RootLocale.of("%.1f", share))
+                                .mapToObj(share -> RootLocale.format("%.1f", share))
                                 .collect(Collectors.joining(", ")),
                         shares[shares.length - 2],
                         shares[shares.length - 1]));

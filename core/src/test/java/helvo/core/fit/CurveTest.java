@@ -34,7 +34,7 @@ class CurveTest {
         for (int k = 0; k < curve.coefficientNames().size(); k++) {
             by.put(curve.coefficientNames().get(k), all[k]);
         }
-        by.put(Curve.HELD, all[all.length - 1]);
+        by.put(Curve.FIXED, all[all.length - 1]);
         return by::get;
     }
 
@@ -178,7 +178,7 @@ class CurveTest {
                         curve.keyword(),
                         curve.degree() < 2 ? OptionalInt.empty() : OptionalInt.of(curve.degree()),
                         curve instanceof FixedInterceptLine held
-                                ? OptionalDouble.of(held.heldIntercept())
+                                ? OptionalDouble.of(held.fixedIntercept())
                                 : OptionalDouble.empty(),
                         curve.onLogScale()))
                 .hasValue(curve));

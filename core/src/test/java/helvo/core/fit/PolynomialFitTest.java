@@ -63,7 +63,7 @@ class PolynomialFitTest {
     @MethodSource("sets")
     void givesFourteenDigitsOfTheExactSolution(String name, Curve curve, Points points) {
         int lowest = curve instanceof FixedInterceptLine ? 1 : 0;
-        var exact = ExactLeastSquares.of(points.x(), points.y(), lowest, curve.degree(), curve.heldIntercept());
+        var exact = ExactLeastSquares.of(points.x(), points.y(), lowest, curve.degree(), curve.fixedIntercept());
         Fit fit = fit(curve, points);
         for (int k = 0; k < exact.coefficients().length; k++) {
             assertClose(fit.coefficients().get(k).value(), exact.coefficients()[k]);

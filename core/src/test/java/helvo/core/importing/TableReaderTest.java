@@ -110,7 +110,7 @@ class TableReaderTest {
                 column("Run", "0:30", "1:30:00", "2:00:00"));
         assertThat(table.columns()).extracting(Column::unit).startsWith("N", "mm");
         assertThat(remarks)
-                .filteredOn(Remark::grave)
+                .filteredOn(Remark::warning)
                 .extracting(Remark::sentence)
                 .containsExactly("“Stretch”: its cells say mm, not cm as its heading did.");
     }
@@ -134,7 +134,8 @@ class TableReaderTest {
                 .containsExactly("Thousands", "Decimal mark", "Keep as text");
         assertThat(exact(TableReader.read(table, 1, CellInterpretation.COMMA).column(1)))
                 .containsExactly("1.234", "2.5");
-        assertThat(TableReader.read(table, 1, CellInterpretation.COMMA).mark()).isEqualTo(DecimalMark.COMMA);
+        assertThat(TableReader.read(table, 1, CellInterpretation.COMMA).decimalMark())
+                .isEqualTo(DecimalMark.COMMA);
         assertThat(TableReader.read(table, 2, CellInterpretation.MONTH_FIRST)
                         .column(2)
                         .shown(0, DecimalMark.POINT))
@@ -164,7 +165,7 @@ class TableReaderTest {
     void anotherColumnSettlesIt() {
         Table table = read(column("Load", "1,234", "2,500"), column("Stretch", "0,5", "0,75"));
         assertThat(exact(table.column(1))).containsExactly("1.234", "2.5");
-        assertThat(table.mark()).isEqualTo(DecimalMark.COMMA);
+        assertThat(table.decimalMark()).isEqualTo(DecimalMark.COMMA);
         assertThat(exact(read(ImportOptions.NONE, true, column("Load", "1,234", "2,500"))
                         .column(1)))
                 .containsExactly("1234", "2500");
@@ -180,7 +181,7 @@ class TableReaderTest {
                 .isEmpty();
         assertThat(AmbiguousColumn.in(read(column("Load", "1.5", "torn", "cut", "knot", "slipped"))))
                 .singleElement()
-                .satisfies(question -> assertThat(question.equal()).isFalse());
+                .satisfies(question -> assertThat(question.isTie()).isFalse());
         assertThat(AmbiguousColumn.in(read(column("Load", "1.5", "torn", "cut", "knot", "slipped", "wet"))))
                 .isEmpty();
         assertThat(AmbiguousColumn.in(read(column("Cord", "A1", "A2", "B1", "3x", "4y"))))
@@ -236,7 +237,7 @@ class TableReaderTest {
             })
     void rowsThatSumOthersUpAreSetAside(String label, double value, String reason) {
         Table table = read(column("Cord", "a", "b", "c", label), column("Load", 1, 2, 3, value));
-        assertThat(table.setAside().reasons().get(3)).isEqualTo(reason);
+        assertThat(table.excluded().reasons().get(3)).isEqualTo(reason);
         assertThat(remarks).hasSize(reason == null ? 0 : 1);
     }
 
@@ -245,15 +246,15 @@ class TableReaderTest {
         Table table = read(
                 column("Cord", "a", "b", "Subtotal", "c", "d", "Subtotal", "Total"),
                 column("Load", 1, 2, 3, 3, 4, 7, 10));
-        assertThat(table.setAside().reasons().keySet()).containsExactly(2, 5, 6);
+        assertThat(table.excluded().reasons().keySet()).containsExactly(2, 5, 6);
         Table groups = read(column("Kind", "min", "max", "min", "max"), column("Load", 1, 2, 3, 4));
-        assertThat(groups.setAside()).isEqualTo(ExcludedRows.NONE);
+        assertThat(groups.excluded()).isEqualTo(ExcludedRows.NONE);
         Table again = read(column("Load", 1, 2, "Load", 3), column("Stretch", 4, 5, "Stretch", 6));
-        assertThat(again.setAside().reasons()).containsExactly(Map.entry(2, "the headings again"));
+        assertThat(again.excluded().reasons()).containsExactly(Map.entry(2, "the headings again"));
         var reader = new TableReader("t", DecimalMark.POINT, ImportOptions.NONE);
         Table summed = reader.read(
                 List.of(column("Load", 1, 2, 4).with(Kind.NUMBER)), List.of(false), true, false, Map.of(2, "SUM"));
-        assertThat(summed.setAside().reasons()).containsEntry(2, "a total");
+        assertThat(summed.excluded().reasons()).containsEntry(2, "a total");
     }
 
     @Test

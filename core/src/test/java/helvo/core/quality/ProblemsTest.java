@@ -152,15 +152,15 @@ class ProblemsTest {
                         "Row 1, c2: “about 7.6” the number in it used", "Rows 3, 4, c2: “torn” treated as missing");
         Study sorted = new TableEdit.Sort(1, 1, false).apply(history.study());
         assertThat(sorted.table(1).decisions())
-                .extracting(Decision::row, Decision::was)
+                .extracting(Decision::row, Decision::original)
                 .containsExactly(tuple(3, new Cell.Text("about 7.6")), tuple(1, TEXT), tuple(0, TEXT));
         Study back = new DecisionEdit.UndoDecision(1, 2, List.of(0, 1, 3)).apply(sorted);
         assertThat(new TableEdit.Sort(1, 1, true).apply(back)).isEqualTo(study);
         Study typedOver = new TableEdit.SetCell(1, 2, 2, "8").apply(history.study());
         assertThat(typedOver.table(1).decisions()).extracting(Decision::row).containsExactly(0, 3);
-        Study aside = new DecisionEdit.Decide(1, 2, List.of(0), ProblemKind.NOT_A_NUMBER, Choice.SET_ASIDE, "blurred")
+        Study aside = new DecisionEdit.Decide(1, 2, List.of(0), ProblemKind.NOT_A_NUMBER, Choice.EXCLUDED, "blurred")
                 .apply(study);
-        assertThat(aside.table(1).setAside().reasons()).containsEntry(0, "blurred");
+        assertThat(aside.table(1).excluded().reasons()).containsEntry(0, "blurred");
         assertThat(new DecisionEdit.UndoDecision(1, 2, List.of(0)).apply(aside)).isEqualTo(study);
         Study kept =
                 new DecisionEdit.Decide(1, 2, List.of(2, 3), ProblemKind.NOT_A_NUMBER, Choice.KEPT, "").apply(study);

@@ -98,7 +98,7 @@ class FigureDescriptionTest {
             new ColumnEdit.SetOwnBars(1, 3, new UniformBarLength(0.5, false)),
             new ColumnEdit.SetBarMeaning(1, 3, BarMeaning.STANDARD_ERROR),
             new FigureEdit.Show(1, Layer.BOUNDS, true),
-            new FigureEdit.Show(1, Layer.BAND, true),
+            new FigureEdit.Show(1, Layer.CONFIDENCE_BAND, true),
             new TableEdit.ExcludeRows(1, List.of(0), "slipped")
         };
         assertThat(FigureDescription.caption(figure(shown)))

@@ -43,13 +43,13 @@ class AboutDataTest {
                         new StudyEdit.AddFigure(1),
                         new StudyEdit.Compound("both", List.of(new StudyEdit.Rename("a"), new StudyEdit.AddFigure(1)))))
                 .noneMatch(Edit::isAboutData);
-        assertThat(new FigureEdit.SetTitle(1, Optional.of("a")).isLook()).isTrue();
-        assertThat(new FigureEdit.Show(1, Layer.BARS, true).isLook()).isTrue();
-        assertThat(new FigureEdit.Show(1, Layer.POOLED, true).isLook())
+        assertThat(new FigureEdit.SetTitle(1, Optional.of("a")).isStyle()).isTrue();
+        assertThat(new FigureEdit.Show(1, Layer.BARS, true).isStyle()).isTrue();
+        assertThat(new FigureEdit.Show(1, Layer.POOLED, true).isStyle())
                 .as("it adds a fit")
                 .isFalse();
-        assertThat(new FigureEdit.ChooseCurve(1, SeriesKey.whole(2), new Line()).isLook())
+        assertThat(new FigureEdit.ChooseCurve(1, SeriesKey.whole(2), new Line()).isStyle())
                 .isFalse();
-        assertThat(new StudyEdit.Rename("a").isLook()).isFalse();
+        assertThat(new StudyEdit.Rename("a").isStyle()).isFalse();
     }
 }

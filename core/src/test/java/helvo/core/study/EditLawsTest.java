@@ -99,7 +99,7 @@ class EditLawsTest {
                                         table.columns().stream()
                                                 .map(column ->
                                                         column.cells().cell(row).toString()),
-                                        Stream.of(table.setAside().reasons().getOrDefault(row, "-")))
+                                        Stream.of(table.excluded().reasons().getOrDefault(row, "-")))
                                 .toList()))
                 .toList();
     }
@@ -128,7 +128,7 @@ class EditLawsTest {
                         new TableEdit.MoveRows(1, row + by, count, -by)))
                 .isEqualTo(study);
         List<Integer> used = IntStream.range(0, rows)
-                .filter(each -> !study.table(1).setAside().has(each))
+                .filter(each -> !study.table(1).excluded().has(each))
                 .boxed()
                 .toList();
         assertThat(after(study, new TableEdit.ExcludeRows(1, used, "all"), new TableEdit.IncludeRows(1, used)))
@@ -148,7 +148,7 @@ class EditLawsTest {
         assertThat(swapped.table(1).columns())
                 .extracting(Column::role)
                 .containsExactly(Role.BY, Role.Y, Role.X, Role.X_BAR);
-        assertThat(swapped.figure(1).look().axis(AxisPlace.Y).high()).hasValue(9.0);
+        assertThat(swapped.figure(1).style().axis(AxisPlace.Y).high()).hasValue(9.0);
         assertThat(after(swapped, new StudyEdit.SwapAxes(1))).isEqualTo(limited);
         assertThat(after(study, new ColumnEdit.ScaleBars(1, STRETCH, 4), new ColumnEdit.ScaleBars(1, STRETCH, 0.25)))
                 .isEqualTo(study);
@@ -225,7 +225,7 @@ class EditLawsTest {
                                 case Cell.Text(String cord) when cord.equals("salt") -> new Cell.Text("wet");
                                 default -> new Cell.Text("other");
                             });
-            if (isGiven && !table.setAside().has(row)) {
+            if (isGiven && !table.excluded().has(row)) {
                 sums.computeIfAbsent(load, _ -> new ArrayList<>()).add(stretch);
             }
         }

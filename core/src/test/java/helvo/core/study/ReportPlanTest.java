@@ -42,7 +42,7 @@ class ReportPlanTest {
         assertThat(bare.title()).isEmpty();
         assertThat(bare.paper()).isEqualTo(ReportPlan.Paper.A4);
         assertThat(bare.language()).isEqualTo("en");
-        assertThat(bare.leftOut()).isEmpty();
+        assertThat(bare.omittedFigures()).isEmpty();
         assertThat(ReportPlan.DEFAULT.withTitle(Optional.of("  ")).title()).isEmpty();
     }
 
@@ -67,7 +67,7 @@ class ReportPlanTest {
 
     @Test
     void thePlanStaysWithTheStudyWhateverBecomesOfItsTables() {
-        ReportPlan plan = ReportPlan.DEFAULT.withAuthor("Ada").withLeftOut(Set.of(2));
+        ReportPlan plan = ReportPlan.DEFAULT.withAuthor("Ada").withOmittedFigures(Set.of(2));
         Study study = new StudyEdit.PlanReport(plan).apply(Study.blank());
         study = new StudyEdit.AddFigure(1).apply(study);
         study = new TableEdit.SetCell(1, 1, 0, "5").apply(study);

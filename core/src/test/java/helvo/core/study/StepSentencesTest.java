@@ -147,7 +147,7 @@ class StepSentencesTest {
                 new StudyEdit.PlanReport(
                         ReportPlan.DEFAULT.withSections(List.of(ReportPlan.Section.DATA, ReportPlan.Section.CHECKS))),
                 "Sections of the report: what was done to the data, checks");
-        all.put(new StudyEdit.PlanReport(ReportPlan.DEFAULT.withLeftOut(Set.of(2))), "Figures of the report");
+        all.put(new StudyEdit.PlanReport(ReportPlan.DEFAULT.withOmittedFigures(Set.of(2))), "Figures of the report");
         all.put(
                 new FigureEdit.Describe(1, Optional.of("Two cords."), Optional.empty()),
                 "Caption of the figure: “Two cords.”");
@@ -226,8 +226,8 @@ class StepSentencesTest {
     private static void ofDecisions(Map<Edit, String> all) {
         all.put(
                 new DecisionEdit.Decide(
-                        1, 3, List.of(1), ProblemKind.NOT_A_NUMBER, Decision.Choice.SET_ASIDE, "no reading"),
-                "Row 2, Stretch: “about 6” " + Decision.Choice.SET_ASIDE.words() + " (no reading)");
+                        1, 3, List.of(1), ProblemKind.NOT_A_NUMBER, Decision.Choice.EXCLUDED, "no reading"),
+                "Row 2, Stretch: “about 6” " + Decision.Choice.EXCLUDED.words() + " (no reading)");
         all.put(new DecisionEdit.UndoDecision(1, 3, List.of(1)), "Take back what was decided about row 2, Stretch");
     }
 
@@ -235,7 +235,7 @@ class StepSentencesTest {
         all.put(new FigureEdit.SetTitle(1, Optional.of("Dry cord")), "Title the figure “Dry cord”");
         all.put(new FigureEdit.SetTitle(1, Optional.empty()), "Title the figure by its columns");
         all.put(new FigureEdit.NameFigure(1, "For the thesis"), "Name the figure “Figure” “For the thesis”");
-        all.put(new FigureEdit.Show(1, Layer.BAND, true), "Show: band");
+        all.put(new FigureEdit.Show(1, Layer.CONFIDENCE_BAND, true), "Show: band");
         all.put(new FigureEdit.Show(1, Layer.BARS, false), "Hide: bars");
         all.put(new FigureEdit.ChooseCurve(1, DRY, new Polynomial(2)), "Fit: quadratic to dry");
         all.put(new FigureEdit.ChooseCurve(1, ALL, new Polynomial(3)), "Fit: cubic to all groups");
@@ -266,10 +266,11 @@ class StepSentencesTest {
         all.put(new FigureEdit.SetLegend(1, LegendStyle.DEFAULT), "Change the legend");
         all.put(new FigureEdit.SetSeriesStyle(1, DRY, SeriesStyle.DEFAULT.withSize(2)), "Change the look of dry");
         all.put(
-                new FigureEdit.SetSeriesStyle(1, DRY, SeriesStyle.DEFAULT.withRight(Optional.of(true))),
+                new FigureEdit.SetSeriesStyle(1, DRY, SeriesStyle.DEFAULT.withRightAxis(Optional.of(true))),
                 "Measure along the right-hand axis: dry");
         all.put(
-                new FigureEdit.SetSeriesStyle(1, SeriesKey.whole(3), SeriesStyle.DEFAULT.withRight(Optional.of(false))),
+                new FigureEdit.SetSeriesStyle(
+                        1, SeriesKey.whole(3), SeriesStyle.DEFAULT.withRightAxis(Optional.of(false))),
                 "Measure along the left-hand axis: Stretch");
         all.put(
                 new FigureEdit.SetCurveStyle(1, DRY, CurveStyle.DEFAULT.withShown(false)),
@@ -299,7 +300,7 @@ class StepSentencesTest {
     @TestFactory
     Stream<DynamicTest> aLookChangesNothingThatIsWorkedOut() {
         return sentences().keySet().stream()
-                .filter(Edit::isLook)
+                .filter(Edit::isStyle)
                 .map(edit -> dynamicTest(edit.sentence(STUDY), () -> {
                     Study after = edit.apply(STUDY);
                     Figure was = STUDY.figure(1);
@@ -309,7 +310,7 @@ class StepSentencesTest {
                             .isEqualTo(STUDY.tables());
                     assertThat(is.curves()).isEqualTo(was.curves());
                     assertThat(is.weighting()).isEqualTo(was.weighting());
-                    assertThat(is.only()).isEqualTo(was.only());
+                    assertThat(is.conditions()).isEqualTo(was.conditions());
                     assertThat(is.shows(Layer.POOLED)).isEqualTo(was.shows(Layer.POOLED));
                 }));
     }

@@ -214,14 +214,14 @@ class StudyTest {
         Study inserted = new TableEdit.InsertRows(1, 2, 2).apply(aside);
         assertThat(inserted.table(1).rows()).isEqualTo(10);
         assertThat(inserted.table(1).column(2).cells().cell(2)).isEqualTo(Cell.EMPTY);
-        assertThat(inserted.table(1).setAside().reasons()).containsOnly(java.util.Map.entry(5, "slipped"));
+        assertThat(inserted.table(1).excluded().reasons()).containsOnly(java.util.Map.entry(5, "slipped"));
         assertThat(new TableEdit.RemoveRows(1, List.of(2, 3)).apply(inserted)).isEqualTo(aside);
         Table sorted = new TableEdit.Sort(1, 3, false).apply(aside).table(1);
         assertThat(java.util.stream.IntStream.range(0, 8)
                         .mapToObj(row -> sorted.column(3).shown(row, DecimalMark.POINT))
                         .toList())
                 .containsExactly("9.0", "8.2", "6.0", "3.9", "3.0", "2.1", "1.0", "about 6");
-        assertThat(sorted.setAside().reasons()).containsOnly(java.util.Map.entry(1, "slipped"));
+        assertThat(sorted.excluded().reasons()).containsOnly(java.util.Map.entry(1, "slipped"));
         Table byLoad = new TableEdit.Sort(1, 2, true).apply(STUDY).table(1);
         assertThat(java.util.stream.IntStream.range(0, 8)
                         .mapToObj(row -> byLoad.column(1).cells().cell(row).exactText())

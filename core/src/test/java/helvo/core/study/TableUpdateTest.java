@@ -87,7 +87,7 @@ class TableUpdateTest {
                 .with(ExcludedRows.of(java.util.Map.of(1, "a total"))));
         assertThat(fits.table().column(2).cells().number(0)).isEqualTo(1250);
         assertThat(fits.notices()).contains("“Load” was read as numbers with a decimal point, as it is here.");
-        assertThat(fits.table().setAside().reasons()).containsOnlyKeys(1);
+        assertThat(fits.table().excluded().reasons()).containsOnlyKeys(1);
         assertThat(why(table(
                         column(1, "Cord", Role.NONE, "dry"),
                         column(2, "Load (N)", Role.NONE, "torn"),
@@ -123,9 +123,9 @@ class TableUpdateTest {
                         .toList());
         assertThat(cells(fits.table(), 3))
                 .containsExactly(new Cell.Number(6), new Cell.Number(9), new Cell.Number(7.6), new Cell.Number(5));
-        assertThat(fits.table().setAside().reasons()).isEqualTo(Map.of(0, "slipped"));
+        assertThat(fits.table().excluded().reasons()).isEqualTo(Map.of(0, "slipped"));
         assertThat(fits.table().decisions())
-                .extracting(Decision::row, Decision::was)
+                .extracting(Decision::row, Decision::original)
                 .containsExactly(org.assertj.core.groups.Tuple.tuple(2, new Cell.Text("about 7.6")));
         Study study = new StudyEdit.UseData(fits.table()).apply(Study.EMPTY.with(worked(), Figure.of(1, 1)));
         assertThat(cells(study.table(1), 4))
@@ -152,7 +152,7 @@ class TableUpdateTest {
                 .containsExactly(
                         "“load” has no unit there; it was taken as N.",
                         "2 rows about which something was decided are not there; nothing is decided about the others.");
-        assertThat(noUnit.table().setAside()).isEqualTo(ExcludedRows.NONE);
+        assertThat(noUnit.table().excluded()).isEqualTo(ExcludedRows.NONE);
         Table unused = worked().withColumn(1, old -> old.with(Role.NONE));
         assertThat(TableUpdate.of(
                         unused, table(column(2, "Load (N)", Role.NONE, 9), column(3, "Stretch (mm)", Role.NONE, 7))))

@@ -24,7 +24,7 @@ class FigureStyleTest {
         for (Edit edit : edits) {
             study = edit.apply(study);
         }
-        return study.figure(1).look();
+        return study.figure(1).style();
     }
 
     @Test
@@ -93,7 +93,7 @@ class FigureStyleTest {
                         .axis(AxisPlace.Y)
                         .high())
                 .isEmpty();
-        Edit right = new FigureEdit.SetSeriesStyle(1, DRY, SeriesStyle.DEFAULT.withRight(Optional.of(true)));
+        Edit right = new FigureEdit.SetSeriesStyle(1, DRY, SeriesStyle.DEFAULT.withRightAxis(Optional.of(true)));
         assertThat(look(right, new FigureEdit.SetAxis(1, AxisPlace.RIGHT, LIMITED), fromY)
                         .axis(AxisPlace.RIGHT)
                         .high())
@@ -140,27 +140,27 @@ class FigureStyleTest {
                         new FigureEdit.Zoom(1, Map.of(AxisPlace.X, Limits.AUTOMATIC, AxisPlace.Y, Limits.AUTOMATIC))));
         for (int i = 0; i < alike.size(); i++) {
             for (int j = 0; j < alike.size(); j++) {
-                assertThat(alike.get(i).getLast().continues(alike.get(j).getFirst()))
+                assertThat(alike.get(i).getLast().mergesWith(alike.get(j).getFirst()))
                         .as("%s, %s", i, j)
                         .isEqualTo(i == j);
             }
         }
         assertThat(new FigureEdit.SetAxis(1, AxisPlace.Y, LIMITED)
-                        .continues(alike.getFirst().getFirst()))
+                        .mergesWith(alike.getFirst().getFirst()))
                 .isFalse();
         assertThat(new FigureEdit.SetAxis(2, AxisPlace.X, LIMITED)
-                        .continues(alike.getFirst().getFirst()))
+                        .mergesWith(alike.getFirst().getFirst()))
                 .isFalse();
-        assertThat(new FigureEdit.Resize(2, 1, 1).continues(alike.get(1).getFirst()))
+        assertThat(new FigureEdit.Resize(2, 1, 1).mergesWith(alike.get(1).getFirst()))
                 .isFalse();
         assertThat(new FigureEdit.SetSeriesStyle(1, SALT, SeriesStyle.DEFAULT)
-                        .continues(alike.get(4).getFirst()))
+                        .mergesWith(alike.get(4).getFirst()))
                 .isFalse();
         assertThat(new FigureEdit.SetCurveStyle(1, SALT, CurveStyle.DEFAULT)
-                        .continues(alike.get(5).getFirst()))
+                        .mergesWith(alike.get(5).getFirst()))
                 .isFalse();
-        assertThat(reading(2, 3, true).continues(reading(1, 3, true))).isFalse();
-        assertThat(alike.getLast().getFirst().continues(alike.getLast().getLast()))
+        assertThat(reading(2, 3, true).mergesWith(reading(1, 3, true))).isFalse();
+        assertThat(alike.getLast().getFirst().mergesWith(alike.getLast().getLast()))
                 .as("fewer axes")
                 .isFalse();
     }
@@ -170,13 +170,13 @@ class FigureStyleTest {
         Figure figure = new FigureEdit.Resize(1, 80, 60).change(Study.blank().figure(1));
         assertThat(figure.widthMm()).isEqualTo(80);
         assertThat(figure.heightMm()).isEqualTo(60);
-        assertThat(figure.look().sheet().text()).isEqualTo(7);
-        assertThat(new FigureEdit.SetSheet(1, SheetStyle.DEFAULT.withText(11))
+        assertThat(figure.style().sheet().textSize()).isEqualTo(7);
+        assertThat(new FigureEdit.SetSheet(1, SheetStyle.DEFAULT.withTextSize(11))
                         .change(figure)
-                        .look()
+                        .style()
                         .sheet()
                         .resized(80, 60)
-                        .text())
+                        .textSize())
                 .as("somebody's own")
                 .isEqualTo(11);
     }

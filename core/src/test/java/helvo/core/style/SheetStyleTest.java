@@ -21,16 +21,16 @@ class SheetStyleTest {
                 .filter(look -> look.name().equals(named))
                 .findFirst()
                 .orElseThrow()
-                .look();
+                .style();
         SheetStyle resized = before.resized(width, 74);
         assertThat(resized.widthMm()).isEqualTo(width);
         assertThat(resized.heightMm()).isEqualTo(74);
-        assertThat(resized.text()).isEqualTo(text);
-        assertThat(resized.line()).isEqualTo(line);
+        assertThat(resized.textSize()).isEqualTo(text);
+        assertThat(resized.lineWidth()).isEqualTo(line);
         assertThat(resized.dashes()).isEqualTo(before.dashes());
         // A size that somebody chose stays.
-        assertThat(before.withText(11).resized(width, 74))
+        assertThat(before.withTextSize(11).resized(width, 74))
                 .isEqualTo(new SheetStyle(
-                        width, 74, 11, before.line(), before.dashes(), before.frame(), before.background()));
+                        width, 74, 11, before.lineWidth(), before.dashes(), before.frame(), before.background()));
     }
 }

@@ -53,7 +53,7 @@ final class DemoCommand extends Command {
         try {
             inside = PictureSize.of(size);
         } catch (IllegalArgumentException e) {
-            throw arguments.wrong("--size " + e.getMessage());
+            throw arguments.usageError("--size " + e.getMessage());
         }
         if (save.isPresent()) {
             return save(save.get());

@@ -58,7 +58,7 @@ final class ResponseTimes {
         figure.shownPicture().subscribe(_ -> window.shown(isNow(workspace) && figure.isSettled()));
         var said = new AtomicReference<>("");
         workspace.sign().subscribe(sign -> {
-            String now = RootLocale.of(
+            String now = RootLocale.format(
                     "After %d steps the sign says: ",
                     workspace.history().get().steps().size());
             // Not each time that it counts seconds.
@@ -88,9 +88,9 @@ final class ResponseTimes {
         boolean atStart = isStart;
         isStart = false;
         return () -> atStart
-                ? RootLocale.of(
+                ? RootLocale.format(
                         "%d ms after the start", started().until(Instant.now()).toMillis())
-                : RootLocale.of("%.0f ms after it was asked for", since(asked));
+                : RootLocale.format("%.0f ms after it was asked for", since(asked));
     }
 
     private static double since(long time) {
@@ -138,7 +138,7 @@ final class ResponseTimes {
                     frames.add(now);
                 }
                 if (settled && asked != 0) {
-                    tell.accept(RootLocale.of("Figure and readout followed after %.0f ms.", since(asked)));
+                    tell.accept(RootLocale.format("Figure and readout followed after %.0f ms.", since(asked)));
                     asked = 0;
                 }
             });
@@ -151,7 +151,7 @@ final class ResponseTimes {
                 for (int i = 1; i < frames.size(); i++) {
                     longest = Math.max(longest, frames.get(i) - frames.get(i - 1));
                 }
-                tell.accept(RootLocale.of(
+                tell.accept(RootLocale.format(
                         "Dragged: %d frames in %.2f s, %.0f a second; the longest took %.0f ms.",
                         frames.size() - 1, seconds, (frames.size() - 1) / seconds, longest / MILLISECOND));
             }

@@ -177,7 +177,7 @@ public final class Windows {
 
     private void useLooks() {
         Themes.use(
-                settings.get().look(),
+                settings.get().theme(),
                 settings.get().textSize() / 100.0,
                 settings.get().motion());
     }
@@ -340,9 +340,9 @@ public final class Windows {
                 .ifPresent(kept -> {
                     String steps = kept.unsaved() == 1
                             ? "1 step of “%s” that is"
-                            : RootLocale.of("%,d steps of “%%s” that are", kept.unsaved());
+                            : RootLocale.format("%,d steps of “%%s” that are", kept.unsaved());
                     String says = "When Helvo stopped, it kept "
-                            + RootLocale.of(steps, file.orElseThrow().getFileName())
+                            + RootLocale.format(steps, file.orElseThrow().getFileName())
                             + " in no file. The file was saved by somebody else since.";
                     workspace
                             .messages()

@@ -168,7 +168,7 @@ public final class Form extends GridPane {
             OptionalDouble number = writing.read.apply(typed);
             try {
                 if (number.isEmpty() && !typed.isBlank()) {
-                    throw new Refused(RootLocale.of("“%s” is no number.", typed));
+                    throw new Refused(RootLocale.format("“%s” is no number.", typed));
                 }
                 change.to(number.isPresent() ? Optional.of(number.getAsDouble()) : Optional.empty());
                 error.accept("");
@@ -196,7 +196,7 @@ public final class Form extends GridPane {
         return number(id, accessible, () -> Optional.of(value.get()), typed -> {
             double number = typed.orElseThrow(() -> new Refused("A number is needed here."));
             if (!(number >= least && number <= most)) {
-                throw new Refused(RootLocale.of(
+                throw new Refused(RootLocale.format(
                         "It must be from %s to %s.", NumberText.shortest(least), NumberText.shortest(most)));
             }
             change.accept(number);
@@ -300,8 +300,8 @@ public final class Form extends GridPane {
                         change.accept(typed.isEmpty() ? Optional.empty() : Optional.of(typed.toUpperCase(Locale.ROOT)));
                         error.accept("");
                     } else {
-                        error.accept(
-                                RootLocale.of("“%s” is no colour: write it as #1F5F8B. The old colour stays.", typed));
+                        error.accept(RootLocale.format(
+                                "“%s” is no colour: write it as #1F5F8B. The old colour stays.", typed));
                     }
                 });
         field.setPrefColumnCount(6);

@@ -17,7 +17,7 @@ public final class SeriesColors {
 
     /// As a style sheet has it.
     public static String css(Color color) {
-        return RootLocale.of(
+        return RootLocale.format(
                 "#%02X%02X%02X",
                 Math.round(255 * color.getRed()),
                 Math.round(255 * color.getGreen()),

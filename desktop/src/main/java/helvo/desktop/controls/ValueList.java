@@ -35,7 +35,7 @@ public final class ValueList extends ScrollPane {
         cells.clear();
         values.forEach((cell, count) -> {
             var box = new CheckBox(
-                    text(table, column, cell) + RootLocale.of("  (%,d %s)", count, count == 1 ? "row" : "rows"));
+                    text(table, column, cell) + RootLocale.format("  (%,d %s)", count, count == 1 ? "row" : "rows"));
             box.setId(getId() + "-" + cells.size());
             box.setMnemonicParsing(false);
             box.setSelected(ticked.contains(cell));
@@ -57,7 +57,7 @@ public final class ValueList extends ScrollPane {
 
     public static String text(Table table, Column column, Cell cell) {
         return cell instanceof Cell.Number(double number)
-                ? column.format().shown(number, table.mark())
+                ? column.format().shown(number, table.decimalMark())
                 : cell.exactText();
     }
 }

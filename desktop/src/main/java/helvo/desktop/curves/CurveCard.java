@@ -60,7 +60,7 @@ final class CurveCard extends ToggleButton {
         this.shape = shape;
         getStyleClass().setAll("toggle-button", "curve-card");
         setId("curve-" + shape.name().toLowerCase(Locale.ROOT).replace(' ', '-'));
-        name = new Label(shape.heldIntercept() == 0 ? shape.name().replace("origin", "0") : shape.name());
+        name = new Label(shape.fixedIntercept() == 0 ? shape.name().replace("origin", "0") : shape.name());
         name.getStyleClass().add("card-name");
         r2.getStyleClass().add("card-number");
         simplest.getStyleClass().add("small");
@@ -187,7 +187,7 @@ final class CurveCard extends ToggleButton {
         bar.setWidth(evidence.getWidth() * share);
         barColor = color;
         paint();
-        say(RootLocale.of(
+        say(RootLocale.format(
                 "%s, R² %s%s%s%s",
                 shape.name(),
                 value,

@@ -128,7 +128,7 @@ public final class CurvesStrip extends HBox {
                 + SeriesColors.css(Themes.inUse().get().legible(SeriesColors.of(current.slot()), "strip")));
         series.getStyleClass().setAll("label", "strong");
         int n = current.points().size();
-        points.setText(RootLocale.of("%,d %s", n, n == 1 ? "point" : "points"));
+        points.setText(RootLocale.format("%,d %s", n, n == 1 ? "point" : "points"));
         show(series, figure.series().size() > 1);
         int power = current.chosen().curve().degree();
         show(degrees, power > 0 || current.chosen().curve() instanceof Mean);
@@ -202,7 +202,7 @@ public final class CurvesStrip extends HBox {
             Curve shown = current.chosen().curve();
             int to = shown.degree() == 0 && !(shown instanceof Mean)
                     ? 1
-                    : Math.clamp(shown.degree() + (long) by, 0, Polynomial.HIGHEST);
+                    : Math.clamp(shown.degree() + (long) by, 0, Polynomial.MAX_DEGREE);
             choose(to == 0 ? new Mean() : to == 1 ? new Line() : new Polynomial(to));
         });
     }
@@ -215,16 +215,16 @@ public final class CurvesStrip extends HBox {
                     .filter(curve -> !curve.equals(shown))
                     .orElse(shown.degree() == 1 ? new Polynomial(2) : new Line());
             Figure now = workspace.figureInView().orElseThrow();
-            if (now.further().size() == Figure.MOST_FURTHER) {
+            if (now.furtherCurves().size() == Figure.MOST_FURTHER) {
                 workspace
                         .messages()
                         .tell("A figure has at most " + Figure.MOST_FURTHER + " further curves: remove one first.");
                 return;
             }
-            List<RowCondition> only = now.further().stream()
-                    .filter(each -> each.key().equals(current.key()))
+            List<RowCondition> only = now.furtherCurves().stream()
+                    .filter(each -> each.series().equals(current.key()))
                     .findFirst()
-                    .map(Figure.FurtherCurve::only)
+                    .map(Figure.FurtherCurve::conditions)
                     .orElse(List.of());
             workspace.perform(new FigureEdit.AddCurve(now.id(), now.nextFurther(current.key()), shape, only));
             workspace.showSeries(figure.series().size());

@@ -129,16 +129,16 @@ public final class AnalysisService {
             dropPrepared();
             current.run(
                     "Fitting …",
-                    work(study, whole ? List.copyOf(preparations) : List.of(), this::learned),
+                    work(study, whole ? List.copyOf(preparations) : List.of(), this::publish),
                     new Outcome<>(latest::set, this::failed, this::stop));
         }
     }
 
     /// Tells what is known already of the study that was asked for last.
-    void tellKnown() {
+    void publishPartial() {
         Optional<Ahead> of = prepared.filter(each -> each.study == wanted);
         prepared = prepared.filter(each -> each.study != wanted);
-        of.flatMap(each -> each.known).ifPresent(this::learned);
+        of.flatMap(each -> each.known).ifPresent(this::publish);
     }
 
     /// Begins to work out what will probably be asked for; not while something else is under way.
@@ -153,9 +153,9 @@ public final class AnalysisService {
         prepared = Optional.of(next);
         ahead.run(
                 "Fitting …",
-                work(study, List.copyOf(preparations), early -> learned(next, early)),
+                work(study, List.copyOf(preparations), early -> publish(next, early)),
                 new Outcome<>(
-                        all -> learned(next, all),
+                        all -> publish(next, all),
                         fault -> forget(next, () -> failed(fault)),
                         () -> forget(next, this::stop)));
         return true;
@@ -166,9 +166,9 @@ public final class AnalysisService {
         prepared = Optional.empty();
     }
 
-    private void learned(Ahead of, Analysis analysis) {
+    private void publish(Ahead of, Analysis analysis) {
         of.known = Optional.of(analysis);
-        learned(analysis);
+        publish(analysis);
     }
 
     /// What could not be worked out beforehand is worked out when it is asked for; if it was asked for meanwhile,
@@ -201,7 +201,7 @@ public final class AnalysisService {
                         }
                     },
                     progress);
-            preparing.forEach(ForkedTask::outcome);
+            preparing.forEach(ForkedTask::join);
             prepareAll(first, all, progress);
             return all;
         };
@@ -213,7 +213,7 @@ public final class AnalysisService {
     }
 
     /// What is known early serves as long as nothing newer is asked for.
-    private void learned(Analysis early) {
+    private void publish(Analysis early) {
         if (early.study() == wanted) {
             latest.set(early);
         }

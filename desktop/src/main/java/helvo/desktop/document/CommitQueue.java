@@ -136,7 +136,7 @@ final class CommitQueue {
     /// Whether an edit goes through very many rows.
     static boolean takesLong(Edit edit, Study study) {
         if (edit instanceof TableEdit.SetBlock block
-                && block.block().stream().mapToInt(List::size).sum() > MANY_TEXTS) {
+                && block.cells().stream().mapToInt(List::size).sum() > MANY_TEXTS) {
             return true;
         }
         return hasManyRows(study)

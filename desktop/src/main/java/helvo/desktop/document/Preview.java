@@ -26,7 +26,7 @@ public record Preview(History before, Edit edit, History after, Extent extent) {
     }
 
     /// Whether doing an edit now leads to what was tried.
-    boolean foresees(History now, Edit wanted) {
+    boolean isFor(History now, Edit wanted) {
         return before == now && edit.equals(wanted);
     }
 }

@@ -78,7 +78,7 @@ public final class StudyDocument implements AutoCloseable {
     /// @param tell gets a sentence when it could not be done
     public void perform(Edit edit, Runnable then, Consumer<String> tell) {
         Optional<History> foreseen =
-                preview.get().filter(each -> each.foresees(history.get(), edit)).map(Preview::after);
+                preview.get().filter(each -> each.isFor(history.get(), edit)).map(Preview::after);
         long now = System.nanoTime();
         boolean goesOn = now - performed < GESTURE_NANOS;
         performed = now;
@@ -119,14 +119,14 @@ public final class StudyDocument implements AutoCloseable {
     }
 
     /// Undoes or redoes until so many steps are done.
-    public void goTo(int steps, Consumer<String> tell) {
+    public void jumpTo(int steps, Consumer<String> tell) {
         go("Undoing …", _ -> new Commit.Jump(steps, Instant.now()), tell);
     }
 
     /// Goes back to what was undone and then left for something else.
     ///
     /// @param branch its place among [History#branches]
-    public void takeUp(int branch, Consumer<String> tell) {
+    public void restoreBranch(int branch, Consumer<String> tell) {
         go("Undoing …", _ -> new Commit.RestoreBranch(branch, Instant.now()), tell);
     }
 
@@ -180,13 +180,13 @@ public final class StudyDocument implements AutoCloseable {
         analyses.request(change.after().study(), true);
         history.set(change.after());
         preview.set(Optional.empty());
-        analyses.tellKnown();
+        analyses.publishPartial();
     }
 
     /// Takes a study with its history in the place of one in which nothing was done.
     ///
     /// @param beginning what it shows first, where that is known
-    public void become(History known, Optional<Analysis> beginning) {
+    public void replace(History known, Optional<Analysis> beginning) {
         if (!history.get().steps().isEmpty() || isChanging()) {
             throw new IllegalStateException("something was done in “" + study().name() + "”");
         }
@@ -205,8 +205,8 @@ public final class StudyDocument implements AutoCloseable {
     ///
     /// @throws IllegalArgumentException when the edit cannot be done on the study; what was tried before is still
     ///     shown
-    public void tryOut(Edit edit) {
-        var next = preview(edit, edit.isLook() ? Preview.Extent.DRAWN : Preview.Extent.ANALYSED);
+    public void preview(Edit edit) {
+        var next = preview(edit, edit.isStyle() ? Preview.Extent.DRAWN : Preview.Extent.ANALYSED);
         if (next.extent() == Preview.Extent.ANALYSED) {
             analyses.request(next.study(), false);
         }
@@ -216,7 +216,7 @@ public final class StudyDocument implements AutoCloseable {
     /// Begins to work out what an edit gives while its text may still be changed, so that it is shown the sooner
     /// once it is done.
     public void prepare(Edit edit) {
-        if (preview.get().filter(each -> each.foresees(history.get(), edit)).isPresent()) {
+        if (preview.get().filter(each -> each.isFor(history.get(), edit)).isPresent()) {
             return;
         }
         boolean tried = preview.get()

@@ -64,7 +64,7 @@ public final class ExportPanel extends Panel {
         left.setFocusTraversable(false);
         HBox.setHgrow(preview, Priority.ALWAYS);
         body = new HBox(16, left, preview);
-        shown = workspace.studies().choices().get().handOver();
+        shown = workspace.studies().choices().get().exportTab();
         tabs.show(PARTS, shown);
         getChildren().addAll(heading, tabs, wrong, body);
     }
@@ -164,7 +164,7 @@ public final class ExportPanel extends Panel {
 
     private void show(int part) {
         shown = part;
-        workspace.studies().choices().keep(choices -> choices.withHandOver(part));
+        workspace.studies().choices().keep(choices -> choices.withExportTab(part));
         begin();
     }
 

@@ -61,13 +61,13 @@ final class FigureTab extends VBox {
         grid.addRow(2, new Label("Printed at a width of"), printed, new Label("mm"));
         grid.addRow(3, new Label("Resolution of a PNG"), resolution, new Label("dots per inch"));
         resolution.setText(
-                RootLocale.of("%.0f", workspace.studies().choices().get().dpi()));
+                RootLocale.format("%.0f", workspace.studies().choices().get().dpi()));
         data.setId("hand-over-data");
         clear.setId("hand-over-clear");
         legible.setId("hand-over-legible");
         clear.setOnAction(_ -> withFigure(figure -> workspace.perform(new FigureEdit.SetSheet(
                 figure.id(),
-                figure.look().sheet().withBackground(clear.isSelected() ? Optional.empty() : SheetStyle.WHITE)))));
+                figure.style().sheet().withBackground(clear.isSelected() ? Optional.empty() : SheetStyle.WHITE)))));
         width.setOnAction(_ -> resize());
         height.setOnAction(_ -> resize());
         printed.setOnAction(_ -> draw());
@@ -143,7 +143,7 @@ final class FigureTab extends VBox {
     void update() {
         sizes.update();
         withFigure(figure -> {
-            clear.setSelected(figure.look().sheet().background().isEmpty());
+            clear.setSelected(figure.style().sheet().background().isEmpty());
             show(width, NumberText.shortest(figure.widthMm()));
             show(height, NumberText.shortest(figure.heightMm()));
             if (printed.getText().isBlank()) {
@@ -165,16 +165,16 @@ final class FigureTab extends VBox {
     }
 
     private static String size(SheetStyle.Named made) {
-        return ", " + NumberText.shortest(made.look().widthMm()) + " × "
-                + NumberText.shortest(made.look().heightMm()) + " mm";
+        return ", " + NumberText.shortest(made.style().widthMm()) + " × "
+                + NumberText.shortest(made.style().heightMm()) + " mm";
     }
 
     private List<SheetStyle.Named> made() {
         return Stream.concat(
-                        Stream.concat(SheetStyle.PRESETS.stream(), workspace.study().looks().stream()),
+                        Stream.concat(SheetStyle.PRESETS.stream(), workspace.study().styles().stream()),
                         workspace.figureInView().stream()
                                 .map(figure -> new SheetStyle.Named(
-                                        "As it is", figure.look().sheet())))
+                                        "As it is", figure.style().sheet())))
                 .toList();
     }
 
@@ -182,14 +182,14 @@ final class FigureTab extends VBox {
         return made().stream()
                 .filter(each -> workspace
                         .figureInView()
-                        .filter(figure -> figure.look().sheet().equals(each.look()))
+                        .filter(figure -> figure.style().sheet().equals(each.style()))
                         .isPresent())
                 .findFirst()
                 .orElseThrow();
     }
 
     private void make(SheetStyle.Named made) {
-        withFigure(figure -> workspace.perform(new FigureEdit.SetSheet(figure.id(), made.look())));
+        withFigure(figure -> workspace.perform(new FigureEdit.SetSheet(figure.id(), made.style())));
     }
 
     /// Draws the preview, and says whether the figure stays legible at the width it will be printed at.
@@ -249,7 +249,7 @@ final class FigureTab extends VBox {
         if (value.isPresent() && value.getAsDouble() >= least && value.getAsDouble() <= most) {
             return value;
         }
-        error.accept(RootLocale.of(
+        error.accept(RootLocale.format(
                 "%s must be a number from %.0f to %.0f %s; “%s” is not.", name, least, most, unit, field.getText()));
         field.requestFocus();
         field.selectAll();

@@ -197,15 +197,15 @@ final class ReportTab extends VBox {
         var tick = new CheckBox(FigureText.plain(figure.title()));
         tick.setId("report-figure-" + id);
         tick.setAccessibleText("Show the figure “" + figure.title() + "” in the report");
-        tick.setSelected(!plan().leftOut().contains(id));
+        tick.setSelected(!plan().omittedFigures().contains(id));
         tick.setOnAction(_ -> {
-            var leftOut = new TreeSet<>(plan().leftOut());
+            var leftOut = new TreeSet<>(plan().omittedFigures());
             if (tick.isSelected()) {
                 leftOut.remove(id);
             } else {
                 leftOut.add(id);
             }
-            plan(plan().withLeftOut(leftOut));
+            plan(plan().withOmittedFigures(leftOut));
         });
         return tick;
     }

@@ -121,7 +121,7 @@ final class SheetPreview extends VBox {
                             double at = shownAt(sheet.figure);
                             fit(sheet.image);
                             view.setAccessibleText(FigureDescription.of(sheet.figure));
-                            says.setText(RootLocale.of(
+                            says.setText(RootLocale.format(
                                     "%s × %s mm, shown at %.0f %% of its size. Drag it into a folder or a document.",
                                     NumberText.shortest(sheet.figure.figure().widthMm()),
                                     NumberText.shortest(sheet.figure.figure().heightMm()),

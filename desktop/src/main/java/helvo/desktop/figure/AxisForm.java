@@ -55,8 +55,8 @@ final class AxisForm extends PartForm {
                             "How dates are written",
                             List.of(AxisStyle.DateLabels.values()),
                             AxisForm::words,
-                            () -> look.get().dates(),
-                            dates -> set(place, look.get().withDates(dates))));
+                            () -> look.get().dateLabels(),
+                            dates -> set(place, look.get().withDateLabels(dates))));
         }
         form.row(
                 "Title",
@@ -95,15 +95,15 @@ final class AxisForm extends PartForm {
             form.wide(form.tick(
                     "axis-side",
                     "Axis on the other side",
-                    () -> look.get().otherSide(),
-                    other -> set(place, look.get().withOtherSide(other))));
+                    () -> look.get().oppositeSide(),
+                    other -> set(place, look.get().withOppositeSide(other))));
         }
         if (time.isEmpty()) {
             form.wide(form.tick(
                     "axis-zero",
                     "Begin at zero, or hold it",
-                    () -> look.get().zero(),
-                    zero -> set(place, look.get().withZero(zero))));
+                    () -> look.get().includesZero(),
+                    zero -> set(place, look.get().withIncludesZero(zero))));
             form.wide(form.tick("axis-log", "Logarithmic", () -> look.get().logarithmic(), this::logarithmic));
         }
         form.wide(form.tick(
@@ -128,13 +128,13 @@ final class AxisForm extends PartForm {
                 form.number(
                         "axis-minor",
                         "Minor steps in a step, 1 for none",
-                        () -> look.get().minor().map(Integer::doubleValue),
+                        () -> look.get().minorIntervals().map(Integer::doubleValue),
                         () -> axisNow().flatMap(Axis::partsOfStep).map(Integer::doubleValue),
                         Form.Writing.PLAIN,
                         parts -> set(
                                 place,
                                 look.get()
-                                        .withMinor(whole(
+                                        .withMinorIntervals(whole(
                                                 parts, 1, AxisStyle.MAX_PARTS, "A step has %d to %d minor steps.")))));
         form.row(
                 "Decimals",
@@ -156,7 +156,7 @@ final class AxisForm extends PartForm {
             throws Form.Refused {
         if (typed.isPresent()
                 && !(typed.get() >= least && typed.get() <= most && typed.get() == Math.rint(typed.get()))) {
-            throw new Form.Refused(RootLocale.of(refusal, least, most));
+            throw new Form.Refused(RootLocale.format(refusal, least, most));
         }
         return typed.map(Double::intValue);
     }
@@ -168,7 +168,7 @@ final class AxisForm extends PartForm {
         double labels = step.flatMap(by -> axisNow().map(axis -> (axis.high() - axis.low()) / by))
                 .orElse(0.0);
         if (labels > AxisStyle.MAX_STEPS) {
-            throw new Form.Refused(RootLocale.of(
+            throw new Form.Refused(RootLocale.format(
                     "A step of %s would make %,.0f labels, and no more than %d have room.",
                     NumberText.shortest(step.orElseThrow()), labels, AxisStyle.MAX_STEPS));
         }
@@ -283,7 +283,7 @@ final class AxisForm extends PartForm {
             if (above < all) {
                 workspace
                         .messages()
-                        .warn(RootLocale.of(
+                        .warn(RootLocale.format(
                                 "%,d of %,d points are not above 0 and cannot be shown on a logarithmic axis; fits "
                                         + "still use them.",
                                 all - above, all));

@@ -163,7 +163,7 @@ final class BarsOfSeries {
 
     /// Shows them at so many times their lengths, without changing them.
     void tryOut(double factor) {
-        workspace.document().tryOut(new ColumnEdit.ScaleBars(table().id(), column().id(), factor));
+        workspace.document().preview(new ColumnEdit.ScaleBars(table().id(), column().id(), factor));
     }
 
     /// What they allow as they are shown, in words.

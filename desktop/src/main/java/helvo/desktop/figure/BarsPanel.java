@@ -171,7 +171,9 @@ public final class BarsPanel extends Panel {
                                     typed.map(length -> NumberText.shortest(length)
                                                     .replace(
                                                             '.',
-                                                            bars.table().mark().sign()))
+                                                            bars.table()
+                                                                    .decimalMark()
+                                                                    .sign()))
                                             .orElse("")));
                         }));
     }
@@ -202,7 +204,7 @@ public final class BarsPanel extends Panel {
 
     private void look() {
         Supplier<BarStyle> look =
-                () -> workspace.figureInView().orElseThrow().look().series(key).bars();
+                () -> workspace.figureInView().orElseThrow().style().series(key).bars();
         looks.wide(looks.tick(
                 "bars-shown",
                 "Drawn for this series",
@@ -239,8 +241,8 @@ public final class BarsPanel extends Panel {
     private void set(BarStyle changed) {
         workspace
                 .figureInView()
-                .filter(figure -> !figure.look().series(key).bars().equals(changed))
+                .filter(figure -> !figure.style().series(key).bars().equals(changed))
                 .ifPresent(figure -> workspace.perform(new FigureEdit.SetSeriesStyle(
-                        figure.id(), key, figure.look().series(key).withBars(changed))));
+                        figure.id(), key, figure.style().series(key).withBars(changed))));
     }
 }

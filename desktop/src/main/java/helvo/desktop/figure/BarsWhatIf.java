@@ -92,7 +92,7 @@ final class BarsWhatIf extends VBox {
 
     private void typed() {
         double typed = NumberText.number(
-                        size.getText().replace('−', '-'), bars.table().mark())
+                        size.getText().replace('−', '-'), bars.table().decimalMark())
                 .orElse(Double.NaN);
         double factor = typed / length.orElse(1.0);
         if (!(factor >= 0) || !Double.isFinite(factor)) {

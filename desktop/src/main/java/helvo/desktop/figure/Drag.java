@@ -27,7 +27,7 @@ sealed interface Drag {
 
     /// @return empty for a part that cannot be dragged
     static Optional<Drag> of(HitTarget part, FigureAnalysis figure, FigureLayout at, double x, double y) {
-        FigureStyle look = figure.figure().look();
+        FigureStyle look = figure.figure().style();
         int id = figure.figure().id();
         return Optional.ofNullable(
                 switch (part) {

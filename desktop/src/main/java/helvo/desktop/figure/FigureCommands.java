@@ -166,9 +166,9 @@ final class FigureCommands {
 
     private void otherAxis() {
         workspace.figure().ifPresent(each -> workspace.series().ifPresent(series -> {
-            SeriesStyle look = each.figure().look().series(series.key());
+            SeriesStyle look = each.figure().style().series(series.key());
             workspace.perform(new FigureEdit.SetSeriesStyle(
-                    each.figure().id(), series.key(), look.withRight(Optional.of(!each.isOnRight(series.key())))));
+                    each.figure().id(), series.key(), look.withRightAxis(Optional.of(!each.isOnRight(series.key())))));
         }));
     }
 
@@ -197,7 +197,7 @@ final class FigureCommands {
         view.layoutNow()
                 .filter(layout -> !layout.axes().isEmpty())
                 .ifPresent(layout -> workspace.figureInView().ifPresent(each -> {
-                    int id = each.look().nextNoteId();
+                    int id = each.style().nextNoteId();
                     workspace.perform(new FigureEdit.PutNote(
                             each.id(),
                             note.of(

@@ -121,7 +121,7 @@ final class FigureMenu {
     }
 
     private void axis(AxisPlace place) {
-        AxisStyle look = figure().look().axis(place);
+        AxisStyle look = figure().style().axis(place);
         workspace.series().filter(series -> series.fit().isPresent()).ifPresent(series -> {
             ofSeries.reading(
                     series.key(),
@@ -132,7 +132,11 @@ final class FigureMenu {
         items.item("axis", "Limits, steps, grid …", () -> show(new HitTarget.AxisOf(place)));
         items.item("axis-title", "Change its title", () -> view.editAxisTitle(place));
         if (place != AxisPlace.X || at.figure().xTime().isEmpty()) {
-            items.check("zero", "With zero", look.zero(), () -> set(place, look.withZero(!look.zero())));
+            items.check(
+                    "zero",
+                    "With zero",
+                    look.includesZero(),
+                    () -> set(place, look.withIncludesZero(!look.includesZero())));
             items.check(
                     "log",
                     "Logarithmic",
@@ -150,7 +154,7 @@ final class FigureMenu {
     }
 
     private void legend() {
-        LegendStyle look = figure().look().legend();
+        LegendStyle look = figure().style().legend();
         items.item("legend", "The legend …", () -> show(new HitTarget.Legend()));
         if (look.at().isPresent()) {
             items.item("legend-place", "The legend where no point lies", () -> set(look.withAt(Optional.empty())));

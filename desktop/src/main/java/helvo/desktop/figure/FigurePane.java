@@ -243,7 +243,7 @@ public final class FigurePane extends VBox {
     ///
     /// @param rows rising
     public void openPoints(int[] rows) {
-        opener.showPoints(rows, Optional.empty(), RootLocale.of("%,d points", rows.length), 0, PANEL_Y);
+        opener.showPoints(rows, Optional.empty(), RootLocale.format("%,d points", rows.length), 0, PANEL_Y);
     }
 
     /// Does what a finding about the series in view offers.

@@ -347,7 +347,7 @@ public final class FigureView extends Pane {
 
     private static EnumMap<AxisPlace, Limits> limited(Figure figure) {
         var automatic = new EnumMap<AxisPlace, Limits>(AxisPlace.class);
-        figure.look().axes().forEach((place, look) -> {
+        figure.style().axes().forEach((place, look) -> {
             if (look.low().isPresent() || look.high().isPresent()) {
                 automatic.put(place, Limits.AUTOMATIC);
             }

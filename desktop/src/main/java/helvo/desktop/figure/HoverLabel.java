@@ -78,12 +78,12 @@ final class HoverLabel {
         NumberNotation numbers = workspace.study().numbers();
         var rows = hit.series().rows();
         boolean dated = rows.x().time().isPresent();
-        var text = new StringBuilder(RootLocale.of("Row %,d", hit.row() + 1))
+        var text = new StringBuilder(RootLocale.format("Row %,d", hit.row() + 1))
                 .append(hit.setAside() ? ", set aside" : "")
                 .append(": ");
         text.append(rows.x().column().name())
                 .append(' ')
-                .append(dated ? rows.x().column().shown(hit.row(), numbers.mark()) : numbers.plain(hit.x()))
+                .append(dated ? rows.x().column().shown(hit.row(), numbers.decimalMark()) : numbers.plain(hit.x()))
                 .append(rows.x().unit().isEmpty() || dated ? "" : " " + rows.x().unit());
         text.append(", ")
                 .append(rows.y().column().name())

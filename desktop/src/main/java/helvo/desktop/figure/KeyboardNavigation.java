@@ -83,7 +83,7 @@ final class KeyboardNavigation {
         return figure.series().stream()
                 .filter(each -> each.key().hasOwnPoints()
                         && each.points().size() > 0
-                        && !figure.figure().look().series(each.key()).hidden())
+                        && !figure.figure().style().series(each.key()).hidden())
                 .toList();
     }
 

@@ -109,7 +109,7 @@ public final class LinearisePanel extends Panel {
         String r2 = "R² " + workspace.study().numbers().share(straightening.r2())
                 + (straightening.left() == 0
                         ? ""
-                        : RootLocale.of(
+                        : RootLocale.format(
                                 ", without %,d %s",
                                 straightening.left(), straightening.left() == 1 ? "point" : "points"));
         var picture = new FitPicture(158, 62);

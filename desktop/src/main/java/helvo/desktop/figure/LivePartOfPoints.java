@@ -63,7 +63,7 @@ final class LivePartOfPoints {
                                     view.sheet().getLayoutY() + py * view.scale());
                 }
             }
-            says.accept(RootLocale.of(
+            says.accept(RootLocale.format(
                     "%,d points alone: %s",
                     part.points(),
                     FitChange.inShort(part.fit(), workspace.study().numbers())));

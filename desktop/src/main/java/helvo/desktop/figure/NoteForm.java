@@ -125,10 +125,10 @@ final class NoteForm extends PartForm {
                     form.number(
                             "note-measured",
                             "How many measurements of an unknown this y is the mean of",
-                            () -> marker.get().measured() == 0
+                            () -> marker.get().replicates() == 0
                                     ? Optional.empty()
-                                    : Optional.of((double) marker.get().measured()),
-                            typed -> put(marker.get().withMeasured(times(typed)))),
+                                    : Optional.of((double) marker.get().replicates()),
+                            typed -> put(marker.get().withReplicates(times(typed)))),
                     new Label("times; empty: an exact y"));
         }
         form.row(
@@ -143,8 +143,8 @@ final class NoteForm extends PartForm {
         form.wide(form.tick(
                 "note-widens",
                 "Axes and curve reach as far as it",
-                () -> marker.get().widens(),
-                widens -> put(marker.get().withWidens(widens))));
+                () -> marker.get().extendsAxes(),
+                widens -> put(marker.get().withExtendsAxes(widens))));
     }
 
     private static int times(Optional<Double> typed) throws Form.Refused {
@@ -178,7 +178,7 @@ final class NoteForm extends PartForm {
     private void put(Note note) {
         workspace
                 .figureInView()
-                .filter(figure -> !figure.look().notes().contains(note))
+                .filter(figure -> !figure.style().notes().contains(note))
                 .ifPresent(figure -> workspace.perform(new FigureEdit.PutNote(figure.id(), note)));
     }
 }

@@ -43,14 +43,14 @@ abstract class PartForm {
     }
 
     final FigureStyle look() {
-        return workspace.figureInView().orElseThrow().look();
+        return workspace.figureInView().orElseThrow().style();
     }
 
     /// Does an edit of the figure in view, unless what it has is what it would get.
     final void set(Function<FigureStyle, ?> part, Object wanted, IntFunction<Edit> edit) {
         workspace
                 .figureInView()
-                .filter(figure -> !part.apply(figure.look()).equals(wanted))
+                .filter(figure -> !part.apply(figure.style()).equals(wanted))
                 .ifPresent(figure -> workspace.perform(edit.apply(figure.id())));
     }
 

@@ -64,14 +64,14 @@ final class PartOfPointsBox extends VBox {
             tried = figure.nextFurther(of.series().key());
             workspace
                     .document()
-                    .tryOut(new FigureEdit.AddCurve(
+                    .preview(new FigureEdit.AddCurve(
                             figure.id(), tried, of.series().chosen().curve(), of.only()));
             says.setText(
                     of.exact()
-                            ? RootLocale.of(
+                            ? RootLocale.format(
                                     "These %,d points alone, beside all %,d:",
                                     of.points(), of.series().points().size())
-                            : RootLocale.of(
+                            : RootLocale.format(
                                     "The smallest box around them holds %,d points; these alone, beside all %,d:",
                                     of.points(), of.series().points().size()));
             show();

@@ -220,7 +220,7 @@ final class PointerTools {
                 opener.showPoints(
                         rows,
                         Optional.empty(),
-                        rows.length == 1 ? "1 point" : RootLocale.of("%,d points", rows.length),
+                        rows.length == 1 ? "1 point" : RootLocale.format("%,d points", rows.length),
                         event.getSceneX(),
                         event.getSceneY());
             }

@@ -61,9 +61,11 @@ public final class PointsPanel extends Panel {
         clearError();
         reason.clear();
         workspace.table().ifPresent(table -> {
-            boolean back = Arrays.stream(rows).allMatch(table.setAside()::has);
+            boolean back = Arrays.stream(rows).allMatch(table.excluded()::has);
             aside.setText(
-                    back ? "Bring back" : rows.length == 1 ? "Set aside" : RootLocale.of("Set %,d aside", rows.length));
+                    back
+                            ? "Bring back"
+                            : rows.length == 1 ? "Set aside" : RootLocale.format("Set %,d aside", rows.length));
             setShown(reason, !back);
             setShown(others, rows.length > 1);
             setShown(group, rows.length > 1);
@@ -82,7 +84,7 @@ public final class PointsPanel extends Panel {
         List<Integer> chosen = Arrays.stream(rows).boxed().toList();
         close();
         workspace.perform(
-                chosen.stream().allMatch(table.setAside()::has)
+                chosen.stream().allMatch(table.excluded()::has)
                         ? new TableEdit.IncludeRows(table.id(), chosen)
                         : new TableEdit.ExcludeRows(table.id(), chosen, why("on the figure")));
     }
@@ -97,7 +99,7 @@ public final class PointsPanel extends Panel {
         Table table = workspace.table().orElseThrow();
         List<Integer> all = IntStream.range(0, table.rows())
                 .filter(row ->
-                        Arrays.binarySearch(rows, row) < 0 && !table.setAside().has(row))
+                        Arrays.binarySearch(rows, row) < 0 && !table.excluded().has(row))
                 .boxed()
                 .toList();
         close();

@@ -207,7 +207,7 @@ public final class ResidualView extends Pane {
                         .filter(i -> all.points().rows()[i] == row)
                         .boxed()
                         .findFirst()
-                        .map(i -> RootLocale.of(
+                        .map(i -> RootLocale.format(
                                 "Row %d: %s %s",
                                 row + 1,
                                 measure.title().toLowerCase(java.util.Locale.ROOT),

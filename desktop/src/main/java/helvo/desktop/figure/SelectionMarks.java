@@ -53,7 +53,7 @@ public final class SelectionMarks extends Pane {
         g.clearRect(0, 0, getWidth(), getHeight());
         for (SeriesAnalysis series : figure.series()) {
             if (series.key().hasOwnPoints()
-                    && !figure.figure().look().series(series.key()).hidden()) {
+                    && !figure.figure().style().series(series.key()).hidden()) {
                 mark(g, figure, series, layout.get(), scale);
             }
         }

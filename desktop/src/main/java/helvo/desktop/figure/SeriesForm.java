@@ -143,7 +143,7 @@ final class SeriesForm extends PartForm {
                 "series-right",
                 "Along the right-hand axis",
                 () -> workspace.figure().filter(figure -> figure.isOnRight(key)).isPresent(),
-                right -> set(key, look.get().withRight(Optional.of(right)))));
+                right -> set(key, look.get().withRightAxis(Optional.of(right)))));
         legend();
         form.wide(button("series-to-curve", "Its curve …", () -> turnTo.accept(new HitTarget.CurveOf(key))));
     }

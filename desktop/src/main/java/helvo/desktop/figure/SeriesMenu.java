@@ -49,7 +49,7 @@ final class SeriesMenu {
     }
 
     void series(SeriesKey key) {
-        SeriesStyle look = at.figure().figure().look().series(key);
+        SeriesStyle look = at.figure().figure().style().series(key);
         boolean right = at.figure().isOnRight(key);
         items.item("series", "How the points look …", () -> show.accept(new HitTarget.LegendEntry(key)));
         items.item("bars", "Error bars …", () -> show.accept(new HitTarget.BarOf(key, -1, HitTarget.BarEnd.UP)));
@@ -58,7 +58,8 @@ final class SeriesMenu {
                 "Named in the legend",
                 look.inLegend(),
                 () -> set(key, look.withInLegend(!look.inLegend())));
-        items.check("right", "Along the axis on the right", right, () -> set(key, look.withRight(Optional.of(!right))));
+        items.check(
+                "right", "Along the axis on the right", right, () -> set(key, look.withRightAxis(Optional.of(!right))));
         items.check(
                 "hidden", "Hidden, but still fitted", look.hidden(), () -> set(key, look.withHidden(!look.hidden())));
         curves(key);
@@ -75,7 +76,7 @@ final class SeriesMenu {
     }
 
     void bar(HitTarget part, SeriesKey key) {
-        SeriesStyle look = at.figure().figure().look().series(key);
+        SeriesStyle look = at.figure().figure().style().series(key);
         items.item("bars", "Length and meaning of the error bars …", () -> show.accept(part));
         items.item("bar-look", "How the error bars look …", () -> show.accept(new HitTarget.LegendEntry(key)));
         items.check(
@@ -86,7 +87,7 @@ final class SeriesMenu {
     }
 
     void curve(SeriesKey key) {
-        CurveStyle look = at.figure().figure().look().curve(key);
+        CurveStyle look = at.figure().figure().style().curve(key);
         items.item("curve", "How the curve looks …", () -> show.accept(new HitTarget.CurveOf(key)));
         curves(key);
         if (at.isInPlot()) {
@@ -123,7 +124,7 @@ final class SeriesMenu {
         double value = fromY ? at.atY(at.along(key)) : at.atX();
         items.item(
                 fromY ? "read-y" : "read-x",
-                RootLocale.of(
+                RootLocale.format(
                         fromY ? "Read x%s at y = %s" : "Read y%s at x = %s",
                         of,
                         at.figure().numbers().plain(value)),
@@ -137,13 +138,13 @@ final class SeriesMenu {
     /// Adds a note, and opens what belongs to it.
     void add(IntFunction<Note> note) {
         int next =
-                workspace.figureInView().map(each -> each.look().nextNoteId()).orElse(1);
+                workspace.figureInView().map(each -> each.style().nextNoteId()).orElse(1);
         workspace.perform(new FigureEdit.PutNote(figure(), note.apply(next)));
         show.accept(new HitTarget.NoteOf(next, 0));
     }
 
     void label(SeriesKey key) {
-        CurveStyle look = at.figure().figure().look().curve(key);
+        CurveStyle look = at.figure().figure().style().curve(key);
         for (LabelPart part : List.of(LabelPart.EQUATION, LabelPart.R2, LabelPart.UNCERTAINTY, LabelPart.POINTS)) {
             items.check(
                     "label-" + part.name().toLowerCase(Locale.ROOT),
@@ -179,7 +180,7 @@ final class SeriesMenu {
     /// What was hidden comes back from here.
     void hiddenCurves() {
         items.menu("Show the curve of", menu -> at.figure().series().forEach(series -> {
-            CurveStyle look = at.figure().figure().look().curve(series.key());
+            CurveStyle look = at.figure().figure().style().curve(series.key());
             if (!look.shown()) {
                 menu.item("show-curve", series.label(), () -> set(series.key(), look.withShown(true)));
             }

@@ -73,8 +73,8 @@ final class SheetForm extends PartForm {
                         "Size of the axes' labels in points",
                         SheetStyle.MIN_TEXT,
                         SheetStyle.MAX_TEXT,
-                        () -> sheet().text(),
-                        points -> change(old -> old.withText(points))));
+                        () -> sheet().textSize(),
+                        points -> change(old -> old.withTextSize(points))));
         form.row(
                 "Line width",
                 form.needed(
@@ -82,8 +82,8 @@ final class SheetForm extends PartForm {
                         "Width of the lines, 1 for the default",
                         0.2,
                         5,
-                        () -> sheet().line(),
-                        width -> change(old -> old.withLine(width))));
+                        () -> sheet().lineWidth(),
+                        width -> change(old -> old.withLineWidth(width))));
         form.wide(form.tick(
                 "sheet-dashes",
                 "Curves differ by dashes, as for black and white",
@@ -115,19 +115,19 @@ final class SheetForm extends PartForm {
                         numbers(),
                         each -> each.map(numbers -> numbers.text(new BigDecimal("12345.6")))
                                 .orElse("as in the first table"),
-                        () -> workspace.study().chosenNumbers(),
+                        () -> workspace.study().numberFormat(),
                         each -> workspace.perform(new StudyEdit.SetNumberFormat(each))));
         keeping();
     }
 
     private void named() {
-        List<SheetStyle.Named> looks = Stream.concat(SheetStyle.PRESETS.stream(), workspace.study().looks().stream())
+        List<SheetStyle.Named> looks = Stream.concat(SheetStyle.PRESETS.stream(), workspace.study().styles().stream())
                 .toList();
         var row = new FlowPane(6, 6);
         row.setPrefWrapLength(290);
         for (int i = 0; i < looks.size(); i++) {
             SheetStyle.Named named = looks.get(i);
-            row.getChildren().add(button("look-" + i, named.name(), () -> change(_ -> named.look())));
+            row.getChildren().add(button("look-" + i, named.name(), () -> change(_ -> named.style())));
         }
         form.wide(row);
     }

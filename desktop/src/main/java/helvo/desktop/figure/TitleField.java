@@ -96,7 +96,7 @@ final class TitleField {
     void editAxisTitle(AxisPlace place) {
         workspace.figureInView().ifPresent(figure -> view.placeOf(new HitTarget.AxisTitle(place))
                 .ifPresent(at -> {
-                    AxisStyle axis = figure.look().axis(place);
+                    AxisStyle axis = figure.style().axis(place);
                     String automatic = workspace
                             .figure()
                             .map(each -> FigureDrawing.ownAxisTitle(each, place))
@@ -153,7 +153,7 @@ final class TitleField {
             if (cut.length() < text.length()) {
                 workspace
                         .messages()
-                        .warn(RootLocale.of(
+                        .warn(RootLocale.format(
                                 "A title may have %d characters; the rest was left out.", Note.MAX_CHARACTERS));
             }
         }

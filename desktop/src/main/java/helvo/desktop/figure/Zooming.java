@@ -35,7 +35,7 @@ final class Zooming {
 
     void tryOut(Edit edit) {
         try {
-            workspace.document().tryOut(edit);
+            workspace.document().preview(edit);
         } catch (IllegalArgumentException e) {
             // Limits that make no axis: the figure stays at the last that did.
         }

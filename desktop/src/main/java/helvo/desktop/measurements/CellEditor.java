@@ -98,7 +98,7 @@ final class CellEditor {
 
     /// Begins with what the cell holds.
     void change(int row, Column column) {
-        open(row, column, column.exact(row, grid.table().mark()), false);
+        open(row, column, column.exact(row, grid.table().decimalMark()), false);
         field.selectAll();
     }
 
@@ -176,12 +176,12 @@ final class CellEditor {
     }
 
     private TextFormatter.Change limited(TextFormatter.Change change) {
-        if (change.isContentChange() && change.getControlNewText().length() > Limits.CELL_TEXT) {
+        if (change.isContentChange() && change.getControlNewText().length() > Limits.MAX_CELL_CHARS) {
             workspace
                     .messages()
-                    .warn(RootLocale.of(
+                    .warn(RootLocale.format(
                             "A cell holds %,d characters at most; what was pasted has more, and was left out.",
-                            Limits.CELL_TEXT));
+                            Limits.MAX_CELL_CHARS));
             return null;
         }
         return change;

@@ -63,7 +63,7 @@ final class DataIssuesPane extends VBox {
 
     void show(Table table, Problems problems) {
         List<AmbiguousColumn> questions = problems.questions();
-        Optional<DerivedTable.Form> shape = Reshaping.wanted(table)
+        Optional<DerivedTable.Form> shape = Reshaping.suggest(table)
                 .filter(form -> workspace.study().tables().stream().noneMatch(each -> each.summary()
                         .filter(of -> of.source() == table.id() && of.form() == form)
                         .isPresent()));
@@ -96,7 +96,7 @@ final class DataIssuesPane extends VBox {
         problems.groups().stream().limit(SHOWN).forEach(problem -> entries(list, table, problem));
         if (problems.groups().size() > SHOWN) {
             list.getChildren()
-                    .add(sentence(RootLocale.of(
+                    .add(sentence(RootLocale.format(
                             "and %,d more; those above come first.",
                             problems.groups().stream()
                                     .skip(SHOWN)
@@ -104,7 +104,7 @@ final class DataIssuesPane extends VBox {
                                     .sum())));
         }
         if (!decided.isEmpty()) {
-            Label heading = sentence(RootLocale.of("Decided (%,d)", decided.size()));
+            Label heading = sentence(RootLocale.format("Decided (%,d)", decided.size()));
             heading.getStyleClass().add("decided-heading");
             list.getChildren().add(heading);
             decided.stream().limit(SHOWN).forEach(each -> list.getChildren().add(decision(table, each)));
@@ -112,7 +112,7 @@ final class DataIssuesPane extends VBox {
         var heading = new Label(
                 count == 0
                         ? shape.isPresent() ? "Another shape of the table" : "Nothing needs a look"
-                        : RootLocale.of("Needs a look (%,d)", count));
+                        : RootLocale.format("Needs a look (%,d)", count));
         heading.getStyleClass().add("look-heading");
         pseudoClassStateChanged(javafx.css.PseudoClass.getPseudoClass("settled"), count == 0);
         boolean small =
@@ -182,7 +182,8 @@ final class DataIssuesPane extends VBox {
         String id = (problem.count() > 1 ? "all-" : "") + row;
         var choices = new FlowPane(2, 4);
         problem.numberInside().ifPresent(number -> {
-            String text = NumberText.shortest(number).replace('.', table.mark().sign());
+            String text =
+                    NumberText.shortest(number).replace('.', table.decimalMark().sign());
             Button use = choice("Use " + text, "use-" + id, () -> decide(table, problem, Choice.NUMBER_USED));
             if (problem.sort() != ProblemKind.LIMIT) {
                 use.getStyleClass().add("look-main");
@@ -194,7 +195,7 @@ final class DataIssuesPane extends VBox {
                 problem.sort() == ProblemKind.BLANK ? "Leave" + (all.isEmpty() ? " it" : all) + " empty" : "Keep" + all,
                 "keep-" + id,
                 () -> decide(table, problem, Choice.KEPT));
-        var aside = choice("Set" + all + " aside", "aside-" + id, () -> decide(table, problem, Choice.SET_ASIDE));
+        var aside = choice("Set" + all + " aside", "aside-" + id, () -> decide(table, problem, Choice.EXCLUDED));
         switch (problem.sort()) {
             case NOT_A_NUMBER, NOT_A_DATE -> choices.getChildren().addAll(missing, aside);
             case LIMIT -> choices.getChildren().addAll(0, List.of(missing, aside));
@@ -239,7 +240,7 @@ final class DataIssuesPane extends VBox {
                 Arrays.stream(problem.rows()).boxed().toList(),
                 problem.sort(),
                 choice,
-                choice == Choice.SET_ASIDE ? reason(table, problem) : ""));
+                choice == Choice.EXCLUDED ? reason(table, problem) : ""));
     }
 
     private static String reason(Table table, Problem problem) {
@@ -260,9 +261,9 @@ final class DataIssuesPane extends VBox {
     private static List<List<Decision>> decided(Table table) {
         Map<List<Object>, List<Decision>> alike = new LinkedHashMap<>();
         for (Decision decision : table.decisions()) {
-            Object text = decision.choice() == Choice.KEPT ? "" : decision.was();
+            Object text = decision.choice() == Choice.KEPT ? "" : decision.original();
             alike.computeIfAbsent(
-                            List.of(decision.column(), decision.about(), decision.choice(), text),
+                            List.of(decision.column(), decision.problem(), decision.choice(), text),
                             _ -> new java.util.ArrayList<>())
                     .add(decision);
         }
@@ -273,9 +274,9 @@ final class DataIssuesPane extends VBox {
         Decision first = decisions.getFirst();
         int[] rows = decisions.stream().mapToInt(Decision::row).sorted().toArray();
         var problem = new Problem(
-                first.about(),
+                first.problem(),
                 first.column(),
-                first.was() instanceof Cell.Empty ? "" : first.was().exactText(),
+                first.original() instanceof Cell.Empty ? "" : first.original().exactText(),
                 rows);
         String was = problem.text().isEmpty() || first.choice() == Choice.KEPT ? "" : "“" + problem.text() + "”, ";
         return new VBox(

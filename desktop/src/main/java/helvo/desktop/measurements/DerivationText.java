@@ -19,7 +19,7 @@ final class DerivationText {
                 "Uncertainty of " + table.column(of).name()
                         + ", carried over from the bars of what it is computed from";
             case Derivation.Membership(int of, String name, var values, var _) ->
-                RootLocale.of(
+                RootLocale.format(
                         "“%s” where %s is one of %d values",
                         name, table.column(of).name(), values.size());
             case Derivation.Group _ -> "One row for each different " + column.name();

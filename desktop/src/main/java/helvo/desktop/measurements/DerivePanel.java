@@ -194,7 +194,7 @@ public final class DerivePanel extends Panel {
                 return new Formula.Reading.Wrong(
                         0,
                         formula.getText().length(),
-                        RootLocale.of(
+                        RootLocale.format(
                                 "“%s” follows %s itself: a formula cannot go round in a circle.",
                                 table.column(own.get()).name(), edited.get().name()));
             }
@@ -241,7 +241,7 @@ public final class DerivePanel extends Panel {
         String first = IntStream.range(0, rows)
                 .filter(row -> Double.isFinite(read.value(table, row)))
                 .limit(PREVIEWED)
-                .mapToObj(row -> RootLocale.of(
+                .mapToObj(row -> RootLocale.format(
                         "row %d: %s", row + 1, workspace.study().numbers().plain(read.value(table, row))))
                 .collect(Collectors.joining(", "));
         Optional<Integer> without = IntStream.range(0, Math.min(rows, 1000))
@@ -257,7 +257,7 @@ public final class DerivePanel extends Panel {
                         .stream())
                 .collect(Collectors.joining(", "));
         return (first.isEmpty() ? "No row has a result." : "Gives " + first + (rows > PREVIEWED ? " …" : "."))
-                + without.map(row -> RootLocale.of(
+                + without.map(row -> RootLocale.format(
                                 "\nRow %d has none: %s.",
                                 row + 1, read.fault(table, row).orElse("no finite result")))
                         .orElse("")
@@ -336,7 +336,7 @@ public final class DerivePanel extends Panel {
                 .anyMatch(column -> column.name().equals(called.name())
                         && edited.map(Column::id).orElse(-1) != column.id());
         if (taken) {
-            showError(RootLocale.of("There is a column “%s” already: give this one another name.", called.name()));
+            showError(RootLocale.format("There is a column “%s” already: give this one another name.", called.name()));
             name.requestFocus();
             return;
         }

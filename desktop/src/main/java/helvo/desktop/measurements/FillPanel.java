@@ -96,11 +96,11 @@ public final class FillPanel extends Panel {
 
     private String shown(double value) {
         return NumberText.shortest(value)
-                .replace('.', workspace.table().orElseThrow().mark().sign());
+                .replace('.', workspace.table().orElseThrow().decimalMark().sign());
     }
 
     private OptionalDouble number(TextField field) {
         return NumberText.number(
-                field.getText(), workspace.table().orElseThrow().mark());
+                field.getText(), workspace.table().orElseThrow().decimalMark());
     }
 }

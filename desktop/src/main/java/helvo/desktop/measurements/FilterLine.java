@@ -26,12 +26,12 @@ final class FilterLine extends Button {
 
     void show(Table table, Figure figure) {
         setShown(this, !table.isBlank());
-        String sentence = RowCondition.sentence(figure.only(), table);
-        var meets = RowCondition.all(figure.only(), table);
+        String sentence = RowCondition.sentence(figure.conditions(), table);
+        var meets = RowCondition.all(figure.conditions(), table);
         setText(
                 sentence.isEmpty()
-                        ? RootLocale.of("All %,d %s", table.rows(), table.rows() == 1 ? "row" : "rows")
-                        : RootLocale.of(
+                        ? RootLocale.format("All %,d %s", table.rows(), table.rows() == 1 ? "row" : "rows")
+                        : RootLocale.format(
                                 "Only rows where %s: %,d of %,d",
                                 sentence,
                                 IntStream.range(0, table.rows()).filter(meets).count(),

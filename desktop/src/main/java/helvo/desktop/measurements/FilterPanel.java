@@ -98,7 +98,7 @@ public final class FilterPanel extends Panel {
         clearError();
         reason.clear();
         conditions.getChildren().clear();
-        List<RowCondition> only = figure().only();
+        List<RowCondition> only = figure().conditions();
         for (RowCondition condition : only) {
             var text = new Label("Now only rows where " + condition.sentence(table));
             text.setWrapText(true);
@@ -141,10 +141,10 @@ public final class FilterPanel extends Panel {
         to.clear();
         showError(
                 few.isEmpty() && !ranged
-                        ? RootLocale.of(
+                        ? RootLocale.format(
                                 "This column has more than %,d different texts: choose by another.", ValueList.MAX)
                         : "");
-        List<RowCondition> now = figure().only().stream()
+        List<RowCondition> now = figure().conditions().stream()
                 .filter(each -> each.column() == chosen.id())
                 .toList();
         few.ifPresent(found -> values.show(
@@ -167,11 +167,11 @@ public final class FilterPanel extends Panel {
                     from.setText(
                             Double.isInfinite(between.low())
                                     ? ""
-                                    : chosen.format().shown(between.low(), table.mark()));
+                                    : chosen.format().shown(between.low(), table.decimalMark()));
                     to.setText(
                             Double.isInfinite(between.high())
                                     ? ""
-                                    : chosen.format().shown(between.high(), table.mark()));
+                                    : chosen.format().shown(between.high(), table.decimalMark()));
                 });
     }
 
@@ -195,7 +195,7 @@ public final class FilterPanel extends Panel {
         double low = limit(chosen, from, Double.NEGATIVE_INFINITY);
         double high = limit(chosen, to, Double.POSITIVE_INFINITY);
         if (Double.isNaN(low) || Double.isNaN(high)) {
-            showError(RootLocale.of(
+            showError(RootLocale.format(
                     "“%s” is not a %s.",
                     (Double.isNaN(low) ? from : to).getText(), chosen.kind() == Kind.DATE ? "date" : "number"));
             return Optional.empty();
@@ -210,13 +210,15 @@ public final class FilterPanel extends Panel {
     private double limit(Column of, TextField field, double open) {
         return field.getText().isBlank()
                 ? open
-                : of.typed(field.getText(), table.mark()) instanceof Cell.Number(double number) ? number : Double.NaN;
+                : of.typed(field.getText(), table.decimalMark()) instanceof Cell.Number(double number)
+                        ? number
+                        : Double.NaN;
     }
 
     /// Another condition on a column takes the place of the one before it.
     private void use() {
         condition().ifPresent(condition -> {
-            var all = new ArrayList<>(figure().only());
+            var all = new ArrayList<>(figure().conditions());
             all.removeIf(each -> each.column() == condition.column());
             all.add(condition);
             workspace.perform(new FigureEdit.SetConditions(figure().id(), all));
@@ -236,7 +238,7 @@ public final class FilterPanel extends Panel {
                             : reason.getText().strip()));
             workspace
                     .messages()
-                    .tell(RootLocale.of(
+                    .tell(RootLocale.format(
                             "%,d %s set aside: %s.",
                             rows, rows == 1 ? "row was" : "rows were", condition.sentence(table)));
             close();

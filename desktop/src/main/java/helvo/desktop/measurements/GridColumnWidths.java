@@ -37,9 +37,9 @@ final class GridColumnWidths {
     static double ofCells(Column column, Table table, Optional<Column> before) {
         String widest = IntStream.range(0, Math.min(table.rows(), MEASURED))
                 .mapToObj(row -> {
-                    String text = column.shown(row, table.mark());
+                    String text = column.shown(row, table.decimalMark());
                     boolean known = before.filter(old -> row < old.cells().size()
-                                    && old.shown(row, table.mark()).equals(text))
+                                    && old.shown(row, table.decimalMark()).equals(text))
                             .isPresent();
                     return known ? "" : text;
                 })

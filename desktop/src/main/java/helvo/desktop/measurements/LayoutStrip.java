@@ -38,7 +38,7 @@ final class LayoutStrip extends MenuButton {
     void show(Table table) {
         setShown(this, table.source().isPresent());
         getItems().clear();
-        ImportReport how = table.readAs()
+        ImportReport how = table.importReport()
                 .orElseGet(() -> new ImportReport("Read from a file", List.of(), List.of(), 1, ImportOptions.NONE));
         if (table.source().isPresent()) {
             readAs(table, how);
@@ -56,13 +56,13 @@ final class LayoutStrip extends MenuButton {
     private void follow(Table table, Table.Source source) {
         var follow = new CheckMenuItem("Follow " + source.name() + " as it changes");
         follow.setId("follow");
-        follow.setSelected(table.follows());
-        follow.setOnAction(_ -> workspace.perform(new StudyEdit.Follow(table.id(), !table.follows())));
+        follow.setSelected(table.followsFile());
+        follow.setOnAction(_ -> workspace.perform(new StudyEdit.Follow(table.id(), !table.followsFile())));
         var other = new MenuItem("Use other data for this table …");
         other.setId("other-data");
         other.setOnAction(_ -> workspace.importer().useOtherData());
         getItems().addAll(new SeparatorMenuItem(), follow, other);
-        if (table.follows()) {
+        if (table.followsFile()) {
             setText("Follows " + source.name() + " · " + getText());
         }
     }
@@ -74,10 +74,10 @@ final class LayoutStrip extends MenuButton {
                 + layout.substring(1)
                 + (how.remarks().isEmpty()
                         ? ""
-                        : RootLocale.of(" · %d decided", how.remarks().size())));
+                        : RootLocale.format(" · %d decided", how.remarks().size())));
         how.remarks().forEach(remark -> said(remark.sentence()));
         if (!how.notes().isEmpty()) {
-            var notes = new Menu(RootLocale.of(
+            var notes = new Menu(RootLocale.format(
                     "Not of the table (%d %s)", how.notes().size(), how.notes().size() == 1 ? "line" : "lines"));
             how.notes().stream().limit(SHOWN_NOTES).forEach(note -> notes.getItems()
                     .add(new MenuItem(shortened(note))));
@@ -91,13 +91,13 @@ final class LayoutStrip extends MenuButton {
         choice(
                 flat,
                 "Decimal point",
-                table.mark() == DecimalMark.POINT,
+                table.decimalMark() == DecimalMark.POINT,
                 table,
                 choices.withDecimal(Optional.of(DecimalMark.POINT)));
         choice(
                 flat,
                 "Decimal comma",
-                table.mark() == DecimalMark.COMMA,
+                table.decimalMark() == DecimalMark.COMMA,
                 table,
                 choices.withDecimal(Optional.of(DecimalMark.COMMA)));
         boolean headings = !layout.contains("no headings");
@@ -139,9 +139,9 @@ final class LayoutStrip extends MenuButton {
         for (int number = 1; number <= Math.min(how.tables(), SHOWN_NOTES); number++) {
             boolean here = how.choices().table().equals(Optional.of(number));
             ImportOptions choices = how.choices().withTable(Optional.of(number));
-            choice(tables, RootLocale.of("Table %d", number), here, table, choices);
+            choice(tables, RootLocale.format("Table %d", number), here, table, choices);
             if (!here) {
-                var also = new MenuItem(RootLocale.of("Table %d, as one more", number));
+                var also = new MenuItem(RootLocale.format("Table %d, as one more", number));
                 also.setId("also-" + number);
                 also.setOnAction(_ -> workspace.importer().openAlso(table, choices));
                 tables.add(also);

@@ -44,7 +44,7 @@ final class MeasurementCell extends TableCell<Integer, Integer> {
             return;
         }
         Column column = grid.table().column(at.column());
-        String shown = column.shown(row, grid.table().mark());
+        String shown = column.shown(row, grid.table().decimalMark());
         // A long text would be measured letter by letter to find what of it fits.
         setText(shown.length() > MOST_SHOWN ? shown.substring(0, MOST_SHOWN) + "…" : shown);
         boolean noResult = column.isDerived()
@@ -56,7 +56,7 @@ final class MeasurementCell extends TableCell<Integer, Integer> {
         boolean odd = column.kind() != Kind.TEXT
                 && column.cells().cell(row) instanceof Cell.Text(String text)
                 && !MissingText.saysNone(text);
-        pseudoClassStateChanged(NEEDS_LOOK, odd && !grid.table().setAside().has(row));
+        pseudoClassStateChanged(NEEDS_LOOK, odd && !grid.table().excluded().has(row));
     }
 
     /// Numbers stand at the right, so that their digits are under one another.

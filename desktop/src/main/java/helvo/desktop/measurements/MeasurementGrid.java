@@ -378,7 +378,7 @@ public final class MeasurementGrid extends TableView<Integer> {
                 .sorted()
                 .map(table.columns()::get)
                 .toList();
-        return CellsAsText.of(columns, chosenRows(), table.mark(), headings);
+        return CellsAsText.of(columns, chosenRows(), table.decimalMark(), headings);
     }
 
     /// Calls the action whenever another state of the table is shown, for as long as its owner lives.
@@ -467,7 +467,7 @@ public final class MeasurementGrid extends TableView<Integer> {
         if (edits.size() == 1) {
             workspace.perform(edits.getFirst());
         } else if (!edits.isEmpty()) {
-            workspace.perform(new StudyEdit.Compound(RootLocale.of("Empty %,d cells", edits.size()), edits));
+            workspace.perform(new StudyEdit.Compound(RootLocale.format("Empty %,d cells", edits.size()), edits));
         }
     }
 }

@@ -29,6 +29,6 @@ final class MeasurementRow extends TableRow<Integer> {
     private void mark() {
         boolean there = !isEmpty() && getItem() != null;
         pseudoClassStateChanged(ON_FIGURE, there && grid.isSelected(getItem()));
-        pseudoClassStateChanged(SET_ASIDE, there && grid.table().setAside().has(getItem()));
+        pseudoClassStateChanged(SET_ASIDE, there && grid.table().excluded().has(getItem()));
     }
 }

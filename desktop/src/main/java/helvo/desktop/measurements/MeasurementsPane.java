@@ -207,7 +207,7 @@ public final class MeasurementsPane extends VBox {
             List<Integer> rows = grid.chosenRows();
             if (rows.isEmpty()) {
                 workspace.messages().tell("Choose a cell in each row to set aside first.");
-            } else if (rows.stream().allMatch(table.setAside()::has)) {
+            } else if (rows.stream().allMatch(table.excluded()::has)) {
                 workspace.perform(new TableEdit.IncludeRows(table.id(), rows));
             } else {
                 workspace.perform(new TableEdit.ExcludeRows(table.id(), rows, "by hand"));
@@ -329,11 +329,11 @@ public final class MeasurementsPane extends VBox {
                 menuItem("Remove this column", this::removeColumn));
         menu.setOnShowing(_ -> workspace.table().ifPresent(table -> {
             boolean back =
-                    !grid.chosenRows().isEmpty() && grid.chosenRows().stream().allMatch(table.setAside()::has);
+                    !grid.chosenRows().isEmpty() && grid.chosenRows().stream().allMatch(table.excluded()::has);
             aside.setText(
                     back
                             ? "Bring row back (set aside: "
-                                    + table.setAside()
+                                    + table.excluded()
                                             .reasons()
                                             .get(grid.chosenRows().getFirst()) + ")"
                             : "Set row aside");
@@ -364,7 +364,7 @@ public final class MeasurementsPane extends VBox {
     private boolean hasFile(boolean followed) {
         return workspace
                 .table()
-                .filter(table -> table.source().isPresent() && table.follows() == followed)
+                .filter(table -> table.source().isPresent() && table.followsFile() == followed)
                 .isPresent();
     }
 

@@ -169,13 +169,13 @@ final class RoleTag extends MenuButton {
         for (int decimals = 0; decimals <= 4; decimals++) {
             menu.getItems()
                     .add(format(
-                            decimals == 1 ? "With 1 decimal" : RootLocale.of("With %d decimals", decimals),
+                            decimals == 1 ? "With 1 decimal" : RootLocale.format("With %d decimals", decimals),
                             new ColumnFormat.Rounded(decimals)));
         }
         for (int digits : new int[] {3, 6, 12}) {
             menu.getItems()
                     .add(format(
-                            RootLocale.of("With %d digits, 10ⁿ where shorter", digits),
+                            RootLocale.format("With %d digits, 10ⁿ where shorter", digits),
                             new ColumnFormat.Significant(digits)));
         }
         return menu;

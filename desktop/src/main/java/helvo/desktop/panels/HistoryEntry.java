@@ -35,9 +35,9 @@ sealed interface HistoryEntry {
         public String sentence() {
             return times == 1
                     ? step.sentence()
-                    : RootLocale.of(
+                    : RootLocale.format(
                             "%s, in %d steps",
-                            step.sentence().replaceFirst("^[\\d,]+ rows?", RootLocale.of("%,d rows", rows)), times);
+                            step.sentence().replaceFirst("^[\\d,]+ rows?", RootLocale.format("%,d rows", rows)), times);
         }
     }
 

@@ -69,8 +69,8 @@ public final class OpenPanel extends Panel {
     }
 
     private void several(List<Path> files) {
-        heading.setText(RootLocale.of("How should these %d files be opened?", files.size()));
-        var each = mainButton("open-each", RootLocale.of("As %d tables", files.size()), () -> {
+        heading.setText(RootLocale.format("How should these %d files be opened?", files.size()));
+        var each = mainButton("open-each", RootLocale.format("As %d tables", files.size()), () -> {
             close();
             workspace.importer().openEach(files);
         });

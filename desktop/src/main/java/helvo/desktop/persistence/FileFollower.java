@@ -101,7 +101,7 @@ public final class FileFollower {
     private void committed(StudyDocument.Change change) {
         boolean back = change.commit() instanceof Commit.Jump
                 && change.after().redoable().isPresent();
-        boolean follows = change.after().study().tables().stream().anyMatch(Table::follows);
+        boolean follows = change.after().study().tables().stream().anyMatch(Table::followsFile);
         if (back && follows && !isWaiting) {
             voice.tell(
                     "While steps are undone no file is followed; it goes on once you redo them or do something else.");
@@ -114,7 +114,7 @@ public final class FileFollower {
             return;
         }
         for (Table table : document.study().tables()) {
-            if (table.follows() && table.source().isPresent()) {
+            if (table.followsFile() && table.source().isPresent()) {
                 look(table, Path.of(table.source().get().file()));
             }
         }
@@ -186,10 +186,10 @@ public final class FileFollower {
             case Change.Correction(int rows) -> {
                 asked.remove(table);
                 perform(new StudyEdit.UseData(found.fresh));
-                voice.tell(RootLocale.of(
+                voice.tell(RootLocale.format(
                                 "“%s” was changed in %s; the table “%s” has that now, as a step.",
                                 file.getFileName(),
-                                rows == 1 ? "1 row" : RootLocale.of("%,d rows", rows),
+                                rows == 1 ? "1 row" : RootLocale.format("%,d rows", rows),
                                 found.old.name())
                         + notices(found));
             }
@@ -200,7 +200,7 @@ public final class FileFollower {
                     found.notices.stream().reduce((a, b) -> a + " " + b).ifPresent(voice::tell);
                 } else if (asked.add(table)) {
                     voice.ask(
-                            RootLocale.of(
+                            RootLocale.format(
                                     "“%s” was cut or replaced: it has %,d rows now, and the table “%s” has %,d. The "
                                             + "table stays as "
                                             + "it is until you decide.",

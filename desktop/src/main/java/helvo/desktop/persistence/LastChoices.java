@@ -1,15 +1,21 @@
 package helvo.desktop.persistence;
 
+import com.fasterxml.jackson.annotation.JsonAlias;
+import com.fasterxml.jackson.annotation.JsonProperty;
 import helvo.figure.export.FigureFile;
 import java.nio.file.Path;
 
 /// What a person chose last, in whatever study, to be offered again.
 ///
 /// @param reporter who reported, and where; empty while nobody has
-/// @param handOver the part of Hand over that was shown
+/// @param exportTab the tab of Export that was shown
 /// @param dpi      the resolution of a PNG
 /// @param window   what the last window was like
-public record LastChoices(String reporter, int handOver, double dpi, Window window) {
+public record LastChoices(
+        @JsonProperty("reporter") String reporter,
+        @JsonProperty("exportTab") @JsonAlias("handOver") int exportTab,
+        @JsonProperty("dpi") double dpi,
+        @JsonProperty("window") Window window) {
     public static final LastChoices FIRST = new LastChoices("", 0, FigureFile.DEFAULT_DPI, Window.FIRST);
 
     private static final int PARTS = 4;
@@ -17,7 +23,12 @@ public record LastChoices(String reporter, int handOver, double dpi, Window wind
     /// The size of a window's inside, the widths of its sides and the size of its figure's place; 0 for the usual
     /// one.
     public record Window(
-            double width, double height, double left, double right, double figureWidth, double figureHeight) {
+            @JsonProperty("width") double width,
+            @JsonProperty("height") double height,
+            @JsonProperty("left") double left,
+            @JsonProperty("right") double right,
+            @JsonProperty("figureWidth") double figureWidth,
+            @JsonProperty("figureHeight") double figureHeight) {
         public static final Window FIRST = new Window(0, 0, 0, 0, 0, 0);
 
         private static final double MAX = 20_000;
@@ -47,7 +58,7 @@ public record LastChoices(String reporter, int handOver, double dpi, Window wind
     /// What a file holds may be anything.
     public LastChoices {
         reporter = reporter == null ? "" : reporter;
-        handOver = Math.clamp(handOver, 0, PARTS - 1);
+        exportTab = Math.clamp(exportTab, 0, PARTS - 1);
         dpi = dpi >= FigureFile.MIN_DPI && dpi <= FigureFile.MAX_DPI ? dpi : FigureFile.DEFAULT_DPI;
         window = window == null ? Window.FIRST : window;
     }
@@ -58,18 +69,18 @@ public record LastChoices(String reporter, int handOver, double dpi, Window wind
     }
 
     public LastChoices withReporter(String name) {
-        return new LastChoices(name, handOver, dpi, window);
+        return new LastChoices(name, exportTab, dpi, window);
     }
 
-    public LastChoices withHandOver(int part) {
+    public LastChoices withExportTab(int part) {
         return new LastChoices(reporter, part, dpi, window);
     }
 
     public LastChoices withDpi(double resolution) {
-        return new LastChoices(reporter, handOver, resolution, window);
+        return new LastChoices(reporter, exportTab, resolution, window);
     }
 
     public LastChoices withWindow(Window last) {
-        return new LastChoices(reporter, handOver, dpi, last);
+        return new LastChoices(reporter, exportTab, dpi, last);
     }
 }

@@ -1,5 +1,6 @@
 package helvo.desktop.persistence;
 
+import com.fasterxml.jackson.annotation.JsonProperty;
 import helvo.core.Progress;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.study.Figure;
@@ -39,7 +40,13 @@ public final class RecentStudies {
     /// @param name    of the study
     /// @param used    when it was last opened or saved
     /// @param picture of its first figure, a PNG
-    public record Recent(Path file, String name, Instant used, int tables, int figures, Optional<Path> picture) {}
+    public record Recent(
+            @JsonProperty("file") Path file,
+            @JsonProperty("name") String name,
+            @JsonProperty("used") Instant used,
+            @JsonProperty("tables") int tables,
+            @JsonProperty("figures") int figures,
+            @JsonProperty("picture") Optional<Path> picture) {}
 
     /// @param state the person's state folder
     public RecentStudies(Path state) {
@@ -94,11 +101,11 @@ public final class RecentStudies {
     /// The figure without what is too small to be read in a small picture.
     private static FigureAnalysis small(FigureAnalysis figure) {
         Figure of = figure.figure();
-        SheetStyle sheet = of.look().sheet();
+        SheetStyle sheet = of.style().sheet();
         return figure.with(of.with(Layer.RESIDUALS, false)
                 .with(Layer.EQUATIONS, false)
                 .withTitle(Optional.of(" "))
-                .with(of.look().with(sheet.resized(WIDTH_MM, HEIGHT_MM))));
+                .with(of.style().with(sheet.resized(WIDTH_MM, HEIGHT_MM))));
     }
 
     private static byte[] png(BufferedImage image) throws IOException {

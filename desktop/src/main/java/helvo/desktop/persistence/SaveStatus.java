@@ -35,9 +35,9 @@ public record SaveStatus(String text, Mood mood) {
     private static String words(Duration ago) {
         long seconds = Math.max(1, ago.toSeconds());
         return seconds < 60
-                ? RootLocale.of("%d s ago", seconds)
+                ? RootLocale.format("%d s ago", seconds)
                 : seconds < 3600
-                        ? RootLocale.of("%d min ago", seconds / 60)
-                        : RootLocale.of("%d h ago", seconds / 3600);
+                        ? RootLocale.format("%d min ago", seconds / 60)
+                        : RootLocale.format("%d h ago", seconds / 3600);
     }
 }

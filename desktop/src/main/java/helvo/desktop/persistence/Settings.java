@@ -1,5 +1,7 @@
 package helvo.desktop.persistence;
 
+import com.fasterxml.jackson.annotation.JsonAlias;
+import com.fasterxml.jackson.annotation.JsonProperty;
 import helvo.core.number.NumberNotation;
 import helvo.core.study.Study;
 import helvo.desktop.theme.ColorTheme;
@@ -11,19 +13,19 @@ import java.util.Optional;
 
 /// What a person set for the program; no study depends on it.
 ///
-/// @param look     empty for the system's
+/// @param theme    empty for the system's
 /// @param textSize of the window, in percent
 /// @param motion   whether things may move that are only shown or hidden; empty for what the system says
 /// @param numbers  how numbers are written in new studies; empty for the first table's own way
 /// @param studies  the folder that open and save begin in; empty for the system's
 /// @param toured   whether the tour of the window was seen or closed
 public record Settings(
-        Optional<ColorTheme> look,
-        int textSize,
-        Optional<Boolean> motion,
-        Optional<NumberNotation> numbers,
-        String studies,
-        boolean toured) {
+        @JsonProperty("theme") @JsonAlias("look") Optional<ColorTheme> theme,
+        @JsonProperty("textSize") int textSize,
+        @JsonProperty("motion") Optional<Boolean> motion,
+        @JsonProperty("numbers") Optional<NumberNotation> numbers,
+        @JsonProperty("studies") String studies,
+        @JsonProperty("toured") boolean toured) {
     public static final int MIN_TEXT = 80;
     public static final int MAX_TEXT = 200;
     public static final Settings FIRST =
@@ -31,7 +33,7 @@ public record Settings(
 
     /// What a file holds may be anything.
     public Settings {
-        look = Objects.requireNonNullElse(look, Optional.empty());
+        theme = Objects.requireNonNullElse(theme, Optional.empty());
         textSize = textSize == 0 ? 100 : Math.clamp(textSize, MIN_TEXT, MAX_TEXT);
         motion = Objects.requireNonNullElse(motion, Optional.empty());
         numbers = Objects.requireNonNullElse(numbers, Optional.empty());
@@ -60,27 +62,27 @@ public record Settings(
         return Study.blank().withNumbers(numbers);
     }
 
-    public Settings withLook(Optional<ColorTheme> chosen) {
+    public Settings withTheme(Optional<ColorTheme> chosen) {
         return new Settings(chosen, textSize, motion, numbers, studies, toured);
     }
 
     public Settings withTextSize(int percent) {
-        return new Settings(look, percent, motion, numbers, studies, toured);
+        return new Settings(theme, percent, motion, numbers, studies, toured);
     }
 
     public Settings withMotion(Optional<Boolean> chosen) {
-        return new Settings(look, textSize, chosen, numbers, studies, toured);
+        return new Settings(theme, textSize, chosen, numbers, studies, toured);
     }
 
     public Settings withNumbers(Optional<NumberNotation> chosen) {
-        return new Settings(look, textSize, motion, chosen, studies, toured);
+        return new Settings(theme, textSize, motion, chosen, studies, toured);
     }
 
     public Settings withStudies(String folder) {
-        return new Settings(look, textSize, motion, numbers, folder, toured);
+        return new Settings(theme, textSize, motion, numbers, folder, toured);
     }
 
     public Settings afterTour() {
-        return new Settings(look, textSize, motion, numbers, studies, true);
+        return new Settings(theme, textSize, motion, numbers, studies, true);
     }
 }

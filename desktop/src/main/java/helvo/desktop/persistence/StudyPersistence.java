@@ -41,7 +41,7 @@ public final class StudyPersistence {
     private final StudyDocument document;
     private final List<Path> places;
     private final BackgroundTasks.Queue saving;
-    private final ReadOnlyObjectWrapper<SaveStatus> sign = new ReadOnlyObjectWrapper<>(SaveStatus.NOTHING);
+    private final ReadOnlyObjectWrapper<SaveStatus> status = new ReadOnlyObjectWrapper<>(SaveStatus.NOTHING);
     private final ReadOnlyObjectWrapper<Optional<Path>> file = new ReadOnlyObjectWrapper<>(Optional.empty());
     private final ReadOnlyObjectWrapper<Optional<Path>> conflict = new ReadOnlyObjectWrapper<>(Optional.empty());
     private final Timeline clock =
@@ -83,7 +83,7 @@ public final class StudyPersistence {
         following = document.onCommit(this::committed);
         clock.setCycleCount(Animation.INDEFINITE);
         clock.play();
-        tell();
+        report();
     }
 
     private void begin(StudyOrigin origin) {
@@ -131,18 +131,18 @@ public final class StudyPersistence {
     /// Goes on with another study in the place of this one, which [#isUntouched].
     ///
     /// @param beginning what it shows first, where that is known
-    public void become(StudyOrigin origin, Optional<Analysis> beginning) {
+    public void restart(StudyOrigin origin, Optional<Analysis> beginning) {
         journal.run(lock::release);
         journal.close(true);
         isPrepared = false;
         begin(origin);
-        document.become(origin.study().history(), beginning);
-        tell();
+        document.replace(origin.study().history(), beginning);
+        report();
     }
 
     /// What is true of the study on the disk.
-    public ReadOnlyObjectProperty<SaveStatus> sign() {
-        return sign.getReadOnlyProperty();
+    public ReadOnlyObjectProperty<SaveStatus> status() {
+        return status.getReadOnlyProperty();
     }
 
     /// The file that it is in; empty for none yet.
@@ -191,16 +191,16 @@ public final class StudyPersistence {
         commits++;
         changed = Instant.now();
         journal.keep(change.commit(), change.after(), told -> Platform.runLater(() -> kept(told)));
-        tell();
+        report();
     }
 
     private void kept(JournalWriter.Told told) {
         kept = Math.max(kept, told.kept());
         notKept = told.fault().map(WriteErrorText::why);
-        tell();
+        report();
     }
 
-    private void tell() {
+    private void report() {
         Platform.runLater(this::endIfAsked);
         SaveStatus now = saving.isBusy()
                 ? SaveStatus.SAVING
@@ -219,8 +219,8 @@ public final class StudyPersistence {
                                                                 ? SaveStatus.FILE_GONE
                                                                 : SaveStatus.changed(
                                                                         Duration.between(changed, Instant.now())));
-        if (!now.equals(sign.get())) {
-            sign.set(now);
+        if (!now.equals(status.get())) {
+            status.set(now);
         }
     }
 
@@ -294,7 +294,7 @@ public final class StudyPersistence {
                         written -> {
                             if (written.isEmpty()) {
                                 conflict.set(Optional.of(to));
-                                tell();
+                                report();
                                 return;
                             }
                             conflict.set(Optional.empty());
@@ -306,22 +306,22 @@ public final class StudyPersistence {
                             file.set(Optional.of(to));
                             lockFile();
                             journal.saved(to, written.get(), upTo);
-                            tell();
+                            report();
                             voice.tell.accept("Saved “" + to.getFileName() + "” in " + to.getParent() + ".");
                         },
                         fault -> {
                             notSaved = Optional.of(WriteErrorText.why(fault));
-                            tell();
+                            report();
                             voice.warn.accept(
                                     fault instanceof IOException known
                                             ? WriteErrorText.sentence(to, known)
                                             : "“" + to + "” could not be saved (" + fault + ").");
                         },
                         () -> {
-                            tell();
+                            report();
                             voice.tell.accept("Saving was stopped; the file is as it was.");
                         }));
-        Platform.runLater(this::tell);
+        Platform.runLater(this::report);
     }
 
     /// A file that vanished is written anew; one that came in its place is somebody else's.
@@ -353,7 +353,7 @@ public final class StudyPersistence {
                                                 saved = document.study();
                                                 notSaved = Optional.empty();
                                                 journal.saved(from, read.print(), commits);
-                                                tell();
+                                                report();
                                             },
                                             voice.warn);
                                 },
@@ -367,7 +367,7 @@ public final class StudyPersistence {
     /// Looks whether the file is still as it was, begins the journal where that costs nothing, and tries again what
     /// could not be kept.
     private void look() {
-        tell();
+        report();
         if (!isPrepared && document.background().idle()) {
             isPrepared = true;
             long cells = document.study().tables().stream()
@@ -398,7 +398,7 @@ public final class StudyPersistence {
             saved = null;
             print = Optional.empty();
         }
-        tell();
+        report();
     }
 
     /// Ends keeping, and the document with it, once what is being saved is saved. The journal stays where it has

@@ -152,7 +152,7 @@ public final class ReadingsPanel extends Panel {
     }
 
     private void add(boolean fromY) {
-        DecimalMark mark = workspace.table().map(Table::mark).orElse(DecimalMark.POINT);
+        DecimalMark mark = workspace.table().map(Table::decimalMark).orElse(DecimalMark.POINT);
         OptionalDouble value = NumberText.number(at.getText().strip().replace('−', '-'), mark);
         OptionalInt times = times();
         if (value.isEmpty()) {
@@ -170,7 +170,7 @@ public final class ReadingsPanel extends Panel {
                     .ifPresent(key -> workspace.perform(new FigureEdit.PutNote(
                             figure.id(),
                             new Note.ReadingMarker(
-                                    figure.look().nextNoteId(),
+                                    figure.style().nextNoteId(),
                                     key,
                                     fromY,
                                     value.getAsDouble(),

@@ -99,7 +99,7 @@ public final class ResultNotePanel extends Panel {
     private Optional<Note.Result> quoted(String label) {
         return workspace
                 .figureInView()
-                .flatMap(figure -> workspace.series().flatMap(series -> figure.look().notes().stream()
+                .flatMap(figure -> workspace.series().flatMap(series -> figure.style().notes().stream()
                         .filter(Note.Result.class::isInstance)
                         .map(Note.Result.class::cast)
                         .filter(note -> note.series().equals(series.key())
@@ -114,7 +114,7 @@ public final class ResultNotePanel extends Panel {
             now.ifPresent(note -> workspace.perform(new FigureEdit.RemoveNote(figure.id(), note.id())));
         } else if (now.isEmpty()) {
             view.layoutNow().filter(layout -> !layout.axes().isEmpty()).ifPresent(layout -> {
-                long before = figure.look().notes().stream()
+                long before = figure.style().notes().stream()
                         .filter(Note.Result.class::isInstance)
                         .count();
                 double x = layout.axes().get(AxisPlace.X).value(FROM_LEFT);
@@ -124,7 +124,7 @@ public final class ResultNotePanel extends Panel {
                 workspace.perform(new FigureEdit.PutNote(
                         figure.id(),
                         new Note.Result(
-                                figure.look().nextNoteId(),
+                                figure.style().nextNoteId(),
                                 workspace.series().orElseThrow().key(),
                                 label,
                                 x,

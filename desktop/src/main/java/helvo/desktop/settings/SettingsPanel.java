@@ -100,7 +100,7 @@ public final class SettingsPanel extends Panel {
                                         Arrays.stream(ColorTheme.values()).map(Optional::of))
                                 .toList(),
                         look -> look.map(ColorTheme::title).orElse("As the system has it"),
-                        () -> settings().look(),
+                        () -> settings().theme(),
                         this::use));
         form.row(
                 "Text",
@@ -181,12 +181,12 @@ public final class SettingsPanel extends Panel {
     private void change(UnaryOperator<Settings> change) {
         clearError();
         workspace.studies().settings().keep(change);
-        Themes.use(settings().look(), settings().textSize() / 100.0, settings().motion());
+        Themes.use(settings().theme(), settings().textSize() / 100.0, settings().motion());
         form.update();
     }
 
     private void use(Optional<ColorTheme> look) {
-        change(old -> old.withLook(look));
+        change(old -> old.withTheme(look));
     }
 
     private void size(int percent) {

@@ -64,7 +64,7 @@ public final class BackgroundTasks implements AutoCloseable {
     }
 
     /// A line of work that nobody has asked for yet, and that is not told of.
-    public Latest untold(String name) {
+    public Latest silent(String name) {
         return latest(name, false);
     }
 

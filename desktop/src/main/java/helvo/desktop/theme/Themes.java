@@ -108,8 +108,8 @@ public final class Themes {
     private static String resized(double textSize) {
         try (InputStream style = Themes.class.getResourceAsStream(STYLE)) {
             String resized = OF_TEXT.matcher(new String(style.readAllBytes(), StandardCharsets.UTF_8))
-                    .replaceAll(found ->
-                            RootLocale.of("%s: %.2f", found.group(1), Double.parseDouble(found.group(2)) * textSize));
+                    .replaceAll(found -> RootLocale.format(
+                            "%s: %.2f", found.group(1), Double.parseDouble(found.group(2)) * textSize));
             return "data:text/css;base64,"
                     + Base64.getEncoder().encodeToString(resized.getBytes(StandardCharsets.UTF_8));
         } catch (IOException e) {

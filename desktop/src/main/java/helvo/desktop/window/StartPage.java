@@ -48,7 +48,7 @@ final class StartPage extends ScrollPane {
         StudyOpener opener = workspace.importer().opener();
         Button open = mainButton("start-open", "Open …", workspace.importer()::open);
         Button sample = button("start-sample", "Look at the sample study", opener::openSample);
-        expecting(sample, opener::expectSample);
+        expecting(sample, opener::prefetchSample);
         var ways = new HBox(8, open, sample);
         ways.setAlignment(Pos.CENTER_LEFT);
         var page = new VBox(14, kept, heading, hint, ways, recent);
@@ -84,7 +84,7 @@ final class StartPage extends ScrollPane {
         String name = one.study().history().study().name();
         String steps = one.unsaved() == 1
                 ? "1 step that is in no file"
-                : RootLocale.of("%,d steps that are in no file", one.unsaved());
+                : RootLocale.format("%,d steps that are in no file", one.unsaved());
         var title = new Label("Kept from last time:");
         title.getStyleClass().add("kept-title");
         title.setMinWidth(Region.USE_PREF_SIZE);
@@ -95,7 +95,7 @@ final class StartPage extends ScrollPane {
         says.setMaxWidth(Double.MAX_VALUE);
         var open = button(
                 "kept-open", "Open it", () -> workspace.importer().opener().open(one));
-        expecting(open, () -> workspace.importer().opener().expect(one));
+        expecting(open, () -> workspace.importer().opener().prefetch(one));
         open.setAccessibleText("Open “" + name + "” as it was kept");
         var discard =
                 button("kept-discard", "Discard", () -> workspace.studies().discard(one));
@@ -140,7 +140,7 @@ final class StartPage extends ScrollPane {
         var card = button("recent-" + one.file().getFileName(), "", () -> workspace
                 .importer()
                 .open(List.of(one.file())));
-        expecting(card, () -> workspace.importer().opener().expect(one.file()));
+        expecting(card, () -> workspace.importer().opener().prefetch(one.file()));
         card.setGraphic(content);
         card.setContentDisplay(ContentDisplay.GRAPHIC_ONLY);
         card.getStyleClass().add("card");

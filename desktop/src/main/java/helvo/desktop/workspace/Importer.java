@@ -161,7 +161,7 @@ public final class Importer {
     /// Reads files into one table, under one another, with a column that names the file of each row.
     public void openStacked(List<Path> files) {
         reading.open(
-                RootLocale.of("%d files", files.size()),
+                RootLocale.format("%d files", files.size()),
                 progress -> {
                     var tables = new ArrayList<Table>();
                     var notices = new ArrayList<String>();
@@ -173,7 +173,7 @@ public final class Importer {
                     }
                     return new TableImport(
                             TableStacking.of(
-                                    tables.getFirst().name() + RootLocale.of(" and %d more", files.size() - 1),
+                                    tables.getFirst().name() + RootLocale.format(" and %d more", files.size() - 1),
                                     "File",
                                     tables),
                             notices);
@@ -191,14 +191,16 @@ public final class Importer {
                     .offer(
                             String.join(" ", read.notices()),
                             new Messages.Offer(
-                                    others == 1 ? "Open the other too" : RootLocale.of("Open the other %d too", others),
+                                    others == 1
+                                            ? "Open the other too"
+                                            : RootLocale.format("Open the other %d too", others),
                                     () -> openOthers(table)));
         } else if (!read.notices().isEmpty()) {
             workspace.messages().tell(String.join(" ", read.notices()));
         } else if (read.table().columns().size() == 1) {
             workspace
                     .messages()
-                    .warn(RootLocale.of(
+                    .warn(RootLocale.format(
                             "“%s” has one column only; a scatter needs two. Another delimiter may be right: "
                                     + "see below "
                                     + "its name.",
@@ -208,7 +210,7 @@ public final class Importer {
 
     /// How many more tables are offered of the file or sheet that a table is the first of.
     private static int others(Table table) {
-        return table.readAs()
+        return table.importReport()
                 .filter(how ->
                         table.source().isPresent() && how.choices().table().orElse(1) == 1)
                 .map(how -> Math.min(how.tables(), MOST_OFFERED) - 1)
@@ -216,7 +218,7 @@ public final class Importer {
     }
 
     private void openOthers(Table table) {
-        ImportOptions choices = table.readAs().orElseThrow().choices();
+        ImportOptions choices = table.importReport().orElseThrow().choices();
         for (int number = 2; number <= others(table) + 1; number++) {
             openAlso(table, choices.withTable(Optional.of(number)));
         }
@@ -365,17 +367,17 @@ public final class Importer {
     }
 
     private static Pasted over(PastedText pasted, Table into, int row, int column) throws UnreadableFile {
-        if (into.isBlank() && (pasted.headings() || pasted.mark() != into.mark())) {
+        if (into.isBlank() && (pasted.headings() || pasted.mark() != into.decimalMark())) {
             return new Pasted.Whole(read(pasted));
         }
         int width = pasted.rows().stream().mapToInt(List::size).max().orElse(0);
         if (column + width > Table.MOST_COLUMNS) {
-            throw new UnreadableFile(RootLocale.of(
+            throw new UnreadableFile(RootLocale.format(
                     "The clipboard holds %,d columns; from here on there is room for %,d, since a table has %,d at "
                             + "most. Nothing was pasted.",
                     width, Table.MOST_COLUMNS - column, Table.MOST_COLUMNS));
         }
-        List<List<String>> rows = pasted.writtenWith(into.mark());
+        List<List<String>> rows = pasted.writtenWith(into.decimalMark());
         boolean named = pasted.headings() && namesColumns(rows.getFirst(), into, column);
         return new Pasted.Block(
                 new TableEdit.SetBlock(into.id(), row, column, named ? rows.subList(1, rows.size()) : rows));

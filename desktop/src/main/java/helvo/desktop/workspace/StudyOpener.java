@@ -18,12 +18,12 @@ import java.util.Optional;
 /// asked for, so that it is there sooner; nothing of that is shown or said until then.
 public final class StudyOpener {
     /// A longer file is not read on suspicion.
-    private static final long MOST_EXPECTED_BYTES = 250_000;
+    private static final long MAX_PREFETCHED_BYTES = 250_000;
     private static final Object SAMPLE = new Object();
 
     private final Workspace workspace;
     private final FileReadingQueue reading;
-    private final BackgroundTasks.Latest expecting;
+    private final BackgroundTasks.Latest prefetching;
     private Optional<Expected> expected = Optional.empty();
 
     /// What can be opened.
@@ -40,7 +40,7 @@ public final class StudyOpener {
     StudyOpener(Workspace workspace, FileReadingQueue reading) {
         this.workspace = workspace;
         this.reading = reading;
-        expecting = workspace.background().untold("expected study");
+        prefetching = workspace.background().silent("expected study");
     }
 
     /// Opens a study's file, or shows the window that it is open in.
@@ -61,16 +61,16 @@ public final class StudyOpener {
     }
 
     /// This study's file will probably be opened next.
-    public void expect(Path file) {
-        expect(from(file));
+    public void prefetch(Path file) {
+        prefetch(from(file));
     }
 
-    public void expect(Journal.Kept kept) {
-        expect(from(kept));
+    public void prefetch(Journal.Kept kept) {
+        prefetch(from(kept));
     }
 
-    public void expectSample() {
-        expect(sample());
+    public void prefetchSample() {
+        prefetch(sample());
     }
 
     private static Source from(Path file) {
@@ -93,20 +93,20 @@ public final class StudyOpener {
                 source.name,
                 progress -> {
                     Optional<Opened> known =
-                            before.flatMap(each -> each.work.outcome()).filter(each -> each.origin.isCurrent());
+                            before.flatMap(each -> each.work.join()).filter(each -> each.origin.isCurrent());
                     return known.isPresent() ? known.get() : work.run(progress);
                 },
                 opened -> workspace.studies().open(opened.origin, opened.beginning));
     }
 
-    private void expect(Source source) {
+    private void prefetch(Source source) {
         if (expected.filter(each -> each.of.equals(source.of)).isPresent()) {
             return;
         }
         BackgroundTasks.Work<Opened> work = withBeginning(source);
         var next = new Expected(source.of, ForkedTask.later(() -> tried(source, work)));
         expected = Optional.of(next);
-        expecting.run(source.name, _ -> next.work.outcome(), new Outcome<>(_ -> {}, _ -> {}, () -> {}));
+        prefetching.run(source.name, _ -> next.work.join(), new Outcome<>(_ -> {}, _ -> {}, () -> {}));
     }
 
     private BackgroundTasks.Work<Opened> withBeginning(Source source) {
@@ -119,7 +119,7 @@ public final class StudyOpener {
 
     private static Optional<Opened> tried(Source source, BackgroundTasks.Work<Opened> work) {
         try {
-            return source.of instanceof Path file && Files.size(file) > MOST_EXPECTED_BYTES
+            return source.of instanceof Path file && Files.size(file) > MAX_PREFETCHED_BYTES
                     ? Optional.empty()
                     : Optional.of(work.run(Progress.none()));
         } catch (Exception _) {

@@ -73,7 +73,7 @@ public final class Workspace implements AutoCloseable {
         importer = new Importer(this, dialogs);
         exporter = new Exporter(this, dialogs);
         saver = new Saver(this, keeper, dialogs);
-        sign = new ReadOnlyObjectWrapper<>(keeper.sign().get());
+        sign = new ReadOnlyObjectWrapper<>(keeper.status().get());
         conflict = new ReadOnlyObjectWrapper<>(keeper.conflict().get());
         recent = new ReadOnlyObjectWrapper<>(studies.recent().get());
         leftBehind = new ReadOnlyObjectWrapper<>(studies.leftBehind().get());
@@ -85,7 +85,7 @@ public final class Workspace implements AutoCloseable {
                 document.analyses().unfinished().subscribe((_, now) -> unfinished.set(now)),
                 studies.recent().subscribe((_, now) -> recent.set(now)),
                 studies.leftBehind().subscribe((_, now) -> leftBehind.set(now)),
-                keeper.sign().subscribe((_, now) -> sign.set(now)),
+                keeper.status().subscribe((_, now) -> sign.set(now)),
                 keeper.conflict().subscribe((_, now) -> conflict.set(now)),
                 document.background().shown().subscribe((_, _) -> tellOfWork()),
                 background.shown().subscribe((_, _) -> tellOfWork()));
@@ -99,7 +99,7 @@ public final class Workspace implements AutoCloseable {
     ///
     /// @param beginning what it shows first, where that is known
     public void become(StudyOrigin origin, Optional<Analysis> beginning) {
-        keeper.become(origin, beginning);
+        keeper.restart(origin, beginning);
         show(firstTable());
         showFigure(0);
     }
@@ -278,12 +278,12 @@ public final class Workspace implements AutoCloseable {
 
     /// Undoes or redoes until so many steps are done.
     public void goTo(int steps) {
-        document.goTo(steps, messages::warn);
+        document.jumpTo(steps, messages::warn);
     }
 
     /// Goes back to what was undone and then left for something else.
     public void takeUp(int branch) {
-        document.takeUp(branch, messages::warn);
+        document.restoreBranch(branch, messages::warn);
     }
 
     // ---- what is in view ----

@@ -112,7 +112,7 @@ class StudyDocumentTest {
         Study other = new StudyEdit.Rename("another").apply(sample);
         on(() -> {
             Analysis before = document.analyses().latest().get();
-            document.become(
+            document.replace(
                     History.from(sample), document.analyses().beginning().of(other, Progress.none()));
             assertThat(document.study()).isSameAs(sample);
             assertThat(document.analyses().latest().get())
@@ -123,7 +123,7 @@ class StudyDocumentTest {
         assertThat(of(() -> document.analyses().latest().get().study())).isSameAs(sample);
         on(() -> {
             perform(new StudyEdit.Rename("with a step"));
-            assertThatThrownBy(() -> document.become(History.from(other), Optional.empty()))
+            assertThatThrownBy(() -> document.replace(History.from(other), Optional.empty()))
                     .isInstanceOf(IllegalStateException.class);
             assertThat(document.study().name()).isEqualTo("with a step");
         });
@@ -137,14 +137,14 @@ class StudyDocumentTest {
         int figure = before.figures().getFirst().id();
         on(() -> IntStream.range(60, 65).forEach(high -> perform(zoom(figure, high))));
         assertThat(document.history().get().steps()).hasSize(1);
-        assertThat(document.study().figure(figure).look().axis(AxisPlace.X).high())
+        assertThat(document.study().figure(figure).style().axis(AxisPlace.X).high())
                 .hasValue(64.0);
         on(() -> IntStream.range(100, 104)
                 .forEach(width -> perform(new FigureEdit.SetSheet(figure, SheetStyle.DEFAULT.resized(width, 90)))));
         assertThat(document.history().get().steps()).hasSize(2);
-        on(() -> document.goTo(0, told::add));
+        on(() -> document.jumpTo(0, told::add));
         assertThat(document.study()).isEqualTo(before);
-        on(() -> document.goTo(1, told::add));
+        on(() -> document.jumpTo(1, told::add));
         on(() -> perform(new FigureEdit.Zoom(figure, Map.of(AxisPlace.X, FigureEdit.Zoom.Limits.AUTOMATIC))));
         assertThat(document.history().get().steps())
                 .as("what was undone is not gone on with")
@@ -157,11 +157,11 @@ class StudyDocumentTest {
         begin(SampleStudy.study());
         int figure = document.study().figures().getFirst().id();
         on(() -> IntStream.range(60, 65).forEach(high -> {
-            document.tryOut(zoom(figure, high));
+            document.preview(zoom(figure, high));
             perform(zoom(figure, high));
         }));
         assertThat(document.history().get().steps()).hasSize(1);
-        assertThat(document.study().figure(figure).look().axis(AxisPlace.X).high())
+        assertThat(document.study().figure(figure).style().axis(AxisPlace.X).high())
                 .hasValue(64.0);
         assertThat(document.preview().get()).isEmpty();
     }
@@ -418,14 +418,14 @@ class StudyDocumentTest {
         Study before = document.study();
         int table = before.tables().getFirst().id();
         Analysis analysed = document.analyses().latest().get();
-        on(() -> document.tryOut(zoom(1, 40)));
+        on(() -> document.preview(zoom(1, 40)));
         assertThat(document.preview().get().orElseThrow().extent()).isEqualTo(Preview.Extent.DRAWN);
         assertThat(document.preview()
                         .get()
                         .orElseThrow()
                         .study()
                         .figure(1)
-                        .look()
+                        .style()
                         .axis(AxisPlace.X)
                         .high())
                 .hasValue(40.0);
@@ -435,7 +435,7 @@ class StudyDocumentTest {
                 .isSameAs(analysed);
 
         var longer = new ColumnEdit.ScaleBars(table, 3, 2);
-        on(() -> document.tryOut(longer));
+        on(() -> document.preview(longer));
         assertThat(document.preview().get().orElseThrow().extent()).isEqualTo(Preview.Extent.ANALYSED);
         until(
                 "what is tried is analysed",
@@ -455,7 +455,7 @@ class StudyDocumentTest {
         begin(SampleStudy.study());
         var longer =
                 new ColumnEdit.ScaleBars(document.study().tables().getFirst().id(), 3, 2);
-        on(() -> document.tryOut(longer));
+        on(() -> document.preview(longer));
         until(
                 "what is tried is analysed",
                 () -> document.background().idle()
@@ -471,9 +471,9 @@ class StudyDocumentTest {
     @Test
     void whatCannotBeTriedLeavesWhatWasTriedBefore() {
         begin(SampleStudy.study());
-        on(() -> document.tryOut(zoom(1, 40)));
+        on(() -> document.preview(zoom(1, 40)));
         Optional<Preview> before = document.preview().get();
-        on(() -> assertThatThrownBy(() -> document.tryOut(new FigureEdit.SetTitle(77, Optional.empty())))
+        on(() -> assertThatThrownBy(() -> document.preview(new FigureEdit.SetTitle(77, Optional.empty())))
                 .isInstanceOf(IllegalArgumentException.class));
         assertThat(document.preview().get()).isSameAs(before);
     }

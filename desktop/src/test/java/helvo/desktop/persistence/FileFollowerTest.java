@@ -108,7 +108,7 @@ class FileFollowerTest {
         assertThat(table.column(3).cells().number(5))
                 .as("a derived column follows")
                 .isEqualTo(72);
-        assertThat(table.setAside().reasons()).containsOnlyKeys(1);
+        assertThat(table.excluded().reasons()).containsOnlyKeys(1);
         assertThat(table.column(2).role()).isEqualTo(Role.Y);
         on(() -> document.undo(told::add));
         assertThat(table().rows()).isEqualTo(4);
@@ -141,7 +141,7 @@ class FileFollowerTest {
         on(() -> offered.get().run());
         until("it is read", () -> document.study().table(1).column(1).cells().number(0) == 9);
         assertThat(lastStep()).isEqualTo("Use the data of log.csv for the table “log” (3 rows)");
-        assertThat(table().setAside().reasons()).containsOnlyKeys(1);
+        assertThat(table().excluded().reasons()).containsOnlyKeys(1);
         on(() -> document.undo(told::add));
         assertThat(table()).isEqualTo(before);
     }

@@ -19,7 +19,7 @@ class LastChoicesTest {
         var before = LastChoices.in(state.resolve("helvo"));
         assertThat(before.get()).isEqualTo(LastChoices.FIRST);
         before.keep(choices -> choices.withReporter("Marram Cordage Laboratory · Łódź"));
-        before.keep(choices -> choices.withHandOver(1));
+        before.keep(choices -> choices.withExportTab(1));
         before.keep(choices -> choices.withDpi(600));
         before.written().join();
         assertThat(LastChoices.in(state.resolve("helvo")).get())
@@ -40,7 +40,7 @@ class LastChoicesTest {
         Files.writeString(state.resolve("choices.json"), text);
         LastChoices choices = LastChoices.in(state).get();
         assertThat(choices.reporter()).isEmpty();
-        assertThat(choices.handOver()).isBetween(0, 3);
+        assertThat(choices.exportTab()).isBetween(0, 3);
         assertThat(choices.dpi()).isBetween(30.0, 2400.0);
     }
 

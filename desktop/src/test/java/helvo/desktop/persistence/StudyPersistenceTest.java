@@ -60,13 +60,13 @@ class StudyPersistenceTest {
     }
 
     private String sign() {
-        return of(() -> one.keeper.sign().get().text());
+        return of(() -> one.keeper.status().get().text());
     }
 
     private void untilSign(String text) {
         until(
                 "the sign says “" + text + "”",
-                () -> one.keeper.sign().get().text().startsWith(text));
+                () -> one.keeper.status().get().text().startsWith(text));
     }
 
     private Optional<Journal.Kept> left(Path place) {
@@ -82,7 +82,7 @@ class StudyPersistenceTest {
             var edit = new TableEdit.SetCell(1, 1 + row % 2, row / 2, Integer.toString(row));
             on(() -> {
                 one.document.perform(edit, () -> {}, told::add);
-                assertThat(one.keeper.sign().get().text())
+                assertThat(one.keeper.status().get().text())
                         .as("not before it is")
                         .isEqualTo("changed, being kept …");
             });
@@ -110,7 +110,7 @@ class StudyPersistenceTest {
         assertThat(told).containsExactly("Saved “cords.helvo” in " + folder + ".");
         assertThat(StudyFile.read(file, Progress.none()).history().study()).isEqualTo(one.document.study());
         perform(new TableEdit.SetCell(1, 2, 0, "6"));
-        until("it says when", () -> one.keeper.sign().get().text().matches("changed \\d+ s ago, kept"));
+        until("it says when", () -> one.keeper.status().get().text().matches("changed \\d+ s ago, kept"));
         on(() -> one.document.undo(told::add));
         untilSign("saved");
         on(() -> one.document.redo(told::add));

@@ -90,7 +90,7 @@ class BackgroundTasksTest {
     void whatNobodyAskedForIsNotToldOf() throws TimeoutException {
         on(() -> {
             background = new BackgroundTasks();
-            background.untold("test").run("expected", this::untilStopped, told("expected"));
+            background.silent("test").run("expected", this::untilStopped, told("expected"));
             background.queue("test").run("asked for", this::untilStopped, told("asked for"));
         });
         WaitForAsyncUtils.waitFor(

@@ -95,7 +95,7 @@ class ImporterTest {
         assertThat(workspace.messages().notice().get().orElseThrow().text()).contains("has one column only");
         open(file("comma.csv", "1,5;2\n2,7;4\n"));
         Table table = workspace.table().orElseThrow();
-        assertThat(table.mark()).isEqualTo(DecimalMark.COMMA);
+        assertThat(table.decimalMark()).isEqualTo(DecimalMark.COMMA);
         var source = (Table.Source.Text) table.source().orElseThrow();
         on(() -> importer.reread(
                 table, ImportOptions.NONE.withSeparator(Optional.of(',')).withDecimal(Optional.of(DecimalMark.POINT))));

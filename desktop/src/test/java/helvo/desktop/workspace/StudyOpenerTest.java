@@ -54,9 +54,9 @@ class StudyOpenerTest {
     @Test
     void itIsOpenedAsItWasReadAndNotReadAgain() throws IOException {
         Path file = write("sound", "creep.helvo");
-        on(() -> opener.expect(file));
+        on(() -> opener.prefetch(file));
         until("it is read", () -> drawn.contains("sound"));
-        on(() -> opener.expect(file));
+        on(() -> opener.prefetch(file));
         rest();
         assertThat(one.asked).as("nobody asked for it").isEmpty();
         on(() -> opener.open(file));
@@ -73,7 +73,7 @@ class StudyOpenerTest {
     @Test
     void aFileThatChangedMeanwhileIsReadAnew() throws IOException {
         Path file = write("before", "creep.helvo");
-        on(() -> opener.expect(file));
+        on(() -> opener.prefetch(file));
         until("it is read", () -> drawn.contains("before"));
         write("after", "creep.helvo");
         on(() -> opener.open(file));
@@ -85,9 +85,9 @@ class StudyOpenerTest {
         Path first = write("first", "first.helvo");
         Path second = write("second", "second.helvo");
         on(() -> {
-            opener.expect(first);
-            opener.expect(second);
-            opener.expectSample();
+            opener.prefetch(first);
+            opener.prefetch(second);
+            opener.prefetchSample();
             opener.open(first);
         });
         until("it is opened", () -> one.asked.equals(List.of("open first")));
@@ -100,7 +100,7 @@ class StudyOpenerTest {
     @Test
     void whatCannotBeReadIsSaidWhenItIsAskedFor() throws IOException {
         Path file = Files.writeString(folder.resolve("creep.helvo"), "torn");
-        on(() -> opener.expect(file));
+        on(() -> opener.prefetch(file));
         rest();
         assertThat(workspace.messages().notice().get()).isEmpty();
         on(() -> opener.open(file));
@@ -110,7 +110,7 @@ class StudyOpenerTest {
                 .get()
                 .filter(Messages.Notice::warns)
                 .isPresent());
-        on(() -> opener.expect(file));
+        on(() -> opener.prefetch(file));
         rest();
         write("mended", "creep.helvo");
         on(() -> opener.open(file));

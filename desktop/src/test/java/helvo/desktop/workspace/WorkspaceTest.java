@@ -111,7 +111,7 @@ class WorkspaceTest {
         int figure = one.figureInView().orElseThrow().id();
         var narrow = new FigureEdit.Zoom(
                 figure, Map.of(AxisPlace.X, new FigureEdit.Zoom.Limits(Optional.of(0.0), Optional.of(40.0))));
-        on(() -> document.tryOut(narrow));
+        on(() -> document.preview(narrow));
         assertThat(high()).hasValue(40.0);
         on(() -> {
             one.keepPreview();
@@ -126,6 +126,11 @@ class WorkspaceTest {
     }
 
     private Optional<Double> high() {
-        return one.drawnFigure().orElseThrow().figure().look().axis(AxisPlace.X).high();
+        return one.drawnFigure()
+                .orElseThrow()
+                .figure()
+                .style()
+                .axis(AxisPlace.X)
+                .high();
     }
 }

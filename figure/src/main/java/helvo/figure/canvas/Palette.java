@@ -38,7 +38,7 @@ public final class Palette {
     /// All of them, as "#1F5F8B".
     public static java.util.List<String> seriesHex() {
         return java.util.Arrays.stream(SERIES)
-                .map(color -> RootLocale.of("#%06X", color.getRGB() & 0xffffff))
+                .map(color -> RootLocale.format("#%06X", color.getRGB() & 0xffffff))
                 .toList();
     }
 }

@@ -49,7 +49,7 @@ public final class SvgCanvas implements DrawingCanvas {
     public String document(
             String title, String description, String data, double widthMm, double heightMm, double width, double height)
             throws IOException {
-        return RootLocale.of(
+        return RootLocale.format(
                 """
                 <?xml version="1.0" encoding="UTF-8"?>
                 <svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" version="1.1" \
@@ -78,7 +78,7 @@ public final class SvgCanvas implements DrawingCanvas {
     /// As a part of a page that has its fonts already.
     public String within(
             String title, String description, double widthMm, double heightMm, double width, double height) {
-        return RootLocale.of(
+        return RootLocale.format(
                 """
                 <svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" \
                 width="%smm" height="%smm" viewBox="0 0 %s %s" role="img" aria-labelledby="%stitle" \
@@ -171,9 +171,9 @@ public final class SvgCanvas implements DrawingCanvas {
         body.append("<text ")
                 .append(
                         rises
-                                ? RootLocale.of(
+                                ? RootLocale.format(
                                         "transform=\"translate(%s %s) rotate(-90)\"", number(x), number(baseline))
-                                : RootLocale.of("x=\"%s\" y=\"%s\"", number(x), number(baseline)))
+                                : RootLocale.format("x=\"%s\" y=\"%s\"", number(x), number(baseline)))
                 .append(" font-family=\"'")
                 .append(EmbeddedFonts.family(face))
                 .append("', sans-serif\" font-size=\"")
@@ -196,7 +196,7 @@ public final class SvgCanvas implements DrawingCanvas {
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
-        body.append(RootLocale.of(
+        body.append(RootLocale.format(
                 "<image x=\"%s\" y=\"%s\" width=\"%s\" height=\"%s\" preserveAspectRatio=\"none\" "
                         + "xlink:href=\"data:image/png;base64,%s\"/>\n",
                 number(place.getX()),
@@ -252,7 +252,7 @@ public final class SvgCanvas implements DrawingCanvas {
     }
 
     private static String rgb(Color color) {
-        return RootLocale.of("#%06x", color.getRGB() & 0xffffff);
+        return RootLocale.format("#%06x", color.getRGB() & 0xffffff);
     }
 
     /// Characters that XML does not allow are left out, those that turn the text's direction are shown by their

@@ -55,7 +55,7 @@ public final class FigureFile {
             throw new IOException("at this size and resolution the picture would have more than 200 million pixels");
         }
         BufferedImage image = Raster.draw(figure, scale, progress).image();
-        if (figure.figure().look().sheet().background().isPresent()) {
+        if (figure.figure().style().sheet().background().isPresent()) {
             image = opaque(image);
         }
         ImageIO.setUseCache(false);

@@ -26,7 +26,7 @@ public record PrintCheck(double textPoints, double linePoints) {
     public static PrintCheck of(FigureAnalysis figure, double scale, Progress progress) {
         var canvas = new MeasuringCanvas();
         FigureDrawing.draw(figure, canvas, progress);
-        double least = new SheetMetrics(figure.figure().look().sheet(), figure.numbers())
+        double least = new SheetMetrics(figure.figure().style().sheet(), figure.numbers())
                 .small()
                 .getSize2D();
         return new PrintCheck(canvas.smallestText(least) * scale, canvas.thinnestLine() * scale);
@@ -39,14 +39,14 @@ public record PrintCheck(double textPoints, double linePoints) {
     /// "its smallest text is 4.8 points (at least 6 is legible), its thinnest line 0.25."
     public String words() {
         List<String> says = new ArrayList<>();
-        says.add(RootLocale.of(
+        says.add(RootLocale.format(
                 "its smallest text is %.1f points%s",
                 textPoints,
-                textPoints < LEAST_TEXT ? RootLocale.of(", below the %.0f that stay legible", LEAST_TEXT) : ""));
-        says.add(RootLocale.of(
+                textPoints < LEAST_TEXT ? RootLocale.format(", below the %.0f that stay legible", LEAST_TEXT) : ""));
+        says.add(RootLocale.format(
                 "its thinnest line %.2f points%s",
                 linePoints,
-                linePoints < LEAST_LINE ? RootLocale.of(", below the %.2f that print cleanly", LEAST_LINE) : ""));
+                linePoints < LEAST_LINE ? RootLocale.format(", below the %.2f that print cleanly", LEAST_LINE) : ""));
         return String.join("; ", says) + ".";
     }
 }

@@ -171,7 +171,7 @@ public final class AxisChooser {
     }
 
     private static Axis numbers(AxisStyle axis, Extent extent, int steps, double room) {
-        if (axis.zero()) {
+        if (axis.includesZero()) {
             extent.take(0);
         }
         boolean given = axis.low().isPresent() || axis.high().isPresent();
@@ -187,8 +187,8 @@ public final class AxisChooser {
                 && (scale.high() - scale.low()) / axis.step().get() <= AxisStyle.MAX_STEPS) {
             scale = scale.withStep(axis.step().get());
         }
-        if (axis.minor().isPresent()) {
-            scale = scale.withParts(axis.minor().get());
+        if (axis.minorIntervals().isPresent()) {
+            scale = scale.withParts(axis.minorIntervals().get());
         }
         return axis.decimals().isPresent() ? scale.withDecimals(axis.decimals().get()) : scale;
     }
@@ -210,7 +210,7 @@ public final class AxisChooser {
         DateScale scale = axis.low().isEmpty() && axis.high().isEmpty() || !(low < high)
                 ? own == null ? DateScale.around(time, low, low, steps) : own
                 : DateScale.between(time, low, high, steps);
-        return scale.with(axis.dates());
+        return scale.with(axis.dateLabels());
     }
 
     /// Whether a series along the right-hand axis would lie over one along the left-hand one.

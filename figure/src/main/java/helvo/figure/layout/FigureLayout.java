@@ -110,7 +110,7 @@ public record FigureLayout(
         double least = reach * reach;
         for (SeriesAnalysis series : figure.series()) {
             if (!series.key().hasOwnPoints()
-                    || figure.figure().look().series(series.key()).hidden()) {
+                    || figure.figure().style().series(series.key()).hidden()) {
                 continue;
             }
             AxisPlace along = along(figure, series.key());

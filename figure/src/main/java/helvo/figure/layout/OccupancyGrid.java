@@ -44,27 +44,27 @@ public final class OccupancyGrid {
     /// @param cost the weight of what would be covered there
     public record Place(Rectangle2D at, int cost) {}
 
-    public void takePoint(double x, double y, double r) {
-        take(x - r, y - r, x + r, y + r, POINT);
+    public void reservePoint(double x, double y, double r) {
+        reserve(x - r, y - r, x + r, y + r, POINT);
     }
 
-    public void takeLine(double x1, double y1, double x2, double y2) {
+    public void reserveLine(double x1, double y1, double x2, double y2) {
         double length = Math.hypot(x2 - x1, y2 - y1);
         int steps = (int) Math.min(10_000, Math.ceil(length / SQUARE * 1.5)) + 1;
         for (int i = 0; i <= steps; i++) {
             double x = x1 + (x2 - x1) * i / steps;
             double y = y1 + (y2 - y1) * i / steps;
-            take(x - 0.5, y - 0.5, x + 0.5, y + 0.5, LINE);
+            reserve(x - 0.5, y - 0.5, x + 0.5, y + 0.5, LINE);
         }
     }
 
-    public void takeLine(Path2D path) {
+    public void reserveLine(Path2D path) {
         double[] corner = new double[6];
         double lastX = 0;
         double lastY = 0;
         for (var it = path.getPathIterator(null, 1); !it.isDone(); it.next()) {
             if (it.currentSegment(corner) != PathIterator.SEG_MOVETO) {
-                takeLine(lastX, lastY, corner[0], corner[1]);
+                reserveLine(lastX, lastY, corner[0], corner[1]);
             }
             lastX = corner[0];
             lastY = corner[1];
@@ -72,7 +72,7 @@ public final class OccupancyGrid {
     }
 
     /// Takes what a shape covers, as points are taken.
-    public void take(java.awt.Shape shape) {
+    public void reserve(java.awt.Shape shape) {
         Rectangle2D bounds = shape.getBounds2D();
         for (int r = Math.max(0, row(bounds.getMinY())); r <= Math.min(rows - 1, row(bounds.getMaxY())); r++) {
             for (int c = Math.max(0, column(bounds.getMinX()));
@@ -100,9 +100,9 @@ public final class OccupancyGrid {
         return least > 0 ? anywhere(wished.getFirst(), best, least) : new Place(best, 0);
     }
 
-    public void take(Place place) {
+    public void reserve(Place place) {
         covered += place.cost;
-        take(place.at, LABEL);
+        reserve(place.at, LABEL);
     }
 
     /// The first of the places that is free, else the one that covers least if that is lines only; it is taken.
@@ -118,7 +118,7 @@ public final class OccupancyGrid {
             }
         }
         if (best != null) {
-            take(best, LABEL);
+            reserve(best, LABEL);
         }
         return Optional.ofNullable(best);
     }
@@ -142,11 +142,11 @@ public final class OccupancyGrid {
         return new Place(best, least);
     }
 
-    private void take(Rectangle2D rectangle, int weight) {
-        take(rectangle.getMinX(), rectangle.getMinY(), rectangle.getMaxX(), rectangle.getMaxY(), weight);
+    private void reserve(Rectangle2D rectangle, int weight) {
+        reserve(rectangle.getMinX(), rectangle.getMinY(), rectangle.getMaxX(), rectangle.getMaxY(), weight);
     }
 
-    private void take(double left, double top, double right, double bottom, int weight) {
+    private void reserve(double left, double top, double right, double bottom, int weight) {
         int lastColumn = Math.min(columns - 1, column(right));
         int lastRow = Math.min(rows - 1, row(bottom));
         for (int r = Math.max(0, row(top)); r <= lastRow; r++) {

@@ -44,7 +44,7 @@ public record ReadingPlace(double x, double y) {
     public static List<ReadingPlace> widening(FigureStyle look, SeriesAnalysis series) {
         return look.notes().stream()
                 .filter(note -> note instanceof Note.ReadingMarker drop
-                        && drop.widens()
+                        && drop.extendsAxes()
                         && drop.series().equals(series.key()))
                 .flatMap(note -> of((Note.ReadingMarker) note, series).stream())
                 .toList();

@@ -13,15 +13,15 @@ public record SheetMetrics(SheetStyle sheet, NumberNotation numbers) {
 
     /// A length that is `usual` points where the labels are of the usual size.
     public double length(double usual) {
-        return usual * sheet.text() / DEFAULT_TEXT;
+        return usual * sheet.textSize() / DEFAULT_TEXT;
     }
 
     public double weight(double usual) {
-        return usual * sheet.line();
+        return usual * sheet.lineWidth();
     }
 
     public Font label() {
-        return Typeface.REGULAR.at(sheet.text());
+        return Typeface.REGULAR.at(sheet.textSize());
     }
 
     public Font axisTitle() {

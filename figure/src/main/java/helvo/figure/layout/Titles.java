@@ -73,7 +73,7 @@ public final class Titles {
 
     /// As somebody wrote it, else the names of the columns along the axis with their unit.
     String editable(AxisPlace place) {
-        return figure.figure().look().axis(place).title().orElseGet(() -> own(figure, place));
+        return figure.figure().style().axis(place).title().orElseGet(() -> own(figure, place));
     }
 
     /// The names of the columns along an axis with their unit; each with its own where units differ.

@@ -63,7 +63,7 @@ final class BoundsPainter {
 
     /// Keeps labels away from the limits.
     void take(OccupancyGrid occupancy) {
-        limits(reach()).forEach(occupancy::takeLine);
+        limits(reach()).forEach(occupancy::reserveLine);
     }
 
     /// The steepest and the shallowest line; without these the one that needs the least longer bars.

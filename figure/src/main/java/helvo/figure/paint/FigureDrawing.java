@@ -42,7 +42,7 @@ import java.util.stream.Stream;
 /// Draws a figure's sheet: the one piece of code behind the screen and every export.
 public final class FigureDrawing {
     private static final double POINTS_PER_MM = 72 / 25.4;
-    private static final float PRESSED_WIDTH = 8;
+    private static final float HIT_TOLERANCE_PT = 8;
     private static final double AXIS_LINE = 12.5;
     /// More points than this fill a plot, so that a legend stands above it.
     private static final int MANY = 1500;
@@ -62,7 +62,7 @@ public final class FigureDrawing {
 
     private FigureDrawing(FigureAnalysis figure, DrawingCanvas canvas, Progress progress) {
         this.figure = figure;
-        this.look = figure.figure().look();
+        this.look = figure.figure().style();
         this.style = new SheetMetrics(look.sheet(), figure.numbers());
         this.canvas = canvas;
         this.progress = progress;
@@ -118,7 +118,7 @@ public final class FigureDrawing {
         boolean residuals = showsResiduals();
         double stripHeight = residuals ? Math.max(style.length(36), 0.15 * height) : 0;
         double below = residuals ? stripHeight + style.length(40) : margin;
-        boolean top = look.axis(AxisPlace.X).otherSide();
+        boolean top = look.axis(AxisPlace.X).oppositeSide();
         double upper = title.getMaxY() + style.length(top ? 44 : 12);
         double lower = height - below - style.length(top ? 6 : 34);
         double firstRow = title.getMaxY() + style.length(7);
@@ -276,7 +276,7 @@ public final class FigureDrawing {
         Optional<Axis> right = anyLeft && anyRight
                 ? Optional.of(chooser.vertical(AxisPlace.RIGHT, tall, stepsUp, chooser.hide(y, tall, stepsUp)))
                 : Optional.empty();
-        boolean swapped = look.axis(AxisPlace.Y).otherSide();
+        boolean swapped = look.axis(AxisPlace.Y).oppositeSide();
         double ofY = style.length(22)
                 + titleWidth(anyLeft ? AxisPlace.Y : AxisPlace.RIGHT, y, tall)
                 + Math.max(style.length(22), AxisPainter.widest(y, style));
@@ -310,17 +310,17 @@ public final class FigureDrawing {
         var axisPainter = new AxisPainter(canvas, style, axes.area);
         AxisStyle xLook = look.axis(AxisPlace.X);
         AxisStyle yLook = look.axis(AxisPlace.Y);
-        boolean swapped = yLook.otherSide();
-        axisPainter.grid(axes.x, axes.y, xLook, yLook, figure.figure().shows(Layer.GUIDE_GRID));
+        boolean swapped = yLook.oppositeSide();
+        axisPainter.grid(axes.x, axes.y, xLook, yLook, figure.figure().shows(Layer.GRID_LINES));
         var notes = new NotePainter(canvas, left, style, parts);
         notes.spans(look.notes());
         if (look.sheet().frame()) {
             axisPainter.frame();
         }
-        axisPainter.horizontal(axes.x, xLook, xLook.otherSide());
+        axisPainter.horizontal(axes.x, xLook, xLook.oppositeSide());
         axisPainter.vertical(axes.y, yLook, swapped, axes.right.isPresent() ? colorOf(false) : Palette.INK);
         axes.right.ifPresent(axis -> axisPainter.vertical(axis, look.axis(AxisPlace.RIGHT), !swapped, colorOf(true)));
-        axisTitles(axes, swapped, xLook.otherSide());
+        axisTitles(axes, swapped, xLook.oppositeSide());
         canvas.clipped(axes.area, () -> series(painters));
         if (figure.figure().shows(Layer.BARS)) {
             painters.stream().filter(SeriesPainter::drawsPoints).forEach(painter -> painter.barParts(parts));
@@ -350,7 +350,7 @@ public final class FigureDrawing {
 
     private void series(List<SeriesPainter> painters) {
         boolean bars = figure.figure().shows(Layer.BARS);
-        if (figure.figure().shows(Layer.BAND)) {
+        if (figure.figure().shows(Layer.CONFIDENCE_BAND)) {
             curves(painters, SeriesPainter::band);
         }
         if (figure.figure().shows(Layer.BOUNDS)) {
@@ -408,7 +408,7 @@ public final class FigureDrawing {
                 return;
             }
             var key = painter.series().key();
-            part(new HitTarget.CurveOf(key), new BasicStroke(PRESSED_WIDTH).createStrokedShape(path));
+            part(new HitTarget.CurveOf(key), new BasicStroke(HIT_TOLERANCE_PT).createStrokedShape(path));
             double[] first = new double[6];
             path.getPathIterator(null).currentSegment(first);
             part(new HitTarget.CurveEnd(key, false), around(first[0], first[1]));
@@ -419,7 +419,8 @@ public final class FigureDrawing {
     }
 
     private static Ellipse2D around(double x, double y) {
-        return new Ellipse2D.Double(x - PRESSED_WIDTH / 2, y - PRESSED_WIDTH / 2, PRESSED_WIDTH, PRESSED_WIDTH);
+        return new Ellipse2D.Double(
+                x - HIT_TOLERANCE_PT / 2, y - HIT_TOLERANCE_PT / 2, HIT_TOLERANCE_PT, HIT_TOLERANCE_PT);
     }
 
     /// @param legendAbove where its first row begins, when it stands above the plot
@@ -432,13 +433,13 @@ public final class FigureDrawing {
             return placed(area, occupancy, List.of());
         }
         painters.stream().filter(painter -> !painter.look().hidden()).forEach(painter -> painter.take(occupancy));
-        if (figure.figure().shows(Layer.BAND)) {
+        if (figure.figure().shows(Layer.CONFIDENCE_BAND)) {
             curves(painters, (painter, fit) -> painter.takeBand(occupancy, fit));
         }
         if (figure.figure().shows(Layer.BOUNDS)) {
             bounds(painters).forEach(each -> each.take(occupancy));
         }
-        notes.taken().forEach(occupancy::take);
+        notes.taken().forEach(occupancy::reserve);
         List<SeriesPainter> curves = painters.stream()
                 .filter(painter -> equations && !Legend.hasEquations(figure) && painter.drawsCurve())
                 .toList();

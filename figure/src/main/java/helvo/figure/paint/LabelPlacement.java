@@ -65,7 +65,7 @@ final class LabelPlacement {
         legendCovers = place.cost() > 0
                 || box.getHeight() > area.getHeight() - style.length(12)
                 || box.getWidth() > area.getWidth();
-        occupancy.take(place);
+        occupancy.reserve(place);
         drawings.add(() -> legend.draw(canvas, painters, area, place.at(), parts));
     }
 
@@ -125,7 +125,7 @@ final class LabelPlacement {
         if (place == null) {
             return;
         }
-        occupancy.take(place);
+        occupancy.reserve(place);
         List<RichText> lines = chosen;
         Rectangle2D at = place.at();
         drawings.add(() -> curve(painter, lines, at));

@@ -43,7 +43,7 @@ final class Legend {
     /// @param width of the sheet without its margins
     Legend(FigureAnalysis figure, SheetMetrics style, double width) {
         this.figure = figure;
-        this.look = figure.figure().look();
+        this.look = figure.figure().style();
         this.style = style;
         this.width = width;
         this.equations = hasEquations(figure);
@@ -60,7 +60,7 @@ final class Legend {
     }
 
     private static boolean isLabelled(FigureAnalysis figure, SeriesAnalysis series) {
-        var curve = figure.figure().look().curve(series.key());
+        var curve = figure.figure().style().curve(series.key());
         return series.fit().isPresent() && curve.shown() && !curve.label().isEmpty();
     }
 

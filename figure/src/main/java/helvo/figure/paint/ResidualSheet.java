@@ -121,7 +121,7 @@ public final class ResidualSheet {
         this.canvas = canvas;
         this.progress = progress;
         style = new SheetMetrics(helvo.core.style.SheetStyle.DEFAULT, figure.numbers());
-        var look = figure.figure().look().series(series.key());
+        var look = figure.figure().style().series(series.key());
         color = look.color().map(hex -> SheetMetrics.color(hex, 1)).orElseGet(() -> Palette.series(series.slot()));
         marker = look.shape()
                 .map(shape -> Marker.valueOf(shape.name()))
@@ -301,7 +301,7 @@ public final class ResidualSheet {
     /// That of the figure for x; else round limits around all.
     private Axis horizontal(View view, double[] along, int steps) {
         if (view == View.X && figure.xTime().isPresent()) {
-            return new AxisChooser(figure, figure.figure().look(), style).horizontal(steps * 45.0);
+            return new AxisChooser(figure, figure.figure().style(), style).horizontal(steps * 45.0);
         }
         double least = Arrays.stream(along).filter(Double::isFinite).min().orElse(0);
         double greatest = Arrays.stream(along).filter(Double::isFinite).max().orElse(1);

@@ -75,8 +75,8 @@ final class SeriesPainter {
         this.plot = plot;
         this.style = style;
         this.series = figure.series().get(place);
-        this.look = figure.figure().look().series(series.key());
-        this.curveLook = figure.figure().look().curve(series.key());
+        this.look = figure.figure().style().series(series.key());
+        this.curveLook = figure.figure().style().curve(series.key());
         DefaultSeriesStyle usual = DefaultSeriesStyle.of(series.slot());
         this.color = look.color()
                 .map(hex -> SheetMetrics.color(hex, 1))
@@ -86,7 +86,7 @@ final class SeriesPainter {
         this.usualDash = usual.dash();
         this.onRight = figure.isOnRight(series.key());
         this.data = data(series);
-        this.reach = reach(figure.figure().look());
+        this.reach = reach(figure.figure().style());
         this.colors = ColorScale.of(figure, series, look);
         this.labels = look.labels().flatMap(id -> figure.table().columns().stream()
                 .filter(column -> column.id() == id)
@@ -505,7 +505,7 @@ final class SeriesPainter {
         for (int i = 0; i < points.size(); i++) {
             double px = plot.px(points.x()[i]);
             double py = plot.py(points.y()[i]);
-            String text = labels.orElseThrow().shown(points.rows()[i], table.mark());
+            String text = labels.orElseThrow().shown(points.rows()[i], table.decimalMark());
             if (!text.isEmpty() && plot.area().contains(px, py)) {
                 double width = Typeface.width(font, text);
                 occupancy.free(around(px, py, width, tall)).ifPresent(place -> {
@@ -515,7 +515,7 @@ final class SeriesPainter {
                         double to = place.getCenterY() > py ? place.getMinY() - 1 : place.getMaxY() + 1;
                         double across = Math.clamp(px, place.getMinX(), place.getMaxX());
                         canvas.line(px, from, across, to, Palette.MUTED, style.weight(0.4));
-                        occupancy.takeLine(px, from, across, to);
+                        occupancy.reserveLine(px, from, across, to);
                     }
                     canvas.text(text, font, Palette.INK, place.getX(), place.getMaxY(), 0);
                 });
@@ -567,9 +567,9 @@ final class SeriesPainter {
         int step = !series.key().hasOwnPoints() ? points.size() + 1 : Math.max(1, points.size() / ENOUGH_TO_AVOID);
         for (int i = 0; i < points.size(); i += step) {
             double x = plot.px(points.x()[i]);
-            occupancy.takePoint(x, plot.py(points.y()[i]), radius() + 1);
+            occupancy.reservePoint(x, plot.py(points.y()[i]), radius() + 1);
             if (visible(points.yBars(), i) && points.size() <= 1500) {
-                occupancy.takeLine(
+                occupancy.reserveLine(
                         x,
                         plot.pyWithin(points.y()[i] + points.yBars().up()[i]),
                         x,
@@ -577,10 +577,10 @@ final class SeriesPainter {
             }
         }
         if (points.size() <= ENOUGH_TO_AVOID) {
-            joinedPath().ifPresent(path -> occupancy.takeLine(path));
+            joinedPath().ifPresent(path -> occupancy.reserveLine(path));
         }
         if (drawsCurve()) {
-            occupancy.takeLine(path(series.fit().orElseThrow()));
+            occupancy.reserveLine(path(series.fit().orElseThrow()));
         }
     }
 
@@ -589,7 +589,7 @@ final class SeriesPainter {
         for (int side : new int[] {-1, 1}) {
             edge(fit, Reading::predictionHalf95, side)
                     .or(() -> edge(fit, Reading::meanHalf95, side))
-                    .ifPresent(occupancy::takeLine);
+                    .ifPresent(occupancy::reserveLine);
         }
     }
 }

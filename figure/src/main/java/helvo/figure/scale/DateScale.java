@@ -214,7 +214,7 @@ public record DateScale(TimeAxis time, double low, double high, Step step, Step 
             case MONTH -> name + " " + at.getYear();
             case DAY -> at.getDayOfMonth() + " " + name + " " + at.getYear();
             case NUMERIC -> at.toLocalDate().toString();
-            case TIME -> RootLocale.of("%02d:%02d", at.getHour(), at.getMinute());
+            case TIME -> RootLocale.format("%02d:%02d", at.getHour(), at.getMinute());
         };
     }
 
@@ -230,8 +230,8 @@ public record DateScale(TimeAxis time, double low, double high, Step step, Step 
             case YEAR -> Integer.toString(at.getYear());
             case MONTH -> month + year;
             case DAY -> at.getDayOfMonth() + " " + month + year;
-            case HOUR, MINUTE -> day + RootLocale.of("%02d:%02d", at.getHour(), at.getMinute());
-            case SECOND -> day + RootLocale.of("%02d:%02d:%02d", at.getHour(), at.getMinute(), at.getSecond());
+            case HOUR, MINUTE -> day + RootLocale.format("%02d:%02d", at.getHour(), at.getMinute());
+            case SECOND -> day + RootLocale.format("%02d:%02d:%02d", at.getHour(), at.getMinute(), at.getSecond());
         };
     }
 

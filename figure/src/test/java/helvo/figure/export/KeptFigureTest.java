@@ -104,7 +104,7 @@ class KeptFigureTest {
                 figure(
                         groups,
                         new FigureEdit.Show(1, Layer.BOUNDS, true),
-                        new FigureEdit.Show(1, Layer.BAND, true),
+                        new FigureEdit.Show(1, Layer.CONFIDENCE_BAND, true),
                         new FigureEdit.Show(1, Layer.POOLED, true));
             case "notes" ->
                 figure(
@@ -125,7 +125,7 @@ class KeptFigureTest {
             case "paper" ->
                 figure(
                         groups,
-                        new FigureEdit.SetSheet(1, SheetStyle.PRESETS.get(1).look()),
+                        new FigureEdit.SetSheet(1, SheetStyle.PRESETS.get(1).style()),
                         new FigureEdit.SetAxis(
                                 1,
                                 AxisPlace.X,
@@ -135,7 +135,7 @@ class KeptFigureTest {
                         new FigureEdit.SetAxis(
                                 1,
                                 AxisPlace.Y,
-                                AxisStyle.DEFAULT.withLogarithmic(true).withOtherSide(true)));
+                                AxisStyle.DEFAULT.withLogarithmic(true).withOppositeSide(true)));
             case "many" -> figure(many, new FigureEdit.ChooseCurve(1, SeriesKey.whole(2), new Logarithmic()));
             default -> throw new IllegalArgumentException(name);
         };

@@ -64,7 +64,7 @@ class PrintCheckTest {
     @Test
     void ourLooksAreLegible() {
         assertThat(SheetStyle.PRESETS).allSatisfy(look -> assertThat(
-                        PrintCheck.of(made(look.look()), 1, Progress.none()).isLegible())
+                        PrintCheck.of(made(look.style()), 1, Progress.none()).isLegible())
                 .as(look.name())
                 .isTrue());
     }
@@ -74,7 +74,7 @@ class PrintCheckTest {
     @ParameterizedTest
     @ValueSource(doubles = {6, 9, 14})
     void isMeasuredFromWhatIsDrawn(double text) throws IOException {
-        FigureAnalysis figure = made(SheetStyle.DEFAULT.withText(text));
+        FigureAnalysis figure = made(SheetStyle.DEFAULT.withTextSize(text));
         PrintCheck check = PrintCheck.of(figure, 1, Progress.none());
         String svg = new String(
                 FigureFile.bytes(FigureFormat.SVG, figure, 300, false, Progress.none()), StandardCharsets.UTF_8);

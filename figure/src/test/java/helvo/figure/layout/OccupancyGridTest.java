@@ -19,10 +19,10 @@ class OccupancyGridTest {
     @Test
     void theFirstFreePlaceIsTaken() {
         var occupancy = new OccupancyGrid(AREA);
-        occupancy.takePoint(30, 40, 4);
+        occupancy.reservePoint(30, 40, 4);
         OccupancyGrid.Place place = occupancy.best(List.of(at(25, 35, 12, 9), at(70, 35, 12, 9), at(90, 35, 12, 9)));
         assertThat(place).isEqualTo(new OccupancyGrid.Place(at(70, 35, 12, 9), 0));
-        occupancy.take(place);
+        occupancy.reserve(place);
         assertThat(occupancy.covered()).isZero();
         assertThat(occupancy.best(List.of(at(70, 35, 12, 9), at(90, 35, 12, 9))).at())
                 .as("taken by the label")
@@ -32,7 +32,7 @@ class OccupancyGridTest {
     @Test
     void whereAllThatWasWishedForIsTakenTheNearestFreePlaceIs() {
         var occupancy = new OccupancyGrid(AREA);
-        occupancy.take(at(10, 20, 60, 60));
+        occupancy.reserve(at(10, 20, 60, 60));
         OccupancyGrid.Place place = occupancy.best(List.of(at(20, 40, 12, 9)));
         assertThat(place.cost()).isZero();
         assertThat(place.at().getX()).as("just behind what is taken").isBetween(68.0, 80.0);
@@ -46,9 +46,9 @@ class OccupancyGridTest {
         var path = new Path2D.Double();
         path.moveTo(0, 2);
         path.lineTo(30, 2);
-        full.takeLine(path);
-        full.takePoint(15, 15, 4);
-        full.take(new OccupancyGrid.Place(at(0, 22, 30, 8), 0));
+        full.reserveLine(path);
+        full.reservePoint(15, 15, 4);
+        full.reserve(new OccupancyGrid.Place(at(0, 22, 30, 8), 0));
         Rectangle2D overLine = at(1, 0.5, 28, 5);
         Rectangle2D overPoint = at(1, 11, 28, 8);
         Rectangle2D overLabel = at(1, 22, 28, 7);
@@ -63,7 +63,7 @@ class OccupancyGridTest {
                 .isPresent();
         assertThat(full.free(List.of(at(3, 5, 20, 2)))).isEmpty();
         OccupancyGrid.Place forced = full.best(List.of(at(0.5, 0.5, 29, 29)));
-        full.take(forced);
+        full.reserve(forced);
         assertThat(full.covered()).isEqualTo(forced.cost()).isPositive();
     }
 

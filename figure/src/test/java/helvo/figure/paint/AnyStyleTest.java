@@ -159,7 +159,7 @@ class AnyStyleTest {
         assertThat(layout.parts())
                 .extracting(FigureLayout.Part::of)
                 .contains(new HitTarget.Background(), new HitTarget.Title(), new HitTarget.AxisOf(AxisPlace.X));
-        figure.figure().look().notes().forEach(note -> assertThat(layout.parts().stream()
+        figure.figure().style().notes().forEach(note -> assertThat(layout.parts().stream()
                         .map(FigureLayout.Part::of)
                         .filter(HitTarget.NoteOf.class::isInstance)
                         .map(part -> ((HitTarget.NoteOf) part).note())
@@ -197,7 +197,7 @@ class AnyStyleTest {
                 ExcludedRows.NONE);
         Study study = StudyEdit.AddTable.to(Study.EMPTY, table).apply(Study.EMPTY);
         study = study.withFigure(1, figure -> figure.withLayers(layers(random))
-                .withLook(look(random))
+                .withStyle(look(random))
                 .with(
                         FIRST,
                         Curves.offered().get(random.nextInt(Curves.offered().size()))));
@@ -236,8 +236,8 @@ class AnyStyleTest {
                     AxisStyle.DEFAULT
                             .withLogarithmic(random.nextInt(4) == 0)
                             .withReversed(random.nextInt(3) == 0)
-                            .withOtherSide(random.nextInt(3) == 0)
-                            .withZero(random.nextInt(3) == 0)
+                            .withOppositeSide(random.nextInt(3) == 0)
+                            .withIncludesZero(random.nextInt(3) == 0)
                             .withTicks(any(random, AxisStyle.Ticks.class))
                             .withGrid(any(random, AxisStyle.Grid.class))
                             .withDecimals(random.nextBoolean() ? Optional.of(random.nextInt(4)) : Optional.empty()));
@@ -294,12 +294,12 @@ class AnyStyleTest {
     @Property(tries = 30, seed = "26")
     void hiddenSeriesHaveNoMarkers(@ForAll long seed) throws IOException {
         FigureAnalysis figure = figure(new Random(seed));
-        FigureStyle look = figure.figure().look();
+        FigureStyle look = figure.figure().style();
         SeriesStyle plain = SeriesStyle.DEFAULT.withShape(Optional.of(MarkerShape.SQUARE));
         FigureAnalysis shown =
-                figure.with(figure.figure().withLook(look.with(FIRST, plain).with(SECOND, plain)));
+                figure.with(figure.figure().withStyle(look.with(FIRST, plain).with(SECOND, plain)));
         FigureAnalysis hidden = figure.with(figure.figure()
-                .withLook(look.with(FIRST, plain.withHidden(true)).with(SECOND, plain.withHidden(true))));
+                .withStyle(look.with(FIRST, plain.withHidden(true)).with(SECOND, plain.withHidden(true))));
         assertThat(svg(hidden).length()).isLessThan(svg(shown).length());
     }
 }

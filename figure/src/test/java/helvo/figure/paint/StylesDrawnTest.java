@@ -155,7 +155,7 @@ class StylesDrawnTest {
                     x,
                     x,
                     axis(AxisPlace.X, AxisStyle.DEFAULT.withLogarithmic(log)),
-                    axis(AxisPlace.Y, AxisStyle.DEFAULT.withReversed(true).withOtherSide(true))));
+                    axis(AxisPlace.Y, AxisStyle.DEFAULT.withReversed(true).withOppositeSide(true))));
             for (Axis axis : layout.axes().values()) {
                 assertThat(axis.low()).isLessThan(axis.high());
                 assertThat(axis.ticks()).isNotEmpty().allSatisfy(tick -> assertThat(
@@ -177,7 +177,7 @@ class StylesDrawnTest {
                         AxisStyle.DEFAULT
                                 .withLimits(Optional.of(-1.0), Optional.of(7.0))
                                 .withStep(Optional.of(2.5))
-                                .withMinor(Optional.of(5))
+                                .withMinorIntervals(Optional.of(5))
                                 .withDecimals(Optional.of(2)))));
         Axis axis = layout.x().orElseThrow();
         assertThat(axis.ticks()).containsExactly(0.0, 2.5, 5.0);
@@ -191,7 +191,7 @@ class StylesDrawnTest {
         assertThat(drawn(figure(
                                 new double[] {100, 101},
                                 new double[] {1, 2},
-                                axis(AxisPlace.X, AxisStyle.DEFAULT.withZero(true))))
+                                axis(AxisPlace.X, AxisStyle.DEFAULT.withIncludesZero(true))))
                         .x()
                         .orElseThrow()
                         .low())
@@ -206,7 +206,7 @@ class StylesDrawnTest {
                 x,
                 y,
                 new helvo.core.study.ColumnEdit.SetRole(1, 3, Role.Y),
-                new FigureEdit.SetSeriesStyle(1, SECOND, SeriesStyle.DEFAULT.withRight(Optional.of(true))));
+                new FigureEdit.SetSeriesStyle(1, SECOND, SeriesStyle.DEFAULT.withRightAxis(Optional.of(true))));
         FigureLayout layout = drawn(figure);
         assertThat(layout.axes()).containsKeys(AxisPlace.Y, AxisPlace.RIGHT);
         double apart = IntStream.range(0, 20)
@@ -388,7 +388,7 @@ class StylesDrawnTest {
                 x,
                 x,
                 second,
-                new FigureEdit.SetSeriesStyle(1, SECOND, SeriesStyle.DEFAULT.withRight(Optional.of(false))));
+                new FigureEdit.SetSeriesStyle(1, SECOND, SeriesStyle.DEFAULT.withRightAxis(Optional.of(false))));
         assertThat(drawn(back).axes()).doesNotContainKey(AxisPlace.RIGHT);
         assertThat(back.rightByUnit()).isEmpty();
     }
@@ -516,7 +516,7 @@ class StylesDrawnTest {
         var colors = ColorScale.of(
                         figure,
                         figure.series().getFirst(),
-                        figure.figure().look().series(Y))
+                        figure.figure().style().series(Y))
                 .orElseThrow();
         assertThat(colors.low()).as("limits about zero are symmetric").isEqualTo(-colors.high());
     }
@@ -525,8 +525,8 @@ class StylesDrawnTest {
     void everyLookOfOursDrawsWithItsTextInProportion() {
         double[] x = {1, 2, 3, 4};
         for (SheetStyle.Named look : SheetStyle.PRESETS) {
-            FigureLayout layout = drawn(figure(x, x, new FigureEdit.SetSheet(1, look.look())));
-            assertThat(layout.width()).isCloseTo(look.look().widthMm() * 72 / 25.4, within(1e-9));
+            FigureLayout layout = drawn(figure(x, x, new FigureEdit.SetSheet(1, look.style())));
+            assertThat(layout.width()).isCloseTo(look.style().widthMm() * 72 / 25.4, within(1e-9));
             assertThat(layout.plot().getHeight()).as(look.name()).isGreaterThan(0.3 * layout.height());
         }
         Raster clear = Raster.draw(

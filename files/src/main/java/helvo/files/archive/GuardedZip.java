@@ -34,7 +34,7 @@ public final class GuardedZip implements AutoCloseable {
 
     /// An archive of sheets, of which a part that swells out of all proportion is a bomb.
     public static GuardedZip open(Path file) throws UnreadableFile {
-        return open(file, Limits.SWELLING);
+        return open(file, Limits.MAX_COMPRESSION_RATIO);
     }
 
     /// @param swelling how many times its packed size a large part may have
@@ -77,7 +77,7 @@ public final class GuardedZip implements AutoCloseable {
         long whole = 0;
         for (ZipEntry entry : (Iterable<ZipEntry>) zip.stream().map(ZipEntry.class::cast)::iterator) {
             whole += Math.max(0, entry.getSize());
-            if (swollen(entry.getSize(), entry.getCompressedSize()) || whole > Limits.PART_BYTES) {
+            if (swollen(entry.getSize(), entry.getCompressedSize()) || whole > Limits.MAX_PART_BYTES) {
                 throw bomb(entry.getName());
             }
         }
@@ -95,11 +95,12 @@ public final class GuardedZip implements AutoCloseable {
     }
 
     private boolean swollen(long size, long packed) {
-        return size > Limits.PART_BYTES || size > Limits.HARMLESS_BYTES && size / Math.max(1, packed) > swelling;
+        return size > Limits.MAX_PART_BYTES
+                || size > Limits.MIN_SUSPICIOUS_BYTES && size / Math.max(1, packed) > swelling;
     }
 
     private UnreadableFile bomb(String part) {
-        return new UnreadableFile(RootLocale.of(
+        return new UnreadableFile(RootLocale.format(
                 "“%s” unpacks to far more than such a file holds (in %s) and was not read: it may be made to do "
                         + "harm.",
                 name, part));

@@ -60,7 +60,7 @@ public final class AtomicFile {
                 out.flush();
                 channel.force(true);
             }
-            keepRights(whole, beside);
+            copyPermissions(whole, beside);
             move(beside, whole);
             DiskSync.force(whole.getParent());
         } finally {
@@ -133,7 +133,7 @@ public final class AtomicFile {
         }
     }
 
-    private static void keepRights(Path old, Path fresh) throws IOException {
+    private static void copyPermissions(Path old, Path fresh) throws IOException {
         PosixFileAttributeView rights = Files.getFileAttributeView(old, PosixFileAttributeView.class);
         if (rights != null && Files.exists(old)) {
             Files.setPosixFilePermissions(fresh, rights.readAttributes().permissions());

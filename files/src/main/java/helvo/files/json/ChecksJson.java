@@ -21,12 +21,12 @@ final class ChecksJson {
             FitJson.put(each, "statistic", OptionalDouble.of(check.statistic()));
             FitJson.put(each, "p", check.p());
             FitJson.put(each, "adjustedP", check.adjusted());
-            each.put("warns", check.warns());
+            each.put("warns", check.isWarning());
             each.put("says", words.sentence(check));
             ArrayNode rows = each.putArray("rows");
             check.rows().forEach(row -> rows.add(row + 1));
         }
         ArrayNode shapes = node.putArray("patternless");
-        series.judgement().patternless().forEach(curve -> shapes.add(curve.name()));
+        series.judgement().adequateAlternatives().forEach(curve -> shapes.add(curve.name()));
     }
 }

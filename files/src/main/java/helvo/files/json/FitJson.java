@@ -88,7 +88,7 @@ public final class FitJson {
 
     /// The reports of several files, one for each file and figure.
     ///
-    /// @param reports as [#report] and [#of] make them
+    /// @param reports as [#report] and [#format] make them
     public static String reports(List<ObjectNode> reports) {
         return MAPPER.writeValueAsString(
                 NODES.objectNode().set("results", NODES.arrayNode().addAll(reports)));
@@ -130,7 +130,7 @@ public final class FitJson {
                                 .toList(),
                         notes.stream()
                                 .filter(Note.ReadingMarker::fromY)
-                                .map(note -> new When(note.at(), note.measured()))
+                                .map(note -> new When(note.at(), note.replicates()))
                                 .toList(),
                         true)));
         return report;

@@ -30,8 +30,8 @@ public final class ReadingJson {
     /// Adds `readAs` and `warnings` to a report.
     static void put(ObjectNode report, Table table, List<String> warnings) {
         ObjectNode readAs = report.putObject("readAs");
-        readAs.put("layout", table.readAs().map(ImportReport::layout).orElse(""));
-        readAs.put("decimal", table.mark() == DecimalMark.POINT ? "point" : "comma");
+        readAs.put("layout", table.importReport().map(ImportReport::layout).orElse(""));
+        readAs.put("decimal", table.decimalMark() == DecimalMark.POINT ? "point" : "comma");
         ArrayNode columns = readAs.putArray("columns");
         for (Column column : table.columns()) {
             columns.addObject()
@@ -41,7 +41,7 @@ public final class ReadingJson {
                     .put("role", column.role().tag());
         }
         ArrayNode remarks = readAs.putArray("decisions");
-        table.readAs().ifPresent(how -> how.remarks().forEach(remark -> {
+        table.importReport().ifPresent(how -> how.remarks().forEach(remark -> {
             ObjectNode each = remarks.addObject();
             if (remark.column().isEmpty()) {
                 each.putNull("column");
@@ -51,11 +51,11 @@ public final class ReadingJson {
             each.put("says", remark.sentence());
         }));
         ArrayNode aside = readAs.putArray("setAside");
-        table.setAside()
+        table.excluded()
                 .reasons()
                 .forEach((row, reason) -> aside.addObject().put("row", row + 1).put("why", reason));
         ArrayNode notes = readAs.putArray("notes");
-        table.readAs().ifPresent(how -> how.notes().forEach(notes::add));
+        table.importReport().ifPresent(how -> how.notes().forEach(notes::add));
         ArrayNode said = report.putArray("warnings");
         warnings.forEach(said::add);
     }

@@ -1,11 +1,14 @@
 package helvo.files.json;
 
+import com.fasterxml.jackson.annotation.JsonAlias;
 import com.fasterxml.jackson.annotation.JsonAutoDetect.Visibility;
 import com.fasterxml.jackson.annotation.JsonTypeInfo;
 import com.fasterxml.jackson.annotation.PropertyAccessor;
 import helvo.core.fit.Curve;
 import helvo.core.fit.Curves;
 import helvo.core.fit.FixedInterceptLine;
+import helvo.core.number.DecimalMark;
+import helvo.core.number.NumberNotation;
 import helvo.core.study.Commit;
 import helvo.core.study.Edit;
 import helvo.core.style.Note;
@@ -84,6 +87,12 @@ public final class StudyJson {
     @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "type")
     private interface Named {}
 
+    /// Settings of before have another word, and settings have no version.
+    private interface OlderNotation {
+        @JsonAlias("mark")
+        DecimalMark decimalMark();
+    }
+
     private static JsonMapper newMapper() {
         var values = new SimpleModule("helvo");
         values.addSerializer(Cell.class, new CellOut());
@@ -104,6 +113,7 @@ public final class StudyJson {
                 .annotationIntrospector(new StudyNames.Constants())
                 .changeDefaultVisibility(
                         visibility -> visibility.withVisibility(PropertyAccessor.IS_GETTER, Visibility.NONE))
+                .addMixIn(NumberNotation.class, OlderNotation.class)
                 .addMixIn(Commit.class, Named.class)
                 .addMixIn(Edit.class, Named.class)
                 .addMixIn(Note.class, Named.class)
@@ -219,7 +229,7 @@ public final class StudyJson {
             out.writePOJO(new CurveForm(
                     curve.keyword(),
                     curve.degree() > 1 ? (Integer) curve.degree() : null,
-                    held ? (Double) curve.heldIntercept() : null,
+                    held ? (Double) curve.fixedIntercept() : null,
                     curve.onLogScale() ? Boolean.TRUE : null));
         }
     }

@@ -67,7 +67,7 @@ public final class SampleStudy {
         try (InputStream in = SampleStudy.class.getResourceAsStream(resource)) {
             return TextTable.read(in.readAllBytes(), name + ".csv", ImportOptions.NONE)
                     .table()
-                    .withReadAs(Optional.empty());
+                    .withImportReport(Optional.empty());
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         } catch (UnreadableFile e) {

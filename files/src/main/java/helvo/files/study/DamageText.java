@@ -46,7 +46,7 @@ final class DamageText {
         TokenStreamLocation at = json.getLocation();
         boolean isKnown = at != null && at.getLineNr() > 0;
         return isKnown && !(json instanceof DatabindException)
-                ? RootLocale.of("line %d, character %d of its JSON", at.getLineNr(), at.getColumnNr())
+                ? RootLocale.format("line %d, character %d of its JSON", at.getLineNr(), at.getColumnNr())
                 : "its JSON is not as it should be";
     }
 
@@ -57,7 +57,7 @@ final class DamageText {
 
     private static Optional<String> plain(Exception known) {
         return Optional.ofNullable(known.getMessage())
-                .filter(text -> !text.isBlank() && text.length() <= Limits.ECHOED)
+                .filter(text -> !text.isBlank() && text.length() <= Limits.MAX_QUOTED_CHARS)
                 .filter(text -> !text.contains("helvo.") && !text.contains("java."));
     }
 }

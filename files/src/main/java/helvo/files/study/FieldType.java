@@ -85,8 +85,8 @@ enum FieldType {
     private String date(double seconds) {
         LocalDateTime moment = DateText.moment(seconds);
         return switch (this) {
-            case YEAR -> RootLocale.of("%04d", moment.getYear());
-            case YEARMONTH -> RootLocale.of("%04d-%02d", moment.getYear(), moment.getMonthValue());
+            case YEAR -> RootLocale.format("%04d", moment.getYear());
+            case YEARMONTH -> RootLocale.format("%04d-%02d", moment.getYear(), moment.getMonthValue());
             case DATE -> moment.toLocalDate().toString();
             case TIME -> CLOCK.format(moment) + fraction(moment);
             default -> MOMENT.format(moment) + fraction(moment);
@@ -96,7 +96,7 @@ enum FieldType {
     private static String fraction(LocalDateTime moment) {
         return moment.getNano() == 0
                 ? ""
-                : RootLocale.of(".%09d", moment.getNano()).replaceAll("0+$", "");
+                : RootLocale.format(".%09d", moment.getNano()).replaceAll("0+$", "");
     }
 
     /// The cell that a field of this form means; what is not of the form is text.

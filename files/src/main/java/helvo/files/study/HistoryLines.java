@@ -104,7 +104,7 @@ final class HistoryLines {
                                 ? "One line of its history could not be read: a step may be missing there, and none "
                                         + "can be undone. The study itself is "
                                         + "whole."
-                                : RootLocale.of(
+                                : RootLocale.format(
                                         "%,d lines of its history could not be read: steps may be missing there, and "
                                                 + "none can be undone. The study "
                                                 + "itself is whole.",

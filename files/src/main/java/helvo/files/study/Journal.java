@@ -292,7 +292,7 @@ public final class Journal implements AutoCloseable {
         }
         if (isDamaged && replay.done == 0) {
             putAside(folder, file);
-            throw new UnreadableFile(RootLocale.of(
+            throw new UnreadableFile(RootLocale.format(
                     "it is damaged: %,d of %,d bytes could not be read, and no step could be done again",
                     found.unread(), found.size()));
         }
@@ -325,7 +325,7 @@ public final class Journal implements AutoCloseable {
 
     private static Optional<String> damage(JournalFile.Found found) {
         return found.copy()
-                .map(copy -> RootLocale.of(
+                .map(copy -> RootLocale.format(
                         "What was kept of it was damaged: %,d of %,d bytes could not be read. The damaged "
                                 + "file is kept as %s.",
                         found.unread(), found.size(), copy));

@@ -48,7 +48,7 @@ final class StudyReader {
         if (!StudyFile.isStudy(file) && !GuardedZip.isArchive(file)) {
             throw noStudy(name);
         }
-        try (GuardedZip zip = GuardedZip.open(file, Limits.STUDY_SWELLING)) {
+        try (GuardedZip zip = GuardedZip.open(file, Limits.MAX_STUDY_COMPRESSION_RATIO)) {
             if (!zip.has(StudyFile.STUDY)) {
                 throw noStudy(name);
             }
@@ -83,7 +83,7 @@ final class StudyReader {
     }
 
     private static StoredStudy read(GuardedZip zip, String name, Progress progress) throws IOException, UnreadableFile {
-        JsonNode root = StudyJson.mapper().readTree(bytes(zip, StudyFile.STUDY, Limits.STUDY_TEXT_BYTES));
+        JsonNode root = StudyJson.mapper().readTree(bytes(zip, StudyFile.STUDY, Limits.MAX_STUDY_TEXT_BYTES));
         if (!(root instanceof ObjectNode written)
                 || !written.path("version").isInt()
                 || written.path("version").asInt() < 1) {
@@ -114,7 +114,7 @@ final class StudyReader {
         }
         Study study = following(bare.withTables(tables), progress);
         HistoryLines.Read history = zip.has(HistoryLines.FILE)
-                ? HistoryLines.read(bytes(zip, HistoryLines.FILE, Limits.STUDY_TEXT_BYTES), study, version)
+                ? HistoryLines.read(bytes(zip, HistoryLines.FILE, Limits.MAX_STUDY_TEXT_BYTES), study, version)
                 : new HistoryLines.Read(History.from(study), Optional.empty());
         Optional<String> readOnly = isNewer
                 ? Optional.of("“" + name
@@ -138,20 +138,20 @@ final class StudyReader {
     private static void requireWithinLimits(ObjectNode document, String name) throws UnreadableFile {
         int tables = document.path("tables").size();
         int figures = document.path("figures").size();
-        if (tables > Limits.TABLES || figures > Limits.FIGURES) {
-            throw new UnreadableFile(RootLocale.of(
+        if (tables > Limits.MAX_TABLES || figures > Limits.MAX_FIGURES) {
+            throw new UnreadableFile(RootLocale.format(
                     "“%s” was not opened: it has %,d tables and %,d figures, and a study has %,d and %,d at most. "
                             + "It is damaged, or made to do harm.",
-                    name, tables, figures, Limits.TABLES, Limits.FIGURES));
+                    name, tables, figures, Limits.MAX_TABLES, Limits.MAX_FIGURES));
         }
         for (JsonNode table : document.path("tables")) {
-            if (table.path("columns").size() > Limits.COLUMNS) {
-                throw new UnreadableFile(RootLocale.of(
+            if (table.path("columns").size() > Limits.MAX_COLUMNS) {
+                throw new UnreadableFile(RootLocale.format(
                         "“%s” was not opened: its table “%s” has %,d columns, and a table has %,d at most.",
                         name,
                         table.path("name").asString(""),
                         table.path("columns").size(),
-                        Limits.COLUMNS));
+                        Limits.MAX_COLUMNS));
             }
         }
     }
@@ -263,7 +263,7 @@ final class StudyReader {
         Map<String, ObjectNode> members = new TreeMap<>();
         members.put(StudyFile.STUDY, UnknownParts.beyond(document, StudyWriter.document(study, names, data)));
         if (zip.has(DataPackage.FILE)
-                && StudyJson.mapper().readTree(bytes(zip, DataPackage.FILE, Limits.STUDY_TEXT_BYTES))
+                && StudyJson.mapper().readTree(bytes(zip, DataPackage.FILE, Limits.MAX_STUDY_TEXT_BYTES))
                         instanceof ObjectNode descriptor) {
             members.put(DataPackage.FILE, UnknownParts.beyond(descriptor, DataPackage.describe(study, names, data)));
         }
@@ -274,9 +274,9 @@ final class StudyReader {
         long size = 0;
         for (String part : zip.parts()) {
             if (!known.contains(part) && parts.putIfAbsent(part, new byte[0]) == null) {
-                byte[] bytes = bytes(zip, part, Limits.UNKNOWN_PART_BYTES);
+                byte[] bytes = bytes(zip, part, Limits.MAX_UNKNOWN_PART_BYTES);
                 size += bytes.length;
-                if (size > Limits.UNKNOWN_PART_BYTES) {
+                if (size > Limits.MAX_UNKNOWN_PART_BYTES) {
                     throw new IOException("parts that Helvo does not know hold more than 64 MB");
                 }
                 parts.put(part, bytes);

@@ -166,7 +166,7 @@ record TableData(List<Integer> rows, List<FieldType> forms, List<BitSet> numbers
                     .findFirst()
                     .orElse(0);
             boolean has = at < found.size() && !found.get(at).isBlank();
-            throw new UnreadableFile(RootLocale.of(
+            throw new UnreadableFile(RootLocale.format(
                     "its data have %s over column %d, where %s has “%s”",
                     has ? "“" + shortened(found.get(at)) + "”" : "no heading",
                     at + 1,
@@ -186,9 +186,10 @@ record TableData(List<Integer> rows, List<FieldType> forms, List<BitSet> numbers
                     throw new UnreadableFile("row " + (row + 1) + " of its data is too short");
                 }
                 String field = c < line.getFieldCount() ? line.getField(c) : "";
-                if (field.length() > Limits.CELL_TEXT) {
-                    throw new UnreadableFile(RootLocale.of(
-                            "row %d of its data has a cell of more than %,d characters", row + 1, Limits.CELL_TEXT));
+                if (field.length() > Limits.MAX_CELL_CHARS) {
+                    throw new UnreadableFile(RootLocale.format(
+                            "row %d of its data has a cell of more than %,d characters",
+                            row + 1, Limits.MAX_CELL_CHARS));
                 }
                 cells.get(c)
                         .add(

@@ -49,7 +49,7 @@ public record TableImport(Table table, List<String> notices) {
 
     /// Reads a table's file again, in the way it was read.
     public static TableImport again(Table table, Progress progress) throws UnreadableFile {
-        return again(table, table.readAs().map(ImportReport::choices).orElse(ImportOptions.NONE), progress);
+        return again(table, table.importReport().map(ImportReport::choices).orElse(ImportOptions.NONE), progress);
     }
 
     /// Reads a table's file again in another way.
@@ -70,8 +70,8 @@ public record TableImport(Table table, List<String> notices) {
                 Table read = book.read(sheet, choices, progress).table();
                 return new TableImport(
                         read,
-                        read.readAs().orElseThrow().remarks().stream()
-                                .filter(ImportReport.Remark::grave)
+                        read.importReport().orElseThrow().remarks().stream()
+                                .filter(ImportReport.Remark::warning)
                                 .map(ImportReport.Remark::sentence)
                                 .toList());
             }

@@ -14,7 +14,7 @@ public final class CsvFile {
     private CsvFile() {}
 
     public static void write(OutputStream out, Table table, Progress progress) throws IOException {
-        char delimiter = table.mark() == DecimalMark.COMMA ? Delimiter.SEMICOLON.sign() : Delimiter.COMMA.sign();
+        char delimiter = table.decimalMark() == DecimalMark.COMMA ? Delimiter.SEMICOLON.sign() : Delimiter.COMMA.sign();
         try (CsvWriter csv = CsvWriter.builder()
                 .fieldSeparator(delimiter)
                 .build(new OutputStreamWriter(out, StandardCharsets.UTF_8))) {
@@ -28,7 +28,7 @@ public final class CsvFile {
                 }
                 int at = row;
                 csv.writeRecord(table.columns().stream()
-                        .map(column -> column.exact(at, table.mark()))
+                        .map(column -> column.exact(at, table.decimalMark()))
                         .toList());
             }
         }

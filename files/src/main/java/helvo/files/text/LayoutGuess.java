@@ -68,7 +68,8 @@ final class LayoutGuess {
         }
         int asked = choices.table().orElse(areas.size() == 1 ? 1 : areas.indexOf(TableRegion.largest(areas)) + 1);
         if (asked < 1 || asked > areas.size()) {
-            throw new UnreadableFile(RootLocale.of("“%s” has no table %d; it holds %d.", name, asked, areas.size()));
+            throw new UnreadableFile(
+                    RootLocale.format("“%s” has no table %d; it holds %d.", name, asked, areas.size()));
         }
         TableRegion area = areas.get(asked - 1);
         DecimalMark mark = choices.mark().orElseGet(() -> mark(lines, delimiter));

@@ -63,19 +63,19 @@ public record PastedText(String text, List<List<String>> rows, DecimalMark mark,
     }
 
     private static void refuseLong(int length) throws UnreadableFile {
-        if (length > Limits.CELL_TEXT) {
-            throw new UnreadableFile(RootLocale.of(
+        if (length > Limits.MAX_CELL_CHARS) {
+            throw new UnreadableFile(RootLocale.format(
                     "The clipboard holds a cell of %,d characters, and a cell has %,d at most. Nothing was pasted.",
-                    length, Limits.CELL_TEXT));
+                    length, Limits.MAX_CELL_CHARS));
         }
     }
 
     private static List<String> cells(CsvRecord record) throws UnreadableFile {
-        if (record.getFieldCount() > Limits.COLUMNS) {
-            throw new UnreadableFile(RootLocale.of(
+        if (record.getFieldCount() > Limits.MAX_COLUMNS) {
+            throw new UnreadableFile(RootLocale.format(
                     "The clipboard holds %,d columns, and a table has %,d at most. Nothing was pasted: is it on its "
                             + "side?",
-                    record.getFieldCount(), Limits.COLUMNS));
+                    record.getFieldCount(), Limits.MAX_COLUMNS));
         }
         var cells = new ArrayList<String>();
         for (String field : record.getFields()) {

@@ -23,7 +23,7 @@ final class SplitTextReader {
     /// A shorter text is read before another thread has begun.
     private static final long LEAST = 1 << 20;
     /// A longer one has more rows than fit, which are counted from its beginning.
-    private static final long MOST = 4 * Limits.TABLE_BYTES;
+    private static final long MOST = 4 * Limits.MAX_TABLE_BYTES;
     /// A line that goes on for longer is none to cut at.
     private static final int LONGEST_LINE = 1 << 16;
 
@@ -44,7 +44,7 @@ final class SplitTextReader {
         try (InputStream bytes = source.part(0, cut, progress)) {
             var rows = new TextRows(layout, name, true);
             TextTable.fill(rows, bytes, true, layout);
-            return !rows.isQuoted() && rows.goesOnWith(awaited(second, pieces, progress))
+            return !rows.isQuoted() && rows.append(awaited(second, pieces, progress))
                     ? Optional.of(rows)
                     : Optional.empty();
         } catch (CsvParseException | TextRows.NoSuchTable | UncheckedIOException | CompletionException wrong) {

@@ -117,16 +117,16 @@ public final class TableBuilder {
 
     /// No further row is taken: it would be more than a table holds.
     public boolean full() {
-        return (long) rows * columns.size() * Double.BYTES + bytesOfTexts > Limits.TABLE_BYTES;
+        return (long) rows * columns.size() * Double.BYTES + bytesOfTexts > Limits.MAX_TABLE_BYTES;
     }
 
     /// What is said where more rows follow than are taken.
     public String onlyTheFirstRows() {
-        return RootLocale.of(
+        return RootLocale.format(
                 "Only the first %,d rows were read: a table holds %d MB of numbers and texts at most, which are %,d "
                         + "million numbers. "
                         + "Split the file, or leave columns out of it.",
-                rows, Limits.TABLE_BYTES >> 20, Limits.TABLE_BYTES / Double.BYTES / 1_000_000);
+                rows, Limits.MAX_TABLE_BYTES >> 20, Limits.MAX_TABLE_BYTES / Double.BYTES / 1_000_000);
     }
 
     /// Adds the rows of another, which was told that the mark is settled.

@@ -36,13 +36,15 @@ record TextLayout(
         int line = area.top() + 1;
         String headings = area.headings().isEmpty()
                 ? "no headings"
-                : line == 1 ? "headings" : RootLocale.of("headings in line %,d", line);
-        return RootLocale.of(
+                : line == 1 ? "headings" : RootLocale.format("headings in line %,d", line);
+        return RootLocale.format(
                 "%s, %s, %s%s",
                 delimiter.plural(),
                 charsetName(charset),
                 headings,
-                tables > 1 ? RootLocale.of(", table %d of %d", choices.table().orElse(1), tables) : "");
+                tables > 1
+                        ? RootLocale.format(", table %d of %d", choices.table().orElse(1), tables)
+                        : "");
     }
 
     /// As a table remembers it.

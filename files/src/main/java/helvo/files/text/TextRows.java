@@ -51,7 +51,7 @@ final class TextRows extends AbstractBaseCsvCallbackHandler<Boolean> {
         end = layout.area().end();
         left = layout.area().left();
         // A table that goes on behind what the guess saw may have more columns there.
-        right = end == Integer.MAX_VALUE ? Limits.COLUMNS : layout.area().right();
+        right = end == Integer.MAX_VALUE ? Limits.MAX_COLUMNS : layout.area().right();
         List<Heading> headings = layout.area().headings();
         int named = headings.size();
         while (named > 0 && headings.get(named - 1) == null) {
@@ -69,7 +69,7 @@ final class TextRows extends AbstractBaseCsvCallbackHandler<Boolean> {
     }
 
     /// The table's last line was read.
-    boolean behind() {
+    boolean isPastEnd() {
         return line > end;
     }
 
@@ -89,7 +89,7 @@ final class TextRows extends AbstractBaseCsvCallbackHandler<Boolean> {
     ///
     /// @return false where those may be others than they would be had they been read behind these; then this is of
     ///     no further use
-    boolean goesOnWith(TextRows later) {
+    boolean append(TextRows later) {
         boolean alike =
                 whole && later.whole && (later.width < 0 || later.width == width) && (later.ragged == 0 || ragged > 0);
         comments += later.comments;
@@ -149,8 +149,8 @@ final class TextRows extends AbstractBaseCsvCallbackHandler<Boolean> {
     @Override
     protected void handleField(int index, char[] buffer, int offset, int length, boolean isQuoted) {
         quoted |= isQuoted;
-        if (index >= Limits.COLUMNS || length > Limits.CELL_TEXT) {
-            throw new NoSuchTable(line, index < Limits.COLUMNS);
+        if (index >= Limits.MAX_COLUMNS || length > Limits.MAX_CELL_CHARS) {
+            throw new NoSuchTable(line, index < Limits.MAX_COLUMNS);
         }
         if (index == 0 && length > 1 && buffer[offset] == '#') {
             isComment = !isQuoted && !Character.isDigit(buffer[offset + 1]);
@@ -192,7 +192,7 @@ final class TextRows extends AbstractBaseCsvCallbackHandler<Boolean> {
                             : "“" + name + "” has headings only: there is no row of values below them.");
         }
         if (comments > 0) {
-            notices.add(RootLocale.of(
+            notices.add(RootLocale.format(
                     "%,d %s.",
                     comments,
                     comments == 1
@@ -200,7 +200,7 @@ final class TextRows extends AbstractBaseCsvCallbackHandler<Boolean> {
                             : "lines that begin with # were left out as comments"));
         }
         if (ragged > 0) {
-            notices.add(RootLocale.of(
+            notices.add(RootLocale.format(
                     "%,d %s not as many fields as the others (line %,d is one): missing fields are empty cells, more "
                             + "fields more columns.",
                     ragged, ragged == 1 ? "line has" : "lines have", firstRagged));
@@ -209,7 +209,7 @@ final class TextRows extends AbstractBaseCsvCallbackHandler<Boolean> {
         Table table = builder.tableOf(
                 dot > 0 ? name.substring(0, dot) : name, layout.area().headings());
         if (layout.tables() > 1) {
-            notices.add(RootLocale.of(
+            notices.add(RootLocale.format(
                     "The file holds %d tables; this is number %d.",
                     layout.tables(), layout.choices().table().orElse(1)));
         }
@@ -218,11 +218,11 @@ final class TextRows extends AbstractBaseCsvCallbackHandler<Boolean> {
         remarks.addAll(builder.remarks());
         var readAs =
                 new ImportReport(layout.sentence(), remarks, layout.area().notes(), layout.tables(), layout.choices());
-        Table read = table.withReadAs(Optional.of(readAs));
+        Table read = table.withImportReport(Optional.of(readAs));
         return new TextTable(
                 file.map(path -> read.withSource(layout.source(path))).orElse(read),
                 remarks.stream()
-                        .filter(ImportReport.Remark::grave)
+                        .filter(ImportReport.Remark::warning)
                         .map(ImportReport.Remark::sentence)
                         .toList());
     }

@@ -109,7 +109,7 @@ public record TextTable(Table table, List<String> notices) {
             fill(rows, bytes, true, layout);
         } catch (CsvParseException e) {
             throw new UnreadableFile(
-                    RootLocale.of(
+                    RootLocale.format(
                             "“%s”: the lines from %,d on are no table (a value goes on for millions of characters; a "
                                     + "quotation mark may lack its pair).",
                             name, rows.line()),
@@ -175,10 +175,10 @@ public record TextTable(Table table, List<String> notices) {
                         .fieldSeparator(layout.delimiter().read())
                         .build(rows, reader)) {
             var each = csv.iterator();
-            while (each.hasNext() && !rows.full() && !rows.behind()) {
+            while (each.hasNext() && !rows.full() && !rows.isPastEnd()) {
                 each.next();
             }
-            rows.ended(rows.behind() || !each.hasNext());
+            rows.ended(rows.isPastEnd() || !each.hasNext());
         } catch (UncheckedIOException | CsvParseException e) {
             switch (e.getCause()) {
                 case CharacterCodingException coding -> throw coding;
@@ -192,15 +192,15 @@ public record TextTable(Table table, List<String> notices) {
     private static UnreadableFile refusal(String name, TextRows.NoSuchTable why) {
         return new UnreadableFile(
                 why.isLong
-                        ? RootLocale.of(
+                        ? RootLocale.format(
                                 "“%s”: a value in line %,d has more than %,d characters, which is no measurement: a "
                                         + "quotation mark may lack its pair.",
-                                name, why.line, Limits.CELL_TEXT)
-                        : RootLocale.of(
+                                name, why.line, Limits.MAX_CELL_CHARS)
+                        : RootLocale.format(
                                 "“%s”: line %,d has more than %,d columns, which is more than Helvo reads: is the "
                                         + "table on its "
                                         + "side, or the delimiter another?",
-                                name, why.line, Limits.COLUMNS),
+                                name, why.line, Limits.MAX_COLUMNS),
                 why);
     }
 

@@ -17,7 +17,7 @@ import javax.xml.stream.XMLStreamReader;
 
 /// A workbook in ODS, read from its content as a stream (OpenDocument 1.3, part 3, §9 and §19.385).
 final class OdsWorkbook extends Workbook {
-    private static final int ENOUGH_COLUMNS = Limits.COLUMNS + 1;
+    private static final int ENOUGH_COLUMNS = Limits.MAX_COLUMNS + 1;
     private static final String TABLE = "urn:oasis:names:tc:opendocument:xmlns:table:1.0";
     private static final String OFFICE = "urn:oasis:names:tc:opendocument:xmlns:office:1.0";
 
@@ -107,7 +107,7 @@ final class OdsWorkbook extends Workbook {
                 for (int i = column; isHidden(xml) && i < Math.min(column + repeated, ENOUGH_COLUMNS); i++) {
                     visitor.hiddenColumn(i);
                 }
-                column = Math.min(column + repeated, Limits.SHEET_ROWS);
+                column = Math.min(column + repeated, Limits.MAX_SHEET_ROWS);
             }
             if (event == XMLStreamConstants.END_ELEMENT && is(xml, "table")) {
                 return;
@@ -117,7 +117,7 @@ final class OdsWorkbook extends Workbook {
                 boolean hidden = isHidden(xml);
                 List<Placed> cells = cells(xml);
                 made += (repeated - 1L) * cells.size();
-                if (made > Limits.REPEATED_CELLS) {
+                if (made > Limits.MAX_REPEATED_CELLS) {
                     throw new IllegalArgumentException("it repeats more cells than a table has");
                 }
                 for (int i = 0; i < repeated && !cells.isEmpty(); i++) {
@@ -162,14 +162,14 @@ final class OdsWorkbook extends Workbook {
                 for (int i = 0; i < times && value != null && !covered; i++) {
                     cells.add(new Placed(column + i, value, columns, rows));
                 }
-                column = Math.min(column + repeated, Limits.SHEET_ROWS);
+                column = Math.min(column + repeated, Limits.MAX_SHEET_ROWS);
             }
         }
     }
 
     private static int number(XMLStreamReader xml, String attribute) {
         String text = xml.getAttributeValue(TABLE, attribute);
-        return text == null ? 1 : Math.clamp(Long.parseLong(text), 1, Limits.SHEET_ROWS);
+        return text == null ? 1 : Math.clamp(Long.parseLong(text), 1, Limits.MAX_SHEET_ROWS);
     }
 
     /// The value of the cell whose start was just read; null for none. Reads to its end.

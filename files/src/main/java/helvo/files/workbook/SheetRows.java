@@ -102,15 +102,15 @@ final class SheetRows implements Workbook.Visitor {
 
     @Override
     public void cell(int at, int column, Object value, int columns, int rows) throws UnreadableFile {
-        if (column >= Limits.COLUMNS) {
+        if (column >= Limits.MAX_COLUMNS) {
             tooWide = true;
-            throw new UnreadableFile(RootLocale.of(
+            throw new UnreadableFile(RootLocale.format(
                     "“%s”, sheet “%s”: row %,d has more than %,d columns, which is more than Helvo reads: "
                             + "is the table on its side?",
-                    file, sheet, at + 1, Limits.COLUMNS));
+                    file, sheet, at + 1, Limits.MAX_COLUMNS));
         }
-        if (value instanceof String text && text.length() > Limits.CELL_TEXT) {
-            throw new UnreadableFile(RootLocale.of(
+        if (value instanceof String text && text.length() > Limits.MAX_CELL_CHARS) {
+            throw new UnreadableFile(RootLocale.format(
                     "“%s”, sheet “%s”: a cell of row %,d holds %,d characters, which is no measurement.",
                     file, sheet, at + 1, text.length()));
         }
@@ -156,7 +156,7 @@ final class SheetRows implements Workbook.Visitor {
         endRow();
         begin(true);
         if (builder.rows() == 0) {
-            throw new UnreadableFile(RootLocale.of(
+            throw new UnreadableFile(RootLocale.format(
                     "“%s”, sheet “%s”, has headings only: there is no row of values below them.", file, sheet));
         }
         Table table = builder.tableOf(name, area.headings());
@@ -174,24 +174,25 @@ final class SheetRows implements Workbook.Visitor {
         String layout = "sheet “" + sheet + "” of " + file
                 + (area.headings().isEmpty()
                         ? ", no headings"
-                        : area.top() == 0 ? "" : RootLocale.of(", headings in row %,d", firstRow))
-                + (tables > 1 ? RootLocale.of(", table %d of %d", chosen, tables) : "");
+                        : area.top() == 0 ? "" : RootLocale.format(", headings in row %,d", firstRow))
+                + (tables > 1 ? RootLocale.format(", table %d of %d", chosen, tables) : "");
         ImportOptions made = tables > 1 ? choices.withTable(Optional.of(chosen)) : choices;
         return table.with(filled)
-                .withReadAs(Optional.of(new ImportReport(layout, remarks, area.notes(), Math.max(1, tables), made)));
+                .withImportReport(
+                        Optional.of(new ImportReport(layout, remarks, area.notes(), Math.max(1, tables), made)));
     }
 
     private void say(Table table) {
         if (tables > 1) {
             remarks.add(new Remark(
-                    "", RootLocale.of("The sheet holds %d tables; this is number %d.", tables, chosen), true));
+                    "", RootLocale.format("The sheet holds %d tables; this is number %d.", tables, chosen), true));
         }
         hidden(hiddenRows, "row", choices.hidden());
         hidden(hiddenUsed, "column", choices.hidden());
         if (numbersAsText > 0) {
             remarks.add(new Remark(
                     "",
-                    RootLocale.of(
+                    RootLocale.format(
                             "%,d %s text that says a number; %s read as numbers.",
                             numbersAsText,
                             numbersAsText == 1 ? "cell holds" : "cells hold",
@@ -208,7 +209,7 @@ final class SheetRows implements Workbook.Visitor {
         if (count > 0) {
             remarks.add(new Remark(
                     "",
-                    RootLocale.of(
+                    RootLocale.format(
                             "%,d %s hidden in the workbook and %s.",
                             count, count == 1 ? what + " is" : what + "s are", out ? "left out" : "read all the same"),
                     true));
@@ -262,7 +263,7 @@ final class SheetRows implements Workbook.Visitor {
         List<TableRegion> areas = TableRegion.all(lines, complete, heading);
         tables = areas.size();
         TableRegion largest = areas.isEmpty()
-                ? new TableRegion(List.of(), 0, 0, Integer.MAX_VALUE, 0, Limits.COLUMNS, List.of())
+                ? new TableRegion(List.of(), 0, 0, Integer.MAX_VALUE, 0, Limits.MAX_COLUMNS, List.of())
                 : TableRegion.largest(areas);
         chosen = Math.clamp(choices.table().orElse(areas.indexOf(largest) + 1), 1, Math.max(1, tables));
         area = areas.isEmpty() ? largest : areas.get(chosen - 1);

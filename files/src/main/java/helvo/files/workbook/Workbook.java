@@ -202,7 +202,7 @@ public abstract sealed class Workbook implements AutoCloseable permits XlsxWorkb
         String base = dot > 0 ? fileName().substring(0, dot) : fileName();
         Table read = rows.table(filled.size() > 1 ? wanted : base)
                 .withSource(new Table.Source.Sheet(file.toAbsolutePath().toString(), wanted));
-        ImportReport how = read.readAs().orElseThrow();
+        ImportReport how = read.importReport().orElseThrow();
         remarks.addAll(how.remarks());
         notices().forEach(notice -> remarks.add(new Remark("", notice, true)));
         if (sheet.isEmpty() && filled.size() > 1) {
@@ -215,7 +215,7 @@ public abstract sealed class Workbook implements AutoCloseable permits XlsxWorkb
                     true));
         }
         return new SheetTable(
-                read.withReadAs(
+                read.withImportReport(
                         Optional.of(new ImportReport(how.layout(), remarks, how.notes(), how.tables(), how.choices()))),
                 filled);
     }
@@ -254,7 +254,7 @@ public abstract sealed class Workbook implements AutoCloseable permits XlsxWorkb
 
     UnreadableFile damaged(String part, Exception cause) {
         return new UnreadableFile(
-                RootLocale.of(
+                RootLocale.format(
                         "“%s”: %s is damaged and cannot be read to its end. Open the workbook in the program it comes "
                                 + "from and save it again.",
                         fileName(), part),

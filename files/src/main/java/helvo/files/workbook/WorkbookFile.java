@@ -108,10 +108,10 @@ public final class WorkbookFile {
     private static String fitting(String text, int row, Column column) throws IOException {
         int most = SpreadsheetVersion.EXCEL2007.getMaxTextLength();
         if (text.length() > most) {
-            throw new IOException(RootLocale.of(
+            throw new IOException(RootLocale.format(
                     "%s “%s” holds %,d characters, and a cell of XLSX takes %,d; save it as ODS or CSV",
-                    row < 0 ? "the heading of" : RootLocale.of("row %,d of", row + 1),
-                    row < 0 ? RootLocale.of("column %d", column.id()) : column.name(),
+                    row < 0 ? "the heading of" : RootLocale.format("row %,d of", row + 1),
+                    row < 0 ? RootLocale.format("column %d", column.id()) : column.name(),
                     text.length(),
                     most));
         }
@@ -139,9 +139,9 @@ public final class WorkbookFile {
     }
 
     private static void refuseTooLong(Table table) throws IOException {
-        if (table.rows() >= Limits.SHEET_ROWS) {
-            throw new IOException(
-                    RootLocale.of("a sheet has no room for more than %,d rows; save it as CSV", Limits.SHEET_ROWS - 1));
+        if (table.rows() >= Limits.MAX_SHEET_ROWS) {
+            throw new IOException(RootLocale.format(
+                    "a sheet has no room for more than %,d rows; save it as CSV", Limits.MAX_SHEET_ROWS - 1));
         }
     }
 

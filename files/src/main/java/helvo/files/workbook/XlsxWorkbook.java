@@ -107,7 +107,7 @@ final class XlsxWorkbook extends Workbook {
     List<String> notices() {
         return formulasWithoutValue == 0
                 ? List.of()
-                : List.of(RootLocale.of(
+                : List.of(RootLocale.format(
                         "%,d %s no stored result and %s left empty: open the workbook in the program it comes from "
                                 + "and save it "
                                 + "there.",
@@ -132,7 +132,7 @@ final class XlsxWorkbook extends Workbook {
             String at = xml.getAttributeValue(null, "r");
             if (xml.getLocalName().equals("row")) {
                 row = at == null ? row + 1 : Integer.parseInt(at) - 1;
-                if (row < 0 || row >= Limits.SHEET_ROWS) {
+                if (row < 0 || row >= Limits.MAX_SHEET_ROWS) {
                     throw new IllegalArgumentException("a sheet has no row " + at);
                 }
                 column = -1;
@@ -163,7 +163,7 @@ final class XlsxWorkbook extends Workbook {
 
     private static void hide(XMLStreamReader xml, Visitor visitor) {
         int from = Integer.parseInt(xml.getAttributeValue(null, "min")) - 1;
-        int to = Math.min(Integer.parseInt(xml.getAttributeValue(null, "max")), Limits.COLUMNS);
+        int to = Math.min(Integer.parseInt(xml.getAttributeValue(null, "max")), Limits.MAX_COLUMNS);
         for (int column = from; column < to; column++) {
             visitor.hiddenColumn(column);
         }
@@ -181,7 +181,7 @@ final class XlsxWorkbook extends Workbook {
             if (xml.next() == XMLStreamConstants.START_ELEMENT
                     && xml.getLocalName().equals("mergeCell")) {
                 String area = xml.getAttributeValue(null, "ref");
-                if (area == null || merged.size() >= Limits.MERGED_AREAS) {
+                if (area == null || merged.size() >= Limits.MAX_MERGED_AREAS) {
                     throw new IllegalArgumentException(
                             area == null ? "an area of merged cells has no place" : "too many merged cells");
                 }

@@ -93,7 +93,7 @@ class StudyJsonTest {
             new ColumnEdit.Derive(1, new Heading("Load²", "N²"), "{2}^2", Role.X, true),
             new ColumnEdit.SetFormula(1, 5, new Heading("Load³", "N³"), "{2}^3"),
             new ColumnEdit.NameSet(1, 1, "wet", List.of(new Cell.Text("salt"), new Cell.Number(3)), "others"),
-            new DecisionEdit.Decide(1, 3, List.of(7), ProblemKind.NOT_A_NUMBER, Decision.Choice.SET_ASIDE, "blurred"),
+            new DecisionEdit.Decide(1, 3, List.of(7), ProblemKind.NOT_A_NUMBER, Decision.Choice.EXCLUDED, "blurred"),
             new DecisionEdit.UndoDecision(1, 3, List.of(7)),
             new TableEdit.ExcludeWhere(
                     1, List.of(new RowCondition.OneOf(1, List.of(new Cell.Text("salt")))), "old cord"),
@@ -115,7 +115,7 @@ class StudyJsonTest {
             new TableEdit.Sort(1, 2, false),
             new TableEdit.FillSeries(1, 2, 0, 0.5, 0.1, 12),
             new FigureEdit.SetTitle(1, Optional.of("A title")),
-            new FigureEdit.Show(1, Layer.GUIDE_GRID, true),
+            new FigureEdit.Show(1, Layer.GRID_LINES, true),
             new FigureEdit.ChooseCurve(1, SeriesKey.group(3, "dry"), new Polynomial(3)),
             new FigureEdit.AddCurve(
                     1,
@@ -124,7 +124,7 @@ class StudyJsonTest {
                     List.of(new RowCondition.Between(2, 10, 40))),
             new FigureEdit.RemoveCurve(1, SeriesKey.whole(3).further(1)),
             new FigureEdit.Resize(1, 85, 60.5),
-            new FigureEdit.SetSheet(1, SheetStyle.PRESETS.get(1).look().withBackground(Optional.empty())),
+            new FigureEdit.SetSheet(1, SheetStyle.PRESETS.get(1).style().withBackground(Optional.empty())),
             new FigureEdit.SetAxis(
                     1,
                     AxisPlace.RIGHT,
@@ -135,8 +135,8 @@ class StudyJsonTest {
                             .withTicks(AxisStyle.Ticks.INSIDE)
                             .withGrid(AxisStyle.Grid.MINOR)
                             .withReversed(true)
-                            .withOtherSide(true)
-                            .withDates(AxisStyle.DateLabels.NUMERIC)),
+                            .withOppositeSide(true)
+                            .withDateLabels(AxisStyle.DateLabels.NUMERIC)),
             new FigureEdit.Zoom(
                     1,
                     Map.of(
@@ -159,7 +159,7 @@ class StudyJsonTest {
                             .withColor(Optional.of("#1F5F8B"))
                             .withSize(1.5)
                             .withOpacity(Optional.of(0.5))
-                            .withRight(Optional.of(true))
+                            .withRightAxis(Optional.of(true))
                             .withLabels(Optional.of(1))
                             .withColoredBy(Optional.of(SeriesStyle.ColorBy.RESIDUAL))
                             .withName(Optional.of("dry cord"))
@@ -193,8 +193,8 @@ class StudyJsonTest {
             new StudyEdit.SaveStyle(new SheetStyle.Named(
                     "Thesis",
                     SheetStyle.DEFAULT
-                            .withText(11)
-                            .withLine(1.2)
+                            .withTextSize(11)
+                            .withLineWidth(1.2)
                             .withDashes(true)
                             .withFrame(true))),
             new FigureEdit.SetConditions(

@@ -28,11 +28,11 @@ class OlderVersionsTest {
         assertThat(history.steps()).as("steps that can be undone").hasSize(64);
         Study study = history.study();
         assertThat(study.name()).isEqualTo("Other cords");
-        assertThat(study.looks()).extracting("name").containsExactly("Thesis");
-        assertThat(study.report().leftOut()).isEqualTo(Set.of(2, 3));
-        assertThat(study.figures().getFirst().layers()).contains(Layer.GUIDE_GRID);
-        assertThat(study.figures().getFirst().only()).contains(new RowCondition.Beyond(2, 3, true));
-        assertThat(study.tables().getFirst().decisions()).extracting("was").hasSize(1);
+        assertThat(study.styles()).extracting("name").containsExactly("Thesis");
+        assertThat(study.report().omittedFigures()).isEqualTo(Set.of(2, 3));
+        assertThat(study.figures().getFirst().layers()).contains(Layer.GRID_LINES);
+        assertThat(study.figures().getFirst().conditions()).contains(new RowCondition.Beyond(2, 3, true));
+        assertThat(study.tables().getFirst().decisions()).extracting("original").hasSize(1);
     }
 
     @Test

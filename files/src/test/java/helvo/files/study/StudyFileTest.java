@@ -373,7 +373,7 @@ class StudyFileTest {
         assertThat(decimals.history().study().tables().getFirst().columns())
                 .allSatisfy(column -> assertThat(column.shown(
                                 0,
-                                decimals.history().study().tables().getFirst().mark()))
+                                decimals.history().study().tables().getFirst().decimalMark()))
                         .hasSizeLessThan(1200));
     }
 

@@ -96,7 +96,7 @@ class DressedTableTest {
         check(table, "Load", x, -1, text);
         check(table, "Stretch", y, gone, text);
         assertThat(table.rows()).as(text).isEqualTo(rows + (dress.total ? 1 : 0));
-        assertThat(table.setAside().reasons()).as(text).hasSize(dress.total ? 1 : 0);
+        assertThat(table.excluded().reasons()).as(text).hasSize(dress.total ? 1 : 0);
     }
 
     private static String text(Dress dress, double[] x, double[] y, int gone) {
@@ -143,7 +143,7 @@ class DressedTableTest {
                     .as(text)
                     .isPresent()
                     .get()
-                    .extracting(AmbiguousColumn::equal)
+                    .extracting(AmbiguousColumn::isTie)
                     .isEqualTo(true);
             return;
         }

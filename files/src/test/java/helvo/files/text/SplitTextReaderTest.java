@@ -34,7 +34,7 @@ class SplitTextReaderTest {
     private static String text(String line, Odd... odd) {
         var text = new StringBuilder("Load (N),Stretch (mm),Cord\n");
         for (int row = 0; row < ROWS; row++) {
-            String usual = RootLocale.of(line, row, row % 9973 / 1000.0);
+            String usual = RootLocale.format(line, row, row % 9973 / 1000.0);
             for (Odd each : odd) {
                 usual = each.row == row ? each.line : usual;
             }
@@ -129,7 +129,7 @@ class SplitTextReaderTest {
             Table b = whole.table();
             assertThat(a.rows()).isEqualTo(b.rows());
             assertThat(a.columns()).isEqualTo(b.columns());
-            assertThat(a.readAs()).isEqualTo(b.readAs());
+            assertThat(a.importReport()).isEqualTo(b.importReport());
         }
     }
 

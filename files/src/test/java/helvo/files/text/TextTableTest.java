@@ -123,7 +123,7 @@ class TextTableTest {
                                 .name(),
                         delimiter.sign(),
                         true));
-        assertThat(read.table().mark()).isEqualTo(mark);
+        assertThat(read.table().decimalMark()).isEqualTo(mark);
         List<Column> columns = read.table().columns();
         assertThat(columns)
                 .extracting(Column::heading)
@@ -179,7 +179,7 @@ class TextTableTest {
         TableExport.write(written, TableExport.Format.CSV, read.table(), List.of(), Progress.none());
         TextTable back = TextTable.read(written, ImportOptions.NONE, Progress.none());
         assertThat(back.table().columns()).isEqualTo(read.table().columns());
-        assertThat(back.table().mark()).isEqualTo(read.table().mark());
+        assertThat(back.table().decimalMark()).isEqualTo(read.table().decimalMark());
         assertThat(folder).isDirectoryNotContaining("glob:**.part");
     }
 
@@ -221,7 +221,7 @@ class TextTableTest {
         String rows = "1,2,plain\n".repeat(60_000) + "3,4,für\n";
         TextTable read = TextTable.read(
                 file(("a,b,c\n" + rows).getBytes(TextLayout.WINDOWS)), ImportOptions.NONE, Progress.none());
-        assertThat(read.table().readAs().orElseThrow().layout()).contains("Windows-1252");
+        assertThat(read.table().importReport().orElseThrow().layout()).contains("Windows-1252");
         assertThat(read.table().columns().get(2).cells().cell(60_000)).isEqualTo(new Cell.Text("für"));
     }
 

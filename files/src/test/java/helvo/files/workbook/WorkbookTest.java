@@ -131,7 +131,7 @@ class WorkbookTest {
         assertThat(cell(table, 2, 1)).isEqualTo(new Cell.Number(2.5));
         assertThat(cell(table, 3, 1)).isEqualTo(new Cell.Text("about 3"));
         assertThat(table.rows()).isEqualTo(3);
-        assertThat(table.readAs().orElseThrow().notes()).containsExactly("Marram Cordage Laboratory, week 14");
+        assertThat(table.importReport().orElseThrow().notes()).containsExactly("Marram Cordage Laboratory, week 14");
         assertThat(read.notices())
                 .containsExactly(
                         "1 formula has no stored result and was left empty: open the workbook in the program it "

@@ -57,7 +57,7 @@ public record Report(
                 .filter(picture -> PageFit.of(picture, plan.paper()).scale() < 1)
                 .map(picture -> {
                     double scale = PageFit.of(picture, plan.paper()).scale();
-                    return RootLocale.of(
+                    return RootLocale.format(
                             "Figure %d is larger than the text area of %s paper and stands in it at %.0f %%: %s",
                             picture.number(),
                             plan.paper().label(),

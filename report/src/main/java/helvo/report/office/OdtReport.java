@@ -123,7 +123,7 @@ public final class OdtReport {
             if (block instanceof Block.Grid grid) {
                 DocumentColumnWidths widths = widths(grid);
                 String name = "table" + grid.number();
-                styles.append(RootLocale.of(
+                styles.append(RootLocale.format(
                         "<style:style style:name=\"%s\" style:family=\"table\"><style:table-properties "
                                 + "style:width=\"%s\" "
                                 + "table:align=\"left\" style:may-break-between-rows=\""
@@ -132,7 +132,7 @@ public final class OdtReport {
                         name,
                         mm(widths.sum())));
                 for (int i = 0; i < widths.mm().length; i++) {
-                    styles.append(RootLocale.of(
+                    styles.append(RootLocale.format(
                             "<style:style style:name=\"%s.%d\" style:family=\"table-column\">"
                                     + "<style:table-column-properties style:column-width=\"%s\"/></style:style>",
                             name, i + 1, mm(widths.mm()[i])));
@@ -287,7 +287,7 @@ public final class OdtReport {
     }
 
     private static String mm(double value) {
-        return RootLocale.of("%.2fmm", value);
+        return RootLocale.format("%.2fmm", value);
     }
 
     private void grid(Block.Grid grid) {

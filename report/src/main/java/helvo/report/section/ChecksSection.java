@@ -46,7 +46,7 @@ final class ChecksSection {
         String name = figure.series().size() > 1 ? series.label() + ": " : "";
         var words = new ChecksResults(series, fit, figure.numbers());
         series.judgement().checks().stream()
-                .filter(Check::speaks)
+                .filter(Check::isReported)
                 .forEach(check -> items.add(Span.of(name + words.sentence(check))));
         words.missedBars().ifPresent(sentence -> items.add(Span.of(name + sentence)));
         if (words.noLineMeetsAllBars()) {

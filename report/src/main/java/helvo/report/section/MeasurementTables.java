@@ -72,7 +72,7 @@ final class MeasurementTables {
         Table table = figure.table();
         Set<Column> used = used(table);
         List<Column> columns = used.stream().limit(MOST_COLUMNS).toList();
-        boolean aside = !table.setAside().reasons().isEmpty();
+        boolean aside = !table.excluded().reasons().isEmpty();
         var heads = new ArrayList<List<Span>>(List.of(Span.of("Row")));
         columns.forEach(column -> heads.add(Span.of(column.heading().text())));
         var aligned = new ArrayList<>(List.of(true));
@@ -81,7 +81,7 @@ final class MeasurementTables {
         List<List<List<Span>>> cells = IntStream.range(0, rows)
                 .mapToObj(row -> {
                     var line = new ArrayList<List<Span>>(
-                            List.of(Span.of((row + 1) + (table.setAside().has(row) ? ASIDE : ""))));
+                            List.of(Span.of((row + 1) + (table.excluded().has(row) ? ASIDE : ""))));
                     columns.forEach(column -> line.add(List.of(Span.plain(Span.clean(shown(column, row, table))))));
                     return List.copyOf(line);
                 })
@@ -89,21 +89,22 @@ final class MeasurementTables {
         var caption =
                 new StringBuilder("Measurements" + (aside ? "; rows with " + ASIDE + " were set aside" : "") + ".");
         if (table.rows() > rows) {
-            caption.append(RootLocale.of(" The first %,d of %,d rows; the study holds them all.", rows, table.rows()));
+            caption.append(
+                    RootLocale.format(" The first %,d of %,d rows; the study holds them all.", rows, table.rows()));
         }
         if (used.size() > columns.size()) {
-            caption.append(RootLocale.of(" %,d of %,d columns.", columns.size(), used.size()));
+            caption.append(RootLocale.format(" %,d of %,d columns.", columns.size(), used.size()));
         }
         return List.of(new Block.Grid(numbering.nextTable(), Span.of(caption.toString()), heads, aligned, cells));
     }
 
     /// Numbers as the report writes them, others as the table shows them.
     private String shown(Column column, int row, Table table) {
-        String text = column.shown(row, table.mark());
+        String text = column.shown(row, table.decimalMark());
         return column.kind() == helvo.core.table.Kind.NUMBER
                         && !Double.isNaN(column.cells().number(row))
                         && text.matches("-?[0-9]+[.,]?[0-9]*")
-                ? numbers.written(text.replace(table.mark().sign(), '.'))
+                ? numbers.written(text.replace(table.decimalMark().sign(), '.'))
                 : text;
     }
 
@@ -114,7 +115,7 @@ final class MeasurementTables {
         figure.series().stream()
                 .flatMap(each -> List.of(each.rows().xBars(), each.rows().yBars()).stream())
                 .forEach(bars -> columns(bars).forEach(column -> ids.add(column.id())));
-        figure.figure().only().forEach(condition -> ids.add(condition.column()));
+        figure.figure().conditions().forEach(condition -> ids.add(condition.column()));
         var used = new LinkedHashSet<Column>();
         table.columns().stream().filter(column -> ids.contains(column.id())).forEach(used::add);
         return used;
@@ -133,7 +134,7 @@ final class MeasurementTables {
                 .toList();
         all.stream().limit(MOST_SERIES).forEach(each -> blocks.add(residuals(each, all.size() > 1)));
         if (all.size() > MOST_SERIES) {
-            blocks.add(new Block.Paragraph(Span.of(RootLocale.of(
+            blocks.add(new Block.Paragraph(Span.of(RootLocale.format(
                     "The residuals of %d more series are not written out here.", all.size() - MOST_SERIES))));
         }
         return blocks;
@@ -162,7 +163,7 @@ final class MeasurementTables {
                 Span.of((several ? each.label() + ": residuals" : "Residuals") + " of the "
                         + left.fit().curve().name().toLowerCase(java.util.Locale.ROOT)
                         + (left.fit().curve().degree() == 1 ? "." : " curve.")
-                        + (all > rows.size() ? RootLocale.of(" The first %,d of %,d.", rows.size(), all) : "")),
+                        + (all > rows.size() ? RootLocale.format(" The first %,d of %,d.", rows.size(), all) : "")),
                 List.of(
                         Span.of("Row"),
                         Span.of(

@@ -126,7 +126,7 @@ final class MethodSection {
         if (tested.size() == 1) {
             Quality.F test = tested.getFirst().equalSlopes().get();
             var numbers = figures.getFirst().numbers();
-            result = RootLocale.of(", F = %s, %s", numbers.significant(test.value(), 3), numbers.p(test.p()));
+            result = RootLocale.format(", F = %s, %s", numbers.significant(test.value(), 3), numbers.p(test.p()));
         }
         say(
                 "Slopes were compared by " + method + result

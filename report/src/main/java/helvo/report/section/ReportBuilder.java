@@ -32,7 +32,8 @@ public final class ReportBuilder {
         this.study = history.study();
         this.plan = study.report();
         this.figures = analysis.figures().stream()
-                .filter(figure -> !plan.leftOut().contains(figure.figure().id()))
+                .filter(figure ->
+                        !plan.omittedFigures().contains(figure.figure().id()))
                 .toList();
     }
 
@@ -149,7 +150,7 @@ public final class ReportBuilder {
         Figure of = figure.figure();
         Optional<String> tab = Optional.of(of.name()).filter(_ -> same);
         return figure.title()
-                + tab.map(name -> RootLocale.of(" (%s, %s)", figure.table().name(), name))
+                + tab.map(name -> RootLocale.format(" (%s, %s)", figure.table().name(), name))
                         .orElse("");
     }
 

@@ -42,7 +42,8 @@ final class SummarySection {
     /// @param table   of the first table of results; 0 likewise
     List<Span> spans(int picture, int table) {
         int points = series.stream().mapToInt(each -> each.points().size()).sum();
-        say(FigureDescription.subject(figure) + RootLocale.of(": %,d %s", points, points == 1 ? "point" : "points"));
+        say(FigureDescription.subject(figure)
+                + RootLocale.format(": %,d %s", points, points == 1 ? "point" : "points"));
         if (series.size() > 1) {
             say(
                     series.size() <= TOLD
@@ -50,7 +51,7 @@ final class SummarySection {
                                     + FigureDescription.listed(series.stream()
                                             .map(SeriesAnalysis::label)
                                             .toList())
-                            : RootLocale.of(" in %,d series", series.size()));
+                            : RootLocale.format(" in %,d series", series.size()));
         }
         references(picture, table);
         say(".");
@@ -58,7 +59,7 @@ final class SummarySection {
             series.forEach(this::course);
         }
         figure.comparisons().forEach(this::compared);
-        if (series.stream().anyMatch(each -> each.judgement().checks().stream().anyMatch(Check::speaks))) {
+        if (series.stream().anyMatch(each -> each.judgement().checks().stream().anyMatch(Check::isReported))) {
             say(" The residuals show something; see the checks.");
         }
         return List.copyOf(spans);
@@ -149,7 +150,7 @@ final class SummarySection {
         strong(numbers.significant(pair.ratio(), 3) + " times");
         say(" that of " + pair.first()
                 + (pair.ratioLow95().isPresent() && pair.ratioHigh95().isPresent()
-                        ? RootLocale.of(
+                        ? RootLocale.format(
                                 " (95 %%: %s to %s)",
                                 numbers.significant(pair.ratioLow95().getAsDouble(), 3),
                                 numbers.significant(pair.ratioHigh95().getAsDouble(), 3))

@@ -37,8 +37,8 @@ public final class JsonReport {
         report.sections().stream().filter(part -> part.figure() == 0).forEach(part -> put(whole.addObject(), part));
         // Names stay what they are; what would turn a reader's text is written by its number.
         return TURNING.matcher(FitJson.text(root))
-                .replaceAll(
-                        found -> RootLocale.of("\\\\u%04x", (int) found.group().charAt(0)))
+                .replaceAll(found ->
+                        RootLocale.format("\\\\u%04x", (int) found.group().charAt(0)))
                 .getBytes(StandardCharsets.UTF_8);
     }
 

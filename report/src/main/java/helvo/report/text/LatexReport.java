@@ -32,7 +32,7 @@ public final class LatexReport {
     }
 
     private ReportFiles written() throws IOException {
-        text.append(RootLocale.of(
+        text.append(RootLocale.format(
                 """
                 %% For lualatex or xelatex, which take every script; pdflatex does where all text is Latin.
                 \\documentclass[%spaper]{article}
@@ -75,7 +75,7 @@ public final class LatexReport {
                         picture.number(),
                         "pdf",
                         FigureFile.bytes(FigureFormat.PDF, picture.figure(), FigureFile.DEFAULT_DPI, false, progress));
-                text.append(RootLocale.of(
+                text.append(RootLocale.format(
                         """
                         \\begin{figure}[htbp]
                         \\centering

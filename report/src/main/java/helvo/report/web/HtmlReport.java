@@ -65,7 +65,7 @@ public final class HtmlReport {
         String main = main();
         fonts.take(Typeface.REGULAR, main);
         fonts.take(Typeface.SEMIBOLD, main);
-        return RootLocale.of(
+        return RootLocale.format(
                 """
                 <!DOCTYPE html>
                 <html lang="%s">
@@ -136,7 +136,7 @@ public final class HtmlReport {
     private void block(Block block) {
         switch (block) {
             case Block.Heading(int level, var text) ->
-                body.append(RootLocale.of("<h%d dir=\"auto\">%s</h%d>\n", level, Markup.html(text), level));
+                body.append(RootLocale.format("<h%d dir=\"auto\">%s</h%d>\n", level, Markup.html(text), level));
             case Block.Paragraph(var text) ->
                 body.append("<p dir=\"auto\">").append(Markup.html(text)).append("</p>\n");
             case Block.Points(var items) -> {
@@ -153,7 +153,7 @@ public final class HtmlReport {
     }
 
     private void picture(Block.Picture picture) {
-        body.append(RootLocale.of(
+        body.append(RootLocale.format(
                         "<figure id=\"%s\">\n<div class=\"sheet\">\n", Markup.id(Span.Kind.FIGURE, picture.number())))
                 .append(FigureFile.svgWithin(picture.figure(), fonts, "f" + ++pictures + "-", progress))
                 .append("</div>\n<figcaption dir=\"auto\"><strong>Figure&#160;")
@@ -164,7 +164,7 @@ public final class HtmlReport {
     }
 
     private void grid(Block.Grid grid) {
-        body.append(RootLocale.of(
+        body.append(RootLocale.format(
                         "<div class=\"wide\" role=\"region\" tabindex=\"0\" aria-labelledby=\"%s\">\n<table>\n",
                         Markup.id(Span.Kind.TABLE, grid.number())))
                 .append("<caption dir=\"auto\" id=\"")

@@ -8,7 +8,7 @@ import java.util.function.DoubleUnaryOperator;
 /// are not linear needs no other.
 public final class AmplitudeProfile {
     /// Where all but vanish at every point, a quotient of their sums says nothing.
-    private static final double VANISHED = 1e-200;
+    private static final double MIN_SUM_OF_SQUARES = 1e-200;
 
     private final ScaledPoints points;
     private final double[] g;
@@ -29,7 +29,7 @@ public final class AmplitudeProfile {
             cross += weighted * points.y()[i];
             own += weighted * g[i];
         }
-        amplitude = own < VANISHED ? 0 : cross / own;
+        amplitude = own < MIN_SUM_OF_SQUARES ? 0 : cross / own;
         double sum = 0;
         for (int i = 0; i < g.length; i++) {
             double left = points.y()[i] - amplitude * g[i];

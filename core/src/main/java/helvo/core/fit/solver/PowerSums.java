@@ -20,10 +20,10 @@ import org.apache.commons.numbers.core.DD;
 /// @param cross  Σ w tᵏ u, from k = 0
 /// @param square Σ w u²
 /// @param reach  the largest |t| or |u|
-public record PowerSums(DD[] powers, DD[] cross, DD square, double reach) {
+public record PowerSums(DD[] powers, DD[] cross, DD square, double maxAbs) {
     public static PowerSums of(Points points, LowParts rests, Scaling scaling, int degree, Progress progress) {
         double sigmaFactor = Math.scalb(1.0, -points.sigmaPower());
-        Sums sums = BlockParallel.joined(
+        Sums sums = BlockParallel.reduce(
                 points.size(),
                 progress,
                 (from, to) -> new Lanes(points, rests, scaling, sigmaFactor, degree).over(from, to),
@@ -64,7 +64,7 @@ public record PowerSums(DD[] powers, DD[] cross, DD square, double reach) {
     /// Sums over every so-manieth point, side by side. Each step is a loop over the lanes that depends on nothing
     /// but its own lane, which the compiler turns into instructions for several at a time.
     private static final class Lanes {
-        private static final int MAX = 128;
+        private static final int MAX_LANES = 128;
 
         private final Points points;
         private final LowParts rests;
@@ -90,7 +90,7 @@ public record PowerSums(DD[] powers, DD[] cross, DD square, double reach) {
         }
 
         Sums over(int from, int to) {
-            int lanes = Math.min(MAX, to - from);
+            int lanes = Math.min(MAX_LANES, to - from);
             int sums = 3 * degree + 3;
             high = new double[sums][lanes];
             low = new double[sums][lanes];

@@ -152,7 +152,7 @@ public final class ScaledPolynomial implements FittedFunction {
 
     /// Sums of squares of the residuals and of u about its mean, in scaled units, and the largest residual.
     public SumsOfSquares sumsOfSquares(Points points, LowParts rests, DD meanU, Progress progress) {
-        return BlockParallel.joined(
+        return BlockParallel.reduce(
                 points.size(),
                 progress,
                 (from, to) -> sumsOfSquares(points, rests, meanU, from, to),

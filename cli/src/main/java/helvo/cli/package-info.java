@@ -1,0 +1,2 @@
+/// The command line. It knows no window.
+package helvo.cli;

@@ -1,0 +1,2 @@
+/// Straight lines through several groups of points, compared with one another.
+package helvo.core.compare;

@@ -1,0 +1,2 @@
+/// Formulas over the columns of a table, and their derivatives.
+package helvo.core.formula;

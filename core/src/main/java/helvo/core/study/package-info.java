@@ -1,0 +1,2 @@
+/// The document, its edits and its history.
+package helvo.core.study;

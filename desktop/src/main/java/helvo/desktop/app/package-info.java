@@ -1,0 +1,2 @@
+/// The program and its windows.
+package helvo.desktop.app;

@@ -1,0 +1,2 @@
+/// Controls and forms that several regions and panels use.
+package helvo.desktop.controls;

@@ -1,0 +1,2 @@
+/// The strip of curves beside one another.
+package helvo.desktop.curves;

@@ -1,0 +1,2 @@
+/// The guide, as a panel and as HTML.
+package helvo.desktop.guide;

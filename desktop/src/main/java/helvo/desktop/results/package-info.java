@@ -1,0 +1,2 @@
+/// The region with the results.
+package helvo.desktop.results;

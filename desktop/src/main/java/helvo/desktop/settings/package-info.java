@@ -1,0 +1,2 @@
+/// What a person sets for the program.
+package helvo.desktop.settings;

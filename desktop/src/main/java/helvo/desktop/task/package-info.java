@@ -1,0 +1,2 @@
+/// Work beside the interface thread.
+package helvo.desktop.task;

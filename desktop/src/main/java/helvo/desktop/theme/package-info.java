@@ -1,0 +1,2 @@
+/// The colours and the size of text of all windows.
+package helvo.desktop.theme;

@@ -1,0 +1,2 @@
+/// Draws a figure and its parts.
+package helvo.figure.paint;

@@ -1,0 +1,2 @@
+/// Studies, edits and results as JSON.
+package helvo.files.json;

@@ -1,0 +1,2 @@
+/// The sample study.
+package helvo.files.samples;

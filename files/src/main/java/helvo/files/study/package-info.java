@@ -1,0 +1,2 @@
+/// The study file and its journal.
+package helvo.files.study;

@@ -1,0 +1,2 @@
+/// Tables as text: CSV and its kin.
+package helvo.files.text;

@@ -1,0 +1,2 @@
+/// Tables in workbooks: XLSX and ODS.
+package helvo.files.workbook;

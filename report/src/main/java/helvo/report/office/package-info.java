@@ -1,0 +1,2 @@
+/// Reports for word processors: DOCX and ODT.
+package helvo.report.office;

@@ -1,0 +1,2 @@
+/// Reports as tagged PDF.
+package helvo.report.pdf;

@@ -1,0 +1,2 @@
+/// Reports as plain text formats: LaTeX, Markdown, JSON.
+package helvo.report.text;

@@ -1,0 +1,2 @@
+/// Reports as HTML, and equations as MathML.
+package helvo.report.web;
