@@ -17,8 +17,8 @@ import picocli.CommandLine.Model.PositionalParamSpec;
 import picocli.CommandLine.ParameterException;
 import picocli.CommandLine.TypeConversionException;
 
-/// What a command takes on the command line, and where its words go. It is declared by calls and not by
-/// annotations, since to find and read those takes a starting program longer than a fit.
+/// The options and parameters of one command. They are declared by calls and not by annotations,
+/// since to find and read those takes a starting program longer than a fit.
 public final class Arguments {
     private final CommandSpec spec;
 

@@ -17,6 +17,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 
+/// `helvo check`: how a file was read, and which of its cells need a look.
 final class CheckCommand extends Command {
     /// Kinds of oddity that are listed.
     private static final int LISTED = 500;

@@ -2,7 +2,7 @@ package helvo.cli;
 
 import java.util.concurrent.Callable;
 
-/// What the command line can be asked for by its first word; gives the exit code.
+/// A command of the command line.
 public abstract class Command implements Callable<Integer> {
     protected final Arguments arguments;
 

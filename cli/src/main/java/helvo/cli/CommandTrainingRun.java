@@ -13,8 +13,7 @@ import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.List;
 
-/// Runs commands so that the virtual machine learns which classes and which code they need: what an ahead-of-time
-/// cache is made from. Prints nothing.
+/// Runs typical commands to record an ahead-of-time cache of the virtual machine. Prints nothing.
 public final class CommandTrainingRun {
     private static final int LONG = 300_000;
 

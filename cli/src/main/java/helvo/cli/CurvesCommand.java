@@ -20,6 +20,7 @@ import java.util.Locale;
 import java.util.Optional;
 import tools.jackson.databind.node.ObjectNode;
 
+/// `helvo curves`: all shapes of curves fitted to a file's points, side by side.
 final class CurvesCommand extends Command {
     private final FitOptions options;
     private List<PlaceOnAxis> at = List.of();

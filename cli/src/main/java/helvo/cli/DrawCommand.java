@@ -20,6 +20,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 
+/// `helvo draw`: the figure of a file's points as PNG, SVG or PDF.
 final class DrawCommand extends Command {
     private final FitOptions options;
     private final AxisOptions axes;

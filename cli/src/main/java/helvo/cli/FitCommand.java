@@ -21,6 +21,7 @@ import java.util.List;
 import java.util.Optional;
 import tools.jackson.databind.node.ObjectNode;
 
+/// `helvo fit`: the fits of files' points, as text or JSON.
 final class FitCommand extends Command {
     private final FitOptions options;
     private List<PlaceOnAxis> at = List.of();

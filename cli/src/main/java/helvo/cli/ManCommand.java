@@ -5,6 +5,7 @@ import picocli.CommandLine;
 import picocli.CommandLine.Model.OptionSpec;
 import picocli.CommandLine.Model.PositionalParamSpec;
 
+/// `helvo man`: the manual page.
 final class ManCommand extends Command {
     ManCommand() {
         super("man", "Print the manual page: helvo man | man -l -");

@@ -6,7 +6,7 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.stream.IntStream;
 
-/// Which of the names that there are was probably meant by one that there is not.
+/// Suggests the existing name that was probably meant by a wrong one.
 final class NameSuggestion {
     private static final int LONGEST = 200;
 

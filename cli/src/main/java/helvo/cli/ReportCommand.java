@@ -30,6 +30,7 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
+/// `helvo report`: the report of a study as a file.
 final class ReportCommand extends Command {
     private Path file;
     private Path out;

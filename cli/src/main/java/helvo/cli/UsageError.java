@@ -15,7 +15,7 @@ import picocli.CommandLine.Model.OptionSpec;
 import picocli.CommandLine.ParameterException;
 import picocli.CommandLine.UnmatchedArgumentException;
 
-/// What is wrong with a command line, and what was probably meant.
+/// An error of the command line, with the option that was probably meant.
 final class UsageError {
     private UsageError() {}
 

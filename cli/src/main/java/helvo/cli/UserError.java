@@ -1,6 +1,6 @@
 package helvo.cli;
 
-/// What was asked cannot be done with these data; the message is one line for a person.
+/// An error of the request; the message is one line for the person.
 final class UserError extends Exception {
     UserError(String sentence) {
         super(sentence);

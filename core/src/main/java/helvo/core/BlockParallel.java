@@ -3,8 +3,8 @@ package helvo.core;
 import java.util.function.BinaryOperator;
 import java.util.stream.IntStream;
 
-/// Work on many points in blocks, on all processors. What the blocks give is joined in their order, so that a sum
-/// does not depend on how many processors there are.
+/// Work on many points in blocks on all processors; results are combined in the order of the blocks, so that sums
+/// do not depend on the number of processors.
 public final class BlockParallel {
     private static final int BLOCK_SIZE = 1 << 14;
 

@@ -1,7 +1,7 @@
 package helvo.core;
 
-/// Characters that turn the direction of the text around them: somebody's name could so make a sentence read as
-/// another. They are shown by their numbers, as `[U+202E]`, wherever a text is handed over.
+/// Unicode characters that turn the direction of text, which are taken out of names that other people chose. They
+/// are shown by their numbers, as `[U+202E]`, wherever a text is handed over.
 public final class DirectionMarks {
     private DirectionMarks() {}
 

@@ -6,8 +6,7 @@ import java.util.concurrent.ForkJoinPool;
 import java.util.concurrent.FutureTask;
 import java.util.function.Supplier;
 
-/// A part of some work that does not wait for the others: another thread may take it up until its outcome is asked
-/// for.
+/// A part of some work that another thread may do; whoever needs its result first does it itself.
 public final class ForkedTask<T> {
     /// Among fewer points a thread of its own costs more than it saves.
     private static final int MIN_POINTS_TO_FORK = 20_000;

@@ -2,7 +2,7 @@ package helvo.core;
 
 import java.util.Arrays;
 
-/// A growing list of row numbers.
+/// A growing list of ints.
 public final class IntList {
     private int[] rows = new int[4];
     private int size;

@@ -1,6 +1,6 @@
 package helvo.core;
 
-/// Where long work tells how far it is, and learns that nobody waits for it any more.
+/// How far long work has come, and whether it is still wanted.
 @FunctionalInterface
 public interface Progress {
     /// For work that nobody watches. A method, since a constant here would keep every progress out of the

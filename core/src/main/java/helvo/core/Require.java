@@ -1,6 +1,6 @@
 package helvo.core;
 
-/// Checks of what a caller hands in. Written so that a NaN in a condition fails it.
+/// Checks of arguments, written so that NaN fails them.
 public final class Require {
     private Require() {}
 

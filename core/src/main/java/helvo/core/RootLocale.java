@@ -2,7 +2,7 @@ package helvo.core;
 
 import java.util.Locale;
 
-/// Text for people and files, the same on every computer: what the computer's language is does not change it.
+/// Formatting and letter case that do not depend on the computer's language.
 public final class RootLocale {
     private RootLocale() {}
 

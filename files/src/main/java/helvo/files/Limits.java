@@ -4,8 +4,8 @@ import helvo.core.table.Cell;
 import helvo.core.table.Table;
 import java.time.Duration;
 
-/// How much of a file is taken, for every reader. What goes beyond is made to do harm, damaged, or no table of
-/// measurements; each limit lies far above what a laboratory writes and below what would stop the program.
+/// Limits on what is read from files. What goes beyond is made to do harm, damaged, or no table of measurements;
+/// each limit lies far above what a laboratory writes and below what would stop the program.
 public final class Limits {
     /// More columns than this are a wrong delimiter or no table.
     public static final int MAX_COLUMNS = Table.MOST_COLUMNS;

@@ -11,8 +11,7 @@ import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
 import java.util.concurrent.atomic.AtomicLong;
 
-/// Reads a file for as long as anything more of it is read, and no longer: a share that no longer answers, or a
-/// file made to keep a reader busy, is given up with a sentence.
+/// Gives up reading a file that stalls: nothing more of it was read for two minutes.
 public final class StallGuard {
     private StallGuard() {}
 

@@ -3,8 +3,7 @@ package helvo.files;
 import java.nio.file.Files;
 import java.nio.file.Path;
 
-/// A file that Helvo cannot make a table of. The message is a sentence for the person who opened it: what, where,
-/// and what to do.
+/// A file that cannot be read. The message is a sentence for the person who opened it: what, where, and what to do.
 public final class UnreadableFile extends Exception {
     public UnreadableFile(String sentence) {
         super(sentence);

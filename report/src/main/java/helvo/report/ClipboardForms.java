@@ -22,8 +22,7 @@ import java.util.Map;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 
-/// What is put on the clipboard, in several forms at once: the program that it is pasted into takes the one that it
-/// knows best.
+/// The forms in which something is put on the clipboard: text, HTML, and others.
 ///
 /// @param plain  text; empty for none
 /// @param html   a fragment

@@ -11,8 +11,8 @@ import helvo.core.table.Table;
 import helvo.core.table.UniformBarLength;
 import java.util.Optional;
 
-/// Where the bars of an x or y come from: a column of half lengths, two columns (up and down), or one length or
-/// percentage for all.
+/// Where the error bars of an x or y come from: a column of half lengths, two columns (up and down), or one length
+/// or percentage for all.
 ///
 /// @param of      what they are the bars of
 /// @param up      half lengths, both ways where `down` is empty

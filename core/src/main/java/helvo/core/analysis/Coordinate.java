@@ -6,7 +6,7 @@ import helvo.core.table.ColumnFormat;
 import helvo.core.table.Kind;
 import java.util.Optional;
 
-/// A column as x or y of points: its numbers as they are, dates as time since the day of the earliest one.
+/// A column as the x or y of points: its numbers, or the time since a date.
 ///
 /// @param time how dates are counted; empty for numbers
 public record Coordinate(Column column, Optional<TimeAxis> time) {

@@ -8,7 +8,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 
-/// Where two curves over the same y meet, within the data of both.
+/// A place where two curves meet, within the data of both.
 ///
 /// @param at x values, rising; none is no crossing
 public record CurveIntersection(SeriesKey one, SeriesKey other, List<Double> at) {

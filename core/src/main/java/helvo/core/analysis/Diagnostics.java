@@ -17,7 +17,7 @@ import helvo.core.points.Points;
 import java.util.Optional;
 import java.util.OptionalDouble;
 
-/// What the error bars and the residuals say of a series and its curve.
+/// The error bars and the residuals of one series, judged against its curve.
 ///
 /// @param bounds  of the lines through its bars; empty without bars
 /// @param judgement of its curve by the residuals

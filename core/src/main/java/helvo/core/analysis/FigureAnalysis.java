@@ -25,7 +25,7 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 
-/// Everything that is known of one figure.
+/// The analysis of one figure: its series, their fits, comparisons and readings.
 ///
 /// @param comparisons of the groups of each y column, where lines were fitted to several
 /// @param numbers     how numbers are written

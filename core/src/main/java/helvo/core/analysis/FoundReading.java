@@ -8,7 +8,7 @@ import helvo.core.style.Note;
 import java.util.List;
 import java.util.Optional;
 
-/// What a reading on the figure gave.
+/// The result of a reading on a figure.
 ///
 /// @param fit  the curve that was read
 /// @param at   y at an x; empty where the curve has no value there, or x at a y was asked for

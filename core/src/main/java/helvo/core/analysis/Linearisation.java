@@ -12,7 +12,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 
-/// A line through transformed points.
+/// A straight line fitted to transformed x and y.
 ///
 /// @param points those that have a value under the transforms
 /// @param left   how many have none

@@ -10,8 +10,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 
-/// A part of a series' points, as conditions that hold for its rows: x from here to there and, where that is not
-/// enough, y too.
+/// A range of a series' points, as conditions on its rows.
 ///
 /// @param only   the conditions
 /// @param points how many points of the series meet them

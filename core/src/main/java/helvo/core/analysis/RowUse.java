@@ -9,7 +9,7 @@ import java.util.Arrays;
 import java.util.Optional;
 import java.util.stream.IntStream;
 
-/// What became of a series' rows. Rows are counted from 0.
+/// Which rows of a series were used, and why others were not. Rows are counted from 0.
 ///
 /// @param given    rows of the series
 /// @param setAside those set aside

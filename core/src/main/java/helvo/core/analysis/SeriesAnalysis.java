@@ -24,7 +24,7 @@ import java.util.OptionalDouble;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 
-/// Everything that is known of one series.
+/// The analysis of one series: its points, fits, residuals and checks.
 ///
 /// @param label     what a legend calls it
 /// @param slot      which of the program's colours and markers it has, wherever its rows stand

@@ -23,7 +23,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.IntPredicate;
 
-/// One series' points, taken from the table by the columns' roles.
+/// The points of one series, taken from the table by the roles of its columns.
 ///
 /// @param label what a legend calls it
 /// @param slot  which of the program's colours and markers it has: that of its group among all of the table, used

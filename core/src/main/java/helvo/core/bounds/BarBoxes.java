@@ -7,8 +7,8 @@ import java.util.Arrays;
 import java.util.stream.IntStream;
 import org.apache.commons.numbers.core.DD;
 
-/// The points of a series with their bars, as boxes that a line passes through or not. A point without a bar of a
-/// kind that others of its series have takes no part, nor does one with a bar that is negative or not finite.
+/// The points of a series with their error bars as rectangles that a line meets or misses. A point without a bar of
+/// a kind that others of its series have takes no part, nor does one with a bar that is negative or not finite.
 ///
 /// A line of slope m ≥ 0 passes through a box when it lies below its upper left corner and above its lower right
 /// one. For lines of slope m ≤ 0 the same holds of the `mirrored` boxes, whose x has the other sign.

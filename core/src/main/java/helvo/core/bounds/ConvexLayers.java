@@ -8,7 +8,7 @@ import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.apache.commons.numbers.core.DD;
 
-/// The boxes that bear on which lines pass, whichever few of them are left out.
+/// The outer convex layers of error-bar boxes: the boxes that decide which lines pass, whichever few are left out.
 ///
 /// A rising line passes through all boxes when it lies below the lower side of the hull of their upper left corners
 /// and above the upper side of the hull of their lower right ones. Take the corners of such a side away, then those

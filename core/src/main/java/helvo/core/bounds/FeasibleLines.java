@@ -5,9 +5,8 @@ import java.util.List;
 import java.util.Optional;
 import org.apache.commons.numbers.core.DD;
 
-/// All lines of slope m ≥ 0 through all boxes, as the region of their slopes and intercepts: for each slope from
-/// the least to the greatest, the intercepts between the lower and the upper side. Its corners are where the box
-/// that limits it changes.
+/// All straight lines of slope m ≥ 0 that meet all error bars, as a region of slopes and intercepts. Its corners
+/// are where the box that limits it changes.
 ///
 /// @param corners in order of rising slope; two at the same slope and one intercept where only one line is left
 /// @param endless whether the slopes have no greatest: a vertical line goes through all boxes

@@ -6,10 +6,10 @@ import java.util.Arrays;
 import java.util.function.IntToDoubleFunction;
 import java.util.stream.IntStream;
 
-/// Points that may be corners of one side of a convex hull, or of its first few layers, found in two passes without
-/// sorting: the outermost points of each of some equal stretches of x give first layers, and what lies inside the
-/// last of them is no corner (in the manner of Akl & Toussaint 1978, Information Processing Letters 7:219). What
-/// the rounding of doubles leaves in doubt stays.
+/// The points that may be corners of one side of a convex hull, or of its first few layers, found in two passes
+/// without sorting: the outermost points of each of some equal intervals of x give first layers, and what lies
+/// inside the last of them is no corner (in the manner of Akl & Toussaint 1978, Information Processing Letters
+/// 7:219). What the rounding of doubles leaves in doubt stays.
 final class HullCandidates {
     private static final int INTERVALS = 1024;
     /// Fewer are all taken.

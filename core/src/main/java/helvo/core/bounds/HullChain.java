@@ -3,10 +3,9 @@ package helvo.core.bounds;
 import java.util.Arrays;
 import org.apache.commons.numbers.core.DD;
 
-/// One side of a convex hull: the corners that a straight edge meets from below (or from above), in order of rising
-/// x. Andrew 1979, Information Processing Letters 9:216 (monotone chain). Coordinates are unevaluated sums of two
-/// doubles, so that the end of a bar is exact; turns are judged in doubles where their rounding cannot matter, else
-/// in double-double.
+/// One side of a convex hull: its corners in order of x. Andrew 1979, Information Processing Letters 9:216
+/// (monotone chain). Coordinates are unevaluated sums of two doubles, so that the end of a bar is exact; turns are
+/// judged in doubles where their rounding cannot matter, else in double-double.
 final class HullChain {
     /// Three differences and a product each, of doubles: below this part of its terms a turn is judged again.
     private static final double TURN_ROUNDING = 8 * 0x1p-53;

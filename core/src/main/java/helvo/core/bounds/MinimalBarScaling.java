@@ -5,8 +5,7 @@ import java.util.Arrays;
 import java.util.Optional;
 import org.apache.commons.numbers.core.DD;
 
-/// The least factor by which all bars must be multiplied for a line of slope m ≥ 0 to pass through them all, with
-/// that line.
+/// The least factor by which all error bars must be multiplied for a line of slope m ≥ 0 to meet them all.
 ///
 /// By exchange, as in the linear Chebyshev problem (Stiefel 1959, Numer. Math. 1:1): the factor of a few boxes is
 /// found exactly, from all their vertices; the box farthest from that line joins them, and those that are no longer

@@ -3,7 +3,7 @@ package helvo.core.check;
 import java.util.List;
 import java.util.OptionalDouble;
 
-/// One statistic on the residuals of a fit.
+/// The result of one test on the residuals of a fit.
 ///
 /// @param p        how often chance alone would show as much; empty where the check has none
 /// @param adjusted the same with all questions that were asked of these residuals taken into account (Holm); empty

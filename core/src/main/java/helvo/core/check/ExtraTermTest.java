@@ -7,9 +7,8 @@ import helvo.core.fit.Residuals;
 import helvo.core.numeric.Range;
 import java.util.Optional;
 
-/// Whether the term that would extend a curve takes anything out of its residuals: the next power of x for a line
-/// or a polynomial, x² for another shape. Draper & Smith 1998, Applied Regression Analysis, §6.1 (extra sum of
-/// squares).
+/// Test of whether the next term of a curve takes anything out of its residuals. Draper & Smith 1998, Applied
+/// Regression Analysis, §6.1 (extra sum of squares).
 ///
 /// @param test    F with 1 and n − p − 1 degrees of freedom
 /// @param taken   what the term takes out at each point, in y units

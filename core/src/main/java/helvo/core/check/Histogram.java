@@ -3,7 +3,7 @@ package helvo.core.check;
 import java.math.BigDecimal;
 import java.util.Arrays;
 
-/// How values are spread over bins of equal, round width, with an edge at 0.
+/// Counts of values in bins of equal, round width with an edge at 0.
 ///
 /// @param from   lower edge of the first bin
 /// @param width  1, 2 or 5 times a power of ten, next to 2 IQR n^(−1/3) (Freedman & Diaconis 1981, Z.

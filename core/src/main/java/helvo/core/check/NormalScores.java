@@ -4,8 +4,7 @@ import java.util.Comparator;
 import java.util.stream.IntStream;
 import org.apache.commons.statistics.distribution.NormalDistribution;
 
-/// Where values in rising order would lie if they were spread like a standard normal distribution: Φ⁻¹((i − 3/8)/(n
-/// + 1/4)), Blom 1958, Statistical Estimates and Transformed Beta-Variables, eq. 6.10.6.
+/// The values that sorted residuals would have if they were normal: Φ⁻¹((i − 3/8)/(n + 1/4)) (Blom 1958).
 public final class NormalScores {
     private static final NormalDistribution NORMAL = NormalDistribution.of(0, 1);
 

@@ -8,9 +8,8 @@ import java.util.Optional;
 import java.util.stream.IntStream;
 import org.apache.commons.statistics.distribution.ChiSquaredDistribution;
 
-/// Residuals, each in units of its own standard deviation where bars weigh, beside the directions in which a fit
-/// has left none: those of its coefficients, at its solution. For a curve that is linear in its coefficients all
-/// that is worked out of it is exact.
+/// Residuals in units of their standard deviation, with an orthonormal basis of the directions in which the fit
+/// could still move. For a curve that is linear in its coefficients all that is worked out of it is exact.
 ///
 /// @param x     of each
 /// @param raw   residuals in y units

@@ -10,11 +10,11 @@ import java.util.stream.IntStream;
 import org.apache.commons.statistics.distribution.ChiSquaredDistribution;
 import org.apache.commons.statistics.distribution.FDistribution;
 
-/// The one, two or three points that lie furthest from the curve that the others make. All sets of so many are
-/// compared (of many points those among the largest residuals), so that none hides another; the p of a set is times
-/// the number of such sets (Bonferroni; Cook & Weisberg 1982, Residuals and Influence in Regression, §2.2.2). Then
-/// each of the set must be odd beside the others (backward steps; Hadi & Simonoff 1993, J. Am. Stat. Assoc.
-/// 88:1264). Where bars say what the scatter is, it is not taken to be less.
+/// Search for the one, two or three points that lie furthest from the curve through the others, without one hiding
+/// another. All sets of so many are compared (of many points those among the largest residuals), so that none hides
+/// another; the p of a set is times the number of such sets (Bonferroni; Cook & Weisberg 1982, Residuals and
+/// Influence in Regression, §2.2.2). Then each of the set must be odd beside the others (backward steps; Hadi &
+/// Simonoff 1993, J. Am. Stat. Assoc. 88:1264). Where bars say what the scatter is, it is not taken to be less.
 ///
 /// @param places      of the points in the scatter, the oddest first
 /// @param studentised of the first: its residual over its standard deviation, worked out without the set

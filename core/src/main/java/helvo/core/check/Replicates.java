@@ -3,7 +3,7 @@ package helvo.core.check;
 import helvo.core.numeric.RadixSort;
 import java.util.Arrays;
 
-/// The points of a scatter in order of rising x, those at the same x together.
+/// Points grouped by equal x, in rising order.
 ///
 /// @param order   of the points
 /// @param from    where each group begins in that order, and behind the last one their number

@@ -20,8 +20,8 @@ import java.util.function.Supplier;
 import java.util.stream.IntStream;
 import org.apache.commons.statistics.distribution.TDistribution;
 
-/// All questions asked once of the residuals of one fit. Holm's procedure, each question weighted, sees to it that
-/// in at most 5 % of clean sets anything is said. Holm 1979, Scand. J. Stat. 6:65-70, §4.
+/// All tests on the residuals of one fit, with Holm's correction over weighted questions (Holm 1979, Scand. J.
+/// Stat. 6:65-70, §4), so that at most 5 % of clean sets are warned of.
 ///
 /// @param scatter  the residuals beside the directions of the fit; empty where they cannot be judged
 /// @param nextTerm what the next term would take out

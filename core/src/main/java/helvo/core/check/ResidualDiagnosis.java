@@ -22,9 +22,7 @@ import java.util.Optional;
 import java.util.TreeMap;
 import java.util.stream.IntStream;
 
-/// What the residuals of a fit say against it, as a careful colleague would put it: a point that is odd is named
-/// and the rest judged without it; while a pattern is left, nothing else is held against the curve, since it comes
-/// from that.
+/// What the residuals of a fit say against it: warnings, remarks, and other shapes that would do.
 ///
 /// @param checks   all that was worked out; those that have something to say say so
 /// @param without  what the fit would be without a row that is odd or decides it

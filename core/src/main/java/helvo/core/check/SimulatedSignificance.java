@@ -4,9 +4,9 @@ import java.util.List;
 import java.util.SplittableRandom;
 import java.util.function.ToDoubleFunction;
 
-/// How often residuals of a curve that is right, with normal scatter, would give a statistic as large: by drawing
-/// such residuals, for the very points and directions of a fit (Barnard 1963, J. R. Stat. Soc. B 25:294), always
-/// the same ones. What is plainly not rare is found by few draws (Besag & Clifford 1991, Biometrika 78:301).
+/// The p of a statistic of residuals by drawing: how often residuals of a right curve with normal scatter, for the
+/// very points and directions of the fit, give one as large (Barnard 1963, J. R. Stat. Soc. B 25:294). The draws
+/// are always the same. What is plainly not rare is found by few draws (Besag & Clifford 1991, Biometrika 78:301).
 final class SimulatedSignificance {
     /// Of more points a drawing takes longer than a person waits; large samples have distributions of their own.
     static final int MAX_POINTS = 500;

@@ -8,9 +8,9 @@ import java.util.Optional;
 import java.util.function.ToDoubleFunction;
 import java.util.stream.IntStream;
 
-/// Whether the scatter of few points grows: the correlation of the sizes of residuals, each over the root of what
-/// the fit leaves of it, with the size of the fitted values, to which scatter mostly grows, and, either way, with x
-/// (Glejser 1969, J. Am. Stat. Assoc. 64:316), its chance by drawing.
+/// Test of whether the scatter of few points grows with the fitted value or, either way, with x: the correlation of
+/// the sizes of residuals, each over the root of what the fit leaves of it, with these (Glejser 1969, J. Am. Stat.
+/// Assoc. 64:316), its p by drawing.
 ///
 /// @param statistic the correlation that is the less likely by chance
 /// @param growth    the spread at the largest x over that at the smallest, by a line through these sizes; at most

@@ -3,9 +3,9 @@ package helvo.core.check;
 import helvo.core.fit.Quality;
 import java.util.Optional;
 
-/// A change of level at one x, beside the curve: of all places that leave two different x at least on either side,
-/// the one that takes most out of the residuals (the largest of the tests of two phases; Quandt 1960, J. Am. Stat.
-/// Assoc. 55:324).
+/// Test of a change of level at one x beside the curve: of all places that leave two different x at least on either
+/// side, the one that takes most out of the residuals (the largest of the tests of two phases; Quandt 1960, J. Am.
+/// Stat. Assoc. 55:324).
 ///
 /// @param statistic F of the step at that place
 /// @param p         how often the largest of all places would be as large

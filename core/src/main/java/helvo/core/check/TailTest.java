@@ -4,11 +4,10 @@ import helvo.core.numeric.SmallMatrix;
 import java.util.Arrays;
 import org.apache.commons.statistics.distribution.TDistribution;
 
-/// Whether points that lie far out are strange among the others, or the ends of a distribution whose tails are
-/// heavier than those of the normal one: which of the two makes the residuals more likely. The first has a normal
-/// distribution for the others and lets the strange ones lie anywhere in a wide range, any of the points being
-/// such; the second is Student's t of the likeliest degrees of freedom about the curve that fits best by it (Lange,
-/// Little & Taylor 1989, J. Am. Stat. Assoc. 84:881).
+/// Comparison of two explanations of points far out: a heavy-tailed distribution, or a few outliers among normal
+/// scatter. The first has a normal distribution for the others and lets the strange ones lie anywhere in a wide
+/// range, any of the points being such; the second is Student's t of the likeliest degrees of freedom about the
+/// curve that fits best by it (Lange, Little & Taylor 1989, J. Am. Stat. Assoc. 84:881).
 final class TailTest {
     /// Strange points lie anywhere within so many standard deviations of the others.
     private static final double OUTLIER_RANGE = 30;

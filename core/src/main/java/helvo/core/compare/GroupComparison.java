@@ -23,7 +23,7 @@ import org.apache.commons.statistics.distribution.ContinuousDistribution;
 import org.apache.commons.statistics.distribution.NormalDistribution;
 import org.apache.commons.statistics.distribution.TDistribution;
 
-/// Straight lines through groups of points side by side.
+/// Straight lines through groups of points, with tests of their slopes and intercepts.
 ///
 /// @param groups      those with a line, in their order One method decides, for the tests and for each pair: the
 ///     analysis of covariance with one scatter for all groups, or, where their scatters differ, Welch's (each group

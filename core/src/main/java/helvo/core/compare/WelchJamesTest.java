@@ -5,9 +5,8 @@ import helvo.core.numeric.SmallMatrix;
 import java.util.List;
 import java.util.Optional;
 
-/// Whether estimates of several groups, each with a scatter of its own, are one: Welch's test, for one or more
-/// quantities at once. Johansen 1980, Biometrika 67:85, eqs. 3 and 6 (for one quantity Welch 1951, Biometrika
-/// 38:330).
+/// Test of whether estimates of several groups, each with its own scatter, are equal. Johansen 1980, Biometrika
+/// 67:85, eqs. 3 and 6 (for one quantity Welch 1951, Biometrika 38:330).
 final class WelchJamesTest {
     private WelchJamesTest() {}
 

@@ -18,7 +18,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 
-/// Keeps derived columns in step with the columns that they follow.
+/// Recomputes derived columns when the columns that they follow change.
 public final class Derivations {
     /// Digits that a computed number is shown with.
     private static final ColumnFormat SIX_DIGITS = new ColumnFormat.Significant(6);

@@ -27,8 +27,7 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 
-/// Tables that say what another table says in another shape, and that follow it: one row for each value of a wide
-/// table, or rows in the place of columns.
+/// Tables that hold another table's data in another shape, long or wide, and follow it.
 public final class Reshaping {
     /// A table with fewer columns that are named by numbers is not called wide.
     private static final int FEWEST = 3;

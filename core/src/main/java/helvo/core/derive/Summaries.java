@@ -22,7 +22,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 
-/// Tables whose rows summarise groups of another table's rows, and that follow it.
+/// Tables of statistics of groups of another table's rows, which follow that table.
 public final class Summaries {
     private Summaries() {}
 

@@ -3,7 +3,7 @@ package helvo.core.fit;
 import java.util.List;
 import java.util.function.DoubleUnaryOperator;
 
-/// A shape y = A g(x; θ): held at a given y at x0 it is g(x; θ) / g(x0; θ) times that y, whatever A was.
+/// A shape of the form y = A g(x; θ), with an amplitude A and other coefficients θ.
 ///
 /// @param others names of the coefficients θ
 /// @param over   what of x a rate, the first of them, is counted in

@@ -7,7 +7,7 @@ import java.util.OptionalDouble;
 import java.util.OptionalInt;
 import java.util.stream.IntStream;
 
-/// The one list of the shapes that Helvo fits side by side.
+/// The list of curve shapes that are fitted and offered.
 public final class Curves {
     private Curves() {}
 

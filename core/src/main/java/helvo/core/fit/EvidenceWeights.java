@@ -9,8 +9,8 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.stream.IntStream;
 
-/// The share of the evidence for each of several curves fitted to the same points: exp(−Δ/2) of the AICc
-/// differences, adding up to 1. Burnham & Anderson 2002, §2.9.
+/// Akaike weights: the share of the evidence for each of several curves fitted to the same points, from AICc.
+/// Burnham & Anderson 2002, §2.9.
 public final class EvidenceWeights {
     /// With fewer points AICc does not tell shapes apart: its correction for few points outweighs what they say.
     public static final int FEWEST_POINTS = 7;

@@ -16,9 +16,9 @@ import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.apache.commons.numbers.core.DD;
 
-/// Direct least squares of a shape of few coefficients that is not linear in them: Levenberg-Marquardt with
-/// analytic derivatives (Marquardt 1963, J. SIAM 11:431), in scaled coefficients, its sums carried to about twice a
-/// double's digits.
+/// Non-linear least squares of a shape with few coefficients: Levenberg–Marquardt with analytic derivatives
+/// (Marquardt 1963, J. SIAM 11:431) in scaled coefficients, then Newton, its sums carried to about twice a double's
+/// digits.
 final class LeastSquares {
     private static final int MAX_STEPS = 400;
     private static final double SMALLEST_STEP = 1e-13;

@@ -16,8 +16,7 @@ import java.util.Optional;
 import java.util.stream.IntStream;
 import org.apache.commons.numbers.core.DD;
 
-/// The shapes that are a straight line over ln x, in ln y, or both: the line is fitted to the logarithms
-/// themselves, not to their nearest doubles.
+/// Fits of straight lines through logarithms of x, of y, or of both.
 public final class LogTransformedFit {
     private static final double[] EXACT = {};
 

@@ -5,7 +5,7 @@ import helvo.core.number.NumberNotation;
 import java.util.List;
 import java.util.function.Function;
 
-/// How sums of powers of x are written, the highest first.
+/// The terms of a polynomial as text, the highest power first.
 final class PowersOfX {
     private PowersOfX() {}
 

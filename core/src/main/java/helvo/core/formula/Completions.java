@@ -7,7 +7,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 
-/// What can be meant by the word that is being typed.
+/// Names that complete the word being typed into a formula.
 public record Completions(int from, List<Entry> entries) {
     /// @param insert  goes in the place of the word
     /// @param meaning the unit of a column, what a function does

@@ -6,7 +6,7 @@ import helvo.core.table.Table;
 import java.util.ArrayList;
 import java.util.List;
 
-/// Which columns of its own table a derived column follows.
+/// The columns of a table that a derived column follows.
 public final class Sources {
     private Sources() {}
 

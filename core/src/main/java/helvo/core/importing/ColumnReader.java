@@ -28,9 +28,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Pattern;
 
-/// Reads the texts of a column by what all of its cells say together: numbers however they are dressed, dates in
-/// one order, durations, angles. A cell that contradicts the rest stays text; a column whose cells fit two readings
-/// equally stays text until somebody says.
+/// Reads the texts of one column as numbers, dates, durations or text. A cell that contradicts the rest stays text;
+/// a column whose cells fit two readings equally stays text until somebody says.
 final class ColumnReader {
     /// Of dates and durations, so many in a hundred cells make a column of them.
     private static final int MIN_PERCENT_DATES = 80;

@@ -5,7 +5,7 @@ import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
-/// A column's name that ends in a number or a single letter, as columns of repeats have it: "Absorbance 2", "T_a".
+/// A column name that ends in a number or a single letter, as columns of repeats have.
 ///
 /// @param stem   what is before it: "Absorbance"
 /// @param ending "2"

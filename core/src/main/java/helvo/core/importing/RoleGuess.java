@@ -14,7 +14,7 @@ import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 
-/// A first guess at what each column is for; every guess shows as a tag that a press changes.
+/// Guesses the roles of columns from their headings and cells.
 public final class RoleGuess {
     /// More groups than this cannot be told apart in a figure.
     public static final int MAX_GROUPS = 24;

@@ -27,9 +27,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 
-/// Makes a table of columns whose cells are bare numbers and texts: decides for each column, by the evidence of all
-/// of its cells and of the table's others, what they say, and which rows are no measurements. Nothing is decided
-/// without a remark that says so.
+/// Makes a table from columns of text: decides what each column holds. Nothing is decided without a remark that
+/// says so.
 public final class TableReader {
     private final String name;
     private final DecimalMark mark;

@@ -15,7 +15,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 
-/// Puts tables of the same kind of measurement under one another.
+/// Puts tables with the same columns under one another.
 public final class TableStacking {
     private TableStacking() {}
 

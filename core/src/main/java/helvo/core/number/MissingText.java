@@ -4,7 +4,7 @@ import java.util.Arrays;
 import java.util.Locale;
 import java.util.Set;
 
-/// What people and instruments write where there is no value.
+/// Words and signs that people and instruments write where a value is missing.
 public final class MissingText {
     private static final Set<String> WORDS = Set.of(
             "na",

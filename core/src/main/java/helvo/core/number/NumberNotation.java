@@ -7,8 +7,7 @@ import java.util.Arrays;
 import java.util.OptionalDouble;
 import java.util.stream.Stream;
 
-/// How numbers are written for a person: rounded as far as they are known, with a true minus sign, and with powers
-/// of ten only where zeros could not be counted at a glance.
+/// How numbers are written for a person: decimal mark, thousands, digits.
 ///
 /// Copied and exported numbers keep all their digits; see [#exact].
 ///

@@ -6,8 +6,8 @@ import java.util.OptionalDouble;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
-/// Numbers as people type them: an optional sign (also the true minus sign), digits with one decimal
-/// mark, an optional power of ten. No grouping signs, no units, no words: what has those is text.
+/// Numbers as people type them, read with a known decimal mark. No grouping signs, no units, no words: what has
+/// those is text.
 public final class NumberText {
     private static final Pattern INSIDE =
             Pattern.compile("(?<![\\p{L}\\p{N}_#.,])(?<![\\p{L}\\p{N}_#][-+\u2212.,])[+\\-\u2212]?(\\d+([.,]\\d+)"

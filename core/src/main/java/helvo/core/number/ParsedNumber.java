@@ -4,9 +4,7 @@ import java.math.BigDecimal;
 import java.util.Optional;
 import java.util.OptionalDouble;
 
-/// A number as people, offices and instruments write it in a cell: thousands parted, a minus behind it or as
-/// brackets, a power of ten written out, a fraction, a unit or a currency, an uncertainty behind "±" or in
-/// brackets.
+/// A number read from a cell as people, offices and instruments write it.
 ///
 /// @param value    as it stands before its unit: "5 %" is 5
 /// @param decimals digits behind the decimal mark; 0 with a power of ten

@@ -3,7 +3,7 @@ package helvo.core.number;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 
-/// Numbers that a person would choose.
+/// Rounding to numbers that a person would choose: 1, 2 or 5 times a power of ten.
 public final class RoundNumber {
     private RoundNumber() {}
 

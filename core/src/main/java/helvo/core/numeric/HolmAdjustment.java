@@ -4,8 +4,8 @@ import java.util.Arrays;
 import java.util.Comparator;
 import java.util.stream.IntStream;
 
-/// Holm's procedure: p values of several tests, so adjusted that all of them together err as often as one may. Holm
-/// 1979, Scand. J. Stat. 6:65-70, §4.
+/// Holm's adjustment of several p values, so that all tests together err as often as one may (Holm 1979, Scand. J.
+/// Stat. 6:65-70, §4).
 public final class HolmAdjustment {
     private HolmAdjustment() {}
 

@@ -3,8 +3,8 @@ package helvo.core.numeric;
 import java.util.Optional;
 import org.apache.commons.numbers.core.DD;
 
-/// A small symmetric positive definite system in double-double arithmetic, by Cholesky's factorisation N = L Lᵀ.
-/// Björck 1996, §2.2.
+/// A symmetric positive definite system in double-double arithmetic, solved by Cholesky's method. Björck 1996,
+/// §2.2.
 public final class NormalEquations {
     /// A pivot that has lost this much of its diagonal is rounding, not data: double-double keeps about 2^-104.
     private static final double MIN_PIVOT = 0x1p-96;

@@ -1,7 +1,6 @@
 package helvo.core.numeric;
 
-/// The order of numbers by size, equal ones in their own order, by a radix sort of their bits: of the foremost
-/// first, by which few numbers are alike, and then each put among its neighbours.
+/// Sorts indices by the size of their doubles with a stable radix sort.
 public final class RadixSort {
     private static final int DIGIT_BITS = 11;
     private static final int DIGIT_MASK = (1 << DIGIT_BITS) - 1;

@@ -3,7 +3,7 @@ package helvo.core.numeric;
 import helvo.core.BlockParallel;
 import helvo.core.Progress;
 
-/// The least and the greatest of some numbers; of none, the least is above the greatest.
+/// The least and the greatest of some numbers.
 public record Range(double low, double high) {
     private static final Range NONE = new Range(Double.POSITIVE_INFINITY, Double.NEGATIVE_INFINITY);
 

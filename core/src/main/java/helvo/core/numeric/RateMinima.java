@@ -6,8 +6,8 @@ import java.util.List;
 import java.util.function.DoubleUnaryOperator;
 import java.util.stream.IntStream;
 
-/// Where a function of a rate, which may be above or below 0 and of any size, is least about itself: sought on a
-/// grid of equal ratios, settled by golden sections (Kiefer 1953, Proc. Am. Math. Soc. 4:502).
+/// Finds all local minima of a function of a rate, over both signs and many orders of magnitude: on a grid of equal
+/// ratios, then by golden sections (Kiefer 1953, Proc. Am. Math. Soc. 4:502).
 public final class RateMinima {
     private static final double MIN_RATE = 1e-3;
     private static final int GOLDEN_SECTIONS = 40;

@@ -1,6 +1,6 @@
 package helvo.core.numeric;
 
-/// Symmetric matrices of a few rows: Gauss with pivots, the matrix scaled to a diagonal of ones.
+/// Solves small symmetric systems by elimination with pivots.
 public final class SmallMatrix {
     private SmallMatrix() {}
 

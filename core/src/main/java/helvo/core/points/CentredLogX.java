@@ -2,7 +2,7 @@ package helvo.core.points;
 
 import helvo.core.numeric.Range;
 
-/// u = ln(x / c), with c in the middle of the points, so that a narrow span far from the origin keeps its digits.
+/// The logarithm of x about the middle of the points, u = ln(x / c).
 public final class CentredLogX {
     private final double centre;
 

@@ -4,7 +4,7 @@ import helvo.core.Require;
 import java.util.Arrays;
 import java.util.stream.IntStream;
 
-/// The bars of points in one direction.
+/// The lengths of error bars in one direction, one or two for each point.
 ///
 /// @param down half length towards smaller values, one for each point; NaN where a point has none; the same array
 ///     as `up` where both ways are alike

@@ -1,7 +1,6 @@
 package helvo.core.points;
 
-/// What the coordinates of points lost when they were rounded to doubles: to be added to them, one for each point;
-/// empty where they are exact.
+/// The low parts of coordinates: what was lost when they were rounded to doubles.
 public record LowParts(double[] x, double[] y) {
     public static final LowParts NONE = new LowParts(new double[0], new double[0]);
 

@@ -3,8 +3,7 @@ package helvo.core.points;
 import java.util.Arrays;
 import java.util.stream.IntStream;
 
-/// The points of a search for least squares in units in which no square of them overflows or vanishes, and how much
-/// each counts.
+/// Points scaled so that no square overflows, with their weights, for a search for least squares.
 ///
 /// @param x         as the shape takes it
 /// @param y         in units of `unit`, a power of two

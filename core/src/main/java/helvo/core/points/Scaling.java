@@ -3,8 +3,8 @@ package helvo.core.points;
 import helvo.core.numeric.Range;
 import java.util.stream.IntStream;
 
-/// Moves and scales points into about −1 … 1, where sums of powers keep their digits. The scale factors are
-/// powers of two, so scaling rounds nothing.
+/// A shift and a power-of-two scale that bring points into about −1 … 1. The scale factors are powers of two, so
+/// scaling rounds nothing.
 ///
 /// @param centre what is taken from x
 /// @param xPower then x is multiplied by 2^-xPower

@@ -8,7 +8,7 @@ import java.util.OptionalDouble;
 import java.util.stream.IntStream;
 import org.apache.commons.statistics.distribution.TDistribution;
 
-/// How little of what is measured along x a straight line can tell from none, in units of x.
+/// Detection and quantification limits of a straight calibration line.
 ///
 /// @param byScatter   σ is the residual standard deviation s
 /// @param byIntercept σ is the intercept's standard error; empty where the intercept is not fitted

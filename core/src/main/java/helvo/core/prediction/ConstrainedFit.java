@@ -11,10 +11,10 @@ import java.util.Comparator;
 import java.util.Optional;
 import java.util.stream.DoubleStream;
 
-/// How much worse a curve fits that must reach a given y at a given x: its sum of squares over the other
-/// coefficients, least over them (a profile; Bates & Watts 1988, Nonlinear Regression Analysis, §6.1), for curves y
-/// = A g(x; θ). Where y is the mean of m measurements of an unknown, it is one point more, of weight m, and the
-/// curve's own value there is one coefficient more.
+/// The least sum of squares, over the other coefficients, of a curve y = A g(x; θ) that must reach a given y at a
+/// given x (a profile; Bates & Watts 1988, Nonlinear Regression Analysis, §6.1). Where y is the mean of m
+/// measurements of an unknown, it is one point more, of weight m, and the curve's own value there is one
+/// coefficient more.
 ///
 /// Of few points the search goes over all rates; of more, from the coefficients of the free fit, by Gauss and
 /// Newton with Marquardt's damping.

@@ -14,7 +14,7 @@ import java.util.OptionalDouble;
 import java.util.function.DoubleUnaryOperator;
 import java.util.stream.DoubleStream;
 
-/// An x at which a curve reaches a y.
+/// An x at which a curve reaches a given y, with its limits.
 ///
 /// Its limits enclose every x around it whose mean may be that y, with 95 % confidence: |f(x) − y| ≤ t s √h(x) (of
 /// the normal distribution instead of t where bars weigh as stated), or, where y is the mean of m measurements of

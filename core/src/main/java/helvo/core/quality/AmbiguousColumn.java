@@ -19,8 +19,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 
-/// What only a person can tell of a column of text: in which of several ways it is to be read, or whether it is to
-/// be read as numbers at all.
+/// A column of text that could be read in more than one way, which a person must decide.
 ///
 /// @param column  its id
 /// @param example a cell that shows the difference

@@ -12,7 +12,7 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.stream.Collectors;
 
-/// Cells that need a look, all of one column and for the same reason.
+/// Cells of one column that need a look for the same reason.
 ///
 /// @param column its id; 0 where whole rows need the look
 /// @param text   what they all say; empty where they say nothing, or not the same

@@ -22,7 +22,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.IntPredicate;
 
-/// All that needs a look in a table, alike cells together, the gravest first.
+/// All cells of a table that need a look, alike ones together, the gravest first.
 ///
 /// @param questions about columns that only a person can answer
 public record Problems(List<Problem> groups, List<AmbiguousColumn> questions) {

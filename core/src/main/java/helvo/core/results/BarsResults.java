@@ -20,7 +20,7 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalDouble;
 
-/// What is said of error bars: does the curve pass through them, does any line, and which slopes do they allow.
+/// The sentences about error bars: which the curve meets, which lines meet them all, and what slopes those have.
 final class BarsResults {
     private final SeriesAnalysis series;
     private final ErrorBarLines bounds;

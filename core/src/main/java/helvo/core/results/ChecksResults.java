@@ -22,8 +22,7 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 
-/// What the checks on the residuals found: what was seen, what it means, and what one might do. Silent where
-/// nothing was.
+/// The sentences about the checks on the residuals. Silent where nothing was.
 public final class ChecksResults {
     private static final int MOST_SHOWN = 1000;
 

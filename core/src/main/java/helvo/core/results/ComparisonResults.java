@@ -16,7 +16,7 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.stream.Stream;
 
-/// What is said of the lines of several groups beside one another.
+/// The sentences about groups compared with one another.
 public final class ComparisonResults {
     /// The usual level at which a p counts as significant.
     private static final double SIGNIFICANCE_LEVEL = Check.SIGNIFICANCE_LEVEL;

@@ -27,9 +27,8 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.TreeSet;
 
-/// What was done to the data behind a figure, in sentences: where they come from, what was left out and why, what
-/// was replaced, which columns are worked out and how. What the study itself holds is read off it; values that were
-/// typed over are read off the steps.
+/// The sentences about what was done to the data behind a figure. What the study itself holds is read off it;
+/// values that were typed over are read off the steps.
 public final class DataSteps {
     /// More of one kind are counted.
     private static final int MAX_LISTED = 20;

@@ -13,7 +13,7 @@ import java.util.OptionalDouble;
 import java.util.function.Function;
 import java.util.regex.Pattern;
 
-/// A fitted curve's equation as text, the highest power first.
+/// The equation of a fitted curve as text, the highest power first.
 ///
 /// @param printed its coefficients, rounded together so that the equation can be used
 /// @param numbers how they are written

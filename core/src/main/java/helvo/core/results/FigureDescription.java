@@ -21,7 +21,7 @@ import java.util.Optional;
 import java.util.function.ToDoubleFunction;
 import java.util.stream.Stream;
 
-/// A figure in words: its caption, and its text for somebody who does not see it. A person's own words go before
+/// The caption of a figure, and its description for somebody who does not see it. A person's own words go before
 /// these.
 public final class FigureDescription {
     /// More series are counted, not told one by one.

@@ -10,7 +10,7 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.function.DoubleFunction;
 
-/// What a fit is in a few numbers, and how these changed.
+/// How the main numbers of a fit changed.
 public final class FitChange {
     private FitChange() {}
 

@@ -27,7 +27,7 @@ import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 
-/// What is said of a fitted series, line by line.
+/// The lines of the results of one fitted series.
 final class FitResults {
     /// The usual level at which a p counts as significant.
     private static final double SIGNIFICANCE_LEVEL = Check.SIGNIFICANCE_LEVEL;

@@ -19,7 +19,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
 
-/// What is read off a curve, in words: y at an x, x at a y.
+/// The sentences about values read off a curve.
 public final class ReadingsResults {
     /// Curves that meet more often than this run along one another.
     private static final int TOO_MANY = 5;

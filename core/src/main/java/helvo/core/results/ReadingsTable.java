@@ -26,7 +26,7 @@ import java.util.OptionalDouble;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
-/// All readings of a figure side by side.
+/// All readings of a figure as a table.
 public final class ReadingsTable {
     /// What its columns are called.
     public static final List<String> HEADS = List.of(

@@ -16,7 +16,7 @@ import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 
-/// What the figure says of one series, in words and numbers: for the window, the command line and the clipboard.
+/// The results of one series as lines of words and numbers, for the window, the command line and the clipboard.
 ///
 /// @param series   what the series is called
 /// @param equation in the columns' names, rounded; empty without a fit

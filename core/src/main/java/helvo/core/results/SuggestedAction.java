@@ -3,7 +3,7 @@ package helvo.core.results;
 import helvo.core.fit.Curve;
 import java.util.List;
 
-/// What somebody might do about a finding, with one press.
+/// An action that is offered beside a finding.
 public sealed interface SuggestedAction {
     /// As its button says.
     String label();

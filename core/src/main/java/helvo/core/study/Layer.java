@@ -1,6 +1,6 @@
 package helvo.core.study;
 
-/// What a figure can show besides its points and curves.
+/// An element that a figure can show besides its points and curves.
 public enum Layer {
     BARS("Bars", "Show the error bars"),
     BOUNDS("Bounds", "Show the steepest and the shallowest line through all error bars, and what lies between"),

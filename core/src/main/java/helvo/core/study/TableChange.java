@@ -2,7 +2,7 @@ package helvo.core.study;
 
 import helvo.core.table.Table;
 
-/// A change of one table.
+/// An edit that changes one table.
 public sealed interface TableChange extends Edit permits TableEdit, ColumnEdit, DecisionEdit {
     /// The table's id.
     int table();

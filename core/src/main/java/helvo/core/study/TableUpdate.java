@@ -30,8 +30,8 @@ import java.util.Set;
 import java.util.function.Predicate;
 import java.util.stream.IntStream;
 
-/// Other rows for a table: from a file like the one it was read from, or from the same one once it has changed.
-/// Columns are matched by their headings; all that was chosen for them stays.
+/// New rows for an existing table, from a file like the one it was read from or from the same one once it has
+/// changed. Columns are matched by their headings; all that was chosen for them stays.
 public final class TableUpdate {
     private TableUpdate() {}
 

@@ -1,6 +1,6 @@
 package helvo.core.style;
 
-/// Text on figures, whose raised and lowered parts are marked: `m^{2}`, `v_{0}`, `10^{-3}`.
+/// Text on figures with raised and lowered parts: `m^{2}`, `v_{0}`.
 public final class FigureText {
     private FigureText() {}
 

@@ -6,7 +6,7 @@ import helvo.core.table.SeriesKey;
 import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.Optional;
 
-/// What a person adds to a figure, in the units of its axes (x and the left-hand y).
+/// An annotation on a figure: a text, a line, a span, a result or a reading.
 public sealed interface Note {
     int MAX_CHARACTERS = 500;
 

@@ -7,8 +7,7 @@ import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
-/// Signs that keyboards lack, written as a backslash and their name: `\mu` is µ, `\deg` is °, with `{}` behind it
-/// if wanted.
+/// Names of symbols that keyboards lack, such as `\mu` for µ.
 public final class SymbolNames {
     private static final Map<String, String> ALL = new LinkedHashMap<>();
     private static final Pattern NAMED = Pattern.compile("\\\\([A-Za-z]+)(\\{})?");

@@ -1,6 +1,6 @@
 package helvo.core.table;
 
-/// A way to read the cells of a column, where they could be read in more than one.
+/// A way to interpret the cells of a column that could be read in several.
 public enum CellInterpretation {
     POINT("numbers with a decimal point"),
     COMMA("numbers with a decimal comma"),

@@ -2,7 +2,7 @@ package helvo.core.table;
 
 import java.util.Optional;
 
-/// What a person decided about a place that needed a look. It stays on record until it is taken back or the cell is
+/// A person's decision about a cell that needed a look. It stays on record until it is taken back or the cell is
 /// typed over.
 ///
 /// @param row    0 is the first

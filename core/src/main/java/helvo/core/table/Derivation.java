@@ -4,8 +4,8 @@ import static helvo.core.Require.require;
 
 import java.util.List;
 
-/// Where the cells of a column come from that follows others. The ids are of columns of the same table, but for
-/// those of a [DerivedTable], which are of its source.
+/// What a derived column is computed from. The ids are of columns of the same table, but for those of a
+/// [DerivedTable], which are of its source.
 public sealed interface Derivation {
     /// @param text the formula with `{3}` for the column with id 3, so that it survives a change of names; see
     ///             `helvo.core.formula`

@@ -4,7 +4,7 @@ import static helvo.core.Require.require;
 
 import java.util.List;
 
-/// Another table that a table follows, and in what form.
+/// Which table another one follows, and how it is made of it.
 ///
 /// @param source id of the table that is followed; rows of it that are set aside are left out
 /// @param by     ids of its columns: those to group by, in the order of their first rows; those that name the rows;

@@ -5,7 +5,7 @@ import java.util.Map;
 import java.util.NavigableMap;
 import java.util.TreeMap;
 
-/// Rows that stay in the table but that no fit uses, each with the reason given.
+/// Rows that stay in the table but that no fit uses, each with its reason.
 public final class ExcludedRows {
     public static final ExcludedRows NONE = new ExcludedRows(new TreeMap<>());
 

@@ -7,7 +7,7 @@ import java.time.ZoneId;
 import java.util.List;
 import java.util.Optional;
 
-/// What a person said of how to read a table; all that is left open is decided by the cells.
+/// What a person chose about how a file is read; whatever is empty is decided by the cells.
 ///
 /// @param headingLine the line of the headings, 1 is the first; 0 for none
 /// @param skipLines   before the table

@@ -2,7 +2,7 @@ package helvo.core.table;
 
 import java.util.List;
 
-/// How a table was read from its file, for a person to judge.
+/// How a table was read from its file.
 ///
 /// @param layout  where it lies and how its fields are parted, in words
 /// @param remarks what was decided about columns and rows

@@ -1,6 +1,6 @@
 package helvo.core.table;
 
-/// What a column's cells are meant to be. Dates and times of day are numbers of seconds; see
+/// The kind of values in a column: numbers, text, or dates. Dates and times of day are numbers of seconds; see
 /// [helvo.core.number.DateText].
 public enum Kind {
     NUMBER("numbers"),

@@ -1,7 +1,6 @@
 package helvo.core.table;
 
-/// What a column is for: the x or a y of the figure, the half length of their error bars, that half
-/// towards smaller values where it differs, the column that splits the rows into groups, or nothing.
+/// The role of a column in the figure: x, y, or error bars of these.
 public enum Role {
     X("x"),
     Y("y"),

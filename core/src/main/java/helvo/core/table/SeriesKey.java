@@ -2,7 +2,7 @@ package helvo.core.table;
 
 import static helvo.core.Require.require;
 
-/// Which series of a figure: a y column, which of its rows, and which curve through them.
+/// The identity of a series in a figure: its y column, its rows, and its curve.
 ///
 /// @param group the text of the cells that split the rows; empty unless `rows` is GROUP
 /// @param curve 0 for the series itself with its curve, 1 and more for further curves through the same points or a

@@ -2,7 +2,7 @@ package helvo.core.table;
 
 import java.util.Arrays;
 
-/// What can be said of repeated measurements in one number.
+/// A statistic of repeated measurements.
 public enum Statistic {
     MEAN("mean"),
     MEDIAN("median"),

@@ -2,7 +2,7 @@ package helvo.core.table;
 
 import helvo.core.Require;
 
-/// Bars that are the same for all values of a column.
+/// One error-bar length or percentage for all values of a column.
 ///
 /// @param size    half length, in units of the column or in percent of each value; 0 for none
 public record UniformBarLength(double size, boolean percent) {

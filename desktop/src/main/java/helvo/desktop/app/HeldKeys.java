@@ -8,8 +8,8 @@ import javafx.event.EventTarget;
 import javafx.scene.Scene;
 import javafx.scene.input.KeyEvent;
 
-/// Keys that are pressed in a window before there is anything in it to take them. They wait, in their order, for
-/// what gets the keyboard. Used on the interface thread only.
+/// Keys pressed before a window can take them, kept in order. They wait, in their order, for what gets the
+/// keyboard. Used on the interface thread only.
 final class HeldKeys {
     private final Deque<KeyEvent> waiting = new ArrayDeque<>();
     private final EventHandler<KeyEvent> hold = event -> {

@@ -30,8 +30,8 @@ import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
 
-/// Does in a window what people do first, so that the virtual machine learns which classes and which code a start
-/// needs: what an ahead-of-time cache is made from. Prints nothing and leaves nothing behind.
+/// Runs typical actions in a window to record an ahead-of-time cache of the virtual machine. Prints nothing and
+/// leaves nothing behind.
 public final class WindowTrainingRun {
     private static final int EDITS = 12;
     private static final int MOVES = 30;

@@ -18,9 +18,9 @@ import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.util.Subscription;
 
-/// Works out what is to be shown, beside the interface thread: the newest request counts. What will probably be
-/// asked for is worked out beforehand in a second line, which takes the first one's place when it is asked for.
-/// Used on the interface thread only.
+/// Computes analyses beside the interface thread; the newest request wins. What will probably be asked for is
+/// worked out beforehand in a second line, which takes the first one's place when it is asked for. Used on the
+/// interface thread only.
 public final class AnalysisService {
     /// What is known early has the processors to itself until it is on the screen; then shapes are compared.
     private static final long SHOWN_FIRST_NANOS = 60_000_000;

@@ -20,9 +20,8 @@ import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.function.Supplier;
 
-/// Commits in the order they were asked for: at once, or beside the interface thread where one takes long; those
-/// that come meanwhile wait for it, and are done on the study as it is then. One that fails or is stopped leaves
-/// the others their turn. Used on the interface thread only.
+/// Applies commits in order, long ones beside the interface thread. One that fails or is stopped leaves the others
+/// their turn. Used on the interface thread only.
 final class CommitQueue {
     /// To go through more than these takes longer than a person should wait for.
     private static final int MANY_ROWS = 100_000;

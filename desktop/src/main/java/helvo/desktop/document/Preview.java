@@ -4,7 +4,7 @@ import helvo.core.study.Edit;
 import helvo.core.study.History;
 import helvo.core.study.Study;
 
-/// An edit that is only tried: on top of the study, worked out or drawn, then dropped or done.
+/// An edit that is tried on the study without being done.
 ///
 /// @param before what it is tried on
 /// @param after  what doing it would lead to

@@ -18,9 +18,8 @@ import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.util.Subscription;
 
-/// The study that is open: its history, what is only tried on it, and its analysis. It knows no window; several may
-/// show it. Each change of the history is a commit: an edit, an undo, a redo, a jump to a step. Used on the
-/// interface thread only.
+/// The open study: its history, its preview and its analysis. It knows no window; several may show it. Each change
+/// of the history is a commit: an edit, an undo, a redo, a jump to a step. Used on the interface thread only.
 public final class StudyDocument implements AutoCloseable {
     /// Edits of one thing that follow one another within this time are one gesture: turns of a wheel, keys that
     /// move a slider.

@@ -28,8 +28,7 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import javafx.util.Subscription;
 
-/// Hand over: the figure, a report of the study, the table and the numbers, into files and onto the clipboard, with
-/// a preview of the sheet or page. It opens where it was left.
+/// The panel for exporting figure, report, table and numbers. It opens where it was left.
 public final class ExportPanel extends Panel {
     private static final List<String> PARTS = List.of("Figure", "Report", "Table", "Numbers");
     private static final int FIGURE = 0;

@@ -32,7 +32,7 @@ import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.VBox;
 
-/// The figure: its size on paper and whether it stays legible there, its words, and the ways it goes.
+/// The tab of the export panel for the figure.
 final class FigureTab extends VBox {
     private final Workspace workspace;
     private final SheetPreview preview;

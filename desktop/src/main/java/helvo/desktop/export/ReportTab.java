@@ -34,8 +34,7 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 
-/// The report: who and when, which sections in which order, which figures, and its forms. All of it is kept in the
-/// study.
+/// The tab of the export panel for the report. All of it is kept in the study.
 final class ReportTab extends VBox {
     private static final DateTimeFormatter DATE = DateTimeFormatter.ofPattern("d MMMM uuuu", Locale.ENGLISH);
 

@@ -42,8 +42,7 @@ import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.rendering.PDFRenderer;
 
-/// The sheet of the figure, or the pages of the report, as they will be: drawn by what writes the file. The
-/// figure's sheet can be dragged from here into a folder or a document.
+/// Previews the exported figure or report. The figure's sheet can be dragged from here into a folder or a document.
 final class SheetPreview extends VBox {
     private static final double BOX = 372;
     private static final double PIXELS_PER_MM = 96 / 25.4;

@@ -13,7 +13,7 @@ import javafx.scene.control.Label;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.shape.Rectangle;
 
-/// Says what lies under the pointer, and frames it.
+/// Names the part of the figure under the pointer.
 final class HoverLabel {
     private final Workspace workspace;
     private final FigureView view;

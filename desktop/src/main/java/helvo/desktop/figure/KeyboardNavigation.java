@@ -15,8 +15,8 @@ import java.util.stream.IntStream;
 import javafx.geometry.Point2D;
 import javafx.scene.input.KeyEvent;
 
-/// Walks over the figure by keys: from point to point, from series to series, from part to part. What is reached is
-/// framed, named beside it, and is the accessible text of the figure.
+/// Moves over the figure by keys: points, series, parts. What is reached is framed, named beside it, and is the
+/// accessible text of the figure.
 final class KeyboardNavigation {
     private static final double REACH = 6;
     private static final String HOW =

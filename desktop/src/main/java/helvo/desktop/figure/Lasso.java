@@ -6,7 +6,7 @@ import javafx.scene.Node;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.shape.Polyline;
 
-/// A loop drawn around points: with Shift any shape, with Ctrl a rectangle.
+/// Selects points by a loop drawn around them.
 final class Lasso {
     private final FigureView view;
     private final Polyline line = new Polyline();

@@ -17,8 +17,7 @@ import javafx.scene.input.ContextMenuEvent;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 
-/// What the pointer does on the sheet: it names what lies under it, drags what can be dragged ([Drag]), draws a
-/// loop around points ([Lasso]), zooms, and opens what belongs to what was clicked.
+/// Handles the pointer on the figure.
 final class PointerTools {
     /// So near, in units of the scene, a point is hit.
     private static final double NEAR = 8;

@@ -18,8 +18,7 @@ import javafx.animation.PauseTransition;
 import javafx.scene.input.ScrollEvent;
 import javafx.util.Duration;
 
-/// Tries edits of the figure while a gesture lasts and does them when it is over; the wheel, which has no end, is
-/// over after a pause.
+/// Previews edits of the figure during a gesture and applies them at its end.
 final class Zooming {
     private static final double A_PIXEL = 1.0018;
 

@@ -32,8 +32,7 @@ import javafx.scene.control.Tooltip;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.VBox;
 
-/// Lists what is not as its column says, alike cells together, each with the choices that fit; below, what was
-/// decided already, each with a way back.
+/// Lists the cells that need a look, each with its choices.
 final class DataIssuesPane extends VBox {
     /// So many have room one under the other.
     private static final int FEW = 2;

@@ -8,7 +8,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 
-/// Shows a line of the list of steps: its number, what was done, and when.
+/// A cell of the history list.
 final class HistoryCell extends ListCell<HistoryEntry> {
     /// At the sides of a line: the list's border, the cell's padding, the scroll bar.
     private static final double BESIDES = 34;

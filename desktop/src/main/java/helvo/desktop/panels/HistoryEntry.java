@@ -4,7 +4,7 @@ import helvo.core.RootLocale;
 import helvo.core.study.History;
 import java.time.Instant;
 
-/// A line of the list of steps.
+/// A line of the history list.
 sealed interface HistoryEntry {
     String sentence();
 

@@ -13,8 +13,8 @@ import javafx.scene.control.CheckBox;
 import javafx.scene.control.ListView;
 import javafx.scene.input.KeyCode;
 
-/// Everything that was done, as a readable list with times; pressing a step goes back, or forward again, to it.
-/// What was undone and then left for something else stands behind the step where it was left.
+/// The list of everything that was done. What was undone and then left for something else stands behind the step
+/// where it was left.
 public final class HistoryPanel extends Panel {
     private final ListView<HistoryEntry> list = new ListView<>();
     private final CheckBox dataOnly = new CheckBox("Only what was done to the data");

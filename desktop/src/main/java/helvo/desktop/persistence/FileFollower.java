@@ -38,9 +38,9 @@ import javafx.animation.Timeline;
 import javafx.util.Duration;
 import javafx.util.Subscription;
 
-/// Takes over what becomes of the files that tables follow: rows that a logger appends, values that were corrected.
-/// Each time is a step that can be undone; after an undo it waits until something else is done. A file that was cut
-/// or replaced is asked about. Half a line at the end is no row yet. Used on the interface thread only.
+/// Updates tables when the files that they follow change. Each time is a step that can be undone; after an undo it
+/// waits until something else is done. A file that was cut or replaced is asked about. Half a line at the end is no
+/// row yet. Used on the interface thread only.
 public final class FileFollower {
     private static final Duration LOOK_EVERY = Duration.millis(700);
     /// A last line without its end is taken when nothing has been added to it for so long.

@@ -7,7 +7,7 @@ import java.nio.file.Path;
 import java.nio.file.attribute.FileTime;
 import java.util.Optional;
 
-/// Notices that a file is not as one knew it, and reads it only when its time has changed.
+/// Notices when a file changes.
 final class FileWatch {
     private volatile FileTime seen;
 

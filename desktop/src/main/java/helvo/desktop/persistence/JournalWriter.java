@@ -18,8 +18,8 @@ import java.util.concurrent.ThreadPoolExecutor;
 import java.util.concurrent.TimeUnit;
 import java.util.function.Consumer;
 
-/// Writes commits into the journal, one after the other, beside the interface thread. Where that fails it goes on
-/// in the next place, from the last state that was kept.
+/// Writes commits into the journal beside the interface thread. Where that fails it goes on in the next place, from
+/// the last state that was kept.
 final class JournalWriter {
     private final List<Path> places;
     private final ThreadPoolExecutor thread = new ThreadPoolExecutor(

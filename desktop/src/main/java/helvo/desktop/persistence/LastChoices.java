@@ -5,7 +5,7 @@ import com.fasterxml.jackson.annotation.JsonProperty;
 import helvo.figure.export.FigureFile;
 import java.nio.file.Path;
 
-/// What a person chose last, in whatever study, to be offered again.
+/// Choices of a person that are offered again.
 ///
 /// @param reporter who reported, and where; empty while nobody has
 /// @param exportTab the tab of Export that was shown

@@ -12,8 +12,7 @@ import java.util.function.UnaryOperator;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.DeserializationFeature;
 
-/// A small JSON file in one of a person's folders, read once and written whenever its content changes. Without it
-/// nothing is lost.
+/// A small JSON file with a person's preferences. Without it nothing is lost.
 ///
 /// @param <T> a record that takes whatever a file may hold
 public final class PreferencesFile<T> {

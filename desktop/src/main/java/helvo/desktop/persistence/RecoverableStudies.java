@@ -11,7 +11,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 
-/// What the program finds at its start of studies that were open when it stopped.
+/// Studies that were open when the program stopped, found at its start.
 ///
 /// @param studies  with something in them that is in no file, the latest first
 /// @param troubles sentences about what could not be brought back

@@ -3,7 +3,7 @@ package helvo.desktop.persistence;
 import helvo.core.RootLocale;
 import java.time.Duration;
 
-/// What is true of a study on the disk, in few words.
+/// Whether and where the study is saved, in few words.
 public record SaveStatus(String text, Mood mood) {
     /// How much it asks to be looked at.
     public enum Mood {

@@ -14,8 +14,8 @@ import java.security.NoSuchAlgorithmException;
 import java.util.HexFormat;
 import java.util.Optional;
 
-/// Tells other programs of this person that a study's file is open here. It keeps nobody from the file; each that
-/// opens it can say that another has it open as well. Used on the keeping thread only.
+/// Tells other programs that a study's file is open here. It keeps nobody from the file; each that opens it can say
+/// that another has it open as well. Used on the keeping thread only.
 final class StudyLock {
     private final Path folder;
     private Optional<Path> file = Optional.empty();

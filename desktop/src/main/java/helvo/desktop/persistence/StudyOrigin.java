@@ -11,7 +11,7 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.util.Optional;
 
-/// Where an open study is from.
+/// The file that an open study comes from, and its fingerprint.
 public sealed interface StudyOrigin {
     /// The study as it was opened, with its steps.
     StoredStudy study();

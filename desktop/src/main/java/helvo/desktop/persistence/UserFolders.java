@@ -4,7 +4,7 @@ import java.nio.file.Path;
 import java.util.Locale;
 import java.util.Optional;
 
-/// Where the program keeps what is a person's and no document.
+/// The folders for configuration, state and cache of the person.
 ///
 /// @param config for settings
 /// @param state  for journals, the list of recent studies, what was chosen last, and the log

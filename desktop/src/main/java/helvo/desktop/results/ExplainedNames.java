@@ -14,8 +14,7 @@ import javafx.scene.control.ScrollPane;
 import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyEvent;
 
-/// The names in a readout that lead to what the guide says of them: by a click; by the Tab key to the first of
-/// them, the arrow keys from one to the next, and Enter.
+/// Names in the results that open their explanation in the guide.
 final class ExplainedNames {
     private final Panels panels;
     private final ScrollPane scroll;

@@ -20,7 +20,7 @@ import javafx.scene.control.CheckBox;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.VBox;
 
-/// Which lines of the readout stand on the figure too, where they follow the readout.
+/// Chooses lines of the results that stand on the figure.
 public final class ResultNotePanel extends Panel {
     private static final double FROM_LEFT = 0.04;
     private static final double LINE = 0.07;

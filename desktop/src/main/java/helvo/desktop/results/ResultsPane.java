@@ -41,7 +41,7 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 
-/// Readout: what the figure says of one series, in words and numbers.
+/// The region with the results of one series.
 public final class ResultsPane extends VBox {
     /// A label with more characters leaves its column.
     private static final int LONG_LABEL = 16;

@@ -17,9 +17,8 @@ import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.util.Duration;
 
-/// Work beside the interface thread, in lines of two kinds: one in which the newest work replaces what is not
-/// finished, for what only the latest result counts of, and one in which each waits its turn, for reading and
-/// writing. Used on the interface thread only.
+/// Runs work beside the interface thread, in queues: newest only, or first in first out. Used on the interface
+/// thread only.
 ///
 /// A line has a thread only while it has work; what takes long is shown with its progress.
 public final class BackgroundTasks implements AutoCloseable {

@@ -17,7 +17,7 @@ import javafx.application.ColorScheme;
 import javafx.application.Platform;
 import javafx.scene.paint.Color;
 
-/// The colours of the window, by name: those of one style sheet. The sheet with the figure is paper in all of them.
+/// A set of window colours, from one style sheet. The sheet with the figure is paper in all of them.
 public enum ColorTheme {
     LIGHT("Light", false, 4.5),
     DARK("Dark", true, 4.5),

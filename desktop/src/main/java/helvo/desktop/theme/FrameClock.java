@@ -2,7 +2,7 @@ package helvo.desktop.theme;
 
 import javafx.scene.Scene;
 
-/// When what is shown reaches the screen.
+/// Tells when what is shown has reached the screen.
 public final class FrameClock {
     private FrameClock() {}
 

@@ -31,8 +31,8 @@ import javafx.scene.image.Image;
 import javafx.scene.layout.Pane;
 import javafx.scene.text.Font;
 
-/// The program's looks: its type, its style over the theme that it builds on, the colours in use and the size of
-/// its text. All windows have the same. Used on the interface thread only.
+/// The themes of the windows: colours, type, text size. All windows have the same. Used on the interface thread
+/// only.
 public final class Themes {
     private static final double SIZE = 13;
     private static final String STYLE = "/helvo/desktop/helvo.css";

@@ -7,7 +7,7 @@ import helvo.desktop.workspace.Workspace;
 import java.util.Objects;
 import java.util.Optional;
 
-/// Tells how the curves of the figure in view changed when a row was set aside or brought back.
+/// Tells how the curves changed when a row was excluded or included.
 final class ExclusionNotice {
     private final Workspace workspace;
 

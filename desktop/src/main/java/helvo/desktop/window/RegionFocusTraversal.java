@@ -9,7 +9,7 @@ import javafx.scene.Parent;
 import javafx.scene.Scene;
 import javafx.scene.control.ToggleButton;
 
-/// Takes the keyboard from region to region of the window, among those that are there.
+/// Moves the keyboard focus from region to region.
 record RegionFocusTraversal(List<Stop> stops, Supplier<Scene> window) {
     /// @param enter gives the keyboard to the part of the region where one begins
     record Stop(Node region, Runnable enter) {

@@ -13,7 +13,7 @@ import java.util.function.Supplier;
 import javafx.application.Platform;
 import javafx.scene.image.WritableImage;
 
-/// The way of figures, tables and readouts onto the clipboard, each in several forms at once.
+/// Copies figures, tables and results to the clipboard.
 public final class Copying {
     private final Workspace workspace;
     private final Exporter exporter;

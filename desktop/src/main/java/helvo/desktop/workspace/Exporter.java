@@ -32,7 +32,7 @@ import java.util.function.Consumer;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
-/// The way of figures, tables and reports into files. Each is written after what was asked for before.
+/// Writes figures, tables and reports into files. Each is written after what was asked for before.
 public final class Exporter {
     private static final int LONGEST_NAME = 100;
 

@@ -5,7 +5,7 @@ import helvo.desktop.task.BackgroundTasks.Outcome;
 import helvo.files.UnreadableFile;
 import java.util.function.Consumer;
 
-/// What a person asked to read, one after the other, and what is said where nothing comes of it.
+/// Reads files one after the other and reports what fails.
 final class FileReadingQueue {
     private final BackgroundTasks.Queue queue;
     private final Messages messages;

@@ -29,7 +29,7 @@ import java.util.stream.Stream;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 
-/// The way of tables from files and the clipboard into the study. What cannot be read is said and changes nothing.
+/// Reads tables from files and the clipboard into the study. What cannot be read is said and changes nothing.
 public final class Importer {
     /// Tables of one file that one press opens.
     private static final int MOST_OFFERED = 20;

@@ -4,7 +4,7 @@ import java.util.Optional;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 
-/// What a window has to tell the person, one notice at a time, until it is read.
+/// The notices of a window, one at a time.
 public final class Messages {
     private final ReadOnlyObjectWrapper<Optional<Notice>> notice = new ReadOnlyObjectWrapper<>(Optional.empty());
 

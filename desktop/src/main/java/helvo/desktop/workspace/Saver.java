@@ -7,7 +7,7 @@ import helvo.files.study.StudyFile;
 import java.nio.file.Path;
 import java.util.Optional;
 
-/// Saves the study of a window: in its file, or asks for one.
+/// Saves the study of a window.
 public final class Saver {
     private final Workspace workspace;
     private final StudyPersistence keeper;

@@ -14,8 +14,9 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Optional;
 
-/// The way of studies into windows. What the pointer rests on, or the keyboard has come to, is read before it is
-/// asked for, so that it is there sooner; nothing of that is shown or said until then.
+/// Opens studies in windows, and reads one in advance when the pointer rests on it. What the pointer rests on, or
+/// the keyboard has come to, is read before it is asked for, so that it is there sooner; nothing of that is shown
+/// or said until then.
 public final class StudyOpener {
     /// A longer file is not read on suspicion.
     private static final long MAX_PREFETCHED_BYTES = 250_000;

@@ -7,7 +7,7 @@ import java.awt.geom.Line2D;
 import java.awt.geom.Rectangle2D;
 import java.awt.image.BufferedImage;
 
-/// Draws in points (1/72 inch) from the sheet's upper left corner, on pixels or on paper. Text is placed by our own
+/// A surface that is drawn on in points (1/72 inch) from the sheet's upper left corner. Text is placed by our own
 /// measure, so that every output has the same layout.
 public sealed interface DrawingCanvas permits GraphicsCanvas, SvgCanvas, MeasuringCanvas {
     /// How fine a picture within the drawing should be, along x: pixels a point.

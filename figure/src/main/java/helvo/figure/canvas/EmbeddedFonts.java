@@ -12,7 +12,7 @@ import org.apache.fontbox.ttf.TTFParser;
 import org.apache.fontbox.ttf.TTFSubsetter;
 import org.apache.pdfbox.io.RandomAccessReadBuffer;
 
-/// The characters that a document uses of our fonts, and these fonts with those characters alone, as a style sheet.
+/// A subset of our fonts for embedding in a document: only the characters that it uses.
 public final class EmbeddedFonts {
     /// What a browser needs to draw glyphs; tables for shaping, kerning and features are left out.
     private static final List<String> TABLES = List.of(

@@ -10,7 +10,7 @@ import java.awt.geom.AffineTransform;
 import java.awt.geom.Rectangle2D;
 import java.awt.image.BufferedImage;
 
-/// Draws through a Java2D graphics: into pixels, or into the pages of the PDF library.
+/// A canvas over Java2D: pixels, or pages of a PDF.
 public final class GraphicsCanvas implements DrawingCanvas {
     private final Graphics2D g;
     private final double pixelsAcross;

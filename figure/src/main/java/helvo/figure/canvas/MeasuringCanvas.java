@@ -10,7 +10,7 @@ import java.util.NavigableSet;
 import java.util.Set;
 import java.util.TreeSet;
 
-/// Draws nothing, to learn where things would lie.
+/// A canvas that draws nothing and only measures.
 public final class MeasuringCanvas implements DrawingCanvas {
     private final Set<Integer> lacking = new LinkedHashSet<>();
     private final NavigableSet<Double> sizes = new TreeSet<>();

@@ -18,7 +18,7 @@ import java.util.Base64;
 import java.util.stream.Collectors;
 import javax.imageio.ImageIO;
 
-/// Writes SVG 1.1: paths, text as text, and the characters it uses of our fonts embedded.
+/// A canvas that writes SVG 1.1.
 public final class SvgCanvas implements DrawingCanvas {
     private final StringBuilder body = new StringBuilder();
     private final EmbeddedFonts fonts;

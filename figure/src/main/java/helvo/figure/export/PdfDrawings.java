@@ -21,7 +21,7 @@ import org.apache.pdfbox.pdmodel.font.PDFont;
 import org.apache.pdfbox.pdmodel.font.PDType0Font;
 import org.apache.pdfbox.pdmodel.graphics.form.PDFormXObject;
 
-/// Figures within a PDF document, their text as text in our own fonts, which the document holds once.
+/// Draws figures into a PDF with text as text.
 public final class PdfDrawings implements AutoCloseable {
     private final PDDocument document;
     private final Fonts fonts = new Fonts();

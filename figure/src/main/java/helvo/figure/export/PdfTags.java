@@ -20,8 +20,7 @@ import org.apache.pdfbox.pdmodel.documentinterchange.markedcontent.PDPropertyLis
 import org.apache.pdfbox.pdmodel.documentinterchange.taggedpdf.StandardStructureTypes;
 import org.apache.pdfbox.pdmodel.interactive.viewerpreferences.PDViewerPreferences;
 
-/// What each part of a PDF's pages is, for programs that read it aloud or take it over (ISO 32000-1, 14.7 and
-/// 14.8).
+/// The structure tags of a PDF's pages (ISO 32000-1, 14.7 and 14.8).
 public final class PdfTags {
     private final PDDocument document;
     private final PDStructureElement whole;

@@ -6,7 +6,7 @@ import helvo.core.number.NumberText;
 import helvo.core.points.ErrorBars;
 import helvo.core.points.Points;
 
-/// The points of a figure as CSV at full precision, for the metadata of a drawing.
+/// The points of a figure as CSV, for the metadata of a drawing.
 final class PointList {
     private PointList() {}
 

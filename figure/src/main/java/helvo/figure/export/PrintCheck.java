@@ -9,7 +9,7 @@ import helvo.figure.paint.FigureDrawing;
 import java.util.ArrayList;
 import java.util.List;
 
-/// Whether a figure's text and lines stay legible in print, at its size or scaled to another one.
+/// Checks whether a figure's text and lines stay legible in print.
 ///
 /// @param textPoints size of its smallest text on paper
 /// @param linePoints width of its thinnest line on paper

@@ -8,7 +8,7 @@ import helvo.figure.paint.FigureDrawing;
 import java.awt.Graphics2D;
 import java.awt.image.BufferedImage;
 
-/// A figure drawn in pixels.
+/// A figure as pixels.
 ///
 /// @param layout in points; multiply by `scale` for pixels
 public record Raster(BufferedImage image, FigureLayout layout, double scale) {

@@ -20,7 +20,7 @@ import helvo.figure.scale.ReversedScale;
 import java.util.List;
 import java.util.stream.IntStream;
 
-/// Chooses limits and steps of axes: what a person chose, else round numbers around all that is shown.
+/// Chooses the limits and steps of a figure's axes.
 public final class AxisChooser {
     /// Two series whose shapes lie this near to one another on their two scales hide one another.
     private static final double HIDES = 0.08;

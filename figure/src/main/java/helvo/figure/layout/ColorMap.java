@@ -2,8 +2,7 @@ package helvo.figure.layout;
 
 import java.awt.Color;
 
-/// Colours for values: from a light one to a dark one, or for values about zero from one hue through grey to
-/// another. Told apart by lightness as well as by hue.
+/// Colours along a scale, sequential or diverging. Told apart by lightness as well as by hue.
 public enum ColorMap {
     SEQUENTIAL(0xF0DDA8, 0xD59A63, 0xA9516B, 0x65306C, 0x251B45),
     DIVERGING(0x123E66, 0x5E97BF, 0xD9D8DB, 0xD98A55, 0x7E2F0E);

@@ -11,7 +11,7 @@ import java.awt.Color;
 import java.util.Arrays;
 import java.util.Optional;
 
-/// The colours that points get by a value of theirs.
+/// Colours of points by a value of theirs.
 ///
 /// @param title  what the value is
 /// @param values one for each point; NaN for none

@@ -5,8 +5,7 @@ import helvo.figure.canvas.Marker;
 import helvo.figure.canvas.Palette;
 import java.awt.Color;
 
-/// How the program draws the series at a place where nobody chose: no two of the first 64 look alike, and each of
-/// them differs from every other in shape, filling or dash as well, not by colour alone.
+/// The colour, marker and dash that a series has by its place.
 ///
 /// @param filled whether markers are full; else hollow
 /// @param dash   of its curve and of lines from point to point

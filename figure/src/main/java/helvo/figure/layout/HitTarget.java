@@ -3,7 +3,7 @@ package helvo.figure.layout;
 import helvo.core.style.AxisPlace;
 import helvo.core.table.SeriesKey;
 
-/// What a person may press on a figure.
+/// A part of the figure that can be clicked.
 public sealed interface HitTarget {
     record Title() implements HitTarget {}
 

@@ -5,7 +5,7 @@ import helvo.figure.scale.LogScale;
 import helvo.figure.scale.ReversedScale;
 import java.awt.geom.Rectangle2D;
 
-/// A rectangle of the sheet with an axis along its foot and one along its left side.
+/// A rectangle of the sheet with its two axes.
 public record PlotArea(Rectangle2D area, Axis x, Axis y) {
     /// NaN for what a logarithmic axis cannot show.
     public double px(double value) {

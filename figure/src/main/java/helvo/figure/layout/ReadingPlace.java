@@ -10,7 +10,7 @@ import helvo.figure.scale.Extent;
 import java.util.List;
 import java.util.Optional;
 
-/// Where a reading lies on its curve.
+/// The place of a reading on its curve.
 public record ReadingPlace(double x, double y) {
     /// @return empty where the curve has no value, or does not reach the y within one span of x on either side of
     ///     the points

@@ -6,7 +6,7 @@ import helvo.figure.canvas.Typeface;
 import java.awt.Color;
 import java.awt.Font;
 
-/// Sizes of type and weights of lines on a sheet, all in proportion to the text of the axes' labels.
+/// Text sizes and line widths on a sheet, in proportion to its text size.
 /// @param numbers how numbers are written
 public record SheetMetrics(SheetStyle sheet, NumberNotation numbers) {
     private static final double DEFAULT_TEXT = 9;

@@ -14,7 +14,7 @@ import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
-/// The title of a figure and those of its axes, broken into lines. What is longer than the sheet can hold is said.
+/// The titles of a figure and its axes, broken into lines. What is longer than the sheet can hold is said.
 public final class Titles {
     private static final int MAX_LINES = 6;
     private static final Pattern UNIT_AT_END = Pattern.compile("(.*)\\(([^()]*)\\)\\s*");

@@ -22,9 +22,8 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
-/// Draws which lines the error bars of a series allow: the corridor between them, the steepest and the shallowest
-/// one, the bars that these turn on, and the bars that the curve misses. Where no line is allowed, the one that
-/// needs the least longer bars.
+/// Draws the corridor and the bounds of a series. Where no line is allowed, the one that needs the least longer
+/// bars.
 final class BoundsPainter {
     private static final int STEPS = 160;
     /// Above so many points single bars are not marked.

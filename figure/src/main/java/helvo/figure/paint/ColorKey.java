@@ -10,7 +10,7 @@ import helvo.figure.scale.AxisScale;
 import java.awt.geom.Rectangle2D;
 import java.util.List;
 
-/// A bar of a scale's colours with its values, right of the plot.
+/// The key of a colour scale, right of the plot.
 ///
 /// @param scale of the colours
 record ColorKey(ColorScale scale, SheetMetrics style) {

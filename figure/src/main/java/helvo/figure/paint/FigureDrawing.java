@@ -39,7 +39,7 @@ import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 
-/// Draws a figure's sheet: the one piece of code behind the screen and every export.
+/// Draws a whole figure, for the screen and every export.
 public final class FigureDrawing {
     private static final double POINTS_PER_MM = 72 / 25.4;
     private static final float HIT_TOLERANCE_PT = 8;

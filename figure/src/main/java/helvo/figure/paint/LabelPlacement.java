@@ -17,7 +17,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 
-/// Places the legend and the curves' labels, where a person put them, else where no point lies; then draws them.
+/// Places and draws the legend and the labels of curves.
 final class LabelPlacement {
     private static final double LABEL_LINE = 11;
     /// Parts of the plot's width that a label may take; narrower where the wider would cover something.

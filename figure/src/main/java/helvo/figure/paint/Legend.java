@@ -24,8 +24,8 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.stream.IntStream;
 
-/// Which marker is which series. Where many curves have an equation, the legend has those too: strewn among the
-/// curves nobody could tell which belongs to which.
+/// The legend of a figure. Where many curves have an equation, the legend has those too: strewn among the curves
+/// nobody could tell which belongs to which.
 final class Legend {
     /// More equations than these stand in the legend.
     private static final int MAX_BESIDE = 4;

@@ -2,8 +2,8 @@ package helvo.figure.paint;
 
 import java.awt.geom.Path2D;
 
-/// A smooth line through points in order of x that rises and falls only where they do.
-/// Fritsch & Carlson 1980, SIAM J. Numer. Anal. 17:238-246.
+/// A smooth curve through points that rises and falls only where they do. Fritsch & Carlson 1980, SIAM J. Numer.
+/// Anal. 17:238-246.
 final class MonotoneSpline {
     private MonotoneSpline() {}
 

@@ -26,7 +26,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
 
-/// Draws what a person added: notes, reference lines, shaded spans, readings.
+/// Draws the annotations of a figure.
 final class NotePainter {
     private static final Color SPAN = new Color(0x7A, 0x4E, 0x9E, 30);
     private static final double GRIP = 5;

@@ -15,8 +15,7 @@ import java.awt.image.BufferedImage;
 import java.awt.image.DataBufferInt;
 import java.util.stream.IntStream;
 
-/// Draws very many points: they are counted by pixel, and each pixel gets the marker's antialiased mask once, the
-/// stronger the more points lie there. The cost grows with the pixels, little with the points.
+/// Draws very many points by counting them per pixel. The cost grows with the pixels, little with the points.
 public final class PointCloud {
     /// Above this many, vector files of single markers grow unwieldy, and density is shown.
     public static final int MANY = 20_000;

@@ -34,8 +34,7 @@ import java.util.List;
 import java.util.OptionalInt;
 import java.util.stream.IntStream;
 
-/// The residuals of one series in full view: against x, against the fitted values, in the order of measurement, how
-/// they are spread, and against a normal distribution.
+/// Draws the residuals of one series as five plots.
 public final class ResidualSheet {
     private static final double GAP = 12;
     private static final double TITLE = 20;

@@ -17,7 +17,7 @@ import java.awt.geom.Rectangle2D;
 import java.util.List;
 import java.util.stream.Collectors;
 
-/// Draws the residuals under the figure, over the same x axis.
+/// Draws the residuals under a figure.
 final class ResidualStrip {
     private final DrawingCanvas canvas;
     private final SheetMetrics style;

@@ -4,7 +4,7 @@ import helvo.core.number.NumberNotation;
 import java.util.List;
 import java.util.Optional;
 
-/// An axis: its limits, its ticks and what they are labelled with, in the units of the points.
+/// An axis with its limits, ticks and labels, in the units of the points.
 public sealed interface Axis permits AxisScale, DateScale, LogScale, ReversedScale {
     double low();
 

@@ -2,7 +2,7 @@ package helvo.figure.scale;
 
 import helvo.core.points.ErrorBars;
 
-/// The least and the greatest of some values; empty until the first.
+/// The least and the greatest of the values seen so far.
 public final class Extent {
     private double least = Double.POSITIVE_INFINITY;
     private double greatest = Double.NEGATIVE_INFINITY;

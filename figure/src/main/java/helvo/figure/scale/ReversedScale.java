@@ -4,7 +4,7 @@ import helvo.core.number.NumberNotation;
 import java.util.List;
 import java.util.Optional;
 
-/// Another axis the other way round.
+/// An axis scale that runs the other way.
 public record ReversedScale(Axis of) implements Axis {
     @Override
     public double low() {

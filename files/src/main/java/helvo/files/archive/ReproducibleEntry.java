@@ -3,8 +3,7 @@ package helvo.files.archive;
 import java.time.LocalDateTime;
 import java.util.zip.ZipEntry;
 
-/// Parts of archives that carry no time, so that the same content gives the same bytes, on every day and in every
-/// time zone.
+/// Zip entries without a time, so that the same content gives the same bytes.
 public final class ReproducibleEntry {
     /// The archive's least time is the one that stands for "before 1980", with which a second time goes along in
     /// that of the zone.

@@ -21,9 +21,9 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ThreadLocalRandom;
 import java.util.regex.Pattern;
 
-/// The one way in which files are written: beside the place, onto the disk, and then over the old file. Whatever
-/// happens meanwhile, there is the old file or the new one, whole. What is no file of a person's own is left alone:
-/// a folder, a device, the target of a link.
+/// Writes files atomically: beside the place, onto the disk, then over the old file. Whatever happens meanwhile,
+/// there is the old file or the new one, whole. What is no file of a person's own is left alone: a folder, a
+/// device, the target of a link.
 public final class AtomicFile {
     private static final int BUFFER = 1 << 16;
     private static final String PART_PREFIX = ".helvo-";

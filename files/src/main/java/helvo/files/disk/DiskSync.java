@@ -5,7 +5,7 @@ import java.nio.channels.FileChannel;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 
-/// What the disk must know for good.
+/// Forces files and folders onto the disk.
 public final class DiskSync {
     private DiskSync() {}
 

@@ -12,7 +12,7 @@ import java.nio.file.attribute.UserPrincipal;
 import java.util.Optional;
 import java.util.Set;
 
-/// Whose a file or folder is.
+/// Whose a file or folder is, and folders that only this person can read.
 public final class FileOwner {
     private FileOwner() {}
 

@@ -13,7 +13,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.Arrays;
 
-/// What programs that were killed left behind.
+/// Removes temporary files of programs that were killed.
 final class LeftoverFiles {
     /// A program that has just made a file may not hold its lock yet.
     private static final Duration YOUNG = Duration.ofSeconds(10);

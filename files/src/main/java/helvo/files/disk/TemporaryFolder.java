@@ -15,9 +15,9 @@ import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Stream;
 
-/// A folder of this program's own among the system's temporary files, which only this person may read. It goes when
-/// it is closed, at the latest when the program ends. What a program that was killed left is removed when the next
-/// one makes a folder, or at [#removeLeftBehind].
+/// A private folder among the system's temporary files, removed at the end. It goes when it is closed, at the
+/// latest when the program ends. What a program that was killed left is removed when the next one makes a folder,
+/// or at [#removeLeftBehind].
 public final class TemporaryFolder implements AutoCloseable {
     private static final String PREFIX = "helvo-";
     /// The file by which a folder is known as one of these. The program that uses the folder holds a lock on it.

@@ -6,7 +6,7 @@ import java.util.Collection;
 import java.util.Map;
 import java.util.Optional;
 
-/// Whether what JSON was read into has all of its parts.
+/// Checks that no part of a record read from JSON is missing.
 final class RequiredFields {
     private RequiredFields() {}
 

@@ -15,8 +15,7 @@ import java.time.YearMonth;
 import java.time.format.DateTimeFormatter;
 import java.util.Locale;
 
-/// How the cells of a column are written as fields of a CSV file, by the types of the Table Schema standard
-/// (https://datapackage.org/standard/table-schema/).
+/// The type of a column's fields in CSV, by the Table Schema standard.
 enum FieldType {
     NUMBER,
     STRING,

@@ -7,7 +7,7 @@ import java.nio.file.Path;
 import java.util.Optional;
 import java.util.zip.CRC32C;
 
-/// What tells whether a file is still as one knew it: its size, and a sum over its bytes.
+/// The size and checksum of a file, to see whether it has changed.
 public record FileFingerprint(long size, long sum) {
     /// @return empty when there is no such file, or none that can be read
     public static Optional<FileFingerprint> of(Path file) {

@@ -17,9 +17,8 @@ import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ObjectNode;
 
-/// The steps of a study, a line of JSON for each: when, what in words, and the edit. Where the state before the
-/// first of them is small it stands before it, so that they can be undone after reading; otherwise they are for
-/// reading only.
+/// The history of a study as JSON lines. Where the state before the first of them is small it stands before it, so
+/// that they can be undone after reading; otherwise they are for reading only.
 final class HistoryLines {
     static final String FILE = "history.jsonl";
     /// Longer lines say in words only what was done.

@@ -28,9 +28,8 @@ import java.util.stream.Stream;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ObjectNode;
 
-/// What keeps a study that is open from being lost: the study as it was at first, and every commit since, each on
-/// the disk before it is told to be kept. One folder for each study; a folder that no living program holds is what
-/// a stop left behind.
+/// The journal of an open study: its first state and every commit since, each on the disk before it counts as kept.
+/// One folder for each study; a folder that no living program holds is what a stop left behind.
 ///
 /// From time to time the state reached is added, so that a program that cannot do an old edit again, or does it
 /// differently, can go on from there. States are told by what changed, and only when as much was added since the

@@ -21,7 +21,8 @@ import java.util.zip.DataFormatException;
 import java.util.zip.Deflater;
 import java.util.zip.Inflater;
 
-/// A file of records that only grows. Each has its length and a CRC-32C, and is on the disk when [#append] returns.
+/// An append-only file of records with checksums, each on the disk when it returns. Each has its length and a
+/// CRC-32C, and is on the disk when [#append] returns.
 ///
 /// A disk writes whole blocks: a power cut may spoil the last block, and with it records that were in it before. So
 /// what lies in the last block is written a second time beside the file, in one of two places by turns, of which

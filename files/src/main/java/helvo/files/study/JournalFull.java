@@ -2,7 +2,7 @@ package helvo.files.study;
 
 import java.io.IOException;
 
-/// A journal has no room for a record: it could not be read again.
+/// Thrown when a record no longer fits into a journal.
 public final class JournalFull extends IOException {
     private final boolean isRecord;
 

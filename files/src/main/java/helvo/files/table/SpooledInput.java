@@ -10,7 +10,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Optional;
 
-/// What can be read only once, a pipe or a device, as a file that can be read again, until it is closed.
+/// A pipe or device copied to a private file, so that it can be read again.
 final class SpooledInput implements AutoCloseable {
     private static final String STANDARD_INPUT = "standard input";
 

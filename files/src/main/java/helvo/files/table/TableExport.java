@@ -9,7 +9,7 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.util.Collection;
 
-/// Writes a table at full precision, with its headings.
+/// Writes a table at full precision with its headings.
 public final class TableExport {
     private TableExport() {}
 

@@ -12,7 +12,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
 
-/// A table read from a file of any kind that Helvo opens. How it was read stands in it.
+/// Reads a table from a file of any kind. How it was read stands in it.
 ///
 /// @param notices what a person should know of the reading before using the table
 public record TableImport(Table table, List<String> notices) {

@@ -5,9 +5,8 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.SequenceInputStream;
 
-/// Reads lines without quotation marks, of ASCII alone, without the decoder and the reader of CSV, which would take
-/// most of the time that a long table needs; those of short numbers many at a time. The first line with anything
-/// else, and all behind it, is left to those.
+/// Reads lines of plain ASCII fields straight from the bytes. The first line with anything else, and all behind it,
+/// is left to those.
 final class AsciiLineReader {
     private static final int BUFFER = 1 << 16;
     /// So many signs make a number that could be a group of digits.

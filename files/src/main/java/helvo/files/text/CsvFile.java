@@ -9,7 +9,7 @@ import java.io.OutputStream;
 import java.io.OutputStreamWriter;
 import java.nio.charset.StandardCharsets;
 
-/// A table as a CSV file in UTF-8: commas, or semicolons for a table with decimal commas.
+/// Writes a table as CSV in UTF-8.
 public final class CsvFile {
     private CsvFile() {}
 

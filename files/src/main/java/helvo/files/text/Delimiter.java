@@ -1,6 +1,6 @@
 package helvo.files.text;
 
-/// What parts the fields of a line.
+/// What separates the fields of a line.
 public enum Delimiter {
     COMMA(',', "commas"),
     SEMICOLON(';', "semicolons"),

@@ -8,8 +8,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.stream.Collectors;
 
-/// Lines whose fields are parted by bars, blanks or their place, with a tab between fields instead. Each line stays
-/// one.
+/// A reader that turns bars, blanks or fixed places between fields into tabs. Each line stays one.
 final class DelimiterNormalisingReader extends Reader {
     private static final int LONGEST = 1 << 20;
     private static final int WIDEST = 2000;

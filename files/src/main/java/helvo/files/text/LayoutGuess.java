@@ -20,7 +20,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.IntStream;
 
-/// A guess at a text file's layout from its first bytes, as far as nobody said it.
+/// Guesses the layout of a text file from its first bytes.
 final class LayoutGuess {
     /// Enough lines to tell what parts the fields.
     private static final int LINES = 120;

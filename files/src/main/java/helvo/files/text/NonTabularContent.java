@@ -4,7 +4,7 @@ import helvo.files.UnreadableFile;
 import java.nio.charset.StandardCharsets;
 import java.util.Locale;
 
-/// Text that is something else than a table, whatever its file is called.
+/// Text that is no table, and what it is.
 final class NonTabularContent {
     private static final int ENOUGH = 400;
 

@@ -16,9 +16,9 @@ import java.util.concurrent.TimeoutException;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicLong;
 
-/// Reads a long text as two halves, one beside the other. Whether the second could be read without knowing the
-/// first shows afterwards: a value in quotation marks may go on over the cut, and the first decides how some
-/// numbers of the second are read.
+/// Reads a long text as two halves in parallel. Whether the second could be read without knowing the first shows
+/// afterwards: a value in quotation marks may go on over the cut, and the first decides how some numbers of the
+/// second are read.
 final class SplitTextReader {
     /// A shorter text is read before another thread has begun.
     private static final long LEAST = 1 << 20;

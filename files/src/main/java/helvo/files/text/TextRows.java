@@ -13,8 +13,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 
-/// Takes the fields from the CSV reader as they stand in its buffer.
-/// It tells the reader of rows only now and then: then the reader comes up to look whether there is room for more.
+/// Collects rows of fields from the CSV reader. It tells the reader of rows only now and then: then the reader
+/// comes up to look whether there is room for more.
 final class TextRows extends AbstractBaseCsvCallbackHandler<Boolean> {
     private static final int PAUSE = (1 << 16) - 1;
 

@@ -8,7 +8,7 @@ import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 
-/// Where the bytes of a text come from; they are read again where the first guess at how to read them fails.
+/// A source of bytes that can be read again from the start.
 interface TextSource {
     InputStream open() throws IOException;
 

@@ -26,8 +26,8 @@ import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import javax.xml.stream.XMLStreamException;
 
-/// A workbook of sheets, opened to read values from: XLSX (ECMA-376) or ODS (OpenDocument 1.3). Only values as they
-/// were stored are taken: nothing is computed, and nothing outside the file is looked at.
+/// A workbook of sheets, opened for reading: XLSX or ODS. Only values as they were stored are taken: nothing is
+/// computed, and nothing outside the file is looked at.
 public abstract sealed class Workbook implements AutoCloseable permits XlsxWorkbook, OdsWorkbook {
     /// Signature of the container that older workbooks and those with a password come in (MS-CFB).
     private static final byte[] COMPOUND = {(byte) 0xd0, (byte) 0xcf, 0x11, (byte) 0xe0};

@@ -23,7 +23,7 @@ import org.apache.poi.ss.util.WorkbookUtil;
 import org.apache.poi.xssf.streaming.SXSSFSheet;
 import org.apache.poi.xssf.streaming.SXSSFWorkbook;
 
-/// A table as a workbook with one sheet: headings above, numbers as numbers at full precision, dates as dates.
+/// Writes a table as a workbook with one sheet.
 public final class WorkbookFile {
     /// Days are counted from there on, and a day that never was is among the first of them (ECMA-376, §18.17.4.1).
     private static final LocalDateTime FIRST_OF_XLSX = LocalDateTime.of(1900, 3, 1, 0, 0);

@@ -3,7 +3,7 @@ package helvo.report.model;
 import helvo.core.analysis.FigureAnalysis;
 import java.util.List;
 
-/// A part of a report, from top to bottom.
+/// A block of a report: heading, paragraph, figure, table or equation.
 public sealed interface Block {
     /// @param level 2 and 3; the title is 1
     record Heading(int level, List<Span> text) implements Block {}

@@ -2,7 +2,7 @@ package helvo.report.model;
 
 import helvo.core.study.ReportPlan;
 
-/// The text area of a page, and how large a figure stands in it: at its true size where there is room.
+/// The text area of a page, and the size of a figure on it.
 ///
 /// @param scale 1, or less where the page is narrower or lower than the figure
 public record PageFit(double widthMm, double heightMm, double scale) {

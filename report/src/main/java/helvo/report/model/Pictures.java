@@ -10,7 +10,7 @@ import java.util.Map;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 
-/// The figures of a document that keeps its pictures as files of their own, all drawn at once, each by its number.
+/// The figures of a report as pictures, drawn once.
 public final class Pictures {
     private static final double PNG_DPI = 200;
 

@@ -4,7 +4,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.LinkedHashMap;
 import java.util.Map;
 
-/// A report as files.
+/// A written report: its main file and those beside it.
 ///
 /// @param file       the report itself
 /// @param companions what lies beside it, by the names that it calls them; only forms that cannot hold a figure

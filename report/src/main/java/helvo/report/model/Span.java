@@ -4,7 +4,7 @@ import helvo.core.DirectionMarks;
 import java.util.ArrayList;
 import java.util.List;
 
-/// A piece of a paragraph.
+/// A run of text within a paragraph of a report.
 public sealed interface Span {
     /// How a text stands in its line.
     enum Style {

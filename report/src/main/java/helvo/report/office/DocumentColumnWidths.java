@@ -5,8 +5,8 @@ import helvo.report.model.Span;
 import java.util.Arrays;
 import java.util.List;
 
-/// How wide the columns of a table should be in documents whose word processor lays them out: by their longest
-/// texts. A table that needs little is narrower than the page, so that its columns stay together.
+/// Widths of table columns in word-processor documents. A table that needs little is narrower than the page, so
+/// that its columns stay together.
 ///
 /// @param mm of each column
 public record DocumentColumnWidths(double[] mm) {

@@ -8,7 +8,7 @@ import java.util.zip.CRC32;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 
-/// A zip archive of parts, as office documents are. The same parts give the same bytes.
+/// Writes a zip archive of parts, as office documents are. The same parts give the same bytes.
 public final class OfficeArchive {
 
     private final ByteArrayOutputStream bytes = new ByteArrayOutputStream();

@@ -13,7 +13,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 
-/// The blocks of a report as WordprocessingML (ECMA-376 part 1, §17), with the pictures that they show.
+/// Writes the blocks of a report as WordprocessingML (ECMA-376 part 1, §17).
 public final class WordBody {
     /// Of the namespaces that the blocks use, for the element they stand in.
     public static final String[] NAMESPACES = {

@@ -5,7 +5,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.ArrayDeque;
 import java.util.Deque;
 
-/// Writes XML of which names and structure are ours, and every text and value is anybody's.
+/// Writes XML with escaped text and values.
 public final class XmlText {
     private final StringBuilder text = new StringBuilder();
     private final Deque<String> open = new ArrayDeque<>();

@@ -8,7 +8,7 @@ import java.util.ArrayList;
 import java.util.List;
 import org.apache.pdfbox.pdmodel.PDPageContentStream;
 
-/// An equation laid out on a page of a PDF.
+/// Lays out an equation on a PDF page.
 final class PdfMath {
     private static final double SMALLER = 0.72;
     private static final double RAISED = 0.4;

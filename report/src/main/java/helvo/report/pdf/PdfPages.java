@@ -17,7 +17,7 @@ import org.apache.pdfbox.pdmodel.interactive.documentnavigation.outline.PDDocume
 import org.apache.pdfbox.pdmodel.interactive.documentnavigation.outline.PDOutlineItem;
 import org.apache.pdfbox.pdmodel.interactive.documentnavigation.outline.PDOutlineNode;
 
-/// Pages that are filled from top to bottom. Lengths are in points.
+/// The pages of a PDF report, filled from top to bottom. Lengths are in points.
 final class PdfPages {
     private static final PdfText.Look FOOT = new PdfText.Look(8.5, false, new Color(0x5D6C73));
     /// Lines of a paragraph that stay together at a page's end.

@@ -11,7 +11,7 @@ import org.apache.pdfbox.pdmodel.documentinterchange.logicalstructure.PDStructur
 import org.apache.pdfbox.pdmodel.documentinterchange.taggedpdf.PDTableAttributeObject;
 import org.apache.pdfbox.pdmodel.documentinterchange.taggedpdf.StandardStructureTypes;
 
-/// A table on the pages of a PDF: as wide as its text needs, its heads repeated on each page that it goes on over.
+/// A table on PDF pages, with its head repeated.
 final class PdfTable {
     private static final Color INK = new Color(0x17242B);
     private static final double[] SIZES = {9.5, 8.5, 7.5, 6.5};

@@ -22,10 +22,9 @@ import org.apache.pdfbox.pdmodel.PDPageContentStream;
 import org.apache.pdfbox.pdmodel.documentinterchange.markedcontent.PDPropertyList;
 import org.apache.pdfbox.pdmodel.font.PDFont;
 
-/// Text on the pages of a PDF: broken into lines, and drawn as text in our fonts. Lines with characters that our
-/// fonts lack, or that run from right to left, are laid out by the system's text engine and drawn as outlines in
-/// the system's font, with the text itself behind them, so that nothing is missing and it can still be copied and
-/// read aloud.
+/// Breaks text into lines and draws it on PDF pages. Lines with characters that our fonts lack, or that run from
+/// right to left, are laid out by the system's text engine and drawn as outlines in the system's font, with the
+/// text itself behind them, so that nothing is missing and it can still be copied and read aloud.
 final class PdfText {
     private static final FontRenderContext MEASURE = new FontRenderContext(null, true, true);
     private static final double SMALLER = 0.7;

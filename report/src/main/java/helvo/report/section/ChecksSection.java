@@ -11,7 +11,7 @@ import helvo.report.model.Span;
 import java.util.ArrayList;
 import java.util.List;
 
-/// What the residuals and the error bars say against the curves.
+/// The section of a report about residuals and error bars.
 final class ChecksSection {
     private static final int TOLD = 20;
 

@@ -23,7 +23,7 @@ import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.stream.IntStream;
 
-/// Tables of what was measured, read off and left over. Long ones begin, and say how much there is.
+/// The tables of measurements, readings and residuals in a report. Long ones begin, and say how much there is.
 final class MeasurementTables {
     /// Rows of one table in a report; the study has them all.
     static final int MOST_ROWS = 100;

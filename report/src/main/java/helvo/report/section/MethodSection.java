@@ -20,7 +20,7 @@ import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
-/// How the numbers were computed, with references; only what this report uses.
+/// The section of a report about how numbers were computed, with references.
 final class MethodSection {
     private static final String FIELLER = "Fieller, J. R. Stat. Soc. B 16 (1954) 175";
 

@@ -19,7 +19,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
 
-/// Makes a report of a study: which parts it has and what stands in each.
+/// Builds a report from a study.
 public final class ReportBuilder {
     private final History history;
     private final Study study;

@@ -23,7 +23,7 @@ import java.util.Map;
 import java.util.OptionalDouble;
 import java.util.function.Function;
 
-/// Equations and tables of coefficients: a table for each shape of curve.
+/// The section of a report with equations and tables of coefficients.
 public final class ResultsSection {
     /// More equations stand in a table.
     private static final int EQUATIONS = 12;

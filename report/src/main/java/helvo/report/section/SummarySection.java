@@ -19,7 +19,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.OptionalDouble;
 
-/// What was measured and found, in a few sentences.
+/// The summary at the head of a report.
 final class SummarySection {
     /// More series are counted.
     private static final int TOLD = 4;

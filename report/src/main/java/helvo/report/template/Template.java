@@ -17,9 +17,9 @@ import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
-/// A person's own page or document with places such as `{{title}}` that a report fills. A template is data: one
-/// that could run code or reach outside itself is refused, and so is one with a place that there is not; the
-/// sentence names the line or paragraph.
+/// A person's own document with places that a report fills. A template is data: one that could run code or reach
+/// outside itself is refused, and so is one with a place that there is not; the sentence names the line or
+/// paragraph.
 public final class Template {
     static final Pattern PLACE = Pattern.compile("\\{\\{\\s*([^{}]*?)\\s*}}");
     /// Places that hold a few words.

@@ -3,7 +3,7 @@ package helvo.report.web;
 import helvo.report.model.Span;
 import java.util.List;
 
-/// Text within HTML and XML.
+/// Escapes text for HTML and XML.
 public final class Markup {
     private Markup() {}
 

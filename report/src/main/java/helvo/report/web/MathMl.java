@@ -3,7 +3,7 @@ package helvo.report.web;
 import helvo.report.model.Mathematics;
 import java.util.List;
 
-/// An equation as MathML, for web pages, OpenDocument and the clipboard (MathML 3, presentation).
+/// Writes an equation as MathML 3.
 public final class MathMl {
     private MathMl() {}
 

@@ -20,8 +20,8 @@ import java.util.Set;
 import java.util.function.BiConsumer;
 import java.util.regex.Pattern;
 
-/// Whether a style sheet keeps to itself. It may say what is on the list of what is allowed, and nothing else: a
-/// browser that reads more into it than this check does would find nothing there.
+/// Checks that a style sheet loads nothing from outside. It may say what is on the list of what is allowed, and
+/// nothing else: a browser that reads more into it than this check does would find nothing there.
 public final class StyleCheck {
     private static final Set<String> FUNCTIONS = Set.of(
             "rgb",

@@ -3,9 +3,8 @@ package helvo.core.fit.solver;
 import helvo.core.points.ScaledPoints;
 import java.util.function.DoubleUnaryOperator;
 
-/// What the best amplitude A leaves of the weighted sum of squares of y − A g(x), as a function of g alone
-/// (variable projection, Golub & Pereyra 1973, SIAM J. Numer. Anal. 10:413): a search over the coefficients that
-/// are not linear needs no other.
+/// The weighted sum of squares of y − A g(x) at the best amplitude A, as a function of g alone (variable
+/// projection, Golub & Pereyra 1973, SIAM J. Numer. Anal. 10:413).
 public final class AmplitudeProfile {
     /// Where all but vanish at every point, a quotient of their sums says nothing.
     private static final double MIN_SUM_OF_SQUARES = 1e-200;

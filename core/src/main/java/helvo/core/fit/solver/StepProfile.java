@@ -3,8 +3,8 @@ package helvo.core.fit.solver;
 import helvo.core.numeric.RadixSort;
 import helvo.core.points.ScaledPoints;
 
-/// Steps: curves that are 0 on one side of an x and at one level on the other, and anything between the two at that
-/// x. They are what a logistic curve becomes as it grows steeper without end.
+/// The sums of squares of all step functions on some points: 0 on one side of an x, one level on the other. They
+/// are what a logistic curve becomes as it grows steeper without end.
 public final class StepProfile {
     private StepProfile() {}
 

@@ -2,7 +2,7 @@ package helvo.core.fit.solver;
 
 import java.util.function.DoubleUnaryOperator;
 
-/// A curve fitted over t as a function of x.
+/// A fitted function of t, as a function of x.
 ///
 /// @param t      of x
 /// @param change dt/dx at x
