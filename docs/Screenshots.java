@@ -151,7 +151,7 @@ final class Screenshots {
                 view -> view.lookup(".curves"),
                 (workspace, _) -> List.of(() -> show(workspace, "Creep")));
         cut(folder.resolve("curves.png"), 640);
-        part(folder, "readout", view -> view.lookup(".readout-content").lookup("GridPane"), (_, _) -> List.of());
+        part(folder, "results", view -> view.lookup(".readout-content").lookup("GridPane"), (_, _) -> List.of());
         part(
                 folder,
                 "residuals",
@@ -165,7 +165,7 @@ final class Screenshots {
                 (workspace, _) -> List.of(() -> show(workspace, "Dye"), () -> readings(workspace)));
         part(
                 folder,
-                "hand-over",
+                "export",
                 view -> view.lookup("#hand-over-panel"),
                 (_, view) -> List.of(() -> view.panels().show(ExportPanel.class)));
         OffscreenWindow.drawPart(
@@ -213,7 +213,7 @@ final class Screenshots {
                         () -> workspace.perform(new StudyEdit.Reshape(
                                 workspace.tableId().get(), "Wet creep, turned", DerivedTable.Form.ONE_ROW_EACH))));
         scenes.put(
-                "straighten",
+                "linearise",
                 (workspace, view) -> List.of(
                         () -> show(workspace, "Pluck"), () -> view.panels().show(LinearisePanel.class)));
         scenes.put("averages", (workspace, _) -> List.of(() -> averages(workspace)));
@@ -235,7 +235,7 @@ final class Screenshots {
                 (workspace, view) -> List.of(
                         () -> workspace.perform(new FigureEdit.Show(figure(workspace), Layer.POOLED, true)),
                         () -> ((ToggleButton) view.lookup("#series-3")).fire()));
-        scenes.put("hand-over", (_, view) -> List.of(() -> view.panels().show(ExportPanel.class)));
+        scenes.put("export", (_, view) -> List.of(() -> view.panels().show(ExportPanel.class)));
         scenes.put(
                 "report",
                 (workspace, view) -> List.of(

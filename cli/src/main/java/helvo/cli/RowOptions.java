@@ -40,7 +40,7 @@ final class RowOptions {
                                 + "repeated.")
                 .texts(value -> only = value);
         arguments
-                .option("--set-aside", "ROWS", "Rows not to use, as 3,7-9; 1 is the first below the heading.")
+                .option("--exclude", "ROWS", "Rows not to use, as 3,7-9; 1 is the first below the heading.")
                 .text(value -> setAside = value);
         arguments
                 .option("--by", "COL", "A fit for each group of this column, and a pooled one.")
@@ -143,12 +143,12 @@ final class RowOptions {
         for (String part : setAside.split(",", -1)) {
             Matcher matcher = ROWS.matcher(part);
             if (!matcher.matches()) {
-                throw arguments.usageError("--set-aside “" + setAside + "”: write rows as 3,7-9.");
+                throw arguments.usageError("--exclude “" + setAside + "”: write rows as 3,7-9.");
             }
             int first = Integer.parseInt(matcher.group(1));
             int last = matcher.group(2) == null ? first : Integer.parseInt(matcher.group(2));
             if (first < 1 || last < first || last > most) {
-                throw arguments.usageError("--set-aside “" + part.strip() + "”: the file has rows 1 to " + most + ".");
+                throw arguments.usageError("--exclude “" + part.strip() + "”: the file has rows 1 to " + most + ".");
             }
             for (int row = first; row <= last; row++) {
                 rows.add(row - 1);

@@ -63,7 +63,7 @@ class HelvoTest {
             "covariance",
             "calibration",
             "theilSen",
-            "withSetAside",
+            "withExcluded",
             "residuals");
 
     @TempDir
@@ -82,7 +82,7 @@ class HelvoTest {
                 "load",
                 "--y",
                 "#3",
-                "--set-aside",
+                "--exclude",
                 "1,4-5",
                 "--only",
                 "2<=Load<=50",
@@ -100,7 +100,7 @@ class HelvoTest {
         JsonNode fit = report.at("/fits/0");
         assertThat(fit.propertyNames()).containsExactlyInAnyOrderElementsOf(FIT_KEYS);
         assertThat(fit.at("/rows").toString())
-                .isEqualTo("{\"given\":8,\"used\":4,\"setAside\":[1,4,5],"
+                .isEqualTo("{\"given\":8,\"used\":4,\"excluded\":[1,4,5],"
                         + "\"unusable\":[{\"row\":3,\"why\":\"“about 7.6” is not a number\"}]}");
         // Rows 2, 6, 7 and 8: y = 0.2 x exactly.
         assertThat(fit.at("/coefficients/1/value").asDouble()).isEqualTo(0.2);
@@ -168,7 +168,7 @@ class HelvoTest {
             assertThat(fit.at("/covariance/0/1").asDouble())
                     .isCloseTo(-fit.at("/covariance/1/1").asDouble() * 3, within(1e-12));
             assertThat(fit.at("/theilSen/slope").asDouble()).isCloseTo(slope, within(0.003));
-            assertThat(fit.at("/withSetAside").isNull()).isTrue();
+            assertThat(fit.at("/withExcluded").isNull()).isTrue();
         }
         assertThat(wide[1]).isGreaterThan(1.2 * wide[0]);
         assertThat(helvo("fit", dye, "--x", "Dye", "--y", "Absorbance", "--measured", "3"))
@@ -424,7 +424,7 @@ class HelvoTest {
         JsonNode fit = JsonMapper.shared().readTree(json).at("/fits/0");
         assertThat(fit.at("/fittedOn").asString()).isEqualTo("ln y");
         assertThat(fit.at("/rows").toString())
-                .isEqualTo("{\"given\":8,\"used\":7,\"setAside\":[],\"unusable\":[{\"row\":1,\"why\":\"x or y is not "
+                .isEqualTo("{\"given\":8,\"used\":7,\"excluded\":[],\"unusable\":[{\"row\":1,\"why\":\"x or y is not "
                         + "above 0\"}]}");
     }
 
@@ -484,7 +484,7 @@ class HelvoTest {
             "Load",
             "--y",
             "Quarter",
-            "--set-aside",
+            "--exclude",
             "1,4-5",
             "--only",
             "Cord=dry",
@@ -558,7 +558,7 @@ class HelvoTest {
                 Arguments.of("fit FILE --x Load --y Stretch --curve polynomial", "--degree 2 to 10"),
                 Arguments.of("fit FILE --x Load --y Stretch --degree 3", "--degree goes with"),
                 Arguments.of("fit FILE --x Load --y Stretch --intercept NaN", "“NaN” is no number"),
-                Arguments.of("fit FILE --x Load --y Stretch --set-aside 99", "rows 1 to 9"),
+                Arguments.of("fit FILE --x Load --y Stretch --exclude 99", "rows 1 to 9"),
                 Arguments.of("fit FILE --x Load --y Stretch --only Load~3", "no condition"),
                 Arguments.of("draw FILE --x Load --y Stretch --out figure.docx", ".png, .svg or .pdf"),
                 Arguments.of("draw FILE --x Load --y Stretch --out f.png --dpi 1e9", "--dpi must be"),
@@ -588,7 +588,7 @@ class HelvoTest {
                 Arguments.of("fit FILE --x Load --y Stretch --when -1e400", "“-1e400” is no number, or too large"),
                 Arguments.of("curves FILE --x Load --y Stretch --at Infinity", "“Infinity” is no number"),
                 Arguments.of("draw FILE --x Load --y Stretch --out f.png --width NaN", "“NaN” is no number"),
-                Arguments.of("fit FILE --x Load --y Stretch --set-aside ,", "write rows as 3,7-9"),
+                Arguments.of("fit FILE --x Load --y Stretch --exclude ,", "write rows as 3,7-9"),
                 Arguments.of("fit FILE --x Load --y Stretch --only <3", "is no condition"),
                 Arguments.of("completions tcsh", "choose bash, zsh or fish"),
                 Arguments.of("nonsense", "nonsense"));
@@ -609,7 +609,7 @@ class HelvoTest {
     @Test
     void conditionsAreComparedAndNamesAreGuessed() throws IOException {
         String[] fit = {
-            "fit", table(), "--x", "Load", "--y", "Stretch", "--set-aside", "1,4-5", "--json", "--at", "5,55", "--only"
+            "fit", table(), "--x", "Load", "--y", "Stretch", "--exclude", "1,4-5", "--json", "--at", "5,55", "--only"
         };
         for (String condition : List.of("Load>10", "Load>=30", "Cord!=salt", "Load<50", "Load<=40")) {
             out.getBuffer().setLength(0);
@@ -725,7 +725,7 @@ class HelvoTest {
             }
         }
         assertThat(helvo("help", "fit")).isZero();
-        assertThat(out.toString()).contains("--set-aside");
+        assertThat(out.toString()).contains("--exclude");
     }
 
     /// A command that is named is built alone; it must be the same as among all others.

@@ -464,7 +464,7 @@ class FigureTest {
                 .containsKeys("menu-aside", "menu-select", "menu-in-table", "menu-series", "menu-fit-quadratic");
         choose(robot, point, "menu-aside");
         assertThat(window.table(0).excluded().has(8)).isTrue();
-        assertThat(menu(robot, 3, 3)).containsKeys("menu-copy-figure", "menu-look", "menu-show-band");
+        assertThat(menu(robot, 3, 3)).containsKeys("menu-copy-figure", "menu-look", "menu-show-confidence-band");
         robot.interact(() -> assertThat(Window.getWindows())
                 .filteredOn(ContextMenu.class::isInstance)
                 .as("a menu owned by the sheet stays open when the sheet is clicked")

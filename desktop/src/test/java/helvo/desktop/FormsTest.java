@@ -162,7 +162,7 @@ class FormsTest {
                         axis("log", "", AxisStyle::logarithmic, true)));
         refuses(robot, "axis-step", "0", "A step must be more than 0. It stays");
         refuses(robot, "axis-step", "0.001", "no more than 200 have room");
-        refuses(robot, "axis-minor", "21", "A step has 1 to 20 minor steps.");
+        refuses(robot, "axis-minor", "21", "A step has 1 to 20 intervals.");
         refuses(robot, "axis-decimals", "1.5", "There can be 0 to 12 decimals.");
         refuses(robot, "axis-to", "-500", "The upper limit must be more than the lower.");
         refuses(robot, "axis-from", "ten", "“ten” is no number.");
@@ -329,7 +329,7 @@ class FormsTest {
         set(robot, "#study-numbers", "12345,6");
         assertThat(window.workspace.study().numberFormat()).contains(new NumberNotation(DecimalMark.COMMA, false));
         set(robot, "#look-keep", "");
-        assertThat(window.text("#figure-panel-wrong")).isEqualTo("Give the look a name to keep it by.");
+        assertThat(window.text("#figure-panel-wrong")).isEqualTo("Give the style a name to save it by.");
         set(robot, "#look-name", "Thesis");
         set(robot, "#look-keep", "");
         assertThat(window.workspace.study().styles())

@@ -150,7 +150,7 @@ class GuideTest {
         "two columns, For a paper in two columns",
         "akaike, Which fits best?",
         "detection, Calibration",
-        "outlier|odd point, What a check says"
+        "outlier|outlier, What a check says"
     })
     void theFinderFindsWhatTheGuideTells(String typed, String title) {
         String words = typed.substring(typed.indexOf('|') + 1);

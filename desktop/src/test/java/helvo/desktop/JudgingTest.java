@@ -212,7 +212,7 @@ class JudgingTest {
         assertThat(robot.lookup("#value-slope-without").queryAs(Label.class).getText())
                 .startsWith("0.742");
         assertThat(window.workspace.messages().notice().get().orElseThrow().text())
-                .isEqualTo("Row 1 set aside: slope 0.776 → 0.742, R² 0.9748 → 0.9798, s 4.94 → 4.14.");
+                .isEqualTo("Row 1 excluded: slope 0.776 → 0.742, R² 0.9748 → 0.9798, s 4.94 → 4.14.");
         robot.interact(window.workspace::undo);
         window.settle();
         assertThat(window.workspace.messages().notice().get().orElseThrow().text())

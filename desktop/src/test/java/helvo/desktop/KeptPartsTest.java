@@ -85,6 +85,7 @@ class KeptPartsTest {
     void editsLeaveWhatTheyDoNotConcernWhereItIs(FxRobot robot) {
         Table table = window.workspace.table().orElseThrow();
         int y = table.first(Role.Y).orElseThrow().id();
+        window.settle();
         robot.interact(() -> part("slope").requestFocus());
         Node slope = part("slope");
         List<Edit> edits = List.of(

@@ -231,11 +231,11 @@ class MainWindowTest {
     void anythingIsFoundByItsNameAndDoneByTheKeyboard(FxRobot robot) {
         window.settle();
         robot.push(KeyCode.CONTROL, KeyCode.K);
-        robot.write("guide grid").type(KeyCode.ENTER);
+        robot.write("grid lines").type(KeyCode.ENTER);
         window.settle();
         assertThat(window.workspace.figure().orElseThrow().figure().shows(Layer.GRID_LINES))
                 .isTrue();
-        assertThat(window.toggle("#show-guide-grid").isSelected()).isTrue();
+        assertThat(window.toggle("#show-grid-lines").isSelected()).isTrue();
         robot.push(KeyCode.CONTROL, KeyCode.K);
         robot.write("fit cubic").type(KeyCode.ENTER);
         window.settle();
@@ -284,7 +284,7 @@ class MainWindowTest {
                 1024,
                 700,
                 "#hand-over",
-                "#show-guide-grid",
+                "#show-grid-lines",
                 "#sheet",
                 "#use-7",
                 "#curve-line",
@@ -292,7 +292,7 @@ class MainWindowTest {
                 "#unfold-readout");
         robot.clickOn("#unfold-readout");
         window.settle();
-        inside(robot, 1024, 700, "#equation", "#unfold-measurements", "#sheet", "#show-guide-grid");
+        inside(robot, 1024, 700, "#equation", "#unfold-measurements", "#sheet", "#show-grid-lines");
         assertThat(window.view.lookup("#grid").getParent().isVisible()).isFalse();
         robot.push(KeyCode.CONTROL, KeyCode.DIGIT1);
         window.settle();

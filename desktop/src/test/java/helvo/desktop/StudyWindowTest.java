@@ -75,9 +75,9 @@ class StudyWindowTest {
     @Test
     void aStudyIsTypedSavedAndGoneBackTo(FxRobot robot) throws UnreadableFile {
         window.settle();
-        assertThat(window.text("#study-sign")).isEqualTo("nothing to keep yet");
+        assertThat(window.text("#study-sign")).isEqualTo("no changes yet");
         type(robot, 0, "5");
-        untilSign("kept, not yet in a file");
+        untilSign("kept, not saved to a file yet");
         window.saveTo = folder.resolve("pulls.helvo");
         keys(robot, KeyCode.CONTROL, KeyCode.S);
         untilSign("saved");

@@ -199,7 +199,7 @@ class ReportTest {
         String done = all(sample(only(STRETCH, Section.DATA)));
         assertThat(done)
                 .contains(
-                        "Row 15 was set aside: “the clamp slipped”.",
+                        "Row 15 was excluded: “the clamp slipped”.",
                         "Row 8 was left out: “about 7.6” is not a number.",
                         "With it, salt-soaked would have slope 0.2863 ± 0.0063 instead of 0.2833 ± 0.0023");
         Report changed = report(

@@ -24,7 +24,7 @@ import java.util.OptionalDouble;
 /// @param passing how its curve meets the bars
 /// @param spearmanRho how closely the ranks of y follow those of x
 /// @param theilSen a line that odd points cannot turn, where one was named beside a straight line
-/// @param withSetAside the same curve through the rows that were set aside as well; empty where none was
+/// @param withExcluded the same curve through the rows that were set aside as well; empty where none was
 /// @param minimax the least that the bars of any polynomial of the curve's degree would need; empty for other
 ///     shapes
 public record Diagnostics(
@@ -33,7 +33,7 @@ public record Diagnostics(
         Optional<BarCoverage> passing,
         OptionalDouble spearmanRho,
         Optional<TheilSen> theilSen,
-        Optional<Fit> withSetAside,
+        Optional<Fit> withExcluded,
         Optional<MinimaxPolynomial> minimax) {
     /// @param setAside the points with those that were set aside; empty where none was
     static Diagnostics of(

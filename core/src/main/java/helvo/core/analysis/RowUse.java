@@ -25,7 +25,7 @@ public record RowUse(
     }
 
     /// The points with those of the rows that were set aside; empty where none of these has a number in x and y.
-    Optional<Points> withSetAside(Points used) {
+    Optional<Points> withExcluded(Points used) {
         int[] back = Arrays.stream(setAside)
                 .filter(row -> Math.abs(x.at(row)) <= Coordinate.MAX_ABS && Math.abs(y.at(row)) <= Coordinate.MAX_ABS)
                 .toArray();

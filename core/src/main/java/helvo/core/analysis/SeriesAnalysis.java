@@ -235,7 +235,7 @@ public record SeriesAnalysis(
     private SeriesAnalysis diagnosing(Optional<ErrorBarLines> known, Progress progress) {
         return withDiagnostics(Optional.of(Diagnostics.of(
                 points,
-                points.size() > MAX_POINTS_JUDGED_AT_ONCE ? Optional.empty() : rows.withSetAside(points),
+                points.size() > MAX_POINTS_JUDGED_AT_ONCE ? Optional.empty() : rows.withExcluded(points),
                 known,
                 residuals,
                 progress)));

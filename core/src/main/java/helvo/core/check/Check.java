@@ -26,7 +26,7 @@ public record Check(
         ORDER("order", 0.07),
         SPREAD("spread", 0.15),
         SHAPE("shape", 0.01),
-        OUTLIER("odd points", 0.26),
+        OUTLIER("outliers", 0.26),
         INFLUENCE("influence", 0.05);
 
         private final String title;
@@ -73,7 +73,7 @@ public record Check(
         HEAVY_TAILS("heavy-tails", Question.SHAPE),
         /// The largest externally studentised residual, beside the others that are named with it; its size is that
         /// residual.
-        OUTLIER("odd-point", Question.OUTLIER),
+        OUTLIER("outlier", Question.OUTLIER),
         /// The externally studentised residual of a point that has half or more of its own fitted value in its
         /// hand.
         DECIDING_POINT("deciding-point", Question.INFLUENCE),

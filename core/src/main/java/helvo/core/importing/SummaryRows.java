@@ -129,7 +129,7 @@ final class SummaryRows {
                 .map(row -> RootLocale.format("row %,d (%s)", row.getKey() + 1, row.getValue()))
                 .toList();
         return RootLocale.format(
-                "Set aside, since %s not measurements: %s%s.",
+                "Excluded, since %s not measurements: %s%s.",
                 aside.size() == 1 ? "it is" : "they are",
                 String.join(", ", each),
                 aside.size() > 6 ? RootLocale.format(" and %,d more", aside.size() - 6) : "");

@@ -52,7 +52,7 @@ public final class ChecksResults {
                 .flatMap(Diagnostics::theilSen)
                 .ifPresent(line -> lines.add(new Line.Sentence(
                         RootLocale.format(
-                                "Theil–Sen’s line, which an odd point cannot turn, has slope %s%s.",
+                                "Theil–Sen’s line, which an outlier cannot turn, has slope %s%s.",
                                 numbers.significant(line.slope(), 4),
                                 line.low95().isPresent()
                                         ? RootLocale.format(

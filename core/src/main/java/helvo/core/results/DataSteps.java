@@ -72,7 +72,7 @@ public final class DataSteps {
                 .filter(each -> each.id() == summary.source())
                 .findFirst()
                 .ifPresent(of -> says.add("The table holds " + summary.form().words() + " of the table “" + of.name()
-                        + "”" + (of.excluded().reasons().isEmpty() ? "" : ", without its rows set aside") + ".")));
+                        + "”" + (of.excluded().reasons().isEmpty() ? "" : ", without its excluded rows") + ".")));
     }
 
     private void conditions() {
@@ -98,12 +98,12 @@ public final class DataSteps {
                     .filter(each -> each.getValue().equals(reason))
                     .mapToInt(Map.Entry::getKey)
                     .toArray();
-            sentences.add(capital(Results.numbers(rows)) + (rows.length == 1 ? " was" : " were") + " set aside"
+            sentences.add(capital(Results.numbers(rows)) + (rows.length == 1 ? " was" : " were") + " excluded"
                     + (reason.isBlank() ? "; no reason was given." : ": “" + reason + "”."));
         }
-        told(sentences, "reasons for setting rows aside");
+        told(sentences, "reasons for excluding rows");
         figure.series().forEach(each -> each.diagnostics()
-                .flatMap(Diagnostics::withSetAside)
+                .flatMap(Diagnostics::withExcluded)
                 .ifPresent(with -> each.fit().ifPresent(fit -> says.add(changed(each, with, fit)))));
     }
 

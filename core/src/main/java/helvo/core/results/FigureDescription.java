@@ -80,7 +80,7 @@ public final class FigureDescription {
                     + "measurement.");
         }
         if (series.stream().anyMatch(each -> each.rows().setAside().length > 0)) {
-            says.add("Hollow: set aside.");
+            says.add("Hollow: excluded.");
         }
         return String.join(" ", says);
     }

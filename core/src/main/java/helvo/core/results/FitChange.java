@@ -55,7 +55,7 @@ public final class FitChange {
                 .ifPresent(says::add);
         String rows = Results.numbers(more.length > 0 ? more : back);
         return Optional.of(Character.toUpperCase(rows.charAt(0)) + rows.substring(1)
-                + (more.length > 0 ? " set aside: " : " back: ") + String.join(", ", says) + ".");
+                + (more.length > 0 ? " excluded: " : " included again: ") + String.join(", ", says) + ".");
     }
 
     private static int[] missing(int[] from, int[] in) {

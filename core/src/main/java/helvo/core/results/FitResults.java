@@ -185,10 +185,10 @@ final class FitResults {
 
     /// How the fit changed by what was set aside.
     private void before() {
-        series.diagnostics().flatMap(Diagnostics::withSetAside).ifPresent(with -> {
+        series.diagnostics().flatMap(Diagnostics::withExcluded).ifPresent(with -> {
             int[] rows = series.rows().setAside();
             lines.add(new Line.Heading(
-                    rows.length == 1 ? "What setting a row aside changed" : "What setting rows aside changed"));
+                    rows.length == 1 ? "What excluding a row changed" : "What excluding rows changed"));
             var table = new ArrayList<Line.Table.Row>();
             for (int i = fit.coefficients().size() - 1; i >= 0; i--) {
                 Coefficient now = fit.coefficients().get(i);

@@ -228,7 +228,7 @@ public record Results(String series, String equation, String where, String exact
         var text = new StringBuilder(
                 RootLocale.format("%,d of %,d %s used", rows.used(), rows.given(), rows.given() == 1 ? "row" : "rows"));
         if (rows.setAside().length > 0) {
-            text.append("; set aside: ").append(numbers(rows.setAside()));
+            text.append("; excluded: ").append(numbers(rows.setAside()));
         }
         if (rows.unusable().length > 0) {
             text.append("; no number in ").append(numbers(rows.unusable()));

@@ -20,7 +20,7 @@ public sealed interface SuggestedAction {
     record Straighten() implements SuggestedAction {
         @Override
         public String label() {
-            return "Straighten …";
+            return "Linearise …";
         }
     }
 
@@ -48,7 +48,7 @@ public sealed interface SuggestedAction {
     record SetAside(List<Integer> rows) implements SuggestedAction {
         @Override
         public String label() {
-            return rows.size() == 1 ? "Set it aside …" : "Set them aside …";
+            return rows.size() == 1 ? "Exclude it …" : "Exclude them …";
         }
     }
 

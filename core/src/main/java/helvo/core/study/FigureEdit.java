@@ -193,7 +193,7 @@ public sealed interface FigureEdit extends Edit {
         @Override
         public String sentence(Study before) {
             return RootLocale.format(
-                    "Look of the figure: %s × %s mm, text of %s points",
+                    "Style of the figure: %s × %s mm, text of %s points",
                     before.numbers().plain(style.widthMm()),
                     before.numbers().plain(style.heightMm()),
                     before.numbers().plain(style.textSize()));
@@ -314,7 +314,7 @@ public sealed interface FigureEdit extends Edit {
         public String sentence(Study before) {
             SeriesStyle old = before.figure(figure).style().series(series);
             String what = old.rightAxis().equals(style.rightAxis())
-                    ? "Change the look of "
+                    ? "Change the style of "
                     : style.rightAxis().orElse(false)
                             ? "Measure along the right-hand axis: "
                             : "Measure along the left-hand axis: ";
@@ -337,7 +337,7 @@ public sealed interface FigureEdit extends Edit {
         public String sentence(Study before) {
             CurveStyle old = before.figure(figure).style().curve(series);
             return (old.from().equals(style.from()) && old.to().equals(style.to())
-                            ? "Change the look of the curve of "
+                            ? "Change the style of the curve of "
                             : "Extend the curve of ")
                     + named(before, figure, series);
         }

@@ -79,7 +79,7 @@ public record ReportPlan(
         READINGS("Readings", "What was read off the curves"),
         MEASUREMENTS("Measurements", "The rows that the figure is drawn from"),
         RESIDUALS("Residuals", "What is left between each point and its curve"),
-        DATA("What was done to the data", "Rows set aside, values replaced, conditions, formulas"),
+        DATA("What was done to the data", "Rows excluded, values replaced, conditions, formulas"),
         CHECKS("Checks", "What the residuals say against the curves"),
         METHOD("Method", "How it was computed, with references");
 

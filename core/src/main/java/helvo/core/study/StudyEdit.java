@@ -323,7 +323,7 @@ public sealed interface StudyEdit extends Edit {
 
         @Override
         public String sentence(Study before) {
-            return "Keep the look “" + style.name() + "”";
+            return "Save the style “" + style.name() + "”";
         }
     }
 

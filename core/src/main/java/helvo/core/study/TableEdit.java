@@ -74,7 +74,7 @@ public sealed interface TableEdit extends TableChange {
 
         @Override
         public String sentence(Table before) {
-            return "Set aside " + named(rows) + (reason.isBlank() ? "" : ": " + reason);
+            return "Exclude " + named(rows) + (reason.isBlank() ? "" : ": " + reason);
         }
     }
 
@@ -98,7 +98,7 @@ public sealed interface TableEdit extends TableChange {
 
         @Override
         public String sentence(Table before) {
-            return "Set aside rows where " + RowCondition.sentence(conditions, before)
+            return "Exclude rows where " + RowCondition.sentence(conditions, before)
                     + (reason.isBlank() ? "" : ": " + reason);
         }
     }
@@ -115,7 +115,7 @@ public sealed interface TableEdit extends TableChange {
 
         @Override
         public String sentence(Table before) {
-            return "Bring back " + named(rows);
+            return "Include " + named(rows);
         }
     }
 

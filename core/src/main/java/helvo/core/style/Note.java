@@ -85,7 +85,7 @@ public sealed interface Note {
 
         @Override
         public String words() {
-            return "“" + label + "” from the readout";
+            return "“" + label + "” from the results";
         }
     }
 

@@ -13,7 +13,7 @@ public record Decision(int row, int column, Cell original, ProblemKind problem, 
     public enum Choice {
         NUMBER_USED("the number in it used"),
         MISSING("treated as missing"),
-        EXCLUDED("row set aside"),
+        EXCLUDED("row excluded"),
         KEPT("kept as it is");
 
         private final String words;

@@ -243,14 +243,14 @@ class FigureAnalysisTest {
     void whatSettingARowAsideChangedIsKnown() {
         Study all = study(column(1, "x", Role.X, 1, 2, 3, 4, 5), column(2, "y", Role.Y, 2, 4, 5, 8, 10));
         SeriesAnalysis before = figure(all).series().getFirst();
-        assertThat(before.diagnostics().orElseThrow().withSetAside()).isEmpty();
+        assertThat(before.diagnostics().orElseThrow().withExcluded()).isEmpty();
         SeriesAnalysis without = figure(after(all, new TableEdit.ExcludeRows(1, List.of(2), "slipped")))
                 .series()
                 .getFirst();
         assertThat(without.fit().orElseThrow().slope().value()).isEqualTo(2);
         assertThat(without.diagnostics()
                         .orElseThrow()
-                        .withSetAside()
+                        .withExcluded()
                         .orElseThrow()
                         .coefficients())
                 .isEqualTo(before.fit().orElseThrow().coefficients());

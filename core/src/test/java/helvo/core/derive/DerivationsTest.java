@@ -304,7 +304,7 @@ class DerivationsTest {
         Study earlier = new TableEdit.SetCell(1, 2, 0, "1").apply(aside);
         assertThat(values(earlier.table(2), 1)).containsExactly(1, 4, 2);
         assertThat(earlier.table(2).excluded().reasons())
-                .as("set aside by its group")
+                .as("excluded by its group")
                 .containsOnlyKeys(1);
         Table alone = new StudyEdit.RemoveTable(1).apply(typed).table(2);
         assertThat(alone.summary()).isEmpty();

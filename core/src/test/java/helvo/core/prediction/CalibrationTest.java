@@ -222,7 +222,7 @@ class CalibrationTest {
         double[] mistyped = Y.clone();
         mistyped[7] = 107;
         assertThat(TheilSen.of(Points.of(X, mistyped)).orElseThrow().slope())
-                .as("one odd point does not turn it")
+                .as("one outlier does not turn it")
                 .isBetween(2.04, 2.2);
         assertThat(TheilSen.of(Points.of(new double[] {1, 1}, new double[] {2, 3})))
                 .isEmpty();

@@ -89,7 +89,7 @@ class DataStepsTest {
                 new TableEdit.ExcludeRows(1, List.of(7), " "));
         assertThat(said)
                 .hasSize(3)
-                .startsWith("Rows 3, 6 were set aside: “slipped”.", "Row 8 was set aside; no reason was given.");
+                .startsWith("Rows 3, 6 were excluded: “slipped”.", "Row 8 was excluded; no reason was given.");
         assertThat(said.getLast())
                 .matches("With them, the curve would have slope 0\\.\\d+ ± 0\\.\\d+ instead of 0\\.\\d+ ± 0\\.\\d+ "
                         + "\\(± one standard error\\), R² 0\\.\\d+ instead of 0\\.\\d+\\.");
@@ -186,7 +186,7 @@ class DataStepsTest {
                 new TableEdit.SetCell(1, 2, 2, "9"));
         assertThat(said(2, history))
                 .containsExactly(
-                        "The table holds averages of repeats of the table “Pulls”, without its rows set aside.");
+                        "The table holds averages of repeats of the table “Pulls”, without its excluded rows.");
         History turned = history(line(6), new StudyEdit.Reshape(1, "Turned", DerivedTable.Form.ROWS_TO_COLUMNS));
         assertThat(said(2, turned)).startsWith("The table holds rows as columns of the table “Pulls”.");
     }

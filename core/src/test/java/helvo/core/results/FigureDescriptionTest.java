@@ -106,7 +106,7 @@ class FigureDescriptionTest {
                         + "steepest and the shallowest line through all bars; shaded: every line that meets "
                         + "them all. Shaded along a curve: where "
                         + "its mean lies with 95 % confidence; thin lines bound one more measurement. "
-                        + "Hollow: set aside.");
+                        + "Hollow: excluded.");
         assertThat(FigureDescription.caption(figure())).isEqualTo("Stretch against Load.");
     }
 

@@ -117,7 +117,7 @@ class ResultsTest {
                     .endsWith("A power curve or a quadratic leaves none.");
             assertThat(advice.offers())
                     .extracting(SuggestedAction::label)
-                    .containsExactly("Show the power curve", "Show the quadratic", "Straighten …", "See the residuals");
+                    .containsExactly("Show the power curve", "Show the quadratic", "Linearise …", "See the residuals");
         });
     }
 

@@ -154,7 +154,7 @@ class StepSentencesTest {
         all.put(
                 new FigureEdit.Describe(1, Optional.empty(), Optional.of("Both rise.")),
                 "Text for those who do not see the figure: “Both rise.”");
-        all.put(new StudyEdit.SaveStyle(new SheetStyle.Named("Thesis", SheetStyle.DEFAULT)), "Keep the look “Thesis”");
+        all.put(new StudyEdit.SaveStyle(new SheetStyle.Named("Thesis", SheetStyle.DEFAULT)), "Save the style “Thesis”");
         all.put(new StudyEdit.Compound("Both at once", List.of()), "Both at once");
     }
 
@@ -162,14 +162,14 @@ class StepSentencesTest {
         all.put(new TableEdit.SetCell(1, 3, 1, " 6,1 "), "Row 2, Stretch: “6,1” instead of “about 6”");
         all.put(new TableEdit.SetCell(1, 3, 2, "7"), "Row 3, Stretch: “7” instead of an empty cell");
         all.put(new TableEdit.SetCell(1, 3, 0, ""), "Row 1, Stretch: empty instead of “2,1”");
-        all.put(new TableEdit.ExcludeRows(1, List.of(0), ""), "Set aside row 1");
-        all.put(new TableEdit.ExcludeRows(1, List.of(0, 2), "slipped"), "Set aside rows 1, 3: slipped");
+        all.put(new TableEdit.ExcludeRows(1, List.of(0), ""), "Exclude row 1");
+        all.put(new TableEdit.ExcludeRows(1, List.of(0, 2), "slipped"), "Exclude rows 1, 3: slipped");
         all.put(
                 new TableEdit.ExcludeWhere(1, List.of(new RowCondition.Between(2, 2, 3)), "worn"),
-                "Set aside rows where Load is 2 to 3: worn");
+                "Exclude rows where Load is 2 to 3: worn");
         all.put(
                 new TableEdit.IncludeRows(1, IntStream.range(0, 11).boxed().toList()),
-                "Bring back rows 1, 2, 3, 4, 5, 6, 7, 8 and 3 more");
+                "Include rows 1, 2, 3, 4, 5, 6, 7, 8 and 3 more");
         all.put(
                 new TableEdit.SetBlock(1, 2, 0, List.of(List.of("a", "b"), List.of("c"))),
                 "Paste 2 × 2 cells from row 3 on");
@@ -235,7 +235,7 @@ class StepSentencesTest {
         all.put(new FigureEdit.SetTitle(1, Optional.of("Dry cord")), "Title the figure “Dry cord”");
         all.put(new FigureEdit.SetTitle(1, Optional.empty()), "Title the figure by its columns");
         all.put(new FigureEdit.NameFigure(1, "For the thesis"), "Name the figure “Figure” “For the thesis”");
-        all.put(new FigureEdit.Show(1, Layer.CONFIDENCE_BAND, true), "Show: band");
+        all.put(new FigureEdit.Show(1, Layer.CONFIDENCE_BAND, true), "Show: confidence band");
         all.put(new FigureEdit.Show(1, Layer.BARS, false), "Hide: bars");
         all.put(new FigureEdit.ChooseCurve(1, DRY, new Polynomial(2)), "Fit: quadratic to dry");
         all.put(new FigureEdit.ChooseCurve(1, ALL, new Polynomial(3)), "Fit: cubic to all groups");
@@ -252,7 +252,7 @@ class StepSentencesTest {
                 new FigureEdit.SetWeighting(1, Weighting.STATED),
                 "Fit with points weighted by their error bars, as stated");
         all.put(new FigureEdit.SetWeighting(1, Weighting.UNWEIGHTED), "Fit unweighted");
-        all.put(new FigureEdit.SetSheet(1, SheetStyle.DEFAULT), "Look of the figure: 160 × 140 mm, text of 9 points");
+        all.put(new FigureEdit.SetSheet(1, SheetStyle.DEFAULT), "Style of the figure: 160 × 140 mm, text of 9 points");
         all.put(new FigureEdit.Resize(1, 85, 60.5), "Make the figure 85 × 60,5 mm");
         all.put(
                 new FigureEdit.SetAxis(
@@ -264,7 +264,7 @@ class StepSentencesTest {
                 new FigureEdit.Zoom(1, Map.of(AxisPlace.X, new Limits(Optional.of(1.0), Optional.of(2.0)))),
                 "Show a part of the figure");
         all.put(new FigureEdit.SetLegend(1, LegendStyle.DEFAULT), "Change the legend");
-        all.put(new FigureEdit.SetSeriesStyle(1, DRY, SeriesStyle.DEFAULT.withSize(2)), "Change the look of dry");
+        all.put(new FigureEdit.SetSeriesStyle(1, DRY, SeriesStyle.DEFAULT.withSize(2)), "Change the style of dry");
         all.put(
                 new FigureEdit.SetSeriesStyle(1, DRY, SeriesStyle.DEFAULT.withRightAxis(Optional.of(true))),
                 "Measure along the right-hand axis: dry");
@@ -274,7 +274,7 @@ class StepSentencesTest {
                 "Measure along the left-hand axis: Stretch");
         all.put(
                 new FigureEdit.SetCurveStyle(1, DRY, CurveStyle.DEFAULT.withShown(false)),
-                "Change the look of the curve of dry");
+                "Change the style of the curve of dry");
         all.put(
                 new FigureEdit.SetCurveStyle(1, ALL, CurveStyle.DEFAULT.reaching(Optional.of(0.0), Optional.empty())),
                 "Extend the curve of all groups");

@@ -27,7 +27,7 @@ final class DemoCommand extends Command {
                 "demo",
                 "Open the window on the sample study.",
                 "",
-                "Without a display the window is drawn offscreen, saved as a picture, and its readout printed.");
+                "Without a display the window is drawn offscreen, saved as a picture, and its results printed.");
         this.verbose = verbose;
         arguments
                 .option(

@@ -138,7 +138,7 @@ final class ResponseTimes {
                     frames.add(now);
                 }
                 if (settled && asked != 0) {
-                    tell.accept(RootLocale.format("Figure and readout followed after %.0f ms.", since(asked)));
+                    tell.accept(RootLocale.format("Figure and results followed after %.0f ms.", since(asked)));
                     asked = 0;
                 }
             });

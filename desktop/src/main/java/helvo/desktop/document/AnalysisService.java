@@ -222,11 +222,11 @@ public final class AnalysisService {
     private void failed(Throwable fault) {
         unfinished.set(Optional.of(
                 fault instanceof OutOfMemoryError
-                        ? "There is not enough memory to work out this figure: set rows aside, or close other "
+                        ? "There is not enough memory to work out this figure: exclude rows, or close other "
                                 + "programs. "
-                                + "Figure and readout are as they were before."
+                                + "Figure and results are as they were before."
                         : "Working out the figure failed (" + fault
-                                + "). The change stands; figure and readout are as they were before."));
+                                + "). The change stands; figure and results are as they were before."));
     }
 
     /// Stops that and nothing else: the edit that asked for it stands.
@@ -236,7 +236,7 @@ public final class AnalysisService {
         unfinished.set(Optional.of(
                 latest.get().study() == wanted
                         ? "Stopped: not all curves were compared, and cells may need a look that are not listed."
-                        : "Stopped: the change stands; figure and readout are as they were before."));
+                        : "Stopped: the change stands; figure and results are as they were before."));
     }
 
     /// Works out again what was stopped or failed.

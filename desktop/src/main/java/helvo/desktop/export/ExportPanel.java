@@ -51,7 +51,7 @@ public final class ExportPanel extends Panel {
     private int shown;
 
     public ExportPanel(Workspace workspace, Panels panels) {
-        super(workspace, panels, "hand-over-panel", "Hand over", WIDTH);
+        super(workspace, panels, "hand-over-panel", "Export", WIDTH);
         place(Pos.TOP_RIGHT, 52, 16);
         preview = new SheetPreview(workspace);
         figurePart = new FigureTab(workspace, preview, this::showError);
@@ -92,7 +92,7 @@ public final class ExportPanel extends Panel {
         return new VBox(
                 10,
                 strong("To the clipboard"),
-                new FlowPane(8, 8, button("copy-readout", "Copy readout", exporter.copying()::readout)),
+                new FlowPane(8, 8, button("copy-readout", "Copy results", exporter.copying()::readout)),
                 muted("As text at full precision; for documents as it is shown, its equations as MathML and LaTeX."),
                 strong("For LaTeX and the web"),
                 new FlowPane(
@@ -117,8 +117,8 @@ public final class ExportPanel extends Panel {
     public static void addTo(Commands commands, Workspace workspace, Panels panels) {
         BooleanSupplier hasTable = () -> workspace.table().isPresent();
         Exporter exporter = workspace.exporter();
-        commands.add("Hand over …", "Shortcut+H", hasTable, () -> panels.show(ExportPanel.class));
-        commands.add("Hand over again, as the last time", "Shortcut+Alt+H", hasTable, exporter::again);
+        commands.add("Export …", "Shortcut+H", hasTable, () -> panels.show(ExportPanel.class));
+        commands.add("Export again, as the last time", "Shortcut+Alt+H", hasTable, exporter::again);
         commands.add("Report …", "Shortcut+Alt+D", hasTable, () -> panels.of(ExportPanel.class)
                 .showReport());
         for (ReportFormat format : ReportFormat.values()) {
@@ -139,7 +139,7 @@ public final class ExportPanel extends Panel {
             commands.add("Save the table as " + format.title(), "", hasTable, () -> exporter.saveTable(format));
         }
         commands.add("Copy the figure", "Shortcut+Shift+C", hasTable, exporter.copying()::figure);
-        commands.add("Copy the readout", "Shortcut+Shift+R", hasTable, exporter.copying()::readout);
+        commands.add("Copy the results", "Shortcut+Shift+R", hasTable, exporter.copying()::readout);
         commands.add("Copy the equations as LaTeX", "", hasTable, () -> exporter.copying()
                 .equations(Notation.LATEX));
         commands.add("Copy the equations as MathML", "", hasTable, () -> exporter.copying()

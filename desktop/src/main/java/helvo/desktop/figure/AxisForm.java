@@ -124,10 +124,10 @@ final class AxisForm extends PartForm {
                         Form.Writing.PLAIN,
                         this::step));
         form.row(
-                "Minor steps",
+                "Minor ticks",
                 form.number(
                         "axis-minor",
-                        "Minor steps in a step, 1 for none",
+                        "Intervals between two labelled ticks, 1 for no minor ticks",
                         () -> look.get().minorIntervals().map(Integer::doubleValue),
                         () -> axisNow().flatMap(Axis::partsOfStep).map(Integer::doubleValue),
                         Form.Writing.PLAIN,
@@ -135,7 +135,7 @@ final class AxisForm extends PartForm {
                                 place,
                                 look.get()
                                         .withMinorIntervals(whole(
-                                                parts, 1, AxisStyle.MAX_PARTS, "A step has %d to %d minor steps.")))));
+                                                parts, 1, AxisStyle.MAX_PARTS, "A step has %d to %d intervals.")))));
         form.row(
                 "Decimals",
                 form.number(

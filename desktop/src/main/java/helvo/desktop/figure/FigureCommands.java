@@ -58,7 +58,7 @@ final class FigureCommands {
                 () -> pane.openBars(false));
         commands.add("Error bars in x …", "", this::hasSeries, () -> pane.openBars(true));
         commands.add(
-                "Look of the whole figure: size, text, lines …",
+                "Style of the whole figure: size, text, lines …",
                 "Shortcut+Shift+G",
                 this::hasTable,
                 () -> pane.open(new HitTarget.Background()));
@@ -75,7 +75,7 @@ final class FigureCommands {
                 this::hasSeries,
                 () -> pane.showResiduals(!pane.showsResiduals()));
         commands.add(
-                "The selected points: their own curve, set aside, a group …",
+                "The selected points: their own curve, exclude, a group …",
                 "Shortcut+Shift+P",
                 () -> workspace.selection().get().rows().length > 0,
                 () -> pane.openPoints(workspace.selection().get().rows()));

@@ -99,7 +99,7 @@ final class FigureMenu {
         List<Integer> rows = List.of(hit.row());
         items.item(
                 "aside",
-                hit.setAside() ? "Bring the point back" : "Set the point aside",
+                hit.setAside() ? "Include the point" : "Exclude the point",
                 () -> workspace.perform(
                         hit.setAside()
                                 ? new TableEdit.IncludeRows(table, rows)
@@ -178,7 +178,7 @@ final class FigureMenu {
         }
         items.menu("Show", menu -> Stream.of(Layer.values())
                 .forEach(layer -> menu.check(
-                        "show-" + layer.name().toLowerCase(Locale.ROOT),
+                        "show-" + layer.name().toLowerCase(Locale.ROOT).replace('_', '-'),
                         layer.label(),
                         figure().shows(layer),
                         () -> workspace.perform(new FigureEdit.Show(figure().id(), layer, !figure().shows(layer))))));
@@ -193,12 +193,12 @@ final class FigureMenu {
                         figure().weighting() == by,
                         () -> workspace.perform(new FigureEdit.SetWeighting(figure().id(), by)))));
         if (workspace.series().isPresent()) {
-            items.item("straighten", "Make it straight: square, root, logarithm …", opener::showStraighten);
+            items.item("straighten", "Linearise: square, root, logarithm …", opener::showStraighten);
         }
         items.item("swap", "Swap x and y", () -> workspace.perform(new StudyEdit.SwapAxes(figure().table())));
         items.separator();
         items.item("copy-figure", "Copy the figure", workspace.exporter().copying()::figure);
-        items.item("look", "The look of the figure …", () -> show(new HitTarget.Background()));
+        items.item("look", "The style of the figure …", () -> show(new HitTarget.Background()));
     }
 
     private void notes() {

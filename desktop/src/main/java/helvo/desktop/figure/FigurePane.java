@@ -103,8 +103,8 @@ public final class FigurePane extends VBox {
         measures();
         look = smallButton(
                 "figure-look",
-                "Look …",
-                "The look of the whole figure: its size, its text, its lines",
+                "Style …",
+                "The style of the whole figure: its size, its text, its lines",
                 () -> open(new HitTarget.Background()));
         HBox.setMargin(look, new Insets(0, 0, 0, 2));
         var head = new HBox(2, tabs, look, layers, measures);

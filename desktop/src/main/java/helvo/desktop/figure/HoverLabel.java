@@ -79,7 +79,7 @@ final class HoverLabel {
         var rows = hit.series().rows();
         boolean dated = rows.x().time().isPresent();
         var text = new StringBuilder(RootLocale.format("Row %,d", hit.row() + 1))
-                .append(hit.setAside() ? ", set aside" : "")
+                .append(hit.setAside() ? ", excluded" : "")
                 .append(": ");
         text.append(rows.x().column().name())
                 .append(' ')

@@ -38,7 +38,7 @@ public final class LinearisePanel extends Panel {
     private final FlowPane cards = new FlowPane(8, 8);
 
     public LinearisePanel(Workspace workspace, Panels panels) {
-        super(workspace, panels, "straighten", "Make it straight", 758);
+        super(workspace, panels, "straighten", "Linearise", 758);
         place(Pos.TOP_LEFT, 60, 200); // leaves the readout to be read
         trying = workspace.background().latest("straightening");
         getChildren()
@@ -62,7 +62,7 @@ public final class LinearisePanel extends Panel {
                 .filter(series -> series.points().size() > 1)
                 .ifPresentOrElse(
                         series -> {
-                            heading.setText("Make it straight: "
+                            heading.setText("Linearise: "
                                     + series.rows().y().column().name() + " against "
                                     + series.rows().x().column().name()
                                     + (series.key().rows() == SeriesKey.Rows.WHOLE ? "" : ", " + series.label()));
@@ -74,14 +74,14 @@ public final class LinearisePanel extends Panel {
                                             fault -> showError("The transforms could not be tried (" + fault + ")."),
                                             this::close));
                         },
-                        () -> showError("There are no points yet to make straight."));
+                        () -> showError("There are no points yet to linearise."));
         requestFocus();
     }
 
     /// What it does by name, for the finder and for keys.
     public static void addTo(Commands commands, Workspace workspace, Panels panels) {
         commands.add(
-                "Make it straight: square, root, reciprocal, logarithm …",
+                "Linearise: square, root, reciprocal, logarithm …",
                 "Shortcut+Shift+L",
                 () -> workspace.series().isPresent(),
                 () -> panels.show(LinearisePanel.class));
@@ -148,7 +148,7 @@ public final class LinearisePanel extends Panel {
         }
         return edits.size() == 1
                 ? edits.getFirst()
-                : new StudyEdit.Compound("Make straight: " + y.name() + " against " + x.name(), edits);
+                : new StudyEdit.Compound("Linearise " + y.name() + " against " + x.name(), edits);
     }
 
     private static Edit derived(

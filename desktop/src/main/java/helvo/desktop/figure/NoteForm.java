@@ -38,7 +38,7 @@ final class NoteForm extends PartForm {
     String heading() {
         return switch (note()) {
             case Note.Text _ -> "Note";
-            case Note.Result quoted -> "From the readout: " + quoted.label();
+            case Note.Result quoted -> "From the results: " + quoted.label();
             case Note.Rule _ -> "Reference line";
             case Note.Span _ -> "Shaded span";
             case Note.ReadingMarker _ -> "Reading on the figure";

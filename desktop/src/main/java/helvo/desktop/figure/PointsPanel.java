@@ -24,10 +24,9 @@ import javafx.scene.layout.FlowPane;
 /// What can be done with points that were pressed or encircled.
 public final class PointsPanel extends Panel {
     private final TextField reason =
-            field("points-reason", "Why the rows are set aside, or what their group is called", 14);
-    private final Button aside = mainButton("points-aside", "Set aside", this::setAside);
-    private final Button others =
-            button("points-others", "Fit these alone: set all others aside", this::setOthersAside);
+            field("points-reason", "Why the rows are excluded, or what their group is called", 14);
+    private final Button aside = mainButton("points-aside", "Exclude", this::setAside);
+    private final Button others = button("points-others", "Fit these alone: exclude all others", this::setOthersAside);
     private final Button looks;
     private final PartOfPointsBox part;
     private final Button group = button("points-group", "A group of their own", this::setGroup);
@@ -63,9 +62,7 @@ public final class PointsPanel extends Panel {
         workspace.table().ifPresent(table -> {
             boolean back = Arrays.stream(rows).allMatch(table.excluded()::has);
             aside.setText(
-                    back
-                            ? "Bring back"
-                            : rows.length == 1 ? "Set aside" : RootLocale.format("Set %,d aside", rows.length));
+                    back ? "Include" : rows.length == 1 ? "Exclude" : RootLocale.format("Exclude %,d", rows.length));
             setShown(reason, !back);
             setShown(others, rows.length > 1);
             setShown(group, rows.length > 1);

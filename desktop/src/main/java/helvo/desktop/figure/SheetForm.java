@@ -33,7 +33,7 @@ final class SheetForm extends PartForm {
 
     @Override
     String heading() {
-        return "Look of the figure";
+        return "Style of the figure";
     }
 
     private SheetStyle sheet() {
@@ -133,10 +133,10 @@ final class SheetForm extends PartForm {
     }
 
     private void keeping() {
-        var name = field("look-name", "Name to keep this look by", 12);
-        form.row("Keep as", name, button("look-keep", "Keep", () -> {
+        var name = field("look-name", "Name to save this style by", 12);
+        form.row("Save as", name, button("look-keep", "Save", () -> {
             if (name.getText().isBlank()) {
-                error.accept("Give the look a name to keep it by.");
+                error.accept("Give the style a name to save it by.");
             } else {
                 workspace.perform(new StudyEdit.SaveStyle(
                         new SheetStyle.Named(name.getText().strip(), sheet())));

@@ -33,7 +33,7 @@ public final class Guide {
             "numbers",
             "residuals",
             "readings",
-            "hand-over",
+            "export",
             "keeping");
     private static final Pattern ANCHOR = Pattern.compile("\\s*\\{#([a-z0-9-]+)}$");
     private static List<Page> pages = List.of();

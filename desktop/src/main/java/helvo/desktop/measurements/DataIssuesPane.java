@@ -194,7 +194,7 @@ final class DataIssuesPane extends VBox {
                 problem.sort() == ProblemKind.BLANK ? "Leave" + (all.isEmpty() ? " it" : all) + " empty" : "Keep" + all,
                 "keep-" + id,
                 () -> decide(table, problem, Choice.KEPT));
-        var aside = choice("Set" + all + " aside", "aside-" + id, () -> decide(table, problem, Choice.EXCLUDED));
+        var aside = choice("Exclude" + all, "aside-" + id, () -> decide(table, problem, Choice.EXCLUDED));
         switch (problem.sort()) {
             case NOT_A_NUMBER, NOT_A_DATE -> choices.getChildren().addAll(missing, aside);
             case LIMIT -> choices.getChildren().addAll(0, List.of(missing, aside));

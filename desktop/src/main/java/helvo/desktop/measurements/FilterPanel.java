@@ -45,7 +45,7 @@ public final class FilterPanel extends Panel {
     private final TextField from = field("filter-from", "From this value", 8);
     private final TextField to = field("filter-to", "To this value", 8);
     private final HBox range = new HBox(8, new Label("from"), from, new Label("to"), to);
-    private final TextField reason = field("filter-reason", "Reason for setting rows aside", 14);
+    private final TextField reason = field("filter-reason", "Reason for excluding rows", 14);
     private Table table;
 
     public FilterPanel(Workspace workspace, Panels panels) {
@@ -54,8 +54,8 @@ public final class FilterPanel extends Panel {
         column.valueProperty().subscribe(this::list);
         from.setOnAction(_ -> use());
         to.setOnAction(_ -> use());
-        var setAside = new HBox(
-                8, new Label("Reason"), reason, button("filter-aside", "Set these rows aside", this::setAside));
+        var setAside =
+                new HBox(8, new Label("Reason"), reason, button("filter-aside", "Exclude these rows", this::setAside));
         setAside.setAlignment(Pos.CENTER_LEFT);
         HBox.setHgrow(reason, Priority.ALWAYS);
         getChildren()
@@ -86,7 +86,7 @@ public final class FilterPanel extends Panel {
                 () -> workspace.table().isPresent(),
                 () -> panels.show(FilterPanel.class));
         commands.add(
-                "Set rows aside by condition …",
+                "Exclude rows by condition …",
                 "",
                 () -> workspace.table().isPresent(),
                 () -> panels.show(FilterPanel.class));
@@ -239,7 +239,7 @@ public final class FilterPanel extends Panel {
             workspace
                     .messages()
                     .tell(RootLocale.format(
-                            "%,d %s set aside: %s.",
+                            "%,d %s excluded: %s.",
                             rows, rows == 1 ? "row was" : "rows were", condition.sentence(table)));
             close();
         });

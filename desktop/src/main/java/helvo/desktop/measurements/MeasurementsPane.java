@@ -146,7 +146,8 @@ public final class MeasurementsPane extends VBox {
                 () -> turn(DerivedTable.Form.ROWS_TO_COLUMNS));
         commands.add("Add a column", "", this::hasTable, this::addColumn);
         commands.add("Remove the chosen column", "", this::hasTable, this::removeColumn);
-        commands.add("Set chosen rows aside, or bring them back", "Shortcut+D", this::hasTable, this::toggleSetAside);
+        commands.add(
+                "Exclude the chosen rows, or include them again", "Shortcut+D", this::hasTable, this::toggleSetAside);
         commands.add(
                 "Show the next table",
                 "Shortcut+Page Up",
@@ -206,7 +207,7 @@ public final class MeasurementsPane extends VBox {
         workspace.table().ifPresent(table -> {
             List<Integer> rows = grid.chosenRows();
             if (rows.isEmpty()) {
-                workspace.messages().tell("Choose a cell in each row to set aside first.");
+                workspace.messages().tell("Choose a cell in each row to exclude first.");
             } else if (rows.stream().allMatch(table.excluded()::has)) {
                 workspace.perform(new TableEdit.IncludeRows(table.id(), rows));
             } else {
@@ -298,7 +299,7 @@ public final class MeasurementsPane extends VBox {
     }
 
     private ContextMenu menu() {
-        MenuItem aside = menuItem("Set row aside", this::toggleSetAside);
+        MenuItem aside = menuItem("Exclude row", this::toggleSetAside);
         var menu = new ContextMenu(
                 menuItem("Cut", grid::cut),
                 menuItem("Copy", () -> SystemClipboard.copy(grid.copied(false))),
@@ -332,11 +333,11 @@ public final class MeasurementsPane extends VBox {
                     !grid.chosenRows().isEmpty() && grid.chosenRows().stream().allMatch(table.excluded()::has);
             aside.setText(
                     back
-                            ? "Bring row back (set aside: "
+                            ? "Include row (excluded: "
                                     + table.excluded()
                                             .reasons()
                                             .get(grid.chosenRows().getFirst()) + ")"
-                            : "Set row aside");
+                            : "Exclude row");
         }));
         return menu;
     }

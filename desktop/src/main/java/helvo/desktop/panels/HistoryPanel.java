@@ -20,10 +20,10 @@ public final class HistoryPanel extends Panel {
     private final CheckBox dataOnly = new CheckBox("Only what was done to the data");
 
     public HistoryPanel(Workspace workspace, Panels panels) {
-        super(workspace, panels, "steps", "Steps", 500);
+        super(workspace, panels, "steps", "History", 500);
         place(Pos.TOP_CENTER, 60, 0);
         list.setId("steps-list");
-        list.setAccessibleText("Steps, the latest last");
+        list.setAccessibleText("History, the latest step last");
         list.setPrefHeight(330);
         list.setCellFactory(_ -> new HistoryCell());
         list.setOnMouseClicked(_ -> go());
@@ -64,7 +64,7 @@ public final class HistoryPanel extends Panel {
     /// What it does by name, for the finder and for keys.
     public static void addTo(Commands commands, Panels panels) {
         commands.add(
-                "Steps: everything that was done",
+                "History: everything that was done",
                 "Shortcut+Shift+H",
                 () -> true,
                 () -> panels.show(HistoryPanel.class));

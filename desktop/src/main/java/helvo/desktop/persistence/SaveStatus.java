@@ -13,15 +13,15 @@ public record SaveStatus(String text, Mood mood) {
         TROUBLE
     }
 
-    static final SaveStatus NOTHING = new SaveStatus("nothing to keep yet", Mood.NOTHING);
+    static final SaveStatus NOTHING = new SaveStatus("no changes yet", Mood.NOTHING);
     static final SaveStatus SAVED = new SaveStatus("saved", Mood.SAFE);
     static final SaveStatus SAVING = new SaveStatus("saving …", Mood.UNDER_WAY);
-    static final SaveStatus BEING_KEPT = new SaveStatus("changed, being kept …", Mood.UNDER_WAY);
-    static final SaveStatus IN_NO_FILE = new SaveStatus("kept, not yet in a file", Mood.SAFE);
+    static final SaveStatus BEING_KEPT = new SaveStatus("keeping changes …", Mood.UNDER_WAY);
+    static final SaveStatus IN_NO_FILE = new SaveStatus("kept, not saved to a file yet", Mood.SAFE);
     static final SaveStatus FILE_GONE = new SaveStatus("kept, its file is gone", Mood.TROUBLE);
 
     static SaveStatus changed(Duration ago) {
-        return new SaveStatus("changed " + words(ago) + ", kept", Mood.SAFE);
+        return new SaveStatus("all changes kept, the last " + words(ago), Mood.SAFE);
     }
 
     static SaveStatus notSaved(String why) {

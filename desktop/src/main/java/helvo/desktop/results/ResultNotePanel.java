@@ -38,7 +38,7 @@ public final class ResultNotePanel extends Panel {
         getChildren()
                 .addAll(
                         heading,
-                        muted("Select a line of the readout: it stands on the figure, follows the data, and can be "
+                        muted("Select a line of the results: it stands on the figure, follows the data, and can be "
                                 + "dragged."),
                         scroll,
                         wrong);
@@ -52,7 +52,7 @@ public final class ResultNotePanel extends Panel {
     /// What it does by name, for the finder and for keys.
     public static void addTo(Commands commands, Workspace workspace, Panels panels) {
         commands.add(
-                "Put lines of the readout on the figure …",
+                "Put lines of the results on the figure …",
                 "Shortcut+Shift+Q",
                 () -> workspace.series().flatMap(SeriesAnalysis::fit).isPresent(),
                 () -> panels.show(ResultNotePanel.class));

@@ -83,7 +83,7 @@ public final class ResultsPane extends VBox {
         this.panels = panels;
         this.figure = figure;
         getStyleClass().addAll("side", "readout");
-        var heading = new Label("Readout");
+        var heading = new Label("Results");
         heading.getStyleClass().add("region-heading");
         tabs = new Tabs("series-", this::chosen);
         content.getStyleClass().add("readout-content");
@@ -123,7 +123,7 @@ public final class ResultsPane extends VBox {
                         smallButton(
                                 "readout-quote",
                                 "On the figure …",
-                                "Put lines of the readout on the figure",
+                                "Put lines of the results on the figure",
                                 () -> panels.show(ResultNotePanel.class)));
         getChildren().addAll(heading, tabs, scroll, actions);
         workspace.analysis().subscribe(_ -> update());

@@ -67,11 +67,11 @@ public final class SettingsPanel extends Panel {
                 .exporter()
                 .saveFaultReport(false));
         for (ColorTheme look : ColorTheme.values()) {
-            commands.add("Look: " + look.title().toLowerCase(java.util.Locale.ROOT), "", () -> true, () -> panels.of(
+            commands.add("Theme: " + look.title().toLowerCase(java.util.Locale.ROOT), "", () -> true, () -> panels.of(
                             SettingsPanel.class)
                     .use(Optional.of(look)));
         }
-        commands.add("Look: as the system has it", "", () -> true, () -> panels.of(SettingsPanel.class)
+        commands.add("Theme: as the system has it", "", () -> true, () -> panels.of(SettingsPanel.class)
                 .use(Optional.empty()));
         commands.add(
                 "Larger text in the window",
@@ -91,10 +91,10 @@ public final class SettingsPanel extends Panel {
         withData.setSelected(false);
         form.begin();
         form.row(
-                "Look",
+                "Theme",
                 form.choice(
                         "setting-look",
-                        "Look of the window",
+                        "Theme of the window",
                         Stream.concat(
                                         Stream.of(Optional.<ColorTheme>empty()),
                                         Arrays.stream(ColorTheme.values()).map(Optional::of))

@@ -176,7 +176,7 @@ public final class MainView extends StackPane {
         commands.add("Go to the next region of the window", "F6", () -> true, () -> regionWalk.step(1));
         commands.add("Go to the region before", "Shift+F6", () -> true, () -> regionWalk.step(-1));
         commands.add("Fold the measurements, or unfold them", "Shortcut+Alt+1", this::hasTable, regions::toggleLeft);
-        commands.add("Fold the readout, or unfold it", "Shortcut+Alt+2", this::hasTable, regions::toggleRight);
+        commands.add("Fold the results, or unfold them", "Shortcut+Alt+2", this::hasTable, regions::toggleRight);
     }
 
     private boolean hasTable() {

@@ -36,8 +36,8 @@ final class PanelList {
             Workspace workspace, Panels panels, Commands commands, MeasurementGrid grid, FigureView view) {
         var all = new LinkedHashMap<Class<? extends Panel>, Supplier<? extends Panel>>();
         all.put(CommandFinder.class, () -> new CommandFinder(workspace, panels, commands));
-        all.put(ExportPanel.class, told("hand-over", () -> new ExportPanel(workspace, panels)));
-        all.put(HistoryPanel.class, told("keeping#steps", () -> new HistoryPanel(workspace, panels)));
+        all.put(ExportPanel.class, told("export", () -> new ExportPanel(workspace, panels)));
+        all.put(HistoryPanel.class, told("keeping#history", () -> new HistoryPanel(workspace, panels)));
         all.put(SettingsPanel.class, told("keeping#settings", () -> new SettingsPanel(workspace, panels)));
         all.put(GuidePanel.class, () -> new GuidePanel(workspace, panels));
         all.put(OpenPanel.class, () -> new OpenPanel(workspace, panels));

@@ -25,7 +25,7 @@ final class TopBar extends HBox {
     private final Button save = flat("Save", "save");
     private final Button undo = flat("Undo", "undo");
     private final Button redo = flat("Redo", "redo");
-    private final Button handOver = new Button("Hand over");
+    private final Button handOver = new Button("Export");
 
     TopBar(Workspace workspace, Panels panels, MeasurementsPane measurements) {
         getStyleClass().add("top-bar");
@@ -106,7 +106,7 @@ final class TopBar extends HBox {
 
     private void show(SaveStatus sign) {
         state.setText(sign.text());
-        state.setAccessibleText("The study is " + sign.text() + ". Steps");
+        state.setAccessibleText("The study is " + sign.text() + ". History");
         state.pseudoClassStateChanged(TROUBLE, sign.mood() == SaveStatus.Mood.TROUBLE);
     }
 

@@ -29,11 +29,11 @@ public final class TourPanel extends Panel {
             new Stop(
                     ".figure-view",
                     "Figure",
-                    "The sheet as it will be handed over. Click what you want to change: a title, an axis, the "
+                    "The sheet as it will be exported. Click what you want to change: a title, an axis, the "
                             + "legend, a point. Drag the end of an axis to move its limit."),
             new Stop(
                     ".readout",
-                    "Readout",
+                    "Results",
                     "What the figure says in words and numbers: equation, uncertainties, R², what the error bars "
                             + "allow, and what is worth a second look. Click a name there to read what it means."),
             new Stop(
@@ -44,7 +44,7 @@ public final class TourPanel extends Panel {
                     ".top-bar",
                     "Everything by name",
                     "Ctrl+K finds everything that can be done, and every section of the guide; F1 opens "
-                            + "the guide. “Hand over” makes pictures, tables and reports."));
+                            + "the guide. “Export” makes pictures, tables and reports."));
 
     private final Label text = new Label();
     private final Button next = mainButton("tour-next", "Next", this::next);

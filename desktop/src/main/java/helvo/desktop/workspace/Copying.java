@@ -56,9 +56,9 @@ public final class Copying {
     /// MathML and LaTeX.
     public void readout() {
         exporter.remembered(() -> ready().ifPresent(figure -> copy(
-                "Copying the readout …",
+                "Copying the results …",
                 () -> ClipboardForms.readout(figure),
-                "The readout is on the clipboard: as text at full precision, for documents as it is shown.")));
+                "The results are on the clipboard: as text at full precision, for documents as they are shown.")));
     }
 
     /// The equations of the figure's curves as text in a notation.

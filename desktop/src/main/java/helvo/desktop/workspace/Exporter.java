@@ -58,7 +58,7 @@ public final class Exporter {
     public void again() {
         last.ifPresentOrElse(
                 Runnable::run,
-                () -> workspace.messages().tell("Nothing was handed over yet: choose what under “Hand over”."));
+                () -> workspace.messages().tell("Nothing was exported yet: choose what under “Export”."));
     }
 
     void remembered(Runnable action) {

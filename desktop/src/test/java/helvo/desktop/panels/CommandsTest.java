@@ -16,7 +16,7 @@ class CommandsTest {
     @BeforeEach
     void some() {
         commands.add("Change the legend …", "Shortcut+L", () -> true, () -> done.add("legend"));
-        commands.add("Hand over again", "", () -> possible, () -> done.add("again"));
+        commands.add("Export again", "", () -> possible, () -> done.add("again"));
         commands.addHidden("Shortcut+K", () -> done.add("hidden"));
         commands.addText(
                 "Guide: Legends and curves", "A legend names each series, by its colour.", () -> done.add("read"));
@@ -39,9 +39,9 @@ class CommandsTest {
 
     @Test
     void withNothingTypedAllThatCanBeDoneIsListed() {
-        assertThat(matching(" ")).containsExactlyInAnyOrder("Change the legend …", "Hand over again", "Legend: remove");
+        assertThat(matching(" ")).containsExactlyInAnyOrder("Change the legend …", "Export again", "Legend: remove");
         possible = false;
-        assertThat(matching("")).doesNotContain("Hand over again");
+        assertThat(matching("")).doesNotContain("Export again");
     }
 
     @Test

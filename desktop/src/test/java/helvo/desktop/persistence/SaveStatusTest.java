@@ -19,7 +19,7 @@ class SaveStatusTest {
     @CsvSource({"0,1 s", "59,59 s", "60,1 min", "3599,59 min", "3600,1 h", "90000,25 h"})
     void theSignSaysHowLongAgo(int seconds, String ago) {
         assertThat(SaveStatus.changed(Duration.ofSeconds(seconds)))
-                .isEqualTo(new SaveStatus("changed " + ago + " ago, kept", SaveStatus.Mood.SAFE));
+                .isEqualTo(new SaveStatus("all changes kept, the last " + ago + " ago", SaveStatus.Mood.SAFE));
     }
 
     @Test

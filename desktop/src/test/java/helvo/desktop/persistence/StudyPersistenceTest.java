@@ -77,16 +77,16 @@ class StudyPersistenceTest {
     @Test
     void whatTheSignCallsKeptIsOnTheDisk() throws IOException, UnreadableFile {
         begin(new StudyOrigin.New(History.from(Study.blank())));
-        assertThat(sign()).isEqualTo("nothing to keep yet");
+        assertThat(sign()).isEqualTo("no changes yet");
         for (int row = 0; row < 12; row++) {
             var edit = new TableEdit.SetCell(1, 1 + row % 2, row / 2, Integer.toString(row));
             on(() -> {
                 one.document.perform(edit, () -> {}, told::add);
                 assertThat(one.keeper.status().get().text())
                         .as("not before it is")
-                        .isEqualTo("changed, being kept …");
+                        .isEqualTo("keeping changes …");
             });
-            untilSign("kept, not yet in a file");
+            untilSign("kept, not saved to a file yet");
             Path copy =
                     Files.createDirectories(folder.resolve("power cut " + row).resolve("study"));
             for (Path file : Files.list(Journal.folders(one.place).getFirst()).toList()) {
@@ -104,13 +104,13 @@ class StudyPersistenceTest {
         begin(new StudyOrigin.New(History.from(SampleStudy.study())));
         Path file = folder.resolve("cords.helvo");
         perform(new StudyEdit.Rename("Cords"));
-        untilSign("kept, not yet in a file");
+        untilSign("kept, not saved to a file yet");
         on(() -> one.keeper.saveAs(file, voice));
         untilSign("saved");
         assertThat(told).containsExactly("Saved “cords.helvo” in " + folder + ".");
         assertThat(StudyFile.read(file, Progress.none()).history().study()).isEqualTo(one.document.study());
         perform(new TableEdit.SetCell(1, 2, 0, "6"));
-        until("it says when", () -> one.keeper.status().get().text().matches("changed \\d+ s ago, kept"));
+        until("it says when", () -> one.keeper.status().get().text().matches("all changes kept, the last \\d+ s ago"));
         on(() -> one.document.undo(told::add));
         untilSign("saved");
         on(() -> one.document.redo(told::add));
@@ -154,10 +154,10 @@ class StudyPersistenceTest {
         assertThat(kept.unsaved()).isEqualTo(2);
         begin(new StudyOrigin.BroughtBack(kept));
         assertThat(of(() -> one.document.study())).isEqualTo(before);
-        assertThat(sign()).isEqualTo("kept, not yet in a file");
+        assertThat(sign()).isEqualTo("kept, not saved to a file yet");
         assertThat(left(place)).as("a living program holds it").isEmpty();
         perform(new TableEdit.SetCell(1, 2, 1, "3"));
-        untilSign("kept, not yet in a file");
+        untilSign("kept, not saved to a file yet");
         on(() -> one.keeper.saveAs(folder.resolve("a.helvo"), voice));
         untilSign("saved");
         on(() -> one.end());
@@ -172,14 +172,14 @@ class StudyPersistenceTest {
         StudyFile.write(file, StoredStudy.of(History.from(SampleStudy.study())), Progress.none());
         begin(StudyOrigin.FromFile.read(file, Progress.none()));
         perform(new TableEdit.SetCell(1, 2, 0, "6"));
-        until("it is kept", () -> sign().matches("changed \\d+ s ago, kept"));
+        until("it is kept", () -> sign().matches("all changes kept, the last \\d+ s ago"));
         Path place = one.place;
         on(() -> one.end());
         Journal.Kept kept = left(place).orElseThrow();
         assertThat(kept.file()).contains(file);
         assertThat(kept.unsaved()).isEqualTo(1);
         begin(new StudyOrigin.BroughtBack(kept));
-        assertThat(sign()).matches("changed \\d+ s ago, kept");
+        assertThat(sign()).matches("all changes kept, the last \\d+ s ago");
         on(() -> one.keeper.save(voice));
         untilSign("saved");
         on(() -> one.end());
@@ -192,7 +192,7 @@ class StudyPersistenceTest {
     void whatHoldsNothingOfOnesOwnIsNotKept() {
         for (Study opened : List.of(Study.blank(), SampleStudy.study())) {
             begin(new StudyOrigin.New(History.from(opened)));
-            assertThat(sign()).isEqualTo("nothing to keep yet");
+            assertThat(sign()).isEqualTo("no changes yet");
             Path place = one.place;
             on(() -> one.end());
             assertThat(place).isEmptyDirectory();
@@ -220,7 +220,7 @@ class StudyPersistenceTest {
         assertThat(stopped).doesNotExist();
         List<Path> begun = Journal.folders(one.place);
         perform(new TableEdit.SetCell(1, 2, 0, "6"));
-        until("it is kept", () -> sign().matches("changed \\d+ s ago, kept"));
+        until("it is kept", () -> sign().matches("all changes kept, the last \\d+ s ago"));
         assertThat(Journal.folders(one.place)).isEqualTo(begun);
         on(() -> one.document.undo(told::add));
         untilSign("saved");

@@ -207,7 +207,7 @@ public final class FitJson {
                 .orElseGet(() -> curve.usable(series.points()))
                 .size();
         ObjectNode node = NODES.objectNode().put("given", rows.given()).put("used", used);
-        ArrayNode setAside = node.putArray("setAside");
+        ArrayNode setAside = node.putArray("excluded");
         for (int row : rows.setAside()) {
             setAside.add(row + 1);
         }
@@ -366,10 +366,10 @@ public final class FitJson {
                 },
                 () -> node.putNull("theilSen"));
         series.diagnostics()
-                .flatMap(Diagnostics::withSetAside)
+                .flatMap(Diagnostics::withExcluded)
                 .ifPresentOrElse(
                         with -> {
-                            ObjectNode before = node.putObject("withSetAside");
+                            ObjectNode before = node.putObject("withExcluded");
                             ArrayNode coefficients = before.putArray("coefficients");
                             with.coefficients().forEach(coefficient -> coefficients.add(coefficient(coefficient)));
                             put(before, "r2", with.quality().r2());
@@ -378,7 +378,7 @@ public final class FitJson {
                                     "residualStandardDeviation",
                                     with.quality().residualStandardDeviation());
                         },
-                        () -> node.putNull("withSetAside"));
+                        () -> node.putNull("withExcluded"));
     }
 
     private static void limits(ObjectNode node, Calibration.Limits limits) {

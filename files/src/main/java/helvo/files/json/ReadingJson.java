@@ -50,7 +50,7 @@ public final class ReadingJson {
             }
             each.put("says", remark.sentence());
         }));
-        ArrayNode aside = readAs.putArray("setAside");
+        ArrayNode aside = readAs.putArray("excluded");
         table.excluded()
                 .reasons()
                 .forEach((row, reason) -> aside.addObject().put("row", row + 1).put("why", reason));

@@ -34,7 +34,7 @@ final class ChecksSection {
                             ? (quiet.size() <= TOLD ? FigureDescription.listed(quiet) : quiet.size() + " series")
                                     + ": no"
                             : "No")
-                    + " pattern, odd point or uneven spread was found in the residuals."));
+                    + " pattern, outlier or uneven spread was found in the residuals."));
         }
         if (items.isEmpty()) {
             items.add(Span.of("There is no scatter left to judge by, or no curve was fitted."));

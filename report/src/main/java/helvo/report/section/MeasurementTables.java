@@ -87,7 +87,7 @@ final class MeasurementTables {
                 })
                 .toList();
         var caption =
-                new StringBuilder("Measurements" + (aside ? "; rows with " + ASIDE + " were set aside" : "") + ".");
+                new StringBuilder("Measurements" + (aside ? "; rows with " + ASIDE + " were excluded" : "") + ".");
         if (table.rows() > rows) {
             caption.append(
                     RootLocale.format(" The first %,d of %,d rows; the study holds them all.", rows, table.rows()));

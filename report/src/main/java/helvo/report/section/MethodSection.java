@@ -139,7 +139,7 @@ final class MethodSection {
     private void checks() {
         if (series().anyMatch(each -> !each.judgement().checks().isEmpty())) {
             say(
-                    "Residuals were checked for pattern, step, order, spread, shape, odd points and influence, "
+                    "Residuals were checked for pattern, step, order, spread, shape, outliers and influence, "
                             + "together at the level of 5 %.",
                     "Holm, Scand. J. Stat. 6 (1979) 65");
         }
