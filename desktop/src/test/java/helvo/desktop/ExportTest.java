@@ -235,7 +235,7 @@ class ExportTest {
                 .contains("<svg ");
     }
 
-    /// Opens a part of Hand over and waits until it stands where it will be clicked.
+    /// Opens a tab of Export and waits until it stands where it will be clicked.
     private void handOver(FxRobot robot, int part) {
         robot.clickOn("#hand-over");
         window.settle();

@@ -74,15 +74,16 @@ public final class Commands {
         return combination;
     }
 
-    /// Those that can be done now and whose name holds every word that was typed, best matches first; then what
-    /// tells of these words.
+    /// Those that can be done now and whose name holds every word that was typed, best matches first; then those
+    /// that other words are used for ([Synonyms]), and what tells of these words.
     public List<Command> matching(String typed) {
         String[] words = typed.strip().toLowerCase(Locale.ROOT).split("\\s+");
         return all().stream()
                 .filter(command ->
                         !command.name().isEmpty() && command.possible().getAsBoolean())
                 .filter(command -> !typed.isBlank() || command.text().isEmpty())
-                .filter(command -> Command.hasAll(command.name() + " " + command.text(), words))
+                .filter(command -> Command.hasAll(command.name() + " " + command.text(), words)
+                        || command.text().isEmpty() && Synonyms.meant(command.name(), words))
                 .sorted(Comparator.<Command, Boolean>comparing(command -> !Command.hasAll(command.name(), words))
                         .thenComparing(command -> !command.text().isEmpty())
                         .thenComparing(command ->

@@ -16,7 +16,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 
-/// The bar on top: the study's name, what is done all the time, the finder, and Hand over.
+/// The bar on top: the study's name, what is done all the time, the finder, and Export.
 final class TopBar extends HBox {
     private static final PseudoClass TROUBLE = PseudoClass.getPseudoClass("trouble");
 
