@@ -101,7 +101,7 @@ final class Kills {
         int steps = 0;
         for (String line : Files.readAllLines(screen.log())) {
             Matcher sign = SIGN.matcher(line);
-            if (sign.matches() && sign.group(2).matches("saved|kept.*|changed .* kept")) {
+            if (sign.matches() && sign.group(2).matches("saved|kept.*|all changes kept.*")) {
                 steps = Integer.parseInt(sign.group(1));
             }
         }

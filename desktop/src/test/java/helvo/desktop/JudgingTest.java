@@ -216,7 +216,7 @@ class JudgingTest {
         robot.interact(window.workspace::undo);
         window.settle();
         assertThat(window.workspace.messages().notice().get().orElseThrow().text())
-                .startsWith("Row 1 back: slope 0.742 → 0.776");
+                .startsWith("Row 1 included again: slope 0.742 → 0.776");
     }
 
     @Test

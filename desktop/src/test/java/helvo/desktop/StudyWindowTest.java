@@ -87,7 +87,7 @@ class StudyWindowTest {
         Study saved = StudyFile.read(window.saveTo, Progress.none()).history().study();
         assertThat(saved).isEqualTo(window.workspace.study());
         type(robot, 1, "10");
-        untilSign("changed");
+        untilSign("all changes kept");
         assertThat(window.text("#notice")).isEqualTo("Saved “pulls.helvo” in " + folder + ".");
         on(() -> window.workspace.saver().revert());
         until("it is as it was saved", () -> window.workspace.study().equals(saved));
