@@ -151,7 +151,7 @@ final class Screenshots {
                 view -> view.lookup(".curves"),
                 (workspace, _) -> List.of(() -> show(workspace, "Creep")));
         cut(folder.resolve("curves.png"), 640);
-        part(folder, "results", view -> view.lookup(".readout-content").lookup("GridPane"), (_, _) -> List.of());
+        part(folder, "results", view -> view.lookup(".results-content").lookup("GridPane"), (_, _) -> List.of());
         part(
                 folder,
                 "residuals",
@@ -166,7 +166,7 @@ final class Screenshots {
         part(
                 folder,
                 "export",
-                view -> view.lookup("#hand-over-panel"),
+                view -> view.lookup("#export-panel"),
                 (_, view) -> List.of(() -> view.panels().show(ExportPanel.class)));
         OffscreenWindow.drawPart(
                 Study.blank(), WIDTH, HEIGHT, (_, _) -> List.of(), view -> view, folder.resolve("start.png"));
@@ -244,7 +244,7 @@ final class Screenshots {
                                 .withDate("25 November 2026")
                                 .withOmittedFigures(Set.of(2, 3, 4, 5, 6, 7, 8, 9)))),
                         () -> view.panels().show(ExportPanel.class),
-                        () -> ((ToggleButton) view.lookup("#hand-over-part-1")).fire()));
+                        () -> ((ToggleButton) view.lookup("#export-part-1")).fire()));
         scenes.put(
                 "dark",
                 (_, _) -> List.of(() -> Themes.use(Optional.of(ColorTheme.DARK), 1, Optional.of(true)), () -> {}));
@@ -252,7 +252,7 @@ final class Screenshots {
                 "guide",
                 (_, view) -> List.of(
                         () -> Themes.use(Optional.of(ColorTheme.LIGHT), 1, Optional.of(true)),
-                        () -> view.panels().of(GuidePanel.class).open("numbers#r")));
+                        () -> view.panels().of(GuidePanel.class).openLink("numbers#r")));
         return scenes;
     }
 
@@ -272,7 +272,7 @@ final class Screenshots {
         try {
             workspace.perform(StudyEdit.AddTable.to(
                     workspace.study(),
-                    TextTable.read(text.getBytes(StandardCharsets.UTF_8), name, ImportOptions.NONE)
+                    TextTable.readText(text.getBytes(StandardCharsets.UTF_8), name, ImportOptions.NONE)
                             .table()));
         } catch (UnreadableFile e) {
             throw new IllegalStateException(e);

@@ -11,7 +11,7 @@ import java.util.Random;
 /// Run from the project's root with `java samples/MakeSamples.java`; the seed is fixed, so the files come out the
 /// same.
 public class MakeSamples {
-    /// What the clamp gave way in the one pull that is set aside, in mm.
+    /// What the clamp gave way in the one pull that is excluded, in mm.
     private static final double SLIP = 0.9;
     private static final Path FOLDER = Path.of("files/src/main/resources/helvo/files/samples");
 

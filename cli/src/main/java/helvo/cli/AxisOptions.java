@@ -52,7 +52,7 @@ final class AxisOptions {
     }
 
     /// What is chosen for the axes, as far as it does not hang on how dates are counted.
-    List<Edit> edits(int figure) throws UserError {
+    List<Edit> axisEdits(int figure) throws UserError {
         var edits = new ArrayList<Edit>();
         if (!areDates(xLimits)) {
             add(edits, figure, AxisPlace.X, logX, xLimits, "--x-limits", xTitle, Optional.empty());
@@ -96,12 +96,12 @@ final class AxisOptions {
         if (logarithmic && (low.orElse(1.0) <= 0 || high.orElse(1.0) <= 0)) {
             throw arguments.usageError(option + " “" + limits + "”: a logarithmic axis lies above 0.");
         }
-        AxisStyle look = AxisStyle.DEFAULT
+        AxisStyle style = AxisStyle.DEFAULT
                 .withLogarithmic(logarithmic)
                 .withLimits(low, high)
                 .withTitle(title);
-        if (!look.equals(AxisStyle.DEFAULT)) {
-            edits.add(new FigureEdit.SetAxis(figure, place, look));
+        if (!style.equals(AxisStyle.DEFAULT)) {
+            edits.add(new FigureEdit.SetAxis(figure, place, style));
         }
     }
 

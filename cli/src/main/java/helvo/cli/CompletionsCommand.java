@@ -36,7 +36,7 @@ final class CompletionsCommand extends Command {
         program.getSubcommands().forEach((name, each) -> text.append("    '")
                 .append(name)
                 .append(':')
-                .append(quoted(about(each)))
+                .append(quoted(aboutCommand(each)))
                 .append("'\n"));
         text.append(
                 "  )\n  if (( CURRENT == 2 )); then\n    _describe 'command' commands\n    _files\n    return\n  fi\n"
@@ -47,7 +47,9 @@ final class CompletionsCommand extends Command {
                     .forEach(flag -> text.append("        '")
                             .append(flag)
                             .append('[')
-                            .append(quoted(about(option)).replace("[", "(").replace("]", ")"))
+                            .append(quoted(aboutOption(option))
+                                    .replace("[", "(")
+                                    .replace("]", ")"))
                             .append(']')
                             .append(option.arity().max() > 0 ? ":" + quoted(option.paramLabel()) + ":_files" : "")
                             .append("' \\\n")));
@@ -62,7 +64,7 @@ final class CompletionsCommand extends Command {
             text.append("complete -c helvo -n __fish_use_subcommand -a ")
                     .append(name)
                     .append(" -d '")
-                    .append(quoted(about(each)))
+                    .append(quoted(aboutCommand(each)))
                     .append("'\n");
             each.getCommandSpec().options().forEach(option -> text.append(
                             "complete -c helvo -n '__fish_seen_subcommand_from ")
@@ -74,18 +76,18 @@ final class CompletionsCommand extends Command {
                             .collect(Collectors.joining()))
                     .append(option.arity().max() > 0 ? " -r" : "")
                     .append(" -d '")
-                    .append(quoted(about(option)))
+                    .append(quoted(aboutOption(option)))
                     .append("'\n"));
         });
         return text.toString();
     }
 
-    static String about(CommandLine each) {
+    static String aboutCommand(CommandLine each) {
         return String.join(" ", each.getCommandSpec().usageMessage().description());
     }
 
     /// With the defaults and the percent signs as a person reads them.
-    static String about(OptionSpec option) {
+    static String aboutOption(OptionSpec option) {
         return String.join(" ", option.description())
                 .replace("${DEFAULT-VALUE}", String.valueOf(option.defaultValue()))
                 .replace("%%", "%")

@@ -94,13 +94,13 @@ final class DrawCommand extends Command {
         edits.add(new FigureEdit.Show(FitOptions.figure(), Layer.CONFIDENCE_BAND, band));
         title.ifPresent(text -> edits.add(new FigureEdit.SetTitle(FitOptions.figure(), Optional.of(text))));
         edits.add(new FigureEdit.Show(FitOptions.figure(), Layer.RESIDUALS, !noResiduals && !noCurve));
-        edits.addAll(axes.edits(FitOptions.figure()));
+        edits.addAll(axes.axisEdits(FitOptions.figure()));
         FitInput input = options.one();
         FigureAnalysis figure = input.analysed(edits.toArray(Edit[]::new));
         if (figure.missing().isPresent()) {
             throw new UserError(figure.missing().get());
         }
-        List<Edit> looks = looks(figure);
+        List<Edit> looks = styleEdits(figure);
         looks.addAll(axes.edits(figure));
         if (!looks.isEmpty()) {
             edits.addAll(looks);
@@ -120,7 +120,7 @@ final class DrawCommand extends Command {
     }
 
     /// What is chosen for each series, once they are known.
-    private List<Edit> looks(FigureAnalysis figure) throws UserError {
+    private List<Edit> styleEdits(FigureAnalysis figure) throws UserError {
         var looks = new ArrayList<Edit>();
         for (String name : right) {
             Column column = new ColumnsByName(out, figure.table()).named(name);

@@ -135,12 +135,12 @@ final class FitCommand extends Command {
 
     private void print(
             PrintWriter out, FigureAnalysis figure, SeriesAnalysis series, boolean several, List<Double> places) {
-        Results readout = Results.of(figure, series);
+        Results results = Results.of(figure, series);
         if (several) {
             out.println();
             out.println(series.label());
         }
-        var lines = new ArrayList<>(readout.lines());
+        var lines = new ArrayList<>(results.lines());
         series.fit().ifPresent(fit -> {
             var readings = new ArrayList<Line>();
             places.forEach(x -> readings.addAll(new ReadingsResults(figure).at(series, fit, x)));
@@ -154,7 +154,7 @@ final class FitCommand extends Command {
             lines.addAll(new ReadingsResults(figure).calibration(series));
         }
         if (series.fit().isPresent() || several) {
-            out.print(readout.withLines(lines).printed());
+            out.print(results.withLines(lines).printed());
         }
     }
 

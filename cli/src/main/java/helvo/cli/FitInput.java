@@ -46,7 +46,7 @@ final class FitInput {
                 .getFirst());
     }
 
-    /// The same once more with other looks; nothing is said again.
+    /// The same once more with other styles; nothing is said again.
     FigureAnalysis again(Edit... further) throws UnreadableFile, UserError {
         return Analysis.ofChosenCurves(with(further), Progress.none()).figures().getFirst();
     }
@@ -68,7 +68,7 @@ final class FitInput {
     }
 
     /// What `check` lists of the file.
-    int needsLook() {
+    int issueCount() {
         return Problems.in(input.tables().getFirst()).count() + warnings.size();
     }
 

@@ -158,7 +158,7 @@ final class FitOptions {
 
     /// 1 where the file needs a look, as `check` has it, and a person is strict about it.
     int exit(int code, FitInput input) {
-        int places = reading.isStrict() ? input.needsLook() : 0;
+        int places = reading.isStrict() ? input.issueCount() : 0;
         if (places > 0) {
             arguments
                     .err()

@@ -21,7 +21,7 @@ final class ManCommand extends Command {
 
     private static String page(CommandLine program) {
         var text = new StringBuilder(".TH HELVO 1\n.SH NAME\nhelvo \\- ")
-                .append(escaped(CompletionsCommand.about(program)))
+                .append(escaped(CompletionsCommand.aboutCommand(program)))
                 .append("\n.SH SYNOPSIS\n.B helvo\n[\\fICOMMAND\\fR] [\\fIOPTIONS\\fR] [\\fIFILE\\fR]\n.SH "
                         + "DESCRIPTION\n"
                         + "Without a command, the window opens. Standard output carries the result, standard "
@@ -31,14 +31,16 @@ final class ManCommand extends Command {
             for (PositionalParamSpec file : each.getCommandSpec().positionalParameters()) {
                 text.append(' ').append(file.paramLabel());
             }
-            text.append('\n').append(escaped(CompletionsCommand.about(each))).append('\n');
+            text.append('\n')
+                    .append(escaped(CompletionsCommand.aboutCommand(each)))
+                    .append('\n');
             for (OptionSpec option : each.getCommandSpec().options()) {
                 text.append(".TP\n\\fB")
                         .append(escaped(String.join(", ", option.names())))
                         .append("\\fR");
                 text.append(option.arity().max() > 0 ? " \\fI" + escaped(option.paramLabel()) + "\\fR" : "")
                         .append('\n')
-                        .append(escaped(CompletionsCommand.about(option)))
+                        .append(escaped(CompletionsCommand.aboutOption(option)))
                         .append('\n');
             }
         });

@@ -19,13 +19,13 @@ import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
-/// The options that choose rows: those to use, those to set aside, and the column that splits them.
+/// The options that choose rows: those to use, those to exclude, and the column that splits them.
 final class RowOptions {
     private static final List<String> SIGNS = List.of("!=", "<=", ">=", "=", "<", ">");
     private static final Pattern ROWS = Pattern.compile("\\s*(\\d{1,9})\\s*(?:-\\s*(\\d{1,9})\\s*)?");
     private final Arguments arguments;
     private List<String> only = List.of();
-    private String setAside;
+    private String exclude;
     private String by;
 
     /// @param arguments of the command that has these options
@@ -41,7 +41,7 @@ final class RowOptions {
                 .texts(value -> only = value);
         arguments
                 .option("--exclude", "ROWS", "Rows not to use, as 3,7-9; 1 is the first below the heading.")
-                .text(value -> setAside = value);
+                .text(value -> exclude = value);
         arguments
                 .option("--by", "COL", "A fit for each group of this column, and a pooled one.")
                 .text(value -> by = value);
@@ -49,7 +49,7 @@ final class RowOptions {
 
     List<Edit> edits(ColumnsByName columns, Column xColumn, Column yColumn, Curve chosen, int figure) throws UserError {
         var edits = new ArrayList<Edit>();
-        if (setAside != null) {
+        if (exclude != null) {
             edits.add(new TableEdit.ExcludeRows(
                     columns.table().id(), rows(columns.table().rows()), ""));
         }
@@ -140,10 +140,10 @@ final class RowOptions {
 
     private List<Integer> rows(int most) {
         var rows = new ArrayList<Integer>();
-        for (String part : setAside.split(",", -1)) {
+        for (String part : exclude.split(",", -1)) {
             Matcher matcher = ROWS.matcher(part);
             if (!matcher.matches()) {
-                throw arguments.usageError("--exclude “" + setAside + "”: write rows as 3,7-9.");
+                throw arguments.usageError("--exclude “" + exclude + "”: write rows as 3,7-9.");
             }
             int first = Integer.parseInt(matcher.group(1));
             int last = matcher.group(2) == null ? first : Integer.parseInt(matcher.group(2));

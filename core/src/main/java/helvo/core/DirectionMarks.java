@@ -1,7 +1,7 @@
 package helvo.core;
 
 /// Unicode characters that turn the direction of text, which are taken out of names that other people chose. They
-/// are shown by their numbers, as `[U+202E]`, wherever a text is handed over.
+/// are shown by their numbers, as `[U+202E]`, wherever a text leaves the program.
 public final class DirectionMarks {
     private DirectionMarks() {}
 

@@ -105,7 +105,7 @@ class AccessibilityTest {
                 .contains(
                         "open",
                         "find",
-                        "hand-over",
+                        "export",
                         "table-0",
                         "role-1",
                         "grid",

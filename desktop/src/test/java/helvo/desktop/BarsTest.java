@@ -103,7 +103,7 @@ class BarsTest {
     @Test
     void whatIfTurnsTheVerdictAtTheLeastFactor(FxRobot robot) {
         double least = dry().bounds().orElseThrow().least().factor() * 0.35;
-        window.press(robot, "#readout-bars");
+        window.press(robot, "#results-bars");
         type(robot, "#bars-what-if", Double.toString(Math.nextUp(least * (1 + 1e-9))));
         assertThat(dry().bounds().orElseThrow().exist()).isTrue();
         assertThat(window.text("#bars-verdict")).startsWith("A line passes through all bars.");
@@ -142,7 +142,7 @@ class BarsTest {
 
     @Test
     void barsComeFromOneLengthAPercentageOrAColumn(FxRobot robot) {
-        window.press(robot, "#readout-bars");
+        window.press(robot, "#results-bars");
         choose(robot, "#bars-from", "a percentage");
         assertThat(bar(0)).isCloseTo(0.05 * dry().points().y()[0], within(1e-15));
         type(robot, "#bars-size", "10");
@@ -172,13 +172,13 @@ class BarsTest {
         assertThat(window.workspace.figureInView().orElseThrow().weighting()).isEqualTo(Weighting.STATED);
     }
 
-    /// One drag is one step; while it lasts the readout follows and the table does not.
+    /// One drag is one step; while it lasts the results follow and the table does not.
     /// How they look, in the panel that a pressed bar opens; and two columns for unequal bars, whose tags say so.
     @Test
     void barsLookAsChosenAndMayBeUnequal(FxRobot robot) {
         robot.push(KeyCode.CONTROL, KeyCode.B);
         window.settle();
-        java.util.function.Supplier<BarStyle> look = () -> window.workspace
+        java.util.function.Supplier<BarStyle> style = () -> window.workspace
                 .figureInView()
                 .orElseThrow()
                 .style()
@@ -186,11 +186,11 @@ class BarsTest {
                 .bars();
         enter(robot, "#bars-cap", "2.5");
         enter(robot, "#bars-width", "2");
-        assertThat(look.get()).isEqualTo(new BarStyle(true, 2.5, 2, Optional.empty()));
+        assertThat(style.get()).isEqualTo(new BarStyle(true, 2.5, 2, Optional.empty()));
         enter(robot, "#bars-width", "9");
-        assertThat(look.get().width()).as("too heavy").isEqualTo(2);
+        assertThat(style.get().width()).as("too heavy").isEqualTo(2);
         robot.interact(() -> ((ToggleButton) window.view.lookup("#bars-color-4C7A34")).fire());
-        assertThat(look.get().color()).contains("#4C7A34");
+        assertThat(style.get().color()).contains("#4C7A34");
         robot.interact(() -> ((CheckBox) window.view.lookup("#bars-shown")).fire());
         window.settle();
         assertThat(window.view.figure().view().layoutNow().orElseThrow().parts())
@@ -261,7 +261,7 @@ class BarsTest {
     @Test
     void readingsCarryIntervalsAndCorridor(FxRobot robot) {
         window.settle();
-        window.press(robot, "#readout-at-x");
+        window.press(robot, "#results-at-x");
         assertThat(readout())
                 .contains(
                         "Readings",
@@ -269,7 +269,7 @@ class BarsTest {
                         "for one more measurement (95 %)",
                         "by the bounds; ± is half their range",
                         "lines within the bars reach from");
-        window.press(robot, "#readout-at-y");
+        window.press(robot, "#results-at-y");
         assertThat(readout()).contains("95 % between");
         assertThat(window.workspace.figureInView().orElseThrow().style().notes())
                 .hasSize(2);

@@ -110,7 +110,7 @@ class ExportTest {
                     .contains("Marram Cordage Laboratory", "Table 1. Straight lines")
                     .doesNotContain("Creep against Time");
         }
-        until(robot, () -> window.text("#hand-over-preview-says").startsWith("As a PDF"));
+        until(robot, () -> window.text("#export-preview-says").startsWith("As a PDF"));
         robot.type(KeyCode.ESCAPE);
         Files.delete(window.saveTo);
         Path first = window.saveTo;
@@ -136,7 +136,7 @@ class ExportTest {
         window.settle();
         assertThat(plan().author()).as("as in a study that was never reported").isEmpty();
         robot.type(KeyCode.ESCAPE);
-        robot.clickOn("#hand-over");
+        robot.clickOn("#export");
         window.settle();
         robot.clickOn("#report-as-before");
         window.settle();
@@ -147,23 +147,22 @@ class ExportTest {
     @Test
     void thePreviewShowsTheSheetAndSaysWhetherItStaysLegible(FxRobot robot) {
         window.settle();
-        robot.clickOn("#hand-over");
+        robot.clickOn("#export");
         until(
                 robot,
-                () -> ((ImageView) window.view.lookup("#hand-over-preview")).getImage() != null
-                        && !window.text("#hand-over-legible").isEmpty());
-        assertThat(window.text("#hand-over-preview-says")).startsWith("160 × 140 mm, shown at ");
-        assertThat(window.text("#hand-over-legible"))
+                () -> ((ImageView) window.view.lookup("#export-preview")).getImage() != null
+                        && !window.text("#export-legible").isEmpty());
+        assertThat(window.text("#export-preview-says")).startsWith("160 × 140 mm, shown at ");
+        assertThat(window.text("#export-legible"))
                 .startsWith("In print its smallest text is ")
                 .doesNotContain("below");
-        type(robot, "#hand-over-printed", "85");
-        until(robot, () -> window.text("#hand-over-legible").startsWith("At a width of 85 mm"));
-        assertThat(window.text("#hand-over-legible"))
-                .contains("its smallest text is 4.", "below the 6 that stay legible");
-        type(robot, "#hand-over-caption", "Two cords, ten loads.");
+        type(robot, "#export-printed", "85");
+        until(robot, () -> window.text("#export-legible").startsWith("At a width of 85 mm"));
+        assertThat(window.text("#export-legible")).contains("its smallest text is 4.", "below the 6 that stay legible");
+        type(robot, "#export-caption", "Two cords, ten loads.");
         assertThat(window.workspace.figureInView().orElseThrow().caption()).contains("Two cords, ten loads.");
         assertThat(window.workspace.figureInView().orElseThrow().description()).isEmpty();
-        type(robot, "#hand-over-caption", "");
+        type(robot, "#export-caption", "");
         assertThat(window.workspace.figureInView().orElseThrow().caption()).isEmpty();
     }
 
@@ -194,7 +193,7 @@ class ExportTest {
                 .startsWith("Cord\tLoad (N)"));
         robot.interact(
                 () -> assertThat(Clipboard.getSystemClipboard().getHtml()).contains("<th", "about 7.6"));
-        robot.clickOn("#hand-over-part-3").clickOn("#copy-latex-table");
+        robot.clickOn("#export-part-3").clickOn("#copy-latex-table");
         until(robot, () -> String.valueOf(Clipboard.getSystemClipboard().getString())
                 .contains("\\num{0.2064 +- 0.0017}"));
     }
@@ -237,9 +236,9 @@ class ExportTest {
 
     /// Opens a tab of Export and waits until it stands where it will be clicked.
     private void handOver(FxRobot robot, int part) {
-        robot.clickOn("#hand-over");
+        robot.clickOn("#export");
         window.settle();
-        robot.clickOn("#hand-over-part-" + part);
+        robot.clickOn("#export-part-" + part);
         window.settle();
     }
 

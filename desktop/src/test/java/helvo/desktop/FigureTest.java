@@ -233,7 +233,7 @@ class FigureTest {
     }
 
     @Test
-    void aPointTellsOfItselfAndIsSetAsideAloneOrWithOthers(FxRobot robot) {
+    void aPointTellsOfItselfAndIsExcludedAloneOrWithOthers(FxRobot robot) {
         robot.moveTo(data(30, 6.29));
         assertThat(window.text("#figure-hover")).startsWith("Row 7: Load 30 N, Stretch 6.29 mm, residual −0.1");
         robot.clickOn(data(30, 6.29));
@@ -351,7 +351,7 @@ class FigureTest {
     }
 
     @Test
-    void theWholeSheetHasALookOfOursOrOnesOwn(FxRobot robot) {
+    void theWholeSheetHasAStyleOfOursOrOnesOwn(FxRobot robot) {
         robot.clickOn("#figure-look").clickOn("#look-1");
         window.settle();
         assertThat(layout().width()).isEqualTo(85 * 72 / 25.4);

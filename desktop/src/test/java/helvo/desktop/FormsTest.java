@@ -139,7 +139,7 @@ class FormsTest {
     }
 
     private static Setting axis(String control, String given, Function<AxisStyle, Object> part, Object expected) {
-        return new Setting("axis-" + control, given, look -> part.apply(look.axis(AxisPlace.X)), expected);
+        return new Setting("axis-" + control, given, style -> part.apply(style.axis(AxisPlace.X)), expected);
     }
 
     @Test
@@ -212,17 +212,17 @@ class FormsTest {
                         new Setting("legend-own-place", "", legend.andThen(LegendStyle::at), Optional.empty()),
                         new Setting("legend-up-1", "", legend.andThen(LegendStyle::order), List.of(SALT, DRY)),
                         new Setting(
-                                "legend-entry-0", "", look -> look.series(DRY).inLegend(), false),
+                                "legend-entry-0", "", style -> style.series(DRY).inLegend(), false),
                         new Setting(
                                 "legend-name-1",
                                 "soaked",
-                                look -> look.series(SALT).name(),
+                                style -> style.series(SALT).name(),
                                 Optional.of("soaked"))));
         refuses(robot, "legend-across", "1.2", "It must be from 0 to 1.");
     }
 
     private static Setting series(String control, String given, Function<SeriesStyle, Object> part, Object expected) {
-        return new Setting("series-" + control, given, look -> part.apply(look.series(DRY)), expected);
+        return new Setting("series-" + control, given, style -> part.apply(style.series(DRY)), expected);
     }
 
     @Test
@@ -234,12 +234,12 @@ class FormsTest {
                         series(
                                 "drawn",
                                 "a smooth line only",
-                                look -> look.join() + " " + look.points(),
+                                style -> style.join() + " " + style.points(),
                                 "SMOOTH false"),
                         series(
                                 "drawn",
                                 "points, joined straight",
-                                look -> look.join() + " " + look.points(),
+                                style -> style.join() + " " + style.points(),
                                 "STRAIGHT true"),
                         series("drawn", "hidden, but still fitted", SeriesStyle::hidden, true),
                         series("drawn", "points", SeriesStyle::hidden, false),
@@ -263,7 +263,7 @@ class FormsTest {
     }
 
     private static Setting curve(String control, String given, Function<CurveStyle, Object> part, Object expected) {
-        return new Setting("curve-" + control, given, look -> part.apply(look.curve(DRY)), expected);
+        return new Setting("curve-" + control, given, style -> part.apply(style.curve(DRY)), expected);
     }
 
     @Test
@@ -295,7 +295,7 @@ class FormsTest {
                         curve(
                                 "label-across",
                                 "0.4",
-                                look -> look.labelAt().orElseThrow().across(),
+                                style -> style.labelAt().orElseThrow().across(),
                                 0.4),
                         curve("label-down", "0.6", CurveStyle::labelAt, Optional.of(new CurveStyle.Spot(0.4, 0.6))),
                         curve("label-own-place", "", CurveStyle::labelAt, Optional.empty()),
@@ -308,7 +308,7 @@ class FormsTest {
     }
 
     private static Setting sheet(String control, String given, Function<SheetStyle, Object> part, Object expected) {
-        return new Setting("sheet-" + control, given, look -> part.apply(look.sheet()), expected);
+        return new Setting("sheet-" + control, given, style -> part.apply(style.sheet()), expected);
     }
 
     @Test

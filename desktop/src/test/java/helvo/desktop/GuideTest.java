@@ -162,7 +162,7 @@ class GuideTest {
     }
 
     @Test
-    void aNameInTheReadoutLeadsToWhatItMeans(FxRobot robot) {
+    void aNameInTheResultsLeadsToWhatItMeans(FxRobot robot) {
         window.settle();
         Label name = of(() -> window.view.lookupAll(".explained").stream()
                 .map(Label.class::cast)
@@ -189,7 +189,7 @@ class GuideTest {
     }
 
     @Test
-    void namesInTheReadoutAreReachedAndOpenedByKeys(FxRobot robot) {
+    void namesInTheResultsAreReachedAndOpenedByKeys(FxRobot robot) {
         window.settle();
         List<Label> names = of(() -> window.view.lookupAll(".explained").stream()
                 .map(Label.class::cast)
@@ -207,10 +207,10 @@ class GuideTest {
             met.add(at);
             assertThat(of(() -> {
                         Bounds shown = window.view
-                                .lookup(".readout")
+                                .lookup(".results")
                                 .lookup(".viewport")
                                 .localToScene(window.view
-                                        .lookup(".readout")
+                                        .lookup(".results")
                                         .lookup(".viewport")
                                         .getLayoutBounds());
                         return shown.intersects(at.localToScene(at.getLayoutBounds()));

@@ -203,7 +203,7 @@ class JudgingTest {
     }
 
     @Test
-    void settingARowAsideSaysWhatItChanged(FxRobot robot) {
+    void excludingARowSaysWhatItChanged(FxRobot robot) {
         robot.interact(() -> window.workspace.perform(new helvo.core.study.TableEdit.ExcludeRows(
                 window.workspace.tableId().get(), List.of(0), "slack")));
         window.settle();
@@ -250,7 +250,7 @@ class JudgingTest {
     }
 
     @Test
-    void linesOfTheReadoutStandOnTheFigureAndFollowIt(FxRobot robot) {
+    void linesOfTheResultsStandOnTheFigureAndFollowIt(FxRobot robot) {
         robot.push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.Q);
         robot.push(KeyCode.SPACE);
         window.settle();

@@ -40,7 +40,7 @@ import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
 
-/// A window keeps the parts of the readout, the columns, cells and tabs that it has, and shows other things in
+/// A window keeps the parts of the results, the columns, cells and tabs that it has, and shows other things in
 /// them. Whatever it showed before, it shows what a new window on the same study shows.
 @ExtendWith(ApplicationExtension.class)
 class KeptPartsTest {
@@ -153,9 +153,9 @@ class KeptPartsTest {
         isAsNew(robot, "the column moved");
     }
 
-    /// The name in the readout.
+    /// The name in the results.
     private Node part(String name) {
-        return all(window.view.lookup(".readout-content"))
+        return all(window.view.lookup(".results-content"))
                 .filter(node -> node instanceof Label label && name.equals(label.getText()))
                 .findFirst()
                 .orElseThrow();
@@ -193,7 +193,7 @@ class KeptPartsTest {
 
     private static List<String> described(MainView view) {
         var lines = new ArrayList<String>();
-        all(view.lookup(".readout"))
+        all(view.lookup(".results"))
                 .filter(Labeled.class::isInstance)
                 .map(Labeled.class::cast)
                 .forEach(each -> lines.add(each.getId()

@@ -58,7 +58,7 @@ class KeyboardTest {
             for (Node node = window.view.getScene().getFocusOwner(); node != null; node = node.getParent()) {
                 for (String style : List.of("top-bar", "figure-pane", "curves", "side")) {
                     if (node.getStyleClass().contains(style)) {
-                        return style.equals("side") ? node.lookup("#grid") != null ? "measurements" : "readout" : style;
+                        return style.equals("side") ? node.lookup("#grid") != null ? "measurements" : "results" : style;
                     }
                 }
             }
@@ -74,7 +74,7 @@ class KeyboardTest {
             robot.type(KeyCode.F6);
             there.add(region());
         }
-        assertThat(there).containsExactly("figure-pane", "readout", "curves", "top-bar", "measurements");
+        assertThat(there).containsExactly("figure-pane", "results", "curves", "top-bar", "measurements");
         robot.push(KeyCode.SHIFT, KeyCode.F6);
         assertThat(region()).isEqualTo("top-bar");
         robot.push(KeyCode.CONTROL, KeyCode.ALT, KeyCode.DIGIT2);

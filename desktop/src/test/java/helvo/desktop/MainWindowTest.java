@@ -51,7 +51,7 @@ class MainWindowTest {
     }
 
     @Test
-    void typingIntoACellChangesReadoutAndFigureAndUndoBringsItBack(FxRobot robot) {
+    void typingIntoACellChangesResultsAndFigureAndUndoBringsItBack(FxRobot robot) {
         window.settle();
         String slope = window.text("#value-slope");
         Object before = sheet(robot);
@@ -165,9 +165,9 @@ class MainWindowTest {
     void theFigureIsSavedAtTheSizeAskedForAndReadsBack(FxRobot robot) throws IOException {
         window.settle();
         window.saveTo = folder.resolve("figure.pdf");
-        robot.clickOn("#hand-over");
+        robot.clickOn("#export");
         window.settle();
-        robot.clickOn("#hand-over-width").push(KeyCode.CONTROL, KeyCode.A);
+        robot.clickOn("#export-width").push(KeyCode.CONTROL, KeyCode.A);
         robot.write("85").clickOn("#save-pdf");
         window.settle();
         try (var document = Loader.loadPDF(window.saveTo.toFile())) {
@@ -176,7 +176,7 @@ class MainWindowTest {
             assertThat(document.getPage(0).getMediaBox().getWidth()).isEqualTo(85 * 72 / 25.4f);
         }
         assertThat(window.text("#notice")).contains("Saved “figure.pdf”");
-        robot.clickOn("#hand-over-width")
+        robot.clickOn("#export-width")
                 .push(KeyCode.CONTROL, KeyCode.A)
                 .write("3")
                 .clickOn("#save-png");
@@ -186,7 +186,7 @@ class MainWindowTest {
                 .isEmpty();
         assertThat(window.workspace.figure().orElseThrow().figure().widthMm()).isEqualTo(85);
         window.saveTo = folder.resolve("none/figure.png");
-        robot.clickOn("#hand-over-width")
+        robot.clickOn("#export-width")
                 .push(KeyCode.CONTROL, KeyCode.A)
                 .write("90")
                 .clickOn("#save-png");
@@ -199,9 +199,9 @@ class MainWindowTest {
         window.settle();
         Table before = stretch();
         window.saveTo = folder.resolve("Stretch.csv");
-        robot.clickOn("#hand-over");
+        robot.clickOn("#export");
         window.settle();
-        robot.clickOn("#hand-over-part-2").clickOn("#save-csv");
+        robot.clickOn("#export-part-2").clickOn("#save-csv");
         window.settle();
         assertThat(window.text("#notice")).contains("Saved “Stretch.csv”");
         robot.type(KeyCode.ESCAPE);
@@ -212,7 +212,7 @@ class MainWindowTest {
     }
 
     @Test
-    void theReadoutIsCopiedAtFullPrecision(FxRobot robot) {
+    void theResultsAreCopiedAtFullPrecision(FxRobot robot) {
         window.settle();
         robot.push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.R);
         WaitForAsyncUtils.waitForFxEvents();
@@ -283,20 +283,20 @@ class MainWindowTest {
                 robot,
                 1024,
                 700,
-                "#hand-over",
+                "#export",
                 "#show-grid-lines",
                 "#sheet",
                 "#use-7",
                 "#curve-line",
                 "#curve-degree-5",
-                "#unfold-readout");
-        robot.clickOn("#unfold-readout");
+                "#unfold-results");
+        robot.clickOn("#unfold-results");
         window.settle();
         inside(robot, 1024, 700, "#equation", "#unfold-measurements", "#sheet", "#show-grid-lines");
         assertThat(window.view.lookup("#grid").getParent().isVisible()).isFalse();
         robot.push(KeyCode.CONTROL, KeyCode.DIGIT1);
         window.settle();
-        inside(robot, 1024, 700, "#use-7", "#grid", "#unfold-readout");
+        inside(robot, 1024, 700, "#use-7", "#grid", "#unfold-results");
     }
 
     /// A side keeps the width that it was given, also while the window changes.
@@ -335,15 +335,15 @@ class MainWindowTest {
         robot.interact(() -> window.view.getScene().getWindow().setWidth(1500));
         window.settle();
         assertThat(side.getWidth()).isEqualTo(wide);
-        robot.interact(() -> window.view.lookup("#edge-readout").requestFocus());
-        var readout = (javafx.scene.layout.Region) window.view.lookup(".readout");
-        double before = readout.getWidth();
+        robot.interact(() -> window.view.lookup("#edge-results").requestFocus());
+        var results = (javafx.scene.layout.Region) window.view.lookup(".results");
+        double before = results.getWidth();
         robot.type(KeyCode.LEFT).type(KeyCode.LEFT);
         window.settle();
-        assertThat(readout.getWidth()).isEqualTo(before + 32);
+        assertThat(results.getWidth()).isEqualTo(before + 32);
         robot.type(KeyCode.ENTER);
         window.settle();
-        assertThat(readout.isVisible()).isFalse();
+        assertThat(results.isVisible()).isFalse();
     }
 
     private static void inside(FxRobot robot, double width, double height, String... ids) {

@@ -122,7 +122,7 @@ class MeasurementsTest {
     }
 
     private void open(FxRobot robot, String text) throws UnreadableFile {
-        Table read = TextTable.read(text.getBytes(StandardCharsets.UTF_8), "bath", ImportOptions.NONE)
+        Table read = TextTable.readText(text.getBytes(StandardCharsets.UTF_8), "bath", ImportOptions.NONE)
                 .table();
         robot.interact(() -> {
             window.workspace.perform(StudyEdit.AddTable.to(window.workspace.study(), read));
@@ -174,11 +174,11 @@ class MeasurementsTest {
         show(robot, "Pluck");
         keys(robot, KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.L);
         window.settle();
-        robot.clickOn("#straighten-root-none");
+        robot.clickOn("#linearise-root-none");
         window.settle();
         assertThat(table().first(Role.X).orElseThrow().heading().text()).isEqualTo("√Tension (√N)");
         assertThat(series().fit().orElseThrow().quality().r2().orElseThrow()).isGreaterThan(0.999);
-        assertThat(window.view.lookup("#straighten").isVisible()).isFalse();
+        assertThat(window.view.lookup("#linearise").isVisible()).isFalse();
     }
 
     @Test

@@ -120,21 +120,21 @@ class PanelsTest {
     @Test
     void handingOverTakesSizeAndResolutionAndRefusesWhatCannotBe(FxRobot robot) {
         window.settle();
-        robot.clickOn("#hand-over");
+        robot.clickOn("#export");
         window.settle();
-        enter(robot, "#hand-over-height", "100");
+        enter(robot, "#export-height", "100");
         assertThat(window.workspace.figureInView().orElseThrow().heightMm()).isEqualTo(100);
-        enter(robot, "#hand-over-height", "2");
-        assertThat(window.text("#hand-over-panel-wrong"))
+        enter(robot, "#export-height", "2");
+        assertThat(window.text("#export-panel-wrong"))
                 .isEqualTo("Height must be a number from 40 to 1200 mm; “2” is not.");
-        enter(robot, "#hand-over-height", "100");
+        enter(robot, "#export-height", "100");
         window.saveTo = folder.resolve("a.png");
-        robot.interact(() -> ((TextField) window.view.lookup("#hand-over-dpi")).setText("about 300"));
+        robot.interact(() -> ((TextField) window.view.lookup("#export-dpi")).setText("about 300"));
         robot.clickOn("#save-png");
-        assertThat(window.text("#hand-over-panel-wrong"))
+        assertThat(window.text("#export-panel-wrong"))
                 .contains("Resolution must be a number from", "“about 300” is not.");
         assertThat(window.saveTo).doesNotExist();
-        robot.interact(() -> ((TextField) window.view.lookup("#hand-over-dpi")).setText("72"));
+        robot.interact(() -> ((TextField) window.view.lookup("#export-dpi")).setText("72"));
         robot.clickOn("#save-png");
         window.settle();
         assertThat(window.saveTo).isNotEmptyFile();

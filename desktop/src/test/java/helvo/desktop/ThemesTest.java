@@ -44,7 +44,7 @@ import org.junit.jupiter.params.provider.EnumSource;
 import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
 
-/// The window in each of its looks and in other sizes, measured where it is drawn.
+/// The window in each of its themes and in other sizes, measured where it is drawn.
 @ExtendWith(ApplicationExtension.class)
 class ThemesTest {
     private static final List<Class<? extends Panel>> PANELS = List.of(
@@ -73,43 +73,43 @@ class ThemesTest {
         });
     }
 
-    private void use(ColorTheme look, double textSize) {
-        on(() -> Themes.use(Optional.of(look), textSize, Optional.of(true)));
+    private void use(ColorTheme theme, double textSize) {
+        on(() -> Themes.use(Optional.of(theme), textSize, Optional.of(true)));
         window.settle();
     }
 
     /// Against what it lies on, for all text that is not of a disabled control.
     @ParameterizedTest
     @EnumSource(ColorTheme.class)
-    void textIsReadOnItsGround(ColorTheme look) {
-        use(look, 1);
-        var weak = new TreeSet<String>(weakTexts(look));
+    void textIsReadOnItsGround(ColorTheme theme) {
+        use(theme, 1);
+        var weak = new TreeSet<String>(weakTexts(theme));
         for (Class<? extends Panel> panel : PANELS) {
             on(() -> window.view.panels().show(panel));
             window.settle();
-            weak.addAll(weakTexts(look));
+            weak.addAll(weakTexts(theme));
         }
         on(() -> {
             window.view.panels().hide();
             window.close();
             window = new DrivenWindow(stage, Study.blank());
         });
-        use(look, 1);
-        weak.addAll(weakTexts(look));
+        use(theme, 1);
+        weak.addAll(weakTexts(theme));
         assertThat(weak).isEmpty();
     }
 
-    private List<String> weakTexts(ColorTheme look) {
+    private List<String> weakTexts(ColorTheme theme) {
         return of(() -> {
             window.view.applyCss();
             window.view.layout();
             var weak = new ArrayList<String>();
-            collect(window.view, look, weak);
+            collect(window.view, theme, weak);
             return weak;
         });
     }
 
-    private static void collect(Node node, ColorTheme look, List<String> weak) {
+    private static void collect(Node node, ColorTheme theme, List<String> weak) {
         if (!node.isVisible() || node.isDisabled() || node.getOpacity() < 1) {
             return;
         }
@@ -117,21 +117,21 @@ class ThemesTest {
                 && !text.getText().isBlank()
                 && text.getFill() instanceof Color fill
                 && fill.getOpacity() > 0) {
-            double contrast = ColorTheme.contrast(blend(fill, ground(text, look)), ground(text, look));
-            if (contrast < look.minContrast()) {
+            double contrast = ColorTheme.contrast(blend(fill, ground(text, theme)), ground(text, theme));
+            if (contrast < theme.minContrast()) {
                 weak.add(RootLocale.format("%.2f “%s” %s in %s", contrast, text.getText(), fill, place(text)));
             }
         }
         if (node instanceof Parent parent) {
-            parent.getChildrenUnmodifiable().forEach(child -> collect(child, look, weak));
+            parent.getChildrenUnmodifiable().forEach(child -> collect(child, theme, weak));
         }
     }
 
-    private static Color ground(Node node, ColorTheme look) {
+    private static Color ground(Node node, ColorTheme theme) {
         if (node == null) {
-            return look.color("ground");
+            return theme.color("ground");
         }
-        Color ground = ground(node.getParent(), look);
+        Color ground = ground(node.getParent(), theme);
         if (node instanceof Region region && region.getBackground() != null) {
             for (BackgroundFill fill : region.getBackground().getFills()) {
                 ground = fill.getFill() instanceof Color color ? blend(color, ground) : ground;
@@ -151,9 +151,9 @@ class ThemesTest {
                 .collect(Collectors.joining(" < "));
     }
 
-    /// All looks name the same colours, and the style itself has none: they stand in one place.
+    /// All themes name the same colours, and the style itself has none: they stand in one place.
     @Test
-    void theLooksNameTheSameColors() throws IOException {
+    void theThemesNameTheSameColors() throws IOException {
         String style = text("helvo");
         assertThat(style).doesNotContainPattern("#[0-9A-Fa-f]{3,8}\\b|rgba?\\(|: (white|black)");
         List<String> named = names(text("light"));

@@ -94,24 +94,24 @@ public record ClipboardForms(String plain, String html, Map<String, String> othe
 
     /// What is said of every series: plain text at full precision, HTML rounded as on the screen, equations in
     /// MathML and LaTeX.
-    public static ClipboardForms readout(FigureAnalysis figure) {
+    public static ClipboardForms results(FigureAnalysis figure) {
         var plain = new ArrayList<String>();
         var html = new StringBuilder();
         for (SeriesAnalysis series : figure.series()) {
-            Results readout = Results.of(figure, series);
-            plain.add(readout.copied());
+            Results results = Results.of(figure, series);
+            plain.add(results.copied());
             html.append(HEADING)
                     .append(Markup.escaped(series.label()))
                     .append("</b>")
                     .append(
-                            readout.equation().isEmpty()
+                            results.equation().isEmpty()
                                     ? ""
-                                    : "<br/>" + Markup.escaped(readout.equation())
-                                            + (readout.units().isEmpty()
+                                    : "<br/>" + Markup.escaped(results.equation())
+                                            + (results.units().isEmpty()
                                                     ? ""
-                                                    : " (" + Markup.escaped(readout.units()) + ")"))
+                                                    : " (" + Markup.escaped(results.units()) + ")"))
                     .append("</p>")
-                    .append(html(readout.lines()));
+                    .append(html(results.lines()));
         }
         var others = new LinkedHashMap<String, String>();
         String latex = latex(figure);

@@ -14,7 +14,7 @@ import java.io.IOException;
 import java.util.Locale;
 import java.util.Optional;
 
-/// The open formats that a report is handed over in.
+/// The open formats that a report is exported in.
 public enum ReportFormat {
     HTML("HTML", "html", "page for a browser and for mail"),
     DOCX("DOCX", "docx", "text to go on writing in"),

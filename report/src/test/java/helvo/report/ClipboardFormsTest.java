@@ -56,8 +56,8 @@ class ClipboardFormsTest {
     }
 
     @Test
-    void aReadoutIsExactAsTextAndRoundedForDocuments() {
-        ClipboardForms copied = ClipboardForms.readout(STRETCH);
+    void resultsAreExactAsTextAndRoundedForDocuments() {
+        ClipboardForms copied = ClipboardForms.results(STRETCH);
         assertThat(copied.plain())
                 .contains("dry\nStretch = 0.2064 Load + 0.202", "\nR²\t0.999")
                 .containsPattern("slope\t0\\.20635955\\d+ ± 0\\.0017435\\d+\tmm/N");

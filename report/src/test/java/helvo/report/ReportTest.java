@@ -90,7 +90,7 @@ class ReportTest {
     }
 
     private static Study study(String csv) throws UnreadableFile {
-        Table table = TextTable.read(csv.getBytes(StandardCharsets.UTF_8), "t.csv", ImportOptions.NONE)
+        Table table = TextTable.readText(csv.getBytes(StandardCharsets.UTF_8), "t.csv", ImportOptions.NONE)
                 .table();
         return StudyEdit.AddTable.to(Study.EMPTY, table).apply(Study.EMPTY);
     }

@@ -44,7 +44,7 @@ public record BarSource(
 
     /// The bars of the values in these rows. A cell that is no number, negative, or too
     /// large to reckon with gives none.
-    ErrorBars of(double[] values, int[] rows) {
+    ErrorBars barsOf(double[] values, int[] rows) {
         if (up.isEmpty() && down.isEmpty()) {
             return own.map(bars -> ErrorBars.even(each(values, bars))).orElse(ErrorBars.NONE);
         }

@@ -23,8 +23,8 @@ import java.util.OptionalDouble;
 /// @param judgement of its curve by the residuals
 /// @param passing how its curve meets the bars
 /// @param spearmanRho how closely the ranks of y follow those of x
-/// @param theilSen a line that odd points cannot turn, where one was named beside a straight line
-/// @param withExcluded the same curve through the rows that were set aside as well; empty where none was
+/// @param theilSen a line that outliers cannot turn, where one was named beside a straight line
+/// @param withExcluded the same curve through the rows that were excluded as well; empty where none was
 /// @param minimax the least that the bars of any polynomial of the curve's degree would need; empty for other
 ///     shapes
 public record Diagnostics(
@@ -35,10 +35,10 @@ public record Diagnostics(
         Optional<TheilSen> theilSen,
         Optional<Fit> withExcluded,
         Optional<MinimaxPolynomial> minimax) {
-    /// @param setAside the points with those that were set aside; empty where none was
+    /// @param excluded the points with those that were excluded; empty where none was
     static Diagnostics of(
             Points points,
-            Optional<Points> setAside,
+            Optional<Points> excluded,
             Optional<ErrorBarLines> known,
             Optional<Residuals> residuals,
             Progress progress) {
@@ -56,7 +56,7 @@ public record Diagnostics(
                         && left.fit().curve().degree() == 1
                         && left.fit().coefficients().size() == 2)
                 .flatMap(left -> TheilSen.of(left.points()));
-        Optional<Fit> before = setAside.flatMap(
+        Optional<Fit> before = excluded.flatMap(
                         all -> residuals.map(left -> left.fit().curve().fit(all, progress)))
                 .flatMap(
                         outcome -> outcome instanceof FitOutcome.Fitted(Fit fit) ? Optional.of(fit) : Optional.empty());

@@ -79,12 +79,12 @@ public record FigureAnalysis(
     }
 
     /// Whether a drawing of one is a drawing of the other: they differ at most in the shapes compared so far.
-    public boolean looksLike(FigureAnalysis other) {
+    public boolean drawsLike(FigureAnalysis other) {
         return figure.equals(other.figure)
                 && numbers.equals(other.numbers)
                 && table == other.table
                 && series.size() == other.series.size()
-                && IntStream.range(0, series.size()).allMatch(i -> series.get(i).looksLike(other.series.get(i)));
+                && IntStream.range(0, series.size()).allMatch(i -> series.get(i).drawsLike(other.series.get(i)));
     }
 
     /// The series of a key, while the figure has it.

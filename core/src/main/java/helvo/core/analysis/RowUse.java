@@ -12,21 +12,21 @@ import java.util.stream.IntStream;
 /// Which rows of a series were used, and why others were not. Rows are counted from 0.
 ///
 /// @param given    rows of the series
-/// @param setAside those set aside
+/// @param excluded those excluded
 /// @param unusable those without a number as x or y, or with one that is too large
 /// @param x        what gave x
 /// @param y        what gave y
 /// @param xBars    what gave the bars in x
 /// @param yBars    likewise in y
 public record RowUse(
-        int given, int[] setAside, int[] unusable, Coordinate x, Coordinate y, BarSource xBars, BarSource yBars) {
+        int given, int[] excluded, int[] unusable, Coordinate x, Coordinate y, BarSource xBars, BarSource yBars) {
     public int used() {
-        return given - setAside.length - unusable.length;
+        return given - excluded.length - unusable.length;
     }
 
-    /// The points with those of the rows that were set aside; empty where none of these has a number in x and y.
+    /// The points with those of the rows that were excluded; empty where none of these has a number in x and y.
     Optional<Points> withExcluded(Points used) {
-        int[] back = Arrays.stream(setAside)
+        int[] back = Arrays.stream(excluded)
                 .filter(row -> Math.abs(x.at(row)) <= Coordinate.MAX_ABS && Math.abs(y.at(row)) <= Coordinate.MAX_ABS)
                 .toArray();
         if (back.length == 0) {
@@ -37,7 +37,7 @@ public record RowUse(
                 .toArray();
         double[] xs = Arrays.stream(all).mapToDouble(x::at).toArray();
         double[] ys = Arrays.stream(all).mapToDouble(y::at).toArray();
-        return Optional.of(new Points(xs, ys, all, xBars.of(xs, all), yBars.of(ys, all))
+        return Optional.of(new Points(xs, ys, all, xBars.barsOf(xs, all), yBars.barsOf(ys, all))
                 .weighted(used.weighting(), xBars.sigma(), yBars.sigma()));
     }
 
@@ -58,7 +58,7 @@ public record RowUse(
     private static boolean isUnread(Coordinate of, int row) {
         return !of.column().isDerived()
                 && of.column().cells().cell(row) instanceof Cell.Text(String text)
-                && !MissingText.saysNone(text)
+                && !MissingText.standsForNone(text)
                 && !MissingText.isLimit(text);
     }
 

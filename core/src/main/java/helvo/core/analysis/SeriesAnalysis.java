@@ -60,7 +60,7 @@ public record SeriesAnalysis(
     static SeriesAnalysis of(SeriesPoints series, Curve curve, Progress progress) {
         FitOutcome line = new Line().fit(series.points(), progress.part(0, 0.4));
         Optional<Correlation> correlation =
-                series.points().weighedInBoth() ? Correlation.of(series.points()) : Correlation.of(line);
+                series.points().weighedInBoth() ? Correlation.of(series.points()) : Correlation.ofLine(line);
         SeriesAnalysis chosen = new SeriesAnalysis(
                         series.key(),
                         series.label(),
@@ -94,7 +94,7 @@ public record SeriesAnalysis(
                 .orElse(OptionalDouble.empty());
     }
 
-    boolean looksLike(SeriesAnalysis other) {
+    boolean drawsLike(SeriesAnalysis other) {
         return key.equals(other.key)
                 && label.equals(other.label)
                 && slot == other.slot

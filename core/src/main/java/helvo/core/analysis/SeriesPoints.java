@@ -67,7 +67,7 @@ record SeriesPoints(SeriesKey key, String label, int slot, Points points, RowUse
         }
 
         private static boolean same(Column a, Column b) {
-            return a.cells() == b.cells() && a.with(Cells.NONE).equals(b.with(Cells.NONE));
+            return a.cells() == b.cells() && a.withCells(Cells.NONE).equals(b.withCells(Cells.NONE));
         }
     }
 
@@ -119,7 +119,7 @@ record SeriesPoints(SeriesKey key, String label, int slot, Points points, RowUse
             return new SeriesPoints(curve.series(), label, newSlot, points, rows);
         }
         IntPredicate wanted = RowCondition.all(curve.conditions(), table);
-        int[] setAside = Arrays.stream(rows.setAside()).filter(wanted).toArray();
+        int[] excluded = Arrays.stream(rows.excluded()).filter(wanted).toArray();
         int[] unusable = Arrays.stream(rows.unusable()).filter(wanted).toArray();
         Points part = points.where(i -> wanted.test(points.rows()[i]));
         return new SeriesPoints(
@@ -128,8 +128,8 @@ record SeriesPoints(SeriesKey key, String label, int slot, Points points, RowUse
                 newSlot,
                 part,
                 new RowUse(
-                        part.size() + setAside.length + unusable.length,
-                        setAside,
+                        part.size() + excluded.length + unusable.length,
+                        excluded,
                         unusable,
                         rows.x(),
                         rows.y(),
@@ -278,7 +278,7 @@ record SeriesPoints(SeriesKey key, String label, int slot, Points points, RowUse
             int[] used = full ? rows : Arrays.copyOf(rows, size);
             double[] xs = full ? x : Arrays.copyOf(x, size);
             double[] ys = full ? y : Arrays.copyOf(y, size);
-            var points = new Points(xs, ys, used, xBars.of(xs, used), yBars.of(ys, used))
+            var points = new Points(xs, ys, used, xBars.barsOf(xs, used), yBars.barsOf(ys, used))
                     .weighted(weighting, xBars.sigma(), yBars.sigma());
             return new SeriesPoints(
                     key,

@@ -155,7 +155,7 @@ public record ErrorBarLines(
     /// Whether the bars miss a common line by no more than the rounding of their numbers.
     private static boolean touches(BarBoxes boxes, Found found) {
         double factor = found.best.factor();
-        MinimalBarScaling.Straight line = found.best.line().orElseThrow();
+        MinimalBarScaling.ExactLine line = found.best.line().orElseThrow();
         double allowed = 0;
         for (int i : found.best.tight()) {
             double half = Math.min(boxes.up()[i], boxes.down()[i])
@@ -167,7 +167,7 @@ public record ErrorBarLines(
     }
 
     private static FeasibleLines single(Found found) {
-        MinimalBarScaling.Straight line = found.best.line().orElseThrow();
+        MinimalBarScaling.ExactLine line = found.best.line().orElseThrow();
         int[] tight = found.best.tight();
         return new FeasibleLines(
                 List.of(new FeasibleLines.Corner(
@@ -185,7 +185,7 @@ public record ErrorBarLines(
                 0 - corner.slope().hi(), corner.middle().hi(), rows(boxes, new int[] {corner.top(), corner.bottom()}));
     }
 
-    private static Limit limit(MinimalBarScaling.Straight line, BarBoxes boxes, int[] tight, boolean falling) {
+    private static Limit limit(MinimalBarScaling.ExactLine line, BarBoxes boxes, int[] tight, boolean falling) {
         return new Limit(
                 falling ? 0 - line.slope().hi() : line.slope().hi(),
                 line.intercept().hi(),

@@ -14,7 +14,7 @@ import org.apache.commons.numbers.core.DD;
 /// @param factor 0 when a line goes through all points; infinite when no factor will do
 /// @param line   empty where there is none, or where a vertical line needs less than any other
 /// @param tight  the boxes that allow no less
-record MinimalBarScaling(double factor, Optional<Straight> line, int[] tight) {
+record MinimalBarScaling(double factor, Optional<ExactLine> line, int[] tight) {
     private static final int MAX_EXCHANGES = 1000;
     private static final double RELATIVE_ROUNDING = 1e-13;
     private static final double MIN_FACTOR = 1e-26;
@@ -22,12 +22,12 @@ record MinimalBarScaling(double factor, Optional<Straight> line, int[] tight) {
     private static final double EQUAL_FACTOR_TOLERANCE = 1e-9;
 
     /// y = slope · x + intercept, to about 32 digits.
-    record Straight(DD slope, DD intercept) {
+    record ExactLine(DD slope, DD intercept) {
         /// With x and y exchanged; empty for a level line.
-        Optional<Straight> exchanged() {
+        Optional<ExactLine> exchanged() {
             return slope.hi() == 0
                     ? Optional.empty()
-                    : Optional.of(new Straight(
+                    : Optional.of(new ExactLine(
                             slope.reciprocal(), intercept.divide(slope).negate()));
         }
 
@@ -48,14 +48,14 @@ record MinimalBarScaling(double factor, Optional<Straight> line, int[] tight) {
         }
         MinimalBarScaling steep = search(boxes.exchanged(), progress);
         return steep.factor < flat.factor * (1 - EQUAL_FACTOR_TOLERANCE)
-                ? new MinimalBarScaling(steep.factor, steep.line.flatMap(Straight::exchanged), steep.tight)
+                ? new MinimalBarScaling(steep.factor, steep.line.flatMap(ExactLine::exchanged), steep.tight)
                 : flat;
     }
 
     private static MinimalBarScaling search(BarBoxes boxes, Progress progress) {
         int n = boxes.size();
         if (n == 1) {
-            return new MinimalBarScaling(0, Optional.of(new Straight(DD.ZERO, DD.of(boxes.y()[0]))), new int[] {0});
+            return new MinimalBarScaling(0, Optional.of(new ExactLine(DD.ZERO, DD.of(boxes.y()[0]))), new int[] {0});
         }
         int first = 0;
         int last = 0;
@@ -73,7 +73,7 @@ record MinimalBarScaling(double factor, Optional<Straight> line, int[] tight) {
                 return new MinimalBarScaling(
                         Double.POSITIVE_INFINITY, Optional.empty(), deciding(boxes, active, Double.POSITIVE_INFINITY));
             }
-            var line = new Straight(best.get().slope, best.get().intercept);
+            var line = new ExactLine(best.get().slope, best.get().intercept);
             double factor = best.get().factor.hi();
             int farthest = farthest(boxes, line, factor, active[0]);
             if (farthest < 0 || Arrays.stream(active).anyMatch(i -> i == farthest)) {
@@ -95,7 +95,7 @@ record MinimalBarScaling(double factor, Optional<Straight> line, int[] tight) {
         return all;
     }
 
-    private static int[] tight(BarBoxes boxes, Straight line, double factor, int[] active) {
+    private static int[] tight(BarBoxes boxes, ExactLine line, double factor, int[] active) {
         return Arrays.stream(active)
                 .filter(i -> {
                     double above = line.above(boxes.x()[i], boxes.y()[i]);
@@ -154,7 +154,7 @@ record MinimalBarScaling(double factor, Optional<Straight> line, int[] tight) {
 
     /// The box that needs the greatest factor, if that is more than this one; measured from a point near the line,
     /// so that no digits are lost far from the origin.
-    private static int farthest(BarBoxes boxes, Straight line, double reached, int from) {
+    private static int farthest(BarBoxes boxes, ExactLine line, double reached, int from) {
         double x0 = boxes.x()[from];
         double y0 = boxes.y()[from];
         double above0 = line.above(x0, y0);
@@ -174,7 +174,7 @@ record MinimalBarScaling(double factor, Optional<Straight> line, int[] tight) {
     }
 
     /// Whether the line goes through a point, to the last digits.
-    private static boolean meets(Straight line, double x, double y) {
+    private static boolean meets(ExactLine line, double x, double y) {
         return Math.abs(line.above(x, y))
                 <= MIN_FACTOR * (Math.abs(line.slope.hi() * x) + Math.abs(y) + Math.abs(line.intercept.hi()));
     }
@@ -299,7 +299,7 @@ record MinimalBarScaling(double factor, Optional<Straight> line, int[] tight) {
                     || best != null && !(factor.hi() < best.factor.hi())) {
                 return;
             }
-            var line = new Straight(slope, intercept);
+            var line = new ExactLine(slope, intercept);
             for (int i : active) {
                 double above = line.above(boxes.x()[i], boxes.y()[i]);
                 double half = above > 0

@@ -27,7 +27,7 @@ record OutlierTest(int[] places, double studentised, double p) {
     /// Of the error that may be made: for one, two and three.
     private static final double[] SHARES = {0.7, 0.22, 0.08};
     private static final int FEWEST_LEFT = 2;
-    /// What each of a set may err: as much as the question of odd points has of all.
+    /// What each of a set may err: as much as the question of outliers has of all.
     private static final double BESIDE_OTHERS = 0.015;
 
     static Optional<OutlierTest> of(OrthogonalResiduals scatter) {

@@ -60,7 +60,7 @@ public record ResidualDiagnosis(
         Verdict verdict = new Judge(residuals, progress, without).verdict(all);
         var checks = new ArrayList<>(verdict.round.checks().stream()
                 .filter(check -> check.kind() != Kind.OUTLIER && check.kind().question() != Question.INFLUENCE)
-                .map(check -> check.withReported(check.isReported() && verdict.says(check)))
+                .map(check -> check.withReported(check.isReported() && verdict.reports(check)))
                 .toList());
         checks.addAll(verdict.odd);
         if (verdict.odd.stream().noneMatch(check -> check.kind() == Kind.OUTLIER)) {
@@ -78,7 +78,7 @@ public record ResidualDiagnosis(
                                     .anyMatch(other -> other.kind() == Kind.DECIDING_POINT && other.isReported());
                     boolean speaks = check.isReported()
                             && !told
-                            && (check.kind() == Kind.COOK || verdict.says(check))
+                            && (check.kind() == Kind.COOK || verdict.reports(check))
                             && refitted(residuals, List.of(row), progress, without)
                                     .filter(rest ->
                                             check.kind() != Kind.COOK || isElsewhere(rest.fit(), residuals.fit()))
@@ -136,7 +136,7 @@ public record ResidualDiagnosis(
     /// @param pattern whether one is left
     /// @param step    whether it is a change of level
     private record Verdict(ResidualChecks round, List<Check> odd, boolean pattern, boolean step) {
-        boolean says(Check check) {
+        boolean reports(Check check) {
             return step
                     ? check.kind().question() == Question.STEP
                     : !pattern || check.kind().question() == Question.PATTERN;
@@ -144,7 +144,7 @@ public record ResidualDiagnosis(
     }
 
     private record Judge(Residuals residuals, Progress progress, Map<Integer, Fit> without) {
-        /// An odd point can look like a pattern, and a pattern make a point look odd: what explains the other
+        /// An outlier can look like a pattern, and a pattern make a point look odd: what explains the other
         /// stands.
         Verdict verdict(ResidualChecks all) {
             var odd = new ArrayList<Check>();

@@ -20,7 +20,7 @@ final class SimulatedSignificance {
     /// @param statistics of residuals, whatever their scale
     /// @param observed   their values for the residuals of a fit
     /// @return for each of these, how often it is reached
-    static double[] of(OrthogonalResiduals scatter, List<ToDoubleFunction<double[]>> statistics, double[] observed) {
+    static double[] ofAll(OrthogonalResiduals scatter, List<ToDoubleFunction<double[]>> statistics, double[] observed) {
         var random = new SplittableRandom(SEED);
         int[] reached = new int[observed.length];
         double[] drawn = new double[scatter.size()];
@@ -43,7 +43,7 @@ final class SimulatedSignificance {
     }
 
     static double of(OrthogonalResiduals scatter, ToDoubleFunction<double[]> statistic, double observed) {
-        return of(scatter, List.of(statistic), new double[] {observed})[0];
+        return ofAll(scatter, List.of(statistic), new double[] {observed})[0];
     }
 
     private static boolean isOpen(int[] reached, int draws) {

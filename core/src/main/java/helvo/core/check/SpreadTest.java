@@ -43,7 +43,7 @@ record SpreadTest(double statistic, double p, double growth) {
         ToDoubleFunction<double[]> alongFitted = e -> fitted ? correlation(e, free, byFitted) : -1;
         double ofX = correlation(scatter.e(), free, byX);
         double ofFitted = alongFitted.applyAsDouble(scatter.e());
-        double[] p = SimulatedSignificance.of(
+        double[] p = SimulatedSignificance.ofAll(
                 scatter, List.of(alongX, alongFitted), new double[] {Math.abs(ofX), fitted ? ofFitted : -1});
         double joint = Math.min(1, Math.min(p[0] / (1 - WITH_FITTED), p[1] / WITH_FITTED));
         return Optional.of(new SpreadTest(

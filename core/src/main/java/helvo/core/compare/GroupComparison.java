@@ -65,7 +65,7 @@ public record GroupComparison(
             FitOutcome outcome = new Line().fit(points, progress);
             return outcome instanceof FitOutcome.Fitted(Fit line)
                     ? Optional.of(new Group(
-                            name, line, points.size(), PrintedEquation.of(line, points), Correlation.of(outcome)))
+                            name, line, points.size(), PrintedEquation.of(line, points), Correlation.ofLine(outcome)))
                     : Optional.empty();
         }
 

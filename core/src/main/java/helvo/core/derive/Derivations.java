@@ -57,7 +57,7 @@ public final class Derivations {
         Optional<Column> old =
                 before.columns().stream().filter(each -> each.id() == id).findFirst();
         Cells cells = computed(column, ready, old, before);
-        return cells == column.cells() ? ready : ready.withColumn(id, each -> each.with(cells));
+        return cells == column.cells() ? ready : ready.withColumn(id, each -> each.withCells(cells));
     }
 
     /// One row's cell of a derived column.
@@ -206,7 +206,8 @@ public final class Derivations {
         Role barRole = role == Role.X ? Role.X_BAR : role == Role.Y ? Role.Y_BAR : Role.NONE;
         boolean replaces = role == Role.X || role == Role.Y && instead;
         var columns = new ArrayList<>(table.columns().stream()
-                .map(each -> replaces && (each.role() == role || each.role() == barRole) ? each.with(Role.NONE) : each)
+                .map(each ->
+                        replaces && (each.role() == role || each.role() == barRole) ? each.withRole(Role.NONE) : each)
                 .toList());
         int place = placeBehind(table, formula.columns());
         columns.add(
@@ -238,7 +239,7 @@ public final class Derivations {
                             Optional.of(new Derivation.PropagatedUncertainty(id, bars)),
                             Cells.NONE));
         }
-        return table.with(columns);
+        return table.withColumns(columns);
     }
 
     private static int placeBehind(Table table, List<Integer> sources) {

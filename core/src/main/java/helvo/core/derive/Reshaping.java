@@ -142,10 +142,10 @@ public final class Reshaping {
         var empty = new Table(id, name, source.decimalMark(), Optional.empty(), List.of(), ExcludedRows.NONE)
                 .withSummary(Optional.of(new DerivedTable(source.id(), by, form)));
         Table turned = refreshed(empty, source);
-        return turned.with(RoleGuess.guessed(turned.columns()));
+        return turned.withColumns(RoleGuess.guessed(turned.columns()));
     }
 
-    /// The table worked out again of its source. What was chosen for its columns stays, as do rows set aside, told
+    /// The table worked out again of its source. What was chosen for its columns stays, as do excluded rows, told
     /// by what names them.
     static Table refreshed(Table turned, Table source) {
         DerivedTable summary = turned.summary().orElseThrow();
@@ -160,16 +160,16 @@ public final class Reshaping {
                     !follows
                             ? old
                             : at < fresh.size()
-                                    ? old.with(fresh.get(at).cells())
-                                            .with(fresh.get(at).kind())
-                                    : old.with(Cells.NONE));
+                                    ? old.withCells(fresh.get(at).cells())
+                                            .withKind(fresh.get(at).kind())
+                                    : old.withCells(Cells.NONE));
             at += follows ? 1 : 0;
         }
         int next = turned.nextColumnId();
         for (; at < fresh.size(); at++) {
             columns.add(fresh.get(at).withId(next++));
         }
-        Table after = turned.with(columns);
+        Table after = turned.withColumns(columns);
         return keepingRows(turned, after, summary.form());
     }
 
@@ -199,7 +199,7 @@ public final class Reshaping {
                                 place, decision.column(), decision.original(), decision.problem(), decision.choice()))
                         .stream())
                 .toList();
-        return after.with(ExcludedRows.of(aside)).withDecisions(decisions);
+        return after.withExcluded(ExcludedRows.of(aside)).withDecisions(decisions);
     }
 
     private static List<Cell> key(List<Column> keys, int row) {
@@ -321,7 +321,7 @@ public final class Reshaping {
 
     private static Column turned(Heading heading, Kind kind, ColumnFormat format, Cells cells) {
         return new Column(1, heading, kind, Role.NONE, 0, cells)
-                .with(format)
+                .withFormat(format)
                 .withDerivation(Optional.of(new Derivation.Reshaped()));
     }
 }

@@ -90,7 +90,7 @@ public final class Summaries {
                 Cells.NONE);
     }
 
-    /// The summary computed again of its source; rows set aside stay so by their group. Columns of a source column
+    /// The summary computed again of its source; excluded rows stay so by their group. Columns of a source column
     /// that is gone keep their values and follow no more.
     public static Table refreshed(Table summary, Table source) {
         if (summary.summary().orElseThrow().form() != DerivedTable.Form.GROUPS) {
@@ -102,15 +102,16 @@ public final class Summaries {
             return detached(summary);
         }
         Map<List<Cell>, IntList> groups = groups(source, by);
-        Table fresh = summary.with(summary.columns().stream()
+        Table fresh = summary.withColumns(summary.columns().stream()
                 .map(column -> switch (column.derivation().orElse(null)) {
                     case Derivation.Group(int of) ->
                         has(source, of)
-                                ? column.with(keys(groups, by.indexOf(of)))
+                                ? column.withCells(keys(groups, by.indexOf(of)))
                                 : column.withDerivation(Optional.empty());
                     case Derivation.GroupStatistic(Statistic statistic, int of) ->
                         has(source, of)
-                                ? column.with(values(groups, source.column(of).cells(), statistic))
+                                ? column.withCells(
+                                        values(groups, source.column(of).cells(), statistic))
                                 : column.withDerivation(Optional.empty());
                     case null, default -> column;
                 })
@@ -121,7 +122,7 @@ public final class Summaries {
     /// The same values as a table of its own.
     public static Table detached(Table summary) {
         return summary.withSummary(Optional.empty())
-                .with(summary.columns().stream()
+                .withColumns(summary.columns().stream()
                         .map(column -> column.derivation().orElse(null) instanceof Derivation.Group
                                         || column.derivation().orElse(null) instanceof Derivation.GroupStatistic
                                         || column.derivation().orElse(null) instanceof Derivation.Reshaped
@@ -134,7 +135,7 @@ public final class Summaries {
         return table.columns().stream().anyMatch(each -> each.id() == column);
     }
 
-    /// Rows that are not set aside and whose grouping cells are not all empty, by those cells.
+    /// Rows that are not excluded and whose grouping cells are not all empty, by those cells.
     private static Map<List<Cell>, IntList> groups(Table source, List<Integer> by) {
         List<Cells> keys = by.stream().map(id -> source.column(id).cells()).toList();
         var groups = new LinkedHashMap<List<Cell>, IntList>();
@@ -181,7 +182,7 @@ public final class Summaries {
                                 place, decision.column(), decision.original(), decision.problem(), decision.choice()))
                         .stream())
                 .toList();
-        return fresh.with(ExcludedRows.of(aside)).withDecisions(decisions);
+        return fresh.withExcluded(ExcludedRows.of(aside)).withDecisions(decisions);
     }
 
     private static List<Cell> key(Table summary, int row, List<Integer> by) {

@@ -20,11 +20,11 @@ public record Correlation(double pearsonR, OptionalDouble pearsonP) {
 
     /// @return empty where no line can be fitted or y does not vary
     public static Optional<Correlation> of(Points points) {
-        return of(new Line().fit(points.alike(), Progress.none()));
+        return ofLine(new Line().fit(points.alike(), Progress.none()));
     }
 
     /// @param line the outcome of fitting [Line] to the points
-    public static Optional<Correlation> of(FitOutcome line) {
+    public static Optional<Correlation> ofLine(FitOutcome line) {
         if (!(line instanceof FitOutcome.Fitted(Fit fit)) || fit.quality().r2().isEmpty()) {
             return Optional.empty();
         }

@@ -60,9 +60,9 @@ public final class ExponentialFit {
             FitOutcome positive = of(
                     curve,
                     points,
-                    u::of,
+                    u::at,
                     x -> 1 / x,
-                    u.of(points).x(),
+                    u.pointsOverLog(points).x(),
                     u.lnOfCentre(),
                     OptionalDouble.empty(),
                     progress.part(0, 0.7));
@@ -77,9 +77,9 @@ public final class ExponentialFit {
             FitOutcome all0 = of(
                     curve,
                     withZero,
-                    u::of,
+                    u::at,
                     x -> 1 / x,
-                    u.of(withZero).x(),
+                    u.pointsOverLog(withZero).x(),
                     u.lnOfCentre(),
                     OptionalDouble.of(fit.coefficient("b").value()),
                     progress.part(0.7, 1));

@@ -17,8 +17,8 @@ import java.util.Optional;
 /// @param function     the fitted curve
 /// @param takesZero    whether points at x = 0 take part although the shape has no value there in general: a power
 ///     curve that surely rises is 0
-/// @param origin     x₀ where the coefficients are those of the curve written about it (see [Curve#from]), since no
-///     double holds those about x = 0; empty where they are of x itself
+/// @param origin     x₀ where the coefficients are those of the curve written about it (see [Curve#sourceOfFile]),
+///     since no double holds those about x = 0; empty where they are of x itself
 /// @param lesser     what leaves less than this curve, which is the least only about itself; empty where it is the
 ///     least of all
 public record Fit(

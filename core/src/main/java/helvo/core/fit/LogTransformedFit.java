@@ -30,7 +30,7 @@ public final class LogTransformedFit {
             return line(points.over(u.high(), points.y(), points.ySigma()), new LowParts(u.low(), EXACT), progress)
                             instanceof FitOutcome.Fitted(Fit line)
                     ? new FitOutcome.Fitted(
-                            line.withCurve(curve, new Straight((ScaledPolynomial) line.function(), true, false)))
+                            line.withCurve(curve, new LineOverLogs((ScaledPolynomial) line.function(), true, false)))
                     : tooNarrow(curve);
         });
     }
@@ -60,7 +60,7 @@ public final class LogTransformedFit {
                 instanceof FitOutcome.Fitted(Fit line))) {
             return tooNarrow(curve);
         }
-        var function = new Straight((ScaledPolynomial) line.function(), logOfX, true);
+        var function = new LineOverLogs((ScaledPolynomial) line.function(), logOfX, true);
         double atZero = Math.exp(line.intercept().value());
         if (atZero >= Double.MIN_NORMAL && Double.isFinite(atZero)) {
             return new FitOutcome.Fitted(new Fit(
@@ -121,7 +121,7 @@ public final class LogTransformedFit {
     }
 
     /// A line over logarithms as a function of x. Its residual is in what the line was fitted to.
-    private record Straight(ScaledPolynomial line, boolean logOfX, boolean logOfY) implements FittedFunction {
+    private record LineOverLogs(ScaledPolynomial line, boolean logOfX, boolean logOfY) implements FittedFunction {
         private double u(double x) {
             return !logOfX ? x : x > 0 ? Math.log(x) : Double.NaN;
         }

@@ -151,7 +151,7 @@ final class ColumnReader {
             return List.of(angles(raw));
         }
         return counts.of(Form.NUMBER) == 0 && counts.bare == 0 && counts.values() > 0
-                ? List.of(raw.with(Kind.TEXT))
+                ? List.of(raw.withKind(Kind.TEXT))
                 : numbers(raw, counts);
     }
 
@@ -170,13 +170,13 @@ final class ColumnReader {
         boolean own = likely && decided.isEmpty() && marks.commas == (mark == DecimalMark.COMMA ? marks.either : 0);
         decided = choices.mark().isPresent() ? choices.mark() : own ? Optional.of(mark) : decided;
         if (decided.isEmpty()) {
-            return List.of(raw.with(Kind.TEXT));
+            return List.of(raw.withKind(Kind.TEXT));
         }
         var read = new Numbers(raw, decided.get());
         read.settle();
         int values = counts.values();
         if (read.count * 2 < values) {
-            return List.of(raw.with(Kind.TEXT));
+            return List.of(raw.withKind(Kind.TEXT));
         }
         return read.columns(
                 marks.either > 0 && marks.point == marks.comma && choices.mark().isEmpty());
@@ -364,8 +364,10 @@ final class ColumnReader {
                 }
             }
             Heading heading = heading();
-            Column read =
-                    raw.with(values.build()).with(Kind.NUMBER).with(heading).with(new ColumnFormat.AsWritten(decimals));
+            Column read = raw.withCells(values.build())
+                    .withKind(Kind.NUMBER)
+                    .withHeading(heading)
+                    .withFormat(new ColumnFormat.AsWritten(decimals));
             say(read, byOthers);
             if (bars * 2 < count) {
                 return List.of(read);
@@ -458,7 +460,7 @@ final class ColumnReader {
         boolean minutes = MINUTES_HINT.matcher(raw.unit()).matches();
         boolean hours = HOURS_HINT.matcher(raw.unit()).matches();
         if (either && !three && !minutes && !hours && !iso) {
-            return raw.with(Kind.TEXT);
+            return raw.withKind(Kind.TEXT);
         }
         Column read = lengths(raw, iso || hours && !three ? TwoParts.HOURS_MINUTES : TwoParts.MINUTES_SECONDS);
         say(
@@ -490,10 +492,10 @@ final class ColumnReader {
                             ? asText(cells.cell(row))
                             : new Cell.Number(seconds[row] / per.seconds()));
         }
-        return raw.with(read.build())
-                .with(Kind.NUMBER)
-                .with(new Heading(raw.name(), per.symbol()))
-                .with(new ColumnFormat.Durations(per));
+        return raw.withCells(read.build())
+                .withKind(Kind.NUMBER)
+                .withHeading(new Heading(raw.name(), per.symbol()))
+                .withFormat(new ColumnFormat.Durations(per));
     }
 
     private static Cell asText(Cell cell) {
@@ -503,7 +505,7 @@ final class ColumnReader {
     private Column dates(Column raw) {
         Optional<DateText.Order> order = choices.dateOrder().or(() -> DateColumn.order(raw.cells()));
         if (order.isEmpty()) {
-            return raw.with(Kind.TEXT);
+            return raw.withKind(Kind.TEXT);
         }
         Column read = DateColumn.dated(raw, order.get(), choices.clock());
         if (DateColumn.dependsOnOrder(raw.cells())) {
@@ -547,10 +549,10 @@ final class ColumnReader {
                             : asText(cell));
         }
         say(raw, false, "angles, counted in degrees.");
-        return raw.with(read.build())
-                .with(Kind.NUMBER)
-                .with(new Heading(raw.name(), "°"))
-                .with(new ColumnFormat.AsWritten(0));
+        return raw.withCells(read.build())
+                .withKind(Kind.NUMBER)
+                .withHeading(new Heading(raw.name(), "°"))
+                .withFormat(new ColumnFormat.AsWritten(0));
     }
 
     // ---- by a person's word ----

@@ -63,7 +63,7 @@ public final class RoleGuess {
                 y = column;
                 role = Role.Y;
             }
-            guessed.add(column.with(alreadyTaken(guessed, role) ? Role.NONE : role));
+            guessed.add(column.withRole(alreadyTaken(guessed, role) ? Role.NONE : role));
         }
         return y == null ? guessed : withOthersOf(y, guessed);
     }
@@ -88,7 +88,7 @@ public final class RoleGuess {
                     && all.getLast().role() == Role.Y
                     && column.unit().equals(all.getLast().unit());
             count += further || column.role() == Role.Y ? 1 : 0;
-            all.add(further ? column.with(Role.Y) : bar ? column.with(Role.Y_BAR) : column);
+            all.add(further ? column.withRole(Role.Y) : bar ? column.withRole(Role.Y_BAR) : column);
         }
         boolean barsBehind = IntStream.range(0, all.size())
                 .allMatch(i -> !BAR.matcher(all.get(i).name()).matches()

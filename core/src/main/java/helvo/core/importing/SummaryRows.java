@@ -39,7 +39,7 @@ final class SummaryRows {
         }
     }
 
-    private static final Map<String, What> LABELS = labels(Map.of(
+    private static final Map<String, What> LABELS = labelPatterns(Map.of(
             What.TOTAL,
             "total|totals|grand total|subtotal|sub-total|sub "
                     + "total|sum|sums|summe|gesamt|gesamtsumme|zwischensumme|insgesamt|somme|"
@@ -84,7 +84,7 @@ final class SummaryRows {
         rows = columns.stream().mapToInt(column -> column.cells().size()).max().orElse(0);
     }
 
-    private static Map<String, What> labels(Map<What, String> words) {
+    private static Map<String, What> labelPatterns(Map<What, String> words) {
         var labels = new HashMap<String, What>();
         words.forEach((what, texts) -> {
             for (String text : texts.split("\\|")) {

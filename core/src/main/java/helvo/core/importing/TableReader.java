@@ -75,7 +75,7 @@ public final class TableReader {
         return new Table(0, name, decided.orElse(mark), Optional.empty(), guessed, aside);
     }
 
-    /// Whether a row was set aside in reading, and by nobody's decision.
+    /// Whether a row was excluded in reading, and by nobody's decision.
     public static boolean isFound(String reason) {
         return SummaryRows.isReason(reason);
     }
@@ -111,7 +111,7 @@ public final class TableReader {
             double number = cells.number(row);
             read.add(codes.containsKey(number) ? new Cell.Text(NumberText.shortest(number)) : cells.cell(row));
         }
-        return column.with(read.build());
+        return column.withCells(read.build());
     }
 
     /// The numbers of some rows, those that may stand for no value apart.
@@ -156,7 +156,7 @@ public final class TableReader {
             cells.add(
                     cell instanceof Cell.Text(String text) && choices.missing().contains(text) ? Cell.EMPTY : cell);
         }
-        return column.with(cells.build());
+        return column.withCells(cells.build());
     }
 
     private boolean isChosen(double number) {
@@ -250,10 +250,12 @@ public final class TableReader {
         }
         boolean plotted = table.first(Role.X).isPresent() && table.first(Role.Y).isPresent();
         boolean bars = columns.size() > table.columns().size();
-        List<Column> bare = columns.stream().map(each -> each.with(Role.NONE)).toList();
+        List<Column> bare =
+                columns.stream().map(each -> each.withRole(Role.NONE)).toList();
         DecimalMark mark = !open || !way.isNumbers()
                 ? table.decimalMark()
                 : way == CellInterpretation.POINT ? DecimalMark.POINT : DecimalMark.COMMA;
-        return table.with(plotted && !bars ? columns : RoleGuess.guessed(bare)).withDecimalMark(mark);
+        return table.withColumns(plotted && !bars ? columns : RoleGuess.guessed(bare))
+                .withDecimalMark(mark);
     }
 }

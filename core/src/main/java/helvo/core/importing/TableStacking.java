@@ -55,8 +55,9 @@ public final class TableStacking {
                 Optional.empty(),
                 split
                         ? columns.stream()
-                                .map(column ->
-                                        column.id() > 1 && column.role() == Role.BY ? column.with(Role.NONE) : column)
+                                .map(column -> column.id() > 1 && column.role() == Role.BY
+                                        ? column.withRole(Role.NONE)
+                                        : column)
                                 .toList()
                         : columns,
                 ExcludedRows.NONE);
@@ -79,6 +80,6 @@ public final class TableStacking {
                                 : cell);
             }
         }
-        return first.withId(id).with(cells.build()).withDecimals(decimals);
+        return first.withId(id).withCells(cells.build()).withDecimals(decimals);
     }
 }

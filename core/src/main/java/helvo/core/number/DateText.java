@@ -217,10 +217,10 @@ public final class DateText {
                     ? day(number(match, 3), month(match.group(2)), 1, Form.MONTH)
                     : Optional.empty();
         }
-        return moment(year(written), month(match.group(2)), number(match, 1), match, 4, false);
+        return moment(writtenYear(written), month(match.group(2)), number(match, 1), match, 4, false);
     }
 
-    private static int year(String written) {
+    private static int writtenYear(String written) {
         int year = Integer.parseInt(written);
         return written.length() == 4 ? year : year + (year >= FIRST_SHORT_YEAR ? 1900 : 2000);
     }
@@ -248,7 +248,7 @@ public final class DateText {
     }
 
     /// A year alone, as columns of years have it.
-    public static Optional<Moment> year(double number) {
+    public static Optional<Moment> yearFromNumber(double number) {
         boolean year = number == Math.rint(number) && number >= 1000 && number <= 2999;
         return year ? day((int) number, 1, 1, Form.YEAR) : Optional.empty();
     }
@@ -324,7 +324,7 @@ public final class DateText {
     private static Optional<Moment> yearLast(Matcher match, Order order) {
         int first = number(match, 1);
         int second = number(match, 3);
-        int year = year(match.group(4));
+        int year = writtenYear(match.group(4));
         boolean points = match.group(2).equals(".");
         boolean either = !points && first <= 12 && second <= 12 && first != second;
         boolean dayFirst = points || order == Order.DAY_FIRST;

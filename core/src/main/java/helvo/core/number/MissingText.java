@@ -157,12 +157,12 @@ public final class MissingText {
     }
 
     /// Whether a text among numbers stands for no value, by what it says or as a logger's code.
-    public static boolean saysNone(String text) {
+    public static boolean standsForNone(String text) {
         return is(text) || isCodeText(text);
     }
 
     /// Whether a text tells of an error of an instrument: a number in it is no measurement.
-    public static boolean tellsOfError(String text) {
+    public static boolean namesError(String text) {
         for (String word : text.toLowerCase(Locale.ROOT).split("[^\\p{L}]", 40)) {
             if (ERRORS.contains(word)) {
                 return true;

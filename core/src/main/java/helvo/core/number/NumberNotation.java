@@ -9,7 +9,7 @@ import java.util.stream.Stream;
 
 /// How numbers are written for a person: decimal mark, thousands, digits.
 ///
-/// Copied and exported numbers keep all their digits; see [#exact].
+/// Copied and exported numbers keep all their digits; see [#exactNumber].
 ///
 /// @param mark    between whole and decimal digits
 /// @param grouped whether thousands are parted by a thin space, from 10 000 on

@@ -39,7 +39,7 @@ public final class NumberText {
     /// @return empty when there is none, or more than one
     public static OptionalDouble numberInside(String text) {
         Matcher found = INSIDE.matcher(text);
-        if (MissingText.tellsOfError(text) || !found.find()) {
+        if (MissingText.namesError(text) || !found.find()) {
             return OptionalDouble.empty();
         }
         String first = found.group();

@@ -17,7 +17,7 @@ public final class CentredLogX {
                 all.high() < 2 * all.low() ? all.midpoint() : Math.sqrt(all.low()) * Math.sqrt(all.high()));
     }
 
-    public double of(double x) {
+    public double at(double x) {
         double part = (x - centre) / centre;
         return Math.abs(part) < 0.5 ? Math.log1p(part) : Math.log(x / centre);
     }
@@ -26,10 +26,10 @@ public final class CentredLogX {
         return Math.log(centre);
     }
 
-    public Points of(Points points) {
+    public Points pointsOverLog(Points points) {
         double[] u = new double[points.size()];
         for (int i = 0; i < u.length; i++) {
-            u[i] = of(points.x()[i]);
+            u[i] = at(points.x()[i]);
         }
         return points.over(u, points.y(), points.ySigma());
     }

@@ -49,7 +49,7 @@ public record Problems(List<Problem> groups, List<AmbiguousColumn> questions) {
         return questions.size() + groups.stream().mapToInt(Problem::count).sum();
     }
 
-    /// Rows set aside, and places decided about, are left out.
+    /// Excluded rows, and places decided about, are left out.
     public static Problems in(Table table) {
         return new Finder(table).found();
     }
@@ -102,7 +102,7 @@ public record Problems(List<Problem> groups, List<AmbiguousColumn> questions) {
                 if (cells.blockIsNumbersOnly(row)) {
                     row = cells.blockEnd(row) - 1;
                 } else if (cells.cell(row) instanceof Cell.Text(String text)
-                        && !MissingText.saysNone(text)
+                        && !MissingText.standsForNone(text)
                         && isOpen(row, column.id())) {
                     boolean limit = column.kind() == Kind.NUMBER && MissingText.isLimit(text);
                     if (limit) {
@@ -269,14 +269,14 @@ public record Problems(List<Problem> groups, List<AmbiguousColumn> questions) {
 
     /// Between which values, and between which logarithms of them, nothing is far out.
     private record Fences(double low, double high, double lowLog, double highLog, boolean logs) {
-        static Optional<Fences> of(Cells cells, ExcludedRows setAside) {
+        static Optional<Fences> of(Cells cells, ExcludedRows excluded) {
             int stride = Math.max(1, cells.size() / ENOUGH_FOR_QUARTILES);
             double[] values = new double[cells.size() / stride + 1];
             int n = 0;
             boolean positive = true;
             for (int row = 0; row < cells.size(); row += stride) {
                 double value = cells.number(row);
-                if (!Double.isNaN(value) && !setAside.has(row)) {
+                if (!Double.isNaN(value) && !excluded.has(row)) {
                     values[n++] = value;
                     positive &= value > 0;
                 }

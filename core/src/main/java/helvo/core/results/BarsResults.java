@@ -130,7 +130,7 @@ final class BarsResults {
     /// Of bars that no point may miss.
     private static Line.Sentence met(Fit fit, BarCoverage found, NumberNotation numbers) {
         if (found.missed().length == 0) {
-            return new Line.Sentence(RootLocale.format("%s meets %s.", shape(fit), all(found.bars())), false);
+            return new Line.Sentence(RootLocale.format("%s meets %s.", shape(fit), allBars(found.bars())), false);
         }
         return new Line.Sentence(
                 RootLocale.format(
@@ -178,7 +178,7 @@ final class BarsResults {
         long count = Math.round(expected.mean());
         String some = count == 0 ? "hardly one" : count == 1 ? "one" : "about " + count;
         String meets = found.missed().length == 0
-                ? RootLocale.format("%s meets %s", shape(fit), all(found.bars()))
+                ? RootLocale.format("%s meets %s", shape(fit), allBars(found.bars()))
                 : RootLocale.format("%s meets %,d of %,d bars", shape(fit), found.passes(), found.bars());
         if (expected.tooMany()) {
             return new Line.Sentence(
@@ -198,7 +198,7 @@ final class BarsResults {
                         RootLocale.format("%s; of bars of %s it may well miss %s.", meets, of, some), false);
     }
 
-    private static String all(int bars) {
+    private static String allBars(int bars) {
         return bars == 1 ? "the one bar" : bars == 2 ? "both bars" : RootLocale.format("all %,d bars", bars);
     }
 

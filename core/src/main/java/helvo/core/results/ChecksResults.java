@@ -331,7 +331,7 @@ public final class ChecksResults {
             case PATTERN -> {
                 judgement.adequateAlternatives().forEach(curve -> offers.add(new SuggestedAction.ShowCurve(curve)));
                 if (fit.curve().degree() == 1) {
-                    offers.add(new SuggestedAction.Straighten());
+                    offers.add(new SuggestedAction.Linearise());
                 }
                 offers.add(new SuggestedAction.ShowResiduals());
             }
@@ -343,7 +343,7 @@ public final class ChecksResults {
             case OUTLIER -> {
                 List<Integer> rows = check.rows().stream().sorted().toList();
                 rows.forEach(row -> offers.add(new SuggestedAction.ShowRow(row)));
-                offers.add(new SuggestedAction.SetAside(rows));
+                offers.add(new SuggestedAction.Exclude(rows));
             }
             case INFLUENCE ->
                 offers.add(new SuggestedAction.ShowRow(check.rows().getFirst()));

@@ -38,7 +38,7 @@ public final class DataSteps {
     private final FigureAnalysis figure;
     private final Table table;
     private final NumberNotation numbers;
-    private final List<String> says = new ArrayList<>();
+    private final List<String> said = new ArrayList<>();
 
     private DataSteps(History history, FigureAnalysis figure) {
         this.history = history;
@@ -53,32 +53,32 @@ public final class DataSteps {
         var steps = new DataSteps(history, figure);
         steps.source();
         steps.conditions();
-        steps.setAside();
+        steps.addExcluded();
         steps.decisions();
         steps.leftOut();
         steps.derived();
         steps.typedOver();
-        return List.copyOf(steps.says);
+        return List.copyOf(steps.said);
     }
 
     private void source() {
         table.source()
-                .ifPresent(source -> says.add("The table “" + table.name() + "” was read from " + source.name()
+                .ifPresent(source -> said.add("The table “" + table.name() + "” was read from " + source.name()
                         + table.readBy().map(how -> " (" + how + ")").orElse("") + "."));
         table.importReport()
-                .ifPresent(read -> told(
+                .ifPresent(read -> addAll(
                         read.remarks().stream().map(remark -> remark.sentence()).toList(), "remarks on the reading"));
         table.summary().ifPresent(summary -> study.tables().stream()
                 .filter(each -> each.id() == summary.source())
                 .findFirst()
-                .ifPresent(of -> says.add("The table holds " + summary.form().words() + " of the table “" + of.name()
+                .ifPresent(of -> said.add("The table holds " + summary.form().words() + " of the table “" + of.name()
                         + "”" + (of.excluded().reasons().isEmpty() ? "" : ", without its excluded rows") + ".")));
     }
 
     private void conditions() {
         String only = RowCondition.sentence(figure.figure().conditions(), table);
         if (!only.isEmpty()) {
-            says.add("Only rows were used in which " + only + ".");
+            said.add("Only rows were used in which " + only + ".");
         }
         figure.series().stream()
                 .filter(each -> each.key().isFurther())
@@ -86,11 +86,11 @@ public final class DataSteps {
                         .filter(curve -> curve.series().equals(each.key())
                                 && !curve.conditions().isEmpty())
                         .findFirst()
-                        .ifPresent(curve -> says.add("The curve “" + each.label() + "” uses only rows in which "
+                        .ifPresent(curve -> said.add("The curve “" + each.label() + "” uses only rows in which "
                                 + RowCondition.sentence(curve.conditions(), table) + ".")));
     }
 
-    private void setAside() {
+    private void addExcluded() {
         Map<Integer, String> reasons = table.excluded().reasons();
         var sentences = new ArrayList<String>();
         for (String reason : reasons.values().stream().distinct().toList()) {
@@ -101,16 +101,16 @@ public final class DataSteps {
             sentences.add(capital(Results.numbers(rows)) + (rows.length == 1 ? " was" : " were") + " excluded"
                     + (reason.isBlank() ? "; no reason was given." : ": “" + reason + "”."));
         }
-        told(sentences, "reasons for excluding rows");
+        addAll(sentences, "reasons for excluding rows");
         figure.series().forEach(each -> each.diagnostics()
                 .flatMap(Diagnostics::withExcluded)
-                .ifPresent(with -> each.fit().ifPresent(fit -> says.add(changed(each, with, fit)))));
+                .ifPresent(with -> each.fit().ifPresent(fit -> said.add(changed(each, with, fit)))));
     }
 
     /// "With it, salt-soaked would have slope 0.2815 ± 0.0050 instead of 0.2833 ± 0.0023 (± one standard error), R²
     /// 0.9974 instead of 0.9995."
     private String changed(SeriesAnalysis each, Fit with, Fit fit) {
-        boolean one = each.rows().setAside().length == 1;
+        boolean one = each.rows().excluded().length == 1;
         Coefficient then = with.coefficients().getLast();
         Coefficient now = fit.coefficients().getLast();
         OptionalDouble before = with.quality().r2();
@@ -128,9 +128,9 @@ public final class DataSteps {
                 + ".";
     }
 
-    /// Those that set rows aside are told with these.
+    /// Steps that exclude rows are listed with these.
     private void decisions() {
-        told(
+        addAll(
                 table.decisions().stream()
                         .filter(each -> each.choice() != Decision.Choice.EXCLUDED)
                         .map(each -> {
@@ -155,7 +155,7 @@ public final class DataSteps {
                 "such decisions");
     }
 
-    /// Rows that gave no point though nobody set them aside, each told once.
+    /// Rows that gave no point though nobody excluded them, each told once.
     private void leftOut() {
         var rows = new TreeSet<Integer>();
         var sentences = new ArrayList<String>();
@@ -167,12 +167,12 @@ public final class DataSteps {
                 }
             }
         }
-        told(sentences, rows.size(), "rows without a number");
+        addAll(sentences, rows.size(), "rows without a number");
     }
 
     private void derived() {
         table.columns().forEach(column -> column.derivation()
-                .ifPresent(how -> derived(column, how).ifPresent(says::add)));
+                .ifPresent(how -> derived(column, how).ifPresent(said::add)));
     }
 
     private Optional<String> derived(Column column, Derivation how) {
@@ -208,7 +208,7 @@ public final class DataSteps {
             }
             before = step.after();
         }
-        told(sentences, "such changes");
+        addAll(sentences, "such changes");
     }
 
     private boolean changesValues(Edit edit, Study before) {
@@ -241,15 +241,15 @@ public final class DataSteps {
     }
 
     /// The first of them, and how many more there are.
-    private void told(List<String> sentences, String kind) {
-        told(sentences, sentences.size(), kind);
+    private void addAll(List<String> sentences, String kind) {
+        addAll(sentences, sentences.size(), kind);
     }
 
     /// @param all how many there are, though not all need be among the sentences
-    private void told(List<String> sentences, int all, String kind) {
-        sentences.stream().limit(MAX_LISTED).forEach(says::add);
+    private void addAll(List<String> sentences, int all, String kind) {
+        sentences.stream().limit(MAX_LISTED).forEach(said::add);
         if (all > MAX_LISTED) {
-            says.add(RootLocale.format("There are %,d more %s; the study holds them all.", all - MAX_LISTED, kind));
+            said.add(RootLocale.format("There are %,d more %s; the study holds them all.", all - MAX_LISTED, kind));
         }
     }
 

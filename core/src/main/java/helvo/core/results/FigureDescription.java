@@ -79,7 +79,7 @@ public final class FigureDescription {
             says.add("Shaded along a curve: where its mean lies with 95 % confidence; thin lines bound one more "
                     + "measurement.");
         }
-        if (series.stream().anyMatch(each -> each.rows().setAside().length > 0)) {
+        if (series.stream().anyMatch(each -> each.rows().excluded().length > 0)) {
             says.add("Hollow: excluded.");
         }
         return String.join(" ", says);
@@ -129,7 +129,7 @@ public final class FigureDescription {
                                 ? RootLocale.format(" in %d series, %s", labels.size(), listed(labels))
                                 : RootLocale.format(" in %d series", labels.size())));
         bars().map(words -> "With error " + words + ".").ifPresent(says::add);
-        series.stream().limit(MAX_LISTED).map(this::told).forEach(says::add);
+        series.stream().limit(MAX_LISTED).map(this::seriesSentence).forEach(says::add);
         if (series.size() > MAX_LISTED) {
             says.add(RootLocale.format("%d series more are not told here.", series.size() - MAX_LISTED));
         }
@@ -154,7 +154,7 @@ public final class FigureDescription {
 
     /// "dry: 10 points, Load from 5 to 50, Stretch from 1.3 to 10.5; rises, line Stretch = 0.2064 Load + 0.202, R²
     /// 0.9994."
-    private String told(SeriesAnalysis each) {
+    private String seriesSentence(SeriesAnalysis each) {
         var text = new StringBuilder(series.size() > 1 ? each.label() + ": " : "");
         int n = each.points().size();
         if (series.size() > 1) {

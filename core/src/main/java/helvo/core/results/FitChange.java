@@ -25,11 +25,11 @@ public final class FitChange {
                 + (r2.isPresent() ? ", R² " + numbers.share(r2.getAsDouble()) : "");
     }
 
-    /// "Row 1 set aside: slope 0.776 → 0.742, R² 0.9748 → 0.9798, s 4.94 → 4.14", or the way back; empty where no
+    /// "Row 1 excluded: slope 0.776 → 0.742, R² 0.9748 → 0.9798, s 4.94 → 4.14", or the way back; empty where no
     /// point came or went, and where another curve was chosen.
     public static Optional<String> bySettingAside(SeriesAnalysis before, SeriesAnalysis after, NumberNotation numbers) {
-        int[] more = missing(after.rows().setAside(), before.rows().setAside());
-        int[] back = missing(before.rows().setAside(), after.rows().setAside());
+        int[] more = missing(after.rows().excluded(), before.rows().excluded());
+        int[] back = missing(before.rows().excluded(), after.rows().excluded());
         if (more.length + back.length == 0
                 || before.points().size() == after.points().size()
                 || !before.chosen().curve().equals(after.chosen().curve())

@@ -183,10 +183,10 @@ final class FitResults {
         }
     }
 
-    /// How the fit changed by what was set aside.
+    /// How the fit changed by what was excluded.
     private void before() {
         series.diagnostics().flatMap(Diagnostics::withExcluded).ifPresent(with -> {
-            int[] rows = series.rows().setAside();
+            int[] rows = series.rows().excluded();
             lines.add(new Line.Heading(
                     rows.length == 1 ? "What excluding a row changed" : "What excluding rows changed"));
             var table = new ArrayList<Line.Table.Row>();

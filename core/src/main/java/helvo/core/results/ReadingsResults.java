@@ -41,7 +41,8 @@ public final class ReadingsResults {
             if (found.note().series().equals(series.key())) {
                 lines.addAll(
                         found.note().fromY()
-                                ? when(series, found.note().at(), found.note().replicates(), found.when())
+                                ? solutionLines(
+                                        series, found.note().at(), found.note().replicates(), found.when())
                                 : at(series, found.fit(), found.note().at(), found.at()));
             }
         }
@@ -113,10 +114,10 @@ public final class ReadingsResults {
     ///
     /// @param measured how many measurements of an unknown y is the mean of; 0 for a y that is exact
     public List<Line> when(SeriesAnalysis series, Fit fit, double y, int measured) {
-        return when(series, y, measured, InverseReading.at(fit, series.points(), y, measured));
+        return solutionLines(series, y, measured, InverseReading.at(fit, series.points(), y, measured));
     }
 
-    private List<Line> when(SeriesAnalysis series, double y, int measured, List<InverseReading> solutions) {
+    private List<Line> solutionLines(SeriesAnalysis series, double y, int measured, List<InverseReading> solutions) {
         Coordinate ofX = series.rows().x();
         String label = series.rows().y().symbol() + " " + shown(series.rows().y(), y)
                 + (measured > 1 ? ", mean of " + measured : "");

@@ -30,7 +30,7 @@ public record Results(String series, String equation, String where, String exact
     /// What ± says at readings and differences.
     static final String HALF_95 = "95 % half width";
 
-    /// One line of a readout.
+    /// One line of the results.
     public sealed interface Line {
         /// A quantity: "slope", "0.2044 ± 0.0023", "mm/N".
         ///
@@ -227,8 +227,8 @@ public record Results(String series, String equation, String where, String exact
     static String rows(RowUse rows) {
         var text = new StringBuilder(
                 RootLocale.format("%,d of %,d %s used", rows.used(), rows.given(), rows.given() == 1 ? "row" : "rows"));
-        if (rows.setAside().length > 0) {
-            text.append("; excluded: ").append(numbers(rows.setAside()));
+        if (rows.excluded().length > 0) {
+            text.append("; excluded: ").append(numbers(rows.excluded()));
         }
         if (rows.unusable().length > 0) {
             text.append("; no number in ").append(numbers(rows.unusable()));

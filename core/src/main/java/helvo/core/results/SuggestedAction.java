@@ -17,7 +17,7 @@ public sealed interface SuggestedAction {
     }
 
     /// Look for axes on which the points lie on a straight line.
-    record Straighten() implements SuggestedAction {
+    record Linearise() implements SuggestedAction {
         @Override
         public String label() {
             return "Linearise …";
@@ -45,7 +45,7 @@ public sealed interface SuggestedAction {
     /// Leave rows out of the fit, with a reason.
     ///
     /// @param rows 0 is the first
-    record SetAside(List<Integer> rows) implements SuggestedAction {
+    record Exclude(List<Integer> rows) implements SuggestedAction {
         @Override
         public String label() {
             return rows.size() == 1 ? "Exclude it …" : "Exclude them …";

@@ -39,15 +39,15 @@ public sealed interface ColumnEdit extends TableChange {
             boolean changePlaces = role == Role.X && was == Role.Y
                     || role == Role.Y && was == Role.X && before.all(Role.Y).size() == 1;
             Role left = changePlaces ? was : Role.NONE;
-            return before.with(before.columns().stream()
+            return before.withColumns(before.columns().stream()
                     .map(each -> {
                         if (each.id() == column) {
                             return needsNumbers() && each.kind() == Kind.TEXT
-                                    ? each.with(Kind.NUMBER).with(role)
-                                    : each.with(role);
+                                    ? each.withKind(Kind.NUMBER).withRole(role)
+                                    : each.withRole(role);
                         }
                         boolean givesUp = each.role() == role && (single() || role == Role.Y && changePlaces);
-                        return givesUp ? each.with(left) : each;
+                        return givesUp ? each.withRole(left) : each;
                     })
                     .toList());
         }
@@ -61,7 +61,7 @@ public sealed interface ColumnEdit extends TableChange {
         }
 
         @Override
-        public String sentence(Table before) {
+        public String sentenceOfTable(Table before) {
             String name = before.column(column).name();
             return role == Role.NONE ? "Take the role from " + name : "Use " + name + " as " + role.tag();
         }
@@ -71,13 +71,13 @@ public sealed interface ColumnEdit extends TableChange {
     record UseOneY(int table, int column) implements ColumnEdit {
         @Override
         public Table change(Table before) {
-            return before.with(before.columns().stream()
-                    .map(each -> each.role() == Role.Y && each.id() != column ? each.with(Role.NONE) : each)
+            return before.withColumns(before.columns().stream()
+                    .map(each -> each.role() == Role.Y && each.id() != column ? each.withRole(Role.NONE) : each)
                     .toList());
         }
 
         @Override
-        public String sentence(Table before) {
+        public String sentenceOfTable(Table before) {
             return "Use " + before.column(column).name() + " alone as y";
         }
     }
@@ -85,11 +85,11 @@ public sealed interface ColumnEdit extends TableChange {
     record SetHeading(int table, int column, Heading heading) implements ColumnEdit {
         @Override
         public Table change(Table before) {
-            return before.withColumn(column, old -> old.with(heading));
+            return before.withColumn(column, old -> old.withHeading(heading));
         }
 
         @Override
-        public String sentence(Table before) {
+        public String sentenceOfTable(Table before) {
             return "Call the column " + before.column(column).heading().text() + " “" + heading.text() + "”";
         }
     }
@@ -99,11 +99,11 @@ public sealed interface ColumnEdit extends TableChange {
         @Override
         public Table change(Table before) {
             return before.withColumn(
-                    column, old -> (old.kind() == Kind.TEXT ? old.with(Kind.NUMBER) : old).with(Role.X));
+                    column, old -> (old.kind() == Kind.TEXT ? old.withKind(Kind.NUMBER) : old).withRole(Role.X));
         }
 
         @Override
-        public String sentence(Table before) {
+        public String sentenceOfTable(Table before) {
             return "Use " + before.column(column).name() + " as a further x";
         }
     }
@@ -120,12 +120,12 @@ public sealed interface ColumnEdit extends TableChange {
                     : before.withColumn(column, old -> {
                         Column changed =
                                 kind == Kind.DATE ? DateColumn.dated(old, order) : DateColumn.undated(old, kind);
-                        return kind == Kind.TEXT && old.role() != Role.BY ? changed.with(Role.NONE) : changed;
+                        return kind == Kind.TEXT && old.role() != Role.BY ? changed.withRole(Role.NONE) : changed;
                     });
         }
 
         @Override
-        public String sentence(Table before) {
+        public String sentenceOfTable(Table before) {
             String ordered = kind != Kind.DATE
                     ? ""
                     : order == DateText.Order.DAY_FIRST ? ", day before month" : ", month before day";
@@ -133,7 +133,8 @@ public sealed interface ColumnEdit extends TableChange {
         }
     }
 
-    /// Reads a column of text in a way that only a person can tell; see [TableReader#read(Table, int, ReadingWay)].
+    /// Reads a column of text in a way that only a person can tell; see [TableReader#readText(Table, int,
+    /// ReadingWay)].
     record SetInterpretation(int table, int column, CellInterpretation interpretation) implements ColumnEdit {
         @Override
         public Table change(Table before) {
@@ -143,7 +144,7 @@ public sealed interface ColumnEdit extends TableChange {
         }
 
         @Override
-        public String sentence(Table before) {
+        public String sentenceOfTable(Table before) {
             return "Read " + before.column(column).name() + " as " + interpretation.words();
         }
     }
@@ -158,11 +159,11 @@ public sealed interface ColumnEdit extends TableChange {
                             ? old
                             : format instanceof ColumnFormat.Durations(CalendarUnit per)
                                     ? old.countedIn(per)
-                                    : old.with(format));
+                                    : old.withFormat(format));
         }
 
         @Override
-        public String sentence(Table before) {
+        public String sentenceOfTable(Table before) {
             String name = before.column(column).name();
             return switch (format) {
                 case ColumnFormat.AsWritten _ -> "Show " + name + " as written";
@@ -193,19 +194,19 @@ public sealed interface ColumnEdit extends TableChange {
                 given = true;
                 changed = changed.withColumn(bar.id(), old -> old.asTyped()
                         .withDerivation(Optional.empty())
-                        .with(old.cells().times(factor)));
+                        .withCells(old.cells().times(factor)));
             }
             return given || of.uniformBars().isEmpty()
                     ? changed
                     : changed.withColumn(
                             column,
-                            old -> old.with(new UniformBarLength(
+                            old -> old.withUniformBarLength(new UniformBarLength(
                                     old.uniformBars().orElseThrow().size() * factor,
                                     old.uniformBars().get().percent())));
         }
 
         @Override
-        public String sentence(Table before) {
+        public String sentenceOfTable(Table before) {
             return "Bars of " + before.column(column).name() + " "
                     + NumberNotation.of(before.decimalMark()).significant(factor, 4) + " times as long";
         }
@@ -215,11 +216,11 @@ public sealed interface ColumnEdit extends TableChange {
     record SetOwnBars(int table, int column, UniformBarLength bars) implements ColumnEdit {
         @Override
         public Table change(Table before) {
-            return before.withColumn(column, old -> old.with(bars));
+            return before.withColumn(column, old -> old.withUniformBarLength(bars));
         }
 
         @Override
-        public String sentence(Table before) {
+        public String sentenceOfTable(Table before) {
             Column of = before.column(column);
             String unit = of.unit().isEmpty() ? "" : " " + of.unit();
             return bars.isNone()
@@ -232,11 +233,11 @@ public sealed interface ColumnEdit extends TableChange {
     record SetBarMeaning(int table, int column, BarMeaning meaning) implements ColumnEdit {
         @Override
         public Table change(Table before) {
-            return before.withColumn(column, old -> old.with(meaning));
+            return before.withColumn(column, old -> old.withBarMeaning(meaning));
         }
 
         @Override
-        public String sentence(Table before) {
+        public String sentenceOfTable(Table before) {
             return "A bar of " + before.column(column).name() + " is " + meaning.words();
         }
     }
@@ -249,17 +250,18 @@ public sealed interface ColumnEdit extends TableChange {
             Column moved = before.column(column);
             columns.remove(moved);
             columns.add(Math.clamp(place, 0, columns.size()), moved);
-            return before.with(columns);
+            return before.withColumns(columns);
         }
 
         @Override
-        public String sentence(Table before) {
+        public String sentenceOfTable(Table before) {
             return "Move the column " + before.column(column).name()
                     + (before.columns().indexOf(before.column(column)) > place ? " left" : " right");
         }
     }
 
-    /// A column that follows a formula, and one of its uncertainty where a source has bars; see [Derivations#with].
+    /// A column that follows a formula, and one of its uncertainty where a source has bars; see
+    /// [Derivations#withRole].
     ///
     /// @param formula with `{id}` for the names of columns
     /// @param instead whether columns that were y give it up to this one
@@ -270,7 +272,7 @@ public sealed interface ColumnEdit extends TableChange {
         }
 
         @Override
-        public String sentence(Table before) {
+        public String sentenceOfTable(Table before) {
             return "Derive " + heading.text() + " = " + Formula.written(new Derivation.Formula(formula), before);
         }
     }
@@ -288,11 +290,11 @@ public sealed interface ColumnEdit extends TableChange {
             if (read.columns().stream().anyMatch(Formula.followersOf(column, before)::contains)) {
                 throw new IllegalArgumentException("“" + formula + "” follows itself");
             }
-            return before.withColumn(column, old -> old.with(heading).withDerivation(Optional.of(kept)));
+            return before.withColumn(column, old -> old.withHeading(heading).withDerivation(Optional.of(kept)));
         }
 
         @Override
-        public String sentence(Table before) {
+        public String sentenceOfTable(Table before) {
             return "Derive " + heading.text() + " = " + Formula.written(new Derivation.Formula(formula), before)
                     + " instead";
         }
@@ -311,7 +313,7 @@ public sealed interface ColumnEdit extends TableChange {
         @Override
         public Table change(Table before) {
             var columns = new ArrayList<>(before.columns().stream()
-                    .map(each -> each.role() == Role.BY ? each.with(Role.NONE) : each)
+                    .map(each -> each.role() == Role.BY ? each.withRole(Role.NONE) : each)
                     .toList());
             int place = columns.stream().map(Column::id).toList().indexOf(column);
             columns.add(
@@ -325,11 +327,11 @@ public sealed interface ColumnEdit extends TableChange {
                             BarMeaning.HALF_RANGE,
                             Optional.of(new Derivation.Membership(column, name, values, others)),
                             Cells.NONE));
-            return before.with(columns);
+            return before.withColumns(columns);
         }
 
         @Override
-        public String sentence(Table before) {
+        public String sentenceOfTable(Table before) {
             return RootLocale.format(
                     "Call rows with %s %s “%s” and split by it",
                     before.column(column).name(),
@@ -345,11 +347,11 @@ public sealed interface ColumnEdit extends TableChange {
         public Table change(Table before) {
             var columns = new ArrayList<>(before.columns());
             columns.add(blank(before));
-            return before.with(columns);
+            return before.withColumns(columns);
         }
 
         @Override
-        public String sentence(Table before) {
+        public String sentenceOfTable(Table before) {
             return "Add a column";
         }
     }
@@ -376,14 +378,14 @@ public sealed interface ColumnEdit extends TableChange {
             int decimals =
                     greatest == 0 ? 0 : (int) Math.clamp(SHOWN - Math.floor(Math.log10(greatest)), 0, MOST_DECIMALS);
             columns.add(blank(before)
-                    .with(heading)
-                    .with(new ColumnFormat.AsWritten(decimals))
-                    .with(padded.build()));
-            return before.with(columns);
+                    .withHeading(heading)
+                    .withFormat(new ColumnFormat.AsWritten(decimals))
+                    .withCells(padded.build()));
+            return before.withColumns(columns);
         }
 
         @Override
-        public String sentence(Table before) {
+        public String sentenceOfTable(Table before) {
             return "Add the column " + heading.name() + ", as it is now";
         }
     }
@@ -393,7 +395,7 @@ public sealed interface ColumnEdit extends TableChange {
         @Override
         public Table change(Table before) {
             before.column(column);
-            return before.with(before.columns().stream()
+            return before.withColumns(before.columns().stream()
                     .filter(each -> each.id() != column)
                     .map(each -> Sources.of(each, before).contains(column)
                             ? each.withDerivation(Optional.empty()).asTyped()
@@ -402,7 +404,7 @@ public sealed interface ColumnEdit extends TableChange {
         }
 
         @Override
-        public String sentence(Table before) {
+        public String sentenceOfTable(Table before) {
             return "Remove the column " + before.column(column).name();
         }
     }

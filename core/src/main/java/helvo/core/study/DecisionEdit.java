@@ -22,7 +22,7 @@ public sealed interface DecisionEdit extends TableChange {
     ///
     /// @param column its id; 0 for whole rows
     /// @param rows   ascending, 0 is the first
-    /// @param reason for setting rows aside
+    /// @param reason for excluding rows
     record Decide(int table, int column, List<Integer> rows, ProblemKind problem, Choice choice, String reason)
             implements DecisionEdit {
         public Decide {
@@ -46,11 +46,11 @@ public sealed interface DecisionEdit extends TableChange {
                 case NUMBER_USED ->
                     decided.withColumn(
                             column,
-                            old -> old.with(old.cells()
-                                    .with(at, row -> inside(old.cells().cell(row)))));
+                            old -> old.withCells(old.cells()
+                                    .withRows(at, row -> inside(old.cells().cell(row)))));
                 case MISSING ->
-                    decided.withColumn(column, old -> old.with(old.cells().with(at, _ -> Cell.EMPTY)));
-                case EXCLUDED -> decided.with(decided.excluded().with(rows, reason));
+                    decided.withColumn(column, old -> old.withCells(old.cells().withRows(at, _ -> Cell.EMPTY)));
+                case EXCLUDED -> decided.withExcluded(decided.excluded().with(rows, reason));
                 case KEPT -> decided;
             };
         }
@@ -61,7 +61,7 @@ public sealed interface DecisionEdit extends TableChange {
         }
 
         @Override
-        public String sentence(Table before) {
+        public String sentenceOfTable(Table before) {
             String place = TableEdit.named(rows)
                     + (column == 0 ? "" : ", " + before.column(column).name());
             String was = column == 0 || rows.isEmpty()
@@ -74,7 +74,7 @@ public sealed interface DecisionEdit extends TableChange {
         }
     }
 
-    /// Takes decisions back: cells hold again what they held, rows that were set aside count again.
+    /// Takes decisions back: cells hold again what they held, rows that were excluded count again.
     ///
     /// @param column its id; 0 for whole rows
     record UndoDecision(int table, int column, List<Integer> rows) implements DecisionEdit {
@@ -91,7 +91,7 @@ public sealed interface DecisionEdit extends TableChange {
             var kept = new ArrayList<>(before.decisions());
             kept.removeAll(Set.copyOf(back));
             Table open = before.withDecisions(kept)
-                    .with(before.excluded()
+                    .withExcluded(before.excluded()
                             .without(back.stream()
                                     .filter(d -> d.choice() == Choice.EXCLUDED)
                                     .map(Decision::row)
@@ -102,8 +102,8 @@ public sealed interface DecisionEdit extends TableChange {
             if (was.isEmpty()) {
                 return open;
             }
-            Function<Column, Column> restored = old -> old.with(old.cells()
-                    .with(
+            Function<Column, Column> restored = old -> old.withCells(old.cells()
+                    .withRows(
                             was.keySet().stream()
                                     .mapToInt(Integer::intValue)
                                     .sorted()
@@ -113,7 +113,7 @@ public sealed interface DecisionEdit extends TableChange {
         }
 
         @Override
-        public String sentence(Table before) {
+        public String sentenceOfTable(Table before) {
             return "Take back what was decided about " + TableEdit.named(rows)
                     + (column == 0 ? "" : ", " + before.column(column).name());
         }

@@ -113,7 +113,7 @@ public record Figure(
         return layers.contains(layer);
     }
 
-    public Figure with(SeriesKey series, Curve curve) {
+    public Figure withCurve(SeriesKey series, Curve curve) {
         var choices = new ArrayList<>(curves);
         choices.removeIf(choice -> choice.series().equals(series));
         choices.add(new CurveChoice(series, curve));
@@ -121,7 +121,7 @@ public record Figure(
     }
 
     /// With one curve more, or the same with other rows.
-    public Figure with(FurtherCurve curve) {
+    public Figure withFurtherCurve(FurtherCurve curve) {
         var all = new ArrayList<>(furtherCurves);
         all.removeIf(each -> each.series().equals(curve.series()));
         all.add(curve);
@@ -154,7 +154,7 @@ public record Figure(
         return with(change -> change.id(newId).name(newName));
     }
 
-    public Figure with(Layer layer, boolean shown) {
+    public Figure withLayer(Layer layer, boolean shown) {
         var changed = EnumSet.noneOf(Layer.class);
         changed.addAll(layers);
         if (shown) {
@@ -163,13 +163,5 @@ public record Figure(
             changed.remove(layer);
         }
         return withLayers(changed);
-    }
-
-    public Figure with(Weighting by) {
-        return withWeighting(by);
-    }
-
-    public Figure with(FigureStyle newLook) {
-        return withStyle(newLook);
     }
 }

@@ -101,7 +101,7 @@ public sealed interface FigureEdit extends Edit {
     record Show(int figure, Layer layer, boolean shown) implements FigureEdit {
         @Override
         public Figure change(Figure before) {
-            return before.with(layer, shown);
+            return before.withLayer(layer, shown);
         }
 
         @Override
@@ -113,7 +113,7 @@ public sealed interface FigureEdit extends Edit {
     record ChooseCurve(int figure, SeriesKey series, Curve curve) implements FigureEdit {
         @Override
         public Figure change(Figure before) {
-            return before.with(series, curve);
+            return before.withCurve(series, curve);
         }
 
         @Override
@@ -133,7 +133,8 @@ public sealed interface FigureEdit extends Edit {
 
         @Override
         public Figure change(Figure before) {
-            return before.with(new Figure.FurtherCurve(series, conditions)).with(series, curve);
+            return before.withFurtherCurve(new Figure.FurtherCurve(series, conditions))
+                    .withCurve(series, curve);
         }
 
         @Override
@@ -166,7 +167,7 @@ public sealed interface FigureEdit extends Edit {
     record SetWeighting(int figure, Weighting weighting) implements FigureEdit {
         @Override
         public Figure change(Figure before) {
-            return before.with(weighting);
+            return before.withWeighting(weighting);
         }
 
         @Override
@@ -178,11 +179,11 @@ public sealed interface FigureEdit extends Edit {
         }
     }
 
-    /// The look of the whole figure: its size on paper, its text, its lines, its background.
+    /// The style of the whole figure: its size on paper, its text, its lines, its background.
     record SetSheet(int figure, SheetStyle style) implements FigureEdit {
         @Override
         public Figure change(Figure before) {
-            return before.with(before.style().with(style));
+            return before.withStyle(before.style().withSheet(style));
         }
 
         @Override
@@ -204,7 +205,8 @@ public sealed interface FigureEdit extends Edit {
     record Resize(int figure, double widthMm, double heightMm) implements FigureEdit {
         @Override
         public Figure change(Figure before) {
-            return before.with(before.style().with(before.style().sheet().resized(widthMm, heightMm)));
+            return before.withStyle(
+                    before.style().withSheet(before.style().sheet().resized(widthMm, heightMm)));
         }
 
         @Override
@@ -223,7 +225,7 @@ public sealed interface FigureEdit extends Edit {
     record SetAxis(int figure, AxisPlace place, AxisStyle style) implements FigureEdit {
         @Override
         public Figure change(Figure before) {
-            return before.with(before.style().with(place, style));
+            return before.withStyle(before.style().withAxis(place, style));
         }
 
         @Override
@@ -254,17 +256,17 @@ public sealed interface FigureEdit extends Edit {
 
         @Override
         public Figure change(Figure before) {
-            FigureStyle look = before.style();
+            FigureStyle style = before.style();
             for (var entry : limits.entrySet()) {
-                AxisStyle axis = look.axis(entry.getKey());
-                look = look.with(
+                AxisStyle axis = style.axis(entry.getKey());
+                style = style.withAxis(
                         entry.getKey(),
                         axis.withStep(Optional.empty())
                                 .withLimits(
                                         entry.getValue().low(), entry.getValue().high())
                                 .withStep(entry.getValue().equals(Limits.AUTOMATIC) ? axis.step() : Optional.empty()));
             }
-            return before.with(look);
+            return before.withStyle(style);
         }
 
         @Override
@@ -285,7 +287,7 @@ public sealed interface FigureEdit extends Edit {
     record SetLegend(int figure, LegendStyle style) implements FigureEdit {
         @Override
         public Figure change(Figure before) {
-            return before.with(before.style().with(style));
+            return before.withStyle(before.style().withLegend(style));
         }
 
         @Override
@@ -302,7 +304,7 @@ public sealed interface FigureEdit extends Edit {
     record SetSeriesStyle(int figure, SeriesKey series, SeriesStyle style) implements FigureEdit {
         @Override
         public Figure change(Figure before) {
-            return before.with(before.style().with(series, style));
+            return before.withStyle(before.style().withSeries(series, style));
         }
 
         @Override
@@ -325,7 +327,7 @@ public sealed interface FigureEdit extends Edit {
     record SetCurveStyle(int figure, SeriesKey series, CurveStyle style) implements FigureEdit {
         @Override
         public Figure change(Figure before) {
-            return before.with(before.style().with(series, style));
+            return before.withStyle(before.style().withCurve(series, style));
         }
 
         @Override
@@ -349,20 +351,20 @@ public sealed interface FigureEdit extends Edit {
         @Override
         public Figure change(Figure before) {
             boolean isNew = before.style().note(note.id()).isEmpty();
-            FigureStyle look = isNew
+            FigureStyle style = isNew
                             && note instanceof Note.ReadingMarker drop
                             && drop.extendsAxes()
                             && isOutside(before.style(), drop)
                     ? before.style().unlimited()
                     : before.style();
-            return before.with(look.with(note));
+            return before.withStyle(style.withNote(note));
         }
 
-        private static boolean isOutside(FigureStyle look, Note.ReadingMarker drop) {
-            AxisStyle along = look.axis(
+        private static boolean isOutside(FigureStyle style, Note.ReadingMarker drop) {
+            AxisStyle along = style.axis(
                     !drop.fromY()
                             ? AxisPlace.X
-                            : look.series(drop.series()).rightAxis().orElse(false) ? AxisPlace.RIGHT : AxisPlace.Y);
+                            : style.series(drop.series()).rightAxis().orElse(false) ? AxisPlace.RIGHT : AxisPlace.Y);
             return along.low().filter(low -> drop.at() < low).isPresent()
                     || along.high().filter(high -> drop.at() > high).isPresent();
         }
@@ -381,7 +383,7 @@ public sealed interface FigureEdit extends Edit {
     record RemoveNote(int figure, int note) implements FigureEdit {
         @Override
         public Figure change(Figure before) {
-            return before.with(before.style().withoutNote(note));
+            return before.withStyle(before.style().withoutNote(note));
         }
 
         @Override

@@ -22,7 +22,7 @@ import java.util.stream.Stream;
 
 /// The document: tables of measurements and the figures over them. Immutable; every change is an [Edit].
 ///
-/// @param looks         of figures that a person keeps, besides [SheetStyle#PRESETS]
+/// @param styles        of figures that a person keeps, besides [SheetStyle#PRESETS]
 /// @param chosenNumbers how numbers are written; empty for the first table's decimal mark
 /// @param report        what a report of it holds
 @RecordBuilder
@@ -43,7 +43,7 @@ public record Study(
                 new Column(1, new Heading("x", ""), Kind.NUMBER, Role.X, 0, Cells.NONE),
                 new Column(2, new Heading("y", ""), Kind.NUMBER, Role.Y, 0, Cells.NONE));
         var table = new Table(1, "Table 1", DecimalMark.POINT, Optional.empty(), columns, ExcludedRows.NONE);
-        return EMPTY.with(table, Figure.of(1, 1));
+        return EMPTY.withTableAndFigure(table, Figure.of(1, 1));
     }
 
     /// Nothing was typed, pasted or opened yet.
@@ -59,7 +59,7 @@ public record Study(
         report = report == null ? ReportPlan.DEFAULT : report;
     }
 
-    /// How numbers are written in readout, figures and reports.
+    /// How numbers are written in results, figures and reports.
     public NumberNotation numbers() {
         return numberFormat.orElseGet(() -> NumberNotation.of(
                 tables.isEmpty() ? DecimalMark.POINT : tables.getFirst().decimalMark()));
@@ -113,7 +113,7 @@ public record Study(
                 .orElseThrow();
     }
 
-    public Study with(Table table, Figure figure) {
+    public Study withTableAndFigure(Table table, Figure figure) {
         var moreTables = new ArrayList<>(tables);
         moreTables.add(table);
         var moreFigures = new ArrayList<>(figures);
@@ -121,7 +121,7 @@ public record Study(
         return with(change -> change.tables(moreTables).figures(moreFigures));
     }
 
-    public Study with(Figure figure) {
+    public Study withFigure(Figure figure) {
         var more = new ArrayList<>(figures);
         more.add(figure);
         return withFigures(more);
@@ -138,10 +138,10 @@ public record Study(
                         figures.stream().filter(figure -> figure.id() != id).toList());
     }
 
-    public Study with(SheetStyle.Named look) {
+    public Study withNamedStyle(SheetStyle.Named style) {
         var more = new ArrayList<>(styles);
-        more.removeIf(each -> each.name().equals(look.name()));
-        more.add(look);
+        more.removeIf(each -> each.name().equals(style.name()));
+        more.add(style);
         return withStyles(more);
     }
 

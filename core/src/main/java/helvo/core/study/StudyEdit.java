@@ -54,7 +54,7 @@ public sealed interface StudyEdit extends Edit {
 
         @Override
         public Study apply(Study study) {
-            return study.with(table, figure);
+            return study.withTableAndFigure(table, figure);
         }
 
         @Override
@@ -153,7 +153,7 @@ public sealed interface StudyEdit extends Edit {
         @Override
         public Study apply(Study study) {
             int id = study.nextTableId();
-            return study.with(
+            return study.withTableAndFigure(
                     Summaries.of(id, name, study.table(table), by, columns, statistics),
                     Figure.of(study.nextFigureId(), id));
         }
@@ -181,7 +181,8 @@ public sealed interface StudyEdit extends Edit {
         @Override
         public Study apply(Study study) {
             int id = study.nextTableId();
-            return study.with(Reshaping.of(id, name, study.table(table), form), Figure.of(study.nextFigureId(), id));
+            return study.withTableAndFigure(
+                    Reshaping.of(id, name, study.table(table), form), Figure.of(study.nextFigureId(), id));
         }
 
         @Override
@@ -196,7 +197,7 @@ public sealed interface StudyEdit extends Edit {
         public Study apply(Study study) {
             int id = study.nextFigureId();
             Figure of = study.figure(figure);
-            return study.with(of.withName(id, study.freeFigureName(of.table(), of.name() + ", copy")));
+            return study.withFigure(of.withName(id, study.freeFigureName(of.table(), of.name() + ", copy")));
         }
 
         @Override
@@ -210,7 +211,7 @@ public sealed interface StudyEdit extends Edit {
         @Override
         public Study apply(Study study) {
             Figure fresh = Figure.of(study.nextFigureId(), table);
-            return study.with(fresh.withName(fresh.id(), study.freeFigureName(table, fresh.name())));
+            return study.withFigure(fresh.withName(fresh.id(), study.freeFigureName(table, fresh.name())));
         }
 
         @Override
@@ -250,7 +251,7 @@ public sealed interface StudyEdit extends Edit {
                                 case Y_DOWN -> Role.X_DOWN;
                                 default -> column.role();
                             };
-                    after = after.withColumn(column.id(), old -> old.with(role));
+                    after = after.withColumn(column.id(), old -> old.withRole(role));
                 }
                 return before.all(Role.X).size() == 1 && before.all(Role.Y).size() == 1 ? after : before;
             });
@@ -258,9 +259,9 @@ public sealed interface StudyEdit extends Edit {
                 if (figure.table() == table) {
                     swapped = swapped.withFigure(
                             figure.id(),
-                            old -> old.with(old.style()
-                                    .with(AxisPlace.X, old.style().axis(AxisPlace.Y))
-                                    .with(AxisPlace.Y, old.style().axis(AxisPlace.X))));
+                            old -> old.withStyle(old.style()
+                                    .withAxis(AxisPlace.X, old.style().axis(AxisPlace.Y))
+                                    .withAxis(AxisPlace.Y, old.style().axis(AxisPlace.X))));
                 }
             }
             return swapped;
@@ -272,7 +273,7 @@ public sealed interface StudyEdit extends Edit {
         }
     }
 
-    /// How numbers are written in readout, figures and reports; empty for the first table's own way.
+    /// How numbers are written in results, figures and reports; empty for the first table's own way.
     record SetNumberFormat(Optional<NumberNotation> numberFormat) implements StudyEdit {
         @Override
         public Study apply(Study study) {
@@ -314,11 +315,11 @@ public sealed interface StudyEdit extends Edit {
         }
     }
 
-    /// Keeps a look of figures under a name, in the place of the one that has it.
+    /// Keeps a style of figures under a name, in the place of the one that has it.
     record SaveStyle(SheetStyle.Named style) implements StudyEdit {
         @Override
         public Study apply(Study study) {
-            return study.with(style);
+            return study.withNamedStyle(style);
         }
 
         @Override

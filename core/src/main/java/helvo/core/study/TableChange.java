@@ -9,7 +9,7 @@ public sealed interface TableChange extends Edit permits TableEdit, ColumnEdit, 
 
     Table change(Table before);
 
-    String sentence(Table before);
+    String sentenceOfTable(Table before);
 
     @Override
     default Study apply(Study study) {
@@ -18,6 +18,6 @@ public sealed interface TableChange extends Edit permits TableEdit, ColumnEdit, 
 
     @Override
     default String sentence(Study before) {
-        return sentence(before.table(table()));
+        return sentenceOfTable(before.table(table()));
     }
 }

@@ -46,13 +46,13 @@ public sealed interface TableEdit extends TableChange {
             int decimals = cell instanceof Cell.Number ? NumberText.decimals(text.strip(), before.decimalMark()) : 0;
             requireNear(row, before);
             return DecisionEdit.undecided(before, column, row).withColumn(column, old -> {
-                Column changed = old.with(old.cells().with(row, cell));
+                Column changed = old.withCells(old.cells().withCell(row, cell));
                 return old.cells().size() == 0 ? changed.withDecimals(decimals) : changed.showing(text);
             });
         }
 
         @Override
-        public String sentence(Table before) {
+        public String sentenceOfTable(Table before) {
             Column old = before.column(column);
             String place = "Row " + (row + 1) + ", " + old.name() + ": ";
             String shown = old.shown(row, before.decimalMark());
@@ -69,16 +69,16 @@ public sealed interface TableEdit extends TableChange {
 
         @Override
         public Table change(Table before) {
-            return before.with(before.excluded().with(rows, reason));
+            return before.withExcluded(before.excluded().with(rows, reason));
         }
 
         @Override
-        public String sentence(Table before) {
+        public String sentenceOfTable(Table before) {
             return "Exclude " + named(rows) + (reason.isBlank() ? "" : ": " + reason);
         }
     }
 
-    /// Sets aside every row that meets the conditions.
+    /// Excludes every row that meets the conditions.
     record ExcludeWhere(int table, List<RowCondition> conditions, String reason) implements TableEdit {
         public ExcludeWhere {
             conditions = List.copyOf(conditions);
@@ -87,7 +87,7 @@ public sealed interface TableEdit extends TableChange {
         @Override
         public Table change(Table before) {
             var meets = RowCondition.all(conditions, before);
-            return before.with(before.excluded()
+            return before.withExcluded(before.excluded()
                     .with(
                             IntStream.range(0, before.rows())
                                     .filter(meets)
@@ -97,7 +97,7 @@ public sealed interface TableEdit extends TableChange {
         }
 
         @Override
-        public String sentence(Table before) {
+        public String sentenceOfTable(Table before) {
             return "Exclude rows where " + RowCondition.sentence(conditions, before)
                     + (reason.isBlank() ? "" : ": " + reason);
         }
@@ -110,11 +110,11 @@ public sealed interface TableEdit extends TableChange {
 
         @Override
         public Table change(Table before) {
-            return before.with(before.excluded().without(rows));
+            return before.withExcluded(before.excluded().without(rows));
         }
 
         @Override
-        public String sentence(Table before) {
+        public String sentenceOfTable(Table before) {
             return "Include " + named(rows);
         }
     }
@@ -139,14 +139,14 @@ public sealed interface TableEdit extends TableChange {
                     Table.MOST_COLUMNS);
             var columns = new ArrayList<>(before.columns());
             while (columns.size() < column + width) {
-                columns.add(ColumnEdit.blank(before.with(columns)));
+                columns.add(ColumnEdit.blank(before.withColumns(columns)));
             }
             for (int c = 0; c < width; c++) {
                 if (!columns.get(column + c).isDerived()) {
                     columns.set(column + c, withTexts(columns.get(column + c), c, before));
                 }
             }
-            return before.with(columns);
+            return before.withColumns(columns);
         }
 
         private Column withTexts(Column old, int c, Table before) {
@@ -165,11 +165,11 @@ public sealed interface TableEdit extends TableChange {
                     builder.add(old.cells().cell(r));
                 }
             }
-            return old.with(builder.build()).withDecimals(decimals);
+            return old.withCells(builder.build()).withDecimals(decimals);
         }
 
         @Override
-        public String sentence(Table before) {
+        public String sentenceOfTable(Table before) {
             return RootLocale.format(
                     "Paste %,d × %,d cells from row %,d on",
                     cells.size(), cells.stream().mapToInt(List::size).max().orElse(0), row + 1);
@@ -196,14 +196,14 @@ public sealed interface TableEdit extends TableChange {
                     var longer = new Cells.Builder();
                     old.cells().withSize(rows).addTo(longer);
                     cells.forEach(row -> longer.add(row.get(place)));
-                    return old.with(longer.build());
+                    return old.withCells(longer.build());
                 });
             }
             return after;
         }
 
         @Override
-        public String sentence(Table before) {
+        public String sentenceOfTable(Table before) {
             String source = before.source().map(each -> " of " + each.name()).orElse("");
             return cells.size() == 1
                     ? "1 row more" + source
@@ -229,7 +229,7 @@ public sealed interface TableEdit extends TableChange {
         }
 
         @Override
-        public String sentence(Table before) {
+        public String sentenceOfTable(Table before) {
             return count == 1
                     ? RootLocale.format("Insert a row before row %,d", row + 1)
                     : RootLocale.format("Insert %,d rows before row %,d", count, row + 1);
@@ -251,7 +251,7 @@ public sealed interface TableEdit extends TableChange {
         }
 
         @Override
-        public String sentence(Table before) {
+        public String sentenceOfTable(Table before) {
             return "Remove " + named(rows);
         }
     }
@@ -275,7 +275,7 @@ public sealed interface TableEdit extends TableChange {
         }
 
         @Override
-        public String sentence(Table before) {
+        public String sentenceOfTable(Table before) {
             return "Move " + named(IntStream.range(row, row + count).boxed().toList()) + (offset < 0 ? " up" : " down");
         }
     }
@@ -302,7 +302,7 @@ public sealed interface TableEdit extends TableChange {
         }
 
         @Override
-        public String sentence(Table before) {
+        public String sentenceOfTable(Table before) {
             return "Sort the rows by " + before.column(column).name() + (ascending ? ", rising" : ", falling");
         }
     }
@@ -345,13 +345,13 @@ public sealed interface TableEdit extends TableChange {
                                         by.stripTrailingZeros().scale()),
                                 0,
                                 10);
-                        return old.with(builder.build())
+                        return old.withCells(builder.build())
                                 .withDecimals(Math.max(decimals, old.cells().size() == 0 ? 0 : old.decimals()));
                     });
         }
 
         @Override
-        public String sentence(Table before) {
+        public String sentenceOfTable(Table before) {
             return RootLocale.format(
                     "Fill %s with %s, %s … (%,d values)",
                     before.column(column).name(), NumberText.shortest(first), NumberText.shortest(first + step), count);

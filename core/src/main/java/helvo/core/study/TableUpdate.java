@@ -46,7 +46,7 @@ public final class TableUpdate {
 
     /// The table with the rows of one that was read.
     ///
-    /// Rows that are the same in both, in every column that was read, keep what was decided about them: set aside,
+    /// Rows that are the same in both, in every column that was read, keep what was decided about them: excluded,
     /// a cell replaced.
     public static Outcome of(Table old, Table file) {
         var why = new ArrayList<String>();
@@ -65,7 +65,7 @@ public final class TableUpdate {
                 .map(column -> isTyped(column)
                         ? from.containsKey(column.id())
                                 ? filled(column, from.get(column.id()))
-                                : column.with(Cells.NONE)
+                                : column.withCells(Cells.NONE)
                         : column)
                 .toList();
         Table fresh = old.with(change -> change.columns(columns)
@@ -194,7 +194,7 @@ public final class TableUpdate {
                 : column.kind() == Kind.DATE
                         ? DateColumn.dated(found, order(column))
                         : DateColumn.undated(found, column.kind());
-        return column.with(cells.cells()).withDecimals(Math.max(column.decimals(), found.decimals()));
+        return column.withCells(cells.cells()).withDecimals(Math.max(column.decimals(), found.decimals()));
     }
 
     private static DateText.Order order(Column column) {
@@ -212,7 +212,7 @@ public final class TableUpdate {
             if (decision.column() != 0) {
                 open = open.withColumn(
                         decision.column(),
-                        column -> column.with(column.cells().with(decision.row(), decision.original())));
+                        column -> column.withCells(column.cells().withCell(decision.row(), decision.original())));
             }
         }
         return open;
@@ -244,7 +244,7 @@ public final class TableUpdate {
                 reasons.put(moved.get(row), reason);
             }
         });
-        Table again = fresh.with(ExcludedRows.of(reasons));
+        Table again = fresh.withExcluded(ExcludedRows.of(reasons));
         for (Decision decision : old.decisions()) {
             if (moved.containsKey(decision.row())) {
                 again = new DecisionEdit.Decide(

@@ -12,7 +12,7 @@ import java.util.Set;
 ///
 /// @param color    as "#1F5F8B"; empty for that of its points
 /// @param width   of the line, in points
-/// @param dash     empty for unbroken, or for the dash of its place in looks that tell curves apart by dashes
+/// @param dash     empty for unbroken, or for the dash of its place in styles that tell curves apart by dashes
 /// @param opacity 0 for invisible to 1 for full
 /// @param from     where it begins; empty for the first point's x
 /// @param to       where it ends

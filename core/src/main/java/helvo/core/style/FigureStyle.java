@@ -38,7 +38,7 @@ public record FigureStyle(
         notes = List.copyOf(notes);
     }
 
-    /// A look without a choice is none, so that choosing and taking back gives the same figure.
+    /// A style without a choice is none, so that choosing and taking back gives the same figure.
     private static Map<AxisPlace, AxisStyle> chosen(Map<AxisPlace, AxisStyle> axes) {
         var chosen = new TreeMap<>(axes);
         chosen.values().removeIf(AxisStyle.DEFAULT::equals);
@@ -73,13 +73,13 @@ public record FigureStyle(
         return notes.stream().mapToInt(Note::id).max().orElse(0) + 1;
     }
 
-    public FigureStyle with(SheetStyle newSheet) {
+    public FigureStyle withSheet(SheetStyle newSheet) {
         return new FigureStyle(newSheet, axes, legend, series, curves, notes);
     }
 
-    public FigureStyle with(AxisPlace place, AxisStyle look) {
+    public FigureStyle withAxis(AxisPlace place, AxisStyle style) {
         var changed = new TreeMap<>(axes);
-        changed.put(place, look);
+        changed.put(place, style);
         return new FigureStyle(sheet, changed, legend, series, curves, notes);
     }
 
@@ -90,26 +90,26 @@ public record FigureStyle(
         return new FigureStyle(sheet, changed, legend, series, curves, notes);
     }
 
-    public FigureStyle with(LegendStyle newLegend) {
+    public FigureStyle withLegend(LegendStyle newLegend) {
         return new FigureStyle(sheet, axes, newLegend, series, curves, notes);
     }
 
-    public FigureStyle with(SeriesKey key, SeriesStyle look) {
+    public FigureStyle withSeries(SeriesKey key, SeriesStyle style) {
         var changed = new ArrayList<>(series);
         changed.removeIf(each -> each.series.equals(key));
-        changed.add(new OfSeries(key, look));
+        changed.add(new OfSeries(key, style));
         return new FigureStyle(sheet, axes, legend, changed, curves, notes);
     }
 
-    public FigureStyle with(SeriesKey key, CurveStyle look) {
+    public FigureStyle withCurve(SeriesKey key, CurveStyle style) {
         var changed = new ArrayList<>(curves);
         changed.removeIf(each -> each.series.equals(key));
-        changed.add(new OfCurve(key, look));
+        changed.add(new OfCurve(key, style));
         return new FigureStyle(sheet, axes, legend, series, changed, notes);
     }
 
     /// Adds a note, or puts it in the place of the one with its id.
-    public FigureStyle with(Note note) {
+    public FigureStyle withNote(Note note) {
         var changed = new ArrayList<>(notes);
         int place = changed.indexOf(note(note.id()).orElse(null));
         if (place < 0) {

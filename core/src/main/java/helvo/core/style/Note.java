@@ -67,7 +67,7 @@ public sealed interface Note {
         }
     }
 
-    /// A line of a series' readout, which says on the figure what it says in the readout, also when that changes.
+    /// A line of a series' results, which says on the figure what it says there, also when that changes.
     ///
     /// @param label of the line, as "slope"
     /// @param x     of the text's left end, with `y` like that of a note

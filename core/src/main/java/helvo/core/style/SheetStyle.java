@@ -6,7 +6,7 @@ import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.List;
 import java.util.Optional;
 
-/// The look of a whole figure.
+/// The style of a whole figure.
 ///
 /// @param widthMm  of the whole sheet
 /// @param heightMm likewise
@@ -32,7 +32,7 @@ public record SheetStyle(
     public static final Optional<String> WHITE = Optional.of("#FFFFFF");
     /// As wide as the text of an A4 page with usual margins.
     public static final SheetStyle DEFAULT = new SheetStyle(160, 140, 9, 1, false, false, WHITE);
-    /// The looks that come with the program, by name.
+    /// The styles that come with the program, by name.
     public static final List<Named> PRESETS = List.of(
             new Named("Screen", DEFAULT),
             new Named("Paper, one column", new SheetStyle(85, 75, 7, 0.75, true, true, WHITE)),
@@ -49,7 +49,7 @@ public record SheetStyle(
         return (widthMm <= WIDEST_COLUMN_MM ? PRESETS.get(1).style() : DEFAULT).withSize(widthMm, heightMm);
     }
 
-    /// A look with the name that a person knows it by.
+    /// A style with the name that a person knows it by.
     public record Named(String name, SheetStyle style) {}
 
     public SheetStyle {

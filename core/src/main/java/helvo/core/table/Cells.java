@@ -122,10 +122,10 @@ public final class Cells {
     }
 
     /// A copy with one cell changed; rows between the end and a row beyond it become empty.
-    public Cells with(int row, Cell cell) {
+    public Cells withCell(int row, Cell cell) {
         Require.require(row >= 0, "row=%s must be >= 0", row);
         if (row >= size) {
-            return withSize(row + 1).with(row, cell);
+            return withSize(row + 1).withCell(row, cell);
         }
         Block[] copy = blocks.clone();
         Block old = copy[row >> BLOCK_BITS];
@@ -146,7 +146,7 @@ public final class Cells {
     /// A copy with many cells changed; blocks without any are shared.
     ///
     /// @param rows ascending, each below the size
-    public Cells with(int[] rows, IntFunction<Cell> cells) {
+    public Cells withRows(int[] rows, IntFunction<Cell> cells) {
         var builder = new Builder();
         int next = 0;
         for (int row = 0; row < size; row++) {

@@ -91,31 +91,7 @@ public record Column(
         return derivation.isPresent();
     }
 
-    public Column with(Role newRole) {
-        return withRole(newRole);
-    }
-
-    public Column with(Kind newKind) {
-        return withKind(newKind);
-    }
-
-    public Column with(Heading newHeading) {
-        return withHeading(newHeading);
-    }
-
-    public Column with(ColumnFormat newFormat) {
-        return withFormat(newFormat);
-    }
-
-    public Column with(BarMeaning newMeaning) {
-        return withBarMeaning(newMeaning);
-    }
-
-    public Column with(Cells newCells) {
-        return withCells(newCells);
-    }
-
-    public Column with(UniformBarLength newBars) {
+    public Column withUniformBarLength(UniformBarLength newBars) {
         return withUniformBars(newBars.isNone() ? Optional.empty() : Optional.of(newBars));
     }
 
@@ -152,7 +128,7 @@ public record Column(
 
     /// Shows at least this many decimals, where numbers are shown as they were written.
     public Column withDecimals(int newDecimals) {
-        return format instanceof ColumnFormat.AsWritten ? with(new ColumnFormat.AsWritten(newDecimals)) : this;
+        return format instanceof ColumnFormat.AsWritten ? withFormat(new ColumnFormat.AsWritten(newDecimals)) : this;
     }
 
     /// Digits behind the decimal mark in which its numbers were written; 0 for another format.
@@ -178,9 +154,9 @@ public record Column(
     /// Durations counted in another unit, which its heading says; a column of other numbers stays as it is.
     public Column countedIn(CalendarUnit unit) {
         return format instanceof ColumnFormat.Durations(CalendarUnit per) && !isDerived()
-                ? with(cells.times(per.seconds() / unit.seconds()))
-                        .with(new Heading(name(), unit.symbol()))
-                        .with(new ColumnFormat.Durations(unit))
+                ? withCells(cells.times(per.seconds() / unit.seconds()))
+                        .withHeading(new Heading(name(), unit.symbol()))
+                        .withFormat(new ColumnFormat.Durations(unit))
                 : this;
     }
 
@@ -196,7 +172,7 @@ public record Column(
 
     /// The same values as a column of its own: what a formula had no result for is empty.
     public Column asTyped() {
-        return with(Cells.of(IntStream.range(0, cells.size())
+        return withCells(Cells.of(IntStream.range(0, cells.size())
                 .mapToObj(row ->
                         kind == Kind.NUMBER && cells.cell(row) instanceof Cell.Text ? Cell.EMPTY : cells.cell(row))
                 .toList()));
@@ -231,7 +207,7 @@ public record Column(
     /// At full precision, in the table's decimal mark: what is copied, written to text files and edited.
     public String exact(int row, DecimalMark mark) {
         double number = cells.number(row);
-        return Double.isNaN(number) ? text(row) : exact(number, mark);
+        return Double.isNaN(number) ? text(row) : exactNumber(number, mark);
     }
 
     /// The text of a cell that is no number; nothing where a formula gave none, though the cell keeps the reason.
@@ -241,7 +217,7 @@ public record Column(
         return computed ? "" : cells.cell(row).exactText();
     }
 
-    private String exact(double number, DecimalMark mark) {
+    private String exactNumber(double number, DecimalMark mark) {
         if (!(format instanceof ColumnFormat.Dates(var form, var _, var _))) {
             return new Cell.Number(number).exactText().replace('.', mark.sign());
         }

@@ -99,7 +99,7 @@ public final class DateColumn {
                                     cell -> cell instanceof Cell.Number(double seconds)
                                             ? new Cell.Number(DateText.swapped(seconds))
                                             : cell)
-                            .with(new ColumnFormat.Dates(format.form(), order, format.per()));
+                            .withFormat(new ColumnFormat.Dates(format.form(), order, format.per()));
         }
         return dated(column, order, Optional.empty());
     }
@@ -116,7 +116,7 @@ public final class DateColumn {
             Optional<Moment> moment =
                     switch (cell) {
                         case Cell.Text(String text) -> DateText.read(text, order);
-                        case Cell.Number(double number) -> DateText.year(number);
+                        case Cell.Number(double number) -> DateText.yearFromNumber(number);
                         case Cell.Empty _ -> Optional.empty();
                     };
             if (moment.isEmpty()) {
@@ -147,7 +147,7 @@ public final class DateColumn {
                             : clock.cell(new Moment(day + time % Clock.DAY, form, false), Cell.EMPTY));
         }
         return finished(
-                days.with(joined.build()).with(new Heading(days.name() + " " + times.name(), "")),
+                days.withCells(joined.build()).withHeading(new Heading(days.name() + " " + times.name(), "")),
                 form,
                 ((ColumnFormat.Dates) days.format()).order());
     }
@@ -160,8 +160,8 @@ public final class DateColumn {
             low = seconds < low ? seconds : low;
             high = seconds > high ? seconds : high;
         }
-        return dated.with(Kind.DATE)
-                .with(new ColumnFormat.Dates(form, order, CalendarUnit.fitting(Math.max(0, high - low))));
+        return dated.withKind(Kind.DATE)
+                .withFormat(new ColumnFormat.Dates(form, order, CalendarUnit.fitting(Math.max(0, high - low))));
     }
 
     /// Puts moments on one clock, in their order.
@@ -210,7 +210,7 @@ public final class DateColumn {
     /// Dates as the text that they are shown as; years alone as numbers.
     public static Column undated(Column column, Kind kind) {
         if (!(column.format() instanceof ColumnFormat.Dates(Form form, var _, var _))) {
-            return column.with(kind);
+            return column.withKind(kind);
         }
         boolean years = form == Form.YEAR && kind == Kind.NUMBER;
         return each(
@@ -221,15 +221,15 @@ public final class DateColumn {
                                                 DateText.moment(seconds).getYear())
                                         : new Cell.Text(DateText.shown(seconds, form))
                                 : cell)
-                .with(kind)
-                .with(new ColumnFormat.AsWritten(0));
+                .withKind(kind)
+                .withFormat(new ColumnFormat.AsWritten(0));
     }
 
     /// Cells typed into the column since, in a fuller form than its own, are still shown in full.
     static Column showing(Column column, String typed) {
         return column.format() instanceof ColumnFormat.Dates(Form form, Order order, CalendarUnit per)
                 ? DateText.read(typed, order)
-                        .map(moment -> column.with(new ColumnFormat.Dates(form.with(moment.form()), order, per)))
+                        .map(moment -> column.withFormat(new ColumnFormat.Dates(form.with(moment.form()), order, per)))
                         .orElse(column)
                 : column;
     }
@@ -239,6 +239,6 @@ public final class DateColumn {
         for (int row = 0; row < column.cells().size(); row++) {
             cells.add(change.apply(column.cells().cell(row)));
         }
-        return column.with(cells.build());
+        return column.withCells(cells.build());
     }
 }

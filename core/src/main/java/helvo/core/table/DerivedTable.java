@@ -6,7 +6,7 @@ import java.util.List;
 
 /// Which table another one follows, and how it is made of it.
 ///
-/// @param source id of the table that is followed; rows of it that are set aside are left out
+/// @param source id of the table that is followed; rows of it that are excluded are left out
 /// @param by     ids of its columns: those to group by, in the order of their first rows; those that name the rows;
 ///               the one whose cells name the columns
 public record DerivedTable(int source, List<Integer> by, Form form) {

@@ -108,11 +108,11 @@ public record Table(
         return columns.stream().filter(column -> column.role() == role).toList();
     }
 
-    public Table with(List<Column> newColumns) {
+    public Table withColumns(List<Column> newColumns) {
         return withColumns(newColumns);
     }
 
-    public Table with(ExcludedRows rows) {
+    public Table withExcluded(ExcludedRows rows) {
         return withExcluded(rows);
     }
 
@@ -181,7 +181,7 @@ public record Table(
         return columns.stream().mapToInt(Column::id).max().orElse(0) + 1;
     }
 
-    /// The rows in another order, with some left out or empty ones among them; rows set aside stay so. Those of a
+    /// The rows in another order, with some left out or empty ones among them; excluded rows stay so. Those of a
     /// summary follow its source and stay as they are.
     ///
     /// @param sources for each row to come, the row that it was; −1 for an empty one
@@ -200,7 +200,7 @@ public record Table(
         List<Column> moved = columns.stream()
                 .map(column -> column.role() == Role.BY
                         ? column.moved(sources, SeriesKey.MAX_SERIES)
-                        : column.with(column.cells().at(sources)))
+                        : column.withCells(column.cells().at(sources)))
                 .toList();
         return with(
                 change -> change.columns(moved).excluded(ExcludedRows.of(aside)).decisions(moved(decisions, sources)));
@@ -221,7 +221,7 @@ public record Table(
 
     public Table withColumn(int columnId, UnaryOperator<Column> change) {
         column(columnId);
-        return with(columns.stream()
+        return withColumns(columns.stream()
                 .map(column -> column.id() == columnId ? change.apply(column) : column)
                 .toList());
     }

@@ -167,8 +167,8 @@ class FigureAnalysisTest {
                 after(study, new FigureEdit.ChooseCurve(1, dry, new Polynomial(2))), first, Progress.none());
         assertThat(bent.figure(1).readings().getLast().when())
                 .isNotSameAs(first.figure(1).readings().getLast().when());
-        assertThat(first.figure(1).looksLike(first.figure(1))).isTrue();
-        assertThat(first.figure(1).looksLike(bent.figure(1))).isFalse();
+        assertThat(first.figure(1).drawsLike(first.figure(1))).isTrue();
+        assertThat(first.figure(1).drawsLike(bent.figure(1))).isFalse();
         Analysis gone = Analysis.of(after(study, new FigureEdit.RemoveNote(1, 1)), first, Progress.none());
         assertThat(gone.figure(1).readings())
                 .extracting(FoundReading::note)
@@ -201,7 +201,7 @@ class FigureAnalysisTest {
                         "Stretch, Load is 6 to 9, line",
                         "Stretch, quadratic");
         assertThat(figure.series()).extracting(each -> each.points().size()).containsExactly(7, 4, 3, 7);
-        assertThat(figure.series().get(2).rows().setAside()).containsExactly(7);
+        assertThat(figure.series().get(2).rows().excluded()).containsExactly(7);
         assertThat(figure.series().get(2).fit().orElseThrow().slope().value()).isCloseTo(2, within(1e-13));
         assertThat(figure.series()).extracting(SeriesAnalysis::slot).doesNotHaveDuplicates();
         assertThat(figure.comparisons()).as("parts are no groups").isEmpty();

@@ -137,8 +137,8 @@ class SeriesAnalysisTest {
         assertThat(series.showing(new Polynomial(2)).judgement().speaking())
                 .extracting(Check::kind)
                 .doesNotContain(Check.Kind.NEXT_TERM);
-        assertThat(series.looksLike(series)).isTrue();
-        assertThat(series.looksLike(power)).isFalse();
+        assertThat(series.drawsLike(series)).isTrue();
+        assertThat(series.drawsLike(power)).isFalse();
     }
 
     /// Perfect fits come first, and what could not be fitted last.
@@ -223,7 +223,7 @@ class SeriesAnalysisTest {
         assertThat(few)
                 .as("a small study once, when its figures can be drawn")
                 .singleElement()
-                .matches(known -> known.figure(1).looksLike(small.figure(1)));
+                .matches(known -> known.figure(1).drawsLike(small.figure(1)));
         assertThatThrownBy(() -> whole.figure(7)).hasMessage("no figure 7 was analysed");
         assertThatThrownBy(() -> Analysis.of(study, Analysis.EMPTY, _ -> {
                     throw new CancellationException();
@@ -249,7 +249,7 @@ class SeriesAnalysisTest {
         Analysis aside =
                 Analysis.of(new TableEdit.ExcludeRows(1, List.of(3, 4), "").apply(study), first, Progress.none());
         assertThat(aside.figure(1).series().getFirst().points().size()).isEqualTo(23);
-        assertThat(aside.figure(1).series().getFirst().rows().setAside()).containsExactly(3, 4);
+        assertThat(aside.figure(1).series().getFirst().rows().excluded()).containsExactly(3, 4);
         Analysis chosenOnly = Analysis.ofChosenCurves(study, Progress.none());
         assertThat(chosenOnly.figure(1).series().getFirst().outcomes()).hasSize(1);
         assertThat(chosenOnly.figure(1).series().getFirst().judgement().checks())

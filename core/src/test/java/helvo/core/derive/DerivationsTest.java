@@ -50,7 +50,7 @@ class DerivationsTest {
             number(5, "± Stretch", Role.Y_BAR, .5, .5, .5, .5, .5, .5));
 
     private static Study study(Column... columns) {
-        return Study.EMPTY.with(
+        return Study.EMPTY.withTableAndFigure(
                 new Table(1, "Pulls", DecimalMark.POINT, Optional.empty(), List.of(columns), ExcludedRows.NONE),
                 Figure.of(1, 1));
     }
@@ -252,7 +252,8 @@ class DerivationsTest {
                     })
                     .apply(study);
             Table table = study.table(1);
-            Table anew = Derivations.refreshed(table.with(List.of()), table.withColumn(3, old -> old.with(Cells.NONE)));
+            Table anew = Derivations.refreshed(
+                    table.withColumns(List.of()), table.withColumn(3, old -> old.withCells(Cells.NONE)));
             assertThat(table).isEqualTo(anew);
         }
     }

@@ -81,7 +81,7 @@ class ReshapingTest {
         assertThat(Reshaping.suggest(turned)).isEmpty();
     }
 
-    /// Rows that are set aside stay so where they go, and go where their source is set aside; what is typed in the
+    /// Rows that are excluded stay so where they go, and go where their source is excluded; what is typed in the
     /// source arrives.
     @Test
     void itFollowsItsSource() {

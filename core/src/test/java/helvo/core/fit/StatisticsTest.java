@@ -194,7 +194,7 @@ class StatisticsTest {
                 ErrorBars.NONE,
                 ErrorBars.even(new double[] {0.1, 0.2, 0.1, 0.4, 0.3, 0.2}));
         for (Weighting by : new Weighting[] {Weighting.STATED, Weighting.RELATIVE}) {
-            Correlation weighted = Correlation.of(new Line().fit(points.weighted(by, 1, 1), Progress.none()))
+            Correlation weighted = Correlation.ofLine(new Line().fit(points.weighted(by, 1, 1), Progress.none()))
                     .orElseThrow();
             assertThat(weighted.pearsonR()).isEqualTo(0.9979628195055587, offset(1e-14));
             assertThat(weighted.pearsonP().orElseThrow())

@@ -220,9 +220,9 @@ class FormulaTest {
         String kept = ((Formula.Reading.Read) Formula.read("Load max − 2 “Load”", TABLE)).kept();
         assertThat(kept).isEqualTo("{2} − 2 {1}");
         var formula = new Derivation.Formula(kept);
-        assertThat(Formula.written(formula, TABLE.withColumn(2, old -> old.with(new Heading("F top", "N")))))
+        assertThat(Formula.written(formula, TABLE.withColumn(2, old -> old.withHeading(new Heading("F top", "N")))))
                 .isEqualTo("F top − 2 Load");
-        Table renamed = TABLE.withColumn(2, old -> old.with(new Heading("{1} − x", "N")));
+        Table renamed = TABLE.withColumn(2, old -> old.withHeading(new Heading("{1} − x", "N")));
         assertThat(Formula.written(formula, renamed)).isEqualTo("“{1} − x” − 2 Load");
         assertThat(read(Formula.written(formula, renamed), renamed).value(renamed, 0))
                 .isEqualTo(2);
@@ -279,6 +279,6 @@ class FormulaTest {
     }
 
     private static double value(Formula formula, double x) {
-        return formula.value(TABLE.withColumn(3, old -> old.with(Cells.ofNumbers(x))), 0);
+        return formula.value(TABLE.withColumn(3, old -> old.withCells(Cells.ofNumbers(x))), 0);
     }
 }

@@ -50,7 +50,7 @@ class TableReaderTest {
                 .toList();
         Table table = reader.read(
                 Arrays.stream(columns)
-                        .map(each -> texts.get(List.of(columns).indexOf(each)) ? each : each.with(Kind.NUMBER))
+                        .map(each -> texts.get(List.of(columns).indexOf(each)) ? each : each.withKind(Kind.NUMBER))
                         .toList(),
                 texts,
                 settled,
@@ -235,14 +235,14 @@ class TableReaderTest {
                 "Totally|6|",
                 "RSD|0.5|"
             })
-    void rowsThatSumOthersUpAreSetAside(String label, double value, String reason) {
+    void rowsThatSumOthersUpAreExcluded(String label, double value, String reason) {
         Table table = read(column("Cord", "a", "b", "c", label), column("Load", 1, 2, 3, value));
         assertThat(table.excluded().reasons().get(3)).isEqualTo(reason);
         assertThat(remarks).hasSize(reason == null ? 0 : 1);
     }
 
     @Test
-    void subtotalsAndWorkbookSumsAreSetAsideAndGroupsAreNot() {
+    void subtotalsAndWorkbookSumsAreExcludedAndGroupsAreNot() {
         Table table = read(
                 column("Cord", "a", "b", "Subtotal", "c", "d", "Subtotal", "Total"),
                 column("Load", 1, 2, 3, 3, 4, 7, 10));
@@ -253,7 +253,7 @@ class TableReaderTest {
         assertThat(again.excluded().reasons()).containsExactly(Map.entry(2, "the headings again"));
         var reader = new TableReader("t", DecimalMark.POINT, ImportOptions.NONE);
         Table summed = reader.read(
-                List.of(column("Load", 1, 2, 4).with(Kind.NUMBER)), List.of(false), true, false, Map.of(2, "SUM"));
+                List.of(column("Load", 1, 2, 4).withKind(Kind.NUMBER)), List.of(false), true, false, Map.of(2, "SUM"));
         assertThat(summed.excluded().reasons()).containsEntry(2, "a total");
     }
 

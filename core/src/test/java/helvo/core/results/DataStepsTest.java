@@ -82,7 +82,7 @@ class DataStepsTest {
     }
 
     @Test
-    void rowsSetAsideAreTogetherByTheirReasonWithWhatThatChanged() {
+    void excludedRowsAreTogetherByTheirReasonWithWhatThatChanged() {
         List<String> said = said(
                 line(8),
                 new TableEdit.ExcludeRows(1, List.of(2, 5), "slipped"),

@@ -111,7 +111,7 @@ class ReadingsTableTest {
         assertThat(ReadingsTable.of(figure())).isEmpty();
     }
 
-    /// The readout says how the unknown was measured, and what the line can detect, once an unknown is read.
+    /// The results say how the unknown was measured, and what the line can detect, once an unknown is read.
     @Test
     void anUnknownTellsTheLimitsOfDetection() {
         String exact = Results.of(
@@ -132,7 +132,7 @@ class ReadingsTableTest {
     }
 
     @Test
-    void linesOfTheReadoutCanBeQuoted() {
+    void linesOfTheResultsCanBeQuoted() {
         FigureAnalysis figure = figure(new TableEdit.ExcludeRows(1, List.of(6), "cloudy"));
         var quotable = Results.of(figure, figure.series().getFirst()).quotable();
         assertThat(quotable.get("slope")).startsWith("slope = 0.10").endsWith("1/(mg/l) (± one standard error)");

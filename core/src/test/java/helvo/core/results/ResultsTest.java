@@ -42,10 +42,10 @@ class ResultsTest {
 
     @Test
     void aLineSpeaksOfSlopeAndInterceptInUnits() {
-        Results readout = readout(new Line(), "Load (N)", "Stretch (mm)", X, noisy(v -> 0.2 * v + 0.3, 0.01));
-        assertThat(readout.equation()).matches("Stretch = 0\\.\\d+ Load \\+ 0\\.\\d+");
-        assertThat(readout.units()).isEqualTo("Stretch in mm, Load in N; ± one standard error");
-        assertThat(readout.printed())
+        Results results = readout(new Line(), "Load (N)", "Stretch (mm)", X, noisy(v -> 0.2 * v + 0.3, 0.01));
+        assertThat(results.equation()).matches("Stretch = 0\\.\\d+ Load \\+ 0\\.\\d+");
+        assertThat(results.units()).isEqualTo("Stretch in mm, Load in N; ± one standard error");
+        assertThat(results.printed())
                 .containsPattern("slope +0\\.\\d+ ± 0\\.\\d+ mm/N")
                 .containsPattern("intercept +0\\.\\d+ ± 0\\.\\d+ mm\\n")
                 .contains(
@@ -55,10 +55,10 @@ class ResultsTest {
 
     @Test
     void aPolynomialNamesItsCoefficientsAndRaisesUnits() {
-        Results readout = readout(new Polynomial(3), "Time / s", "Way", X, noisy(v -> v * v * v - 2 * v, 0.5));
-        assertThat(readout.equation())
+        Results results = readout(new Polynomial(3), "Time / s", "Way", X, noisy(v -> v * v * v - 2 * v, 0.5));
+        assertThat(results.equation())
                 .containsPattern("^Way = [0-9.]+ Time³ [+−] [0-9.]+ Time² − [0-9.]+ Time [+−] [0-9.]+$");
-        assertThat(readout.printed())
+        assertThat(results.printed())
                 .contains("1/s³", "1/s²")
                 .containsPattern("The curve leaves less than 0.01 % of the variation "
                         + "in Way; the points scatter about it by s = \\S+, \\S+ % of the span of Way");
@@ -135,7 +135,7 @@ class ResultsTest {
                 .contains("\n" + exact + "\n", "c2\t" + c[2] + " ± ");
     }
 
-    /// Readings and crossings are found by the analysis; the readout only says them, whatever they are.
+    /// Readings and crossings are found by the analysis; the results only print them, whatever they are.
     @Test
     void readingsAreSaidNotSolved() {
         FigureAnalysis figure =

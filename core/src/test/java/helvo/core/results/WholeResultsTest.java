@@ -44,7 +44,7 @@ import java.util.stream.Stream;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
 
-/// Readouts from their first word to their last, as printed and as copied, against kept texts. Slopes, intercepts,
+/// Results from their first word to their last, as printed and as copied, against kept texts. Slopes, intercepts,
 /// standard errors, residual standard deviations, bounds and readings in these texts were computed apart, by NumPy
 /// and exact fractions, when they were kept; a changed word is a decision, a changed digit a fault.
 class WholeResultsTest {
@@ -195,8 +195,8 @@ class WholeResultsTest {
                 .orElse("");
         return figure.series().stream()
                         .map(series -> {
-                            Results readout = Results.of(figure, series);
-                            return "== " + series.label() + "\n" + readout.printed() + "-- copied\n" + readout.copied()
+                            Results results = Results.of(figure, series);
+                            return "== " + series.label() + "\n" + results.printed() + "-- copied\n" + results.copied()
                                     + asked(figure, series);
                         })
                         .collect(Collectors.joining("\n", "", "\n"))

@@ -35,7 +35,7 @@ class EditLawsTest {
     private static final int STRETCH = 3;
     private static final int BAR = 4;
 
-    /// One to twenty rows, some set aside, some cells of text or empty.
+    /// One to twenty rows, some excluded, some cells of text or empty.
     private static Study any(Random random) {
         int rows = 1 + random.nextInt(20);
         var aside = new HashMap<Integer, String>();
@@ -89,7 +89,7 @@ class EditLawsTest {
         return Cells.of(IntStream.range(0, rows).mapToObj(each).toList());
     }
 
-    /// A row as one would read it aloud: its cells and why it was set aside.
+    /// A row as one would read it aloud: its cells and why it was excluded.
     private static List<String> rows(Study study) {
         Table table = study.table(1);
         return IntStream.range(0, table.rows())

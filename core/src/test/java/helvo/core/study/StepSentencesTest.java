@@ -295,10 +295,10 @@ class StepSentencesTest {
                         () -> assertThat(each.getKey().sentence(STUDY)).isEqualTo(each.getValue())));
     }
 
-    /// A look is what leaves tables, fits and rows as they are; this is what trying an edit by drawing alone relies
-    /// on.
+    /// A change of style is what leaves tables, fits and rows as they are; this is what trying an edit by drawing
+    /// alone relies on.
     @TestFactory
-    Stream<DynamicTest> aLookChangesNothingThatIsWorkedOut() {
+    Stream<DynamicTest> aStyleChangesNothingThatIsWorkedOut() {
         return sentences().keySet().stream()
                 .filter(Edit::isStyle)
                 .map(edit -> dynamicTest(edit.sentence(STUDY), () -> {

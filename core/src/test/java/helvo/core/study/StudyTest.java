@@ -86,9 +86,9 @@ class StudyTest {
     }
 
     @Test
-    void aRowSetAsideIsNotUsedAndComesBack() {
+    void anExcludedRowIsNotUsedAndComesBack() {
         Study aside = new TableEdit.ExcludeRows(1, List.of(0, 4), "slipped").apply(STUDY);
-        assertThat(figure(aside).series().getFirst().rows().setAside()).containsExactly(0);
+        assertThat(figure(aside).series().getFirst().rows().excluded()).containsExactly(0);
         assertThat(figure(aside).series().getFirst().points().rows()).containsExactly(1, 3);
         assertThat(new TableEdit.IncludeRows(1, List.of(0, 4)).apply(aside)).isEqualTo(STUDY);
     }
@@ -172,21 +172,21 @@ class StudyTest {
     }
 
     @Test
-    void theReadoutSpeaksInTheColumnsNames() {
+    void theResultsSpeakInTheColumnsNames() {
         Study exact = new ColumnEdit.SetRole(1, 1, Role.NONE)
                 .apply(new FigureEdit.SetConditions(1, List.of(new RowCondition.Is(1, new Cell.Text("salt"))))
                         .apply(STUDY));
         FigureAnalysis figure = figure(exact);
-        Results readout = Results.of(figure, figure.series().getFirst());
-        assertThat(readout.equation()).isEqualTo("Stretch = 3 Load");
-        assertThat(readout.printed())
+        Results results = Results.of(figure, figure.series().getFirst());
+        assertThat(results.equation()).isEqualTo("Stretch = 3 Load");
+        assertThat(results.printed())
                 .contains(
                         "Stretch in mm, Load in N",
                         "slope       3 mm/N",
                         "R²          1",
                         "3 of 3 rows used.",
                         "Very strong");
-        assertThat(readout.copied()).contains("slope\t3 ± 0\tmm/N");
+        assertThat(results.copied()).contains("slope\t3 ± 0\tmm/N");
     }
 
     @Test
@@ -358,7 +358,7 @@ class StudyTest {
                                     2, 2.2, 6.1, 4.1, 10, 6.2
                                 }))),
                 ExcludedRows.NONE);
-        Study study = Study.EMPTY.with(table, Figure.of(1, 1));
+        Study study = Study.EMPTY.withTableAndFigure(table, Figure.of(1, 1));
         study = new FigureEdit.PutNote(1, new Note.ReadingMarker(1, SeriesKey.group(3, "dry"), false, 3.5, true))
                 .apply(study);
         for (Edit edit : List.of(

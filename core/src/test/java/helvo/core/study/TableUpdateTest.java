@@ -54,7 +54,7 @@ class TableUpdateTest {
             column(2, "Load (N)", Role.NONE, 1, 2, 1, 2),
             column(3, "Stretch (mm)", Role.NONE, 3, "about 7.6", 5, 6));
 
-    /// With roles, a derived column, a row set aside and a cell replaced.
+    /// With roles, a derived column, an excluded row and a cell replaced.
     private static Table worked() {
         Study study = StudyEdit.AddTable.to(Study.EMPTY, READ.withColumns(RoleGuess.guessed(READ.columns())))
                 .apply(Study.EMPTY);
@@ -76,7 +76,7 @@ class TableUpdateTest {
         return ((TableUpdate.Outcome.DoesNotFit) TableUpdate.of(worked(), read)).why();
     }
 
-    /// A file that leaves open what the table knows is read as the table is; its own totals stay set aside; text is
+    /// A file that leaves open what the table knows is read as the table is; its own totals stay excluded; text is
     /// no number.
     @Test
     void whatTheFileLeavesOpenIsReadAsHere() {
@@ -84,7 +84,7 @@ class TableUpdateTest {
                         column(1, "Cord", Role.NONE, "dry", "salt"),
                         column(2, "Load (N)", Role.NONE, "1,250", "2,500"),
                         column(3, "Stretch (mm)", Role.NONE, 3, 4))
-                .with(ExcludedRows.of(java.util.Map.of(1, "a total"))));
+                .withExcluded(ExcludedRows.of(java.util.Map.of(1, "a total"))));
         assertThat(fits.table().column(2).cells().number(0)).isEqualTo(1250);
         assertThat(fits.notices()).contains("“Load” was read as numbers with a decimal point, as it is here.");
         assertThat(fits.table().excluded().reasons()).containsOnlyKeys(1);
@@ -127,7 +127,8 @@ class TableUpdateTest {
         assertThat(fits.table().decisions())
                 .extracting(Decision::row, Decision::original)
                 .containsExactly(org.assertj.core.groups.Tuple.tuple(2, new Cell.Text("about 7.6")));
-        Study study = new StudyEdit.UseData(fits.table()).apply(Study.EMPTY.with(worked(), Figure.of(1, 1)));
+        Study study =
+                new StudyEdit.UseData(fits.table()).apply(Study.EMPTY.withTableAndFigure(worked(), Figure.of(1, 1)));
         assertThat(cells(study.table(1), 4))
                 .as("derived columns follow")
                 .containsExactly(new Cell.Number(12), new Cell.Number(72), new Cell.Number(15.2), new Cell.Number(5));
@@ -153,7 +154,7 @@ class TableUpdateTest {
                         "“load” has no unit there; it was taken as N.",
                         "2 rows about which something was decided are not there; nothing is decided about the others.");
         assertThat(noUnit.table().excluded()).isEqualTo(ExcludedRows.NONE);
-        Table unused = worked().withColumn(1, old -> old.with(Role.NONE));
+        Table unused = worked().withColumn(1, old -> old.withRole(Role.NONE));
         assertThat(TableUpdate.of(
                         unused, table(column(2, "Load (N)", Role.NONE, 9), column(3, "Stretch (mm)", Role.NONE, 7))))
                 .isInstanceOfSatisfying(TableUpdate.Outcome.Fits.class, fits -> assertThat(fits.notices())
@@ -163,7 +164,7 @@ class TableUpdateTest {
     /// A heading that was changed in the study: the cells tell.
     @Test
     void aRenamedColumnIsKnownByItsCells() {
-        Table renamed = READ.withColumn(2, old -> old.with(Heading.of("Force (N)")));
+        Table renamed = READ.withColumn(2, old -> old.withHeading(Heading.of("Force (N)")));
         Table longer = table(
                 column(1, "Cord", Role.NONE, "dry", "dry", "salt", "salt", "wet"),
                 column(2, "Load (N)", Role.NONE, 1, 2, 1, 2, 3),
@@ -182,14 +183,14 @@ class TableUpdateTest {
         Table fresh = fits(longer).table();
         TableEdit.AppendRows growth = TableUpdate.growth(worked(), fresh).orElseThrow();
         assertThat(growth.cells()).hasSize(1);
-        Study study = Study.EMPTY.with(worked(), Figure.of(1, 1));
+        Study study = Study.EMPTY.withTableAndFigure(worked(), Figure.of(1, 1));
         assertThat(growth.apply(study).table(1))
                 .isEqualTo(new StudyEdit.UseData(fresh).apply(study).table(1));
         assertThat(growth.sentence(study)).isEqualTo("1 row more of pulls.csv");
         assertThat(TableUpdate.growth(worked(), fits(READ).table()))
                 .as("nothing came")
                 .isEmpty();
-        Table changed = longer.withColumn(3, old -> old.with(old.cells().with(0, new Cell.Number(4))));
+        Table changed = longer.withColumn(3, old -> old.withCells(old.cells().withCell(0, new Cell.Number(4))));
         assertThat(TableUpdate.growth(worked(), fits(changed).table()))
                 .as("something else changed")
                 .isEmpty();

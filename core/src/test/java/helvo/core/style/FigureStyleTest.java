@@ -13,7 +13,7 @@ import java.util.Map;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
 
-/// What was chosen of a figure's look, and how edits of it follow one another.
+/// What was chosen of a figure's style, and how edits of it follow one another.
 class FigureStyleTest {
     private static final SeriesKey DRY = SeriesKey.group(3, "dry");
     private static final SeriesKey SALT = SeriesKey.group(3, "salt");
@@ -31,20 +31,20 @@ class FigureStyleTest {
     void eachPartKeepsItsOwnChoices() {
         SeriesStyle hidden = SeriesStyle.DEFAULT.withHidden(true);
         CurveStyle extended = CurveStyle.DEFAULT.withFrom(Optional.of(0.0));
-        FigureStyle look = look(
+        FigureStyle style = look(
                 new FigureEdit.SetAxis(1, AxisPlace.X, LIMITED),
                 new FigureEdit.SetSeriesStyle(1, DRY, hidden),
                 new FigureEdit.SetCurveStyle(1, SALT, extended),
                 new FigureEdit.SetLegend(1, LegendStyle.DEFAULT.withAt(Optional.empty())));
-        assertThat(look.axis(AxisPlace.X)).isEqualTo(LIMITED);
-        assertThat(look.axis(AxisPlace.Y)).isEqualTo(AxisStyle.DEFAULT);
-        assertThat(look.series(DRY)).isEqualTo(hidden);
-        assertThat(look.series(SALT)).isEqualTo(SeriesStyle.DEFAULT);
-        assertThat(look.curve(SALT)).isEqualTo(extended);
-        assertThat(look.curve(DRY)).isEqualTo(CurveStyle.DEFAULT);
-        assertThat(look.with(DRY, SeriesStyle.DEFAULT).series()).isEmpty();
-        assertThat(look.with(SALT, CurveStyle.DEFAULT).curves()).isEmpty();
-        assertThat(look.unlimited().axis(AxisPlace.X).low()).isEmpty();
+        assertThat(style.axis(AxisPlace.X)).isEqualTo(LIMITED);
+        assertThat(style.axis(AxisPlace.Y)).isEqualTo(AxisStyle.DEFAULT);
+        assertThat(style.series(DRY)).isEqualTo(hidden);
+        assertThat(style.series(SALT)).isEqualTo(SeriesStyle.DEFAULT);
+        assertThat(style.curve(SALT)).isEqualTo(extended);
+        assertThat(style.curve(DRY)).isEqualTo(CurveStyle.DEFAULT);
+        assertThat(style.withSeries(DRY, SeriesStyle.DEFAULT).series()).isEmpty();
+        assertThat(style.withCurve(SALT, CurveStyle.DEFAULT).curves()).isEmpty();
+        assertThat(style.unlimited().axis(AxisPlace.X).low()).isEmpty();
     }
 
     @Test
@@ -52,14 +52,14 @@ class FigureStyleTest {
         var rule = new Note.Rule(1, true, 4, "limit");
         var text = new Note.Text(2, "worn", 1, 2, Optional.empty());
         var span = new Note.Span(3, false, 1, 2, "");
-        FigureStyle look =
+        FigureStyle style =
                 look(new FigureEdit.PutNote(1, rule), new FigureEdit.PutNote(1, text), new FigureEdit.PutNote(1, span));
-        assertThat(look.notes()).containsExactly(rule, text, span);
-        assertThat(look.nextNoteId()).isEqualTo(4);
+        assertThat(style.notes()).containsExactly(rule, text, span);
+        assertThat(style.nextNoteId()).isEqualTo(4);
         var moved = new Note.Rule(1, true, 5, "limit");
-        assertThat(look.with(moved).notes()).as("in its place").containsExactly(moved, text, span);
-        assertThat(look.withoutNote(2).notes()).containsExactly(rule, span);
-        assertThat(look.note(9)).isEmpty();
+        assertThat(style.withNote(moved).notes()).as("in its place").containsExactly(moved, text, span);
+        assertThat(style.withoutNote(2).notes()).containsExactly(rule, span);
+        assertThat(style.note(9)).isEmpty();
         assertThat(List.of(
                         rule.words(),
                         text.words(),

@@ -18,7 +18,7 @@ class SheetStyleTest {
     })
     void textSuitsAColumnOnceTheSheetIsOne(String named, double width, double text, double line) {
         SheetStyle before = SheetStyle.PRESETS.stream()
-                .filter(look -> look.name().equals(named))
+                .filter(style -> style.name().equals(named))
                 .findFirst()
                 .orElseThrow()
                 .style();

@@ -36,7 +36,7 @@ class ColumnsAndConditionsTest {
                     column(3, "Stretch", Kind.NUMBER, Role.Y, 2, 4, "about 6", 8, null, 12, 14),
                     column(4, "±", Kind.NUMBER, Role.Y_BAR, .5, .5, .5, .5, .5, .5, .5)),
             ExcludedRows.NONE);
-    private static final Study STUDY = Study.EMPTY.with(TABLE, Figure.of(1, 1));
+    private static final Study STUDY = Study.EMPTY.withTableAndFigure(TABLE, Figure.of(1, 1));
 
     private static Column column(int id, String name, Kind kind, Role role, Object... values) {
         return new Column(
@@ -119,7 +119,8 @@ class ColumnsAndConditionsTest {
         Column date = DateColumn.dated(
                 column(1, "When", Kind.TEXT, Role.X, "2026-03-05", "2026-03-06"), DateText.Order.DAY_FIRST);
         assertThat(date.exact(0, DecimalMark.POINT)).isEqualTo("2026-03-05");
-        Column fuller = date.with(Cells.ofNumbers(DateText.seconds(java.time.LocalDateTime.of(2026, 3, 5, 1, 2, 3))));
+        Column fuller =
+                date.withCells(Cells.ofNumbers(DateText.seconds(java.time.LocalDateTime.of(2026, 3, 5, 1, 2, 3))));
         assertThat(fuller.exact(0, DecimalMark.POINT))
                 .as("in full, whatever is shown")
                 .isEqualTo("2026-03-05 01:02:03");
@@ -245,7 +246,7 @@ class ColumnsAndConditionsTest {
         assertThatThrownBy(() -> TABLE.column(9)).hasMessage("table Cords has no column 9");
     }
 
-    /// The row that is being typed, rows set aside and what is empty altogether are left alone; many far values are
+    /// The row that is being typed, excluded rows and what is empty altogether are left alone; many far values are
     /// one group.
     @Test
     void whatNeedsALookIsFoundAndNothingElse() {
@@ -265,7 +266,7 @@ class ColumnsAndConditionsTest {
             assertThat(group.count()).isEqualTo(6);
             assertThat(group.why(table)).isEqualTo("from 1000006.0 on, 6 values lie far from the rest");
         });
-        assertThat(Problems.in(table.with(ExcludedRows.NONE.with(List.of(6, 12, 18, 24, 30), "slipped")))
+        assertThat(Problems.in(table.withExcluded(ExcludedRows.NONE.with(List.of(6, 12, 18, 24, 30), "slipped")))
                         .groups())
                 .hasSize(1)
                 .extracting(Problem::row)
@@ -283,7 +284,7 @@ class ColumnsAndConditionsTest {
             assertThat(group.sort()).isEqualTo(ProblemKind.REPEATED);
             assertThat(group.rows()).as("empty rows are none, and −0 is not 0").containsExactly(1);
         });
-        assertThat(Problems.in(repeated.with(ExcludedRows.NONE.with(List.of(0), "old")))
+        assertThat(Problems.in(repeated.withExcluded(ExcludedRows.NONE.with(List.of(0), "old")))
                         .groups())
                 .isEmpty();
     }

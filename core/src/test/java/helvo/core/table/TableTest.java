@@ -49,7 +49,7 @@ class TableTest {
         for (int i = 0; i < 20; i++) {
             int row = random.nextInt(plain.size() + 50);
             Cell cell = any(random);
-            cells = cells.with(row, cell);
+            cells = cells.withCell(row, cell);
             while (plain.size() <= row) {
                 plain.add(Cell.EMPTY);
             }
@@ -143,7 +143,7 @@ class TableTest {
     }
 
     @Test
-    void listsTextInNumberColumnsUnlessTheRowIsSetAside() {
+    void listsTextInNumberColumnsUnlessTheRowIsExcluded() {
         var column = new Column(
                 1,
                 new Heading("Stretch", "mm"),
@@ -158,7 +158,7 @@ class TableTest {
                 .containsExactly(
                         org.assertj.core.groups.Tuple.tuple(1, java.util.OptionalDouble.of(7.6)),
                         org.assertj.core.groups.Tuple.tuple(3, java.util.OptionalDouble.empty()));
-        assertThat(Problems.in(table.with(ExcludedRows.NONE.with(List.of(1, 3), "unclear")))
+        assertThat(Problems.in(table.withExcluded(ExcludedRows.NONE.with(List.of(1, 3), "unclear")))
                         .count())
                 .isZero();
     }

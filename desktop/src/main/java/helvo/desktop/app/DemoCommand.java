@@ -63,7 +63,7 @@ final class DemoCommand extends Command {
         }
         Optional<String> missing = Display.missing();
         if (missing.isEmpty()) {
-            return Program.window(Start.with(SampleStudy::study, verbose.getAsBoolean()));
+            return Program.window(Start.withStudy(SampleStudy::study, verbose.getAsBoolean()));
         }
         Path instead = Path.of("helvo-demo.png");
         int code = draw(instead, inside);

@@ -17,19 +17,19 @@ public final class FaultLog implements Thread.UncaughtExceptionHandler {
     private static final long MAX_BYTES = 1_000_000;
 
     private final Path file;
-    private final Consumer<String> tell;
+    private final Consumer<String> report;
 
     /// @param file that faults are written into
-    /// @param tell gets a sentence for the person, on whatever thread the fault was met
-    public FaultLog(Path file, Consumer<String> tell) {
+    /// @param report gets a sentence for the person, on whatever thread the fault was met
+    public FaultLog(Path file, Consumer<String> report) {
         this.file = file;
-        this.tell = tell;
+        this.report = report;
     }
 
     @Override
     public void uncaughtException(Thread thread, Throwable fault) {
         Optional<Path> file = write(thread, fault);
-        tell.accept("Helvo met a fault of its own (" + fault.getClass().getSimpleName()
+        report.accept("Helvo met a fault of its own (" + fault.getClass().getSimpleName()
                 + "). The study is as it is shown"
                 + file.map(path -> "; what happened is written down in " + path).orElse("") + ".");
     }

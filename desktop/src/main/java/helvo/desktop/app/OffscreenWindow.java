@@ -53,7 +53,7 @@ public final class OffscreenWindow {
 
     /// Draws the window on a study into a PNG.
     ///
-    /// @return the readouts of the figure in view, as text
+    /// @return the results of the figure in view, as text
     /// @throws IOException when the picture cannot be written
     public static List<String> draw(Study study, int width, int height, Steps steps, Path picture) throws IOException {
         Path state = Files.createTempDirectory("helvo");
@@ -102,7 +102,7 @@ public final class OffscreenWindow {
                             folders.log(),
                             sentence -> drawn.completeExceptionally(new IllegalStateException(sentence))));
             windows.complete(new Windows(folders, List.of(folders.kept()), () -> {}));
-            windows.join().lookAround();
+            windows.join().checkFiles();
             Stage stage = windows.join()
                     .open(
                             origin,
@@ -112,7 +112,7 @@ public final class OffscreenWindow {
             Workspace workspace = view.workspace();
             var waiting = new ArrayDeque<>(steps.in(workspace, view));
             waiting.add(() -> {
-                drawn.complete(new Drawn(cut(stage.getScene().snapshot(null), part.apply(view)), readouts(workspace)));
+                drawn.complete(new Drawn(cut(stage.getScene().snapshot(null), part.apply(view)), results(workspace)));
                 stage.close();
             });
             oneAfterTheOther(waiting, workspace, view);
@@ -171,7 +171,7 @@ public final class OffscreenWindow {
         }.start();
     }
 
-    private static List<String> readouts(Workspace workspace) {
+    private static List<String> results(Workspace workspace) {
         return workspace.figure().stream()
                 .flatMap(figure -> figure.series().stream()
                         .map(series -> (figure.series().size() > 1 ? series.label() + "\n" : "")

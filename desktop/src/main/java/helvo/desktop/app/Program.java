@@ -20,7 +20,7 @@ public final class Program implements Helvo.Window {
 
     @Override
     public int open(boolean verbose) {
-        return window(Start.with(Study::blank, verbose));
+        return window(Start.withStudy(Study::blank, verbose));
     }
 
     static int window(Start start) {

@@ -18,21 +18,21 @@ import javafx.scene.input.InputEvent;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseEvent;
 
-/// How soon windows follow: from the event of an edit to its figure and readout, frames a second while something is
+/// How soon windows follow: from the event of an edit to its figure and results, frames a second while something is
 /// dragged, and from what opens a window to its first frame and its first figure; and what the sign of what is kept
 /// says. Times are taken when an event reaches a window and when the scene with the new picture has been laid out
 /// for the renderer.
 final class ResponseTimes {
     private static final double MILLISECOND = 1e6;
 
-    private final Consumer<String> tell;
+    private final Consumer<String> report;
     /// When a key or a button was last pressed or let go, in any window.
     private long event;
     private boolean isStart = true;
 
-    /// @param tell gets a sentence for each edit, each drag and each window
-    ResponseTimes(Consumer<String> tell) {
-        this.tell = tell;
+    /// @param report gets a sentence for each edit, each drag and each window
+    ResponseTimes(Consumer<String> report) {
+        this.report = report;
     }
 
     /// Tells of one more window that is about to be shown.
@@ -45,12 +45,12 @@ final class ResponseTimes {
             first.set(false);
         });
         Supplier<String> after = sinceAsked();
-        FrameClock.afterLayout(scene, () -> tell.accept("The window was there " + after.get() + "."));
+        FrameClock.afterLayout(scene, () -> report.accept("The window was there " + after.get() + "."));
         figure.shownPicture().subscribe(picture -> {
             if (picture != null && first.get()) {
                 FrameClock.afterLayout(scene, () -> {
                     if (figure.isSettled() && first.getAndSet(false)) {
-                        tell.accept("Its first figure was there " + after.get() + ".");
+                        report.accept("Its first figure was there " + after.get() + ".");
                     }
                 });
             }
@@ -63,7 +63,7 @@ final class ResponseTimes {
                     workspace.history().get().steps().size());
             // Not each time that it counts seconds.
             if (!said.getAndSet(now + sign.mood()).equals(now + sign.mood())) {
-                tell.accept(now + sign.text());
+                report.accept(now + sign.text());
             }
         });
     }
@@ -127,7 +127,7 @@ final class ResponseTimes {
                 dragging = true;
             } else if (happened.getEventType() == MouseEvent.MOUSE_RELEASED && dragging) {
                 dragging = false;
-                tellDrag();
+                reportDrag();
             }
         }
 
@@ -138,20 +138,20 @@ final class ResponseTimes {
                     frames.add(now);
                 }
                 if (settled && asked != 0) {
-                    tell.accept(RootLocale.format("Figure and results followed after %.0f ms.", since(asked)));
+                    report.accept(RootLocale.format("Figure and results followed after %.0f ms.", since(asked)));
                     asked = 0;
                 }
             });
         }
 
-        private void tellDrag() {
+        private void reportDrag() {
             if (frames.size() > 2) {
                 double seconds = (frames.getLast() - frames.getFirst()) / MILLISECOND / 1000;
                 long longest = 0;
                 for (int i = 1; i < frames.size(); i++) {
                     longest = Math.max(longest, frames.get(i) - frames.get(i - 1));
                 }
-                tell.accept(RootLocale.format(
+                report.accept(RootLocale.format(
                         "Dragged: %d frames in %.2f s, %.0f a second; the longest took %.0f ms.",
                         frames.size() - 1, seconds, (frames.size() - 1) / seconds, longest / MILLISECOND));
             }

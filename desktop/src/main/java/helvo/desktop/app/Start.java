@@ -10,16 +10,16 @@ import java.util.function.Supplier;
 /// @param study     where there is no file; made while the window toolkit starts
 /// @param file      a study, or a table to open once the window is there
 /// @param width     of the window's inside, like `height`
-/// @param tellsPace on standard error, how soon the figure follows each edit and drag
-public record Start(Supplier<Study> study, Optional<Path> file, int width, int height, boolean tellsPace) {
+/// @param reportsPace on standard error, how soon the figure follows each edit and drag
+public record Start(Supplier<Study> study, Optional<Path> file, int width, int height, boolean reportsPace) {
     public static final int WIDTH = 1280;
     public static final int HEIGHT = 800;
 
-    public static Start with(Supplier<Study> study, boolean tellsPace) {
-        return new Start(study, Optional.empty(), WIDTH, HEIGHT, tellsPace);
+    public static Start withStudy(Supplier<Study> study, boolean reportsPace) {
+        return new Start(study, Optional.empty(), WIDTH, HEIGHT, reportsPace);
     }
 
-    public static Start with(Path file, boolean tellsPace) {
-        return new Start(Study::blank, Optional.of(file), WIDTH, HEIGHT, tellsPace);
+    public static Start withFile(Path file, boolean reportsPace) {
+        return new Start(Study::blank, Optional.of(file), WIDTH, HEIGHT, reportsPace);
     }
 }

@@ -31,8 +31,8 @@ final class WindowStudies implements Studies {
     @Override
     public void openNew() {
         Settings settings = windows.settings().get();
-        Windows.show(
-                windows.open(new StudyOrigin.New(History.from(settings.blank())), Start.with(settings::blank, false)));
+        Windows.show(windows.open(
+                new StudyOrigin.New(History.from(settings.blank())), Start.withStudy(settings::blank, false)));
     }
 
     @Override
@@ -78,7 +78,7 @@ final class WindowStudies implements Studies {
         there.ifPresent(each -> {
             each.stage().toFront();
             each.stage().requestFocus();
-            each.workspace().messages().tell("“" + file.getFileName() + "” is open here already.");
+            each.workspace().messages().show("“" + file.getFileName() + "” is open here already.");
         });
         return there.isPresent();
     }

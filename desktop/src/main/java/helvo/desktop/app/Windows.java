@@ -121,7 +121,7 @@ public final class Windows {
         var closed = new CountDownLatch(1);
         UserFolders folders = UserFolders.ofSystem();
         var windows = new Windows(folders, closed::countDown);
-        windows.pace = Optional.of(new ResponseTimes(System.err::println)).filter(_ -> start.tellsPace());
+        windows.pace = Optional.of(new ResponseTimes(System.err::println)).filter(_ -> start.reportsPace());
         var found = CompletableFuture.supplyAsync(() -> {
                     TemporaryFolder.removeLeftBehind();
                     return RecoverableStudies.find(windows.places);
@@ -133,7 +133,7 @@ public final class Windows {
         // The last window may be closed while its study is still being saved.
         Platform.setImplicitExit(false);
         Platform.startup(() -> {
-            windows.useLooks();
+            windows.useThemes();
             Stage frame = windows.frame(start);
             Thread.setDefaultUncaughtExceptionHandler(
                     new FaultLog(folders.log(), sentence -> Platform.runLater(() -> windows.warn(sentence))));
@@ -175,7 +175,7 @@ public final class Windows {
         return study.isBlank() ? settings.get().blank() : study;
     }
 
-    private void useLooks() {
+    private void useThemes() {
         Themes.use(
                 settings.get().theme(),
                 settings.get().textSize() / 100.0,
@@ -202,7 +202,7 @@ public final class Windows {
         leftBehind.set(left.studies());
         StudyOrigin origin =
                 read instanceof StudyOrigin known ? asKept(known) : new StudyOrigin.New(History.from(Study.blank()));
-        open(frame, origin, start);
+        openInStage(frame, origin, start);
         shown.getLast().tour();
         settings.trouble().ifPresent(this::warn);
         if (read instanceof Unread(CompletionException e) && e.getCause() instanceof UnreadableFile known) {
@@ -220,7 +220,7 @@ public final class Windows {
     }
 
     /// Takes note of what is on the disk, at once.
-    void lookAround() {
+    void checkFiles() {
         leftBehind.set(RecoverableStudies.find(places).studies());
         recent.set(recentStudies.all());
     }
@@ -286,10 +286,10 @@ public final class Windows {
 
     /// Makes a window on a study of its own.
     Stage open(StudyOrigin from, Start start) {
-        return open(new Stage(), from, start);
+        return openInStage(new Stage(), from, start);
     }
 
-    private Stage open(Stage stage, StudyOrigin from, Start start) {
+    private Stage openInStage(Stage stage, StudyOrigin from, Start start) {
         var document = new StudyDocument(from.study().history());
         open(stage, document, new StudyPersistence(document, from, places), start);
         opened(from, shown.getLast().workspace);
@@ -306,7 +306,7 @@ public final class Windows {
             return;
         }
         if (!here.isFree() || !isLastOn(here.workspace)) {
-            show(open(from, Start.with(() -> from.study().history().study(), false)));
+            show(open(from, Start.withStudy(() -> from.study().history().study(), false)));
             return;
         }
         here.workspace.become(from, beginning);
@@ -321,7 +321,7 @@ public final class Windows {
             forget(kept);
             workspace
                     .messages()
-                    .tell("“" + workspace.study().name() + "” is as it was when Helvo stopped; "
+                    .show("“" + workspace.study().name() + "” is as it was when Helvo stopped; "
                             + (kept.unsaved() == 1
                                     ? "1 step is in no file yet."
                                     : kept.unsaved() + " steps are in no file yet.")
@@ -375,12 +375,12 @@ public final class Windows {
                 .filter(each -> each.stage == like)
                 .map(Shown::workspace)
                 .findFirst()
-                .ifPresent(there ->
-                        show(open(there.document(), there.keeper(), Start.with(there.document()::study, false))));
+                .ifPresent(there -> show(openDocument(
+                        there.document(), there.keeper(), Start.withStudy(there.document()::study, false))));
     }
 
     /// Makes a window on a study, which other windows may show as well.
-    Stage open(StudyDocument document, StudyPersistence keeper, Start start) {
+    Stage openDocument(StudyDocument document, StudyPersistence keeper, Start start) {
         return open(new Stage(), document, keeper, start);
     }
 
@@ -451,8 +451,8 @@ public final class Windows {
     private FileFollower.Voice voice(StudyDocument document) {
         return new FileFollower.Voice() {
             @Override
-            public void tell(String sentence) {
-                messages().forEach(each -> each.tell(sentence));
+            public void show(String sentence) {
+                messages().forEach(each -> each.show(sentence));
             }
 
             @Override

@@ -75,9 +75,9 @@ public final class FitPicture extends Canvas {
         if (points == null) {
             return;
         }
-        ColorTheme look = Themes.inUse().get();
-        Color line = look.legible(color, "card");
-        WritableImage point = DOTS.computeIfAbsent(look, each -> dot(each.color("dot")));
+        ColorTheme theme = Themes.inUse().get();
+        Color line = theme.legible(color, "card");
+        WritableImage point = DOTS.computeIfAbsent(theme, each -> dot(each.color("dot")));
         int step = Math.max(1, points.size() / MAX_POINTS);
         xs = extent(points.x(), step);
         ys = extent(points.y(), step);
@@ -100,7 +100,7 @@ public final class FitPicture extends Canvas {
             }
         }
         g.stroke();
-        residuals(g, step, look.color("zero"), line);
+        residuals(g, step, theme.color("zero"), line);
     }
 
     /// Beneath the curve, each as a stroke from zero; all cards of a series in one scale, that of the scatter about

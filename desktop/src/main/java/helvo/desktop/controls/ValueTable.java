@@ -16,7 +16,7 @@ public final class ValueTable extends GridPane {
     @SuppressWarnings("this-escape") // controls are put together in their constructors, as the toolkit has it
     public ValueTable(Line.Table table) {
         super(8, 5);
-        getStyleClass().add("readout-table");
+        getStyleClass().add("results-table");
         var labels = new ColumnConstraints();
         labels.setHgrow(Priority.ALWAYS);
         getColumnConstraints().add(labels);

@@ -92,7 +92,7 @@ public final class CurvesStrip extends HBox {
         for (Curve shape : Curves.offered()) {
             var card = new CurveCard(shape);
             card.setToggleGroup(group);
-            card.setOnAction(_ -> choose(card));
+            card.setOnAction(_ -> chooseCard(card));
             cards.getChildren().add(card);
         }
         fit();
@@ -129,13 +129,13 @@ public final class CurvesStrip extends HBox {
         series.getStyleClass().setAll("label", "strong");
         int n = current.points().size();
         points.setText(RootLocale.format("%,d %s", n, n == 1 ? "point" : "points"));
-        show(series, figure.series().size() > 1);
+        setShown(series, figure.series().size() > 1);
         int power = current.chosen().curve().degree();
-        show(degrees, power > 0 || current.chosen().curve() instanceof Mean);
+        setShown(degrees, power > 0 || current.chosen().curve() instanceof Mean);
         degree.setText("deg. " + power);
         degree.setAccessibleText("Degree " + power);
-        show(remove, current.key().isFurther());
-        show(judged, !current.key().isFurther());
+        setShown(remove, current.key().isFurther());
+        setShown(judged, !current.key().isFurther());
         boolean tooFew = current.tooFewToRank();
         judged.setText(tooFew ? "are too few to tell shapes apart" : "by AICc");
         judgedBy.setText(
@@ -147,8 +147,8 @@ public final class CurvesStrip extends HBox {
                                 + "the shape that has most is "
                                 + "named in colour. The mean alone is what each has to beat.");
         Optional<String> repeated = repeated(current, figure.numbers());
-        show(cards, figure.hint().isEmpty());
-        show(missing, repeated.isPresent() && figure.hint().isEmpty());
+        setShown(cards, figure.hint().isEmpty());
+        setShown(missing, repeated.isPresent() && figure.hint().isEmpty());
         missing.setText(repeated.orElse(""));
         double most = current.weights().stream()
                 .mapToDouble(weight -> weight.orElse(0))
@@ -174,7 +174,7 @@ public final class CurvesStrip extends HBox {
                 .map(Map.Entry::getKey);
     }
 
-    private static void show(Node node, boolean visible) {
+    private static void setShown(Node node, boolean visible) {
         setShown(node, visible);
     }
 
@@ -185,7 +185,7 @@ public final class CurvesStrip extends HBox {
         cards.getChildren().forEach(card -> ((CurveCard) card).fit(width));
     }
 
-    private void choose(CurveCard card) {
+    private void chooseCard(CurveCard card) {
         card.setSelected(true);
         choose(card.shape());
     }
@@ -218,7 +218,7 @@ public final class CurvesStrip extends HBox {
             if (now.furtherCurves().size() == Figure.MOST_FURTHER) {
                 workspace
                         .messages()
-                        .tell("A figure has at most " + Figure.MOST_FURTHER + " further curves: remove one first.");
+                        .show("A figure has at most " + Figure.MOST_FURTHER + " further curves: remove one first.");
                 return;
             }
             List<RowCondition> only = now.furtherCurves().stream()

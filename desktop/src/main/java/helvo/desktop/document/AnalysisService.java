@@ -62,7 +62,7 @@ public final class AnalysisService {
         return latest.getReadOnlyProperty();
     }
 
-    /// Why figure and readout do not follow the study as it is now; empty while they do, or will.
+    /// Why figure and results do not follow the study as it is now; empty while they do, or will.
     public ReadOnlyObjectProperty<Optional<String>> unfinished() {
         return unfinished.getReadOnlyProperty();
     }
@@ -107,14 +107,14 @@ public final class AnalysisService {
                 .filter(first ->
                         first.study().equals(study.withFigures(first.study().figures())))
                 .ifPresent(latest::set);
-        request(study, true);
+        requestKind(study, true);
     }
 
     /// Asks for the analysis of a study. What is under way for it already goes on.
     ///
     /// @param whole whether all that views need is prepared before they are told; else the figure is drawn when
     ///     there is time
-    void request(Study study, boolean whole) {
+    void requestKind(Study study, boolean whole) {
         if (study == wanted && unfinished.get().isEmpty()) {
             return;
         }
@@ -241,6 +241,6 @@ public final class AnalysisService {
 
     /// Works out again what was stopped or failed.
     public void again() {
-        request(wanted, true);
+        requestKind(wanted, true);
     }
 }

@@ -50,7 +50,7 @@ final class CommitQueue {
     ///
     /// @param name what it does, as a sentence without its full stop
     /// @param done gets what it led to
-    /// @param tell gets a sentence when it could not be done
+    /// @param report gets a sentence when it could not be done
     record Wanted(
             String label,
             Supplier<String> name,
@@ -67,7 +67,7 @@ final class CommitQueue {
         }
     }
 
-    void add(Wanted commit, Supplier<History> now, boolean takesLong) {
+    void addCommit(Wanted commit, Supplier<History> now, boolean takesLong) {
         boolean waits = inTurn.isPresent() ? !inTurn.get().isEmpty() : isBusy();
         if (!takesLong && !waits) {
             commit.done.accept(commit.how.apply(now.get()));
@@ -86,7 +86,7 @@ final class CommitQueue {
     }
 
     /// Work whose outcome asks for commits: they are done before those that come while it is under way.
-    <T> void add(String label, BackgroundTasks.Work<T> first, Outcome<T> outcome) {
+    <T> void addWork(String label, BackgroundTasks.Work<T> first, Outcome<T> outcome) {
         add(new Pending<>(label, () -> first, outcome));
     }
 

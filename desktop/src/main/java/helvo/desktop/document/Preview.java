@@ -16,7 +16,7 @@ public record Preview(History before, Edit edit, History after, Extent extent) {
         PREPARED,
         /// The figure is drawn as it would look; nothing is fitted again.
         DRAWN,
-        /// Figure and readout are those of the study as it would be.
+        /// Figure and results are those of the study as it would be.
         ANALYSED
     }
 

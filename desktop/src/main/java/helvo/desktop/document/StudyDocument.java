@@ -40,7 +40,7 @@ public final class StudyDocument implements AutoCloseable {
     /// A study that goes on with the history it had.
     public StudyDocument(History known) {
         history = new ReadOnlyObjectWrapper<>(known);
-        analyses.request(known.study(), true);
+        analyses.requestKind(known.study(), true);
     }
 
     /// A commit and the history it led to.
@@ -74,8 +74,8 @@ public final class StudyDocument implements AutoCloseable {
     /// Does an edit: at once, or beside the interface thread where it goes through very many rows.
     ///
     /// @param then runs when it is done
-    /// @param tell gets a sentence when it could not be done
-    public void perform(Edit edit, Runnable then, Consumer<String> tell) {
+    /// @param report gets a sentence when it could not be done
+    public void perform(Edit edit, Runnable then, Consumer<String> report) {
         Optional<History> foreseen =
                 preview.get().filter(each -> each.isFor(history.get(), edit)).map(Preview::after);
         long now = System.nanoTime();
@@ -92,7 +92,7 @@ public final class StudyDocument implements AutoCloseable {
                                 .map(after -> new Change(new Commit.Append(edit, at(after, at)), after))
                                 .orElseGet(() -> Change.by(new Commit.Append(edit, at), before)),
                 then,
-                tell,
+                report,
                 CommitQueue.takesLong(edit, study()));
     }
 
@@ -109,33 +109,33 @@ public final class StudyDocument implements AutoCloseable {
         return tried.undoable().map(History.Step::at).orElse(otherwise);
     }
 
-    public void undo(Consumer<String> tell) {
-        go("Undoing …", before -> new Commit.Jump(before.steps().size() - 1, Instant.now()), tell);
+    public void undo(Consumer<String> report) {
+        go("Undoing …", before -> new Commit.Jump(before.steps().size() - 1, Instant.now()), report);
     }
 
-    public void redo(Consumer<String> tell) {
-        go("Redoing …", before -> new Commit.Jump(before.steps().size() + 1, Instant.now()), tell);
+    public void redo(Consumer<String> report) {
+        go("Redoing …", before -> new Commit.Jump(before.steps().size() + 1, Instant.now()), report);
     }
 
     /// Undoes or redoes until so many steps are done.
-    public void jumpTo(int steps, Consumer<String> tell) {
-        go("Undoing …", _ -> new Commit.Jump(steps, Instant.now()), tell);
+    public void jumpTo(int steps, Consumer<String> report) {
+        go("Undoing …", _ -> new Commit.Jump(steps, Instant.now()), report);
     }
 
     /// Goes back to what was undone and then left for something else.
     ///
     /// @param branch its place among [History#branches]
-    public void restoreBranch(int branch, Consumer<String> tell) {
-        go("Undoing …", _ -> new Commit.RestoreBranch(branch, Instant.now()), tell);
+    public void restoreBranch(int branch, Consumer<String> report) {
+        go("Undoing …", _ -> new Commit.RestoreBranch(branch, Instant.now()), report);
     }
 
-    private void go(String label, Function<History, Commit> where, Consumer<String> tell) {
+    private void go(String label, Function<History, Commit> where, Consumer<String> report) {
         commit(
                 label,
                 () -> label.replace(" …", ""),
                 before -> Change.by(where.apply(before), before),
                 () -> {},
-                tell,
+                report,
                 false);
     }
 
@@ -149,9 +149,9 @@ public final class StudyDocument implements AutoCloseable {
             Supplier<String> name,
             Function<History, Change> how,
             Runnable then,
-            Consumer<String> tell,
+            Consumer<String> report,
             boolean takesLong) {
-        commits.add(
+        commits.addCommit(
                 new CommitQueue.Wanted(
                         label,
                         name,
@@ -160,7 +160,7 @@ public final class StudyDocument implements AutoCloseable {
                             commit(change);
                             then.run();
                         },
-                        tell),
+                        report),
                 history::get,
                 takesLong);
     }
@@ -168,7 +168,7 @@ public final class StudyDocument implements AutoCloseable {
     /// Runs work whose outcome asks for changes, as reading a long text from the clipboard. What is asked for
     /// meanwhile waits for those.
     public <T> void changeAfter(String label, BackgroundTasks.Work<T> work, Outcome<T> outcome) {
-        commits.add(label, work, outcome);
+        commits.addWork(label, work, outcome);
     }
 
     private void commit(Change change) {
@@ -176,7 +176,7 @@ public final class StudyDocument implements AutoCloseable {
             return;
         }
         observers.forEach(each -> each.accept(change));
-        analyses.request(change.after().study(), true);
+        analyses.requestKind(change.after().study(), true);
         history.set(change.after());
         preview.set(Optional.empty());
         analyses.publishPartial();
@@ -200,14 +200,14 @@ public final class StudyDocument implements AutoCloseable {
         return () -> observers.remove(observer);
     }
 
-    /// Shows what an edit would do, without doing it: drawn where it changes looks only, else worked out.
+    /// Shows what an edit would do, without doing it: drawn where it changes styles only, else worked out.
     ///
     /// @throws IllegalArgumentException when the edit cannot be done on the study; what was tried before is still
     ///     shown
     public void preview(Edit edit) {
         var next = preview(edit, edit.isStyle() ? Preview.Extent.DRAWN : Preview.Extent.ANALYSED);
         if (next.extent() == Preview.Extent.ANALYSED) {
-            analyses.request(next.study(), false);
+            analyses.requestKind(next.study(), false);
         }
         preview.set(Optional.of(next));
     }
@@ -241,7 +241,7 @@ public final class StudyDocument implements AutoCloseable {
         preview.set(Optional.empty());
         analyses.dropPrepared();
         if (was.filter(each -> each.extent() == Preview.Extent.ANALYSED).isPresent()) {
-            analyses.request(study(), true);
+            analyses.requestKind(study(), true);
         }
     }
 

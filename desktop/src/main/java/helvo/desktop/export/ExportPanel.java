@@ -40,7 +40,7 @@ public final class ExportPanel extends Panel {
     private static final double LEAST = 200;
     private static final double AROUND = 250;
 
-    private final Tabs tabs = new Tabs("hand-over-part-", this::show);
+    private final Tabs tabs = new Tabs("export-part-", this::show);
     private final FigureTab figurePart;
     private final ReportTab reportPart;
     private final List<Node> parts;
@@ -51,7 +51,7 @@ public final class ExportPanel extends Panel {
     private int shown;
 
     public ExportPanel(Workspace workspace, Panels panels) {
-        super(workspace, panels, "hand-over-panel", "Export", WIDTH);
+        super(workspace, panels, "export-panel", "Export", WIDTH);
         place(Pos.TOP_RIGHT, 52, 16);
         preview = new SheetPreview(workspace);
         figurePart = new FigureTab(workspace, preview, this::showError);
@@ -92,7 +92,7 @@ public final class ExportPanel extends Panel {
         return new VBox(
                 10,
                 strong("To the clipboard"),
-                new FlowPane(8, 8, button("copy-readout", "Copy results", exporter.copying()::readout)),
+                new FlowPane(8, 8, button("copy-results", "Copy results", exporter.copying()::results)),
                 muted("As text at full precision; for documents as it is shown, its equations as MathML and LaTeX."),
                 strong("For LaTeX and the web"),
                 new FlowPane(
@@ -139,7 +139,7 @@ public final class ExportPanel extends Panel {
             commands.add("Save the table as " + format.title(), "", hasTable, () -> exporter.saveTable(format));
         }
         commands.add("Copy the figure", "Shortcut+Shift+C", hasTable, exporter.copying()::figure);
-        commands.add("Copy the results", "Shortcut+Shift+R", hasTable, exporter.copying()::readout);
+        commands.add("Copy the results", "Shortcut+Shift+R", hasTable, exporter.copying()::results);
         commands.add("Copy the equations as LaTeX", "", hasTable, () -> exporter.copying()
                 .equations(Notation.LATEX));
         commands.add("Copy the equations as MathML", "", hasTable, () -> exporter.copying()

@@ -37,15 +37,15 @@ final class FigureTab extends VBox {
     private final Workspace workspace;
     private final SheetPreview preview;
     private final Consumer<String> error;
-    private final TextField width = field("hand-over-width", "Width of the figure in millimetres", 5);
-    private final TextField height = field("hand-over-height", "Height of the figure in millimetres", 5);
+    private final TextField width = field("export-width", "Width of the figure in millimetres", 5);
+    private final TextField height = field("export-height", "Height of the figure in millimetres", 5);
     private final TextField printed =
-            field("hand-over-printed", "Width at which the figure will be printed, in millimetres", 5);
-    private final TextField resolution = field("hand-over-dpi", "Resolution of a PNG in dots per inch", 5);
+            field("export-printed", "Width at which the figure will be printed, in millimetres", 5);
+    private final TextField resolution = field("export-dpi", "Resolution of a PNG in dots per inch", 5);
     private final CheckBox data = new CheckBox("Keep the points inside an SVG or a PDF");
     private final CheckBox clear = new CheckBox("No background: the page shows through");
     private final Label legible = muted("");
-    private final TextField caption = field("hand-over-caption", "Caption of the figure in a report", 24);
+    private final TextField caption = field("export-caption", "Caption of the figure in a report", 24);
     private final TextArea description = Controls.limited(new TextArea());
     private final Form sizes;
 
@@ -62,9 +62,9 @@ final class FigureTab extends VBox {
         grid.addRow(3, new Label("Resolution of a PNG"), resolution, new Label("dots per inch"));
         resolution.setText(
                 RootLocale.format("%.0f", workspace.studies().choices().get().dpi()));
-        data.setId("hand-over-data");
-        clear.setId("hand-over-clear");
-        legible.setId("hand-over-legible");
+        data.setId("export-data");
+        clear.setId("export-clear");
+        legible.setId("export-legible");
         clear.setOnAction(_ -> withFigure(figure -> workspace.perform(new FigureEdit.SetSheet(
                 figure.id(),
                 figure.style().sheet().withBackground(clear.isSelected() ? Optional.empty() : SheetStyle.WHITE)))));
@@ -95,7 +95,7 @@ final class FigureTab extends VBox {
     }
 
     private void words() {
-        description.setId("hand-over-description");
+        description.setId("export-description");
         description.setAccessibleText("What the figure shows, for those who do not see it");
         description.setWrapText(true);
         description.setPrefRowCount(4);
@@ -130,7 +130,7 @@ final class FigureTab extends VBox {
         withFigure(_ -> sizes.row(
                 "Made for",
                 sizes.choice(
-                        "hand-over-made-for",
+                        "export-made-for",
                         "What the figure is made for",
                         made(),
                         made -> made.name() + size(made),
@@ -200,12 +200,12 @@ final class FigureTab extends VBox {
                     : within(printed, "The printed width", 5, 5_000, "mm");
             at.ifPresent(mm -> {
                 error.accept("");
-                preview.figure(mm, check -> tell(check, mm, figure));
+                preview.figure(mm, check -> showCheck(check, mm, figure));
             });
         });
     }
 
-    private void tell(PrintCheck check, double mm, Figure figure) {
+    private void showCheck(PrintCheck check, double mm, Figure figure) {
         legible.setText((mm == figure.widthMm() ? "In print " : "At a width of " + NumberText.shortest(mm) + " mm ")
                 + check.words());
         legible.getStyleClass().removeAll("warning", "muted");

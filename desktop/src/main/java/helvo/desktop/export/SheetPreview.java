@@ -54,7 +54,7 @@ final class SheetPreview extends VBox {
     private final BackgroundTasks.Latest drawing;
     private final ImageView view = new ImageView();
     private final StackPane ground = new StackPane(view);
-    private final Label says = new Label();
+    private final Label note = new Label();
     private final Label pageNumber = new Label();
     private final Button back =
             Controls.smallButton("report-page-back", "‹", "Previous page of the report", () -> turn(-1));
@@ -80,14 +80,14 @@ final class SheetPreview extends VBox {
         drawing = workspace.background().latest("preview");
         view.setPreserveRatio(true);
         view.setSmooth(true);
-        view.setId("hand-over-preview");
+        view.setId("export-preview");
         view.setAccessibleText("Preview");
         ground.getStyleClass().add("preview-ground");
         pages.setAlignment(Pos.CENTER);
-        says.setWrapText(true);
-        says.setId("hand-over-preview-says");
-        says.getStyleClass().add("muted");
-        getChildren().addAll(ground, pages, says);
+        note.setWrapText(true);
+        note.setId("export-preview-says");
+        note.getStyleClass().add("muted");
+        getChildren().addAll(ground, pages, note);
         view.addEventHandler(MouseEvent.MOUSE_ENTERED, _ -> prepare());
         view.setOnDragDetected(this::drag);
     }
@@ -100,8 +100,8 @@ final class SheetPreview extends VBox {
     }
 
     /// @param printedMm how wide the figure will be printed
-    /// @param told      gets whether it stays legible then
-    void figure(double printedMm, Consumer<PrintCheck> told) {
+    /// @param report    gets whether it stays legible then
+    void figure(double printedMm, Consumer<PrintCheck> report) {
         isFigure = true;
         setShown(pages, false);
         dragged = Optional.empty();
@@ -120,12 +120,12 @@ final class SheetPreview extends VBox {
                             double at = shownAt(sheet.figure);
                             fit(sheet.image);
                             view.setAccessibleText(FigureDescription.of(sheet.figure));
-                            says.setText(RootLocale.format(
+                            note.setText(RootLocale.format(
                                     "%s × %s mm, shown at %.0f %% of its size. Drag it into a folder or a document.",
                                     NumberText.shortest(sheet.figure.figure().widthMm()),
                                     NumberText.shortest(sheet.figure.figure().heightMm()),
                                     100 * at));
-                            told.accept(sheet.check);
+                            report.accept(sheet.check);
                         },
                         this::failed,
                         () -> {})));
@@ -215,12 +215,12 @@ final class SheetPreview extends VBox {
         back.setDisable(page == 0);
         next.setDisable(page == count - 1);
         view.setAccessibleText("Page " + (page + 1) + " of the report");
-        says.setText("As a PDF of this study on "
+        note.setText("As a PDF of this study on "
                 + workspace.study().report().paper().label() + " paper.");
     }
 
     private void failed(Throwable fault) {
-        says.setText("The preview could not be drawn (" + fault.getClass().getSimpleName() + ").");
+        note.setText("The preview could not be drawn (" + fault.getClass().getSimpleName() + ").");
     }
 
     /// The file that a drag offers is written as soon as the pointer comes near.
@@ -232,7 +232,7 @@ final class SheetPreview extends VBox {
             folder = folder == null ? TemporaryFolder.create() : folder;
             workspace.exporter().prepareDrag(folder.path(), file -> dragged = Optional.of(file));
         } catch (IOException e) {
-            says.setText("Nothing can be dragged from here: the folder for temporary files cannot be written to.");
+            note.setText("Nothing can be dragged from here: the folder for temporary files cannot be written to.");
         }
     }
 

@@ -26,13 +26,13 @@ final class AxisForm extends PartForm {
     private static final double FARTHEST_DATE = 3e11;
 
     private final AxisPlace place;
-    private final Supplier<AxisStyle> look;
+    private final Supplier<AxisStyle> style;
     private final Optional<TimeAxis> time;
 
     AxisForm(Workspace workspace, FigureView view, Form form, AxisPlace place) {
         super(workspace, view, form);
         this.place = place;
-        look = () -> look().axis(place);
+        style = () -> style().axis(place);
         time = place == AxisPlace.X ? workspace.figure().flatMap(FigureAnalysis::xTime) : Optional.empty();
     }
 
@@ -54,22 +54,22 @@ final class AxisForm extends PartForm {
                             "axis-dates",
                             "How dates are written",
                             List.of(AxisStyle.DateLabels.values()),
-                            AxisForm::words,
-                            () -> look.get().dateLabels(),
-                            dates -> set(place, look.get().withDateLabels(dates))));
+                            AxisForm::dateLabelsName,
+                            () -> style.get().dateLabels(),
+                            dates -> setAxis(place, style.get().withDateLabels(dates))));
         }
         form.row(
                 "Title",
                 form.text(
                         "axis-title",
                         "Title of the axis; empty for the columns' names",
-                        () -> title(look.get()),
-                        text -> set(
+                        () -> title(style.get()),
+                        text -> setAxis(
                                 place,
-                                look.get()
+                                style.get()
                                         .withTitle(
                                                 text.isEmpty()
-                                                                || text.equals(title(look.get()
+                                                                || text.equals(title(style.get()
                                                                         .withTitle(Optional.empty())))
                                                         ? Optional.empty()
                                                         : Optional.of(text)))));
@@ -79,9 +79,9 @@ final class AxisForm extends PartForm {
                         "axis-ticks",
                         "Where ticks point",
                         List.of(AxisStyle.Ticks.values()),
-                        AxisForm::words,
-                        () -> look.get().ticks(),
-                        ticks -> set(place, look.get().withTicks(ticks))));
+                        AxisForm::ticksName,
+                        () -> style.get().ticks(),
+                        ticks -> setAxis(place, style.get().withTicks(ticks))));
         if (place != AxisPlace.RIGHT) {
             form.row(
                     "Grid",
@@ -89,28 +89,28 @@ final class AxisForm extends PartForm {
                             "axis-grid",
                             "Lines behind the points",
                             List.of(AxisStyle.Grid.values()),
-                            AxisForm::words,
-                            () -> look.get().grid(),
-                            grid -> set(place, look.get().withGrid(grid))));
+                            AxisForm::gridName,
+                            () -> style.get().grid(),
+                            grid -> setAxis(place, style.get().withGrid(grid))));
             form.wide(form.tick(
                     "axis-side",
                     "Axis on the other side",
-                    () -> look.get().oppositeSide(),
-                    other -> set(place, look.get().withOppositeSide(other))));
+                    () -> style.get().oppositeSide(),
+                    other -> setAxis(place, style.get().withOppositeSide(other))));
         }
         if (time.isEmpty()) {
             form.wide(form.tick(
                     "axis-zero",
                     "Begin at zero, or hold it",
-                    () -> look.get().includesZero(),
-                    zero -> set(place, look.get().withIncludesZero(zero))));
-            form.wide(form.tick("axis-log", "Logarithmic", () -> look.get().logarithmic(), this::logarithmic));
+                    () -> style.get().includesZero(),
+                    zero -> setAxis(place, style.get().withIncludesZero(zero))));
+            form.wide(form.tick("axis-log", "Logarithmic", () -> style.get().logarithmic(), this::logarithmic));
         }
         form.wide(form.tick(
                 "axis-reversed",
                 "Reversed",
-                () -> look.get().reversed(),
-                reversed -> set(place, look.get().withReversed(reversed))));
+                () -> style.get().reversed(),
+                reversed -> setAxis(place, style.get().withReversed(reversed))));
     }
 
     private void steps() {
@@ -119,7 +119,7 @@ final class AxisForm extends PartForm {
                 form.number(
                         "axis-step",
                         "Step between labels",
-                        () -> look.get().step(),
+                        () -> style.get().step(),
                         () -> axisNow().flatMap(Axis::labelledStep).map(NumberText::withoutRounding),
                         Form.Writing.PLAIN,
                         this::step));
@@ -128,12 +128,12 @@ final class AxisForm extends PartForm {
                 form.number(
                         "axis-minor",
                         "Intervals between two labelled ticks, 1 for no minor ticks",
-                        () -> look.get().minorIntervals().map(Integer::doubleValue),
+                        () -> style.get().minorIntervals().map(Integer::doubleValue),
                         () -> axisNow().flatMap(Axis::partsOfStep).map(Integer::doubleValue),
                         Form.Writing.PLAIN,
-                        parts -> set(
+                        parts -> setAxis(
                                 place,
-                                look.get()
+                                style.get()
                                         .withMinorIntervals(whole(
                                                 parts, 1, AxisStyle.MAX_PARTS, "A step has %d to %d intervals.")))));
         form.row(
@@ -141,10 +141,10 @@ final class AxisForm extends PartForm {
                 form.number(
                         "axis-decimals",
                         "Decimals of the labels",
-                        () -> look.get().decimals().map(Integer::doubleValue),
-                        decimals -> set(
+                        () -> style.get().decimals().map(Integer::doubleValue),
+                        decimals -> setAxis(
                                 place,
-                                look.get()
+                                style.get()
                                         .withDecimals(whole(
                                                 decimals,
                                                 0,
@@ -172,7 +172,7 @@ final class AxisForm extends PartForm {
                     "A step of %s would make %,.0f labels, and no more than %d have room.",
                     NumberText.shortest(step.orElseThrow()), labels, AxisStyle.MAX_STEPS));
         }
-        set(place, look.get().withStep(step));
+        setAxis(place, style.get().withStep(step));
     }
 
     private Optional<Axis> axisNow() {
@@ -186,7 +186,7 @@ final class AxisForm extends PartForm {
                 .orElse("");
     }
 
-    private static String words(AxisStyle.DateLabels dates) {
+    private static String dateLabelsName(AxisStyle.DateLabels dates) {
         return switch (dates) {
             case AUTOMATIC -> "the steps ask for";
             case YEAR -> "2026";
@@ -197,7 +197,7 @@ final class AxisForm extends PartForm {
         };
     }
 
-    private static String words(AxisStyle.Ticks ticks) {
+    private static String ticksName(AxisStyle.Ticks ticks) {
         return switch (ticks) {
             case OUTSIDE -> "outwards";
             case INSIDE -> "inwards";
@@ -205,7 +205,7 @@ final class AxisForm extends PartForm {
         };
     }
 
-    private static String words(AxisStyle.Grid grid) {
+    private static String gridName(AxisStyle.Grid grid) {
         return switch (grid) {
             case NONE -> "none";
             case MAJOR -> "at the labels";
@@ -217,7 +217,7 @@ final class AxisForm extends PartForm {
         var field = form.number(
                 lower ? "axis-from" : "axis-to",
                 lower ? "Lower limit; empty for the program's own" : "Upper limit; empty for the program's own",
-                () -> lower ? look.get().low() : look.get().high(),
+                () -> lower ? style.get().low() : style.get().high(),
                 () -> axisNow().map(axis -> NumberText.withoutRounding(lower ? axis.low() : axis.high())),
                 time.map(AxisForm::dates).orElse(Form.Writing.PLAIN),
                 typed -> limit(typed, lower));
@@ -237,7 +237,7 @@ final class AxisForm extends PartForm {
     }
 
     private void limit(Optional<Double> typed, boolean lower) throws Form.Refused {
-        AxisStyle now = look.get();
+        AxisStyle now = style.get();
         Optional<Double> low = lower ? typed : now.low();
         Optional<Double> high = lower ? now.high() : typed;
         if (typed.isPresent() && now.logarithmic() && !(typed.get() > 0)) {
@@ -259,7 +259,7 @@ final class AxisForm extends PartForm {
                 && low.isPresent()
                 && high.isPresent()
                 && (to - from) / now.step().get() > AxisStyle.MAX_STEPS;
-        set(place, (tooManySteps ? now.withStep(Optional.empty()) : now).withLimits(low, high));
+        setAxis(place, (tooManySteps ? now.withStep(Optional.empty()) : now).withLimits(low, high));
     }
 
     private void logarithmic(boolean log) throws Form.Refused {
@@ -289,6 +289,6 @@ final class AxisForm extends PartForm {
                                 all - above, all));
             }
         }
-        set(place, look.get().withLogarithmic(log));
+        setAxis(place, style.get().withLogarithmic(log));
     }
 }

@@ -26,7 +26,7 @@ import javafx.scene.layout.VBox;
 /// others.
 public final class BarsPanel extends Panel {
     private final Form form = new Form(this::showError);
-    private final Form looks = new Form(this::showError);
+    private final Form styleForm = new Form(this::showError);
     private final BarsWhatIf whatIf;
     private BarsOfSeries bars;
     private SeriesKey key;
@@ -36,7 +36,7 @@ public final class BarsPanel extends Panel {
     public BarsPanel(Workspace workspace, Panels panels) {
         super(workspace, panels, "bars-panel", "Error bars", 316);
         whatIf = new BarsWhatIf(workspace, this::showError, this::begin);
-        var content = new VBox(12, form, whatIf, looks);
+        var content = new VBox(12, form, whatIf, styleForm);
         content.setPadding(new Insets(0, 10, 0, 0));
         var scroll = new ScrollPane(content);
         scroll.setFitToWidth(true);
@@ -46,7 +46,7 @@ public final class BarsPanel extends Panel {
         workspace.history().subscribe(this::follow);
         workspace.analysis().subscribe(_ -> {
             if (isVisible()) {
-                whatIf.tell();
+                whatIf.update();
             }
         });
         visibleProperty().subscribe(shown -> {
@@ -64,7 +64,7 @@ public final class BarsPanel extends Panel {
             close();
         } else {
             form.update();
-            looks.update();
+            styleForm.update();
         }
     }
 
@@ -78,7 +78,7 @@ public final class BarsPanel extends Panel {
     @Override
     protected void begin() {
         form.begin();
-        looks.begin();
+        styleForm.begin();
         clearError();
         bars = new BarsOfSeries(workspace, key, inX);
         if (bars.series().isEmpty()) {
@@ -97,7 +97,7 @@ public final class BarsPanel extends Panel {
                         this::turn));
         length();
         meaning();
-        look();
+        updateStyle();
         whatIf.begin(bars);
         focus(form.first());
     }
@@ -202,40 +202,40 @@ public final class BarsPanel extends Panel {
                                 .ifPresent(figure -> workspace.perform(new FigureEdit.SetWeighting(figure.id(), by)))));
     }
 
-    private void look() {
-        Supplier<BarStyle> look =
+    private void updateStyle() {
+        Supplier<BarStyle> style =
                 () -> workspace.figureInView().orElseThrow().style().series(key).bars();
-        looks.wide(looks.tick(
+        styleForm.wide(styleForm.tick(
                 "bars-shown",
                 "Drawn for this series",
-                () -> look.get().shown(),
-                shown -> set(look.get().withShown(shown))));
-        looks.row(
+                () -> style.get().shown(),
+                shown -> set(style.get().withShown(shown))));
+        styleForm.row(
                 "Caps",
-                looks.sliding(
+                styleForm.sliding(
                         "bars-cap",
                         "Width of the strokes at the ends, 0 for none",
                         0,
                         BarStyle.MAX_CAP,
-                        () -> look.get().cap(),
-                        cap -> set(look.get().withCap(cap))));
-        looks.row(
+                        () -> style.get().cap(),
+                        cap -> set(style.get().withCap(cap))));
+        styleForm.row(
                 "Line width",
-                looks.needed(
+                styleForm.needed(
                         "bars-width",
                         "Width of the lines in points",
                         0.1,
                         BarStyle.MAX_WIDTH,
-                        () -> look.get().width(),
-                        width -> set(look.get().withWidth(width))));
-        looks.row(
+                        () -> style.get().width(),
+                        width -> set(style.get().withWidth(width))));
+        styleForm.row(
                 "Colour",
-                looks.color(
+                styleForm.color(
                         "bars-color",
                         "Colour of the bars",
                         Palette.seriesHex(),
-                        () -> look.get().color(),
-                        color -> set(look.get().withColor(color))));
+                        () -> style.get().color(),
+                        color -> set(style.get().withColor(color))));
     }
 
     private void set(BarStyle changed) {

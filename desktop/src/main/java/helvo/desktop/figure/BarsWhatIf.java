@@ -87,7 +87,7 @@ final class BarsWhatIf extends VBox {
         unit.setText(length.isEmpty() ? "times" : bars.unit());
         slider.setValue(1);
         size.setText(workspace.study().numbers().plain(length.orElse(1.0)));
-        tell();
+        update();
     }
 
     private void typed() {
@@ -113,7 +113,7 @@ final class BarsWhatIf extends VBox {
     }
 
     /// What the bars as they are shown allow.
-    void tell() {
+    void update() {
         Optional<ErrorBarLines> bounds = bars.series().flatMap(SeriesAnalysis::bounds);
         verdict.setText(bounds.map(bars::verdict).orElse("No point has a bar."));
         verdict.getStyleClass().removeAll("warning");

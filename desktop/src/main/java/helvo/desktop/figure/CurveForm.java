@@ -23,7 +23,7 @@ import javafx.scene.layout.FlowPane;
 /// A curve: its line, how far it reaches, and its label.
 final class CurveForm extends PartForm {
     private final SeriesKey key;
-    private final Supplier<CurveStyle> look;
+    private final Supplier<CurveStyle> style;
     private final Consumer<HitTarget> turnTo;
 
     /// @param turnTo shows another part in the same place
@@ -31,7 +31,7 @@ final class CurveForm extends PartForm {
         super(workspace, view, form);
         this.key = key;
         this.turnTo = turnTo;
-        look = () -> look().curve(key);
+        style = () -> style().curve(key);
     }
 
     @Override
@@ -44,8 +44,8 @@ final class CurveForm extends PartForm {
         form.wide(form.tick(
                 "curve-shown",
                 "Shown",
-                () -> look.get().shown(),
-                shown -> set(key, look.get().withShown(shown))));
+                () -> style.get().shown(),
+                shown -> setCurve(key, style.get().withShown(shown))));
         form.row(
                 "Line width",
                 form.needed(
@@ -53,8 +53,8 @@ final class CurveForm extends PartForm {
                         "Width of the line in points",
                         0.1,
                         CurveStyle.MAX_WIDTH,
-                        () -> look.get().width(),
-                        width -> set(key, look.get().withWidth(width))));
+                        () -> style.get().width(),
+                        width -> setCurve(key, style.get().withWidth(width))));
         form.row(
                 "Dashes",
                 form.choice(
@@ -62,8 +62,8 @@ final class CurveForm extends PartForm {
                         "Dashes of the line",
                         List.of(CurveStyle.Dash.values()),
                         dash -> dash.name().toLowerCase(Locale.ROOT).replace('_', ' '),
-                        () -> look.get().dash().orElse(automatic(key).dash()),
-                        dash -> set(key, look.get().withDash(Optional.of(dash)))));
+                        () -> style.get().dash().orElse(automatic(key).dash()),
+                        dash -> setCurve(key, style.get().withDash(Optional.of(dash)))));
         form.row(
                 "Opacity",
                 form.sliding(
@@ -71,34 +71,34 @@ final class CurveForm extends PartForm {
                         "Opacity of the line, 0 to 1",
                         0,
                         1,
-                        () -> look.get().opacity(),
-                        opacity -> set(key, look.get().withOpacity(opacity))));
+                        () -> style.get().opacity(),
+                        opacity -> setCurve(key, style.get().withOpacity(opacity))));
         form.row(
                 "Colour",
                 form.color(
                         "curve-color",
                         "Colour of the curve",
                         Palette.seriesHex(),
-                        () -> look.get().color(),
-                        color -> set(key, look.get().withColor(color))));
+                        () -> style.get().color(),
+                        color -> setCurve(key, style.get().withColor(color))));
         form.row(
                 "From x",
                 form.number(
                         "curve-from",
                         "Where the curve begins; empty for the first point",
-                        () -> look.get().from(),
+                        () -> style.get().from(),
                         () -> end(true),
                         Form.Writing.PLAIN,
-                        from -> reach(from, look.get().to())));
+                        from -> reach(from, style.get().to())));
         form.row(
                 "To x",
                 form.number(
                         "curve-to",
                         "Where the curve ends; empty for the last point",
-                        () -> look.get().to(),
+                        () -> style.get().to(),
                         () -> end(false),
                         Form.Writing.PLAIN,
-                        to -> reach(look.get().from(), to)));
+                        to -> reach(style.get().from(), to)));
         label();
         form.wide(new FlowPane(
                 8,
@@ -106,7 +106,7 @@ final class CurveForm extends PartForm {
                 button(
                         "curve-label-own-place",
                         "Label where no point lies",
-                        () -> set(key, look.get().withLabelAt(Optional.empty()))),
+                        () -> setCurve(key, style.get().withLabelAt(Optional.empty()))),
                 button("curve-to-series", "Its points …", () -> turnTo.accept(new HitTarget.LegendEntry(key)))));
     }
 
@@ -118,8 +118,8 @@ final class CurveForm extends PartForm {
                     .add(form.tick(
                             "curve-label-" + part.name().toLowerCase(Locale.ROOT),
                             words(part),
-                            () -> look.get().label().contains(part),
-                            in -> set(key, look.get().labelled(part, in))));
+                            () -> style.get().label().contains(part),
+                            in -> setCurve(key, style.get().labelled(part, in))));
         }
         form.row("Label", parts);
         form.row(
@@ -129,16 +129,16 @@ final class CurveForm extends PartForm {
                         "Digits of the equation's coefficients",
                         digits(),
                         each -> each.map(digits -> Integer.toString(digits)).orElse("automatic"),
-                        () -> look.get().digits(),
-                        digits -> set(key, look.get().withDigits(digits))));
+                        () -> style.get().digits(),
+                        digits -> setCurve(key, style.get().withDigits(digits))));
         form.row(
                 "Label at",
-                SpotField.across(form, "curve-label-across", () -> look.get().labelAt(), this::put),
-                SpotField.down(form, "curve-label-down", () -> look.get().labelAt(), this::put));
+                SpotField.across(form, "curve-label-across", () -> style.get().labelAt(), this::put),
+                SpotField.down(form, "curve-label-down", () -> style.get().labelAt(), this::put));
     }
 
     private void put(CurveStyle.Spot at) {
-        set(key, look.get().withLabelAt(Optional.of(at)));
+        setCurve(key, style.get().withLabelAt(Optional.of(at)));
     }
 
     private static String words(LabelPart part) {
@@ -170,6 +170,6 @@ final class CurveForm extends PartForm {
         if (from.isPresent() && to.isPresent() && !(from.get() < to.get())) {
             throw new Form.Refused("A curve must begin before it ends.");
         }
-        set(key, look.get().reaching(from, to));
+        setCurve(key, style.get().reaching(from, to));
     }
 }

@@ -27,7 +27,7 @@ sealed interface Drag {
 
     /// @return empty for a part that cannot be dragged
     static Optional<Drag> of(HitTarget part, FigureAnalysis figure, FigureLayout at, double x, double y) {
-        FigureStyle look = figure.figure().style();
+        FigureStyle style = figure.figure().style();
         int id = figure.figure().id();
         return Optional.ofNullable(
                 switch (part) {
@@ -39,7 +39,7 @@ sealed interface Drag {
                                 x,
                                 y,
                                 spot -> new FigureEdit.SetLegend(
-                                        id, look.legend().withAt(Optional.of(spot))));
+                                        id, style.legend().withAt(Optional.of(spot))));
                     case HitTarget.CurveLabel(var key) ->
                         new OfBox(
                                 at,
@@ -47,17 +47,17 @@ sealed interface Drag {
                                 x,
                                 y,
                                 spot -> new FigureEdit.SetCurveStyle(
-                                        id, key, look.curve(key).withLabelAt(Optional.of(spot))));
+                                        id, key, style.curve(key).withLabelAt(Optional.of(spot))));
                     case HitTarget.BarOf bar -> bar.end() == HitTarget.BarEnd.NONE ? null : new OfBar(figure, bar, at);
                     case HitTarget.CurveEnd(var key, var greatest) ->
                         new OfCurveEnd(
                                 id,
                                 key,
-                                look.curve(key),
+                                style.curve(key),
                                 greatest == at.axes().get(AxisPlace.X) instanceof ReversedScale,
                                 at);
                     case HitTarget.NoteOf(var note, var end) ->
-                        look.note(note)
+                        style.note(note)
                                 .map(each -> new OfNote(id, each, end, at, at.xAt(x), at.yAt(AxisPlace.Y, y)))
                                 .orElse(null);
                     case HitTarget.Background _, HitTarget.CurveOf _ ->

@@ -166,9 +166,9 @@ final class FigureCommands {
 
     private void otherAxis() {
         workspace.figure().ifPresent(each -> workspace.series().ifPresent(series -> {
-            SeriesStyle look = each.figure().style().series(series.key());
+            SeriesStyle style = each.figure().style().series(series.key());
             workspace.perform(new FigureEdit.SetSeriesStyle(
-                    each.figure().id(), series.key(), look.withRightAxis(Optional.of(!each.isOnRight(series.key())))));
+                    each.figure().id(), series.key(), style.withRightAxis(Optional.of(!each.isOnRight(series.key())))));
         }));
     }
 

@@ -99,9 +99,9 @@ final class FigureMenu {
         List<Integer> rows = List.of(hit.row());
         items.item(
                 "aside",
-                hit.setAside() ? "Include the point" : "Exclude the point",
+                hit.excluded() ? "Include the point" : "Exclude the point",
                 () -> workspace.perform(
-                        hit.setAside()
+                        hit.excluded()
                                 ? new TableEdit.IncludeRows(table, rows)
                                 : new TableEdit.ExcludeRows(table, rows, "on the figure")));
         items.item("select", "Select the point", () -> workspace.select(hit.row()));
@@ -121,7 +121,7 @@ final class FigureMenu {
     }
 
     private void axis(AxisPlace place) {
-        AxisStyle look = figure().style().axis(place);
+        AxisStyle style = figure().style().axis(place);
         workspace.series().filter(series -> series.fit().isPresent()).ifPresent(series -> {
             ofSeries.reading(
                     series.key(),
@@ -135,35 +135,35 @@ final class FigureMenu {
             items.check(
                     "zero",
                     "With zero",
-                    look.includesZero(),
-                    () -> set(place, look.withIncludesZero(!look.includesZero())));
+                    style.includesZero(),
+                    () -> set(place, style.withIncludesZero(!style.includesZero())));
             items.check(
                     "log",
                     "Logarithmic",
-                    look.logarithmic(),
-                    () -> set(place, look.withLogarithmic(!look.logarithmic())));
+                    style.logarithmic(),
+                    () -> set(place, style.withLogarithmic(!style.logarithmic())));
         }
-        items.check("reversed", "Reversed", look.reversed(), () -> set(place, look.withReversed(!look.reversed())));
-        if (look.low().isPresent() || look.high().isPresent()) {
+        items.check("reversed", "Reversed", style.reversed(), () -> set(place, style.withReversed(!style.reversed())));
+        if (style.low().isPresent() || style.high().isPresent()) {
             items.item("axis-all", "Show all points", view::showAll);
         }
     }
 
-    private void set(AxisPlace place, AxisStyle look) {
-        workspace.perform(new FigureEdit.SetAxis(figure().id(), place, look));
+    private void set(AxisPlace place, AxisStyle style) {
+        workspace.perform(new FigureEdit.SetAxis(figure().id(), place, style));
     }
 
     private void legend() {
-        LegendStyle look = figure().style().legend();
+        LegendStyle style = figure().style().legend();
         items.item("legend", "The legend …", () -> show(new HitTarget.Legend()));
-        if (look.at().isPresent()) {
-            items.item("legend-place", "The legend where no point lies", () -> set(look.withAt(Optional.empty())));
+        if (style.at().isPresent()) {
+            items.item("legend-place", "The legend where no point lies", () -> set(style.withAt(Optional.empty())));
         }
-        items.item("hide-legend", "Hide the legend", () -> set(look.withShown(LegendStyle.Shown.NEVER)));
+        items.item("hide-legend", "Hide the legend", () -> set(style.withShown(LegendStyle.Shown.NEVER)));
     }
 
-    private void set(LegendStyle look) {
-        workspace.perform(new FigureEdit.SetLegend(figure().id(), look));
+    private void set(LegendStyle style) {
+        workspace.perform(new FigureEdit.SetLegend(figure().id(), style));
     }
 
     private void background() {
@@ -193,7 +193,7 @@ final class FigureMenu {
                         figure().weighting() == by,
                         () -> workspace.perform(new FigureEdit.SetWeighting(figure().id(), by)))));
         if (workspace.series().isPresent()) {
-            items.item("straighten", "Linearise: square, root, logarithm …", opener::showStraighten);
+            items.item("linearise", "Linearise: square, root, logarithm …", opener::showLinearise);
         }
         items.item("swap", "Swap x and y", () -> workspace.perform(new StudyEdit.SwapAxes(figure().table())));
         items.separator();

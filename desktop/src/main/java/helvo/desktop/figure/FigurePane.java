@@ -55,7 +55,7 @@ public final class FigurePane extends VBox {
     private final ToggleButton full = new ToggleButton("Residuals: full view");
     private final FlowPane layers = new FlowPane(3, 6);
     private final FlowPane measures = new FlowPane(3, 6);
-    private final Button look;
+    private final Button styleButton;
 
     public FigurePane(Workspace workspace, Panels panels) {
         this.workspace = workspace;
@@ -101,13 +101,13 @@ public final class FigurePane extends VBox {
             }
         }
         measures();
-        look = smallButton(
+        styleButton = smallButton(
                 "figure-look",
                 "Style …",
                 "The style of the whole figure: its size, its text, its lines",
                 () -> open(new HitTarget.Background()));
-        HBox.setMargin(look, new Insets(0, 0, 0, 2));
-        var head = new HBox(2, tabs, look, layers, measures);
+        HBox.setMargin(styleButton, new Insets(0, 0, 0, 2));
+        var head = new HBox(2, tabs, styleButton, layers, measures);
         head.setAlignment(Pos.TOP_LEFT);
         head.setPadding(new Insets(0, 0, 8, 4));
         getChildren().addAll(head, notices, middle);
@@ -157,7 +157,7 @@ public final class FigurePane extends VBox {
         residuals.setVisible(shown);
         view.setVisible(!shown);
         full.setSelected(true);
-        for (Node each : List.of(layers, look)) {
+        for (Node each : List.of(layers, styleButton)) {
             setShown(each, !shown);
         }
         setShown(measures, shown);
@@ -183,7 +183,7 @@ public final class FigurePane extends VBox {
                     workspace.perform(column);
                     workspace
                             .messages()
-                            .tell("The column “" + column.heading().text()
+                            .show("The column “" + column.heading().text()
                                     + "” has the residuals as they are now; it does not " + "follow later changes.");
                 }));
     }
@@ -200,7 +200,7 @@ public final class FigurePane extends VBox {
     /// The only figure of a table stays.
     void remove() {
         if (workspace.figuresInView().size() < 2) {
-            workspace.messages().tell("The only figure of a table stays: remove the table instead.");
+            workspace.messages().show("The only figure of a table stays: remove the table instead.");
         }
         workspace.figureInView().ifPresent(figure -> workspace.perform(new StudyEdit.RemoveFigure(figure.id())));
     }
@@ -254,10 +254,10 @@ public final class FigurePane extends VBox {
                         .series()
                         .ifPresent(series -> workspace.perform(
                                 new FigureEdit.ChooseCurve(figure.figure().id(), series.key(), curve))));
-            case SuggestedAction.Straighten _ -> opener.showStraighten();
+            case SuggestedAction.Linearise _ -> opener.showLinearise();
             case SuggestedAction.ShowResiduals _ -> showResiduals(true);
             case SuggestedAction.ShowRow(int row) -> workspace.reveal(row);
-            case SuggestedAction.SetAside(List<Integer> rows) ->
+            case SuggestedAction.Exclude(List<Integer> rows) ->
                 opener.showPoints(
                         rows.stream().mapToInt(Integer::intValue).toArray(),
                         workspace.series().map(SeriesAnalysis::key),

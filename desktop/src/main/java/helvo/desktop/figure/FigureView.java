@@ -28,8 +28,8 @@ import javafx.scene.layout.Pane;
 import javafx.scene.layout.Region;
 import javafx.stage.Screen;
 
-/// The sheet as it will be handed over, as large as its place allows, drawn off the interface thread by the code
-/// that draws every export. What lies over it is never handed over: marks of the selection, what the pointer does
+/// The sheet as it will be exported, as large as its place allows, drawn off the interface thread by the code
+/// that draws every export. What lies over it is never exported: marks of the selection, what the pointer does
 /// ([PointerTools]), and a text that is edited in its place ([TitleField]).
 public final class FigureView extends Pane {
     private final Workspace workspace;
@@ -76,7 +76,7 @@ public final class FigureView extends Pane {
 
     private record Prepared(FigureAnalysis figure, double scale, Raster raster) {
         boolean serves(FigureAnalysis wanted, double atScale) {
-            return scale == atScale && figure.looksLike(wanted);
+            return scale == atScale && figure.drawsLike(wanted);
         }
     }
 
@@ -116,7 +116,7 @@ public final class FigureView extends Pane {
     public boolean isSettled() {
         return !isPlaced()
                 || figure().isEmpty()
-                || drawn != null && drawn.looksLike(figure().get()) && asked == room().pixels(drawn);
+                || drawn != null && drawn.drawsLike(figure().get()) && asked == room().pixels(drawn);
     }
 
     /// The picture on the sheet; a new one each time that it was drawn.
@@ -146,7 +146,7 @@ public final class FigureView extends Pane {
         return sheet;
     }
 
-    /// The figure in view, with what is only tried of its look.
+    /// The figure in view, with what is only tried of its style.
     Optional<FigureAnalysis> figure() {
         return workspace.drawnFigure();
     }
@@ -226,13 +226,13 @@ public final class FigureView extends Pane {
 
     // ---- drawing ----
 
-    /// Draws the figure in view of an analysis that is not told yet, so that figure and readout change together.
+    /// Draws the figure in view of an analysis that is not told yet, so that figure and results change together.
     private void prepare(Analysis analysis, Progress progress) {
         target.ifPresent(at -> analysis.figures().stream()
                 .filter(each -> each.figure().id() == at.figure)
                 .findFirst()
                 .ifPresent(each -> {
-                    if (!each.looksLike(at.drawn)) {
+                    if (!each.drawsLike(at.drawn)) {
                         raster(each, at.room.pixels(each), progress);
                     }
                 }));
@@ -270,7 +270,7 @@ public final class FigureView extends Pane {
         Room room = room();
         double scale = room.pixels(figure.get());
         boolean tried = isTried();
-        if (wanted != null && wanted.looksLike(figure.get()) && asked == scale || drawingNow && tried) {
+        if (wanted != null && wanted.drawsLike(figure.get()) && asked == scale || drawingNow && tried) {
             target = drawn == null || tried
                     ? Optional.empty()
                     : Optional.of(new Target(drawn.figure().id(), room, drawn));
@@ -347,8 +347,8 @@ public final class FigureView extends Pane {
 
     private static EnumMap<AxisPlace, Limits> limited(Figure figure) {
         var automatic = new EnumMap<AxisPlace, Limits>(AxisPlace.class);
-        figure.style().axes().forEach((place, look) -> {
-            if (look.low().isPresent() || look.high().isPresent()) {
+        figure.style().axes().forEach((place, style) -> {
+            if (style.low().isPresent() || style.high().isPresent()) {
                 automatic.put(place, Limits.AUTOMATIC);
             }
         });

@@ -74,12 +74,12 @@ final class HoverLabel {
     }
 
     /// "Row 7, dry: Load 30 N, Stretch 6.29 mm, residual −0.11".
-    String words(FigureLayout.Hit hit) {
+    String textOfHit(FigureLayout.Hit hit) {
         NumberNotation numbers = workspace.study().numbers();
         var rows = hit.series().rows();
         boolean dated = rows.x().time().isPresent();
         var text = new StringBuilder(RootLocale.format("Row %,d", hit.row() + 1))
-                .append(hit.setAside() ? ", excluded" : "")
+                .append(hit.excluded() ? ", excluded" : "")
                 .append(": ");
         text.append(rows.x().column().name())
                 .append(' ')
@@ -90,14 +90,14 @@ final class HoverLabel {
                 .append(' ')
                 .append(numbers.plain(hit.y()))
                 .append(rows.y().unit().isEmpty() ? "" : " " + rows.y().unit());
-        if (!hit.setAside()) {
+        if (!hit.excluded()) {
             hit.series().fit().ifPresent(fit -> text.append(", residual ")
                     .append(numbers.significant(fit.function().residual(hit.x(), hit.y()), 3)));
         }
         return text.toString();
     }
 
-    static String words(HitTarget part) {
+    static String textOfTarget(HitTarget part) {
         return switch (part) {
             case HitTarget.Title _ -> "Title: click to change it";
             case HitTarget.AxisOf(var place) ->

@@ -196,9 +196,9 @@ final class KeyboardNavigation {
                 hit(at).ifPresent(hit -> {
                     double x = layout.px(hit.x());
                     double y = layout.py(layout.along(view.figure().get(), at.series), hit.y());
-                    show(new Rectangle2D.Double(x - REACH, y - REACH, 2 * REACH, 2 * REACH), hover.words(hit));
+                    show(new Rectangle2D.Double(x - REACH, y - REACH, 2 * REACH, 2 * REACH), hover.textOfHit(hit));
                 });
-            case AtPart at -> layout.place(at.part).ifPresent(box -> show(box, HoverLabel.words(at.part)));
+            case AtPart at -> layout.place(at.part).ifPresent(box -> show(box, HoverLabel.textOfTarget(at.part)));
         }
     }
 
@@ -229,7 +229,11 @@ final class KeyboardNavigation {
                             view.inScene(layout.px(hit.x()), layout.py(layout.along(figure, at.series), hit.y()));
                     workspace.select(at.row);
                     opener.showPoints(
-                            new int[] {at.row}, Optional.of(at.series), hover.words(hit), there.getX(), there.getY());
+                            new int[] {at.row},
+                            Optional.of(at.series),
+                            hover.textOfHit(hit),
+                            there.getX(),
+                            there.getY());
                 });
             case AtPart(HitTarget.Title _) -> view.editTitle();
             case AtPart(HitTarget.AxisTitle(var axis)) -> view.editAxisTitle(axis);

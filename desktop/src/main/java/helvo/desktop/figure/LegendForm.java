@@ -34,7 +34,7 @@ final class LegendForm extends PartForm {
     }
 
     private LegendStyle legend() {
-        return look().legend();
+        return style().legend();
     }
 
     @Override
@@ -71,20 +71,20 @@ final class LegendForm extends PartForm {
 
     private void entry(int place, SeriesAnalysis of) {
         SeriesKey key = of.key();
-        Supplier<SeriesStyle> look = () -> look().series(key);
+        Supplier<SeriesStyle> style = () -> style().series(key);
         var shown = form.tick(
                 "legend-entry-" + place,
                 "",
-                () -> look.get().inLegend(),
-                in -> set(key, look.get().withInLegend(in)));
+                () -> style.get().inLegend(),
+                in -> setSeries(key, style.get().withInLegend(in)));
         shown.setAccessibleText("Show " + of.label() + " in the legend");
         var name = form.text(
                 "legend-name-" + place,
                 "Name of " + of.label() + " in the legend",
-                () -> look.get().name().orElse(of.label()),
-                text -> set(
+                () -> style.get().name().orElse(of.label()),
+                text -> setSeries(
                         key,
-                        look.get()
+                        style.get()
                                 .withName(
                                         text.isEmpty() || text.equals(of.label())
                                                 ? Optional.empty()

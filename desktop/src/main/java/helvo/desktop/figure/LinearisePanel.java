@@ -38,9 +38,9 @@ public final class LinearisePanel extends Panel {
     private final FlowPane cards = new FlowPane(8, 8);
 
     public LinearisePanel(Workspace workspace, Panels panels) {
-        super(workspace, panels, "straighten", "Linearise", 758);
-        place(Pos.TOP_LEFT, 60, 200); // leaves the readout to be read
-        trying = workspace.background().latest("straightening");
+        super(workspace, panels, "linearise", "Linearise", 758);
+        place(Pos.TOP_LEFT, 60, 200); // leaves the results to be read
+        trying = workspace.background().latest("linearising");
         getChildren()
                 .addAll(
                         heading,
@@ -94,40 +94,36 @@ public final class LinearisePanel extends Panel {
         }
     }
 
-    private Button card(SeriesAnalysis series, Linearisation straightening) {
-        Heading x = straightening.ofX().heading(series.rows().x().column().heading());
-        Heading y = straightening.ofY().heading(series.rows().y().column().heading());
-        boolean asIs = straightening.ofX() == Transform.NONE && straightening.ofY() == Transform.NONE;
+    private Button card(SeriesAnalysis series, Linearisation linearise) {
+        Heading x = linearise.ofX().heading(series.rows().x().column().heading());
+        Heading y = linearise.ofY().heading(series.rows().y().column().heading());
+        boolean asIs = linearise.ofX() == Transform.NONE && linearise.ofY() == Transform.NONE;
         String title = asIs
                 ? "As it is"
-                : straightening.ofX() == Transform.NONE
+                : linearise.ofX() == Transform.NONE
                         ? y.name()
-                        : straightening.ofY() == Transform.NONE ? x.name() : y.name() + ", " + x.name();
+                        : linearise.ofY() == Transform.NONE ? x.name() : y.name() + ", " + x.name();
         var name = new Label(title);
         name.getStyleClass().add("strong");
         name.setMaxWidth(160);
-        String r2 = "R² " + workspace.study().numbers().share(straightening.r2())
-                + (straightening.left() == 0
+        String r2 = "R² " + workspace.study().numbers().share(linearise.r2())
+                + (linearise.left() == 0
                         ? ""
                         : RootLocale.format(
-                                ", without %,d %s",
-                                straightening.left(), straightening.left() == 1 ? "point" : "points"));
+                                ", without %,d %s", linearise.left(), linearise.left() == 1 ? "point" : "points"));
         var picture = new FitPicture(158, 62);
-        picture.show(
-                straightening.points(),
-                straightening.line(),
-                Themes.inUse().get().color("accent"));
+        picture.show(linearise.points(), linearise.line(), Themes.inUse().get().color("accent"));
         var box = new VBox(2, name, new Label(r2), picture);
         var card = new Button();
         card.setGraphic(box);
         card.setContentDisplay(ContentDisplay.GRAPHIC_ONLY);
         card.setAccessibleText(title + ", " + r2);
-        card.setId("straighten-" + straightening.ofX().name().toLowerCase(Locale.ROOT) + "-"
-                + straightening.ofY().name().toLowerCase(Locale.ROOT));
-        card.getStyleClass().setAll("button", "curve-card", "straighten-card");
+        card.setId("linearise-" + linearise.ofX().name().toLowerCase(Locale.ROOT) + "-"
+                + linearise.ofY().name().toLowerCase(Locale.ROOT));
+        card.getStyleClass().setAll("button", "curve-card", "linearise-card");
         card.setOnAction(_ -> {
             if (!asIs) {
-                workspace.perform(edit(workspace.table().orElseThrow(), series, straightening, x, y));
+                workspace.perform(edit(workspace.table().orElseThrow(), series, linearise, x, y));
             }
             close();
         });
@@ -135,16 +131,16 @@ public final class LinearisePanel extends Panel {
     }
 
     /// Columns that follow the same formula already are used again.
-    private static Edit edit(Table table, SeriesAnalysis series, Linearisation straightening, Heading x, Heading y) {
+    private static Edit edit(Table table, SeriesAnalysis series, Linearisation linearise, Heading x, Heading y) {
         var edits = new ArrayList<Edit>();
         Column xColumn = series.rows().x().column();
         Column yColumn = series.rows().y().column();
         int pairs = table.all(Role.Y).size();
-        if (straightening.ofX() != Transform.NONE) {
-            edits.add(derived(table, xColumn, straightening.ofX(), x, Role.X, true));
+        if (linearise.ofX() != Transform.NONE) {
+            edits.add(derived(table, xColumn, linearise.ofX(), x, Role.X, true));
         }
-        if (straightening.ofY() != Transform.NONE) {
-            edits.add(derived(table, yColumn, straightening.ofY(), y, Role.Y, pairs == 1));
+        if (linearise.ofY() != Transform.NONE) {
+            edits.add(derived(table, yColumn, linearise.ofY(), y, Role.Y, pairs == 1));
         }
         return edits.size() == 1
                 ? edits.getFirst()

@@ -34,8 +34,8 @@ final class LivePartOfPoints {
         return line;
     }
 
-    /// @param says gets the numbers of the curve, once they are known
-    void show(FigureAnalysis figure, FigureLayout layout, int[] rows, Consumer<String> says) {
+    /// @param report gets the numbers of the curve, once they are known
+    void show(FigureAnalysis figure, FigureLayout layout, int[] rows, Consumer<String> report) {
         if (rows.length < 2) {
             hide();
             return;
@@ -43,11 +43,11 @@ final class LivePartOfPoints {
         fitting.run(
                 "Fitting the points …",
                 progress -> PartOfPoints.alone(figure, rows, progress),
-                new BackgroundTasks.Outcome<>(found -> shown(figure, layout, found, says), _ -> hide(), () -> {}));
+                new BackgroundTasks.Outcome<>(found -> shown(figure, layout, found, report), _ -> hide(), () -> {}));
     }
 
     private void shown(
-            FigureAnalysis figure, FigureLayout layout, Optional<PartOfPoints.Alone> found, Consumer<String> says) {
+            FigureAnalysis figure, FigureLayout layout, Optional<PartOfPoints.Alone> found, Consumer<String> report) {
         line.getPoints().clear();
         line.setVisible(found.isPresent());
         found.ifPresent(part -> {
@@ -63,7 +63,7 @@ final class LivePartOfPoints {
                                     view.sheet().getLayoutY() + py * view.scale());
                 }
             }
-            says.accept(RootLocale.format(
+            report.accept(RootLocale.format(
                     "%,d points alone: %s",
                     part.points(),
                     FitChange.inShort(part.fit(), workspace.study().numbers())));

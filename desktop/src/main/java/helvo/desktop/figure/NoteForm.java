@@ -26,12 +26,12 @@ final class NoteForm extends PartForm {
     }
 
     private Note note() {
-        return look().note(id).orElseThrow();
+        return style().note(id).orElseThrow();
     }
 
     @Override
     boolean isGone() {
-        return look().note(id).isEmpty();
+        return style().note(id).isEmpty();
     }
 
     @Override

@@ -42,7 +42,7 @@ abstract class PartForm {
         return false;
     }
 
-    final FigureStyle look() {
+    final FigureStyle style() {
         return workspace.figureInView().orElseThrow().style();
     }
 
@@ -54,20 +54,20 @@ abstract class PartForm {
                 .ifPresent(figure -> workspace.perform(edit.apply(figure.id())));
     }
 
-    final void set(AxisPlace place, AxisStyle look) {
-        set(all -> all.axis(place), look, figure -> new FigureEdit.SetAxis(figure, place, look));
+    final void setAxis(AxisPlace place, AxisStyle style) {
+        set(all -> all.axis(place), style, figure -> new FigureEdit.SetAxis(figure, place, style));
     }
 
-    final void set(LegendStyle look) {
-        set(FigureStyle::legend, look, figure -> new FigureEdit.SetLegend(figure, look));
+    final void set(LegendStyle style) {
+        set(FigureStyle::legend, style, figure -> new FigureEdit.SetLegend(figure, style));
     }
 
-    final void set(SeriesKey key, SeriesStyle look) {
-        set(all -> all.series(key), look, figure -> new FigureEdit.SetSeriesStyle(figure, key, look));
+    final void setSeries(SeriesKey key, SeriesStyle style) {
+        set(all -> all.series(key), style, figure -> new FigureEdit.SetSeriesStyle(figure, key, style));
     }
 
-    final void set(SeriesKey key, CurveStyle look) {
-        set(all -> all.curve(key), look, figure -> new FigureEdit.SetCurveStyle(figure, key, look));
+    final void setCurve(SeriesKey key, CurveStyle style) {
+        set(all -> all.curve(key), style, figure -> new FigureEdit.SetCurveStyle(figure, key, style));
     }
 
     final List<SeriesAnalysis> allSeries() {
@@ -82,7 +82,7 @@ abstract class PartForm {
         return series(key).map(SeriesAnalysis::label).orElse("");
     }
 
-    /// How the program draws a series that nobody chose a look for.
+    /// How the program draws a series that nobody chose a style for.
     final DefaultSeriesStyle automatic(SeriesKey key) {
         return DefaultSeriesStyle.of(series(key).map(SeriesAnalysis::slot).orElse(0));
     }

@@ -31,7 +31,7 @@ import javafx.scene.layout.VBox;
 /// The curve of a part of the points beside that of all, while nothing is kept: a second curve that is only tried.
 final class PartOfPointsBox extends VBox {
     private final Workspace workspace;
-    private final Label says = muted("");
+    private final Label note = muted("");
     private final VBox numbers = new VBox();
     private final Button keep;
     private Optional<PartOfPoints> part = Optional.empty();
@@ -42,12 +42,12 @@ final class PartOfPointsBox extends VBox {
         super(6);
         this.workspace = workspace;
         setId("part-of-points");
-        says.setId("part-says");
+        note.setId("part-says");
         keep = button("part-keep", "Keep as a second curve", () -> {
             workspace.keepPreview();
             done.run();
         });
-        getChildren().addAll(says, numbers, keep);
+        getChildren().addAll(note, numbers, keep);
         workspace.analysis().subscribe(_ -> show());
     }
 
@@ -66,7 +66,7 @@ final class PartOfPointsBox extends VBox {
                     .document()
                     .preview(new FigureEdit.AddCurve(
                             figure.id(), tried, of.series().chosen().curve(), of.only()));
-            says.setText(
+            note.setText(
                     of.exact()
                             ? RootLocale.format(
                                     "These %,d points alone, beside all %,d:",

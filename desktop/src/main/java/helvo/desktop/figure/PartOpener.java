@@ -38,7 +38,7 @@ final class PartOpener {
                 panels.of(PointsPanel.class), Optional.of(new BoundingBox(sceneX - 12, sceneY - 12, 24, 24)), sceneY);
     }
 
-    void showStraighten() {
+    void showLinearise() {
         panels.show(LinearisePanel.class);
     }
 }

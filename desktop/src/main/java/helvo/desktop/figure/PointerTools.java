@@ -103,9 +103,9 @@ final class PointerTools {
             HitTarget part = on.partAt(x, y);
             boolean something = !(part instanceof HitTarget.Background);
             if (hit.isPresent()) {
-                hover.show(hover.words(hit.get()), event);
+                hover.show(hover.textOfHit(hit.get()), event);
             } else if (something) {
-                hover.show(HoverLabel.words(part), event);
+                hover.show(HoverLabel.textOfTarget(part), event);
             } else {
                 hover.hideLabel();
             }
@@ -214,7 +214,7 @@ final class PointerTools {
             int[] rows = on.layout.within(on.figure, shape);
             workspace.select(rows);
             if (rows.length == 0) {
-                workspace.messages().tell("No point lies in what you drew.");
+                workspace.messages().show("No point lies in what you drew.");
             } else {
                 opener.showPoints(
                         rows,
@@ -238,7 +238,7 @@ final class PointerTools {
             opener.showPoints(
                     new int[] {hit.get().row()},
                     Optional.of(hit.get().series().key()),
-                    hover.words(hit.get()),
+                    hover.textOfHit(hit.get()),
                     event.getSceneX(),
                     event.getSceneY());
             return;

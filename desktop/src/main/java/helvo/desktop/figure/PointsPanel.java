@@ -25,9 +25,9 @@ import javafx.scene.layout.FlowPane;
 public final class PointsPanel extends Panel {
     private final TextField reason =
             field("points-reason", "Why the rows are excluded, or what their group is called", 14);
-    private final Button aside = mainButton("points-aside", "Exclude", this::setAside);
+    private final Button aside = mainButton("points-aside", "Exclude", this::exclude);
     private final Button others = button("points-others", "Fit these alone: exclude all others", this::setOthersAside);
-    private final Button looks;
+    private final Button style;
     private final PartOfPointsBox part;
     private final Button group = button("points-group", "A group of their own", this::setGroup);
     private int[] rows = {};
@@ -41,11 +41,11 @@ public final class PointsPanel extends Panel {
             close();
             workspace.reveal(rows[0]);
         });
-        looks = button("points-looks", "Marker, colour, labels …", () -> {
+        style = button("points-looks", "Marker, colour, labels …", () -> {
             close();
             series.ifPresent(key -> new PartOpener(panels, () -> view).show(new HitTarget.LegendEntry(key), 160));
         });
-        getChildren().addAll(heading, part, reason, new FlowPane(8, 8, aside, others, group, show, looks), wrong);
+        getChildren().addAll(heading, part, reason, new FlowPane(8, 8, aside, others, group, show, style), wrong);
     }
 
     /// @param of the series of a point that was pressed; empty for points that were encircled
@@ -66,7 +66,7 @@ public final class PointsPanel extends Panel {
             setShown(reason, !back);
             setShown(others, rows.length > 1);
             setShown(group, rows.length > 1);
-            setShown(looks, series.isPresent());
+            setShown(style, series.isPresent());
         });
         part.about(rows);
         focus(aside);
@@ -76,7 +76,7 @@ public final class PointsPanel extends Panel {
         return reason.getText().isBlank() ? usual : reason.getText().strip();
     }
 
-    private void setAside() {
+    private void exclude() {
         Table table = workspace.table().orElseThrow();
         List<Integer> chosen = Arrays.stream(rows).boxed().toList();
         close();

@@ -76,7 +76,7 @@ public final class SelectionMarks extends Pane {
                         .ifPresent(place -> ring(g, place.getX() * scale, place.getY() * scale, STRIP_RADIUS));
             }
         }
-        for (int row : series.rows().setAside()) {
+        for (int row : series.rows().excluded()) {
             double x = series.rows().x().at(row);
             double y = series.rows().y().at(row);
             if (selection.has(row) && at.plot().contains(at.px(x), at.py(along, y))) {

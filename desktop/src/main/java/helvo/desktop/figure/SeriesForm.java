@@ -23,7 +23,7 @@ import java.util.function.Supplier;
 /// A series: how its points are drawn, coloured, labelled and named.
 final class SeriesForm extends PartForm {
     private final SeriesKey key;
-    private final Supplier<SeriesStyle> look;
+    private final Supplier<SeriesStyle> style;
     private final Consumer<HitTarget> turnTo;
 
     /// How points are drawn, as one choice.
@@ -41,25 +41,25 @@ final class SeriesForm extends PartForm {
             this.words = words;
         }
 
-        static Drawn of(SeriesStyle look) {
-            if (look.hidden()) {
+        static Drawn of(SeriesStyle style) {
+            if (style.hidden()) {
                 return HIDDEN;
             }
-            return switch (look.join()) {
+            return switch (style.join()) {
                 case NONE -> POINTS;
-                case STRAIGHT -> look.points() ? POINTS_JOINED : LINE;
-                case SMOOTH -> look.points() ? POINTS_SMOOTH : SMOOTH_LINE;
+                case STRAIGHT -> style.points() ? POINTS_JOINED : LINE;
+                case SMOOTH -> style.points() ? POINTS_SMOOTH : SMOOTH_LINE;
             };
         }
 
-        SeriesStyle in(SeriesStyle look) {
+        SeriesStyle in(SeriesStyle style) {
             SeriesStyle.Join join =
                     switch (this) {
                         case POINTS, HIDDEN -> SeriesStyle.Join.NONE;
                         case POINTS_JOINED, LINE -> SeriesStyle.Join.STRAIGHT;
                         case POINTS_SMOOTH, SMOOTH_LINE -> SeriesStyle.Join.SMOOTH;
                     };
-            return look.withHidden(this == HIDDEN).withJoin(join).withPoints(this != LINE && this != SMOOTH_LINE);
+            return style.withHidden(this == HIDDEN).withJoin(join).withPoints(this != LINE && this != SMOOTH_LINE);
         }
     }
 
@@ -68,7 +68,7 @@ final class SeriesForm extends PartForm {
         super(workspace, view, form);
         this.key = key;
         this.turnTo = turnTo;
-        look = () -> look().series(key);
+        style = () -> style().series(key);
     }
 
     @Override
@@ -85,8 +85,8 @@ final class SeriesForm extends PartForm {
                         "How the series is drawn",
                         List.of(Drawn.values()),
                         drawn -> drawn.words,
-                        () -> Drawn.of(look.get()),
-                        drawn -> set(key, drawn.in(look.get()))));
+                        () -> Drawn.of(style.get()),
+                        drawn -> setSeries(key, drawn.in(style.get()))));
         form.row(
                 "Marker",
                 form.choice(
@@ -94,11 +94,11 @@ final class SeriesForm extends PartForm {
                         "Shape of the markers",
                         List.of(MarkerShape.values()),
                         shape -> shape.name().toLowerCase(Locale.ROOT).replace('_', ' '),
-                        () -> look.get()
+                        () -> style.get()
                                 .shape()
                                 .orElse(MarkerShape.valueOf(
                                         automatic(key).marker().name())),
-                        shape -> set(key, look.get().withShape(Optional.of(shape)))));
+                        shape -> setSeries(key, style.get().withShape(Optional.of(shape)))));
         form.row(
                 "Size",
                 form.sliding(
@@ -106,8 +106,8 @@ final class SeriesForm extends PartForm {
                         "Size of the markers, 1 for the default",
                         SeriesStyle.MIN_SIZE,
                         SeriesStyle.MAX_SIZE,
-                        () -> look.get().size(),
-                        size -> set(key, look.get().withSize(size))));
+                        () -> style.get().size(),
+                        size -> setSeries(key, style.get().withSize(size))));
         form.row(
                 "Opacity",
                 form.sliding(
@@ -115,35 +115,35 @@ final class SeriesForm extends PartForm {
                         "Opacity of the markers, 0 for hollow",
                         0,
                         1,
-                        () -> look.get().opacity().orElse(automatic(key).filled() ? 1.0 : 0.0),
-                        opacity -> set(key, look.get().withOpacity(Optional.of(opacity)))));
+                        () -> style.get().opacity().orElse(automatic(key).filled() ? 1.0 : 0.0),
+                        opacity -> setSeries(key, style.get().withOpacity(Optional.of(opacity)))));
         form.row(
                 "Colour",
                 form.color(
                         "series-color",
                         "Colour of the series",
                         Palette.seriesHex(),
-                        () -> look.get().color(),
-                        color -> set(key, look.get().withColor(color))));
+                        () -> style.get().color(),
+                        color -> setSeries(key, style.get().withColor(color))));
         form.row(
                 "Edge",
                 form.color(
                         "series-edge",
                         "Colour of the markers' edge",
                         List.of("#17242B", "#FFFFFF"),
-                        () -> look.get().edge(),
-                        edge -> set(key, look.get().withEdge(edge))));
+                        () -> style.get().edge(),
+                        edge -> setSeries(key, style.get().withEdge(edge))));
         byColumns(workspace.table().orElseThrow());
         form.wide(form.tick(
                 "series-counts",
                 "Repeated points are larger",
-                () -> look.get().bySize(),
-                counted -> set(key, look.get().withBySize(counted))));
+                () -> style.get().bySize(),
+                counted -> setSeries(key, style.get().withBySize(counted))));
         form.wide(form.tick(
                 "series-right",
                 "Along the right-hand axis",
                 () -> workspace.figure().filter(figure -> figure.isOnRight(key)).isPresent(),
-                right -> set(key, look.get().withRightAxis(Optional.of(right)))));
+                right -> setSeries(key, style.get().withRightAxis(Optional.of(right)))));
         legend();
         form.wide(button("series-to-curve", "Its curve …", () -> turnTo.accept(new HitTarget.CurveOf(key))));
     }
@@ -154,13 +154,14 @@ final class SeriesForm extends PartForm {
                 form.tick(
                         "series-legend",
                         "",
-                        () -> look.get().inLegend(),
-                        in -> set(key, look.get().withInLegend(in))),
+                        () -> style.get().inLegend(),
+                        in -> setSeries(key, style.get().withInLegend(in))),
                 form.text(
                         "series-name",
                         "Name in the legend",
-                        () -> look.get().name().orElse(label(key)),
-                        text -> set(key, look.get().withName(text.isEmpty() ? Optional.empty() : Optional.of(text)))));
+                        () -> style.get().name().orElse(label(key)),
+                        text -> setSeries(
+                                key, style.get().withName(text.isEmpty() ? Optional.empty() : Optional.of(text)))));
     }
 
     private void byColumns(Table table) {
@@ -176,8 +177,8 @@ final class SeriesForm extends PartForm {
                         colored,
                         by -> by.map(each -> each.equals(ColorBy.RESIDUAL) ? "residual" : name(each.column()))
                                 .orElse("one colour"),
-                        () -> look.get().coloredBy(),
-                        by -> set(key, look.get().withColoredBy(by))));
+                        () -> style.get().coloredBy(),
+                        by -> setSeries(key, style.get().withColoredBy(by))));
         var labels = new ArrayList<Optional<Integer>>(List.of(Optional.empty()));
         table.columns().forEach(column -> labels.add(Optional.of(column.id())));
         form.row(
@@ -187,8 +188,8 @@ final class SeriesForm extends PartForm {
                         "What is written at the points; left out where there is no room for it",
                         labels,
                         each -> each.map(this::name).orElse("none"),
-                        () -> look.get().labels(),
-                        column -> set(key, look.get().withLabels(column))));
+                        () -> style.get().labels(),
+                        column -> setSeries(key, style.get().withLabels(column))));
     }
 
     private String name(int column) {

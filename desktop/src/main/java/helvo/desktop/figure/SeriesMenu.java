@@ -40,28 +40,34 @@ final class SeriesMenu {
         return at.figure().figure().id();
     }
 
-    private void set(SeriesKey key, SeriesStyle look) {
-        workspace.perform(new FigureEdit.SetSeriesStyle(figure(), key, look));
+    private void setSeries(SeriesKey key, SeriesStyle style) {
+        workspace.perform(new FigureEdit.SetSeriesStyle(figure(), key, style));
     }
 
-    private void set(SeriesKey key, CurveStyle look) {
-        workspace.perform(new FigureEdit.SetCurveStyle(figure(), key, look));
+    private void setCurve(SeriesKey key, CurveStyle style) {
+        workspace.perform(new FigureEdit.SetCurveStyle(figure(), key, style));
     }
 
     void series(SeriesKey key) {
-        SeriesStyle look = at.figure().figure().style().series(key);
+        SeriesStyle style = at.figure().figure().style().series(key);
         boolean right = at.figure().isOnRight(key);
         items.item("series", "How the points look …", () -> show.accept(new HitTarget.LegendEntry(key)));
         items.item("bars", "Error bars …", () -> show.accept(new HitTarget.BarOf(key, -1, HitTarget.BarEnd.UP)));
         items.check(
                 "in-legend",
                 "Named in the legend",
-                look.inLegend(),
-                () -> set(key, look.withInLegend(!look.inLegend())));
+                style.inLegend(),
+                () -> setSeries(key, style.withInLegend(!style.inLegend())));
         items.check(
-                "right", "Along the axis on the right", right, () -> set(key, look.withRightAxis(Optional.of(!right))));
+                "right",
+                "Along the axis on the right",
+                right,
+                () -> setSeries(key, style.withRightAxis(Optional.of(!right))));
         items.check(
-                "hidden", "Hidden, but still fitted", look.hidden(), () -> set(key, look.withHidden(!look.hidden())));
+                "hidden",
+                "Hidden, but still fitted",
+                style.hidden(),
+                () -> setSeries(key, style.withHidden(!style.hidden())));
         curves(key);
     }
 
@@ -76,18 +82,19 @@ final class SeriesMenu {
     }
 
     void bar(HitTarget part, SeriesKey key) {
-        SeriesStyle look = at.figure().figure().style().series(key);
+        SeriesStyle style = at.figure().figure().style().series(key);
         items.item("bars", "Length and meaning of the error bars …", () -> show.accept(part));
         items.item("bar-look", "How the error bars look …", () -> show.accept(new HitTarget.LegendEntry(key)));
         items.check(
                 "bars-shown",
                 "Error bars shown",
-                look.bars().shown(),
-                () -> set(key, look.withBars(look.bars().withShown(!look.bars().shown()))));
+                style.bars().shown(),
+                () -> setSeries(
+                        key, style.withBars(style.bars().withShown(!style.bars().shown()))));
     }
 
     void curve(SeriesKey key) {
-        CurveStyle look = at.figure().figure().style().curve(key);
+        CurveStyle style = at.figure().figure().style().curve(key);
         items.item("curve", "How the curve looks …", () -> show.accept(new HitTarget.CurveOf(key)));
         curves(key);
         if (at.isInPlot()) {
@@ -96,13 +103,13 @@ final class SeriesMenu {
             items.item(
                     "extend",
                     "Extend it to both ends of the axis",
-                    () -> set(key, look.reaching(Optional.of(along.low()), Optional.of(along.high()))));
+                    () -> setCurve(key, style.reaching(Optional.of(along.low()), Optional.of(along.high()))));
         }
-        if (look.from().isPresent() || look.to().isPresent()) {
+        if (style.from().isPresent() || style.to().isPresent()) {
             items.item(
                     "within",
                     "End it at its points",
-                    () -> set(key, look.reaching(Optional.empty(), Optional.empty())));
+                    () -> setCurve(key, style.reaching(Optional.empty(), Optional.empty())));
         }
         if (key.isFurther()) {
             items.item(
@@ -110,7 +117,7 @@ final class SeriesMenu {
                     "Remove the curve",
                     () -> workspace.perform(new FigureEdit.RemoveCurve(figure(), key)));
         }
-        items.item("hide-curve", "Hide the curve", () -> set(key, look.withShown(false)));
+        items.item("hide-curve", "Hide the curve", () -> setCurve(key, style.withShown(false)));
     }
 
     /// @param of says which curve, as " off dry"
@@ -144,7 +151,7 @@ final class SeriesMenu {
     }
 
     void label(SeriesKey key) {
-        CurveStyle look = at.figure().figure().style().curve(key);
+        CurveStyle style = at.figure().figure().style().curve(key);
         for (LabelPart part : List.of(LabelPart.EQUATION, LabelPart.R2, LabelPart.UNCERTAINTY, LabelPart.POINTS)) {
             items.check(
                     "label-" + part.name().toLowerCase(Locale.ROOT),
@@ -154,35 +161,35 @@ final class SeriesMenu {
                         case UNCERTAINTY -> "Coefficients with uncertainty";
                         default -> "Number of points";
                     },
-                    look.label().contains(part),
-                    () -> set(key, look.labelled(part, !look.label().contains(part))));
+                    style.label().contains(part),
+                    () -> setCurve(key, style.labelled(part, !style.label().contains(part))));
         }
         items.menu("Digits of the equation", menu -> {
             menu.check(
                     "digits-automatic",
                     "Automatic",
-                    look.digits().isEmpty(),
-                    () -> set(key, look.withDigits(Optional.empty())));
+                    style.digits().isEmpty(),
+                    () -> setCurve(key, style.withDigits(Optional.empty())));
             for (int count = PrintedEquation.FEWEST_DIGITS; count <= PrintedEquation.MAX_DIGITS; count++) {
                 Optional<Integer> of = Optional.of(count);
                 menu.check(
                         "digits-" + count,
                         Integer.toString(count),
-                        look.digits().equals(of),
-                        () -> set(key, look.withDigits(of)));
+                        style.digits().equals(of),
+                        () -> setCurve(key, style.withDigits(of)));
             }
         });
-        if (look.labelAt().isPresent()) {
-            items.item("label-place", "Where no point lies", () -> set(key, look.withLabelAt(Optional.empty())));
+        if (style.labelAt().isPresent()) {
+            items.item("label-place", "Where no point lies", () -> setCurve(key, style.withLabelAt(Optional.empty())));
         }
     }
 
     /// What was hidden comes back from here.
     void hiddenCurves() {
         items.menu("Show the curve of", menu -> at.figure().series().forEach(series -> {
-            CurveStyle look = at.figure().figure().style().curve(series.key());
-            if (!look.shown()) {
-                menu.item("show-curve", series.label(), () -> set(series.key(), look.withShown(true)));
+            CurveStyle style = at.figure().figure().style().curve(series.key());
+            if (!style.shown()) {
+                menu.item("show-curve", series.label(), () -> setCurve(series.key(), style.withShown(true)));
             }
         }));
     }

@@ -18,7 +18,7 @@ import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
 import javafx.scene.layout.FlowPane;
 
-/// The whole sheet: its size, its text and lines, its background, and the looks that are kept by name.
+/// The whole sheet: its size, its text and lines, its background, and the styles that are kept by name.
 final class SheetForm extends PartForm {
     private final Consumer<String> error;
     private final Runnable rebuild;
@@ -37,7 +37,7 @@ final class SheetForm extends PartForm {
     }
 
     private SheetStyle sheet() {
-        return look().sheet();
+        return style().sheet();
     }
 
     private void change(UnaryOperator<SheetStyle> change) {

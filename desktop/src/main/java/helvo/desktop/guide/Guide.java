@@ -51,7 +51,7 @@ public final class Guide {
 
     /// @param anchor of a heading; empty for the head of the page
     public record Place(String page, String anchor) {
-        /// "curves.md#part", as a page has it.
+        /// "curves.md#xmlPart", as a page has it.
         static Place of(String link) {
             String[] parts = link.split("#", 2);
             return new Place(parts[0].replaceFirst("\\.md$", ""), parts.length > 1 ? parts[1] : "");

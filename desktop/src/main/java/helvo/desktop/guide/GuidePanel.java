@@ -46,7 +46,7 @@ public final class GuidePanel extends Panel {
     }
 
     /// Says which place of the guide tells of a part of the window: "curves", or "numbers#r2".
-    public static void tells(Node of, String link) {
+    public static void linkTo(Node of, String link) {
         of.getProperties().put(PLACE, Guide.Place.of(link));
     }
 
@@ -69,7 +69,7 @@ public final class GuidePanel extends Panel {
             for (Guide.Page page : Guide.pages()) {
                 for (Guide.Section section : page.sections()) {
                     commands.addText("Guide: " + section.title(), section.text(), () -> panels.of(GuidePanel.class)
-                            .open(section.place()));
+                            .openPlace(section.place()));
                 }
             }
         });
@@ -88,11 +88,11 @@ public final class GuidePanel extends Panel {
     }
 
     /// Opens the guide at a place.
-    public void open(String link) {
-        open(Guide.Place.of(link));
+    public void openLink(String link) {
+        openPlace(Guide.Place.of(link));
     }
 
-    private void open(Guide.Place of) {
+    private void openPlace(Guide.Place of) {
         place = of;
         if (isVisible()) {
             show(place);

@@ -115,7 +115,7 @@ final class CellEditor {
         field.setAccessibleText("Row " + (row + 1) + ", " + column.name());
         field.setVisible(true);
         target = Optional.of(new Target(grid.table().id(), column.id(), row));
-        grid.show(row);
+        grid.scrollToRow(row);
         grid.scrollToColumn(grid.view(column));
         place();
         field.getScene().addPostLayoutPulseListener(place);
@@ -190,7 +190,7 @@ final class CellEditor {
     private void pressed(KeyEvent event) {
         target.ifPresent(at -> {
             // Whoever types sees it.
-            grid.show(at.row);
+            grid.scrollToRow(at.row);
             switch (event.getCode()) {
                 case ESCAPE -> {
                     cancel();

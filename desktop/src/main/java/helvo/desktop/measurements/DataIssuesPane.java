@@ -41,10 +41,10 @@ final class DataIssuesPane extends VBox {
     private final Workspace workspace;
     private final MeasurementGrid grid;
     private Problem opened;
-    private Says said;
+    private Content said;
 
     /// All that shows; nothing is built again while it is the same.
-    private record Says(
+    private record Content(
             int table,
             List<AmbiguousColumn> questions,
             Optional<DerivedTable.Form> shape,
@@ -66,7 +66,7 @@ final class DataIssuesPane extends VBox {
                 .filter(form -> workspace.study().tables().stream().noneMatch(each -> each.summary()
                         .filter(of -> of.source() == table.id() && of.form() == form)
                         .isPresent()));
-        var says = new Says(
+        var says = new Content(
                 table.id(),
                 questions,
                 shape,

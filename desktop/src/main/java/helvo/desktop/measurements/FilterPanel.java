@@ -34,7 +34,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 
-/// Which rows figure and fits use, by the values of columns; or rows to set aside, by the same.
+/// Which rows figure and fits use, by the values of columns; or rows to exclude, by the same.
 public final class FilterPanel extends Panel {
     /// Numbers with no more different values than these are ticked, others are given as a range.
     private static final int FEW = 24;
@@ -54,9 +54,9 @@ public final class FilterPanel extends Panel {
         column.valueProperty().subscribe(this::list);
         from.setOnAction(_ -> use());
         to.setOnAction(_ -> use());
-        var setAside =
-                new HBox(8, new Label("Reason"), reason, button("filter-aside", "Exclude these rows", this::setAside));
-        setAside.setAlignment(Pos.CENTER_LEFT);
+        var excluded =
+                new HBox(8, new Label("Reason"), reason, button("filter-aside", "Exclude these rows", this::exclude));
+        excluded.setAlignment(Pos.CENTER_LEFT);
         HBox.setHgrow(reason, Priority.ALWAYS);
         getChildren()
                 .addAll(
@@ -75,7 +75,7 @@ public final class FilterPanel extends Panel {
                                     close();
                                 })),
                         muted("Or leave them in the table, struck through, and out of every fit:"),
-                        setAside);
+                        excluded);
     }
 
     /// What it does by name, for the finder and for keys.
@@ -226,7 +226,7 @@ public final class FilterPanel extends Panel {
         });
     }
 
-    private void setAside() {
+    private void exclude() {
         condition().ifPresent(condition -> {
             var meets = condition.in(table);
             long rows = IntStream.range(0, table.rows()).filter(meets).count();
@@ -238,7 +238,7 @@ public final class FilterPanel extends Panel {
                             : reason.getText().strip()));
             workspace
                     .messages()
-                    .tell(RootLocale.format(
+                    .show(RootLocale.format(
                             "%,d %s excluded: %s.",
                             rows, rows == 1 ? "row was" : "rows were", condition.sentence(table)));
             close();

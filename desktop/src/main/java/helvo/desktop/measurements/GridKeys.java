@@ -111,7 +111,7 @@ final class GridKeys implements ColumnHead.Neighbours {
 
     private void clipboard(KeyEvent event) {
         switch (event.getCode()) {
-            case C -> SystemClipboard.copy(grid.copied(false));
+            case C -> SystemClipboard.copyText(grid.copied(false));
             case X -> grid.cut();
             default -> grid.paste();
         }
@@ -220,7 +220,7 @@ final class GridKeys implements ColumnHead.Neighbours {
                 && column >= 1
                 && column < grid.getColumns().size()) {
             grid.select(row, grid.getColumns().get(column));
-            grid.show(row);
+            grid.scrollToRow(row);
         }
     }
 }

@@ -55,7 +55,7 @@ final class MeasurementCell extends TableCell<Integer, Integer> {
         setAlignment(alignment(column));
         boolean odd = column.kind() != Kind.TEXT
                 && column.cells().cell(row) instanceof Cell.Text(String text)
-                && !MissingText.saysNone(text);
+                && !MissingText.standsForNone(text);
         pseudoClassStateChanged(NEEDS_LOOK, odd && !grid.table().excluded().has(row));
     }
 

@@ -198,7 +198,7 @@ public final class MeasurementGrid extends TableView<Integer> {
         boolean sameAround = Stream.of(Role.X, Role.X_DOWN, Role.Y_DOWN)
                 .allMatch(
                         role -> old.first(role).isPresent() == table.first(role).isPresent());
-        boolean sameHead = before.with(Cells.NONE).equals(column.with(Cells.NONE)) && sameAround;
+        boolean sameHead = before.withCells(Cells.NONE).equals(column.withCells(Cells.NONE)) && sameAround;
         if (!sameHead) {
             head(at, column);
         }
@@ -282,7 +282,7 @@ public final class MeasurementGrid extends TableView<Integer> {
         if (derived.isEmpty()) {
             boolean summary = place < table.columns().size() && table.summary().isPresent();
             if (summary) {
-                workspace.messages().tell("Rows of this table follow the one that it summarises: change that one.");
+                workspace.messages().show("Rows of this table follow the one that it summarises: change that one.");
             }
             return summary;
         }
@@ -291,14 +291,14 @@ public final class MeasurementGrid extends TableView<Integer> {
         } else {
             workspace
                     .messages()
-                    .tell(DerivationText.of(derived.get(), table).orElseThrow() + ": change what it follows.");
+                    .show(DerivationText.of(derived.get(), table).orElseThrow() + ": change what it follows.");
         }
         return true;
     }
 
     /// Copies the chosen cells and empties them.
     void cut() {
-        SystemClipboard.copy(copied(false));
+        SystemClipboard.copyText(copied(false));
         empty();
     }
 
@@ -306,7 +306,7 @@ public final class MeasurementGrid extends TableView<Integer> {
     public void choose(int row, Column column) {
         TableColumn<Integer, ?> at = view(column);
         select(row, at);
-        show(row);
+        scrollToRow(row);
         scrollToColumn(at);
         requestFocus();
     }
@@ -325,7 +325,7 @@ public final class MeasurementGrid extends TableView<Integer> {
     }
 
     /// Scrolls only when the row is out of sight.
-    void show(int row) {
+    void scrollToRow(int row) {
         boolean inSight = flow().filter(flow -> flow.getFirstVisibleCell() != null
                         && (row > flow.getFirstVisibleCell().getIndex() || flow.getPosition() == 0)
                         && row < flow.getLastVisibleCell().getIndex())

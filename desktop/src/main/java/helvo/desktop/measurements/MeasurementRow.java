@@ -4,9 +4,9 @@ import javafx.beans.InvalidationListener;
 import javafx.css.PseudoClass;
 import javafx.scene.control.TableRow;
 
-/// A row, struck through while it is set aside, tinted while its point is selected.
+/// A row, struck through while it is excluded, tinted while its point is selected.
 final class MeasurementRow extends TableRow<Integer> {
-    private static final PseudoClass SET_ASIDE = PseudoClass.getPseudoClass("set-aside");
+    private static final PseudoClass EXCLUDED = PseudoClass.getPseudoClass("excluded");
     private static final PseudoClass ON_FIGURE = PseudoClass.getPseudoClass("on-figure");
 
     private final MeasurementGrid grid;
@@ -29,6 +29,6 @@ final class MeasurementRow extends TableRow<Integer> {
     private void mark() {
         boolean there = !isEmpty() && getItem() != null;
         pseudoClassStateChanged(ON_FIGURE, there && grid.isSelected(getItem()));
-        pseudoClassStateChanged(SET_ASIDE, there && grid.table().excluded().has(getItem()));
+        pseudoClassStateChanged(EXCLUDED, there && grid.table().excluded().has(getItem()));
     }
 }

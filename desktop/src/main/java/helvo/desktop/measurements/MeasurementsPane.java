@@ -36,7 +36,7 @@ public final class MeasurementsPane extends VBox {
     private final Tabs tabs;
     private final LayoutStrip layout;
     private final MeasurementGrid grid;
-    private final DataIssuesPane look;
+    private final DataIssuesPane issues;
     private final FilterLine filter;
     private final SeveralYNotice severalY;
     private final Panels panels;
@@ -61,11 +61,11 @@ public final class MeasurementsPane extends VBox {
         severalY = new SeveralYNotice(workspace);
         filter = new FilterLine(() -> panels.show(FilterPanel.class));
         grid = new MeasurementGrid(workspace, column -> showFormula(Optional.of(column)));
-        look = new DataIssuesPane(workspace, grid);
+        issues = new DataIssuesPane(workspace, grid);
         hint.getStyleClass().addAll("muted", "first-hint");
         VBox.setVgrow(grid, Priority.ALWAYS);
         grid.setContextMenu(menu());
-        getChildren().addAll(heading, tabs, layout, severalY, filter, grid, hint, look);
+        getChildren().addAll(heading, tabs, layout, severalY, filter, grid, hint, issues);
         workspace.history().subscribe(this::update);
         workspace.tableId().subscribe(_ -> update());
         workspace.analysis().subscribe(_ -> problems());
@@ -110,7 +110,7 @@ public final class MeasurementsPane extends VBox {
                 "Copy the chosen cells with their headings",
                 "Shortcut+Alt+C",
                 this::hasTable,
-                () -> SystemClipboard.copy(grid.copied(true)));
+                () -> SystemClipboard.copyText(grid.copied(true)));
         commands.add(
                 "Copy the table with its headings",
                 "",
@@ -120,7 +120,7 @@ public final class MeasurementsPane extends VBox {
         commands.add("Remove the chosen rows", "Shortcut+Delete", this::hasTable, this::removeRows);
         commands.add("Sort the rows by the chosen column, rising", "", this::hasTable, () -> sort(true));
         commands.add("Sort the rows by the chosen column, falling", "", this::hasTable, () -> sort(false));
-        commands.add("Go to what needs a look", "Shortcut+2", () -> firstLook().isPresent(), () -> firstLook()
+        commands.add("Go to what needs a look", "Shortcut+2", () -> firstIssue().isPresent(), () -> firstIssue()
                 .ifPresent(Node::requestFocus));
         commands.add(
                 "Role, kind and format of the chosen column",
@@ -147,7 +147,7 @@ public final class MeasurementsPane extends VBox {
         commands.add("Add a column", "", this::hasTable, this::addColumn);
         commands.add("Remove the chosen column", "", this::hasTable, this::removeColumn);
         commands.add(
-                "Exclude the chosen rows, or include them again", "Shortcut+D", this::hasTable, this::toggleSetAside);
+                "Exclude the chosen rows, or include them again", "Shortcut+D", this::hasTable, this::toggleExcluded);
         commands.add(
                 "Show the next table",
                 "Shortcut+Page Up",
@@ -202,12 +202,12 @@ public final class MeasurementsPane extends VBox {
         return grid;
     }
 
-    /// Sets the chosen rows aside, or brings them back when all of them are set aside.
-    void toggleSetAside() {
+    /// Excludes the chosen rows, or includes them again when all of them are excluded.
+    void toggleExcluded() {
         workspace.table().ifPresent(table -> {
             List<Integer> rows = grid.chosenRows();
             if (rows.isEmpty()) {
-                workspace.messages().tell("Choose a cell in each row to exclude first.");
+                workspace.messages().show("Choose a cell in each row to exclude first.");
             } else if (rows.stream().allMatch(table.excluded()::has)) {
                 workspace.perform(new TableEdit.IncludeRows(table.id(), rows));
             } else {
@@ -217,8 +217,8 @@ public final class MeasurementsPane extends VBox {
     }
 
     /// The first choice in Needs a look.
-    Optional<Node> firstLook() {
-        return Optional.ofNullable(look.lookup(".look-choice"));
+    Optional<Node> firstIssue() {
+        return Optional.ofNullable(issues.lookup(".look-choice"));
     }
 
     /// The tag over the chosen column.
@@ -254,7 +254,7 @@ public final class MeasurementsPane extends VBox {
     private void turn(DerivedTable.Form form) {
         workspace.table().ifPresent(table -> Reshaping.refused(table, form)
                 .ifPresentOrElse(
-                        workspace.messages()::tell,
+                        workspace.messages()::show,
                         () -> workspace.perform(new StudyEdit.Reshape(table.id(), table.name() + ", turned", form))));
     }
 
@@ -299,11 +299,11 @@ public final class MeasurementsPane extends VBox {
     }
 
     private ContextMenu menu() {
-        MenuItem aside = menuItem("Exclude row", this::toggleSetAside);
+        MenuItem aside = menuItem("Exclude row", this::toggleExcluded);
         var menu = new ContextMenu(
                 menuItem("Cut", grid::cut),
-                menuItem("Copy", () -> SystemClipboard.copy(grid.copied(false))),
-                menuItem("Copy with headings", () -> SystemClipboard.copy(grid.copied(true))),
+                menuItem("Copy", () -> SystemClipboard.copyText(grid.copied(false))),
+                menuItem("Copy with headings", () -> SystemClipboard.copyText(grid.copied(true))),
                 menuItem("Paste", grid::paste),
                 new SeparatorMenuItem(),
                 menuItem("Change the heading", this::editHeading),
@@ -358,7 +358,7 @@ public final class MeasurementsPane extends VBox {
     private void problems() {
         workspace
                 .table()
-                .ifPresent(table -> look.show(
+                .ifPresent(table -> issues.show(
                         table, workspace.analysis().get().problems().getOrDefault(table.id(), Problems.NONE)));
     }
 

@@ -60,7 +60,7 @@ public record FaultReport(Path log, History history, boolean withData) {
                         .collect(Collectors.joining()));
         if (withData) {
             zip.putNextEntry(new ZipEntry("study" + StudyFile.ENDING));
-            StudyFile.write(zip, StoredStudy.of(history), progress);
+            StudyFile.writeTo(zip, StoredStudy.of(history), progress);
             zip.closeEntry();
         }
         zip.finish();

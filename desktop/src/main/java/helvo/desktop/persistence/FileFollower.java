@@ -42,14 +42,14 @@ import javafx.util.Subscription;
 /// waits until something else is done. A file that was cut or replaced is asked about. Half a line at the end is no
 /// row yet. Used on the interface thread only.
 public final class FileFollower {
-    private static final Duration LOOK_EVERY = Duration.millis(700);
+    private static final Duration CHECK_INTERVAL = Duration.millis(700);
     /// A last line without its end is taken when nothing has been added to it for so long.
     private static final long LINE_ENDS_NANOS = 5_000_000_000L;
 
     private final StudyDocument document;
     private final BackgroundTasks.Queue reading;
     private final Voice voice;
-    private final Timeline clock = new Timeline(new KeyFrame(LOOK_EVERY, _ -> look()));
+    private final Timeline clock = new Timeline(new KeyFrame(CHECK_INTERVAL, _ -> checkAll()));
     private final Subscription following;
     private final Map<Integer, Stamp> known = new HashMap<>();
     /// When the last line of a table's file is to be taken though it has no end.
@@ -62,7 +62,7 @@ public final class FileFollower {
 
     /// Where a person is told and asked.
     public interface Voice {
-        void tell(String sentence);
+        void show(String sentence);
 
         /// @param label on the button that does it
         void ask(String sentence, String label, Runnable action);
@@ -103,24 +103,24 @@ public final class FileFollower {
                 && change.after().redoable().isPresent();
         boolean follows = change.after().study().tables().stream().anyMatch(Table::followsFile);
         if (back && follows && !isWaiting) {
-            voice.tell(
+            voice.show(
                     "While steps are undone no file is followed; it goes on once you redo them or do something else.");
         }
         isWaiting = back;
     }
 
-    private void look() {
+    private void checkAll() {
         if (isWaiting || reading.isBusy() || document.isChanging()) {
             return;
         }
         for (Table table : document.study().tables()) {
             if (table.followsFile() && table.source().isPresent()) {
-                look(table, Path.of(table.source().get().file()));
+                checkFile(table, Path.of(table.source().get().file()));
             }
         }
     }
 
-    private void look(Table table, Path file) {
+    private void checkFile(Table table, Path file) {
         Stamp now = stamp(file);
         boolean isNew = !now.equals(known.put(table.id(), now));
         if (isNew && !now.isFile && now.size >= 0) {
@@ -186,7 +186,7 @@ public final class FileFollower {
             case Change.Correction(int rows) -> {
                 asked.remove(table);
                 perform(new StudyEdit.UseData(found.fresh));
-                voice.tell(RootLocale.format(
+                voice.show(RootLocale.format(
                                 "“%s” was changed in %s; the table “%s” has that now, as a step.",
                                 file.getFileName(),
                                 rows == 1 ? "1 row" : RootLocale.format("%,d rows", rows),
@@ -197,7 +197,7 @@ public final class FileFollower {
                 if (isConfirmed) {
                     asked.remove(table);
                     perform(new StudyEdit.UseData(found.fresh));
-                    found.notices.stream().reduce((a, b) -> a + " " + b).ifPresent(voice::tell);
+                    found.notices.stream().reduce((a, b) -> a + " " + b).ifPresent(voice::show);
                 } else if (asked.add(table)) {
                     voice.ask(
                             RootLocale.format(
@@ -227,7 +227,7 @@ public final class FileFollower {
     }
 
     private void perform(Edit edit) {
-        document.perform(edit, () -> {}, voice::tell);
+        document.perform(edit, () -> {}, voice::show);
     }
 
     private static Found found(Table old, Path file, boolean isWhole, Progress progress)
@@ -328,10 +328,10 @@ public final class FileFollower {
         }
     }
 
-    /// Said once, not at every look; another one is said again.
+    /// Said once, not at every check; another one is said again.
     private void trouble(Table table, String sentence) {
         if (!sentence.equals(troubles.put(table.id(), sentence))) {
-            voice.tell(sentence);
+            voice.show(sentence);
         }
     }
 

@@ -13,7 +13,7 @@ final class FileWatch {
 
     /// @param known what the file should be; empty for no file
     /// @return what it is now, empty for no file; nothing while it is as it should be, or was looked at before
-    Optional<Optional<FileFingerprint>> look(Path file, Optional<FileFingerprint> known) {
+    Optional<Optional<FileFingerprint>> changed(Path file, Optional<FileFingerprint> known) {
         FileTime time;
         try {
             time = Files.getLastModifiedTime(file);

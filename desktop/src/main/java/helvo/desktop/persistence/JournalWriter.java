@@ -48,7 +48,7 @@ final class JournalWriter {
     ///
     /// @param kept how many are on the disk, of all that were asked for
     /// @param fault why no more are
-    record Told(int kept, Optional<Throwable> fault) {}
+    record Report(int kept, Optional<Throwable> fault) {}
 
     /// @param places to keep journals in, the usual one first
     JournalWriter(List<Path> places, StudyOrigin origin) {
@@ -67,7 +67,7 @@ final class JournalWriter {
         thread.allowCoreThreadTimeOut(true);
     }
 
-    /// Begins the journal while there is nothing to keep yet, so that the first commit need not wait for it. Of one
+    /// Begins the journal while there is no changes yet, so that the first commit need not wait for it. Of one
     /// that gets no commit nothing stays.
     void prepare() {
         thread.execute(() -> {
@@ -83,22 +83,22 @@ final class JournalWriter {
         if (journal.isEmpty()) {
             journal = Optional.of(Journal.begin(places.get(place), last));
             before = kept;
-            tellFile();
+            writeOrigin();
         }
     }
 
-    private void tellFile() throws IOException {
+    private void writeOrigin() throws IOException {
         if (journal.isPresent() && inFile.isPresent()) {
             InFile known = inFile.get();
             journal.get().saved(known.file, known.print, known.commits - before);
         }
     }
 
-    void keep(Commit commit, History after, Consumer<Told> tell) {
+    void keep(Commit commit, History after, Consumer<Report> report) {
         thread.execute(() -> {
             waiting.add(new Pending(commit, after));
             Optional<Throwable> fault = write();
-            tell.accept(new Told(kept, fault));
+            report.accept(new Report(kept, fault));
             if (fault.isEmpty()) {
                 addState(after);
             }
@@ -106,10 +106,10 @@ final class JournalWriter {
     }
 
     /// Tries again what could not be written.
-    void retry(Consumer<Told> tell) {
+    void retry(Consumer<Report> report) {
         thread.execute(() -> {
             Optional<Throwable> fault = write();
-            tell.accept(new Told(kept, fault));
+            report.accept(new Report(kept, fault));
         });
     }
 
@@ -170,7 +170,7 @@ final class JournalWriter {
         thread.execute(() -> {
             inFile = Optional.of(new InFile(file, print, commits));
             try {
-                tellFile();
+                writeOrigin();
             } catch (IOException | RuntimeException notNoted) {
                 // The next start offers steps that are in the file already, and says how many.
             }

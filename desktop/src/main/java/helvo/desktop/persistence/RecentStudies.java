@@ -102,10 +102,10 @@ public final class RecentStudies {
     private static FigureAnalysis small(FigureAnalysis figure) {
         Figure of = figure.figure();
         SheetStyle sheet = of.style().sheet();
-        return figure.with(of.with(Layer.RESIDUALS, false)
-                .with(Layer.EQUATIONS, false)
+        return figure.with(of.withLayer(Layer.RESIDUALS, false)
+                .withLayer(Layer.EQUATIONS, false)
                 .withTitle(Optional.of(" "))
-                .with(of.style().with(sheet.resized(WIDTH_MM, HEIGHT_MM))));
+                .withStyle(of.style().withSheet(sheet.resized(WIDTH_MM, HEIGHT_MM))));
     }
 
     private static byte[] png(BufferedImage image) throws IOException {

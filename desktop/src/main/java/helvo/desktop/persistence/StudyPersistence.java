@@ -33,7 +33,7 @@ import javafx.util.Subscription;
 /// Keeps one open study safe: its journal, its file, and conflicts with other programs. What it says of the disk is
 /// true: nothing is called kept or saved before it is there. Used on the interface thread only.
 public final class StudyPersistence {
-    private static final Duration LOOK_EVERY = Duration.ofSeconds(2);
+    private static final Duration CHECK_INTERVAL = Duration.ofSeconds(2);
     /// A study of no more cells is written in an instant, so that its journal is begun before it is wanted.
     private static final long FEW_CELLS = 200_000;
 
@@ -44,7 +44,7 @@ public final class StudyPersistence {
     private final ReadOnlyObjectWrapper<Optional<Path>> file = new ReadOnlyObjectWrapper<>(Optional.empty());
     private final ReadOnlyObjectWrapper<Optional<Path>> conflict = new ReadOnlyObjectWrapper<>(Optional.empty());
     private final Timeline clock =
-            new Timeline(new KeyFrame(javafx.util.Duration.millis(LOOK_EVERY.toMillis()), _ -> look()));
+            new Timeline(new KeyFrame(javafx.util.Duration.millis(CHECK_INTERVAL.toMillis()), _ -> checkFile()));
     private final Subscription following;
     private final FileWatch watch = new FileWatch();
     private final StudyLock lock;
@@ -193,7 +193,7 @@ public final class StudyPersistence {
         report();
     }
 
-    private void kept(JournalWriter.Told told) {
+    private void kept(JournalWriter.Report told) {
         kept = Math.max(kept, told.kept());
         notKept = told.fault().map(WriteErrorText::why);
         report();
@@ -365,7 +365,7 @@ public final class StudyPersistence {
 
     /// Looks whether the file is still as it was, begins the journal where that costs nothing, and tries again what
     /// could not be kept.
-    private void look() {
+    private void checkFile() {
         report();
         if (!isPrepared && document.background().idle()) {
             isPrepared = true;
@@ -382,7 +382,7 @@ public final class StudyPersistence {
         if (file.get().isPresent() && !saving.isBusy() && conflict.get().isEmpty()) {
             Path watched = file.get().get();
             Optional<FileFingerprint> known = print;
-            journal.run(() -> watch.look(watched, known)
+            journal.run(() -> watch.changed(watched, known)
                     .ifPresent(there -> Platform.runLater(() -> changedOutside(watched, known, there))));
         }
     }

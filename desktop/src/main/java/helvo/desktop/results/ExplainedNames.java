@@ -88,7 +88,7 @@ final class ExplainedNames {
         label.setTooltip(new Tooltip("What is this?"));
         label.setAccessibleRole(AccessibleRole.HYPERLINK);
         label.setAccessibleText(question);
-        GuidePanel.tells(label, place);
+        GuidePanel.linkTo(label, place);
         label.setOnMouseClicked(_ -> open(place));
         label.setOnKeyPressed(key -> pressed(key, label, place));
     }
@@ -128,6 +128,6 @@ final class ExplainedNames {
     }
 
     private void open(String place) {
-        panels.of(GuidePanel.class).open(place);
+        panels.of(GuidePanel.class).openLink(place);
     }
 }

@@ -189,8 +189,10 @@ public final class ReadingsPanel extends Panel {
     }
 
     private void copy() {
-        workspace.figure().ifPresent(figure -> SystemClipboard.copy(ReadingsTable.copied(ReadingsTable.of(figure))));
-        workspace.messages().tell("The readings are on the clipboard, at full precision.");
+        workspace
+                .figure()
+                .ifPresent(figure -> SystemClipboard.copyText(ReadingsTable.copied(ReadingsTable.of(figure))));
+        workspace.messages().show("The readings are on the clipboard, at full precision.");
     }
 
     private void asTable() {

@@ -71,7 +71,7 @@ public final class ResultsPane extends VBox {
         }
     }
 
-    /// A part of the readout as it stands in the window.
+    /// A part of the results as it stands in the window.
     ///
     /// @param key   what it is, but for its numbers
     /// @param names those of its labels that lead to the guide
@@ -82,11 +82,11 @@ public final class ResultsPane extends VBox {
         this.workspace = workspace;
         this.panels = panels;
         this.figure = figure;
-        getStyleClass().addAll("side", "readout");
+        getStyleClass().addAll("side", "results");
         var heading = new Label("Results");
         heading.getStyleClass().add("region-heading");
         tabs = new Tabs("series-", this::chosen);
-        content.getStyleClass().add("readout-content");
+        content.getStyleClass().add("results-content");
         equation.setId("equation");
         equation.getStyleClass().add("equation");
         where.setId("equation-where");
@@ -97,31 +97,31 @@ public final class ResultsPane extends VBox {
         scroll.setFitToWidth(true);
         scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
         VBox.setVgrow(scroll, Priority.ALWAYS);
-        actions.getStyleClass().add("readout-actions");
+        actions.getStyleClass().add("results-actions");
         actions.getChildren()
                 .setAll(
                         smallButton(
-                                "readout-bars",
+                                "results-bars",
                                 "Error bars …",
                                 "Length and meaning of the error bars, and what if they were longer or shorter",
                                 () -> figure.openBars(false)),
                         smallButton(
-                                "readout-at-x",
+                                "results-at-x",
                                 "+ at x",
                                 "Read y off the curve at an x, on the figure",
                                 () -> figure.addReading(false)),
                         smallButton(
-                                "readout-at-y",
+                                "results-at-y",
                                 "+ at y",
                                 "Read x off the curve at a y, on the figure",
                                 () -> figure.addReading(true)),
                         smallButton(
-                                "readout-readings",
+                                "results-readings",
                                 "Readings …",
                                 "All readings in a table, typed, copied, exported",
                                 () -> panels.show(ReadingsPanel.class)),
                         smallButton(
-                                "readout-quote",
+                                "results-quote",
                                 "On the figure …",
                                 "Put lines of the results on the figure",
                                 () -> panels.show(ResultNotePanel.class)));
@@ -182,16 +182,16 @@ public final class ResultsPane extends VBox {
                         () -> show(new Results("", "", "", "", "", List.of())));
     }
 
-    private void show(Results readout) {
-        show(equation, readout.equation());
-        show(where, readout.where().isEmpty() ? "" : "with " + readout.where());
-        show(units, together(readout.units()));
-        arrange(readout);
+    private void show(Results results) {
+        show(equation, results.equation());
+        show(where, results.where().isEmpty() ? "" : "with " + results.where());
+        show(units, together(results.units()));
+        arrange(results);
         List<Shown> shown =
                 pieces.stream().flatMap(piece -> piece.lines.stream()).toList();
         for (int i = 0; i < shown.size(); i++) {
             Shown at = shown.get(i);
-            switch (readout.lines().get(i)) {
+            switch (results.lines().get(i)) {
                 case Line.Quantity quantity -> {
                     at.text.setText(quantity.text());
                     at.text.setAccessibleText(
@@ -213,10 +213,10 @@ public final class ResultsPane extends VBox {
         setShown(label, !text.isEmpty());
     }
 
-    /// The parts of a readout in their order. One that is there already stays, so that an edit makes only what it
+    /// The parts of the results in their order. One that is there already stays, so that an edit makes only what it
     /// adds.
-    private void arrange(Results readout) {
-        List<Part> parts = parts(readout);
+    private void arrange(Results results) {
+        List<Part> parts = parts(results);
         if (pieces.isEmpty() && !parts.isEmpty() && getScene() != null) {
             parts = beginning(parts);
         }
@@ -242,7 +242,7 @@ public final class ResultsPane extends VBox {
                         .toList());
     }
 
-    /// Of a readout where none was, what is in view; the rest comes once that is on the screen.
+    /// Of results where there were none, what is in view; the rest comes once that is on the screen.
     private List<Part> beginning(List<Part> parts) {
         double room = (getScene().getHeight() - OTHERS) / LEAST_LINE;
         int count = 1;
@@ -256,10 +256,10 @@ public final class ResultsPane extends VBox {
     }
 
     /// Quantities that follow one another stand in one grid; all else is a part of its own.
-    private static List<Part> parts(Results readout) {
+    private static List<Part> parts(Results results) {
         var parts = new ArrayList<Part>();
         Optional<String> section = Optional.empty();
-        for (Line line : readout.lines()) {
+        for (Line line : results.lines()) {
             boolean goesOn = line instanceof Line.Quantity
                     && !parts.isEmpty()
                     && parts.getLast().lines.getFirst() instanceof Line.Quantity;
@@ -277,7 +277,7 @@ public final class ResultsPane extends VBox {
     /// Lines that stand together.
     ///
     /// @param section where the guide tells of them
-    /// @param first   of the whole readout
+    /// @param first   of the whole results
     private record Part(Optional<String> section, boolean first, List<Line> lines) {
         /// Two parts with one key look alike but for their numbers and sentences.
         String key() {

@@ -66,10 +66,10 @@ public final class SettingsPanel extends Panel {
         commands.add("Save a fault report …", "", () -> true, () -> workspace
                 .exporter()
                 .saveFaultReport(false));
-        for (ColorTheme look : ColorTheme.values()) {
-            commands.add("Theme: " + look.title().toLowerCase(java.util.Locale.ROOT), "", () -> true, () -> panels.of(
+        for (ColorTheme theme : ColorTheme.values()) {
+            commands.add("Theme: " + theme.title().toLowerCase(java.util.Locale.ROOT), "", () -> true, () -> panels.of(
                             SettingsPanel.class)
-                    .use(Optional.of(look)));
+                    .use(Optional.of(theme)));
         }
         commands.add("Theme: as the system has it", "", () -> true, () -> panels.of(SettingsPanel.class)
                 .use(Optional.empty()));
@@ -99,7 +99,7 @@ public final class SettingsPanel extends Panel {
                                         Stream.of(Optional.<ColorTheme>empty()),
                                         Arrays.stream(ColorTheme.values()).map(Optional::of))
                                 .toList(),
-                        look -> look.map(ColorTheme::title).orElse("As the system has it"),
+                        style -> style.map(ColorTheme::title).orElse("As the system has it"),
                         () -> settings().theme(),
                         this::use));
         form.row(
@@ -185,8 +185,8 @@ public final class SettingsPanel extends Panel {
         form.update();
     }
 
-    private void use(Optional<ColorTheme> look) {
-        change(old -> old.withTheme(look));
+    private void use(Optional<ColorTheme> theme) {
+        change(old -> old.withTheme(theme));
     }
 
     private void size(int percent) {

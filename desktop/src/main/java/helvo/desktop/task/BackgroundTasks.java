@@ -28,7 +28,7 @@ public final class BackgroundTasks implements AutoCloseable {
 
     private final List<Line> lines = new ArrayList<>();
     private final ReadOnlyObjectWrapper<Shown> shown = new ReadOnlyObjectWrapper<>();
-    private final Timeline watch = new Timeline(new KeyFrame(Duration.millis(100), _ -> look()));
+    private final Timeline watch = new Timeline(new KeyFrame(Duration.millis(100), _ -> updateShown()));
     private boolean closed;
 
     /// Work that takes long enough to be told of.
@@ -67,8 +67,8 @@ public final class BackgroundTasks implements AutoCloseable {
         return latest(name, false);
     }
 
-    private Latest latest(String name, boolean isTold) {
-        var line = new Latest(name, isTold);
+    private Latest latest(String name, boolean isShown) {
+        var line = new Latest(name, isShown);
         lines.add(line);
         return line;
     }
@@ -84,10 +84,10 @@ public final class BackgroundTasks implements AutoCloseable {
         return lines.stream().noneMatch(Line::isBusy);
     }
 
-    private void look() {
+    private void updateShown() {
         long now = System.currentTimeMillis();
         shown.set(lines.stream()
-                .filter(line -> line.isTold)
+                .filter(line -> line.isShown)
                 .map(line -> line.current)
                 .filter(job -> job != null && now - job.started > PATIENCE_MS)
                 .findFirst()
@@ -113,11 +113,11 @@ public final class BackgroundTasks implements AutoCloseable {
     public abstract sealed class Line {
         private final ThreadPoolExecutor thread;
         /// Whether work that takes long is shown.
-        private final boolean isTold;
+        private final boolean isShown;
         private Job<?> current;
 
-        private Line(String name, boolean isTold) {
-            this.isTold = isTold;
+        private Line(String name, boolean isShown) {
+            this.isShown = isShown;
             thread = new ThreadPoolExecutor(
                     1,
                     1,
@@ -171,7 +171,7 @@ public final class BackgroundTasks implements AutoCloseable {
                 if (current == this) {
                     unwanted = true;
                     current = null;
-                    look();
+                    updateShown();
                     outcome.cancelled.run();
                     next();
                 }
@@ -214,8 +214,8 @@ public final class BackgroundTasks implements AutoCloseable {
 
     /// The newest work replaces what is not finished.
     public final class Latest extends Line {
-        private Latest(String name, boolean isTold) {
-            super(name, isTold);
+        private Latest(String name, boolean isShown) {
+            super(name, isShown);
         }
 
         public <T> void run(String label, Work<T> work, Outcome<T> outcome) {

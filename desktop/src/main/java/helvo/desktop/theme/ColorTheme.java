@@ -101,7 +101,7 @@ public enum ColorTheme {
         return part <= 0.04045 ? part / 12.92 : Math.pow((part + 0.055) / 1.055, 2.4);
     }
 
-    /// The look that the system is set to.
+    /// The theme that the system is set to.
     static ColorTheme ofSystem() {
         Map<String, Object> preferences = Platform.getPreferences();
         boolean contrast = Boolean.TRUE.equals(preferences.get("Windows.SPI.HighContrast"))

@@ -51,7 +51,7 @@ public final class Themes {
 
     private Themes() {}
 
-    /// The look of all windows.
+    /// The theme of all windows.
     public static ReadOnlyObjectProperty<ColorTheme> inUse() {
         return IN_USE.getReadOnlyProperty();
     }
@@ -61,19 +61,19 @@ public final class Themes {
         return TEXT_SIZE.getReadOnlyProperty();
     }
 
-    /// Gives all windows a look and a size of text.
+    /// Gives all windows a theme and a size of text.
     ///
-    /// @param look empty for the system's, which is followed
+    /// @param theme empty for the system's, which is followed
     /// @param motion empty for what the system says
-    public static void use(Optional<ColorTheme> look, double textSize, Optional<Boolean> motion) {
-        chosen = look;
+    public static void use(Optional<ColorTheme> theme, double textSize, Optional<Boolean> motion) {
+        chosen = theme;
         moves = motion;
-        if (look.isEmpty() && !follows) {
+        if (theme.isEmpty() && !follows) {
             follows = true;
             Platform.getPreferences()
                     .addListener((MapChangeListener<String, Object>) _ -> use(chosen, TEXT_SIZE.get(), moves));
         }
-        ColorTheme now = look.orElseGet(ColorTheme::ofSystem);
+        ColorTheme now = theme.orElseGet(ColorTheme::ofSystem);
         List<String> wanted = sheets(now, textSize);
         if (!wanted.equals(sheets)) {
             sheets = wanted;
@@ -85,10 +85,10 @@ public final class Themes {
         CHANGES.set(sheets);
     }
 
-    /// Draws a node again whenever the look or the size of text changes, as long as there is the node.
+    /// Draws a node again whenever the theme or the size of text changes, as long as there is the node.
     public static void follow(Node node, Runnable again) {
         ChangeListener<List<String>> listener = (_, _, _) -> again.run();
-        // The node keeps it; the looks, which outlive all windows, do not.
+        // The node keeps it; the themes, which outlive all windows, do not.
         node.getProperties().merge(Themes.class, List.of(listener), (before, added) -> Stream.concat(
                         ((List<?>) before).stream(), ((List<?>) added).stream())
                 .toList());
@@ -100,9 +100,9 @@ public final class Themes {
         return moves.orElseGet(() -> !Platform.getPreferences().isReducedMotion());
     }
 
-    private static List<String> sheets(ColorTheme look, double textSize) {
+    private static List<String> sheets(ColorTheme theme, double textSize) {
         return List.of(
-                look.sheet(), textSize == 1 ? Themes.class.getResource(STYLE).toExternalForm() : resized(textSize));
+                theme.sheet(), textSize == 1 ? Themes.class.getResource(STYLE).toExternalForm() : resized(textSize));
     }
 
     private static String resized(double textSize) {
@@ -131,7 +131,7 @@ public final class Themes {
         return new Scene(new Pane(), width, height, IN_USE.get().color("ground"));
     }
 
-    /// A scene in Helvo's looks.
+    /// A scene in a theme of Helvo's.
     public static Scene scene(Parent view, double width, double height) {
         for (Typeface face : Typeface.values()) {
             Font.loadFont(face.file(), SIZE);

@@ -32,7 +32,7 @@ final class ExclusionNotice {
                                 .orElse(null))
                         .filter(Objects::nonNull)
                         .findFirst()
-                        .ifPresent(workspace.messages()::tell)));
+                        .ifPresent(workspace.messages()::show)));
     }
 
     private static Optional<FigureAnalysis> find(Analysis in, int figure) {

@@ -42,10 +42,10 @@ public final class MainView extends StackPane {
         panels = new Panels(workspace, this);
         measurements = new MeasurementsPane(workspace, panels);
         figure = new FigurePane(workspace, panels);
-        var readout = new ResultsPane(workspace, panels, figure);
+        var results = new ResultsPane(workspace, panels, figure);
         var curves = new CurvesStrip(workspace);
         start = new StartPage(workspace);
-        regions = new Regions(measurements, List.of(start, figure), readout);
+        regions = new Regions(measurements, List.of(start, figure), results);
         var frame = new BorderPane(regions);
         // Not worked out from what is in it: the window has a least size of its own.
         frame.setMinSize(0, 0);
@@ -58,18 +58,18 @@ public final class MainView extends StackPane {
                         new RegionFocusTraversal.Stop(measurements, measurements.grid()::requestFocus),
                         new RegionFocusTraversal.Stop(figure, figure::takeFocus),
                         new RegionFocusTraversal.Stop(start),
-                        new RegionFocusTraversal.Stop(readout),
+                        new RegionFocusTraversal.Stop(results),
                         new RegionFocusTraversal.Stop(curves)),
                 regions::getScene);
         var messages = new MessageLine(workspace);
         getChildren().addAll(frame, messages);
         StackPane.setAlignment(messages, Pos.BOTTOM_CENTER);
         StackPane.setMargin(messages, new Insets(0, 0, 128, 0));
-        GuidePanel.tells(measurements, "measurements");
-        GuidePanel.tells(figure, "figure");
-        GuidePanel.tells(readout, "numbers");
-        GuidePanel.tells(curves, "curves");
-        GuidePanel.tells(start, "start");
+        GuidePanel.linkTo(measurements, "measurements");
+        GuidePanel.linkTo(figure, "figure");
+        GuidePanel.linkTo(results, "numbers");
+        GuidePanel.linkTo(curves, "curves");
+        GuidePanel.linkTo(start, "start");
         ExclusionNotice.on(workspace);
         addStudyCommands();
         measurements.addTo(commands);

@@ -36,28 +36,28 @@ final class PanelList {
             Workspace workspace, Panels panels, Commands commands, MeasurementGrid grid, FigureView view) {
         var all = new LinkedHashMap<Class<? extends Panel>, Supplier<? extends Panel>>();
         all.put(CommandFinder.class, () -> new CommandFinder(workspace, panels, commands));
-        all.put(ExportPanel.class, told("export", () -> new ExportPanel(workspace, panels)));
-        all.put(HistoryPanel.class, told("keeping#history", () -> new HistoryPanel(workspace, panels)));
-        all.put(SettingsPanel.class, told("keeping#settings", () -> new SettingsPanel(workspace, panels)));
+        all.put(ExportPanel.class, inGuide("export", () -> new ExportPanel(workspace, panels)));
+        all.put(HistoryPanel.class, inGuide("keeping#history", () -> new HistoryPanel(workspace, panels)));
+        all.put(SettingsPanel.class, inGuide("keeping#settings", () -> new SettingsPanel(workspace, panels)));
         all.put(GuidePanel.class, () -> new GuidePanel(workspace, panels));
         all.put(OpenPanel.class, () -> new OpenPanel(workspace, panels));
         all.put(ConflictPanel.class, () -> new ConflictPanel(workspace, panels));
         all.put(FillPanel.class, () -> new FillPanel(workspace, panels, grid));
         all.put(
                 DerivePanel.class,
-                told("measurements#columns-by-formula", () -> new DerivePanel(workspace, panels, grid)));
+                inGuide("measurements#columns-by-formula", () -> new DerivePanel(workspace, panels, grid)));
         all.put(
                 SummaryPanel.class,
-                told("measurements#averages-of-repeats", () -> new SummaryPanel(workspace, panels)));
+                inGuide("measurements#averages-of-repeats", () -> new SummaryPanel(workspace, panels)));
         all.put(ValueSetPanel.class, () -> new ValueSetPanel(workspace, panels));
         all.put(
                 FilterPanel.class,
-                told("measurements#fit-a-part-of-the-rows", () -> new FilterPanel(workspace, panels)));
+                inGuide("measurements#fit-a-part-of-the-rows", () -> new FilterPanel(workspace, panels)));
         all.put(LinearisePanel.class, () -> new LinearisePanel(workspace, panels));
-        all.put(FigurePanel.class, told("figure#axes", () -> new FigurePanel(workspace, panels, view)));
-        all.put(PointsPanel.class, told("curves#part", () -> new PointsPanel(workspace, panels, view)));
-        all.put(BarsPanel.class, told("bars", () -> new BarsPanel(workspace, panels)));
-        all.put(ReadingsPanel.class, told("readings", () -> new ReadingsPanel(workspace, panels)));
+        all.put(FigurePanel.class, inGuide("figure#axes", () -> new FigurePanel(workspace, panels, view)));
+        all.put(PointsPanel.class, inGuide("curves#part", () -> new PointsPanel(workspace, panels, view)));
+        all.put(BarsPanel.class, inGuide("bars", () -> new BarsPanel(workspace, panels)));
+        all.put(ReadingsPanel.class, inGuide("readings", () -> new ReadingsPanel(workspace, panels)));
         all.put(ResultNotePanel.class, () -> new ResultNotePanel(workspace, panels, view));
         all.put(TourPanel.class, () -> new TourPanel(workspace, panels));
         return all;
@@ -82,10 +82,10 @@ final class PanelList {
     }
 
     /// A panel of which the guide tells.
-    private static <P extends Panel> Supplier<P> told(String place, Supplier<P> panel) {
+    private static <P extends Panel> Supplier<P> inGuide(String place, Supplier<P> panel) {
         return () -> {
             P made = panel.get();
-            GuidePanel.tells(made, place);
+            GuidePanel.linkTo(made, place);
             return made;
         };
     }

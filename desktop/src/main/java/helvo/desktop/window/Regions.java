@@ -25,7 +25,7 @@ final class Regions extends HBox {
     /// @param middle what may be in the middle, one at a time; all of it is styled before it is shown
     Regions(Region left, List<? extends Node> middle, Region right) {
         this.left = new SideRegion(this, left, "measurements", "Measurements", 334, true);
-        this.right = new SideRegion(this, right, "readout", "Results", 282, false);
+        this.right = new SideRegion(this, right, "results", "Results", 282, false);
         this.middle = new StackPane(middle.toArray(Node[]::new));
         HBox.setHgrow(this.middle, Priority.ALWAYS);
         this.middle.setMinWidth(0);

@@ -94,8 +94,8 @@ final class StartPage extends ScrollPane {
         HBox.setHgrow(says, Priority.ALWAYS);
         says.setMaxWidth(Double.MAX_VALUE);
         var open = button(
-                "kept-open", "Open it", () -> workspace.importer().opener().open(one));
-        expecting(open, () -> workspace.importer().opener().prefetch(one));
+                "kept-open", "Open it", () -> workspace.importer().opener().openKept(one));
+        expecting(open, () -> workspace.importer().opener().prefetchKept(one));
         open.setAccessibleText("Open “" + name + "” as it was kept");
         var discard =
                 button("kept-discard", "Discard", () -> workspace.studies().discard(one));
@@ -140,7 +140,7 @@ final class StartPage extends ScrollPane {
         var card = button("recent-" + one.file().getFileName(), "", () -> workspace
                 .importer()
                 .open(List.of(one.file())));
-        expecting(card, () -> workspace.importer().opener().prefetch(one.file()));
+        expecting(card, () -> workspace.importer().opener().prefetchFile(one.file()));
         card.setGraphic(content);
         card.setContentDisplay(ContentDisplay.GRAPHIC_ONLY);
         card.getStyleClass().add("card");

@@ -25,7 +25,7 @@ final class TopBar extends HBox {
     private final Button save = flat("Save", "save");
     private final Button undo = flat("Undo", "undo");
     private final Button redo = flat("Redo", "redo");
-    private final Button handOver = new Button("Export");
+    private final Button export = new Button("Export");
 
     TopBar(Workspace workspace, Panels panels, MeasurementsPane measurements) {
         getStyleClass().add("top-bar");
@@ -71,14 +71,14 @@ final class TopBar extends HBox {
         guide.setOnAction(_ -> panels.show(GuidePanel.class));
         undo.setTooltip(new Tooltip());
         redo.setTooltip(new Tooltip());
-        handOver.setId("hand-over");
-        handOver.setMinWidth(Region.USE_PREF_SIZE);
-        handOver.getStyleClass().add("main-action");
-        handOver.setOnAction(_ -> panels.show(ExportPanel.class));
+        export.setId("export");
+        export.setMinWidth(Region.USE_PREF_SIZE);
+        export.getStyleClass().add("main-action");
+        export.setOnAction(_ -> panels.show(ExportPanel.class));
         getChildren()
                 .addAll(
                         name, state, gap(), fresh, opening, save, pasting, undo, redo, gap(), finder, guide, gap(),
-                        handOver);
+                        export);
         workspace.sign().subscribe(this::show);
         workspace.history().subscribe(_ -> update(workspace));
     }
@@ -101,7 +101,7 @@ final class TopBar extends HBox {
                 .setText(history.redoable()
                         .map(step -> "Redo: " + step.sentence())
                         .orElse("Nothing to redo"));
-        handOver.setDisable(history.study().isBlank());
+        export.setDisable(history.study().isBlank());
     }
 
     private void show(SaveStatus sign) {

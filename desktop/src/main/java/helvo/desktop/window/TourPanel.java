@@ -32,7 +32,7 @@ public final class TourPanel extends Panel {
                     "The sheet as it will be exported. Click what you want to change: a title, an axis, the "
                             + "legend, a point. Drag the end of an axis to move its limit."),
             new Stop(
-                    ".readout",
+                    ".results",
                     "Results",
                     "What the figure says in words and numbers: equation, uncertainties, R², what the error bars "
                             + "allow, and what is worth a second look. Click a name there to read what it means."),

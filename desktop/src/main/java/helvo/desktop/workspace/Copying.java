@@ -52,12 +52,12 @@ public final class Copying {
                         "The table is on the clipboard, at full precision.")));
     }
 
-    /// The readout of every series of the figure: text at full precision, HTML as on the screen, equations in
+    /// The results of every series of the figure: text at full precision, HTML as on the screen, equations in
     /// MathML and LaTeX.
-    public void readout() {
+    public void results() {
         exporter.remembered(() -> ready().ifPresent(figure -> copy(
                 "Copying the results …",
-                () -> ClipboardForms.readout(figure),
+                () -> ClipboardForms.results(figure),
                 "The results are on the clipboard: as text at full precision, for documents as they are shown.")));
     }
 
@@ -70,10 +70,10 @@ public final class Copying {
                         case MATH_ML -> ClipboardForms.mathMl(figure);
                         case LATEX_TABLE -> ClipboardForms.latexTables(figure);
                     };
-            SystemClipboard.copy(text);
+            SystemClipboard.copyText(text);
             workspace
                     .messages()
-                    .tell(text.isEmpty() ? "No curve was fitted, so there is no equation." : notation.told());
+                    .show(text.isEmpty() ? "No curve was fitted, so there is no equation." : notation.label());
         }));
     }
 
@@ -84,7 +84,7 @@ public final class Copying {
     private void copy(String label, Supplier<ClipboardForms> forms, String told) {
         exporter.write(label, _ -> {
             ClipboardForms copied = forms.get();
-            Platform.runLater(() -> SystemClipboard.copy(copied));
+            Platform.runLater(() -> SystemClipboard.copyForms(copied));
             return told;
         });
     }

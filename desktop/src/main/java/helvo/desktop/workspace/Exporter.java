@@ -54,11 +54,11 @@ public final class Exporter {
         return new Copying(workspace, this);
     }
 
-    /// Does once more what was handed over last, into the same file where it was one.
+    /// Does once more what was exported last, into the same file where it was one.
     public void again() {
         last.ifPresentOrElse(
                 Runnable::run,
-                () -> workspace.messages().tell("Nothing was exported yet: choose what under “Export”."));
+                () -> workspace.messages().show("Nothing was exported yet: choose what under “Export”."));
     }
 
     void remembered(Runnable action) {
@@ -272,7 +272,7 @@ public final class Exporter {
                 label,
                 work,
                 new Outcome<>(
-                        workspace.messages()::tell,
+                        workspace.messages()::show,
                         fault -> workspace
                                 .messages()
                                 .warn(
@@ -283,7 +283,7 @@ public final class Exporter {
                                             default ->
                                                 "Helvo met a fault of its own; the study is as it was. (" + fault + ")";
                                         }),
-                        () -> workspace.messages().tell("Stopped; nothing was written.")));
+                        () -> workspace.messages().show("Stopped; nothing was written.")));
     }
 
     /// What could not be done, in a sentence for the person.

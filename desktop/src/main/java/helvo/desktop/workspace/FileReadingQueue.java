@@ -28,7 +28,7 @@ final class FileReadingQueue {
         queue.run(
                 "Reading again …",
                 work,
-                new Outcome<>(done, this::failed, () -> messages.tell("Reading was stopped; nothing was changed.")));
+                new Outcome<>(done, this::failed, () -> messages.show("Reading was stopped; nothing was changed.")));
     }
 
     /// Runs something once all that was asked for so far is read, or is not going to be.
@@ -37,7 +37,7 @@ final class FileReadingQueue {
     }
 
     void stopped() {
-        messages.tell("Opening was stopped; nothing was changed.");
+        messages.show("Opening was stopped; nothing was changed.");
     }
 
     void failed(Throwable fault) {

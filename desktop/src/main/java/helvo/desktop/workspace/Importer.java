@@ -74,7 +74,7 @@ public final class Importer {
     /// several sheets in one.
     public void open(List<Path> files) {
         workspace.messages().dismiss();
-        files.stream().filter(StudyFile::isStudy).forEach(opener::open);
+        files.stream().filter(StudyFile::isStudy).forEach(opener::openFile);
         List<Path> tables =
                 files.stream().filter(file -> !StudyFile.isStudy(file)).toList();
         if (tables.size() > 1) {
@@ -196,7 +196,7 @@ public final class Importer {
                                             : RootLocale.format("Open the other %d too", others),
                                     () -> openOthers(table)));
         } else if (!read.notices().isEmpty()) {
-            workspace.messages().tell(String.join(" ", read.notices()));
+            workspace.messages().show(String.join(" ", read.notices()));
         } else if (read.table().columns().size() == 1) {
             workspace
                     .messages()
@@ -271,7 +271,7 @@ public final class Importer {
                     workspace.perform(new StudyEdit.UseData(fresh));
                     Stream.concat(read.notices().stream(), notices.stream())
                             .reduce((a, b) -> a + " " + b)
-                            .ifPresent(workspace.messages()::tell);
+                            .ifPresent(workspace.messages()::show);
                 }
             }
         });
@@ -320,7 +320,7 @@ public final class Importer {
                             progress -> work.get().run(progress),
                             new Outcome<>(done, reading::failed, () -> workspace
                                     .messages()
-                                    .tell("Pasting was stopped; nothing was changed.")));
+                                    .show("Pasting was stopped; nothing was changed.")));
             return;
         }
         try {

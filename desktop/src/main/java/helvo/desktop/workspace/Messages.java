@@ -19,7 +19,7 @@ public final class Messages {
         return notice.getReadOnlyProperty();
     }
 
-    public void tell(String sentence) {
+    public void show(String sentence) {
         notice.set(Optional.of(new Notice(sentence, false, Optional.empty())));
     }
 

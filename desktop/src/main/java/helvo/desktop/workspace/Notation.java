@@ -6,13 +6,13 @@ public enum Notation {
     MATH_ML("The equations are on the clipboard, in MathML."),
     LATEX_TABLE("The table of coefficients is on the clipboard, in LaTeX (booktabs and siunitx).");
 
-    private final String told;
+    private final String label;
 
     Notation(String told) {
-        this.told = told;
+        this.label = told;
     }
 
-    String told() {
-        return told;
+    String label() {
+        return label;
     }
 }

@@ -65,7 +65,7 @@ public final class Saver {
     }
 
     private StudyPersistence.Voice voice() {
-        return new StudyPersistence.Voice(workspace.messages()::tell, workspace.messages()::warn);
+        return new StudyPersistence.Voice(workspace.messages()::show, workspace.messages()::warn);
     }
 
     /// Whether there is something in the file to go back to.

@@ -45,40 +45,40 @@ public final class StudyOpener {
     }
 
     /// Opens a study's file, or shows the window that it is open in.
-    public void open(Path file) {
+    public void openFile(Path file) {
         if (!workspace.studies().showIfOpen(file)) {
-            open(from(file));
+            openSource(sourceOfFile(file));
         }
     }
 
     /// Opens what was kept of a study.
-    public void open(Journal.Kept kept) {
-        open(from(kept));
+    public void openKept(Journal.Kept kept) {
+        openSource(sourceOfKept(kept));
     }
 
     /// Opens a copy of the study that ships with the program.
     public void openSample() {
-        open(sample());
+        openSource(sample());
     }
 
     /// This study's file will probably be opened next.
-    public void prefetch(Path file) {
-        prefetch(from(file));
+    public void prefetchFile(Path file) {
+        prefetchSource(sourceOfFile(file));
     }
 
-    public void prefetch(Journal.Kept kept) {
-        prefetch(from(kept));
+    public void prefetchKept(Journal.Kept kept) {
+        prefetchSource(sourceOfKept(kept));
     }
 
     public void prefetchSample() {
-        prefetch(sample());
+        prefetchSource(sample());
     }
 
-    private static Source from(Path file) {
+    private static Source sourceOfFile(Path file) {
         return new Source(file, file.getFileName().toString(), progress -> StudyOrigin.FromFile.read(file, progress));
     }
 
-    private static Source from(Journal.Kept kept) {
+    private static Source sourceOfKept(Journal.Kept kept) {
         return new Source(kept, kept.study().history().study().name(), _ -> new StudyOrigin.BroughtBack(kept));
     }
 
@@ -86,7 +86,7 @@ public final class StudyOpener {
         return new Source(SAMPLE, "the sample study", _ -> new StudyOrigin.New(History.from(SampleStudy.study())));
     }
 
-    private void open(Source source) {
+    private void openSource(Source source) {
         Optional<Expected> before = expected.filter(each -> each.of.equals(source.of));
         expected = Optional.empty();
         BackgroundTasks.Work<Opened> work = withBeginning(source);
@@ -100,7 +100,7 @@ public final class StudyOpener {
                 opened -> workspace.studies().open(opened.origin, opened.beginning));
     }
 
-    private void prefetch(Source source) {
+    private void prefetchSource(Source source) {
         if (expected.filter(each -> each.of.equals(source.of)).isPresent()) {
             return;
         }

@@ -31,7 +31,7 @@ public final class SystemClipboard {
     }
 
     /// Nothing happens for an empty text.
-    public static void copy(String text) {
+    public static void copyText(String text) {
         if (!text.isEmpty()) {
             var content = new ClipboardContent();
             content.putString(text);
@@ -40,7 +40,7 @@ public final class SystemClipboard {
     }
 
     /// All forms at once.
-    static void copy(ClipboardForms copied) {
+    static void copyForms(ClipboardForms copied) {
         Clipboard.getSystemClipboard().setContent(content(copied));
     }
 

@@ -57,7 +57,7 @@ public final class Workspace implements AutoCloseable {
     private final ReadOnlyObjectWrapper<BackgroundTasks.Shown> working = new ReadOnlyObjectWrapper<>();
     private Subscription following;
     private Runnable finishTyping = () -> {};
-    /// The study whose looks are drawn already, as they were tried, while its analysis is under way.
+    /// The study whose styles are drawn already, as they were tried, while its analysis is under way.
     private Optional<Study> drawnAhead = Optional.empty();
 
     public Workspace(StudyDocument document, StudyPersistence keeper, Studies studies, FileDialogs dialogs) {
@@ -78,16 +78,16 @@ public final class Workspace implements AutoCloseable {
         leftBehind = new ReadOnlyObjectWrapper<>(studies.leftBehind().get());
         this.keeper = keeper;
         following = Subscription.combine(
-                document.history().subscribe((_, now) -> follow(now)),
-                document.analyses().latest().subscribe((_, now) -> follow(now)),
+                document.history().subscribe((_, now) -> followHistory(now)),
+                document.analyses().latest().subscribe((_, now) -> followAnalysis(now)),
                 document.preview().subscribe((_, now) -> preview.set(now)),
                 document.analyses().unfinished().subscribe((_, now) -> unfinished.set(now)),
                 studies.recent().subscribe((_, now) -> recent.set(now)),
                 studies.leftBehind().subscribe((_, now) -> leftBehind.set(now)),
                 keeper.status().subscribe((_, now) -> sign.set(now)),
                 keeper.conflict().subscribe((_, now) -> conflict.set(now)),
-                document.background().shown().subscribe((_, _) -> tellOfWork()),
-                background.shown().subscribe((_, _) -> tellOfWork()));
+                document.background().shown().subscribe((_, _) -> showWork()),
+                background.shown().subscribe((_, _) -> showWork()));
     }
 
     private int firstTable() {
@@ -103,17 +103,17 @@ public final class Workspace implements AutoCloseable {
         showFigure(0);
     }
 
-    private void tellOfWork() {
+    private void showWork() {
         BackgroundTasks.Shown own = background.shown().get();
         working.set(own == null ? document.background().shown().get() : own);
     }
 
-    private void follow(Analysis now) {
+    private void followAnalysis(Analysis now) {
         drawnAhead = drawnAhead.filter(study -> now.study() != study);
         analysis.set(now);
     }
 
-    private void follow(History changed) {
+    private void followHistory(History changed) {
         if (movesRows(study(), changed.study())) {
             select();
         }
@@ -232,7 +232,7 @@ public final class Workspace implements AutoCloseable {
         return preview.getReadOnlyProperty();
     }
 
-    /// Why figure and readout do not follow the study as it is now; empty while they do, or will.
+    /// Why figure and results do not follow the study as it is now; empty while they do, or will.
     public ReadOnlyObjectProperty<Optional<String>> unfinished() {
         return unfinished.getReadOnlyProperty();
     }
@@ -297,7 +297,7 @@ public final class Workspace implements AutoCloseable {
         return figure.getReadOnlyProperty();
     }
 
-    /// The place of the series that Readout and Curves are about.
+    /// The place of the series that Results and Curves are about.
     public ReadOnlyIntegerProperty seriesPlace() {
         return series.getReadOnlyProperty();
     }
@@ -329,7 +329,7 @@ public final class Workspace implements AutoCloseable {
                 .findFirst());
     }
 
-    /// The figure in view as it is drawn: with what is only tried of its look.
+    /// The figure in view as it is drawn: with what is only tried of its style.
     public Optional<FigureAnalysis> drawnFigure() {
         return figure().map(of -> drawn().map(Preview::study)
                 .or(() -> drawnAhead)

@@ -410,7 +410,7 @@ class StudyDocumentTest {
                 .value();
     }
 
-    /// One mechanism for what is only tried: looks are drawn alone, everything else is analysed, and nothing of it
+    /// One mechanism for what is only tried: styles are drawn alone, everything else is analysed, and nothing of it
     /// is a step.
     @Test
     void whatIsTriedIsShownAndDropped() {

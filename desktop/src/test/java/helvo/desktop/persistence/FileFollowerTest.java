@@ -56,7 +56,7 @@ class FileFollowerTest {
             document = new StudyDocument(History.from(study));
             follower = new FileFollower(document, new FileFollower.Voice() {
                 @Override
-                public void tell(String sentence) {
+                public void show(String sentence) {
                     told.add(sentence);
                 }
 

@@ -324,14 +324,14 @@ class StudyPersistenceTest {
         Files.writeString(usual, "a file in the place of the folder");
         History history = History.from(SampleStudy.study());
         var keeper = new JournalWriter(List.of(usual, other), new StudyOrigin.New(history));
-        var kept = new CopyOnWriteArrayList<JournalWriter.Told>();
+        var kept = new CopyOnWriteArrayList<JournalWriter.Report>();
         for (int i = 1; i <= 3; i++) {
             var commit = new Commit.Append(new StudyEdit.Rename("name " + i), Instant.EPOCH);
             history = commit.apply(history);
             keeper.keep(commit, history, kept::add);
         }
         keeper.close(false).join();
-        assertThat(kept).extracting(JournalWriter.Told::kept).containsExactly(1, 2, 3);
+        assertThat(kept).extracting(JournalWriter.Report::kept).containsExactly(1, 2, 3);
         Journal.Kept back = left(other).orElseThrow();
         assertThat(back.study().history().study().name()).isEqualTo("name 3");
         back.journal().discard();
@@ -342,14 +342,14 @@ class StudyPersistenceTest {
     void aJournalThatCannotBeKeptAnywhereIsSaid() throws IOException {
         Path usual = Files.writeString(folder.resolve("usual"), "a file in the place of the folder");
         var keeper = new JournalWriter(List.of(usual), new StudyOrigin.New(History.from(SampleStudy.study())));
-        var kept = new CopyOnWriteArrayList<JournalWriter.Told>();
+        var kept = new CopyOnWriteArrayList<JournalWriter.Report>();
         var commit = new Commit.Append(new StudyEdit.Rename("name"), Instant.EPOCH);
         keeper.keep(commit, commit.apply(History.from(SampleStudy.study())), kept::add);
         until("it was tried", () -> !kept.isEmpty());
         Files.delete(usual);
         keeper.retry(kept::add);
         keeper.close(false).join();
-        assertThat(kept).extracting(JournalWriter.Told::kept).containsExactly(0, 1);
+        assertThat(kept).extracting(JournalWriter.Report::kept).containsExactly(0, 1);
         assertThat(kept.getFirst().fault()).isPresent();
         left(usual).orElseThrow().journal().discard();
         begin(new StudyOrigin.New(History.from(Study.blank())));
@@ -429,7 +429,7 @@ class StudyPersistenceTest {
             }
         };
         var keeper = new JournalWriter(places, new StudyOrigin.New(History.from(SampleStudy.study())));
-        var told = new CopyOnWriteArrayList<JournalWriter.Told>();
+        var told = new CopyOnWriteArrayList<JournalWriter.Report>();
         History after = History.from(SampleStudy.study()).with(new StudyEdit.Rename("kept"), Instant.now());
         keeper.keep(new Commit.Append(new StudyEdit.Rename("kept"), Instant.now()), after, told::add);
         until("it is told", () -> told.size() == 1);
@@ -437,7 +437,7 @@ class StudyPersistenceTest {
         assertThat(told.getFirst().kept()).isZero();
         keeper.retry(told::add);
         until("it is told again", () -> told.size() == 2);
-        assertThat(told.getLast()).isEqualTo(new JournalWriter.Told(1, Optional.empty()));
+        assertThat(told.getLast()).isEqualTo(new JournalWriter.Report(1, Optional.empty()));
         assertThat(keeper.close(false)).succeedsWithin(Duration.ofSeconds(10));
     }
 }

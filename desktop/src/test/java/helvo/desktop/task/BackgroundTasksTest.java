@@ -49,7 +49,7 @@ class BackgroundTasksTest {
         on(() -> {
             background = new BackgroundTasks();
             BackgroundTasks.Queue line = background.queue("test");
-            for (String name : List.of("picture", "table", "readout")) {
+            for (String name : List.of("picture", "table", "results")) {
                 line.run(
                         name,
                         _ -> {
@@ -60,7 +60,7 @@ class BackgroundTasksTest {
             }
         });
         rest();
-        assertThat(results).containsExactly("picture", "table", "readout");
+        assertThat(results).containsExactly("picture", "table", "results");
     }
 
     @Test

@@ -31,19 +31,19 @@ class ColorThemeTest {
     /// own as well.
     @ParameterizedTest
     @EnumSource(ColorTheme.class)
-    void colorsOfSeriesAreReadInEveryLook(ColorTheme look) {
+    void colorsOfSeriesAreReadInEveryTheme(ColorTheme theme) {
         for (int slot = 0; slot < 12; slot++) {
             Color chosen = SeriesColors.of(slot);
-            Color shown = look.legible(chosen, "strip");
-            assertThat(ColorTheme.contrast(shown, look.color("strip"))).isGreaterThanOrEqualTo(look.minContrast());
-            if (ColorTheme.contrast(chosen, look.color("strip")) >= look.minContrast()) {
+            Color shown = theme.legible(chosen, "strip");
+            assertThat(ColorTheme.contrast(shown, theme.color("strip"))).isGreaterThanOrEqualTo(theme.minContrast());
+            if (ColorTheme.contrast(chosen, theme.color("strip")) >= theme.minContrast()) {
                 assertThat(shown).isEqualTo(chosen);
             }
         }
-        Color ground = look.color("strip");
-        assertThat(ColorTheme.contrast(look.legible(ground, "strip"), ground))
+        Color ground = theme.color("strip");
+        assertThat(ColorTheme.contrast(theme.legible(ground, "strip"), ground))
                 .as("even the ground's own")
-                .isGreaterThanOrEqualTo(look.minContrast());
+                .isGreaterThanOrEqualTo(theme.minContrast());
     }
 
     @Test

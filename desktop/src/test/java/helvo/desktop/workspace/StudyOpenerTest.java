@@ -54,16 +54,16 @@ class StudyOpenerTest {
     @Test
     void itIsOpenedAsItWasReadAndNotReadAgain() throws IOException {
         Path file = write("sound", "creep.helvo");
-        on(() -> opener.prefetch(file));
+        on(() -> opener.prefetchFile(file));
         until("it is read", () -> drawn.contains("sound"));
-        on(() -> opener.prefetch(file));
+        on(() -> opener.prefetchFile(file));
         rest();
         assertThat(one.asked).as("nobody asked for it").isEmpty();
-        on(() -> opener.open(file));
+        on(() -> opener.openFile(file));
         until("it is opened", () -> one.asked.equals(List.of("open sound")));
         rest();
         assertThat(drawn).as("once").containsOnlyOnce("sound");
-        on(() -> opener.open(file));
+        on(() -> opener.openFile(file));
         until(
                 "it is read for the second window",
                 () -> drawn.stream().filter("sound"::equals).count() == 2);
@@ -73,10 +73,10 @@ class StudyOpenerTest {
     @Test
     void aFileThatChangedMeanwhileIsReadAnew() throws IOException {
         Path file = write("before", "creep.helvo");
-        on(() -> opener.prefetch(file));
+        on(() -> opener.prefetchFile(file));
         until("it is read", () -> drawn.contains("before"));
         write("after", "creep.helvo");
-        on(() -> opener.open(file));
+        on(() -> opener.openFile(file));
         until("it is opened", () -> one.asked.equals(List.of("open after")));
     }
 
@@ -85,10 +85,10 @@ class StudyOpenerTest {
         Path first = write("first", "first.helvo");
         Path second = write("second", "second.helvo");
         on(() -> {
-            opener.prefetch(first);
-            opener.prefetch(second);
+            opener.prefetchFile(first);
+            opener.prefetchFile(second);
             opener.prefetchSample();
-            opener.open(first);
+            opener.openFile(first);
         });
         until("it is opened", () -> one.asked.equals(List.of("open first")));
         on(opener::openSample);
@@ -100,20 +100,20 @@ class StudyOpenerTest {
     @Test
     void whatCannotBeReadIsSaidWhenItIsAskedFor() throws IOException {
         Path file = Files.writeString(folder.resolve("creep.helvo"), "torn");
-        on(() -> opener.prefetch(file));
+        on(() -> opener.prefetchFile(file));
         rest();
         assertThat(workspace.messages().notice().get()).isEmpty();
-        on(() -> opener.open(file));
+        on(() -> opener.openFile(file));
         until("it is said", () -> workspace
                 .messages()
                 .notice()
                 .get()
                 .filter(Messages.Notice::warns)
                 .isPresent());
-        on(() -> opener.prefetch(file));
+        on(() -> opener.prefetchFile(file));
         rest();
         write("mended", "creep.helvo");
-        on(() -> opener.open(file));
+        on(() -> opener.openFile(file));
         until("it is opened", () -> one.asked.equals(List.of("open mended")));
     }
 

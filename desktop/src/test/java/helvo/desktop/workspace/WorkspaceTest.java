@@ -56,7 +56,7 @@ class WorkspaceTest {
             one.show(second);
             one.select(2, 1, 2);
             one.showSeries(0);
-            one.messages().tell("said in one window");
+            one.messages().show("said in one window");
         });
         assertThat(one.table().orElseThrow().id()).isEqualTo(second);
         assertThat(one.figure().orElseThrow().figure().table()).isEqualTo(second);

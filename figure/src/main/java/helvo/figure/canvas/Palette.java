@@ -15,7 +15,7 @@ public final class Palette {
     public static final Color GUIDE_STRONG = new Color(0xC9CDD6);
     public static final Color RULE = new Color(0xDAD8DF);
     /// What needs a look.
-    public static final Color LOOK = new Color(0xC26A12);
+    public static final Color ATTENTION = new Color(0xC26A12);
     public static final Color STRIP = new Color(0xF4F4F6);
     private static final Color[] SERIES = {
         new Color(0x1F5F8B),

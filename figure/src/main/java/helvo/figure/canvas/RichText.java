@@ -55,16 +55,16 @@ public final class RichText {
     /// An equation in lines that fit a width, broken before signs; a term that is longer than that is broken
     /// anywhere.
     public static List<String> broken(String equation, Font font, double width) {
-        return lines(List.of(equation.split(" (?=[+−] )")), font, width);
+        return linesOfWords(List.of(equation.split(" (?=[+−] )")), font, width);
     }
 
     /// Text in lines that fit a width, broken at blanks; a word that is longer than that is broken anywhere but
     /// within a marked part.
     public static List<String> lines(String text, Font font, double width) {
-        return lines(List.of(text.strip().split("[ \\t\\n\\r]+")), font, width);
+        return linesOfWords(List.of(text.strip().split("[ \\t\\n\\r]+")), font, width);
     }
 
-    private static List<String> lines(List<String> words, Font font, double width) {
+    private static List<String> linesOfWords(List<String> words, Font font, double width) {
         var lines = new ArrayList<String>();
         String line = "";
         for (String word : words) {

@@ -3,7 +3,7 @@ package helvo.figure.export;
 import java.util.Locale;
 import java.util.Optional;
 
-/// The open formats that a figure is handed over in.
+/// The open formats that a figure is exported in.
 public enum FigureFormat {
     PNG("png", "picture of pixels"),
     SVG("svg", "drawing for the web and for editing"),

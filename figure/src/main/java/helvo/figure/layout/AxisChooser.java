@@ -29,17 +29,17 @@ public final class AxisChooser {
     private static final double HALF_RING = 6;
 
     private final FigureAnalysis figure;
-    private final FigureStyle look;
-    private final SheetMetrics style;
+    private final FigureStyle style;
+    private final SheetMetrics metrics;
     private final boolean bars;
     private final double half;
 
-    public AxisChooser(FigureAnalysis figure, FigureStyle look, SheetMetrics style) {
+    public AxisChooser(FigureAnalysis figure, FigureStyle style, SheetMetrics metrics) {
         this.figure = figure;
-        this.look = look;
         this.style = style;
+        this.metrics = metrics;
         this.bars = figure.figure().shows(Layer.BARS);
-        this.half = style.length(
+        this.half = metrics.length(
                 figure.figure().shows(Layer.BOUNDS)
                                 && figure.series().stream()
                                         .anyMatch(series -> series.bounds().isPresent())
@@ -55,21 +55,21 @@ public final class AxisChooser {
 
     /// As many steps as leave room between the labels.
     public Axis horizontal(double length) {
-        AxisStyle axis = look.axis(AxisPlace.X);
+        AxisStyle axis = style.axis(AxisPlace.X);
         boolean known = axis.low().isPresent() && axis.high().isPresent();
         var xs = new Extent();
         if (!known) {
             figure.series().forEach(series -> takeX(series, xs, axis.logarithmic()));
             notes(false, xs, axis.logarithmic());
         }
-        int steps = (int) Math.clamp(length / style.length(36), 2, 14);
+        int steps = (int) Math.clamp(length / metrics.length(36), 2, 14);
         while (true) {
             Axis scale = chosen(axis, xs, steps, half / length, figure.xTime().isPresent());
             double widest = scale.ticks().stream()
-                    .mapToDouble(tick -> Typeface.width(style.label(), scale.label(tick, style.numbers())))
+                    .mapToDouble(tick -> Typeface.width(metrics.label(), scale.label(tick, metrics.numbers())))
                     .max()
                     .orElse(0);
-            if (widest + style.length(8) <= scale.leastApart() * length
+            if (widest + metrics.length(8) <= scale.leastApart() * length
                     || steps == 1
                     || axis.step().isPresent()) {
                 return scale;
@@ -81,20 +81,20 @@ public final class AxisChooser {
     private void takeX(SeriesAnalysis series, Extent xs, boolean logarithmic) {
         double[] x = series.points().x();
         take(xs, x, bars ? series.points().xBars() : ErrorBars.NONE, logarithmic);
-        CurveStyle curve = look.curve(series.key());
+        CurveStyle curve = style.curve(series.key());
         if (series.fit().isPresent() && curve.shown()) {
-            curve.from().filter(from -> !logarithmic || from > 0).ifPresent(xs::take);
-            curve.to().filter(to -> !logarithmic || to > 0).ifPresent(xs::take);
+            curve.from().filter(from -> !logarithmic || from > 0).ifPresent(xs::include);
+            curve.to().filter(to -> !logarithmic || to > 0).ifPresent(xs::include);
         }
-        ReadingPlace.widening(look, series).stream()
+        ReadingPlace.widening(style, series).stream()
                 .mapToDouble(ReadingPlace::x)
                 .filter(at -> !logarithmic || at > 0)
-                .forEach(xs::take);
+                .forEach(xs::include);
     }
 
     /// @param apart leaves room above, so that what lies along another axis is not hidden
     public Axis vertical(AxisPlace place, double length, int steps, boolean apart) {
-        AxisStyle axis = look.axis(place);
+        AxisStyle axis = style.axis(place);
         boolean known = axis.low().isPresent() && axis.high().isPresent();
         var ys = new Extent();
         if (!known) {
@@ -102,22 +102,22 @@ public final class AxisChooser {
                 take(ys, series.points().y(), bars ? series.points().yBars() : ErrorBars.NONE, axis.logarithmic());
             }
             double[] curves = along(place).stream()
-                    .filter(series ->
-                            series.fit().isPresent() && look.curve(series.key()).shown())
+                    .filter(series -> series.fit().isPresent()
+                            && style.curve(series.key()).shown())
                     .flatMapToDouble(series -> java.util.Arrays.stream(values(series)))
                     .filter(value -> !axis.logarithmic() || value > 0)
                     .toArray();
             ys.takeNearby(curves);
             along(place).stream()
-                    .flatMap(series -> ReadingPlace.widening(look, series).stream())
+                    .flatMap(series -> ReadingPlace.widening(style, series).stream())
                     .mapToDouble(ReadingPlace::y)
                     .filter(value -> !axis.logarithmic() || value > 0)
-                    .forEach(ys::take);
+                    .forEach(ys::include);
             if (place == AxisPlace.Y) {
                 notes(true, ys, axis.logarithmic());
             }
             if (apart) {
-                ys.take(ys.greatest() + 0.7 * (ys.greatest() - ys.least()));
+                ys.include(ys.greatest() + 0.7 * (ys.greatest() - ys.least()));
             }
         }
         return chosen(axis, ys, steps, half / length, false);
@@ -126,7 +126,7 @@ public final class AxisChooser {
     /// The curve's values over its reach.
     private double[] values(SeriesAnalysis series) {
         Fit fit = series.fit().orElseThrow();
-        CurveStyle curve = look.curve(series.key());
+        CurveStyle curve = style.curve(series.key());
         var span = new Extent();
         span.take(series.points().x(), ErrorBars.NONE);
         double from = curve.from().orElse(span.least());
@@ -138,7 +138,7 @@ public final class AxisChooser {
     }
 
     private void notes(boolean ofY, Extent extent, boolean logarithmic) {
-        for (Note note : look.notes()) {
+        for (Note note : style.notes()) {
             double[] at =
                     switch (note) {
                         case Note.Rule rule when rule.atY() == ofY -> new double[] {rule.at()};
@@ -158,7 +158,7 @@ public final class AxisChooser {
         }
         for (double value : values) {
             if (value > 0) {
-                extent.take(value);
+                extent.include(value);
             }
         }
     }
@@ -172,7 +172,7 @@ public final class AxisChooser {
 
     private static Axis numbers(AxisStyle axis, Extent extent, int steps, double room) {
         if (axis.includesZero()) {
-            extent.take(0);
+            extent.include(0);
         }
         boolean given = axis.low().isPresent() || axis.high().isPresent();
         AxisScale own = axis.low().isPresent() && axis.high().isPresent()
@@ -215,8 +215,8 @@ public final class AxisChooser {
 
     /// Whether a series along the right-hand axis would lie over one along the left-hand one.
     public boolean hide(Axis left, double length, int steps) {
-        AxisStyle right = look.axis(AxisPlace.RIGHT);
-        AxisStyle ofLeft = look.axis(AxisPlace.Y);
+        AxisStyle right = style.axis(AxisPlace.RIGHT);
+        AxisStyle ofLeft = style.axis(AxisPlace.Y);
         if (right.low().isPresent()
                 || right.high().isPresent()
                 || ofLeft.low().isPresent()

@@ -16,8 +16,8 @@ import java.util.Optional;
 /// @param title  what the value is
 /// @param values one for each point; NaN for none
 public record ColorScale(String title, double[] values, double low, double high, ColorMap map) {
-    public static Optional<ColorScale> of(FigureAnalysis figure, SeriesAnalysis series, SeriesStyle look) {
-        return look.coloredBy().flatMap(by -> {
+    public static Optional<ColorScale> of(FigureAnalysis figure, SeriesAnalysis series, SeriesStyle style) {
+        return style.coloredBy().flatMap(by -> {
             if (by.equals(SeriesStyle.ColorBy.RESIDUAL)) {
                 String unit = series.rows().y().unit();
                 return series.residuals()

@@ -21,27 +21,27 @@ import java.util.Set;
 /// What stands beside a curve: its equation, R² and what else was asked for.
 public final class CurveLabel {
     private final SeriesAnalysis series;
-    private final CurveStyle look;
-    private final SheetMetrics style;
+    private final CurveStyle style;
+    private final SheetMetrics metrics;
     private final NumberNotation numbers;
     private final Fit fit;
     private final boolean dates;
     private final Set<LabelPart> parts;
 
     /// @param series one that has a fit
-    public CurveLabel(SeriesAnalysis series, CurveStyle look, SheetMetrics style) {
+    public CurveLabel(SeriesAnalysis series, CurveStyle style, SheetMetrics metrics) {
         this.series = series;
-        this.look = look;
         this.style = style;
-        this.numbers = style.numbers();
+        this.metrics = metrics;
+        this.numbers = metrics.numbers();
         this.fit = series.fit().orElseThrow();
         this.dates = series.rows().x().time().isPresent();
-        this.parts = look.label();
+        this.parts = style.label();
     }
 
     /// Equation, R² and number of points in one line, for a legend.
-    public static String line(SeriesAnalysis series, CurveStyle look, SheetMetrics style) {
-        return new CurveLabel(series, look, style).inOneLine();
+    public static String line(SeriesAnalysis series, CurveStyle style, SheetMetrics metrics) {
+        return new CurveLabel(series, style, metrics).inOneLine();
     }
 
     private String inOneLine() {
@@ -57,7 +57,7 @@ public final class CurveLabel {
     /// With the digits that somebody chose.
     private EquationText equation() {
         PrintedEquation printed = series.equation().orElseThrow();
-        return new EquationText(look.digits().map(printed::withDigits).orElse(printed), numbers);
+        return new EquationText(style.digits().map(printed::withDigits).orElse(printed), numbers);
     }
 
     private String x() {
@@ -82,13 +82,14 @@ public final class CurveLabel {
     public List<RichText> lines(String name, double most) {
         var lines = new ArrayList<RichText>();
         if (parts.contains(LabelPart.NAME)) {
-            RichText.lines(name, style.strong(), most).forEach(line -> lines.add(new RichText(line, style.strong())));
+            RichText.lines(name, metrics.strong(), most)
+                    .forEach(line -> lines.add(new RichText(line, metrics.strong())));
         }
         if (parts.contains(LabelPart.EQUATION)) {
-            Font font = lines.isEmpty() ? style.strong() : style.label();
+            Font font = lines.isEmpty() ? metrics.strong() : metrics.label();
             EquationText equation = equation();
             RichText.broken(equation.inSymbols(x()), font, most).forEach(line -> lines.add(new RichText(line, font)));
-            equation.where(x()).ifPresent(where -> lines.add(new RichText(where, style.label())));
+            equation.where(x()).ifPresent(where -> lines.add(new RichText(where, metrics.label())));
         }
         var others = new ArrayList<String>();
         var second = new ArrayList<>(figures());
@@ -114,7 +115,7 @@ public final class CurveLabel {
                 bounds.shallowest().ifPresent(limit -> others.add("shallowest " + line(limit, bounds)));
             });
         }
-        others.forEach(line -> lines.add(new RichText(line, lines.isEmpty() ? style.strong() : style.label())));
+        others.forEach(line -> lines.add(new RichText(line, lines.isEmpty() ? metrics.strong() : metrics.label())));
         return lines;
     }
 

@@ -55,7 +55,7 @@ public record FigureLayout(
     }
 
     /// A point of a series, by its row in the table.
-    public record Hit(SeriesAnalysis series, int row, boolean setAside, double x, double y) {}
+    public record Hit(SeriesAnalysis series, int row, boolean excluded, double x, double y) {}
 
     public Optional<Axis> x() {
         return Optional.ofNullable(axes.get(AxisPlace.X));
@@ -101,7 +101,7 @@ public record FigureLayout(
         return axes.containsKey(AxisPlace.RIGHT) && figure.isOnRight(series) ? AxisPlace.RIGHT : AxisPlace.Y;
     }
 
-    /// The point, used or set aside, nearest to a place and no farther from it than `reach`.
+    /// The point, used or excluded, nearest to a place and no farther from it than `reach`.
     public Optional<Hit> nearest(FigureAnalysis figure, double px, double py, double reach) {
         if (axes.isEmpty() || !plot.contains(px, py)) {
             return Optional.empty();
@@ -122,7 +122,7 @@ public record FigureLayout(
                     best = new Hit(series, points.rows()[i], false, points.x()[i], points.y()[i]);
                 }
             }
-            for (int row : series.rows().setAside()) {
+            for (int row : series.rows().excluded()) {
                 double x = series.rows().x().at(row);
                 double y = series.rows().y().at(row);
                 double distance = squared(px - px(x), py - py(along, y));

@@ -72,7 +72,7 @@ public final class OccupancyGrid {
     }
 
     /// Takes what a shape covers, as points are taken.
-    public void reserve(java.awt.Shape shape) {
+    public void reserveShape(java.awt.Shape shape) {
         Rectangle2D bounds = shape.getBounds2D();
         for (int r = Math.max(0, row(bounds.getMinY())); r <= Math.min(rows - 1, row(bounds.getMaxY())); r++) {
             for (int c = Math.max(0, column(bounds.getMinX()));
@@ -100,7 +100,7 @@ public final class OccupancyGrid {
         return least > 0 ? anywhere(wished.getFirst(), best, least) : new Place(best, 0);
     }
 
-    public void reserve(Place place) {
+    public void reservePlace(Place place) {
         covered += place.cost;
         reserve(place.at, LABEL);
     }

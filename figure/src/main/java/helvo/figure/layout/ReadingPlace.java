@@ -41,8 +41,8 @@ public record ReadingPlace(double x, double y) {
     }
 
     /// Those that axes and curve reach out to.
-    public static List<ReadingPlace> widening(FigureStyle look, SeriesAnalysis series) {
-        return look.notes().stream()
+    public static List<ReadingPlace> widening(FigureStyle style, SeriesAnalysis series) {
+        return style.notes().stream()
                 .filter(note -> note instanceof Note.ReadingMarker drop
                         && drop.extendsAxes()
                         && drop.series().equals(series.key()))

@@ -20,14 +20,14 @@ public final class Titles {
     private static final Pattern UNIT_AT_END = Pattern.compile("(.*)\\(([^()]*)\\)\\s*");
 
     private final FigureAnalysis figure;
-    private final SheetMetrics style;
+    private final SheetMetrics metrics;
     private final double width;
     private final Set<String> notices = new LinkedHashSet<>();
 
     /// @param width of a line along the sheet
-    public Titles(FigureAnalysis figure, SheetMetrics style, double width) {
+    public Titles(FigureAnalysis figure, SheetMetrics metrics, double width) {
         this.figure = figure;
-        this.style = style;
+        this.metrics = metrics;
         this.width = width;
     }
 
@@ -37,12 +37,12 @@ public final class Titles {
     }
 
     public List<String> ofFigure() {
-        return lines(figure.title(), style.title(), width, "The title of the figure");
+        return lines(figure.title(), metrics.title(), width, "The title of the figure");
     }
 
     /// @param room length of a line
     public List<String> ofAxis(AxisPlace place, Axis axis, double room) {
-        return lines(text(place, axis), style.axisTitle(), room, "The title of the " + place.words());
+        return lines(text(place, axis), metrics.axisTitle(), room, "The title of the " + place.words());
     }
 
     public List<String> ofHorizontal(Axis axis) {

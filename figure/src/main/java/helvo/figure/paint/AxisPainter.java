@@ -19,106 +19,111 @@ final class AxisPainter {
     private static final double HAIR = 0.5;
 
     private final DrawingCanvas canvas;
-    private final SheetMetrics style;
+    private final SheetMetrics metrics;
     private final Rectangle2D area;
 
-    AxisPainter(DrawingCanvas canvas, SheetMetrics style, Rectangle2D area) {
+    AxisPainter(DrawingCanvas canvas, SheetMetrics metrics, Rectangle2D area) {
         this.canvas = canvas;
-        this.style = style;
+        this.metrics = metrics;
         this.area = area;
     }
 
     /// A fine ruled ground, and the grids of two axes.
-    void grid(Axis x, Axis y, AxisStyle xLook, AxisStyle yLook, boolean guide) {
+    void grid(Axis x, Axis y, AxisStyle xStyle, AxisStyle yStyle, boolean guide) {
         if (guide) {
             x.fineTicks(area.getWidth()).forEach(tick -> across(x, tick, Palette.FINE_GRID));
             y.fineTicks(area.getHeight()).forEach(tick -> along(y, tick, Palette.FINE_GRID));
             x.minorTicks().forEach(tick -> across(x, tick, Palette.GUIDE));
             y.minorTicks().forEach(tick -> along(y, tick, Palette.GUIDE));
         }
-        if (xLook.grid() == Grid.MINOR && !guide) {
+        if (xStyle.grid() == Grid.MINOR && !guide) {
             x.minorTicks().forEach(tick -> across(x, tick, Palette.FINE_GRID));
         }
-        if (yLook.grid() == Grid.MINOR && !guide) {
+        if (yStyle.grid() == Grid.MINOR && !guide) {
             y.minorTicks().forEach(tick -> along(y, tick, Palette.FINE_GRID));
         }
-        if (xLook.grid() != Grid.NONE) {
+        if (xStyle.grid() != Grid.NONE) {
             x.ticks().forEach(tick -> across(x, tick, guide ? Palette.GUIDE_STRONG : Palette.GRID));
         }
-        if (yLook.grid() != Grid.NONE) {
+        if (yStyle.grid() != Grid.NONE) {
             y.ticks().forEach(tick -> along(y, tick, guide ? Palette.GUIDE_STRONG : Palette.GRID));
         }
     }
 
     private void across(Axis x, double tick, Color color) {
         double px = area.getX() + x.fraction(tick) * area.getWidth();
-        canvas.line(px, area.getMinY(), px, area.getMaxY(), color, style.weight(HAIR));
+        canvas.line(px, area.getMinY(), px, area.getMaxY(), color, metrics.weight(HAIR));
     }
 
     private void along(Axis y, double tick, Color color) {
         double py = area.getMaxY() - y.fraction(tick) * area.getHeight();
-        canvas.line(area.getMinX(), py, area.getMaxX(), py, color, style.weight(HAIR));
+        canvas.line(area.getMinX(), py, area.getMaxX(), py, color, metrics.weight(HAIR));
     }
 
     void frame() {
-        canvas.draw(area, Palette.AXIS, style.weight(0.9));
+        canvas.draw(area, Palette.AXIS, metrics.weight(0.9));
     }
 
     /// @param top whether it runs along the upper side
-    void horizontal(Axis axis, AxisStyle look, boolean top) {
+    void horizontal(Axis axis, AxisStyle style, boolean top) {
         double y = top ? area.getMinY() : area.getMaxY();
-        double out = (top ? -1 : 1) * (look.ticks() == Ticks.INSIDE ? -1 : 1);
-        canvas.line(area.getMinX(), y, area.getMaxX(), y, Palette.AXIS, style.weight(0.9));
-        if (look.ticks() != Ticks.NONE) {
+        double out = (top ? -1 : 1) * (style.ticks() == Ticks.INSIDE ? -1 : 1);
+        canvas.line(area.getMinX(), y, area.getMaxX(), y, Palette.AXIS, metrics.weight(0.9));
+        if (style.ticks() != Ticks.NONE) {
             axis.minorTicks()
                     .forEach(tick -> canvas.line(
                             px(axis, tick),
                             y,
                             px(axis, tick),
-                            y + out * style.length(MINOR_TICK),
+                            y + out * metrics.length(MINOR_TICK),
                             Palette.AXIS,
-                            style.weight(0.7)));
+                            metrics.weight(0.7)));
             axis.ticks()
                     .forEach(tick -> canvas.line(
                             px(axis, tick),
                             y,
                             px(axis, tick),
-                            y + out * style.length(TICK),
+                            y + out * metrics.length(TICK),
                             Palette.AXIS,
-                            style.weight(0.9)));
+                            metrics.weight(0.9)));
         }
-        Font font = style.label();
-        double baseline = top ? y - style.length(TICK + 2.5) : y + style.length(TICK + 1) + font.getSize2D();
+        Font font = metrics.label();
+        double baseline = top ? y - metrics.length(TICK + 2.5) : y + metrics.length(TICK + 1) + font.getSize2D();
         axis.ticks()
                 .forEach(tick -> canvas.text(
-                        axis.label(tick, style.numbers()), font, Palette.INK, px(axis, tick), baseline, 0.5));
+                        axis.label(tick, metrics.numbers()), font, Palette.INK, px(axis, tick), baseline, 0.5));
     }
 
     /// @param right whether it runs along the right side
     /// @param color of line and labels
-    void vertical(Axis axis, AxisStyle look, boolean right, Color color) {
+    void vertical(Axis axis, AxisStyle style, boolean right, Color color) {
         double x = right ? area.getMaxX() : area.getMinX();
-        double out = (right ? 1 : -1) * (look.ticks() == Ticks.INSIDE ? -1 : 1);
+        double out = (right ? 1 : -1) * (style.ticks() == Ticks.INSIDE ? -1 : 1);
         Color line = color.equals(Palette.INK) ? Palette.AXIS : color;
-        canvas.line(x, area.getMinY(), x, area.getMaxY(), line, style.weight(0.9));
-        if (look.ticks() != Ticks.NONE) {
+        canvas.line(x, area.getMinY(), x, area.getMaxY(), line, metrics.weight(0.9));
+        if (style.ticks() != Ticks.NONE) {
             axis.minorTicks()
                     .forEach(tick -> canvas.line(
                             x,
                             py(axis, tick),
-                            x + out * style.length(MINOR_TICK),
+                            x + out * metrics.length(MINOR_TICK),
                             py(axis, tick),
                             line,
-                            style.weight(0.7)));
+                            metrics.weight(0.7)));
             axis.ticks()
                     .forEach(tick -> canvas.line(
-                            x, py(axis, tick), x + out * style.length(TICK), py(axis, tick), line, style.weight(0.9)));
+                            x,
+                            py(axis, tick),
+                            x + out * metrics.length(TICK),
+                            py(axis, tick),
+                            line,
+                            metrics.weight(0.9)));
         }
-        Font font = style.label();
-        double at = x + (right ? 1 : -1) * style.length(TICK + 3);
+        Font font = metrics.label();
+        double at = x + (right ? 1 : -1) * metrics.length(TICK + 3);
         axis.ticks()
                 .forEach(tick -> canvas.text(
-                        axis.label(tick, style.numbers()),
+                        axis.label(tick, metrics.numbers()),
                         font,
                         color,
                         at,
@@ -127,9 +132,9 @@ final class AxisPainter {
     }
 
     /// How wide the labels of a vertical axis are.
-    static double widest(Axis axis, SheetMetrics style) {
+    static double widest(Axis axis, SheetMetrics metrics) {
         return axis.ticks().stream()
-                .mapToDouble(tick -> Typeface.width(style.label(), axis.label(tick, style.numbers())))
+                .mapToDouble(tick -> Typeface.width(metrics.label(), axis.label(tick, metrics.numbers())))
                 .max()
                 .orElse(0);
     }

@@ -30,15 +30,15 @@ final class BoundsPainter {
     private static final int MAX_MARKED = 1500;
 
     private final DrawingCanvas canvas;
-    private final SheetMetrics style;
+    private final SheetMetrics metrics;
     private final SeriesPainter series;
     private final PlotArea plot;
     private final ErrorBarLines bounds;
     private final Color color;
 
-    BoundsPainter(DrawingCanvas canvas, SheetMetrics style, SeriesPainter series, ErrorBarLines bounds) {
+    BoundsPainter(DrawingCanvas canvas, SheetMetrics metrics, SeriesPainter series, ErrorBarLines bounds) {
         this.canvas = canvas;
-        this.style = style;
+        this.metrics = metrics;
         this.series = series;
         this.plot = series.plot();
         this.bounds = bounds;
@@ -57,7 +57,7 @@ final class BoundsPainter {
         double gap = bounds.exist() ? 2.6 : 2.2;
         limits(reach)
                 .forEach(path -> canvas.draw(
-                        path, color, style.weight(0.8), (float) style.length(dash), (float) style.length(gap)));
+                        path, color, metrics.weight(0.8), (float) metrics.length(dash), (float) metrics.length(gap)));
     }
 
     /// Keeps labels away from the limits.
@@ -162,7 +162,7 @@ final class BoundsPainter {
             int row = points.rows()[i];
             if (missed.contains(row)) {
                 missed(points, i, x, y);
-                ring(x, y, pinning.contains(row) ? 4.6 : 2.4, Palette.LOOK, 1.2);
+                ring(x, y, pinning.contains(row) ? 4.6 : 2.4, Palette.ATTENTION, 1.2);
             }
             if (pinning.contains(row)) {
                 ring(x, y, 2.4, color, 0.8);
@@ -171,8 +171,8 @@ final class BoundsPainter {
     }
 
     private void ring(double x, double y, double beyond, Color ink, double weight) {
-        double r = series.radius() + style.length(beyond);
-        canvas.draw(new Ellipse2D.Double(x - r, y - r, 2 * r, 2 * r), ink, style.weight(weight));
+        double r = series.radius() + metrics.length(beyond);
+        canvas.draw(new Ellipse2D.Double(x - r, y - r, 2 * r, 2 * r), ink, metrics.weight(weight));
     }
 
     private static Set<Integer> boxed(int[] rows) {
@@ -180,7 +180,7 @@ final class BoundsPainter {
     }
 
     private void missed(Points points, int i, double x, double y) {
-        double weight = style.weight(1.8);
+        double weight = metrics.weight(1.8);
         ErrorBars inY = points.yBars();
         ErrorBars inX = points.xBars();
         if (inY.has(i)) {
@@ -190,7 +190,7 @@ final class BoundsPainter {
                             plot.pyWithin(points.y()[i] + inY.up()[i]),
                             x,
                             plot.pyWithin(points.y()[i] - inY.down()[i])),
-                    Palette.LOOK,
+                    Palette.ATTENTION,
                     weight);
         }
         if (inX.has(i)) {
@@ -200,7 +200,7 @@ final class BoundsPainter {
                             y,
                             plot.pxWithin(points.x()[i] + inX.up()[i]),
                             y),
-                    Palette.LOOK,
+                    Palette.ATTENTION,
                     weight);
         }
     }

@@ -49,8 +49,8 @@ public final class FigureDrawing {
     private static final int MOST_NAMED = 20;
 
     private final FigureAnalysis figure;
-    private final FigureStyle look;
-    private final SheetMetrics style;
+    private final FigureStyle style;
+    private final SheetMetrics metrics;
     private final DrawingCanvas canvas;
     private final Progress progress;
     private final double width;
@@ -62,15 +62,15 @@ public final class FigureDrawing {
 
     private FigureDrawing(FigureAnalysis figure, DrawingCanvas canvas, Progress progress) {
         this.figure = figure;
-        this.look = figure.figure().style();
-        this.style = new SheetMetrics(look.sheet(), figure.numbers());
+        this.style = figure.figure().style();
+        this.metrics = new SheetMetrics(style.sheet(), figure.numbers());
         this.canvas = canvas;
         this.progress = progress;
         this.width = widthPoints(figure);
         this.height = heightPoints(figure);
-        this.margin = style.length(12);
-        this.titles = new Titles(figure, style, width - 2 * margin);
-        this.legend = new Legend(figure, style, width - 2 * margin);
+        this.margin = metrics.length(12);
+        this.titles = new Titles(figure, metrics, width - 2 * margin);
+        this.legend = new Legend(figure, metrics, width - 2 * margin);
     }
 
     public static double widthPoints(FigureAnalysis figure) {
@@ -109,29 +109,29 @@ public final class FigureDrawing {
     }
 
     private FigureLayout draw() {
-        SheetStyle sheet = look.sheet();
+        SheetStyle sheet = style.sheet();
         sheet.background()
                 .ifPresent(ground ->
                         canvas.fill(new Rectangle2D.Double(0, 0, width, height), SheetMetrics.color(ground, 1)));
         part(new HitTarget.Background(), new Rectangle2D.Double(0, 0, width, height));
         Rectangle2D title = title();
         boolean residuals = showsResiduals();
-        double stripHeight = residuals ? Math.max(style.length(36), 0.15 * height) : 0;
-        double below = residuals ? stripHeight + style.length(40) : margin;
-        boolean top = look.axis(AxisPlace.X).oppositeSide();
-        double upper = title.getMaxY() + style.length(top ? 44 : 12);
-        double lower = height - below - style.length(top ? 6 : 34);
-        double firstRow = title.getMaxY() + style.length(7);
+        double stripHeight = residuals ? Math.max(metrics.length(36), 0.15 * height) : 0;
+        double below = residuals ? stripHeight + metrics.length(40) : margin;
+        boolean top = style.axis(AxisPlace.X).oppositeSide();
+        double upper = title.getMaxY() + metrics.length(top ? 44 : 12);
+        double lower = height - below - metrics.length(top ? 6 : 34);
+        double firstRow = title.getMaxY() + metrics.length(7);
         // A title of several lines takes room from the plot.
-        double more = (titles.ofHorizontal(axes(upper, Math.max(upper + 20, lower), look).x)
+        double more = (titles.ofHorizontal(axes(upper, Math.max(upper + 20, lower), style).x)
                                 .size()
                         - 1)
-                * style.length(AXIS_LINE);
+                * metrics.length(AXIS_LINE);
         upper += top ? more : 0;
         lower -= top ? 0 : more;
         Optional<Double> legendAbove = legendAbove(upper, lower) ? Optional.of(firstRow) : Optional.empty();
-        double plotTop = legendAbove.isPresent() ? upper + legend.heightAbove() + style.length(3) : upper;
-        Axes axes = axes(plotTop, Math.max(plotTop + 20, lower), look);
+        double plotTop = legendAbove.isPresent() ? upper + legend.heightAbove() + metrics.length(3) : upper;
+        Axes axes = axes(plotTop, Math.max(plotTop + 20, lower), style);
         List<SeriesPainter> painters = painters(canvas, axes);
         plot(axes, painters, legendAbove);
         var notices = new ArrayList<>(titles.notices());
@@ -142,12 +142,12 @@ public final class FigureDrawing {
         Optional<FigureLayout.Strip> strip = Optional.empty();
         if (residuals) {
             var area = new Rectangle2D.Double(
-                    axes.area.getX(), height - stripHeight - style.length(22), axes.area.getWidth(), stripHeight);
+                    axes.area.getX(), height - stripHeight - metrics.length(22), axes.area.getWidth(), stripHeight);
             List<SeriesPainter> shown = painters.stream()
                     .filter(each -> inStrip().contains(each.series()))
                     .toList();
-            var drawn = new ResidualStrip(canvas, style, area, axes.x, shown);
-            drawn.draw(margin + style.length(9), progress);
+            var drawn = new ResidualStrip(canvas, metrics, area, axes.x, shown);
+            drawn.draw(margin + metrics.length(9), progress);
             strip = Optional.of(drawn.layout());
         }
         var places = new EnumMap<AxisPlace, Axis>(AxisPlace.class);
@@ -174,18 +174,18 @@ public final class FigureDrawing {
     /// What to do first, once: in the middle of an empty plot, above a single point.
     /// On one line, or a line for each sentence.
     private void hint(String text, Rectangle2D area) {
-        double room = area.getWidth() - style.length(40);
-        List<String> whole = RichText.lines(text, style.label(), room);
+        double room = area.getWidth() - metrics.length(40);
+        List<String> whole = RichText.lines(text, metrics.label(), room);
         List<String> lines = whole.size() == 1
                 ? whole
                 : Arrays.stream(text.split("(?<=\\.) "))
-                        .flatMap(sentence -> RichText.lines(sentence, style.label(), room).stream())
+                        .flatMap(sentence -> RichText.lines(sentence, metrics.label(), room).stream())
                         .toList();
         double middle = figure.missing().isPresent() ? area.getCenterY() : area.getMinY() + area.getHeight() / 4;
-        double y = middle - (lines.size() - 1) * style.length(13) / 2;
+        double y = middle - (lines.size() - 1) * metrics.length(13) / 2;
         for (String line : lines) {
-            canvas.text(line, style.label(), Palette.MUTED, area.getCenterX(), y, 0.5);
-            y += style.length(13);
+            canvas.text(line, metrics.label(), Palette.MUTED, area.getCenterX(), y, 0.5);
+            y += metrics.length(13);
         }
     }
 
@@ -194,14 +194,14 @@ public final class FigureDrawing {
         PlotArea right = new PlotArea(axes.area, axes.x, axes.right.orElse(axes.y));
         return IntStream.range(0, figure.series().size())
                 .mapToObj(i ->
-                        new SeriesPainter(with, isOnRight(figure.series().get(i)) ? right : left, style, figure, i))
+                        new SeriesPainter(with, isOnRight(figure.series().get(i)) ? right : left, metrics, figure, i))
                 .toList();
     }
 
     /// Whether the legend finds no free place among the points and stands above the plot. Judged with limits that
     /// show all points, so that it stays where it is while the figure is dragged.
     private boolean legendAbove(double upper, double lower) {
-        if (!legend.isShown() || look.legend().at().isPresent()) {
+        if (!legend.isShown() || style.legend().at().isPresent()) {
             return false;
         }
         if (Legend.hasEquations(figure)
@@ -211,13 +211,13 @@ public final class FigureDrawing {
                         > MANY) {
             return true;
         }
-        LabelPlacement inside = tried(axes(upper, Math.max(upper + 20, lower), look.unlimited()), Optional.empty());
+        LabelPlacement inside = tried(axes(upper, Math.max(upper + 20, lower), style.unlimited()), Optional.empty());
         if (inside.covered() == 0) {
             return false;
         }
-        double below = upper + legend.heightAbove() + style.length(3);
+        double below = upper + legend.heightAbove() + metrics.length(3);
         return inside.legendCovers()
-                || tried(axes(below, Math.max(below + 20, lower), look.unlimited()), Optional.of(upper))
+                || tried(axes(below, Math.max(below + 20, lower), style.unlimited()), Optional.of(upper))
                                 .covered()
                         < inside.covered();
     }
@@ -225,8 +225,8 @@ public final class FigureDrawing {
     private LabelPlacement tried(Axes axes, Optional<Double> legendAbove) {
         var blank = new MeasuringCanvas();
         List<SeriesPainter> painters = painters(blank, axes);
-        var notes = new NotePainter(blank, axes.left(), style, new ArrayList<>());
-        notes.inFront(look.notes(), figure, painters);
+        var notes = new NotePainter(blank, axes.left(), metrics, new ArrayList<>());
+        notes.inFront(style.notes(), figure, painters);
         return labels(axes.area, painters, notes, legendAbove);
     }
 
@@ -243,10 +243,10 @@ public final class FigureDrawing {
     }
 
     private Rectangle2D title() {
-        Font font = style.title();
-        double line = style.length(16);
+        Font font = metrics.title();
+        double line = metrics.length(16);
         List<String> lines = titles.ofFigure();
-        double baseline = margin + style.length(10);
+        double baseline = margin + metrics.length(10);
         double widest = 40;
         for (String text : lines) {
             var rich = new RichText(text, font);
@@ -267,27 +267,27 @@ public final class FigureDrawing {
     }
 
     private Axes axes(double top, double bottom, FigureStyle limits) {
-        AxisChooser chooser = new AxisChooser(figure, limits, style);
+        AxisChooser chooser = new AxisChooser(figure, limits, metrics);
         double tall = bottom - top;
-        int stepsUp = style.steps(tall, 26, 12);
+        int stepsUp = metrics.steps(tall, 26, 12);
         boolean anyLeft = !onLeft().isEmpty();
         boolean anyRight = figure.series().stream().anyMatch(this::isOnRight);
         Axis y = chooser.vertical(anyLeft ? AxisPlace.Y : AxisPlace.RIGHT, tall, stepsUp, false);
         Optional<Axis> right = anyLeft && anyRight
                 ? Optional.of(chooser.vertical(AxisPlace.RIGHT, tall, stepsUp, chooser.hide(y, tall, stepsUp)))
                 : Optional.empty();
-        boolean swapped = look.axis(AxisPlace.Y).oppositeSide();
-        double ofY = style.length(22)
+        boolean swapped = style.axis(AxisPlace.Y).oppositeSide();
+        double ofY = metrics.length(22)
                 + titleWidth(anyLeft ? AxisPlace.Y : AxisPlace.RIGHT, y, tall)
-                + Math.max(style.length(22), AxisPainter.widest(y, style));
-        double ofRight = right.map(axis -> style.length(22)
+                + Math.max(metrics.length(22), AxisPainter.widest(y, metrics));
+        double ofRight = right.map(axis -> metrics.length(22)
                         + titleWidth(AxisPlace.RIGHT, axis, tall)
-                        + Math.max(style.length(16), AxisPainter.widest(axis, style)))
-                .orElse(style.length(10));
+                        + Math.max(metrics.length(16), AxisPainter.widest(axis, metrics)))
+                .orElse(metrics.length(10));
         double key = colorKeys()
-                .map(scale -> style.length(8) + new ColorKey(scale, style).width(tall))
+                .map(scale -> metrics.length(8) + new ColorKey(scale, metrics).width(tall))
                 .orElse(0.0);
-        double ofStrip = showsResiduals() ? ResidualStrip.left(inStrip(), style) : 0;
+        double ofStrip = showsResiduals() ? ResidualStrip.left(inStrip(), metrics) : 0;
         double left = margin + (swapped ? Math.max(ofRight, ofStrip) : ofY);
         double end = width - margin - key - (swapped ? ofY : ofRight);
         Axis x = chooser.horizontal(Math.max(20, end - left));
@@ -296,37 +296,37 @@ public final class FigureDrawing {
 
     /// What the lines of an upright title take besides the first.
     private double titleWidth(AxisPlace place, Axis axis, double tall) {
-        return (titles.ofAxis(place, axis, tall + style.length(20)).size() - 1) * style.length(AXIS_LINE);
+        return (titles.ofAxis(place, axis, tall + metrics.length(20)).size() - 1) * metrics.length(AXIS_LINE);
     }
 
     private Optional<ColorScale> colorKeys() {
         return figure.series().stream()
-                .flatMap(series -> ColorScale.of(figure, series, look.series(series.key())).stream())
+                .flatMap(series -> ColorScale.of(figure, series, style.series(series.key())).stream())
                 .findFirst();
     }
 
     private void plot(Axes axes, List<SeriesPainter> painters, Optional<Double> legendAbove) {
         PlotArea left = axes.left();
-        var axisPainter = new AxisPainter(canvas, style, axes.area);
-        AxisStyle xLook = look.axis(AxisPlace.X);
-        AxisStyle yLook = look.axis(AxisPlace.Y);
-        boolean swapped = yLook.oppositeSide();
-        axisPainter.grid(axes.x, axes.y, xLook, yLook, figure.figure().shows(Layer.GRID_LINES));
-        var notes = new NotePainter(canvas, left, style, parts);
-        notes.spans(look.notes());
-        if (look.sheet().frame()) {
+        var axisPainter = new AxisPainter(canvas, metrics, axes.area);
+        AxisStyle xStyle = style.axis(AxisPlace.X);
+        AxisStyle yStyle = style.axis(AxisPlace.Y);
+        boolean swapped = yStyle.oppositeSide();
+        axisPainter.grid(axes.x, axes.y, xStyle, yStyle, figure.figure().shows(Layer.GRID_LINES));
+        var notes = new NotePainter(canvas, left, metrics, parts);
+        notes.spans(style.notes());
+        if (style.sheet().frame()) {
             axisPainter.frame();
         }
-        axisPainter.horizontal(axes.x, xLook, xLook.oppositeSide());
-        axisPainter.vertical(axes.y, yLook, swapped, axes.right.isPresent() ? colorOf(false) : Palette.INK);
-        axes.right.ifPresent(axis -> axisPainter.vertical(axis, look.axis(AxisPlace.RIGHT), !swapped, colorOf(true)));
-        axisTitles(axes, swapped, xLook.oppositeSide());
+        axisPainter.horizontal(axes.x, xStyle, xStyle.oppositeSide());
+        axisPainter.vertical(axes.y, yStyle, swapped, axes.right.isPresent() ? colorOf(false) : Palette.INK);
+        axes.right.ifPresent(axis -> axisPainter.vertical(axis, style.axis(AxisPlace.RIGHT), !swapped, colorOf(true)));
+        axisTitles(axes, swapped, xStyle.oppositeSide());
         canvas.clipped(axes.area, () -> series(painters));
         if (figure.figure().shows(Layer.BARS)) {
             painters.stream().filter(SeriesPainter::drawsPoints).forEach(painter -> painter.barParts(parts));
         }
         curveParts(painters);
-        notes.inFront(look.notes(), figure, painters);
+        notes.inFront(style.notes(), figure, painters);
         labels(axes.area, painters, notes, legendAbove).draw();
         parts.addAll(notes.tips());
         colorKeys().ifPresent(scale -> colorKey(scale, axes));
@@ -341,7 +341,7 @@ public final class FigureDrawing {
                 .toList();
         return places.size() != 1
                 ? Palette.INK
-                : look.series(figure.series().get(places.getFirst()).key())
+                : style.series(figure.series().get(places.getFirst()).key())
                         .color()
                         .map(hex -> SheetMetrics.color(hex, 1))
                         .orElseGet(() -> Palette.series(
@@ -358,16 +358,16 @@ public final class FigureDrawing {
         }
         List<SeriesPainter> drawn = painters.stream()
                 .filter(painter ->
-                        !painter.look().hidden() && painter.series().key().hasOwnPoints())
+                        !painter.style().hidden() && painter.series().key().hasOwnPoints())
                 .toList();
         for (SeriesPainter painter : drawn) {
-            if (bars && painter.look().points() && painter.series().points().size() <= PointCloud.MANY) {
+            if (bars && painter.style().points() && painter.series().points().size() <= PointCloud.MANY) {
                 painter.bars(progress);
             }
         }
         boolean cloud = drawn.stream()
                 .anyMatch(painter -> painter.series().points().size() > 1500
-                        && painter.look().points());
+                        && painter.style().points());
         drawn.forEach(SeriesPainter::joined);
         if (!cloud) {
             curves(painters, SeriesPainter::curve);
@@ -375,7 +375,7 @@ public final class FigureDrawing {
         if (figure.figure().shows(Layer.BOUNDS)) {
             bounds(painters).forEach(BoundsPainter::bars);
         }
-        drawn.forEach(SeriesPainter::setAside);
+        drawn.forEach(SeriesPainter::paintExcluded);
         drawn.forEach(painter -> painter.points(progress));
         if (cloud) {
             curves(painters, SeriesPainter::curveOverCloud);
@@ -389,7 +389,7 @@ public final class FigureDrawing {
                         painter
                                 .series()
                                 .bounds()
-                                .map(bounds -> new BoundsPainter(canvas, style, painter, bounds))
+                                .map(bounds -> new BoundsPainter(canvas, metrics, painter, bounds))
                                 .stream())
                 .toList();
     }
@@ -432,20 +432,20 @@ public final class FigureDrawing {
         if (!legend.isShown() && !equations && !labelled) {
             return placed(area, occupancy, List.of());
         }
-        painters.stream().filter(painter -> !painter.look().hidden()).forEach(painter -> painter.take(occupancy));
+        painters.stream().filter(painter -> !painter.style().hidden()).forEach(painter -> painter.take(occupancy));
         if (figure.figure().shows(Layer.CONFIDENCE_BAND)) {
             curves(painters, (painter, fit) -> painter.takeBand(occupancy, fit));
         }
         if (figure.figure().shows(Layer.BOUNDS)) {
             bounds(painters).forEach(each -> each.take(occupancy));
         }
-        notes.taken().forEach(occupancy::reserve);
+        notes.taken().forEach(occupancy::reserveShape);
         List<SeriesPainter> curves = painters.stream()
                 .filter(painter -> equations && !Legend.hasEquations(figure) && painter.drawsCurve())
                 .toList();
         Consumer<LabelPlacement> placed = labels -> legendAbove.ifPresentOrElse(
                 top -> labels.legendAbove(legend, painters, width / 2, top),
-                () -> labels.legend(legend, painters, look.legend().at()));
+                () -> labels.legend(legend, painters, style.legend().at()));
         List<Consumer<LabelPlacement>> key = legend.isShown() ? List.of(placed) : List.of();
         Consumer<LabelPlacement> ofCurves = labels -> curves.forEach(painter -> labels.curve(painter, figure.series()));
         if (labelled) {
@@ -470,7 +470,7 @@ public final class FigureDrawing {
     }
 
     private LabelPlacement placed(Rectangle2D area, OccupancyGrid occupancy, List<Consumer<LabelPlacement>> inOrder) {
-        var labels = new LabelPlacement(canvas, style, area, occupancy, parts);
+        var labels = new LabelPlacement(canvas, metrics, area, occupancy, parts);
         inOrder.forEach(each -> each.accept(labels));
         return labels;
     }
@@ -489,17 +489,18 @@ public final class FigureDrawing {
 
     private void horizontalTitle(Axes axes, boolean top) {
         Rectangle2D area = axes.area;
-        Font font = style.axisTitle();
+        Font font = metrics.axisTitle();
         double tall = font.getSize2D();
-        double line = style.length(AXIS_LINE);
+        double line = metrics.length(AXIS_LINE);
         List<RichText> lines = titles.ofHorizontal(axes.x).stream()
                 .map(text -> new RichText(text, font))
                 .toList();
         double widest = lines.stream().mapToDouble(RichText::width).max().orElse(0);
         double middle = Math.clamp(
                 area.getCenterX(), margin + widest / 2, Math.max(margin + widest / 2, width - margin - widest / 2));
-        double first =
-                top ? area.getMinY() - style.length(21) - (lines.size() - 1) * line : area.getMaxY() + style.length(29);
+        double first = top
+                ? area.getMinY() - metrics.length(21) - (lines.size() - 1) * line
+                : area.getMaxY() + metrics.length(29);
         for (int i = 0; i < lines.size(); i++) {
             lines.get(i).draw(canvas, Palette.INK, middle, first + i * line, 0.5);
         }
@@ -508,11 +509,11 @@ public final class FigureDrawing {
                 top
                         ? new Rectangle2D.Double(
                                 area.getX() - 8,
-                                area.getMinY() - style.length(18),
+                                area.getMinY() - metrics.length(18),
                                 area.getWidth() + 16,
-                                style.length(18))
+                                metrics.length(18))
                         : new Rectangle2D.Double(
-                                area.getX() - 8, area.getMaxY() + 1, area.getWidth() + 16, style.length(17)));
+                                area.getX() - 8, area.getMaxY() + 1, area.getWidth() + 16, metrics.length(17)));
         part(
                 new HitTarget.AxisTitle(AxisPlace.X),
                 new Rectangle2D.Double(
@@ -524,13 +525,13 @@ public final class FigureDrawing {
 
     private void verticalTitle(Axes axes, AxisPlace place, Axis axis, boolean right, Color color) {
         Rectangle2D area = axes.area;
-        Font font = style.axisTitle();
-        double line = style.length(AXIS_LINE);
-        double labels = style.length(10) + AxisPainter.widest(axis, style);
-        List<RichText> lines = titles.ofAxis(place, axis, area.getHeight() + style.length(20)).stream()
+        Font font = metrics.axisTitle();
+        double line = metrics.length(AXIS_LINE);
+        double labels = metrics.length(10) + AxisPainter.widest(axis, metrics);
+        List<RichText> lines = titles.ofAxis(place, axis, area.getHeight() + metrics.length(20)).stream()
                 .map(text -> new RichText(text, font))
                 .toList();
-        double first = right ? area.getMaxX() + labels + style.length(12) : margin + style.length(9);
+        double first = right ? area.getMaxX() + labels + metrics.length(12) : margin + metrics.length(9);
         double longest = lines.stream().mapToDouble(RichText::width).max().orElse(0);
         double middle = Math.clamp(
                 area.getCenterY(), margin + longest / 2, Math.max(margin + longest / 2, height - margin - longest / 2));
@@ -555,9 +556,9 @@ public final class FigureDrawing {
     }
 
     private void colorKey(ColorScale scale, Axes axes) {
-        Rectangle2D bar = new ColorKey(scale, style).draw(canvas, axes.area, width - margin, height / 2);
+        Rectangle2D bar = new ColorKey(scale, metrics).draw(canvas, axes.area, width - margin, height / 2);
         figure.series().stream()
-                .filter(series -> look.series(series.key()).coloredBy().isPresent())
+                .filter(series -> style.series(series.key()).coloredBy().isPresent())
                 .findFirst()
                 .ifPresent(series -> part(
                         new HitTarget.ColorKey(series.key()),

@@ -24,7 +24,7 @@ final class LabelPlacement {
     private static final double[] SHARES = {0.8, 0.6, 0.45};
 
     private final DrawingCanvas canvas;
-    private final SheetMetrics style;
+    private final SheetMetrics metrics;
     private final Rectangle2D area;
     private final OccupancyGrid occupancy;
     private final List<FigureLayout.Part> parts;
@@ -33,12 +33,12 @@ final class LabelPlacement {
 
     LabelPlacement(
             DrawingCanvas canvas,
-            SheetMetrics style,
+            SheetMetrics metrics,
             Rectangle2D area,
             OccupancyGrid occupancy,
             List<FigureLayout.Part> parts) {
         this.canvas = canvas;
-        this.style = style;
+        this.metrics = metrics;
         this.area = area;
         this.occupancy = occupancy;
         this.parts = parts;
@@ -61,11 +61,11 @@ final class LabelPlacement {
     void legend(Legend legend, List<SeriesPainter> painters, Optional<Spot> at) {
         Rectangle2D box = legend.box(area);
         OccupancyGrid.Place place =
-                place(at, box.getWidth(), box.getHeight(), corners(box.getWidth(), box.getHeight()));
+                freePlace(at, box.getWidth(), box.getHeight(), corners(box.getWidth(), box.getHeight()));
         legendCovers = place.cost() > 0
-                || box.getHeight() > area.getHeight() - style.length(12)
+                || box.getHeight() > area.getHeight() - metrics.length(12)
                 || box.getWidth() > area.getWidth();
-        occupancy.reserve(place);
+        occupancy.reservePlace(place);
         drawings.add(() -> legend.draw(canvas, painters, area, place.at(), parts));
     }
 
@@ -77,7 +77,7 @@ final class LabelPlacement {
     }
 
     /// Where a person put it, kept within the plot; else a free place.
-    private OccupancyGrid.Place place(Optional<Spot> at, double width, double height, List<Rectangle2D> wished) {
+    private OccupancyGrid.Place freePlace(Optional<Spot> at, double width, double height, List<Rectangle2D> wished) {
         if (at.isEmpty()) {
             return occupancy.best(wished);
         }
@@ -93,10 +93,10 @@ final class LabelPlacement {
     }
 
     private List<Rectangle2D> corners(double width, double height) {
-        double left = area.getMinX() + style.length(8);
-        double right = area.getMaxX() - style.length(6) - width;
-        double top = area.getMinY() + style.length(4);
-        double bottom = area.getMaxY() - style.length(8) - height;
+        double left = area.getMinX() + metrics.length(8);
+        double right = area.getMaxX() - metrics.length(6) - width;
+        double top = area.getMinY() + metrics.length(4);
+        double bottom = area.getMaxY() - metrics.length(8) - height;
         double middle = area.getCenterX() - width / 2;
         var places = new ArrayList<Rectangle2D>();
         for (double[] corner : new double[][] {
@@ -113,7 +113,7 @@ final class LabelPlacement {
         List<RichText> chosen = List.of();
         OccupancyGrid.Place place = null;
         for (int i = 0; i < SHARES.length && (place == null || place.cost() > 0); i++) {
-            List<RichText> lines = new CurveLabel(painter.series(), painter.curveLook(), style)
+            List<RichText> lines = new CurveLabel(painter.series(), painter.curveStyle(), metrics)
                     .lines(painter.name(), area.getWidth() * SHARES[i]);
             Optional<OccupancyGrid.Place> of =
                     lines.size() > chosen.size() ? Optional.of(place(painter, all, fit, lines)) : Optional.empty();
@@ -125,7 +125,7 @@ final class LabelPlacement {
         if (place == null) {
             return;
         }
-        occupancy.reserve(place);
+        occupancy.reservePlace(place);
         List<RichText> lines = chosen;
         Rectangle2D at = place.at();
         drawings.add(() -> curve(painter, lines, at));
@@ -133,19 +133,19 @@ final class LabelPlacement {
 
     private OccupancyGrid.Place place(SeriesPainter painter, List<SeriesAnalysis> all, Fit fit, List<RichText> lines) {
         double width = lines.stream().mapToDouble(RichText::width).max().orElseThrow();
-        double height = lines.size() * style.length(LABEL_LINE) + style.length(2);
-        return place(painter.curveLook().labelAt(), width, height, beside(painter, all, fit, width, height));
+        double height = lines.size() * metrics.length(LABEL_LINE) + metrics.length(2);
+        return freePlace(painter.curveStyle().labelAt(), width, height, beside(painter, all, fit, width, height));
     }
 
     private void curve(SeriesPainter painter, List<RichText> lines, Rectangle2D place) {
-        Color color = painter.curveLook().color().isPresent() ? painter.curveColor() : painter.color();
+        Color color = painter.curveStyle().color().isPresent() ? painter.curveColor() : painter.color();
         for (int i = 0; i < lines.size(); i++) {
             lines.get(i)
                     .draw(
                             canvas,
                             color,
                             place.getX(),
-                            place.getY() + style.length(9.5) + i * style.length(LABEL_LINE),
+                            place.getY() + metrics.length(9.5) + i * metrics.length(LABEL_LINE),
                             0);
         }
         parts.add(
@@ -173,8 +173,8 @@ final class LabelPlacement {
                 double x = Math.min(right, area.getMaxX() - 4) - width;
                 double a = plot.pyWithin(fit.function().at(value(plot, x)));
                 double b = plot.pyWithin(fit.function().at(value(plot, x + width)));
-                var above = new Rectangle2D.Double(x, Math.min(a, b) - style.length(away) - height, width, height);
-                var below = new Rectangle2D.Double(x, Math.max(a, b) + style.length(away), width, height);
+                var above = new Rectangle2D.Double(x, Math.min(a, b) - metrics.length(away) - height, width, height);
+                var below = new Rectangle2D.Double(x, Math.max(a, b) + metrics.length(away), width, height);
                 places.add(top ? above : below);
                 places.add(top ? below : above);
             }

@@ -34,17 +34,17 @@ final class Legend {
     private static final double GAP = 14;
 
     private final FigureAnalysis figure;
-    private final FigureStyle look;
-    private final SheetMetrics style;
+    private final FigureStyle style;
+    private final SheetMetrics metrics;
     private final double width;
     private final List<Integer> places;
     private final boolean equations;
 
     /// @param width of the sheet without its margins
-    Legend(FigureAnalysis figure, SheetMetrics style, double width) {
+    Legend(FigureAnalysis figure, SheetMetrics metrics, double width) {
         this.figure = figure;
-        this.look = figure.figure().style();
-        this.style = style;
+        this.style = figure.figure().style();
+        this.metrics = metrics;
         this.width = width;
         this.equations = hasEquations(figure);
         this.places = places();
@@ -65,7 +65,7 @@ final class Legend {
     }
 
     boolean isShown() {
-        LegendStyle.Shown shown = look.legend().shown();
+        LegendStyle.Shown shown = style.legend().shown();
         return !places.isEmpty()
                 && (equations
                         || shown == LegendStyle.Shown.ALWAYS
@@ -75,11 +75,11 @@ final class Legend {
 
     /// The series that it has, in its order.
     private List<Integer> places() {
-        List<SeriesKey> order = look.legend().order();
+        List<SeriesKey> order = style.legend().order();
         return IntStream.range(0, figure.series().size())
                 .boxed()
                 .filter(i -> {
-                    SeriesStyle series = look.series(figure.series().get(i).key());
+                    SeriesStyle series = style.series(figure.series().get(i).key());
                     return !series.hidden() && (series.inLegend() || equations);
                 })
                 .sorted(Comparator.comparingInt(i -> {
@@ -96,16 +96,17 @@ final class Legend {
         return places.stream()
                 .map(place -> {
                     SeriesAnalysis series = figure.series().get(place);
-                    Font font = style.label();
-                    String name = look.series(series.key()).name().orElse(series.label());
-                    List<String> words = new ArrayList<>(RichText.lines(name, font, most - style.length(SAMPLE)));
+                    Font font = metrics.label();
+                    String name = style.series(series.key()).name().orElse(series.label());
+                    List<String> words = new ArrayList<>(RichText.lines(name, font, most - metrics.length(SAMPLE)));
                     if (equations && isLabelled(figure, series)) {
-                        String equation = CurveLabel.line(series, look.curve(series.key()), style);
+                        String equation = CurveLabel.line(series, style.curve(series.key()), metrics);
                         String together = words.getLast() + ":  " + equation;
-                        if (words.size() == 1 && new RichText(together, font).width() <= most - style.length(SAMPLE)) {
+                        if (words.size() == 1
+                                && new RichText(together, font).width() <= most - metrics.length(SAMPLE)) {
                             words.set(0, together);
                         } else {
-                            words.addAll(RichText.broken(equation, font, most - style.length(SAMPLE)));
+                            words.addAll(RichText.broken(equation, font, most - metrics.length(SAMPLE)));
                         }
                     }
                     List<RichText> lines =
@@ -113,7 +114,7 @@ final class Legend {
                     return new Entry(
                             place,
                             lines,
-                            style.length(SAMPLE)
+                            metrics.length(SAMPLE)
                                     + lines.stream()
                                             .mapToDouble(RichText::width)
                                             .max()
@@ -127,7 +128,7 @@ final class Legend {
     private double mostInside(Rectangle2D area) {
         return equations
                 ? area.getWidth() * 0.6
-                : Math.clamp(style.length(140), area.getWidth() * 0.45, area.getWidth() * 0.7);
+                : Math.clamp(metrics.length(140), area.getWidth() * 0.45, area.getWidth() * 0.7);
     }
 
     /// How wide and how tall it is in the plot.
@@ -137,12 +138,12 @@ final class Legend {
         return new Rectangle2D.Double(
                 0,
                 0,
-                widest + style.length(8),
-                entries.stream().mapToDouble(this::tall).sum() + style.length(8));
+                widest + metrics.length(8),
+                entries.stream().mapToDouble(this::tall).sum() + metrics.length(8));
     }
 
     private double tall(Entry entry) {
-        return entry.lines.size() * style.length(LINE);
+        return entry.lines.size() * metrics.length(LINE);
     }
 
     /// @param place its box in the plot
@@ -153,13 +154,13 @@ final class Legend {
             Rectangle2D place,
             List<FigureLayout.Part> parts) {
         var box = new RoundRectangle2D.Double(
-                place.getX(), place.getY(), place.getWidth(), place.getHeight(), style.length(4), style.length(4));
+                place.getX(), place.getY(), place.getWidth(), place.getHeight(), metrics.length(4), metrics.length(4));
         canvas.fill(box, new Color(255, 255, 255, 235));
-        canvas.draw(box, Palette.RULE, style.weight(0.7));
+        canvas.draw(box, Palette.RULE, metrics.weight(0.7));
         parts.add(new FigureLayout.Part(new HitTarget.Legend(), place));
-        double top = place.getY() + style.length(4);
+        double top = place.getY() + metrics.length(4);
         for (Entry entry : entries(mostInside(area))) {
-            draw(canvas, painters, entry, place.getX() + style.length(2), top, place.getWidth(), parts);
+            draw(canvas, painters, entry, place.getX() + metrics.length(2), top, place.getWidth(), parts);
             top += tall(entry);
         }
     }
@@ -179,7 +180,7 @@ final class Legend {
                 used = 0;
             }
             rows.getLast().add(new Entry(entry.place, entry.lines, wide));
-            used += wide + style.length(GAP);
+            used += wide + metrics.length(GAP);
         }
         return rows;
     }
@@ -193,7 +194,7 @@ final class Legend {
     }
 
     private double length(List<Entry> row) {
-        return row.stream().mapToDouble(Entry::width).sum() + (row.size() - 1) * style.length(GAP);
+        return row.stream().mapToDouble(Entry::width).sum() + (row.size() - 1) * metrics.length(GAP);
     }
 
     /// @param middle of the rows
@@ -212,7 +213,7 @@ final class Legend {
             double x = middle - (equations ? longest : length(row)) / 2;
             for (Entry entry : row) {
                 draw(canvas, painters, entry, x, y, entry.width, parts);
-                x += entry.width + style.length(GAP);
+                x += entry.width + metrics.length(GAP);
             }
             y += tallest(row);
         }
@@ -226,17 +227,17 @@ final class Legend {
             double top,
             double wide,
             List<FigureLayout.Part> parts) {
-        double line = style.length(LINE);
+        double line = metrics.length(LINE);
         SeriesPainter painter = painters.get(entry.place);
-        sample(canvas, painter, x + style.length(10), top + line / 2);
+        sample(canvas, painter, x + metrics.length(10), top + line / 2);
         for (int i = 0; i < entry.lines.size(); i++) {
             entry.lines
                     .get(i)
                     .draw(
                             canvas,
                             Palette.INK,
-                            x + style.length(SAMPLE - 2),
-                            top + (i + 0.5) * line + style.length(3.1),
+                            x + metrics.length(SAMPLE - 2),
+                            top + (i + 0.5) * line + metrics.length(3.1),
                             0);
         }
         parts.add(new FigureLayout.Part(
@@ -244,23 +245,23 @@ final class Legend {
     }
 
     private void sample(DrawingCanvas canvas, SeriesPainter painter, double x, double y) {
-        boolean line = painter.look().join() != SeriesStyle.Join.NONE
+        boolean line = painter.style().join() != SeriesStyle.Join.NONE
                 || !painter.series().key().hasOwnPoints()
                 || painter.dashes().length > 0 && painter.drawsCurve();
         if (line) {
             canvas.draw(
-                    new Line2D.Double(x - style.length(8), y, x + style.length(8), y),
+                    new Line2D.Double(x - metrics.length(8), y, x + metrics.length(8), y),
                     painter.color(),
-                    style.weight(1.3),
+                    metrics.weight(1.3),
                     painter.dashes());
         }
         if (painter.drawsPoints()) {
-            var shape = painter.marker().at(x, y, style.length(3.3));
+            var shape = painter.marker().at(x, y, metrics.length(3.3));
             Color color = painter.color();
             canvas.fill(shape, Palette.SHEET);
             canvas.fill(shape, new Color(color.getRed(), color.getGreen(), color.getBlue(), (int)
                     (255 * painter.opacity())));
-            canvas.draw(shape, color, style.weight(painter.opacity() < 1 ? 0.9 : 0.1));
+            canvas.draw(shape, color, metrics.weight(painter.opacity() < 1 ? 0.9 : 0.1));
         }
     }
 }

@@ -33,15 +33,15 @@ final class NotePainter {
 
     private final DrawingCanvas canvas;
     private final PlotArea plot;
-    private final SheetMetrics style;
+    private final SheetMetrics metrics;
     private final List<FigureLayout.Part> parts;
     private final List<Shape> taken = new ArrayList<>();
     private final List<FigureLayout.Part> tips = new ArrayList<>();
 
-    NotePainter(DrawingCanvas canvas, PlotArea plot, SheetMetrics style, List<FigureLayout.Part> parts) {
+    NotePainter(DrawingCanvas canvas, PlotArea plot, SheetMetrics metrics, List<FigureLayout.Part> parts) {
         this.canvas = canvas;
         this.plot = plot;
-        this.style = style;
+        this.metrics = metrics;
         this.parts = parts;
     }
 
@@ -98,26 +98,26 @@ final class NotePainter {
             return;
         }
         Rectangle2D area = plot.area();
-        var text = new RichText(span.label(), style.label());
-        double tall = style.length(12);
+        var text = new RichText(span.label(), metrics.label());
+        double tall = metrics.length(12);
         double middle = span.ofY()
                 ? plot.pyWithin(span.from() / 2 + span.to() / 2)
                 : plot.pxWithin(span.from() / 2 + span.to() / 2);
         var usual = span.ofY()
                 ? new Rectangle2D.Double(
-                        area.getMaxX() - text.width() - style.length(5), middle - tall / 2, text.width(), tall)
+                        area.getMaxX() - text.width() - metrics.length(5), middle - tall / 2, text.width(), tall)
                 : new Rectangle2D.Double(middle - text.width() / 2, area.getMinY() + 2, text.width(), tall);
         var other = span.ofY()
-                ? new Rectangle2D.Double(area.getMinX() + style.length(5), usual.y, usual.width, tall)
-                : new Rectangle2D.Double(usual.x, area.getMaxY() - tall - style.length(3), usual.width, tall);
+                ? new Rectangle2D.Double(area.getMinX() + metrics.length(5), usual.y, usual.width, tall)
+                : new Rectangle2D.Double(usual.x, area.getMaxY() - tall - metrics.length(3), usual.width, tall);
         Rectangle2D at = covers(usual, painters) && !covers(other, painters) ? other : usual;
-        text.draw(canvas, Palette.INK, at.getX(), at.getY() + style.length(9.5), 0);
+        text.draw(canvas, Palette.INK, at.getX(), at.getY() + metrics.length(9.5), 0);
         taken.add(at);
     }
 
     private static boolean covers(Rectangle2D box, List<SeriesPainter> painters) {
         var near = new Rectangle2D.Double(box.getX() - 4, box.getY() - 4, box.getWidth() + 8, box.getHeight() + 8);
-        return painters.stream().filter(painter -> !painter.look().hidden()).anyMatch(painter -> {
+        return painters.stream().filter(painter -> !painter.style().hidden()).anyMatch(painter -> {
             var points = painter.series().points();
             return java.util.stream.IntStream.range(0, Math.min(points.size(), 5000))
                     .anyMatch(i -> near.contains(
@@ -137,21 +137,21 @@ final class NotePainter {
         canvas.clipped(
                 area,
                 () -> canvas.draw(
-                        line, Palette.MUTED, style.weight(1), (float) style.length(4), (float) style.length(3)));
+                        line, Palette.MUTED, metrics.weight(1), (float) metrics.length(4), (float) metrics.length(3)));
         boolean inside = rule.atY()
                 ? at >= area.getMinY() && at <= area.getMaxY()
                 : at >= area.getMinX() && at <= area.getMaxX();
         if (inside && !rule.label().isEmpty()) {
-            var text = new RichText(rule.label(), style.label());
-            boolean right = !rule.atY() && at + style.length(4) + text.width() < area.getMaxX();
-            double x = rule.atY() ? area.getMaxX() - style.length(5) : at + (right ? 1 : -1) * style.length(4);
-            boolean above = at - style.length(12) > area.getMinY();
+            var text = new RichText(rule.label(), metrics.label());
+            boolean right = !rule.atY() && at + metrics.length(4) + text.width() < area.getMaxX();
+            double x = rule.atY() ? area.getMaxX() - metrics.length(5) : at + (right ? 1 : -1) * metrics.length(4);
+            boolean above = at - metrics.length(12) > area.getMinY();
             double baseline = rule.atY()
-                    ? at + (above ? -style.length(3.5) : style.length(11))
-                    : area.getMinY() + style.length(11);
+                    ? at + (above ? -metrics.length(3.5) : metrics.length(11))
+                    : area.getMinY() + metrics.length(11);
             text.draw(canvas, Palette.INK, x, baseline, right ? 0 : 1);
             taken.add(new Rectangle2D.Double(
-                    right ? x : x - text.width(), baseline - style.length(9), text.width(), style.length(12)));
+                    right ? x : x - text.width(), baseline - metrics.length(9), text.width(), metrics.length(12)));
         }
         Rectangle2D grip = grip(rule.atY(), at);
         part(new HitTarget.NoteOf(rule.id(), 0), grip);
@@ -178,20 +178,20 @@ final class NotePainter {
         if (Double.isNaN(x) || Double.isNaN(y)) {
             return;
         }
-        Font font = style.label();
+        Font font = metrics.label();
         List<String> lines = note.text().lines().toList();
-        double line = style.length(12);
+        double line = metrics.length(12);
         double width = Math.max(
-                style.length(8),
+                metrics.length(8),
                 lines.stream()
                         .mapToDouble(each -> new RichText(each, font).width())
                         .max()
                         .orElse(0));
         var box = new Rectangle2D.Double(
-                x - style.length(2),
-                y - style.length(9),
-                width + style.length(4),
-                lines.size() * line + style.length(1));
+                x - metrics.length(2),
+                y - metrics.length(9),
+                width + metrics.length(4),
+                lines.size() * line + metrics.length(1));
         note.to().ifPresent(to -> arrow(note, box, plot.px(to.x()), plot.py(to.y())));
         for (int i = 0; i < lines.size(); i++) {
             new RichText(lines.get(i), font).draw(canvas, Palette.INK, x, y + i * line, 0);
@@ -210,8 +210,8 @@ final class NotePainter {
         if (length > 1) {
             double ux = (toX - fromX) / length;
             double uy = (toY - fromY) / length;
-            double head = style.length(5);
-            canvas.line(fromX, fromY, toX - ux * head, toY - uy * head, Palette.INK, style.weight(0.9));
+            double head = metrics.length(5);
+            canvas.line(fromX, fromY, toX - ux * head, toY - uy * head, Palette.INK, metrics.weight(0.9));
             var tip = new Path2D.Double();
             tip.moveTo(toX, toY);
             tip.lineTo(toX - ux * head - uy * head * 0.4, toY - uy * head + ux * head * 0.4);
@@ -248,16 +248,16 @@ final class NotePainter {
         path.moveTo(side, py);
         path.lineTo(px, py);
         path.lineTo(px, on.area().getMaxY());
-        canvas.draw(path, painter.color(), style.weight(1), (float) style.length(3), (float) style.length(2.5));
-        var mark = painter.marker().at(px, py, style.length(3.3));
+        canvas.draw(path, painter.color(), metrics.weight(1), (float) metrics.length(3), (float) metrics.length(2.5));
+        var mark = painter.marker().at(px, py, metrics.length(3.3));
         canvas.fill(mark, Palette.SHEET);
-        canvas.draw(mark, painter.color(), style.weight(1.1));
+        canvas.draw(mark, painter.color(), metrics.weight(1.1));
         String read = drop.fromY() ? "x = " + read(x, on.x()) : "y = " + read(y, on.y());
-        Font font = style.strong();
+        Font font = metrics.strong();
         Rectangle2D box = roomFor(Typeface.width(font, read), drop.fromY(), rightAxis, px, py, on.area(), painters);
         canvas.fill(box, new Color(255, 255, 255, 210));
         taken.add(box);
-        canvas.text(read, font, painter.color(), box.getX() + 1, box.getY() + style.length(8.5), 0);
+        canvas.text(read, font, painter.color(), box.getX() + 1, box.getY() + metrics.length(8.5), 0);
         Shape along = new BasicStroke((float) (2 * GRIP)).createStrokedShape(path);
         part(new HitTarget.NoteOf(drop.id(), 0), along);
         taken.add(along);
@@ -273,15 +273,15 @@ final class NotePainter {
             double py,
             Rectangle2D area,
             List<SeriesPainter> painters) {
-        double gap = style.length(4);
-        double tall = style.length(11);
-        double foot = area.getMaxY() - style.length(13.5);
+        double gap = metrics.length(4);
+        double tall = metrics.length(11);
+        double foot = area.getMaxY() - metrics.length(13.5);
         double beside = px - gap - width - 2;
         double right = Math.min(px + gap, area.getMaxX() - width - 3);
         double end = rightAxis ? area.getMaxX() - width - gap - 2 : area.getMinX() + gap;
         double[][] places = onX
                 ? new double[][] {{right, foot}, {beside, foot}, {right, foot - tall}, {beside, foot - tall}}
-                : new double[][] {{end, py - gap - style.length(8.5)}, {end, py + style.length(2)}};
+                : new double[][] {{end, py - gap - metrics.length(8.5)}, {end, py + metrics.length(2)}};
         List<Rectangle2D> boxes = Arrays.stream(places)
                 .<Rectangle2D>map(at -> new Rectangle2D.Double(at[0], at[1], width + 2, tall))
                 .toList();
@@ -294,7 +294,7 @@ final class NotePainter {
 
     /// As exactly as it can be seen on an axis.
     private String read(double value, Axis along) {
-        return style.numbers().rounded(value, OptionalDouble.of((along.high() / 2 - along.low() / 2) / 100));
+        return metrics.numbers().rounded(value, OptionalDouble.of((along.high() / 2 - along.low() / 2) / 100));
     }
 
     private void part(HitTarget part, Shape area) {

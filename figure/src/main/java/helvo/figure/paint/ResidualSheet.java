@@ -98,7 +98,7 @@ public final class ResidualSheet {
     private final Residuals residuals;
     private final ResidualMeasure measure;
     private final DrawingCanvas canvas;
-    private final SheetMetrics style;
+    private final SheetMetrics metrics;
     private final Progress progress;
     private final Color color;
     private final Marker marker;
@@ -119,10 +119,10 @@ public final class ResidualSheet {
         this.measure = measure;
         this.canvas = canvas;
         this.progress = progress;
-        style = new SheetMetrics(helvo.core.style.SheetStyle.DEFAULT, figure.numbers());
-        var look = figure.figure().style().series(series.key());
-        color = look.color().map(hex -> SheetMetrics.color(hex, 1)).orElseGet(() -> Palette.series(series.slot()));
-        marker = look.shape()
+        metrics = new SheetMetrics(helvo.core.style.SheetStyle.DEFAULT, figure.numbers());
+        var style = figure.figure().style().series(series.key());
+        color = style.color().map(hex -> SheetMetrics.color(hex, 1)).orElseGet(() -> Palette.series(series.slot()));
+        marker = style.shape()
                 .map(shape -> Marker.valueOf(shape.name()))
                 .orElse(DefaultSeriesStyle.of(series.slot()).marker());
         values = IntStream.range(0, residuals.raw().length)
@@ -196,18 +196,18 @@ public final class ResidualSheet {
                 place.getY() + TITLE,
                 Math.max(10, place.getWidth() - LEFT - RIGHT),
                 Math.max(10, place.getHeight() - TITLE - FOOT));
-        canvas.text(heading, style.strong(), Palette.INK, place.getX() + GAP, place.getY() + TITLE - 8, 0);
+        canvas.text(heading, metrics.strong(), Palette.INK, place.getX() + GAP, place.getY() + TITLE - 8, 0);
         if (view == View.X) {
             canvas.text(
                     explained(),
-                    style.label(),
+                    metrics.label(),
                     Palette.MUTED,
-                    place.getX() + GAP + 6 + Typeface.width(style.strong(), heading),
+                    place.getX() + GAP + 6 + Typeface.width(metrics.strong(), heading),
                     place.getY() + TITLE - 8,
                     0);
         }
         double[] along = along(view);
-        int steps = style.steps(area.getWidth(), 45, 10);
+        int steps = metrics.steps(area.getWidth(), 45, 10);
         Histogram spread = view == View.SPREAD ? spread() : null;
         Axis x = spread == null
                 ? horizontal(view, along, steps)
@@ -217,9 +217,9 @@ public final class ResidualSheet {
                 : AxisScale.between(
                         0,
                         1.08 * Math.max(1, Arrays.stream(spread.counts()).max().orElse(1)),
-                        style.steps(area.getHeight(), 26, 6));
+                        metrics.steps(area.getHeight(), 26, 6));
         var plot = new PlotArea(area, x, y);
-        var axes = new AxisPainter(canvas, style, area);
+        var axes = new AxisPainter(canvas, metrics, area);
         axes.grid(x, y, AxisStyle.DEFAULT, AxisStyle.DEFAULT, false);
         if (spread == null) {
             residuals(view, plot, along);
@@ -228,10 +228,10 @@ public final class ResidualSheet {
         }
         axes.horizontal(x, AxisStyle.DEFAULT, false);
         axes.vertical(y, AxisStyle.DEFAULT, false, Palette.INK);
-        canvas.text(titleOf(view, x), style.label(), Palette.INK, area.getCenterX(), area.getMaxY() + FOOT - 4, 0.5);
+        canvas.text(titleOf(view, x), metrics.label(), Palette.INK, area.getCenterX(), area.getMaxY() + FOOT - 4, 0.5);
         canvas.rising(
                 spread == null ? title : "Number of points",
-                style.label(),
+                metrics.label(),
                 Palette.INK,
                 place.getX() + GAP + 4,
                 area.getCenterY());
@@ -300,7 +300,7 @@ public final class ResidualSheet {
     /// That of the figure for x; else round limits around all.
     private Axis horizontal(View view, double[] along, int steps) {
         if (view == View.X && figure.xTime().isPresent()) {
-            return new AxisChooser(figure, figure.figure().style(), style).horizontal(steps * 45.0);
+            return new AxisChooser(figure, figure.figure().style(), metrics).horizontal(steps * 45.0);
         }
         double least = Arrays.stream(along).filter(Double::isFinite).min().orElse(0);
         double greatest = Arrays.stream(along).filter(Double::isFinite).max().orElse(1);
@@ -326,11 +326,11 @@ public final class ResidualSheet {
             if (view == View.NORMAL) {
                 normal(plot);
             } else {
-                canvas.line(area.getMinX(), zero, area.getMaxX(), zero, Palette.MUTED, style.weight(0.8));
+                canvas.line(area.getMinX(), zero, area.getMaxX(), zero, Palette.MUTED, metrics.weight(0.8));
             }
             boolean few = values.length <= 150;
             if (view == View.X && few) {
-                Arrays.stream(order).forEach(i -> canvas.line(px[i], zero, px[i], py[i], color, style.weight(0.8)));
+                Arrays.stream(order).forEach(i -> canvas.line(px[i], zero, px[i], py[i], color, metrics.weight(0.8)));
             }
             points(plot, along, px, py, order);
             if (view == View.X && series.judgement().nextTerm().length == values.length) {
@@ -387,8 +387,9 @@ public final class ResidualSheet {
                 .mapToDouble(i -> plot.py(next[i] * residuals.unit(measure, i)))
                 .toArray();
         if (x.length > 2 && Arrays.stream(y).allMatch(Double::isFinite)) {
-            canvas.draw(MonotoneSpline.path(x, y, x.length), NEXT, style.weight(1.3), (float) style.length(4), (float)
-                    style.length(3));
+            canvas.draw(
+                    MonotoneSpline.path(x, y, x.length), NEXT, metrics.weight(1.3), (float) metrics.length(4), (float)
+                            metrics.length(3));
         }
     }
 
@@ -402,7 +403,7 @@ public final class ResidualSheet {
             }
         }
         if (path.getCurrentPoint() != null) {
-            canvas.draw(path, color, style.weight(0.6));
+            canvas.draw(path, color, metrics.weight(0.6));
         }
     }
 
@@ -421,9 +422,9 @@ public final class ResidualSheet {
         canvas.draw(
                 new java.awt.geom.Line2D.Double(from, to),
                 Palette.MUTED,
-                style.weight(0.8),
-                (float) style.length(3),
-                (float) style.length(3));
+                metrics.weight(0.8),
+                (float) metrics.length(3),
+                (float) metrics.length(3));
     }
 
     private Histogram spread() {

@@ -20,13 +20,13 @@ import java.util.stream.Collectors;
 /// Draws the residuals under a figure.
 final class ResidualStrip {
     private final DrawingCanvas canvas;
-    private final SheetMetrics style;
+    private final SheetMetrics metrics;
     private final PlotArea plot;
     private final List<SeriesPainter> painters;
 
-    ResidualStrip(DrawingCanvas canvas, SheetMetrics style, Rectangle2D area, Axis x, List<SeriesPainter> painters) {
+    ResidualStrip(DrawingCanvas canvas, SheetMetrics metrics, Rectangle2D area, Axis x, List<SeriesPainter> painters) {
         this.canvas = canvas;
-        this.style = style;
+        this.metrics = metrics;
         this.painters = painters;
         plot = new PlotArea(
                 area, x, scale(painters.stream().map(SeriesPainter::series).toList()));
@@ -41,11 +41,12 @@ final class ResidualStrip {
     }
 
     /// The room that its labels and its title take at its left.
-    static double left(List<SeriesAnalysis> series, SheetMetrics style) {
+    static double left(List<SeriesAnalysis> series, SheetMetrics metrics) {
         AxisScale scale = scale(series);
-        return style.length(22)
+        return metrics.length(22)
                 + scale.ticks().stream()
-                        .mapToDouble(tick -> Typeface.width(style.label(), "+" + scale.label(tick, style.numbers())))
+                        .mapToDouble(
+                                tick -> Typeface.width(metrics.label(), "+" + scale.label(tick, metrics.numbers())))
                         .max()
                         .orElse(0);
     }
@@ -54,28 +55,29 @@ final class ResidualStrip {
         Rectangle2D area = plot.area();
         canvas.fill(area, Palette.STRIP);
         for (double tick : plot.x().ticks()) {
-            canvas.line(plot.px(tick), area.getMinY(), plot.px(tick), area.getMaxY(), Palette.GRID, style.weight(0.5));
+            canvas.line(
+                    plot.px(tick), area.getMinY(), plot.px(tick), area.getMaxY(), Palette.GRID, metrics.weight(0.5));
         }
         double zero = plot.py(0);
-        canvas.line(area.getMinX(), zero, area.getMaxX(), zero, Palette.MUTED, style.weight(0.8));
-        canvas.line(area.getMinX(), area.getMinY(), area.getMinX(), area.getMaxY(), Palette.AXIS, style.weight(0.9));
+        canvas.line(area.getMinX(), zero, area.getMaxX(), zero, Palette.MUTED, metrics.weight(0.8));
+        canvas.line(area.getMinX(), area.getMinY(), area.getMinX(), area.getMaxY(), Palette.AXIS, metrics.weight(0.9));
         for (double tick : plot.y().ticks()) {
             String label = tick > 0
-                    ? "+" + plot.y().label(tick, style.numbers())
-                    : plot.y().label(tick, style.numbers());
+                    ? "+" + plot.y().label(tick, metrics.numbers())
+                    : plot.y().label(tick, metrics.numbers());
             canvas.line(
-                    area.getMinX() - style.length(4),
+                    area.getMinX() - metrics.length(4),
                     plot.py(tick),
                     area.getMinX(),
                     plot.py(tick),
                     Palette.AXIS,
-                    style.weight(0.9));
+                    metrics.weight(0.9));
             canvas.text(
                     label,
-                    style.label(),
+                    metrics.label(),
                     Palette.MUTED,
-                    area.getMinX() - style.length(7),
-                    plot.py(tick) + style.length(3),
+                    area.getMinX() - metrics.length(7),
+                    plot.py(tick) + metrics.length(3),
                     1);
         }
         String unit = painters.getFirst().series().rows().y().unit();
@@ -85,13 +87,13 @@ final class ResidualStrip {
         String title = onLogs
                 ? "Residual of ln y"
                 : "Residual" + (unit.isEmpty() && factor.isEmpty() ? "" : " (" + (factor + " " + unit).strip() + ")");
-        List<String> titleLines = RichText.lines(title, style.label(), area.getHeight() + style.length(40));
+        List<String> titleLines = RichText.lines(title, metrics.label(), area.getHeight() + metrics.length(40));
         for (int i = 0; i < titleLines.size(); i++) {
             canvas.rising(
                     titleLines.get(i),
-                    style.label(),
+                    metrics.label(),
                     Palette.MUTED,
-                    titleBaseline + i * style.length(10),
+                    titleBaseline + i * metrics.length(10),
                     area.getCenterY());
         }
         canvas.clipped(
@@ -100,7 +102,7 @@ final class ResidualStrip {
                     for (SeriesPainter painter : painters) {
                         painter.series()
                                 .residuals()
-                                .filter(_ -> !painter.look().hidden())
+                                .filter(_ -> !painter.style().hidden())
                                 .ifPresent(residuals -> points(residuals, painter, aside(painter), progress));
                     }
                 });
@@ -110,7 +112,7 @@ final class ResidualStrip {
     private double aside(SeriesPainter painter) {
         int count = painters.size();
         boolean few = count <= 4 && painter.series().points().size() <= 150;
-        return few ? (painters.indexOf(painter) - (count - 1) / 2.0) * style.length(3.2) : 0;
+        return few ? (painters.indexOf(painter) - (count - 1) / 2.0) * metrics.length(3.2) : 0;
     }
 
     FigureLayout.Strip layout() {
@@ -128,7 +130,7 @@ final class ResidualStrip {
             PointCloud.draw(canvas, plot, x, raw, painter.marker(), painter.radius(), painter.color(), 1, progress);
             return;
         }
-        double r = Math.min(style.length(2.5), painter.radius());
+        double r = Math.min(metrics.length(2.5), painter.radius());
         double zero = plot.py(0);
         for (int i = 0; i < raw.length; i++) {
             double px = plot.px(x[i]) + aside;
@@ -137,11 +139,11 @@ final class ResidualStrip {
                 continue;
             }
             if (raw.length <= 150) {
-                canvas.line(px, zero, px, py, painter.color(), style.weight(0.8));
+                canvas.line(px, zero, px, py, painter.color(), metrics.weight(0.8));
             }
-            if (painter.opacity() == 0 && painter.look().opacity().isEmpty()) {
+            if (painter.opacity() == 0 && painter.style().opacity().isEmpty()) {
                 canvas.fill(painter.marker().at(px, py, r), Palette.SHEET);
-                canvas.draw(painter.marker().at(px, py, r), painter.color(), style.weight(0.8));
+                canvas.draw(painter.marker().at(px, py, r), painter.color(), metrics.weight(0.8));
                 continue;
             }
             canvas.fill(

@@ -55,10 +55,10 @@ final class SeriesPainter {
 
     private final DrawingCanvas canvas;
     private final PlotArea plot;
-    private final SheetMetrics style;
+    private final SheetMetrics metrics;
     private final SeriesAnalysis series;
-    private final SeriesStyle look;
-    private final CurveStyle curveLook;
+    private final SeriesStyle style;
+    private final CurveStyle curveStyle;
     private final Color color;
     private final Marker marker;
     private final Optional<ColorScale> colors;
@@ -70,25 +70,25 @@ final class SeriesPainter {
     private final double opacity;
     private final CurveStyle.Dash usualDash;
 
-    SeriesPainter(DrawingCanvas canvas, PlotArea plot, SheetMetrics style, FigureAnalysis figure, int place) {
+    SeriesPainter(DrawingCanvas canvas, PlotArea plot, SheetMetrics metrics, FigureAnalysis figure, int place) {
         this.canvas = canvas;
         this.plot = plot;
-        this.style = style;
+        this.metrics = metrics;
         this.series = figure.series().get(place);
-        this.look = figure.figure().style().series(series.key());
-        this.curveLook = figure.figure().style().curve(series.key());
+        this.style = figure.figure().style().series(series.key());
+        this.curveStyle = figure.figure().style().curve(series.key());
         DefaultSeriesStyle usual = DefaultSeriesStyle.of(series.slot());
-        this.color = look.color()
+        this.color = style.color()
                 .map(hex -> SheetMetrics.color(hex, 1))
                 .orElseGet(() -> series.key().isPooled() ? Palette.INK : usual.color());
-        this.marker = look.shape().map(shape -> Marker.valueOf(shape.name())).orElse(usual.marker());
-        this.opacity = look.opacity().orElse(usual.filled() ? 1.0 : 0.0);
+        this.marker = style.shape().map(shape -> Marker.valueOf(shape.name())).orElse(usual.marker());
+        this.opacity = style.opacity().orElse(usual.filled() ? 1.0 : 0.0);
         this.usualDash = usual.dash();
         this.onRight = figure.isOnRight(series.key());
         this.data = data(series);
         this.reach = reach(figure.figure().style());
-        this.colors = ColorScale.of(figure, series, look);
-        this.labels = look.labels().flatMap(id -> figure.table().columns().stream()
+        this.colors = ColorScale.of(figure, series, style);
+        this.labels = style.labels().flatMap(id -> figure.table().columns().stream()
                 .filter(column -> column.id() == id)
                 .findFirst());
         this.table = figure.table();
@@ -98,12 +98,12 @@ final class SeriesPainter {
         return series;
     }
 
-    SeriesStyle look() {
-        return look;
+    SeriesStyle style() {
+        return style;
     }
 
-    CurveStyle curveLook() {
-        return curveLook;
+    CurveStyle curveStyle() {
+        return curveStyle;
     }
 
     PlotArea plot() {
@@ -115,7 +115,7 @@ final class SeriesPainter {
     }
 
     String name() {
-        return look.name().orElse(series.label());
+        return style.name().orElse(series.label());
     }
 
     /// Smaller where there are more points, and on a narrow plot.
@@ -123,7 +123,7 @@ final class SeriesPainter {
         int n = series.points().size();
         double usual = n <= 150 ? 3.3 : n <= 1500 ? 2.3 : n <= PointCloud.MANY ? 1.5 : 0.9;
         double narrow = Math.clamp(Math.sqrt(plot.area().getWidth() / DEFAULT_WIDTH), 0.6, 1);
-        return style.length(usual) * narrow * look.size();
+        return metrics.length(usual) * narrow * style.size();
     }
 
     Color color() {
@@ -131,8 +131,8 @@ final class SeriesPainter {
     }
 
     Color curveColor() {
-        Color of = curveLook.color().map(hex -> SheetMetrics.color(hex, 1)).orElse(color);
-        return new Color(of.getRed(), of.getGreen(), of.getBlue(), (int) Math.round(255 * curveLook.opacity()));
+        Color of = curveStyle.color().map(hex -> SheetMetrics.color(hex, 1)).orElse(color);
+        return new Color(of.getRed(), of.getGreen(), of.getBlue(), (int) Math.round(255 * curveStyle.opacity()));
     }
 
     Marker marker() {
@@ -150,23 +150,23 @@ final class SeriesPainter {
 
     /// The series of all groups together shows its curve; its points are the groups'.
     boolean drawsPoints() {
-        return look.points() && !look.hidden() && series.key().hasOwnPoints();
+        return style.points() && !style.hidden() && series.key().hasOwnPoints();
     }
 
     boolean drawsCurve() {
-        return series.fit().isPresent() && curveLook.shown();
+        return series.fit().isPresent() && curveStyle.shown();
     }
 
     private boolean hasBars() {
-        return look.bars().shown()
+        return style.bars().shown()
                 && !(series.points().xBars().isNone() && series.points().yBars().isNone());
     }
 
     void bars(Progress progress) {
         Points points = series.points();
-        double weight = style.weight(look.bars().width());
-        double cap = style.length(CAP) * look.bars().cap();
-        Color ink = look.bars().color().map(hex -> SheetMetrics.color(hex, 1)).orElse(color);
+        double weight = metrics.weight(style.bars().width());
+        double cap = metrics.length(CAP) * style.bars().cap();
+        Color ink = style.bars().color().map(hex -> SheetMetrics.color(hex, 1)).orElse(color);
         int barred = hasBars() ? points.size() : 0;
         for (int i = 0; i < barred; i++) {
             if ((i & 0x3ff) == 0) {
@@ -233,13 +233,13 @@ final class SeriesPainter {
     }
 
     void curve(Fit fit) {
-        draw(fit, curveColor(), style.weight(curveLook.width()));
+        draw(fit, curveColor(), metrics.weight(curveStyle.width()));
     }
 
     /// A curve in its points' own colour would drown in a cloud of them: it is dark, with a light border.
     void curveOverCloud(Fit fit) {
-        canvas.draw(path(fit), Palette.SHEET, style.weight(curveLook.width() + 2.1));
-        draw(fit, curveLook.color().isPresent() ? curveColor() : Palette.INK, style.weight(curveLook.width()));
+        canvas.draw(path(fit), Palette.SHEET, metrics.weight(curveStyle.width() + 2.1));
+        draw(fit, curveStyle.color().isPresent() ? curveColor() : Palette.INK, metrics.weight(curveStyle.width()));
     }
 
     /// Beyond its measurements a curve is dotted.
@@ -271,7 +271,7 @@ final class SeriesPainter {
         for (int side : new int[] {-1, 1}) {
             edge(fit, Reading::predictionHalf95, side)
                     .ifPresent(edge -> canvas.draw(
-                            edge, of, style.weight(0.6), (float) style.length(3), (float) style.length(2.5)));
+                            edge, of, metrics.weight(0.6), (float) metrics.length(3), (float) metrics.length(2.5)));
         }
     }
 
@@ -325,11 +325,11 @@ final class SeriesPainter {
 
     float[] dashes() {
         CurveStyle.Dash[] all = CurveStyle.Dash.values();
-        return dashes(curveLook.dash().orElse(style.sheet().dashes() ? all[series.slot() % all.length] : usualDash));
+        return dashes(curveStyle.dash().orElse(metrics.sheet().dashes() ? all[series.slot() % all.length] : usualDash));
     }
 
     private float[] dashes(CurveStyle.Dash dash) {
-        float unit = (float) style.weight(curveLook.width());
+        float unit = (float) metrics.weight(curveStyle.width());
         return switch (dash) {
             case SOLID -> new float[0];
             case DASHED -> new float[] {5 * unit, 3 * unit};
@@ -350,8 +350,8 @@ final class SeriesPainter {
     }
 
     private double[] reach(FigureStyle of) {
-        double from = curveLook.from().orElse(data[0]);
-        double to = curveLook.to().orElse(data[1]);
+        double from = curveStyle.from().orElse(data[0]);
+        double to = curveStyle.to().orElse(data[1]);
         double[] ends = {Math.min(from, to), Math.max(from, to)};
         for (ReadingPlace read : ReadingPlace.widening(of, series)) {
             ends[0] = Math.min(ends[0], read.x());
@@ -399,13 +399,13 @@ final class SeriesPainter {
 
     /// Lines from point to point in order of x.
     void joined() {
-        joinedPath().ifPresent(path -> canvas.draw(path, color, style.weight(1.3), dashes()));
+        joinedPath().ifPresent(path -> canvas.draw(path, color, metrics.weight(1.3), dashes()));
     }
 
     private Optional<Path2D> joinedPath() {
         Points points = series.points();
         int n = points.size();
-        if (look.join() == SeriesStyle.Join.NONE || n < 2) {
+        if (style.join() == SeriesStyle.Join.NONE || n < 2) {
             return Optional.empty();
         }
         int[] order = points.orderByX();
@@ -423,12 +423,12 @@ final class SeriesPainter {
         return used < 2
                 ? Optional.empty()
                 : Optional.of(
-                        look.join() == SeriesStyle.Join.SMOOTH
+                        style.join() == SeriesStyle.Join.SMOOTH
                                 ? MonotoneSpline.path(px, py, used)
-                                : straight(px, py, used));
+                                : paintSegments(px, py, used));
     }
 
-    private static Path2D straight(double[] px, double[] py, int n) {
+    private static Path2D paintSegments(double[] px, double[] py, int n) {
         var path = new Path2D.Double();
         path.moveTo(px[0], py[0]);
         for (int i = 1; i < n; i++) {
@@ -448,7 +448,7 @@ final class SeriesPainter {
             return;
         }
         boolean ringed = points.size() <= 1500;
-        Map<Long, Integer> counts = look.bySize() ? counts(points) : Map.of();
+        Map<Long, Integer> counts = style.bySize() ? counts(points) : Map.of();
         for (int i = 0; i < points.size(); i++) {
             if ((i & 0x3ff) == 0) {
                 progress.reached(Double.NaN);
@@ -458,23 +458,23 @@ final class SeriesPainter {
             if (Double.isNaN(px) || Double.isNaN(py)) {
                 continue;
             }
-            double size = look.bySize() ? r * Math.sqrt(Math.min(25, counts.getOrDefault(place(px, py), 1))) : r;
+            double size = style.bySize() ? r * Math.sqrt(Math.min(25, counts.getOrDefault(place(px, py), 1))) : r;
             Shape shape = marker.at(px, py, size);
             Color ink = colors.isPresent() ? colors.get().at(i) : color;
             if (ringed && opacity == 1) {
-                canvas.draw(shape, Palette.SHEET, style.weight(1.4));
+                canvas.draw(shape, Palette.SHEET, metrics.weight(1.4));
             }
-            if (look.opacity().isEmpty() && opacity == 0) {
+            if (style.opacity().isEmpty() && opacity == 0) {
                 canvas.fill(shape, Palette.SHEET);
             } else if (opacity > 0) {
                 canvas.fill(
                         shape, new Color(ink.getRed(), ink.getGreen(), ink.getBlue(), (int) Math.round(255 * opacity)));
             }
-            if (look.edge().isPresent()) {
-                canvas.draw(shape, SheetMetrics.color(look.edge().get(), 1), style.weight(0.9));
+            if (style.edge().isPresent()) {
+                canvas.draw(shape, SheetMetrics.color(style.edge().get(), 1), metrics.weight(0.9));
             } else if (opacity < 1 || colors.isPresent()) {
                 canvas.draw(
-                        shape, colors.isPresent() ? Palette.AXIS : ink, style.weight(colors.isPresent() ? 0.4 : 0.9));
+                        shape, colors.isPresent() ? Palette.AXIS : ink, metrics.weight(colors.isPresent() ? 0.4 : 0.9));
             }
         }
     }
@@ -499,7 +499,7 @@ final class SeriesPainter {
     /// What a column says, beside each point where it covers neither a point nor another label; farther away, with
     /// a line to its point, where there is no room beside it. Where there is none there either, it is left out.
     void labels(OccupancyGrid occupancy) {
-        Font font = style.small();
+        Font font = metrics.small();
         Points points = series.points();
         double tall = font.getSize2D() * 0.74;
         for (int i = 0; i < points.size(); i++) {
@@ -509,12 +509,12 @@ final class SeriesPainter {
             if (!text.isEmpty() && plot.area().contains(px, py)) {
                 double width = Typeface.width(font, text);
                 occupancy.free(around(px, py, width, tall)).ifPresent(place -> {
-                    if (place.getMinY() - py > tall + style.length(4)
-                            || py - place.getMaxY() > tall + style.length(4)) {
+                    if (place.getMinY() - py > tall + metrics.length(4)
+                            || py - place.getMaxY() > tall + metrics.length(4)) {
                         double from = py + Math.signum(place.getCenterY() - py) * radius();
                         double to = place.getCenterY() > py ? place.getMinY() - 1 : place.getMaxY() + 1;
                         double across = Math.clamp(px, place.getMinX(), place.getMaxX());
-                        canvas.line(px, from, across, to, Palette.MUTED, style.weight(0.4));
+                        canvas.line(px, from, across, to, Palette.MUTED, metrics.weight(0.4));
                         occupancy.reserveLine(px, from, across, to);
                     }
                     canvas.text(text, font, Palette.INK, place.getX(), place.getMaxY(), 0);
@@ -525,7 +525,7 @@ final class SeriesPainter {
 
     /// Places for a label, those liked best first.
     private List<Rectangle2D> around(double px, double py, double width, double tall) {
-        double gap = style.length(2);
+        double gap = metrics.length(2);
         double corner = radius() * 0.75 + gap / 2;
         double side = radius() + gap;
         var places = new ArrayList<Rectangle2D>();
@@ -547,16 +547,16 @@ final class SeriesPainter {
         return places;
     }
 
-    /// Points set aside stay visible, hollow.
-    void setAside() {
-        int[] rows = series.rows().setAside();
+    /// Excluded points stay visible, hollow.
+    void paintExcluded() {
+        int[] rows = series.rows().excluded();
         for (int i = 0; i < rows.length && rows.length <= PointCloud.MANY; i++) {
             double px = plot.px(series.rows().x().at(rows[i]));
             double py = plot.py(series.rows().y().at(rows[i]));
             if (plot.area().contains(px, py)) {
                 Shape shape = marker.at(px, py, radius());
                 canvas.fill(shape, Palette.SHEET);
-                canvas.draw(shape, Palette.MUTED, style.weight(0.9));
+                canvas.draw(shape, Palette.MUTED, metrics.weight(0.9));
             }
         }
     }

@@ -64,13 +64,13 @@ public record DateScale(TimeAxis time, double low, double high, Step step, Step 
         while (place < steps.size() - 1 && (to - from) / steps.get(place).seconds() > mostSteps) {
             place++;
         }
-        DateScale scale = around(time, from, to, steps.get(place));
+        DateScale scale = aroundWithStep(time, from, to, steps.get(place));
         return place < steps.size() - 1 && scale.ticks().size() > mostSteps + 2
-                ? around(time, from, to, steps.get(place + 1))
+                ? aroundWithStep(time, from, to, steps.get(place + 1))
                 : scale;
     }
 
-    private static DateScale around(TimeAxis time, double from, double to, Step step) {
+    private static DateScale aroundWithStep(TimeAxis time, double from, double to, Step step) {
         Step minor = minor(step);
         double gap = MIN_GAP * (to - from);
         double low = limit(from - gap, from, to - from, step, minor, true);

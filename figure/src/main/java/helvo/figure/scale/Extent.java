@@ -7,12 +7,12 @@ public final class Extent {
     private double least = Double.POSITIVE_INFINITY;
     private double greatest = Double.NEGATIVE_INFINITY;
 
-    public void take(double value) {
+    public void include(double value) {
         least = Math.min(least, value);
         greatest = Math.max(greatest, value);
     }
 
-    private void take(double[] values) {
+    private void includeAll(double[] values) {
         double low = least;
         double high = greatest;
         for (double value : values) {
@@ -26,13 +26,13 @@ public final class Extent {
     /// The values and the ends of their bars; a point may have none.
     public void take(double[] values, ErrorBars bars) {
         if (bars.isNone()) {
-            take(values);
+            includeAll(values);
             return;
         }
         for (int i = 0; i < values.length; i++) {
             boolean has = bars.has(i);
-            take(has ? values[i] - bars.down()[i] : values[i]);
-            take(has ? values[i] + bars.up()[i] : values[i]);
+            include(has ? values[i] - bars.down()[i] : values[i]);
+            include(has ? values[i] + bars.up()[i] : values[i]);
         }
     }
 
@@ -44,7 +44,7 @@ public final class Extent {
         double high = greatest + room;
         for (double value : values) {
             if (low <= high) {
-                take(Math.clamp(value, low, high));
+                include(Math.clamp(value, low, high));
             }
         }
     }

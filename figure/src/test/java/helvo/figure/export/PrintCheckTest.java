@@ -56,16 +56,16 @@ class PrintCheckTest {
         return Analysis.of(study, Analysis.EMPTY, Progress.none()).figure(1);
     }
 
-    private static FigureAnalysis made(SheetStyle look) {
-        return figure(new FigureEdit.SetSheet(1, look));
+    private static FigureAnalysis made(SheetStyle style) {
+        return figure(new FigureEdit.SetSheet(1, style));
     }
 
-    /// Every look that ships is legible at its own size.
+    /// Every style that ships is legible at its own size.
     @Test
-    void ourLooksAreLegible() {
-        assertThat(SheetStyle.PRESETS).allSatisfy(look -> assertThat(
-                        PrintCheck.of(made(look.style()), 1, Progress.none()).isLegible())
-                .as(look.name())
+    void ourStylesAreLegible() {
+        assertThat(SheetStyle.PRESETS).allSatisfy(style -> assertThat(
+                        PrintCheck.of(made(style.style()), 1, Progress.none()).isLegible())
+                .as(style.name())
                 .isTrue());
     }
 

@@ -22,7 +22,7 @@ class OccupancyGridTest {
         occupancy.reservePoint(30, 40, 4);
         OccupancyGrid.Place place = occupancy.best(List.of(at(25, 35, 12, 9), at(70, 35, 12, 9), at(90, 35, 12, 9)));
         assertThat(place).isEqualTo(new OccupancyGrid.Place(at(70, 35, 12, 9), 0));
-        occupancy.reserve(place);
+        occupancy.reservePlace(place);
         assertThat(occupancy.covered()).isZero();
         assertThat(occupancy.best(List.of(at(70, 35, 12, 9), at(90, 35, 12, 9))).at())
                 .as("taken by the label")
@@ -32,7 +32,7 @@ class OccupancyGridTest {
     @Test
     void whereAllThatWasWishedForIsTakenTheNearestFreePlaceIs() {
         var occupancy = new OccupancyGrid(AREA);
-        occupancy.reserve(at(10, 20, 60, 60));
+        occupancy.reserveShape(at(10, 20, 60, 60));
         OccupancyGrid.Place place = occupancy.best(List.of(at(20, 40, 12, 9)));
         assertThat(place.cost()).isZero();
         assertThat(place.at().getX()).as("just behind what is taken").isBetween(68.0, 80.0);
@@ -48,7 +48,7 @@ class OccupancyGridTest {
         path.lineTo(30, 2);
         full.reserveLine(path);
         full.reservePoint(15, 15, 4);
-        full.reserve(new OccupancyGrid.Place(at(0, 22, 30, 8), 0));
+        full.reservePlace(new OccupancyGrid.Place(at(0, 22, 30, 8), 0));
         Rectangle2D overLine = at(1, 0.5, 28, 5);
         Rectangle2D overPoint = at(1, 11, 28, 8);
         Rectangle2D overLabel = at(1, 22, 28, 7);
@@ -63,7 +63,7 @@ class OccupancyGridTest {
                 .isPresent();
         assertThat(full.free(List.of(at(3, 5, 20, 2)))).isEmpty();
         OccupancyGrid.Place forced = full.best(List.of(at(0.5, 0.5, 29, 29)));
-        full.reserve(forced);
+        full.reservePlace(forced);
         assertThat(full.covered()).isEqualTo(forced.cost()).isPositive();
     }
 

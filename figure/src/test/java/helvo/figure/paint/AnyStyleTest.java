@@ -51,7 +51,7 @@ import net.jqwik.api.Property;
 import org.junit.jupiter.api.Test;
 import org.xml.sax.InputSource;
 
-/// Whatever somebody chooses of a figure's look: the sheet is drawn, nothing leaves it, and places and values
+/// Whatever somebody chooses of a figure's style: the sheet is drawn, nothing leaves it, and places and values
 /// agree. A figure is judged by what stands where in its SVG, never by its pixels.
 class AnyStyleTest {
     private static final SeriesKey FIRST = SeriesKey.whole(2);
@@ -198,7 +198,7 @@ class AnyStyleTest {
         Study study = StudyEdit.AddTable.to(Study.EMPTY, table).apply(Study.EMPTY);
         study = study.withFigure(1, figure -> figure.withLayers(layers(random))
                 .withStyle(look(random))
-                .with(
+                .withCurve(
                         FIRST,
                         Curves.offered().get(random.nextInt(Curves.offered().size()))));
         return Analysis.of(study, Analysis.EMPTY, Progress.none()).figures().getFirst();
@@ -227,11 +227,11 @@ class AnyStyleTest {
                 random.nextBoolean(),
                 random.nextBoolean(),
                 random.nextBoolean() ? SheetStyle.WHITE : Optional.empty());
-        FigureStyle look = FigureStyle.DEFAULT
-                .with(sheet)
-                .with(LegendStyle.DEFAULT.withShown(any(random, LegendStyle.Shown.class)));
+        FigureStyle style = FigureStyle.DEFAULT
+                .withSheet(sheet)
+                .withLegend(LegendStyle.DEFAULT.withShown(any(random, LegendStyle.Shown.class)));
         for (AxisPlace place : AxisPlace.values()) {
-            look = look.with(
+            style = style.withAxis(
                     place,
                     AxisStyle.DEFAULT
                             .withLogarithmic(random.nextInt(4) == 0)
@@ -243,7 +243,7 @@ class AnyStyleTest {
                             .withDecimals(random.nextBoolean() ? Optional.of(random.nextInt(4)) : Optional.empty()));
         }
         for (SeriesKey key : List.of(FIRST, SECOND)) {
-            look = look.with(
+            style = style.withSeries(
                             key,
                             SeriesStyle.DEFAULT
                                     .withShape(Optional.of(any(random, MarkerShape.class)))
@@ -255,7 +255,7 @@ class AnyStyleTest {
                                             random.nextInt(4) == 0
                                                     ? Optional.of(SeriesStyle.ColorBy.RESIDUAL)
                                                     : Optional.empty()))
-                    .with(
+                    .withCurve(
                             key,
                             CurveStyle.DEFAULT
                                     .withDash(Optional.of(any(random, CurveStyle.Dash.class)))
@@ -263,11 +263,11 @@ class AnyStyleTest {
                                     .withShown(random.nextInt(5) > 0));
         }
         if (random.nextBoolean()) {
-            look = look.with(new Note.Span(1, random.nextBoolean(), 5, 9, "yield"))
-                    .with(new Note.Rule(2, random.nextBoolean(), 7, "limit"))
-                    .with(new Note.Text(3, "slack", 8, 6, Optional.of(new Note.Text.Target(12, 5))));
+            style = style.withNote(new Note.Span(1, random.nextBoolean(), 5, 9, "yield"))
+                    .withNote(new Note.Rule(2, random.nextBoolean(), 7, "limit"))
+                    .withNote(new Note.Text(3, "slack", 8, 6, Optional.of(new Note.Text.Target(12, 5))));
         }
-        return look;
+        return style;
     }
 
     /// A figure's picture depends on nothing but the figure.
@@ -290,16 +290,16 @@ class AnyStyleTest {
         return canvas.document("t", "", "", 160, 140, layout.width(), layout.height());
     }
 
-    /// Hiding, and what a look leaves out, takes away only what it names.
+    /// Hiding, and what a style leaves out, takes away only what it names.
     @Property(tries = 30, seed = "26")
     void hiddenSeriesHaveNoMarkers(@ForAll long seed) throws IOException {
         FigureAnalysis figure = figure(new Random(seed));
-        FigureStyle look = figure.figure().style();
+        FigureStyle style = figure.figure().style();
         SeriesStyle plain = SeriesStyle.DEFAULT.withShape(Optional.of(MarkerShape.SQUARE));
-        FigureAnalysis shown =
-                figure.with(figure.figure().withStyle(look.with(FIRST, plain).with(SECOND, plain)));
+        FigureAnalysis shown = figure.with(
+                figure.figure().withStyle(style.withSeries(FIRST, plain).withSeries(SECOND, plain)));
         FigureAnalysis hidden = figure.with(figure.figure()
-                .withStyle(look.with(FIRST, plain.withHidden(true)).with(SECOND, plain.withHidden(true))));
+                .withStyle(style.withSeries(FIRST, plain.withHidden(true)).withSeries(SECOND, plain.withHidden(true))));
         assertThat(svg(hidden).length()).isLessThan(svg(shown).length());
     }
 }

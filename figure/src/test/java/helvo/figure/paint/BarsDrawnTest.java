@@ -228,14 +228,14 @@ class BarsDrawnTest {
         assertThat(dashed).hasSize(1);
         assertThat(dashed.getFirst().at[1]).isCloseTo(1.5, within(2e-3));
         assertThat(dashed.getFirst().at[3]).isCloseTo(1.5, within(2e-3));
-        String look = "#%06x".formatted(Palette.LOOK.getRGB() & 0xffffff);
+        String style = "#%06x".formatted(Palette.ATTENTION.getRGB() & 0xffffff);
         assertThat(all)
                 .anyMatch(each -> each.stroke != null
-                        && each.stroke.equals(look)
+                        && each.stroke.equals(style)
                         && each.straight
                         && Math.abs(each.at[0] - 2) < 1e-3);
         assertThat(all.stream()
-                        .filter(each -> look.equals(each.stroke) && !each.straight)
+                        .filter(each -> style.equals(each.stroke) && !each.straight)
                         .map(BarsDrawnTest::middle))
                 .hasSize(1)
                 .allMatch(at -> Math.abs(at[0] - 2) < 0.02 && Math.abs(at[1] - 3) < 0.02);

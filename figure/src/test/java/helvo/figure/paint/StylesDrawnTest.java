@@ -65,7 +65,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
-/// What a person chooses of a figure's look is what is drawn.
+/// What a person chooses of a figure's style is what is drawn.
 class StylesDrawnTest {
     private static final SeriesKey Y = SeriesKey.whole(2);
     private static final SeriesKey SECOND = SeriesKey.whole(3);
@@ -102,8 +102,8 @@ class StylesDrawnTest {
                 "", "", "", figure.figure().widthMm(), figure.figure().heightMm(), layout.width(), layout.height());
     }
 
-    private static Edit axis(AxisPlace place, AxisStyle look) {
-        return new FigureEdit.SetAxis(1, place, look);
+    private static Edit axis(AxisPlace place, AxisStyle style) {
+        return new FigureEdit.SetAxis(1, place, style);
     }
 
     @Test
@@ -282,7 +282,7 @@ class StylesDrawnTest {
     void noTwoOfSixtyFourSeriesLookAlike() {
         var looks = IntStream.range(0, 64).mapToObj(DefaultSeriesStyle::of).toList();
         assertThat(looks.stream()
-                        .map(look -> List.of(look.marker(), look.filled(), look.dash()))
+                        .map(style -> List.of(style.marker(), style.filled(), style.dash()))
                         .distinct())
                 .hasSize(64);
     }
@@ -522,12 +522,12 @@ class StylesDrawnTest {
     }
 
     @Test
-    void everyLookOfOursDrawsWithItsTextInProportion() {
+    void everyStyleOfOursDrawsWithItsTextInProportion() {
         double[] x = {1, 2, 3, 4};
-        for (SheetStyle.Named look : SheetStyle.PRESETS) {
-            FigureLayout layout = drawn(figure(x, x, new FigureEdit.SetSheet(1, look.style())));
-            assertThat(layout.width()).isCloseTo(look.style().widthMm() * 72 / 25.4, within(1e-9));
-            assertThat(layout.plot().getHeight()).as(look.name()).isGreaterThan(0.3 * layout.height());
+        for (SheetStyle.Named style : SheetStyle.PRESETS) {
+            FigureLayout layout = drawn(figure(x, x, new FigureEdit.SetSheet(1, style.style())));
+            assertThat(layout.width()).isCloseTo(style.style().widthMm() * 72 / 25.4, within(1e-9));
+            assertThat(layout.plot().getHeight()).as(style.name()).isGreaterThan(0.3 * layout.height());
         }
         Raster clear = Raster.draw(
                 figure(x, x, new FigureEdit.SetSheet(1, SheetStyle.DEFAULT.withBackground(Optional.empty()))),

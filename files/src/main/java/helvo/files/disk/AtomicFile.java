@@ -91,7 +91,7 @@ public final class AtomicFile {
                     Files.deleteIfExists(part);
                 }
             }
-        } catch (IOException | DirectoryIteratorException cannotLook) {
+        } catch (IOException | DirectoryIteratorException unreadable) {
             // It may not be listed, or is gone: nothing to tidy.
         }
     }

@@ -14,7 +14,7 @@ public final class DiskSync {
     public static void force(Path folder) {
         try (FileChannel channel = FileChannel.open(folder, StandardOpenOption.READ)) {
             channel.force(true);
-        } catch (IOException cannotTell) {
+        } catch (IOException unreadable) {
             // Windows opens no folders; its file systems write names through.
         }
     }

@@ -22,7 +22,7 @@ public final class FileOwner {
     public static boolean isThisPerson(Path file) {
         try {
             return Files.getOwner(file, LinkOption.NOFOLLOW_LINKS).equals(Person.PRINCIPAL.orElse(null));
-        } catch (IOException | UnsupportedOperationException cannotTell) {
+        } catch (IOException | UnsupportedOperationException unreadable) {
             return false;
         }
     }
@@ -71,7 +71,7 @@ public final class FileOwner {
                                     PosixFilePermission.OWNER_WRITE,
                                     PosixFilePermission.OWNER_EXECUTE)
                             .containsAll(view.readAttributes().permissions());
-        } catch (IOException cannotTell) {
+        } catch (IOException unreadable) {
             return false;
         }
     }

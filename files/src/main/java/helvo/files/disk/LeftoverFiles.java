@@ -42,7 +42,7 @@ final class LeftoverFiles {
     static boolean beginsWith(Path file, byte[] mark) {
         try (InputStream in = Files.newInputStream(file, LinkOption.NOFOLLOW_LINKS)) {
             return Arrays.equals(in.readNBytes(mark.length), mark);
-        } catch (IOException cannotTell) {
+        } catch (IOException unreadable) {
             return false;
         }
     }

@@ -84,7 +84,7 @@ public final class TemporaryFolder implements AutoCloseable {
                     remove(folder);
                 }
             }
-        } catch (IOException cannotLook) {
+        } catch (IOException unreadable) {
             // The next program looks again.
         }
     }

@@ -207,9 +207,9 @@ public final class FitJson {
                 .orElseGet(() -> curve.usable(series.points()))
                 .size();
         ObjectNode node = NODES.objectNode().put("given", rows.given()).put("used", used);
-        ArrayNode setAside = node.putArray("excluded");
-        for (int row : rows.setAside()) {
-            setAside.add(row + 1);
+        ArrayNode excluded = node.putArray("excluded");
+        for (int row : rows.excluded()) {
+            excluded.add(row + 1);
         }
         ArrayNode unusable = node.putArray("unusable");
         for (int row : rows.unusable()) {

@@ -53,11 +53,11 @@ public final class StudyJson {
         return MAPPER;
     }
 
-    public static String text(Edit edit) {
+    public static String editText(Edit edit) {
         return MAPPER.writerFor(Edit.class).writeValueAsString(edit);
     }
 
-    public static String text(Commit commit) {
+    public static String commitText(Commit commit) {
         return MAPPER.writerFor(Commit.class).writeValueAsString(commit);
     }
 
@@ -103,8 +103,8 @@ public final class StudyJson {
         values.addDeserializer(Curve.class, new CurveIn());
         values.addDeserializer(SeriesKey.class, new SeriesKeyIn());
         values.addDeserializer(Note.ReadingMarker.class, new ReadingIn());
-        values.addSerializer(ExcludedRows.class, new SetAsideOut());
-        values.addDeserializer(ExcludedRows.class, new SetAsideIn());
+        values.addSerializer(ExcludedRows.class, new ExcludedOut());
+        values.addDeserializer(ExcludedRows.class, new ExcludedIn());
         // Of two members of one name nobody can tell which counts.
         var builder = JsonMapper.builder()
                 .addModule(values)
@@ -286,14 +286,14 @@ public final class StudyJson {
         }
     }
 
-    private static final class SetAsideOut extends ValueSerializer<ExcludedRows> {
+    private static final class ExcludedOut extends ValueSerializer<ExcludedRows> {
         @Override
         public void serialize(ExcludedRows rows, JsonGenerator out, SerializationContext context) {
             out.writePOJO(rows.reasons());
         }
     }
 
-    private static final class SetAsideIn extends ValueDeserializer<ExcludedRows> {
+    private static final class ExcludedIn extends ValueDeserializer<ExcludedRows> {
         @Override
         public ExcludedRows deserialize(JsonParser in, DeserializationContext context) {
             Map<Integer, String> reasons = context.readValue(

@@ -65,7 +65,7 @@ public final class SampleStudy {
     private static Table table(String name) {
         String resource = "/helvo/files/samples/" + name.toLowerCase(Locale.ROOT) + ".csv";
         try (InputStream in = SampleStudy.class.getResourceAsStream(resource)) {
-            return TextTable.read(in.readAllBytes(), name + ".csv", ImportOptions.NONE)
+            return TextTable.readText(in.readAllBytes(), name + ".csv", ImportOptions.NONE)
                     .table()
                     .withImportReport(Optional.empty());
         } catch (IOException e) {

@@ -77,11 +77,11 @@ enum FieldType {
     /// The text of a cell in this form.
     String field(Cell cell) {
         return cell instanceof Cell.Number(double number) && this != NUMBER && this != STRING
-                ? date(number)
+                ? dateText(number)
                 : cell.exactText();
     }
 
-    private String date(double seconds) {
+    private String dateText(double seconds) {
         LocalDateTime moment = DateText.moment(seconds);
         return switch (this) {
             case YEAR -> RootLocale.format("%04d", moment.getYear());
@@ -105,7 +105,7 @@ enum FieldType {
                 : switch (this) {
                     case NUMBER -> number(field);
                     case STRING -> new Cell.Text(field);
-                    case YEAR, YEARMONTH, DATE, DATETIME, TIME -> date(field);
+                    case YEAR, YEARMONTH, DATE, DATETIME, TIME -> dateCell(field);
                 };
     }
 
@@ -141,7 +141,7 @@ enum FieldType {
         return end;
     }
 
-    private Cell date(String field) {
+    private Cell dateCell(String field) {
         try {
             return new Cell.Number(DateText.seconds(
                     switch (this) {

@@ -35,7 +35,7 @@ final class HistoryLines {
         history.earlier()
                 .forEach(step -> lines.append(line(step.at(), step.sentence())).append('\n'));
         List<String> edits = history.steps().stream()
-                .map(step -> StudyJson.text(step.edit()))
+                .map(step -> StudyJson.editText(step.edit()))
                 .toList();
         Study start = history.at(0);
         boolean whole = edits.size() <= MAX_STEPS

@@ -31,7 +31,7 @@ final class StatePatch {
                     .filter(each -> each.id() == table.id())
                     .findFirst();
             for (Column column : table.columns()) {
-                columns.add(cells(
+                columns.add(cellsPatch(
                         old.flatMap(each -> each.columns().stream()
                                         .filter(like -> like.id() == column.id())
                                         .findFirst())
@@ -42,7 +42,7 @@ final class StatePatch {
         return patch;
     }
 
-    private static ObjectNode cells(Optional<Cells> old, Cells now) {
+    private static ObjectNode cellsPatch(Optional<Cells> old, Cells now) {
         ObjectNode told = JSON.createObjectNode();
         Optional<List<Integer>> changed = old.flatMap(each -> changed(each, now));
         if (changed.isEmpty()) {
@@ -89,21 +89,21 @@ final class StatePatch {
             for (int c = 0; c < table.columns().size(); c++) {
                 Column column = table.columns().get(c);
                 JsonNode told = patch.get("cells").get(t).get(c);
-                columns.add(column.with(
+                columns.add(column.withCells(
                         told.has("all")
                                 ? JSON.treeToValue(told.get("all"), Cells.class)
-                                : cells(
+                                : patchedCells(
                                         base.table(table.id())
                                                 .column(column.id())
                                                 .cells(),
                                         told)));
             }
-            tables.add(table.with(columns));
+            tables.add(table.withColumns(columns));
         }
         return bare.withTables(tables);
     }
 
-    private static Cells cells(Cells old, JsonNode told) {
+    private static Cells patchedCells(Cells old, JsonNode told) {
         int rows = told.get("rows").asInt();
         Cells sized = old.withSize(rows);
         int[] changed = new int[told.get("changed").size()];
@@ -111,6 +111,6 @@ final class StatePatch {
             changed[i] = told.get("changed").get(i).asInt();
         }
         int[] next = {0};
-        return sized.with(changed, _ -> JSON.treeToValue(told.get("to").get(next[0]++), Cell.class));
+        return sized.withRows(changed, _ -> JSON.treeToValue(told.get("to").get(next[0]++), Cell.class));
     }
 }

@@ -17,7 +17,7 @@ import tools.jackson.databind.JsonNode;
 public final class StudyFile {
     public static final String ENDING = ".helvo";
     /// Of the format; raised when an older Helvo could misread a file.
-    /// 2: further curves, readings of unknowns, lines of the readout on figures.
+    /// 2: further curves, readings of unknowns, lines of the results on figures.
     /// 3: the mean as a curve.
     /// 4: other words for members and types; see `OlderNames`.
     static final int VERSION = 4;
@@ -55,7 +55,7 @@ public final class StudyFile {
     }
 
     /// Writes into a stream, which stays open.
-    public static void write(OutputStream out, StoredStudy stored, Progress progress) throws IOException {
+    public static void writeTo(OutputStream out, StoredStudy stored, Progress progress) throws IOException {
         StudyWriter.write(out, stored, progress);
     }
 

@@ -159,9 +159,9 @@ final class StudyReader {
     private static Table with(Table bare, List<Cells> cells) {
         var columns = new ArrayList<Column>();
         for (int c = 0; c < cells.size(); c++) {
-            columns.add(bare.columns().get(c).with(cells.get(c)));
+            columns.add(bare.columns().get(c).withCells(cells.get(c)));
         }
-        return bare.with(columns);
+        return bare.withColumns(columns);
     }
 
     /// The document as a study reads it: cells come from the data.
@@ -245,7 +245,7 @@ final class StudyReader {
         Map<Integer, Table> done = new TreeMap<>();
         for (Table table : study.tables()) {
             progress.reached(Double.NaN);
-            Table fresh = Derivations.refreshed(table.with(List.of()), table);
+            Table fresh = Derivations.refreshed(table.withColumns(List.of()), table);
             done.put(
                     table.id(),
                     table.summary()

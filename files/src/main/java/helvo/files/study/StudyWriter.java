@@ -115,8 +115,8 @@ final class StudyWriter {
 
     static Study withCells(Study study, CellsOfColumn cells) {
         return study.withTables(study.tables().stream()
-                .map(table -> table.with(table.columns().stream()
-                        .map(column -> column.with(cells.of(column)))
+                .map(table -> table.withColumns(table.columns().stream()
+                        .map(column -> column.withCells(cells.of(column)))
                         .toList()))
                 .toList());
     }

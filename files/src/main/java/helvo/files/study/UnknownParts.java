@@ -30,7 +30,7 @@ public record UnknownParts(Map<String, ObjectNode> members, Map<String, byte[]> 
             } else if (member.getValue() instanceof ObjectNode object && like instanceof ObjectNode knownObject) {
                 put(beyond, member.getKey(), beyond(object, knownObject));
             } else if (member.getValue() instanceof ArrayNode array && like instanceof ArrayNode knownArray) {
-                put(beyond, member.getKey(), beyond(array, knownArray));
+                put(beyond, member.getKey(), beyondInArray(array, knownArray));
             }
         }
         return beyond;
@@ -43,7 +43,7 @@ public record UnknownParts(Map<String, ObjectNode> members, Map<String, byte[]> 
     }
 
     /// Of arrays of objects that have an id or a name, what is beyond each by that.
-    private static ObjectNode beyond(ArrayNode read, ArrayNode known) {
+    private static ObjectNode beyondInArray(ArrayNode read, ArrayNode known) {
         Map<String, ObjectNode> likes = byKey(known);
         ObjectNode beyond = read.objectNode();
         byKey(read).forEach((key, object) -> {

@@ -91,7 +91,7 @@ public record PastedText(String text, List<List<String>> rows, DecimalMark mark,
 
     /// As a table of its own.
     public TextTable table(String name) throws UnreadableFile {
-        return TextTable.read(text.getBytes(StandardCharsets.UTF_8), name, choices());
+        return TextTable.readText(text.getBytes(StandardCharsets.UTF_8), name, choices());
     }
 
     /// The fields in the decimal mark of the table they go into; text stays as it is.

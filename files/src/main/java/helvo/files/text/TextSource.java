@@ -14,7 +14,7 @@ interface TextSource {
 
     long size() throws IOException;
 
-    static TextSource of(Path file) {
+    static TextSource ofFile(Path file) {
         return new TextSource() {
             @Override
             public InputStream open() throws IOException {
@@ -28,7 +28,7 @@ interface TextSource {
         };
     }
 
-    static TextSource of(byte[] text) {
+    static TextSource ofText(byte[] text) {
         return new TextSource() {
             @Override
             public InputStream open() {

@@ -34,14 +34,14 @@ public record TextTable(Table table, List<String> notices) {
     public static TextTable read(Path file, ImportOptions choices, Progress progress) throws UnreadableFile {
         UnreadableFile.unlessReadable(file);
         String name = String.valueOf(file.getFileName());
-        return read(TextSource.of(file), name, Optional.of(file), choices, progress);
+        return read(TextSource.ofFile(file), name, Optional.of(file), choices, progress);
     }
 
     /// Reads text that is in memory already.
     ///
     /// @param name as of a file
-    public static TextTable read(byte[] text, String name, ImportOptions choices) throws UnreadableFile {
-        return read(TextSource.of(text), name, Optional.empty(), choices, Progress.none());
+    public static TextTable readText(byte[] text, String name, ImportOptions choices) throws UnreadableFile {
+        return read(TextSource.ofText(text), name, Optional.empty(), choices, Progress.none());
     }
 
     private static TextTable read(

@@ -177,7 +177,7 @@ final class SheetRows implements Workbook.Visitor {
                         : area.top() == 0 ? "" : RootLocale.format(", headings in row %,d", firstRow))
                 + (tables > 1 ? RootLocale.format(", table %d of %d", chosen, tables) : "");
         ImportOptions made = tables > 1 ? choices.withTable(Optional.of(chosen)) : choices;
-        return table.with(filled)
+        return table.withColumns(filled)
                 .withImportReport(
                         Optional.of(new ImportReport(layout, remarks, area.notes(), Math.max(1, tables), made)));
     }

@@ -51,7 +51,7 @@ public final class WorkbookFile {
                 cell.setCellStyle(heading);
             }
             for (int r = 0; r < table.rows(); r++) {
-                told(progress, r, table);
+                reportProgress(progress, r, table);
                 Row row = sheet.createRow(r + 1);
                 for (int c = 0; c < table.columns().size(); c++) {
                     Object value = value(table.columns().get(c), r);
@@ -85,7 +85,7 @@ public final class WorkbookFile {
             sheet.getRange(0, c)
                     .setValue(writable(table.columns().get(c).heading().text()));
             for (int r = 0; r < table.rows(); r++) {
-                told(progress, r, table);
+                reportProgress(progress, r, table);
                 Object value = value(table.columns().get(c), r);
                 if (value != null) {
                     sheet.getRange(r + 1, c)
@@ -145,7 +145,7 @@ public final class WorkbookFile {
         }
     }
 
-    private static void told(Progress progress, int row, Table table) {
+    private static void reportProgress(Progress progress, int row, Table table) {
         if ((row & 0xff) == 0) {
             progress.reached((double) row / table.rows());
         }

@@ -64,7 +64,7 @@ public interface FuzzTarget {
     /// A study that takes no time: one table of eight rows, and its figure.
     static Study small() {
         try {
-            Table table = TextTable.read("""
+            Table table = TextTable.readText("""
                     Cord,Load (N),Stretch (mm),±
                     dry,5,1.1,0.1
                     dry,10,2.0,0.1

@@ -17,7 +17,8 @@ public final class TextFuzz implements FuzzTarget {
     @Override
     public void run(byte[] input) {
         try {
-            FuzzTarget.use(TextTable.read(input, "fuzz.csv", ImportOptions.NONE).table());
+            FuzzTarget.use(
+                    TextTable.readText(input, "fuzz.csv", ImportOptions.NONE).table());
         } catch (UnreadableFile refused) {
             // Which is right.
         }

@@ -209,10 +209,10 @@ class StudyJsonTest {
 
     @Test
     void everyEditReadsBackAsItWas() {
-        assertThat(StudyJson.text(new StudyEdit.Begin(Study.blank()))).doesNotContain("blank");
-        assertThat(ONE_OF_EACH).allSatisfy(edit -> assertThat(StudyJson.edit(StudyJson.text(edit)))
+        assertThat(StudyJson.editText(new StudyEdit.Begin(Study.blank()))).doesNotContain("blank");
+        assertThat(ONE_OF_EACH).allSatisfy(edit -> assertThat(StudyJson.edit(StudyJson.editText(edit)))
                 .isEqualTo(edit));
-        assertThat(StudyJson.edit(StudyJson.text(new FigureEdit.SetTitle(1, Optional.empty()))))
+        assertThat(StudyJson.edit(StudyJson.editText(new FigureEdit.SetTitle(1, Optional.empty()))))
                 .isEqualTo(new FigureEdit.SetTitle(1, Optional.empty()));
     }
 
@@ -243,7 +243,7 @@ class StudyJsonTest {
             worked = edit.apply(worked);
         }
         Edit edit = new StudyEdit.Begin(worked);
-        assertThat(StudyJson.edit(StudyJson.text(edit))).isEqualTo(edit);
+        assertThat(StudyJson.edit(StudyJson.editText(edit))).isEqualTo(edit);
     }
 
     @Test
@@ -258,7 +258,7 @@ class StudyJsonTest {
                 new Power(true),
                 new Logistic())) {
             Edit edit = new FigureEdit.ChooseCurve(1, SeriesKey.whole(3), curve);
-            assertThat(StudyJson.edit(StudyJson.text(edit))).isEqualTo(edit);
+            assertThat(StudyJson.edit(StudyJson.editText(edit))).isEqualTo(edit);
         }
     }
 
@@ -269,7 +269,7 @@ class StudyJsonTest {
                 new Note.Span(3, false, 1, 2, ""),
                 new Note.ReadingMarker(4, SeriesKey.group(3, "dry"), true, 0.5, true, 3))) {
             Edit edit = new FigureEdit.PutNote(1, note);
-            assertThat(StudyJson.edit(StudyJson.text(edit))).isEqualTo(edit);
+            assertThat(StudyJson.edit(StudyJson.editText(edit))).isEqualTo(edit);
         }
     }
 
@@ -303,7 +303,7 @@ class StudyJsonTest {
     @Test
     void theWordsOfTheFormatStay() throws IOException {
         Path kept = Path.of("src/test/resources/helvo/files/study/version-4/edits.jsonl");
-        assertThat(ONE_OF_EACH.stream().map(StudyJson::text)).isEqualTo(Files.readAllLines(kept));
+        assertThat(ONE_OF_EACH.stream().map(StudyJson::editText)).isEqualTo(Files.readAllLines(kept));
         JsonNode older = StudyJson.mapper().readTree("[" + String.join(",", Files.readAllLines(kept)) + "]");
         assertThat(OlderNames.translated(older))
                 .as("what has the words of now stays")
@@ -326,7 +326,7 @@ class StudyJsonTest {
 
     @Test
     void theFormIsPlain() {
-        assertThat(StudyJson.text(new TableEdit.SetCell(1, 2, 3, "about 7,6")))
+        assertThat(StudyJson.editText(new TableEdit.SetCell(1, 2, 3, "about 7,6")))
                 .isEqualTo("{\"type\":\"set cell\",\"table\":1,\"column\":2,\"row\":3,\"text\":\"about 7,6\"}");
     }
 

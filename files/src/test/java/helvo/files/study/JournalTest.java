@@ -276,7 +276,8 @@ class JournalTest {
         double[] x = new Random(3).doubles(rows, -1e300, 1e300).toArray();
         x[0] = -0.0;
         x[1] = Double.MIN_VALUE;
-        Cells gaps = Cells.ofNumbers(x).with(new int[] {5, 149_999}, i -> i == 0 ? new Cell.Text("torn") : Cell.EMPTY);
+        Cells gaps =
+                Cells.ofNumbers(x).withRows(new int[] {5, 149_999}, i -> i == 0 ? new Cell.Text("torn") : Cell.EMPTY);
         var table = new Table(
                 1,
                 "Large",

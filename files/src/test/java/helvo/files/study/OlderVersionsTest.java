@@ -42,7 +42,7 @@ class OlderVersionsTest {
         assertThat(read.readOnly()).isEmpty();
         assertThat(read.notices()).isEmpty();
         var now = new ByteArrayOutputStream();
-        StudyFile.write(now, read, Progress.none());
+        StudyFile.writeTo(now, read, Progress.none());
         Path saved = Files.write(folder.resolve("now.helvo"), now.toByteArray());
         isWhole(StudyFile.read(saved, Progress.none()).history());
         assertThat(read.unknown().members().values())

@@ -91,7 +91,7 @@ class StudyFileTest {
 
     private static byte[] bytes(StoredStudy stored) throws IOException {
         var out = new ByteArrayOutputStream();
-        StudyFile.write(out, stored, Progress.none());
+        StudyFile.writeTo(out, stored, Progress.none());
         return out.toByteArray();
     }
 
@@ -189,7 +189,7 @@ class StudyFileTest {
                             Role.NONE,
                             0,
                             cells)
-                    .with(format));
+                    .withFormat(format));
         }
         Study study = StudyEdit.AddTable.to(
                         Study.EMPTY,

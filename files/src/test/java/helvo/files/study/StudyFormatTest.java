@@ -120,12 +120,12 @@ class StudyFormatTest {
 
     private static Column dates(int id, DateText.Form form, Cells cells) {
         return new Column(id, new Heading("when", ""), Kind.DATE, Role.NONE, 0, cells)
-                .with(new ColumnFormat.Dates(form, DateText.Order.DAY_FIRST, CalendarUnit.DAY));
+                .withFormat(new ColumnFormat.Dates(form, DateText.Order.DAY_FIRST, CalendarUnit.DAY));
     }
 
     private static Map<String, String> parts(Study study) throws IOException {
         var out = new ByteArrayOutputStream();
-        StudyFile.write(out, StoredStudy.of(History.from(study)), Progress.none());
+        StudyFile.writeTo(out, StoredStudy.of(History.from(study)), Progress.none());
         var parts = new TreeMap<String, String>();
         try (var in = new ZipInputStream(new ByteArrayInputStream(out.toByteArray()))) {
             for (var entry = in.getNextEntry(); entry != null; entry = in.getNextEntry()) {

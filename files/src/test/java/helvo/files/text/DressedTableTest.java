@@ -91,7 +91,7 @@ class DressedTableTest {
         }
         int gone = dress.missing ? random.nextInt(rows) : -1;
         String text = text(dress, x, y, gone);
-        Table table = TextTable.read(text.getBytes(StandardCharsets.UTF_8), "dressed.csv", ImportOptions.NONE)
+        Table table = TextTable.readText(text.getBytes(StandardCharsets.UTF_8), "dressed.csv", ImportOptions.NONE)
                 .table();
         check(table, "Load", x, -1, text);
         check(table, "Stretch", y, gone, text);

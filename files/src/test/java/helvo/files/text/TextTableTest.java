@@ -140,7 +140,7 @@ class TextTableTest {
     @ParameterizedTest
     @ValueSource(strings = {"x,y", "Load,sd", "nr,Load", "x,Load", "Na,K", "Nd,Load"})
     void shortNamesAreHeadings(String headings) throws Exception {
-        Table read = TextTable.read(
+        Table read = TextTable.readText(
                         (headings + "\nn.d.,NA\n1,2\n2,4\n").getBytes(StandardCharsets.UTF_8),
                         "n.csv",
                         ImportOptions.NONE)
@@ -268,7 +268,7 @@ class TextTableTest {
             }
         }
         try {
-            assertThat(TextTable.read(mixed, "any.csv", ImportOptions.NONE)
+            assertThat(TextTable.readText(mixed, "any.csv", ImportOptions.NONE)
                             .table()
                             .columns())
                     .isNotEmpty();
@@ -292,7 +292,7 @@ class TextTableTest {
                 })
                 .toList();
         String file = "x\ty\n" + texts.stream().map(text -> text + "\t0.5\n").collect(Collectors.joining());
-        var cells = TextTable.read(file.getBytes(StandardCharsets.UTF_8), "decimals.csv", ImportOptions.NONE)
+        var cells = TextTable.readText(file.getBytes(StandardCharsets.UTF_8), "decimals.csv", ImportOptions.NONE)
                 .table()
                 .columns()
                 .getFirst()
@@ -308,7 +308,7 @@ class TextTableTest {
     @Property(tries = 100, seed = "26")
     void numbersAreReadToTheLastDigit(@ForAll double value) throws UnreadableFile {
         if (Double.isFinite(value)) {
-            var table = TextTable.read(
+            var table = TextTable.readText(
                             ("x,y\n" + value + ",1\n").getBytes(StandardCharsets.UTF_8), "n.csv", ImportOptions.NONE)
                     .table();
             assertThat(table.columns().getFirst().cells().number(0)).isEqualTo(value);

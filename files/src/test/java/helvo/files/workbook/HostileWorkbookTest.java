@@ -195,7 +195,7 @@ class HostileWorkbookTest {
                                         .limit(dates.size())
                                         .toArray())),
                         new Column(2, new Heading("Day", ""), Kind.DATE, Role.NONE, 0, dates)
-                                .with(new ColumnFormat.Dates(
+                                .withFormat(new ColumnFormat.Dates(
                                         DateText.Form.DAY, DateText.Order.DAY_FIRST, CalendarUnit.DAY)),
                         new Column(3, new Heading("Note", ""), Kind.TEXT, Role.NONE, 0, texts)),
                 ExcludedRows.NONE);

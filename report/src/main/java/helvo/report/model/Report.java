@@ -49,7 +49,7 @@ public record Report(
         return Span.text(title);
     }
 
-    /// What a careful person wants to know before it is handed over: figures that had to be made smaller for its
+    /// What a careful person wants to know before it is exported: figures that had to be made smaller for its
     /// pages.
     public List<String> notices() {
         return blocks().stream()

@@ -35,8 +35,8 @@ public final class DocxReport {
         document.close().close();
 
         var parts = new OfficeArchive();
-        parts.part("[Content_Types].xml", contentTypes());
-        parts.part(
+        parts.xmlPart("[Content_Types].xml", contentTypes());
+        parts.xmlPart(
                 "_rels/.rels",
                 relations(
                         Map.of(
@@ -49,9 +49,9 @@ public final class DocxReport {
                                     "docProps/core.xml"
                                 }),
                         List.of()));
-        parts.part("docProps/core.xml", properties(report));
-        parts.part("word/document.xml", document);
-        parts.part(
+        parts.xmlPart("docProps/core.xml", properties(report));
+        parts.xmlPart("word/document.xml", document);
+        parts.xmlPart(
                 "word/_rels/document.xml.rels",
                 relations(
                         Map.of(

@@ -72,15 +72,15 @@ public final class OdtReport {
         content();
         var whole = new OfficeArchive();
         whole.plain("mimetype", TYPE.getBytes(StandardCharsets.US_ASCII));
-        whole.part("content.xml", xml);
+        whole.xmlPart("content.xml", xml);
         whole.part("styles.xml", styles());
-        whole.part("meta.xml", meta());
+        whole.xmlPart("meta.xml", meta());
         for (Map.Entry<String, Part> part : parts.entrySet()) {
             if (part.getValue().bytes().length > 0) {
                 whole.part(part.getKey(), part.getValue().bytes());
             }
         }
-        whole.part("META-INF/manifest.xml", manifest());
+        whole.xmlPart("META-INF/manifest.xml", manifest());
         return whole.whole();
     }
 

@@ -18,7 +18,7 @@ public final class OfficeArchive {
         begin(ReproducibleEntry.entry(name), content);
     }
 
-    void part(String name, XmlText content) throws IOException {
+    void xmlPart(String name, XmlText content) throws IOException {
         part(name, content.bytes());
     }
 

@@ -19,7 +19,7 @@ import org.apache.pdfbox.pdmodel.interactive.documentnavigation.outline.PDOutlin
 
 /// The pages of a PDF report, filled from top to bottom. Lengths are in points.
 final class PdfPages {
-    private static final PdfText.Look FOOT = new PdfText.Look(8.5, false, new Color(0x5D6C73));
+    private static final PdfText.ParagraphStyle FOOT = new PdfText.ParagraphStyle(8.5, false, new Color(0x5D6C73));
     /// Lines of a paragraph that stay together at a page's end.
     private static final int TOGETHER = 2;
 
@@ -141,30 +141,31 @@ final class PdfPages {
     }
 
     /// A text at the beginning of the next line, without taking room.
-    void mark(PDStructureElement element, List<Span> words, PdfText.Look look, double indent) throws IOException {
-        List<PdfText.Line> lines = text.lines(words, look, width() / 3);
+    void mark(PDStructureElement element, List<Span> words, PdfText.ParagraphStyle paragraph, double indent)
+            throws IOException {
+        List<PdfText.Line> lines = text.lines(words, paragraph, width() / 3);
         part(element, to -> {
             for (int i = 0; i < lines.size(); i++) {
-                text.draw(to, lines.get(i), look.color(), left() + indent, bottom(look.line() * (i + 0.76)));
+                text.draw(to, lines.get(i), paragraph.color(), left() + indent, bottom(paragraph.line() * (i + 0.76)));
             }
         });
     }
 
     /// Lines of one paragraph; what runs from right to left stands at the right.
-    void lines(List<PdfText.Line> lines, PdfText.Look look, PDStructureElement element, double indent)
+    void lines(List<PdfText.Line> lines, PdfText.ParagraphStyle paragraph, PDStructureElement element, double indent)
             throws IOException {
         boolean rightToLeft =
                 !lines.isEmpty() && WordBody.isRightToLeft(lines.getFirst().text());
         for (int from = 0; from < lines.size(); ) {
             int least = Math.min(TOGETHER, lines.size() - from);
-            keep(least * look.line());
-            int fits = Math.clamp((int) Math.floor(room() / look.line() + 1e-9), least, lines.size() - from);
+            keep(least * paragraph.line());
+            int fits = Math.clamp((int) Math.floor(room() / paragraph.line() + 1e-9), least, lines.size() - from);
             List<PdfText.Line> here = lines.subList(from, from + fits);
             tags.begin(content(), page, element);
             for (PdfText.Line line : here) {
                 double x = rightToLeft ? left() + width() - line.width() : left() + indent;
-                text.draw(content(), line, look.color(), x, bottom(look.line() * 0.76));
-                reached += look.line();
+                text.draw(content(), line, paragraph.color(), x, bottom(paragraph.line() * 0.76));
+                reached += paragraph.line();
             }
             content().endMarkedContent();
             from += fits;

@@ -27,12 +27,12 @@ public final class PdfReport {
     private static final Color INK = new Color(0x17242B);
     private static final Color MUTED = new Color(0x46545B);
     private static final double POINTS_PER_MM = 72 / 25.4;
-    private static final PdfText.Look TITLE = new PdfText.Look(18, true, INK);
-    private static final PdfText.Look BYLINE = new PdfText.Look(10, false, MUTED);
-    private static final PdfText.Look HEADING_2 = new PdfText.Look(13.5, true, INK);
-    private static final PdfText.Look HEADING_3 = new PdfText.Look(11, true, INK);
-    private static final PdfText.Look BODY = new PdfText.Look(10.5, false, INK);
-    private static final PdfText.Look CAPTION = new PdfText.Look(9.5, false, MUTED);
+    private static final PdfText.ParagraphStyle TITLE = new PdfText.ParagraphStyle(18, true, INK);
+    private static final PdfText.ParagraphStyle BYLINE = new PdfText.ParagraphStyle(10, false, MUTED);
+    private static final PdfText.ParagraphStyle HEADING_2 = new PdfText.ParagraphStyle(13.5, true, INK);
+    private static final PdfText.ParagraphStyle HEADING_3 = new PdfText.ParagraphStyle(11, true, INK);
+    private static final PdfText.ParagraphStyle BODY = new PdfText.ParagraphStyle(10.5, false, INK);
+    private static final PdfText.ParagraphStyle CAPTION = new PdfText.ParagraphStyle(9.5, false, MUTED);
     private static final double INDENT = 12;
     private static final double MATH = 11.5;
     /// A heading stays with so much of what follows it.
@@ -128,14 +128,15 @@ public final class PdfReport {
 
     private void heading(int level, List<Span> words) throws IOException {
         pages.space(level == 2 ? 14 : 9);
-        PdfText.Look look = level == 2 ? HEADING_2 : HEADING_3;
-        pages.keep(text.lines(words, look, pages.width()).size() * look.line() + KEPT_BELOW);
+        PdfText.ParagraphStyle paragraph = level == 2 ? HEADING_2 : HEADING_3;
+        pages.keep(text.lines(words, paragraph, pages.width()).size() * paragraph.line() + KEPT_BELOW);
         pages.bookmark(level, Span.text(words));
-        paragraph(words, look, level == 2 ? StandardStructureTypes.H2 : StandardStructureTypes.H3, 2);
+        paragraph(words, paragraph, level == 2 ? StandardStructureTypes.H2 : StandardStructureTypes.H3, 2);
     }
 
-    private void paragraph(List<Span> words, PdfText.Look look, String type, double after) throws IOException {
-        pages.lines(text.lines(words, look, pages.width()), look, element(type), 0);
+    private void paragraph(List<Span> words, PdfText.ParagraphStyle paragraph, String type, double after)
+            throws IOException {
+        pages.lines(text.lines(words, paragraph, pages.width()), paragraph, element(type), 0);
         pages.space(after);
     }
 

@@ -27,8 +27,8 @@ final class PdfTable {
     private final Block.Grid grid;
     private final PdfPages pages;
     private final PdfText text;
-    private PdfText.Look body;
-    private PdfText.Look head;
+    private PdfText.ParagraphStyle body;
+    private PdfText.ParagraphStyle head;
     private double[] widths;
 
     PdfTable(Block.Grid grid, PdfPages pages, PdfText text) {
@@ -38,23 +38,23 @@ final class PdfTable {
     }
 
     /// @param caption with its number
-    void draw(List<Span> caption, PdfText.Look look) throws IOException {
+    void draw(List<Span> caption, PdfText.ParagraphStyle paragraph) throws IOException {
         choose();
         List<Row> rows = new ArrayList<>();
         Row heads = row(grid.heads(), head);
         for (List<List<Span>> cells : grid.rows()) {
             rows.add(row(cells, body));
         }
-        List<PdfText.Line> lines = text.lines(caption, look, pages.width());
+        List<PdfText.Line> lines = text.lines(caption, paragraph, pages.width());
         pages.space(6);
-        double above = lines.size() * look.line() + heads.high + 6;
+        double above = lines.size() * paragraph.line() + heads.high + 6;
         double all = rows.stream().mapToDouble(row -> row.high).sum();
         pages.keep(above
                 + (above + all <= WHOLE * pages.height()
                         ? all + 2 * THICK
                         : rows.stream().limit(3).mapToDouble(row -> row.high).sum()));
         PDStructureElement table = pages.tags().element(pages.tags().document(), StandardStructureTypes.TABLE);
-        pages.lines(lines, look, pages.tags().element(table, StandardStructureTypes.CAPTION), 0);
+        pages.lines(lines, paragraph, pages.tags().element(table, StandardStructureTypes.CAPTION), 0);
         pages.space(3);
         heads(heads, table);
         for (Row row : rows) {
@@ -81,8 +81,8 @@ final class PdfTable {
     private void choose() throws IOException {
         int columns = grid.heads().size();
         for (double size : SIZES) {
-            body = new PdfText.Look(size, false, INK);
-            head = new PdfText.Look(size, true, INK);
+            body = new PdfText.ParagraphStyle(size, false, INK);
+            head = new PdfText.ParagraphStyle(size, true, INK);
             double[] natural = new double[columns];
             double[] least = new double[columns];
             measure(grid.heads(), head, natural, least);
@@ -97,19 +97,20 @@ final class PdfTable {
         }
     }
 
-    private void measure(List<List<Span>> cells, PdfText.Look look, double[] natural, double[] least)
+    private void measure(List<List<Span>> cells, PdfText.ParagraphStyle paragraph, double[] natural, double[] least)
             throws IOException {
         for (int i = 0; i < cells.size(); i++) {
             natural[i] = Math.max(
-                    natural[i], text.lines(cells.get(i), look, 1e6).getFirst().width());
-            boolean whole = grid.numbers().get(i) && look == body;
+                    natural[i],
+                    text.lines(cells.get(i), paragraph, 1e6).getFirst().width());
+            boolean whole = grid.numbers().get(i) && paragraph == body;
             double word = 0;
             for (String each : whole
                     ? List.of(Span.text(cells.get(i)))
                     : List.of(Span.text(cells.get(i)).split(" "))) {
                 word = Math.max(
                         word,
-                        text.lines(List.of(look.strong() ? Span.strong(each) : Span.plain(each)), look, 1e6)
+                        text.lines(List.of(paragraph.strong() ? Span.strong(each) : Span.plain(each)), paragraph, 1e6)
                                 .getFirst()
                                 .width());
             }
@@ -133,15 +134,15 @@ final class PdfTable {
         return widths;
     }
 
-    private Row row(List<List<Span>> cells, PdfText.Look look) throws IOException {
+    private Row row(List<List<Span>> cells, PdfText.ParagraphStyle paragraph) throws IOException {
         var lines = new ArrayList<List<PdfText.Line>>();
         int most = 1;
         for (int i = 0; i < cells.size(); i++) {
-            List<PdfText.Line> cell = text.lines(cells.get(i), look, widths[i] + 0.01);
+            List<PdfText.Line> cell = text.lines(cells.get(i), paragraph, widths[i] + 0.01);
             lines.add(cell);
             most = Math.max(most, cell.size());
         }
-        return new Row(lines, most * look.line() + 2 * ABOVE);
+        return new Row(lines, most * paragraph.line() + 2 * ABOVE);
     }
 
     private PDStructureElement tag(PDStructureElement row, String type, String scope, boolean heads) {
@@ -176,11 +177,16 @@ final class PdfTable {
         rule(THIN);
     }
 
-    private void cell(Row row, int column, PDStructureElement element, PdfText.Look look) throws IOException {
-        pages.part(element, content -> drawCell(content, row, column, look));
+    private void cell(Row row, int column, PDStructureElement element, PdfText.ParagraphStyle paragraph)
+            throws IOException {
+        pages.part(element, content -> drawCell(content, row, column, paragraph));
     }
 
-    private void drawCell(org.apache.pdfbox.pdmodel.PDPageContentStream content, Row row, int column, PdfText.Look look)
+    private void drawCell(
+            org.apache.pdfbox.pdmodel.PDPageContentStream content,
+            Row row,
+            int column,
+            PdfText.ParagraphStyle paragraph)
             throws IOException {
         double from = pages.left() + PAD;
         for (int i = 0; i < column; i++) {
@@ -188,12 +194,18 @@ final class PdfTable {
         }
         List<PdfText.Line> lines = row.cells.get(column);
         // Heads stand at the bottom of their row.
-        int skipped = look.strong() ? (int) Math.round((row.high - 2 * ABOVE) / look.line()) - lines.size() : 0;
+        int skipped =
+                paragraph.strong() ? (int) Math.round((row.high - 2 * ABOVE) / paragraph.line()) - lines.size() : 0;
         for (int i = 0; i < lines.size(); i++) {
             double x = grid.numbers().get(column)
                     ? from + widths[column] - lines.get(i).width()
                     : from;
-            text.draw(content, lines.get(i), look.color(), x, pages.bottom(ABOVE + look.line() * (skipped + i + 0.76)));
+            text.draw(
+                    content,
+                    lines.get(i),
+                    paragraph.color(),
+                    x,
+                    pages.bottom(ABOVE + paragraph.line() * (skipped + i + 0.76)));
         }
     }
 

@@ -39,7 +39,7 @@ final class PdfText {
     }
 
     /// How a paragraph looks.
-    record Look(double size, boolean strong, Color color) {
+    record ParagraphStyle(double size, boolean strong, Color color) {
         double line() {
             return size * LINE;
         }
@@ -64,11 +64,11 @@ final class PdfText {
     }
 
     /// In lines that are no wider than `width`, broken at blanks; a word that is wider is broken anywhere.
-    List<Line> lines(List<Span> spans, Look look, double width) throws IOException {
+    List<Line> lines(List<Span> spans, ParagraphStyle paragraph, double width) throws IOException {
         var lines = new ArrayList<Line>();
         var line = new ArrayList<Piece>();
         double reached = 0;
-        for (List<Piece> word : words(spans, look)) {
+        for (List<Piece> word : words(spans, paragraph)) {
             double wide = width(word);
             boolean blank = word.getFirst().text().isBlank();
             if (reached + wide > width && !blank && !line.isEmpty()) {
@@ -109,11 +109,11 @@ final class PdfText {
     }
 
     /// Words and the blanks between them.
-    private static List<List<Piece>> words(List<Span> spans, Look look) {
+    private static List<List<Piece>> words(List<Span> spans, ParagraphStyle paragraph) {
         var words = new ArrayList<List<Piece>>();
         List<Piece> word = new ArrayList<>();
         for (Span span : spans) {
-            Piece whole = piece(span, look);
+            Piece whole = piece(span, paragraph);
             var text = new StringBuilder();
             for (int i = 0; i < whole.text().length(); i++) {
                 char c = whole.text().charAt(i);
@@ -143,17 +143,19 @@ final class PdfText {
         }
     }
 
-    private static Piece piece(Span span, Look look) {
+    private static Piece piece(Span span, ParagraphStyle paragraph) {
         return switch (span) {
             case Span.Text(var text, var style) ->
                 switch (style) {
-                    case PLAIN -> new Piece(text, look.strong(), look.size(), 0);
-                    case STRONG -> new Piece(text, true, look.size(), 0);
-                    case RAISED -> new Piece(text, look.strong(), look.size() * SMALLER, RAISED * look.size());
-                    case LOWERED -> new Piece(text, look.strong(), look.size() * SMALLER, LOWERED * look.size());
+                    case PLAIN -> new Piece(text, paragraph.strong(), paragraph.size(), 0);
+                    case STRONG -> new Piece(text, true, paragraph.size(), 0);
+                    case RAISED ->
+                        new Piece(text, paragraph.strong(), paragraph.size() * SMALLER, RAISED * paragraph.size());
+                    case LOWERED ->
+                        new Piece(text, paragraph.strong(), paragraph.size() * SMALLER, LOWERED * paragraph.size());
                 };
             case Span.Reference(var kind, int number) ->
-                new Piece(kind.word() + "\u00a0" + number, look.strong(), look.size(), 0);
+                new Piece(kind.word() + "\u00a0" + number, paragraph.strong(), paragraph.size(), 0);
         };
     }
 

@@ -13,7 +13,7 @@ import java.util.List;
 
 /// The section of a report about residuals and error bars.
 final class ChecksSection {
-    private static final int TOLD = 20;
+    private static final int MAX_EXAMPLES = 20;
 
     private ChecksSection() {}
 
@@ -31,7 +31,9 @@ final class ChecksSection {
         }
         if (!quiet.isEmpty()) {
             items.add(Span.of((figure.series().size() > 1
-                            ? (quiet.size() <= TOLD ? FigureDescription.listed(quiet) : quiet.size() + " series")
+                            ? (quiet.size() <= MAX_EXAMPLES
+                                            ? FigureDescription.listed(quiet)
+                                            : quiet.size() + " series")
                                     + ": no"
                             : "No")
                     + " pattern, outlier or uneven spread was found in the residuals."));

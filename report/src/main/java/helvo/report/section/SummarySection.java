@@ -22,7 +22,7 @@ import java.util.OptionalDouble;
 /// The summary at the head of a report.
 final class SummarySection {
     /// More series are counted.
-    private static final int TOLD = 4;
+    private static final int MAX_EXAMPLES = 4;
 
     private final FigureAnalysis figure;
     private final NumberNotation numbers;
@@ -46,7 +46,7 @@ final class SummarySection {
                 + RootLocale.format(": %,d %s", points, points == 1 ? "point" : "points"));
         if (series.size() > 1) {
             say(
-                    series.size() <= TOLD
+                    series.size() <= MAX_EXAMPLES
                             ? " for "
                                     + FigureDescription.listed(series.stream()
                                             .map(SeriesAnalysis::label)
@@ -55,7 +55,7 @@ final class SummarySection {
         }
         references(picture, table);
         say(".");
-        if (series.size() <= TOLD) {
+        if (series.size() <= MAX_EXAMPLES) {
             series.forEach(this::course);
         }
         figure.comparisons().forEach(this::compared);

@@ -125,10 +125,10 @@ final class DocxTemplate {
     }
 
     private Document xml(String part) throws IOException, SAXException, ParserConfigurationException {
-        return xml(parts.get(part));
+        return parsed(parts.get(part));
     }
 
-    private static Document xml(byte[] bytes) throws IOException, SAXException, ParserConfigurationException {
+    private static Document parsed(byte[] bytes) throws IOException, SAXException, ParserConfigurationException {
         var factory = DocumentBuilderFactory.newInstance();
         factory.setNamespaceAware(true);
         factory.setFeature(XMLConstants.FEATURE_SECURE_PROCESSING, true);
@@ -164,7 +164,7 @@ final class DocxTemplate {
 
     /// A list with bullets besides those that the template has.
     private void numbering() throws IOException, SAXException, ParserConfigurationException, TransformerException {
-        Document ours = xml(DocxReport.resource("docx-numbering.xml"));
+        Document ours = parsed(DocxReport.resource("docx-numbering.xml"));
         if (!parts.containsKey(NUMBERING)) {
             bullets = 1;
             put(NUMBERING, ours);
@@ -256,7 +256,7 @@ final class DocxTemplate {
         var body = new WordBody(report.plan(), xml, bullets, progress);
         body.write(blocks);
         media.putAll(body.media());
-        Element filled = xml(xml.close().bytes()).getDocumentElement();
+        Element filled = parsed(xml.close().bytes()).getDocumentElement();
         Node parent = paragraph.getParentNode();
         for (Node child = filled.getFirstChild(); child != null; child = child.getNextSibling()) {
             parent.insertBefore(paragraph.getOwnerDocument().importNode(child, true), paragraph);
@@ -269,7 +269,7 @@ final class DocxTemplate {
         List<String> known = elements(theirs, "style").stream()
                 .map(each -> each.getAttributeNS(W, "styleId"))
                 .toList();
-        for (Element style : elements(xml(DocxReport.styles(report.plan().language())), "style")) {
+        for (Element style : elements(parsed(DocxReport.styles(report.plan().language())), "style")) {
             if (!known.contains(style.getAttributeNS(W, "styleId"))) {
                 var added = (Element) theirs.importNode(style, true);
                 added.removeAttributeNS(W, "default");

@@ -38,7 +38,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 
 class PdfLayoutTest {
-    private static final PdfText.Look BODY = new PdfText.Look(10, false, Color.BLACK);
+    private static final PdfText.ParagraphStyle BODY = new PdfText.ParagraphStyle(10, false, Color.BLACK);
 
     private final PDDocument document = new PDDocument();
     private final PdfDrawings fonts = new PdfDrawings(document);
@@ -127,7 +127,7 @@ class PdfLayoutTest {
     }
 
     private static byte[] pdf(String csv, ReportPlan.Paper paper) throws IOException, UnreadableFile {
-        Table table = TextTable.read(csv.getBytes(StandardCharsets.UTF_8), "t.csv", ImportOptions.NONE)
+        Table table = TextTable.readText(csv.getBytes(StandardCharsets.UTF_8), "t.csv", ImportOptions.NONE)
                 .table();
         Study study = new StudyEdit.PlanReport(
                         ReportPlan.DEFAULT.withPaper(paper).withSections(List.of(ReportPlan.Section.MEASUREMENTS)))
