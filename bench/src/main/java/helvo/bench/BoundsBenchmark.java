@@ -20,7 +20,8 @@ import org.openjdk.jmh.annotations.Setup;
 import org.openjdk.jmh.annotations.State;
 import org.openjdk.jmh.annotations.Warmup;
 
-/// Which lines pass through all bars: how the time grows with the points, with bars in y and in both.
+/// A benchmark of the lines that pass through all error bars: time against the number of points, with bars in y and
+/// in both.
 @State(Scope.Benchmark)
 @BenchmarkMode(Mode.AverageTime)
 @OutputTimeUnit(TimeUnit.MILLISECONDS)

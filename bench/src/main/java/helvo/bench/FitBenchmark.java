@@ -23,7 +23,8 @@ import org.openjdk.jmh.annotations.Setup;
 import org.openjdk.jmh.annotations.State;
 import org.openjdk.jmh.annotations.Warmup;
 
-/// Exact fits against a bare summing pass over x and y, and against the least squares of a statistics library.
+/// A benchmark of exact fits against a bare summing pass over x and y, and against the least squares of a
+/// statistics library.
 @State(Scope.Benchmark)
 @BenchmarkMode(Mode.AverageTime)
 @OutputTimeUnit(TimeUnit.MICROSECONDS)

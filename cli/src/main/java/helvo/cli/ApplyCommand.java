@@ -34,7 +34,7 @@ import java.util.TreeSet;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
-/// Makes the figures and fits of a study again for the data of many files.
+/// The command `helvo apply`: makes the figures and fits of a study again for the data of many files.
 final class ApplyCommand extends Command {
     private Path study;
     private List<String> data;

@@ -15,7 +15,7 @@ import java.util.List;
 import java.util.Map;
 import tools.jackson.databind.node.ObjectNode;
 
-/// What became of each run of `apply`, in results.csv and results.json. Both are written while runs are done, about
+/// The outcome of each run of `apply`, in results.csv and results.json. Both are written while runs are done, about
 /// once a second and when the program is told to stop, so that whatever ends it, they have what is done and name
 /// what is not. May be used by several threads.
 final class ApplyResults {

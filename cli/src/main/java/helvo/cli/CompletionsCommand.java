@@ -8,6 +8,7 @@ import picocli.AutoComplete;
 import picocli.CommandLine;
 import picocli.CommandLine.Model.OptionSpec;
 
+/// The command `helvo completions`: a script with which a shell completes commands, options and their values.
 final class CompletionsCommand extends Command {
     private String shell;
 

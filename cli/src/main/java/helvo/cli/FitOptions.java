@@ -22,7 +22,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Collectors;
 
-/// What `fit`, `curves` and `draw` share: the files, the columns, the rows and the curve.
+/// The options that `fit`, `curves` and `draw` share: files, columns, rows and curve.
 final class FitOptions {
     private static final int MOST_NAMED = 20;
     private final Arguments arguments;

@@ -225,7 +225,7 @@ final class ImportCommandOptions {
         };
     }
 
-    /// @throws Refused for a column of text, in which a fit would find nothing, or not all
+    /// @throws UserError for a column of text, in which a fit would find nothing, or not all
     static void refuseText(Column column, Table table) throws UserError {
         if (column.kind() != Kind.TEXT) {
             return;

@@ -1,6 +1,6 @@
 package helvo.core;
 
-/// How far long work has come, and whether it is still wanted.
+/// The progress of long work, and whether it is still wanted.
 @FunctionalInterface
 public interface Progress {
     /// For work that nobody watches. A method, since a constant here would keep every progress out of the

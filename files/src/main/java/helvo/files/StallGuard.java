@@ -11,7 +11,7 @@ import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
 import java.util.concurrent.atomic.AtomicLong;
 
-/// Gives up reading a file that stalls: nothing more of it was read for two minutes.
+/// A guard that gives up reading a file that stalls: nothing more of it was read for two minutes.
 public final class StallGuard {
     private StallGuard() {}
 
@@ -20,7 +20,7 @@ public final class StallGuard {
         T read(Progress progress) throws UnreadableFile;
     }
 
-    /// @throws CannotRead as the reading does, or after [Limits#STALL_TIMEOUT] without any progress
+    /// @throws UnreadableFile as the reading does, or after [Limits#STALL_TIMEOUT] without any progress
     public static <T> T of(Path file, Progress progress, Reading<T> reading) throws UnreadableFile {
         return of(file, Limits.STALL_TIMEOUT, progress, reading);
     }

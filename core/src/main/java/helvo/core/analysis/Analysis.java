@@ -14,9 +14,9 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
 
-/// All that follows from a study: points, fits, residuals, checks and cells that need a look. Immutable, and a
-/// function of the study alone; an earlier analysis only saves work. Two are equal only if they are one: to compare
-/// all that they hold would take longer than to show it.
+/// The analysis of a study: points, fits, residuals, checks and cells that need a look. Immutable, and a function
+/// of the study alone; an earlier analysis only saves work. Two are equal only if they are one: to compare all that
+/// they hold would take longer than to show it.
 ///
 /// @param searched the study whose tables were searched for problems: `study`, or an earlier one while the search
 ///     is under way

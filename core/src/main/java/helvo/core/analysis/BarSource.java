@@ -11,8 +11,8 @@ import helvo.core.table.Table;
 import helvo.core.table.UniformBarLength;
 import java.util.Optional;
 
-/// Where the error bars of an x or y come from: a column of half lengths, two columns (up and down), or one length
-/// or percentage for all.
+/// The source of the error bars of an x or y: a column of half lengths, two columns (up and down), or one length or
+/// percentage for all.
 ///
 /// @param of      what they are the bars of
 /// @param up      half lengths, both ways where `down` is empty
@@ -20,8 +20,12 @@ import java.util.Optional;
 /// @param own     where no column gives any
 /// @param meaning what the length says
 public record BarSource(
-        Coordinate of, Optional<Column> up, Optional<Column> down, Optional<UniformBarLength> own, BarMeaning meaning) {
-    public static BarSource of(Table table, Coordinate coordinate) {
+        CoordinateColumn of,
+        Optional<Column> up,
+        Optional<Column> down,
+        Optional<UniformBarLength> own,
+        BarMeaning meaning) {
+    public static BarSource of(Table table, CoordinateColumn coordinate) {
         Column column = coordinate.column();
         Optional<Column> up = table.barOf(column);
         Optional<Column> down = table.downOf(column);
@@ -76,7 +80,7 @@ public record BarSource(
     }
 
     private static double fitting(double length) {
-        return length >= 0 && length <= Coordinate.MAX_ABS ? length : Double.NaN;
+        return length >= 0 && length <= CoordinateColumn.MAX_ABS ? length : Double.NaN;
     }
 
     /// What makes the bar of a row this long, rounded to the digits that can be seen: its cell, or the length or

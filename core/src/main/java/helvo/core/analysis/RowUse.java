@@ -9,7 +9,8 @@ import java.util.Arrays;
 import java.util.Optional;
 import java.util.stream.IntStream;
 
-/// Which rows of a series were used, and why others were not. Rows are counted from 0.
+/// The rows of a series: those that were used, those excluded, and those without a usable number. Rows are counted
+/// from 0.
 ///
 /// @param given    rows of the series
 /// @param excluded those excluded
@@ -19,7 +20,13 @@ import java.util.stream.IntStream;
 /// @param xBars    what gave the bars in x
 /// @param yBars    likewise in y
 public record RowUse(
-        int given, int[] excluded, int[] unusable, Coordinate x, Coordinate y, BarSource xBars, BarSource yBars) {
+        int given,
+        int[] excluded,
+        int[] unusable,
+        CoordinateColumn x,
+        CoordinateColumn y,
+        BarSource xBars,
+        BarSource yBars) {
     public int used() {
         return given - excluded.length - unusable.length;
     }
@@ -27,7 +34,8 @@ public record RowUse(
     /// The points with those of the rows that were excluded; empty where none of these has a number in x and y.
     Optional<Points> withExcluded(Points used) {
         int[] back = Arrays.stream(excluded)
-                .filter(row -> Math.abs(x.at(row)) <= Coordinate.MAX_ABS && Math.abs(y.at(row)) <= Coordinate.MAX_ABS)
+                .filter(row -> Math.abs(x.at(row)) <= CoordinateColumn.MAX_ABS
+                        && Math.abs(y.at(row)) <= CoordinateColumn.MAX_ABS)
                 .toArray();
         if (back.length == 0) {
             return Optional.empty();
@@ -55,7 +63,7 @@ public record RowUse(
         return isUnread(x, row) || isUnread(y, row);
     }
 
-    private static boolean isUnread(Coordinate of, int row) {
+    private static boolean isUnread(CoordinateColumn of, int row) {
         return !of.column().isDerived()
                 && of.column().cells().cell(row) instanceof Cell.Text(String text)
                 && !MissingText.standsForNone(text)
@@ -73,7 +81,7 @@ public record RowUse(
 
     /// Why one of the unusable rows has no point: "Stretch: “about 7.6” is not a number".
     public String why(int row) {
-        Column column = (Math.abs(x.at(row)) <= Coordinate.MAX_ABS ? y : x).column();
+        Column column = (Math.abs(x.at(row)) <= CoordinateColumn.MAX_ABS ? y : x).column();
         boolean computed =
                 column.derivation().filter(Derivation.Formula.class::isInstance).isPresent();
         return switch (column.cells().cell(row)) {

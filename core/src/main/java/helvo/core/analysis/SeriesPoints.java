@@ -78,16 +78,16 @@ record SeriesPoints(SeriesKey key, String label, int slot, Points points, RowUse
         if (xs.isEmpty()) {
             return List.of();
         }
-        double origin = Coordinate.origin(xs);
-        double yOrigin = Coordinate.origin(ys);
+        double origin = CoordinateColumn.origin(xs);
+        double yOrigin = CoordinateColumn.origin(ys);
         var series = new ArrayList<SeriesPoints>();
         for (int i = 0; i < ys.size(); i++) {
-            Coordinate x = Coordinate.of(table.xOf(ys.get(i)).orElseThrow(), origin);
+            CoordinateColumn x = CoordinateColumn.of(table.xOf(ys.get(i)).orElseThrow(), origin);
             series.addAll(of(
                     table,
                     figure,
                     x,
-                    Coordinate.of(ys.get(i), yOrigin),
+                    CoordinateColumn.of(ys.get(i), yOrigin),
                     ys.size() > 1,
                     progress.part((double) i / ys.size(), (i + 1.0) / ys.size())));
         }
@@ -138,7 +138,7 @@ record SeriesPoints(SeriesKey key, String label, int slot, Points points, RowUse
     }
 
     private static List<SeriesPoints> of(
-            Table table, Figure figure, Coordinate x, Coordinate y, boolean severalY, Progress progress) {
+            Table table, Figure figure, CoordinateColumn x, CoordinateColumn y, boolean severalY, Progress progress) {
         BarSource xBars = BarSource.of(table, x);
         BarSource yBars = BarSource.of(table, y);
         Optional<List<String>> order = table.first(Role.BY).flatMap(column -> column.groupOrder(SeriesKey.MAX_SERIES));
@@ -231,7 +231,7 @@ record SeriesPoints(SeriesKey key, String label, int slot, Points points, RowUse
         }
 
         /// All rows of a table, where each is a point; else empty.
-        static Optional<Collector> ofAll(int rows, Coordinate x, Coordinate y) {
+        static Optional<Collector> ofAll(int rows, CoordinateColumn x, CoordinateColumn y) {
             if (!x.isOfAll(rows) || !y.isOfAll(rows)) {
                 return Optional.empty();
             }
@@ -243,8 +243,8 @@ record SeriesPoints(SeriesKey key, String label, int slot, Points points, RowUse
             }
             all.given = rows;
             all.size = rows;
-            return Range.of(all.x).maxAbs() <= Coordinate.MAX_ABS
-                            && Range.of(all.y).maxAbs() <= Coordinate.MAX_ABS
+            return Range.of(all.x).maxAbs() <= CoordinateColumn.MAX_ABS
+                            && Range.of(all.y).maxAbs() <= CoordinateColumn.MAX_ABS
                     ? Optional.of(all)
                     : Optional.empty();
         }
@@ -253,7 +253,7 @@ record SeriesPoints(SeriesKey key, String label, int slot, Points points, RowUse
             given++;
             if (aside) {
                 setAside.add(row);
-            } else if (!(Math.abs(px) <= Coordinate.MAX_ABS && Math.abs(py) <= Coordinate.MAX_ABS)) {
+            } else if (!(Math.abs(px) <= CoordinateColumn.MAX_ABS && Math.abs(py) <= CoordinateColumn.MAX_ABS)) {
                 unusable.add(row);
             } else {
                 room();

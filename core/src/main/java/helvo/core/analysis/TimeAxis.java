@@ -3,7 +3,7 @@ package helvo.core.analysis;
 import helvo.core.number.DateText;
 import helvo.core.table.CalendarUnit;
 
-/// How dates become numbers to fit: time since an origin, in a unit.
+/// The conversion of dates to numbers to fit: time since an origin, in a unit.
 ///
 /// @param origin midnight of the first day, in seconds since 1970
 /// @param per    what a slope is counted by

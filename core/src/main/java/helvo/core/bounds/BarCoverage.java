@@ -9,7 +9,7 @@ import helvo.core.points.Points;
 import java.util.Optional;
 import java.util.function.DoubleUnaryOperator;
 
-/// Which error bars a fitted curve meets, and which it misses.
+/// The error bars that a fitted curve meets, and those that it misses.
 ///
 /// @param bars   how many take part
 /// @param missed rows of bars that the curve does not pass through

@@ -13,7 +13,7 @@ import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.apache.commons.numbers.core.DD;
 
-/// Which straight lines pass through the error bars of points.
+/// The straight lines that pass through the error bars of points.
 ///
 /// A line y = m x + c passes through a bar when |m x + c − y| ≤ e + |m| d, for half lengths e in y and d in x; with
 /// bars of unequal halves, when it meets the box that they span. Exact but for the last digits: a limit is where

@@ -6,9 +6,9 @@ import helvo.core.numeric.Range;
 import java.util.Optional;
 import org.apache.commons.statistics.distribution.ChiSquaredDistribution;
 
-/// Whether the spread of the residuals changes along x: n times the R² of their squares against x, a χ² of one
-/// degree of freedom where it does not. Breusch & Pagan 1979, Econometrica 47:1287, in Koenker's form that needs no
-/// normal distribution (1981, J. Econometrics 17:107).
+/// The Breusch–Pagan test of whether the spread of the residuals changes along x: n times the R² of their squares
+/// against x, a χ² of one degree of freedom where it does not. Breusch & Pagan 1979, Econometrica 47:1287, in
+/// Koenker's form that needs no normal distribution (1981, J. Econometrics 17:107).
 ///
 /// @param growth the spread at the largest x over that at the smallest, by that line through the squares; at most
 ///     10

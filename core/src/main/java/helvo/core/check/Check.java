@@ -8,7 +8,7 @@ import java.util.OptionalDouble;
 /// @param p        how often chance alone would show as much; empty where the check has none
 /// @param adjusted the same with all questions that were asked of these residuals taken into account (Holm); empty
 ///                 where it has no p, or another statistic answers the same question
-/// @param speaks   whether it has something to say
+/// @param isReported   whether it has something to say
 /// @param size     how large it is: in y units what a term or a point is off, else a ratio; see [Kind]
 /// @param rows     of the table that it is about, 0 is the first; none where it is about all of them
 public record Check(

@@ -5,9 +5,9 @@ import java.util.function.Supplier;
 import org.apache.commons.statistics.distribution.BetaDistribution;
 import org.apache.commons.statistics.distribution.NormalDistribution;
 
-/// Whether residuals that follow one another are alike: d = Σ (rᵢ − rᵢ₋₁)² / Σ rᵢ², about 2 when they are
-/// independent. Durbin & Watson 1950, Biometrika 37:409. Its distribution is that of four times a beta variable
-/// with the moments that d has for these x (Durbin & Watson 1971, Biometrika 58:1).
+/// The Durbin–Watson test of whether residuals that follow one another are alike: d = Σ (rᵢ − rᵢ₋₁)² / Σ rᵢ², about
+/// 2 when they are independent. Durbin & Watson 1950, Biometrika 37:409. Its distribution is that of four times a
+/// beta variable with the moments that d has for these x (Durbin & Watson 1971, Biometrika 58:1).
 ///
 /// @param p two-sided
 record DurbinWatson(double statistic, double p) {

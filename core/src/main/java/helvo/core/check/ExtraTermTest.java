@@ -2,7 +2,7 @@ package helvo.core.check;
 
 import helvo.core.BlockParallel;
 import helvo.core.fit.Curve;
-import helvo.core.fit.Quality;
+import helvo.core.fit.FitQuality;
 import helvo.core.fit.Residuals;
 import helvo.core.numeric.Range;
 import java.util.Optional;
@@ -11,12 +11,12 @@ import java.util.Optional;
 /// Regression Analysis, §6.1 (extra sum of squares).
 ///
 /// @param test    F with 1 and n − p − 1 degrees of freedom
-/// @param taken   what the term takes out at each point, in y units
+/// @param contribution   what the term takes out at each point, in y units
 /// @param largest the largest of these, above 0 where the middle of the residuals is high: an arch
-/// @param shares  the same over the scatter that is left
+/// @param relativeSize  the same over the scatter that is left
 /// @param left    the residuals beside the term
 record ExtraTermTest(
-        Quality.F test, double[] contribution, double largest, double relativeSize, OrthogonalResiduals left) {
+        FitQuality.F test, double[] contribution, double largest, double relativeSize, OrthogonalResiduals left) {
     static Optional<ExtraTermTest> of(Residuals residuals, OrthogonalResiduals scatter) {
         int freedom = scatter.freedom() - 1;
         double[] z = term(residuals.fit().curve(), scatter);
@@ -35,9 +35,9 @@ record ExtraTermTest(
                             taken[k] = along * z[k] / scatter.root(k);
                         }
                     });
-                    Quality.F test = Quality.F.of(along * along / (s * s), 1, freedom);
+                    FitQuality.F test = FitQuality.F.of(along * along / (s * s), 1, freedom);
                     return Optional.of(new ExtraTermTest(
-                            new Quality.F(test.value(), Math.max(test.p(), scatter.chanceByBars(along * along))),
+                            new FitQuality.F(test.value(), Math.max(test.p(), scatter.chanceByBars(along * along))),
                             taken,
                             -Math.signum(along) * Range.of(taken).maxAbs(),
                             Math.abs(along) * Range.of(z).maxAbs() / s,

@@ -1,11 +1,11 @@
 package helvo.core.check;
 
-import helvo.core.fit.Quality;
+import helvo.core.fit.FitQuality;
 import java.util.Optional;
 
-/// Whether a curve misses the means of points at the same x by more than these scatter about their means:
-/// pure-error lack of fit. Draper & Smith 1998, Applied Regression Analysis, §2.1.
-record LackOfFitTest(Quality.F test) {
+/// The pure-error test for lack of fit: whether a curve misses the means of points at the same x by more than these
+/// scatter about their means. Draper & Smith 1998, Applied Regression Analysis, §2.1.
+record LackOfFitTest(FitQuality.F test) {
     /// @param byX of rising x
     static Optional<LackOfFitTest> of(OrthogonalResiduals scatter, Replicates byX) {
         int n = scatter.size();
@@ -19,7 +19,7 @@ record LackOfFitTest(Quality.F test) {
         double lack = scatter.squares() - pure;
         double f = lack / explained / (pure / freedom);
         return pure > 0 && Double.isFinite(f)
-                ? Optional.of(new LackOfFitTest(Quality.F.of(f, explained, freedom)))
+                ? Optional.of(new LackOfFitTest(FitQuality.F.of(f, explained, freedom)))
                 : Optional.empty();
     }
 }

@@ -5,9 +5,9 @@ import java.util.Arrays;
 import java.util.Optional;
 import org.apache.commons.statistics.distribution.NormalDistribution;
 
-/// Whether residuals are spread like a normal distribution: Shapiro and Wilk's W up to 5,000 of them (Royston 1995,
-/// Applied Statistics 44:547, algorithm AS R94), Anderson and Darling's A² beyond (Stephens 1986, in D'Agostino &
-/// Stephens, Goodness-of-Fit Techniques, table 4.9).
+/// The test whether residuals are spread like a normal distribution: Shapiro and Wilk's W up to 5,000 of them
+/// (Royston 1995, Applied Statistics 44:547, algorithm AS R94), Anderson and Darling's A² beyond (Stephens 1986, in
+/// D'Agostino & Stephens, Goodness-of-Fit Techniques, table 4.9).
 record NormalityTest(Check.Kind kind, double statistic, double p) {
     private static final int MAX_SHAPIRO = 5000;
     /// Below it two terms of the series of ln(1 − t) leave no more than 1 − t loses in rounding.

@@ -22,11 +22,11 @@ import java.util.Optional;
 import java.util.TreeMap;
 import java.util.stream.IntStream;
 
-/// What the residuals of a fit say against it: warnings, remarks, and other shapes that would do.
+/// The diagnosis of a fit by its residuals: warnings, remarks, and other shapes that would do.
 ///
 /// @param checks   all that was worked out; those that have something to say say so
 /// @param without  what the fit would be without a row that is odd or decides it
-/// @param patternless shapes that leave no pattern in the same points where this one does, the best first
+/// @param adequateAlternatives shapes that leave no pattern in the same points where this one does, the best first
 /// @param nextTerm what the next term of the curve would take out at each point, in y units; empty where it cannot
 ///     be judged
 public record ResidualDiagnosis(

@@ -1,6 +1,6 @@
 package helvo.core.check;
 
-import helvo.core.fit.Quality;
+import helvo.core.fit.FitQuality;
 import java.util.Optional;
 
 /// Test of a change of level at one x beside the curve: of all places that leave two different x at least on either
@@ -84,8 +84,8 @@ record StepTest(double statistic, double p, double from, double to, double heigh
         if (best[0] < 0) {
             return Optional.empty();
         }
-        Quality.F test =
-                Quality.F.of(best[1] / Math.max(1 - best[1], OrthogonalResiduals.ROUNDING_SHARE) * freedom, 1, freedom);
+        FitQuality.F test = FitQuality.F.of(
+                best[1] / Math.max(1 - best[1], OrthogonalResiduals.ROUNDING_SHARE) * freedom, 1, freedom);
         double most = Math.min(1, test.p() * places.ends.length);
         double p = most < MIN_SIMULATED_P
                         || test.p() > Check.SIGNIFICANCE_LEVEL

@@ -5,9 +5,9 @@ import helvo.core.fit.Coefficient;
 import helvo.core.fit.Correlation;
 import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
+import helvo.core.fit.FitQuality;
 import helvo.core.fit.Line;
 import helvo.core.fit.PrintedEquation;
-import helvo.core.fit.Quality;
 import helvo.core.numeric.HolmAdjustment;
 import helvo.core.points.ErrorBars;
 import helvo.core.points.Points;
@@ -38,8 +38,8 @@ import org.apache.commons.statistics.distribution.TDistribution;
 public record GroupComparison(
         List<Group> groups,
         Scatter scatter,
-        Optional<Quality.F> equalSlopes,
-        Optional<Quality.F> equalLines,
+        Optional<FitQuality.F> equalSlopes,
+        Optional<FitQuality.F> equalLines,
         Optional<Group> pooled,
         List<Pair> pairs) {
     private static final int MAX_PAIRED = 6;
@@ -141,14 +141,14 @@ public record GroupComparison(
             }
         }
         Optional<Group> pooled = alike ? pooled(points, progress) : Optional.empty();
-        Optional<Quality.F> slopes = !alike
+        Optional<FitQuality.F> slopes = !alike
                 ? Optional.empty()
                 : scatter == Scatter.COMMON
                         ? equalSlopes(groups, points)
                         : WelchJamesTest.of(groups.stream()
                                 .map(WelchJamesTest.Estimate::ofSlope)
                                 .toList());
-        Optional<Quality.F> lines = scatter == Scatter.DIFFERENT
+        Optional<FitQuality.F> lines = scatter == Scatter.DIFFERENT
                 ? WelchJamesTest.of(estimates(groups, points))
                 : pooled.flatMap(one -> test(
                         Math.max(0, one.line().quality().residualSumOfSquares() - left(groups)),
@@ -220,7 +220,7 @@ public record GroupComparison(
 
     /// What parallel lines leave more than separate ones is Σ Sxx (b − b̄)², with b̄ the slope of all groups about
     /// their own means: a sum of squares, so that nothing cancels.
-    private static Optional<Quality.F> equalSlopes(List<Group> groups, List<Points> points) {
+    private static Optional<FitQuality.F> equalSlopes(List<Group> groups, List<Points> points) {
         double[] spread =
                 points.stream().mapToDouble(GroupComparison::spreadOfX).toArray();
         double weight = 0;
@@ -260,11 +260,11 @@ public record GroupComparison(
                 .sum();
     }
 
-    private static Optional<Quality.F> test(double more, int explained, List<Group> groups) {
+    private static Optional<FitQuality.F> test(double more, int explained, List<Group> groups) {
         int freedom = freedom(groups);
         double left = left(groups);
         return freedom > 0 && left > 0
-                ? Optional.of(Quality.F.of(more / explained / (left / freedom), explained, freedom))
+                ? Optional.of(FitQuality.F.of(more / explained / (left / freedom), explained, freedom))
                 : Optional.empty();
     }
 

@@ -1,6 +1,6 @@
 package helvo.core.compare;
 
-import helvo.core.fit.Quality;
+import helvo.core.fit.FitQuality;
 import helvo.core.numeric.SmallMatrix;
 import java.util.List;
 import java.util.Optional;
@@ -27,7 +27,7 @@ final class WelchJamesTest {
     }
 
     /// @return empty where a group leaves no scatter to judge by
-    static Optional<Quality.F> of(List<Estimate> all) {
+    static Optional<FitQuality.F> of(List<Estimate> all) {
         int quantities = all.getFirst().values.length;
         double[][] total = new double[quantities][quantities];
         double[] sum = new double[quantities];
@@ -81,7 +81,7 @@ final class WelchJamesTest {
         int q = quantities * (all.size() - 1);
         double scale = q + 2 * correction - 6 * correction / (q + 2);
         return Double.isFinite(statistic)
-                ? Optional.of(Quality.F.of(statistic / scale, q, q * (q + 2) / (3 * correction)))
+                ? Optional.of(FitQuality.F.of(statistic / scale, q, q * (q + 2) / (3 * correction)))
                 : Optional.empty();
     }
 

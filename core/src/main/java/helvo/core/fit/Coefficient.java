@@ -10,7 +10,7 @@ public record Coefficient(String name, double value, Optional<Uncertainty> uncer
     /// How sure a coefficient is.
     ///
     /// @param standardError in the coefficient's own unit; 0 for a perfect fit
-    /// @param low95         lower end of the 95 % interval, as [Quality#half95] says
+    /// @param low95         lower end of the 95 % interval, as [FitQuality#half95] says
     /// @param high95        its upper end
     /// @param test          empty for a perfect fit, where t has no value
     public record Uncertainty(double standardError, double low95, double high95, Optional<Test> test) {}

@@ -10,7 +10,7 @@ import java.math.MathContext;
 import java.util.Optional;
 import java.util.OptionalDouble;
 
-/// How closely y follows x, apart from any curve; where bars in y weigh, with the same weights.
+/// The correlation of y with x, apart from any curve; where bars in y weigh, with the same weights.
 ///
 /// @param pearsonR signed; its square is the line's R²
 /// @param pearsonP two-sided p of r = 0; empty with fewer than three points, 0 when they lie exactly on a line

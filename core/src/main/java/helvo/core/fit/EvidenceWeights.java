@@ -110,14 +110,14 @@ public final class EvidenceWeights {
     }
 
     private static boolean isBetter(Fit further, Fit best) {
-        Quality quality = further.quality();
+        FitQuality quality = further.quality();
         int more = quality.coefficients() - best.quality().coefficients();
         int freedom = quality.degreesOfFreedom();
         double explained = best.quality().residualSumOfSquares() - quality.residualSumOfSquares();
         return more > 0
                 && freedom > 0
                 && explained > 0
-                && Quality.F
+                && FitQuality.F
                                 .of(explained / more / (quality.residualSumOfSquares() / freedom), more, freedom)
                                 .p()
                         < SIGNIFICANCE_LEVEL;
@@ -142,7 +142,7 @@ public final class EvidenceWeights {
     /// Whether a curve with points to spare leaves no more than the rounding of the numbers it was fitted to: 0.1,
     /// 0.2 and 0.3 lie on a line as decimals, and not quite as doubles.
     public static boolean isPerfect(Fit fit, Points points) {
-        Quality quality = fit.quality();
+        FitQuality quality = fit.quality();
         if (quality.degreesOfFreedom() <= 0
                 || quality.perfect()
                 || quality.weighting() != Weighting.UNWEIGHTED

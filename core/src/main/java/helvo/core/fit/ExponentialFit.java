@@ -90,7 +90,7 @@ public final class ExponentialFit {
                     ? new FitOutcome.Fitted(whole.withZero())
                     : new FitOutcome.NotFitted(
                             curve,
-                            new Reason.NoneFits(
+                            new FitFailureReason.NoneFits(
                                     "power curve", "it is 0 at x = 0, and so leaves more than the " + "mean alone"));
         });
     }
@@ -104,11 +104,13 @@ public final class ExponentialFit {
 
     static Optional<FitOutcome> checked(Curve curve, Points all, Points points) {
         int n = points.size();
-        Optional<Reason> reason = n == 0
-                ? Optional.of(Reason.noneOf(all, curve))
+        Optional<FitFailureReason> reason = n == 0
+                ? Optional.of(FitFailureReason.noneOf(all, curve))
                 : n < 2
-                        ? Optional.of(new Reason.TooFewPoints(n, 2))
-                        : points.distinctX(2) < 2 ? Optional.of(new Reason.AllXEqual(points.x()[0])) : Optional.empty();
+                        ? Optional.of(new FitFailureReason.TooFewPoints(n, 2))
+                        : points.distinctX(2) < 2
+                                ? Optional.of(new FitFailureReason.AllXEqual(points.x()[0]))
+                                : Optional.empty();
         return reason.map(why -> new FitOutcome.NotFitted(curve, why));
     }
 
@@ -133,7 +135,7 @@ public final class ExponentialFit {
         ScaledPoints all = ScaledPoints.of(t, points);
         String name = curve.name().toLowerCase(Locale.ROOT) + " curve";
         if (all.squares() == 0) {
-            return new FitOutcome.NotFitted(curve, new Reason.NoneFits(name, "all y are 0"));
+            return new FitOutcome.NotFitted(curve, new FitFailureReason.NoneFits(name, "all y are 0"));
         }
         List<Double> rates = rate.isPresent()
                 ? List.of(rate.getAsDouble() * scaled.half)
@@ -155,8 +157,8 @@ public final class ExponentialFit {
                         rates.isEmpty()
                                         || new AmplitudeProfile(all).squares(exponential(rates.getFirst()))
                                                 >= endless * (1 - LIMIT_TOLERANCE)
-                                ? new Reason.EndlessRise(name)
-                                : new Reason.NoneFits(name, "the fit did not converge")));
+                                ? new FitFailureReason.EndlessRise(name)
+                                : new FitFailureReason.NoneFits(name, "the fit did not converge")));
     }
 
     /// A least reached from one rate.
@@ -182,8 +184,9 @@ public final class ExponentialFit {
                     || Arrays.stream(points.x())
                             .filter(x -> x > 0)
                             .allMatch(x -> Math.abs(least.p()[1] / scaled.half * Math.log(x)) < MAX_POWER);
-            FitOutcome outcome =
-                    isWithin ? about(curve, scaled, -offset) : new FitOutcome.NotFitted(curve, new Reason.OutOfRange());
+            FitOutcome outcome = isWithin
+                    ? about(curve, scaled, -offset)
+                    : new FitOutcome.NotFitted(curve, new FitFailureReason.OutOfRange());
             Range reach = Range.of(points.x());
             // The steepest of all are no double in the middle either, but at the end where they are largest.
             for (BigDecimal origin : List.of(

@@ -26,7 +26,7 @@ public record Fit(
         List<Coefficient> coefficients,
         double[][] covariance,
         FittedFunction function,
-        Quality quality,
+        FitQuality quality,
         boolean takesZero,
         Optional<BigDecimal> origin,
         Optional<Lesser> lesser) {
@@ -45,7 +45,12 @@ public record Fit(
 
     static final double[][] UNKNOWN = {};
 
-    Fit(Curve curve, List<Coefficient> coefficients, double[][] covariance, FittedFunction function, Quality quality) {
+    Fit(
+            Curve curve,
+            List<Coefficient> coefficients,
+            double[][] covariance,
+            FittedFunction function,
+            FitQuality quality) {
         this(curve, coefficients, covariance, function, quality, false, Optional.empty(), Optional.empty());
     }
 

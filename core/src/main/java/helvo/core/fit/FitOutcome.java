@@ -11,5 +11,5 @@ public sealed interface FitOutcome {
         }
     }
 
-    record NotFitted(Curve curve, Reason reason) implements FitOutcome {}
+    record NotFitted(Curve curve, FitFailureReason reason) implements FitOutcome {}
 }

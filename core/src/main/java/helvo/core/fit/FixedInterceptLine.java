@@ -11,7 +11,7 @@ import java.util.function.Function;
 
 /// y = a0 + b x, with a0 given.
 ///
-/// @param heldIntercept a0, in y units; 0 for a proportional line
+/// @param fixedIntercept a0, in y units; 0 for a proportional line
 public record FixedInterceptLine(double fixedIntercept) implements Curve {
     public FixedInterceptLine {
         require(Double.isFinite(fixedIntercept), "intercept=%s must be finite", fixedIntercept);

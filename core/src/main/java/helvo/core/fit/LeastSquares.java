@@ -478,7 +478,7 @@ final class LeastSquares {
         // The root of one weighted square in the units of the points: of y, or a pure number where bars weigh.
         double unit = points.unit();
         double root = points.areAlike() ? unit : Math.scalb(unit, -points.rootPower());
-        Quality quality = Quality.of(points.weighting(), n, size, ssr, sst, root);
+        FitQuality quality = FitQuality.of(points.weighting(), n, size, ssr, sst, root);
         double scale = points.weighting() == Weighting.STATED ? 1 / root : n > size ? Math.sqrt(ssr / (n - size)) : 0;
         var coefficients = new ArrayList<Coefficient>();
         List<String> names = curve.coefficientNames();
@@ -488,7 +488,7 @@ final class LeastSquares {
             double se = scale * Math.sqrt(quadratic(least.inverse, jacobian[k])) * in;
             boolean lost = k == 0 && top > 0 && Math.abs(value) < Double.MIN_NORMAL;
             if (!Double.isFinite(value) || !Double.isFinite(se) || lost) {
-                return new FitOutcome.NotFitted(curve, new Reason.OutOfRange());
+                return new FitOutcome.NotFitted(curve, new FitFailureReason.OutOfRange());
             }
             coefficients.add(quality.estimated(names.get(k), value, se));
         }

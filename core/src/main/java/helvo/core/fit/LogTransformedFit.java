@@ -76,7 +76,7 @@ public final class LogTransformedFit {
         Coefficient logA = line.quality().meanAt(line.function(), "a", from);
         double a = Math.exp(logA.value());
         if (!(a >= Double.MIN_NORMAL) || !Double.isFinite(a)) {
-            return new FitOutcome.NotFitted(curve, new Reason.OutOfRange());
+            return new FitOutcome.NotFitted(curve, new FitFailureReason.OutOfRange());
         }
         double[][] ofLine = line.covariance();
         double[][] moved = ofLine.length == 0
@@ -117,7 +117,7 @@ public final class LogTransformedFit {
 
     /// Different x whose logarithms are the same double, or coefficients that no double holds.
     private static FitOutcome tooNarrow(Curve curve) {
-        return new FitOutcome.NotFitted(curve, new Reason.OutOfRange());
+        return new FitOutcome.NotFitted(curve, new FitFailureReason.OutOfRange());
     }
 
     /// A line over logarithms as a function of x. Its residual is in what the line was fitted to.

@@ -50,12 +50,12 @@ public final class LogisticFit {
             return new FitOutcome.NotFitted(
                     curve,
                     n == 0
-                            ? Reason.noneOf(all, curve)
+                            ? FitFailureReason.noneOf(all, curve)
                             : n < 3
-                                    ? new Reason.TooFewPoints(n, 3)
+                                    ? new FitFailureReason.TooFewPoints(n, 3)
                                     : points.distinctX(2) < 2
-                                            ? new Reason.AllXEqual(points.x()[0])
-                                            : new Reason.TooFewDistinctX(points.distinctX(3), 3));
+                                            ? new FitFailureReason.AllXEqual(points.x()[0])
+                                            : new FitFailureReason.TooFewDistinctX(points.distinctX(3), 3));
         }
         double least = Arrays.stream(points.x()).min().orElseThrow();
         double greatest = Arrays.stream(points.x()).max().orElseThrow();
@@ -64,7 +64,7 @@ public final class LogisticFit {
         double[] t = Arrays.stream(points.x()).map(x -> (x - middle) / half).toArray();
         ScaledPoints scaled = ScaledPoints.of(t, points);
         if (scaled.squares() == 0) {
-            return new FitOutcome.NotFitted(curve, new Reason.NoneFits(NAME, "all y are 0"));
+            return new FitOutcome.NotFitted(curve, new FitFailureReason.NoneFits(NAME, "all y are 0"));
         }
         var squares = new LeastSquares(SHAPE, scaled, progress);
         double steepest = steepest(t);
@@ -81,7 +81,7 @@ public final class LogisticFit {
         if (best.isEmpty()) {
             return new FitOutcome.NotFitted(
                     curve,
-                    new Reason.NoneFits(
+                    new FitFailureReason.NoneFits(
                             NAME, "they show no bend from one level to another that would determine its coefficients"));
         }
         double[] p = best.get().p();

@@ -1,7 +1,7 @@
 package helvo.core.fit;
 
 import helvo.core.Progress;
-import helvo.core.fit.Quality.About;
+import helvo.core.fit.FitQuality.About;
 import helvo.core.fit.solver.PowerSums;
 import helvo.core.fit.solver.ScaledPolynomial;
 import helvo.core.numeric.NormalEquations;
@@ -64,7 +64,7 @@ public final class PolynomialFit {
     }
 
     private FitOutcome fit(Points all, Points points, LowParts rests, List<String> names, Progress progress) {
-        Optional<Reason> reason = tooLittle(all, points);
+        Optional<FitFailureReason> reason = tooLittle(all, points);
         if (reason.isPresent()) {
             return notFitted(reason.get());
         }
@@ -76,7 +76,7 @@ public final class PolynomialFit {
         }
         Optional<NormalEquations> normal = NormalEquations.of(sums.powers(), lowest, degree);
         if (normal.isEmpty()) {
-            return notFitted(new Reason.OutOfRange());
+            return notFitted(new FitFailureReason.OutOfRange());
         }
         DD[] right = Arrays.copyOfRange(sums.cross(), lowest, degree + 1);
         DD[] scaled = normal.get().solve(right);
@@ -107,23 +107,23 @@ public final class PolynomialFit {
                 lowest == 1 && intercept == 0 ? sums.square() : aboutMean);
     }
 
-    private Optional<Reason> tooLittle(Points all, Points points) {
+    private Optional<FitFailureReason> tooLittle(Points all, Points points) {
         int p = degree - lowest + 1;
         if (points.size() == 0) {
-            return Optional.of(Reason.noneOf(all, curve));
+            return Optional.of(FitFailureReason.noneOf(all, curve));
         }
         if (points.size() < p) {
-            return Optional.of(new Reason.TooFewPoints(points.size(), p));
+            return Optional.of(new FitFailureReason.TooFewPoints(points.size(), p));
         }
         if (lowest == 1) {
             boolean allZero = Arrays.stream(points.x()).allMatch(x -> x == 0);
-            return allZero ? Optional.of(new Reason.AllXEqual(0)) : Optional.empty();
+            return allZero ? Optional.of(new FitFailureReason.AllXEqual(0)) : Optional.empty();
         }
         int distinct = points.distinctX(p);
         if (distinct == 1 && p > 1) {
-            return Optional.of(new Reason.AllXEqual(points.x()[0]));
+            return Optional.of(new FitFailureReason.AllXEqual(points.x()[0]));
         }
-        return distinct < p ? Optional.of(new Reason.TooFewDistinctX(distinct, p)) : Optional.empty();
+        return distinct < p ? Optional.of(new FitFailureReason.TooFewDistinctX(distinct, p)) : Optional.empty();
     }
 
     private FitOutcome assemble(
@@ -142,7 +142,7 @@ public final class PolynomialFit {
         DD variance = n <= p
                 ? DD.ZERO
                 : points.weighting() == Weighting.STATED ? DD.ONE.scalb(-squarePower) : residuals.divide(DD.of(n - p));
-        Quality quality = quality(n, p, points.weighting(), squarePower, residuals, aboutMean, total);
+        FitQuality quality = quality(n, p, points.weighting(), squarePower, residuals, aboutMean, total);
         var coefficients = new ArrayList<Coefficient>();
         for (int k = lowest; k <= degree; k++) {
             DD[] row = expansion(scaling, k);
@@ -152,7 +152,7 @@ public final class PolynomialFit {
             double c = value.scalb(power).doubleValue();
             double se = error.scalb(power).doubleValue();
             if (lost(value, c) || lost(error, se)) {
-                return notFitted(new Reason.OutOfRange());
+                return notFitted(new FitFailureReason.OutOfRange());
             }
             coefficients.add(quality.estimated(names.get(k - lowest), c, se));
         }
@@ -211,7 +211,8 @@ public final class PolynomialFit {
     }
 
     /// @param squarePower one scaled square is worth two to this, in y units squared or in units of χ²
-    private Quality quality(int n, int p, Weighting weighting, int squarePower, DD residuals, DD aboutMean, DD total) {
+    private FitQuality quality(
+            int n, int p, Weighting weighting, int squarePower, DD residuals, DD aboutMean, DD total) {
         boolean aboutZero = lowest == 1 && intercept == 0;
         boolean varies = varies(total, n);
         int totalFreedom = aboutZero ? n : n - 1;
@@ -226,10 +227,10 @@ public final class PolynomialFit {
                         residuals.divide(total).multiply(DD.of(totalFreedom)).divide(DD.of(n - p))))
                 : OptionalDouble.empty();
         boolean testable = varies && n > p && degree > 0 && residuals.hi() > 0 && (lowest == 0 || intercept == 0);
-        Optional<Quality.F> f = testable
+        Optional<FitQuality.F> f = testable
                 ? Optional.of(
                         weighting == Weighting.STATED
-                                ? Quality.F.ofKnownScatter(
+                                ? FitQuality.F.ofKnownScatter(
                                         total.subtract(residuals)
                                                 .scalb(squarePower)
                                                 .doubleValue(),
@@ -238,8 +239,8 @@ public final class PolynomialFit {
                 : Optional.empty();
         OptionalDouble aicc = residuals.hi() <= 0
                 ? OptionalDouble.empty()
-                : Quality.aicc(weighting, n, p, Math.log(residuals.hi() / n) + squarePower * Math.log(2), ssr);
-        return new Quality(
+                : FitQuality.aicc(weighting, n, p, Math.log(residuals.hi() / n) + squarePower * Math.log(2), ssr);
+        return new FitQuality(
                 n,
                 p,
                 ssr,
@@ -253,16 +254,16 @@ public final class PolynomialFit {
                 f,
                 aicc,
                 weighting,
-                weighting == Weighting.UNWEIGHTED ? Optional.empty() : Quality.ChiSquare.of(ssr, n - p));
+                weighting == Weighting.UNWEIGHTED ? Optional.empty() : FitQuality.ChiSquare.of(ssr, n - p));
     }
 
     private static boolean varies(DD squares, int n) {
         return squares.hi() > RELATIVE_ROUNDING * RELATIVE_ROUNDING * n;
     }
 
-    private static Quality.F overall(DD residuals, DD total, int totalFreedom, int freedom) {
+    private static FitQuality.F overall(DD residuals, DD total, int totalFreedom, int freedom) {
         int explained = totalFreedom - freedom;
-        return Quality.F.of(
+        return FitQuality.F.of(
                 total.subtract(residuals)
                         .divide(DD.of(explained))
                         .divide(residuals.divide(DD.of(freedom)))
@@ -275,7 +276,7 @@ public final class PolynomialFit {
         return DD.ONE.subtract(part).doubleValue();
     }
 
-    private FitOutcome notFitted(Reason reason) {
+    private FitOutcome notFitted(FitFailureReason reason) {
         return new FitOutcome.NotFitted(curve, reason);
     }
 }

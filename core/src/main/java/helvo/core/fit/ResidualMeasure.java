@@ -1,6 +1,6 @@
 package helvo.core.fit;
 
-/// What residuals are counted in.
+/// A measure that residuals are shown in.
 public enum ResidualMeasure {
     RAW("raw", "Residual"),
     PERCENT_OF_FITTED("% of fitted", "Residual, % of fitted"),

@@ -60,7 +60,7 @@ public final class YorkFit {
     public static FitOutcome fit(Curve curve, Points all, FitOutcome unweighed, Progress progress) {
         Points points = curve.usable(all);
         if (points.size() == 0) {
-            return new FitOutcome.NotFitted(curve, Reason.noneOf(all, curve));
+            return new FitOutcome.NotFitted(curve, FitFailureReason.noneOf(all, curve));
         }
         if (!(unweighed instanceof FitOutcome.Fitted(Fit start))) {
             return unweighed;
@@ -85,7 +85,9 @@ public final class YorkFit {
             last = moved;
         }
         return new FitOutcome.NotFitted(
-                curve, new Reason.NoneFits("line with bars in x and y", "the search for its slope did not converge"));
+                curve,
+                new FitFailureReason.NoneFits(
+                        "line with bars in x and y", "the search for its slope did not converge"));
     }
 
     private double weight(int i, double b) {
@@ -145,7 +147,7 @@ public final class YorkFit {
             chi += weight * left * left;
             total += weight * (y[i] - meanV) * (y[i] - meanV);
         }
-        Quality quality = Quality.of(points.weighting(), n, 2, chi, total, 1);
+        FitQuality quality = FitQuality.of(points.weighting(), n, 2, chi, total, 1);
         double scale = points.weighting() == Weighting.STATED ? 1 : n > 2 ? Math.sqrt(chi / (n - 2)) : 0;
         double perWeight = 1 / weights;
         double perSpread = 1 / spread;
@@ -154,7 +156,7 @@ public final class YorkFit {
         double intercept = level + centreY - b * centreX;
         double originToMiddle = centreX + middle;
         if (!Double.isFinite(intercept) || !Double.isFinite(perSpread)) {
-            return new FitOutcome.NotFitted(curve, new Reason.OutOfRange());
+            return new FitOutcome.NotFitted(curve, new FitFailureReason.OutOfRange());
         }
         var coefficients = List.of(
                 quality.estimated(

@@ -16,8 +16,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 
-/// Finds rows of a table that are no measurements: totals, averages, repeated headings. They are told by their
-/// label and checked by their numbers.
+/// A finder of rows that are no measurements: totals, averages, repeated headings. They are told by their label and
+/// checked by their numbers.
 final class SummaryRows {
     /// A row whose label says what it is, or whose numbers do.
     private enum What {

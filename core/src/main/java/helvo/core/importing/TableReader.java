@@ -27,8 +27,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 
-/// Makes a table from columns of text: decides what each column holds. Nothing is decided without a remark that
-/// says so.
+/// A maker of tables from columns of text: it decides what each column holds. Nothing is decided without a remark
+/// that says so.
 public final class TableReader {
     private final String name;
     private final DecimalMark mark;

@@ -7,11 +7,11 @@ import java.util.Arrays;
 import java.util.OptionalDouble;
 import java.util.stream.Stream;
 
-/// How numbers are written for a person: decimal mark, thousands, digits.
+/// The way numbers are written for a person: decimal mark, thousands, digits.
 ///
 /// Copied and exported numbers keep all their digits; see [#exactNumber].
 ///
-/// @param mark    between whole and decimal digits
+/// @param decimalMark    between whole and decimal digits
 /// @param grouped whether thousands are parted by a thin space, from 10 000 on
 public record NumberNotation(DecimalMark decimalMark, boolean grouped) {
     /// With a decimal point and nothing between thousands: what does not depend on anybody's choice.

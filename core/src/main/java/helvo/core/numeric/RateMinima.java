@@ -6,8 +6,8 @@ import java.util.List;
 import java.util.function.DoubleUnaryOperator;
 import java.util.stream.IntStream;
 
-/// Finds all local minima of a function of a rate, over both signs and many orders of magnitude: on a grid of equal
-/// ratios, then by golden sections (Kiefer 1953, Proc. Am. Math. Soc. 4:502).
+/// A search for all local minima of a function of a rate, over both signs and many orders of magnitude: on a grid
+/// of equal ratios, then by golden sections (Kiefer 1953, Proc. Am. Math. Soc. 4:502).
 public final class RateMinima {
     private static final double MIN_RATE = 1e-3;
     private static final int GOLDEN_SECTIONS = 40;

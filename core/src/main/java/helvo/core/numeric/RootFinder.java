@@ -5,8 +5,8 @@ import java.util.List;
 import java.util.function.DoubleUnaryOperator;
 import org.apache.commons.numbers.rootfinder.BrentSolver;
 
-/// Where a function of one variable is zero: sought in equal steps, settled by Brent's method (Brent 1973,
-/// Algorithms for Minimization without Derivatives, ch. 4).
+/// A search for the zeros of a function of one variable: sought in equal steps, settled by Brent's method (Brent
+/// 1973, Algorithms for Minimization without Derivatives, ch. 4).
 public final class RootFinder {
     private static final int SEARCH_STEPS = 2000;
     /// Two units in the last place.

@@ -1,6 +1,6 @@
 package helvo.core.points;
 
-/// How points count in a fit.
+/// A way in which points count in a fit.
 public enum Weighting {
     UNWEIGHTED("unweighted"),
     STATED("by their error bars, as stated"),

@@ -24,7 +24,7 @@ import java.util.Optional;
 /// @param column  its id
 /// @param example a cell that shows the difference
 /// @param ways    that fit, the likeliest first, and [CellInterpretation#TEXT]
-/// @param equal   whether several ways fit its cells equally
+/// @param isTie   whether several ways fit its cells equally
 public record AmbiguousColumn(int column, String example, List<CellInterpretation> ways, boolean isTie) {
     /// A column of which so many in a hundred cells look like numbers is asked about.
     private static final int MIN_PERCENT_NUMERIC = 20;

@@ -1,7 +1,7 @@
 package helvo.core.results;
 
 import helvo.core.RootLocale;
-import helvo.core.analysis.Coordinate;
+import helvo.core.analysis.CoordinateColumn;
 import helvo.core.analysis.Diagnostics;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.check.Check;
@@ -30,7 +30,7 @@ public final class ChecksResults {
     private final Fit fit;
     private final ResidualDiagnosis judgement;
     private final NumberNotation numbers;
-    private final Coordinate y;
+    private final CoordinateColumn y;
 
     public ChecksResults(SeriesAnalysis series, Fit fit, NumberNotation numbers) {
         this.series = series;

@@ -1,13 +1,13 @@
 package helvo.core.results;
 
 import helvo.core.RootLocale;
-import helvo.core.analysis.Coordinate;
+import helvo.core.analysis.CoordinateColumn;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.RowUse;
 import helvo.core.check.Check;
 import helvo.core.compare.GroupComparison;
 import helvo.core.fit.Correlation;
-import helvo.core.fit.Quality;
+import helvo.core.fit.FitQuality;
 import helvo.core.number.NumberNotation;
 import helvo.core.results.Results.Line;
 import java.util.ArrayList;
@@ -27,7 +27,7 @@ public final class ComparisonResults {
     private final String slopeUnit;
     private final String interceptUnit;
 
-    private ComparisonResults(NumberNotation numbers, Coordinate ofX, Coordinate ofY) {
+    private ComparisonResults(NumberNotation numbers, CoordinateColumn ofX, CoordinateColumn ofY) {
         this.numbers = numbers;
         x = ofX.symbol();
         y = ofY.symbol();
@@ -155,7 +155,7 @@ public final class ComparisonResults {
                 "");
     }
 
-    private Line test(GroupComparison comparison, Optional<Quality.F> test, String differ, String alike) {
+    private Line test(GroupComparison comparison, Optional<FitQuality.F> test, String differ, String alike) {
         return test.<Line>map(f -> new Line.Sentence(
                         RootLocale.format(
                                 "%s (%sF = %s, %s).",

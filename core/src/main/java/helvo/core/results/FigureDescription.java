@@ -2,7 +2,7 @@ package helvo.core.results;
 
 import helvo.core.RootLocale;
 import helvo.core.analysis.BarSource;
-import helvo.core.analysis.Coordinate;
+import helvo.core.analysis.CoordinateColumn;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.analysis.TimeAxis;
@@ -140,7 +140,7 @@ public final class FigureDescription {
     }
 
     private String axes() {
-        Coordinate x = series.getFirst().rows().x();
+        CoordinateColumn x = series.getFirst().rows().x();
         List<String> ys = figure.table().all(Role.Y).stream()
                 .map(FigureDescription::inUnit)
                 .distinct()
@@ -174,14 +174,14 @@ public final class FigureDescription {
         return figure.figure().style().curve(each.key()).shown();
     }
 
-    private String range(Coordinate of, double[] values) {
+    private String range(CoordinateColumn of, double[] values) {
         ToDoubleFunction<double[]> least = all -> Arrays.stream(all).min().orElseThrow();
         ToDoubleFunction<double[]> most = all -> Arrays.stream(all).max().orElseThrow();
         return of.column().name() + " from " + value(of, least.applyAsDouble(values)) + " to "
                 + value(of, most.applyAsDouble(values));
     }
 
-    private String value(Coordinate of, double value) {
+    private String value(CoordinateColumn of, double value) {
         Optional<TimeAxis> time = of.time();
         return time.map(axis -> DateText.shown(axis.seconds(value), DateText.Form.DAY))
                 .orElseGet(() -> numbers.significant(value, 4));

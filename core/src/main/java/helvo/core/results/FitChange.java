@@ -10,7 +10,7 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.function.DoubleFunction;
 
-/// How the main numbers of a fit changed.
+/// The change of a fit's main numbers from one state of the study to another.
 public final class FitChange {
     private FitChange() {}
 

@@ -1,7 +1,7 @@
 package helvo.core.results;
 
 import helvo.core.RootLocale;
-import helvo.core.analysis.Coordinate;
+import helvo.core.analysis.CoordinateColumn;
 import helvo.core.analysis.Diagnostics;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
@@ -10,8 +10,8 @@ import helvo.core.fit.Coefficient;
 import helvo.core.fit.Correlation;
 import helvo.core.fit.Curve;
 import helvo.core.fit.Fit;
+import helvo.core.fit.FitQuality;
 import helvo.core.fit.Mean;
-import helvo.core.fit.Quality;
 import helvo.core.number.NumberNotation;
 import helvo.core.numeric.Range;
 import helvo.core.points.Weighting;
@@ -39,8 +39,8 @@ final class FitResults {
     private final FigureAnalysis figure;
     private final SeriesAnalysis series;
     private final Fit fit;
-    private final Coordinate x;
-    private final Coordinate y;
+    private final CoordinateColumn x;
+    private final CoordinateColumn y;
     private final NumberNotation numbers;
     private final List<Line> lines = new ArrayList<>();
 
@@ -92,8 +92,8 @@ final class FitResults {
 
     /// How well the curve fits: R², r, s.
     private void quality() {
-        Quality quality = fit.quality();
-        boolean aboutZero = quality.about() == Quality.About.ZERO;
+        FitQuality quality = fit.quality();
+        boolean aboutZero = quality.about() == FitQuality.About.ZERO;
         quality.r2()
                 .ifPresentOrElse(
                         r2 -> lines.add(new Line.Quantity(
@@ -155,7 +155,7 @@ final class FitResults {
 
     /// How points were weighted, and whether the bars are of the size that the scatter shows.
     private void weights() {
-        Quality quality = fit.quality();
+        FitQuality quality = fit.quality();
         if (quality.weighting() == Weighting.UNWEIGHTED) {
             return;
         }
@@ -228,7 +228,7 @@ final class FitResults {
 
     /// What is reported as well, and seldom looked for.
     private void further() {
-        Quality quality = fit.quality();
+        FitQuality quality = fit.quality();
         lines.add(new Line.Heading("Further statistics"));
         if (fit.curve().degree() != 1) {
             correlation("r of a line");
@@ -367,7 +367,7 @@ final class FitResults {
         OptionalDouble r2 = fit.quality().r2();
         boolean share = r2.isPresent()
                 && fit.curve().fittedOn() == Curve.FittedOn.Y
-                && fit.quality().about() == Quality.About.MEAN
+                && fit.quality().about() == FitQuality.About.MEAN
                 && r2.getAsDouble() >= 0;
         return share
                 ? RootLocale.format(

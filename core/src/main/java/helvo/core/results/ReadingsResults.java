@@ -1,7 +1,7 @@
 package helvo.core.results;
 
 import helvo.core.RootLocale;
-import helvo.core.analysis.Coordinate;
+import helvo.core.analysis.CoordinateColumn;
 import helvo.core.analysis.CurveIntersection;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.FoundReading;
@@ -64,8 +64,8 @@ public final class ReadingsResults {
     }
 
     private List<Line> at(SeriesAnalysis series, Fit fit, double x, Optional<Reading> found) {
-        Coordinate ofX = series.rows().x();
-        Coordinate ofY = series.rows().y();
+        CoordinateColumn ofX = series.rows().x();
+        CoordinateColumn ofY = series.rows().y();
         String label = ofX.symbol() + " " + shown(ofX, x);
         if (found.isEmpty()) {
             return List.of(new Line.Sentence(label + ": the curve has no value there.", true));
@@ -118,7 +118,7 @@ public final class ReadingsResults {
     }
 
     private List<Line> solutionLines(SeriesAnalysis series, double y, int measured, List<InverseReading> solutions) {
-        Coordinate ofX = series.rows().x();
+        CoordinateColumn ofX = series.rows().x();
         String label = series.rows().y().symbol() + " " + shown(series.rows().y(), y)
                 + (measured > 1 ? ", mean of " + measured : "");
         if (solutions.isEmpty()) {
@@ -187,7 +187,7 @@ public final class ReadingsResults {
     }
 
     /// @param half of the interval it belongs to, in units of the axis
-    private String inside(Coordinate of, double value, double half) {
+    private String inside(CoordinateColumn of, double value, double half) {
         return of.time()
                 .map(time -> time.text(value, half * time.per().seconds()))
                 .orElseGet(() -> half > 0 ? numbers.rounded(value, OptionalDouble.of(half)) : numbers.plain(value));
@@ -204,7 +204,7 @@ public final class ReadingsResults {
         return x.high() - x.low();
     }
 
-    private String shown(Coordinate of, double value) {
+    private String shown(CoordinateColumn of, double value) {
         return of.time().map(time -> time.text(value)).orElseGet(() -> numbers.typed(value));
     }
 

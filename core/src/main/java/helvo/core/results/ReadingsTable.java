@@ -1,6 +1,6 @@
 package helvo.core.results;
 
-import helvo.core.analysis.Coordinate;
+import helvo.core.analysis.CoordinateColumn;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.FoundReading;
 import helvo.core.analysis.SeriesAnalysis;
@@ -57,8 +57,10 @@ public final class ReadingsTable {
         ///
         /// @param number how numbers are written
         List<String> texts(Function number) {
-            Coordinate from = of.equals("x") ? series.rows().x() : series.rows().y();
-            Coordinate to = of.equals("x") ? series.rows().y() : series.rows().x();
+            CoordinateColumn from =
+                    of.equals("x") ? series.rows().x() : series.rows().y();
+            CoordinateColumn to =
+                    of.equals("x") ? series.rows().y() : series.rows().x();
             return List.of(
                     series.label(),
                     text(from, OptionalDouble.of(at), number),
@@ -96,7 +98,7 @@ public final class ReadingsTable {
                     beyondPercent == 0 ? "" : numbers.significant(beyondPercent, 2));
         }
 
-        private static String text(Coordinate along, OptionalDouble value, Function number) {
+        private static String text(CoordinateColumn along, OptionalDouble value, Function number) {
             return value.isEmpty()
                     ? ""
                     : along.time()

@@ -1,7 +1,7 @@
 package helvo.core.results;
 
 import helvo.core.RootLocale;
-import helvo.core.analysis.Coordinate;
+import helvo.core.analysis.CoordinateColumn;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.RowUse;
 import helvo.core.analysis.SeriesAnalysis;
@@ -68,8 +68,8 @@ public record Results(String series, String equation, String where, String exact
     }
 
     public static Results of(FigureAnalysis figure, SeriesAnalysis series) {
-        Coordinate x = series.rows().x();
-        Coordinate y = series.rows().y();
+        CoordinateColumn x = series.rows().x();
+        CoordinateColumn y = series.rows().y();
         return switch (series.chosen()) {
             case FitOutcome.Fitted(Fit fit) -> {
                 var equation = new EquationText(series.equation().orElseThrow(), figure.numbers());
@@ -213,7 +213,7 @@ public record Results(String series, String equation, String where, String exact
     }
 
     /// "stretch in mm, load in N; ± one standard error".
-    private static String units(Coordinate x, Coordinate y, Fit fit) {
+    private static String units(CoordinateColumn x, CoordinateColumn y, Fit fit) {
         boolean unsure = fit.coefficients().stream()
                 .anyMatch(each -> EquationText.standardError(each).orElse(0) > 0);
         String names = Stream.of(y.unitSentence(), x.unitSentence())

@@ -264,7 +264,7 @@ public sealed interface ColumnEdit extends TableChange {
     /// [Derivations#withRole].
     ///
     /// @param formula with `{id}` for the names of columns
-    /// @param instead whether columns that were y give it up to this one
+    /// @param replaces whether columns that were y give it up to this one
     record Derive(int table, Heading heading, String formula, Role role, boolean replaces) implements ColumnEdit {
         @Override
         public Table change(Table before) {

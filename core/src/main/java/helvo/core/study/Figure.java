@@ -19,8 +19,8 @@ import java.util.Set;
 ///
 /// @param title  empty for "y against x" in the columns' names
 /// @param curves the curves chosen; a series that is not among them has a line
-/// @param further curves besides those of the series themselves, in the order in which they were kept
-/// @param only   conditions that a row must meet to be used
+/// @param furtherCurves curves besides those of the series themselves, in the order in which they were kept
+/// @param conditions   conditions that a row must meet to be used
 /// @param weighting how points count in its fits
 /// @param caption     of the figure in a report; empty for one made from what it shows
 /// @param description what it shows, for somebody who does not see it; likewise
@@ -47,8 +47,8 @@ public record Figure(
 
     /// A curve besides that of a series, through all of its points or a part of them.
     ///
-    /// @param key  of the curve, its number above 0
-    /// @param only conditions that a row must meet as well; none for all points of the series
+    /// @param series  of the curve, its number above 0
+    /// @param conditions conditions that a row must meet as well; none for all points of the series
     public record FurtherCurve(SeriesKey series, List<RowCondition> conditions) {
         public FurtherCurve {
             require(series.isFurther(), "%s is no further curve", series);

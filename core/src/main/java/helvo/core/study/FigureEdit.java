@@ -125,7 +125,7 @@ public sealed interface FigureEdit extends Edit {
 
     /// A further curve through the points of a series, or a part of them.
     ///
-    /// @param key of the new curve
+    /// @param series of the new curve
     record AddCurve(int figure, SeriesKey series, Curve curve, List<RowCondition> conditions) implements FigureEdit {
         public AddCurve {
             conditions = List.copyOf(conditions);

@@ -11,15 +11,15 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 
-/// What a report of the study holds, and for whom. It is part of the study, so that the same study gives the same
-/// report.
+/// The contents of a report of the study, and whom it is for. It is part of the study, so that the same study gives
+/// the same report.
 ///
 /// @param title    empty for the study's name
 /// @param author   who reports, and where: a line of its own below the title; empty for none
 /// @param date     of the report as it is to be read, "25 November 2026"; empty for none
 /// @param language of its texts by BCP 47, for readers that speak and programs that check spelling
 /// @param sections those it has, in their order
-/// @param leftOut  ids of figures that it does not show
+/// @param omittedFigures  ids of figures that it does not show
 @RecordBuilder
 public record ReportPlan(
         Optional<String> title,

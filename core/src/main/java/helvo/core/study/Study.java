@@ -23,7 +23,7 @@ import java.util.stream.Stream;
 /// The document: tables of measurements and the figures over them. Immutable; every change is an [Edit].
 ///
 /// @param styles        of figures that a person keeps, besides [SheetStyle#PRESETS]
-/// @param chosenNumbers how numbers are written; empty for the first table's decimal mark
+/// @param numberFormat how numbers are written; empty for the first table's decimal mark
 /// @param report        what a report of it holds
 @RecordBuilder
 public record Study(

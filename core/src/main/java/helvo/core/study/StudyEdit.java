@@ -141,7 +141,7 @@ public sealed interface StudyEdit extends Edit {
     /// [Summaries#format].
     ///
     /// @param by columns of the table to group by
-    /// @param of columns to summarise
+    /// @param columns columns to summarise
     record Summarise(int table, String name, List<Integer> by, List<Integer> columns, List<Statistic> statistics)
             implements StudyEdit {
         public Summarise {

@@ -35,7 +35,7 @@ public sealed interface TableEdit extends TableChange {
     /// Types a text into a cell.
     ///
     /// @param row   0 is the first
-    /// @param typed as the person typed it; blank empties the cell
+    /// @param text as the person typed it; blank empties the cell
     record SetCell(int table, int column, int row, String text) implements TableEdit {
         @Override
         public Table change(Table before) {
@@ -123,7 +123,7 @@ public sealed interface TableEdit extends TableChange {
     ///
     /// @param row    of the block's upper left cell, 0 is the first
     /// @param column its place among the columns, 0 is the first
-    /// @param block  rows of texts as they were written
+    /// @param cells  rows of texts as they were written
     record SetBlock(int table, int row, int column, List<List<String>> cells) implements TableEdit {
         public SetBlock {
             cells = cells.stream().map(List::copyOf).toList();
@@ -260,7 +260,7 @@ public sealed interface TableEdit extends TableChange {
     ///
     /// @param row   the first of them, 0 is the first
     /// @param count how many
-    /// @param by    places down; up where negative; no farther than the ends
+    /// @param offset    places down; up where negative; no farther than the ends
     record MoveRows(int table, int row, int count, int offset) implements TableEdit {
         @Override
         public Table change(Table before) {

@@ -5,19 +5,19 @@ import static helvo.core.Require.require;
 import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.Optional;
 
-/// What a person chose for an axis. What is empty the program chooses by itself.
+/// The style of an axis, as far as a person chose it. What is empty the program chooses by itself.
 ///
 /// @param low         lower limit, in the axis' units (as the points are counted, for dates)
 /// @param high        upper limit
 /// @param step        between labelled ticks
-/// @param minor       parts that a step is divided into by short ticks; 1 for none
+/// @param minorIntervals       parts that a step is divided into by short ticks; 1 for none
 /// @param title       in place of "Name (unit)"
 /// @param decimals    of the labels
-/// @param zero        it lies on the axis, also where it is far
+/// @param includesZero        it lies on the axis, also where it is far
 /// @param logarithmic steps are powers of ten
 /// @param reversed    the greatest value stands first
-/// @param otherSide   at the top, or at the right
-/// @param dates       how dates are written along an axis of dates
+/// @param oppositeSide   at the top, or at the right
+/// @param dateLabels       how dates are written along an axis of dates
 @RecordBuilder
 public record AxisStyle(
         Optional<Double> low,

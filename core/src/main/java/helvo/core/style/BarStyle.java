@@ -5,7 +5,7 @@ import static helvo.core.Require.require;
 import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.Optional;
 
-/// How a series' error bars look.
+/// The style of a series' error bars.
 ///
 /// @param shown  whether they are drawn
 /// @param cap    width of the strokes at their ends, 1 for the usual, 0 for none

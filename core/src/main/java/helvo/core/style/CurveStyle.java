@@ -8,7 +8,7 @@ import java.util.EnumSet;
 import java.util.Optional;
 import java.util.Set;
 
-/// How a curve looks.
+/// The style of a curve.
 ///
 /// @param color    as "#1F5F8B"; empty for that of its points
 /// @param width   of the line, in points

@@ -7,7 +7,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 
-/// All that a person chose of how a figure looks.
+/// The style of a figure, as far as a person chose it.
 ///
 /// @param axes   those with choices
 /// @param series likewise

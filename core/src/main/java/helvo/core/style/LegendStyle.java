@@ -5,7 +5,7 @@ import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.List;
 import java.util.Optional;
 
-/// Where the legend stands.
+/// The style of the legend, and its place.
 ///
 /// @param shown even for a single series when ALWAYS
 /// @param at    its upper left corner; empty for where no point lies

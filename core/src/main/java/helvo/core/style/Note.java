@@ -93,8 +93,8 @@ public sealed interface Note {
     ///
     /// @param series whose curve is read
     /// @param fromY  whether `at` is a y, whose x is read off; else the other way round
-    /// @param widens whether the axes and the curve reach as far as it
-    /// @param measured how many measurements of an unknown a y is the mean of; 0 for a y that is exact
+    /// @param extendsAxes whether the axes and the curve reach as far as it
+    /// @param replicates how many measurements of an unknown a y is the mean of; 0 for a y that is exact
     @RecordBuilder
     record ReadingMarker(int id, SeriesKey series, boolean fromY, double at, boolean extendsAxes, int replicates)
             implements Note, NoteReadingMarkerBuilder.With {

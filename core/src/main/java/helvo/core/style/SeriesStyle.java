@@ -5,7 +5,7 @@ import static helvo.core.Require.require;
 import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.Optional;
 
-/// How a series' points look. What is empty the program chooses by the series' place.
+/// The style of a series' points. What is empty the program chooses by the series' place.
 ///
 /// @param name      in the legend, in place of its own
 /// @param shape     of the markers
@@ -18,7 +18,7 @@ import java.util.Optional;
 /// @param inLegend  whether the legend names it
 /// @param hidden    neither points nor bars are drawn, while fits still use them
 /// @param bySize    points at the same place are one marker, the larger the more they are
-/// @param right     measured along the right-hand axis; empty for there where its unit is another than the first
+/// @param rightAxis     measured along the right-hand axis; empty for there where its unit is another than the first
 ///     y's
 /// @param labels    the column that is written at the points, by its id
 /// @param coloredBy what gives each point its colour

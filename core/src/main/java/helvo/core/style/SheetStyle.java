@@ -10,8 +10,8 @@ import java.util.Optional;
 ///
 /// @param widthMm  of the whole sheet
 /// @param heightMm likewise
-/// @param text     size of the axes' labels in points; titles are in proportion
-/// @param line     weight of lines and size of markers, 1 for the usual
+/// @param textSize     size of the axes' labels in points; titles are in proportion
+/// @param lineWidth     weight of lines and size of markers, 1 for the usual
 /// @param dashes   whether curves are told apart by dashes, as for black and white
 /// @param frame    whether the plot has lines on all four sides
 /// @param background   of the sheet, as "#FFFFFF"; empty for none, through which the page is seen

@@ -2,7 +2,7 @@ package helvo.core.table;
 
 import java.util.regex.Pattern;
 
-/// What the length of an error bar says.
+/// The meaning of an error bar's length.
 public enum BarMeaning {
     HALF_RANGE("half range", "the true value lies within"),
     STANDARD_DEVIATION("one standard deviation", "two in three lie within"),

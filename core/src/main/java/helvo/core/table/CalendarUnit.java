@@ -1,7 +1,7 @@
 package helvo.core.table;
 
-/// What time over dates is counted in. A month is the twelfth part of a year, a year the mean one of the Gregorian
-/// calendar (365.2425 days; ISO 80000-3, annex).
+/// A unit that time over dates is counted in. A month is the twelfth part of a year, a year the mean one of the
+/// Gregorian calendar (365.2425 days; ISO 80000-3, annex).
 public enum CalendarUnit {
     SECOND("second", "s", 1),
     MINUTE("minute", "min", 60),

@@ -4,7 +4,7 @@ import helvo.core.RootLocale;
 import helvo.core.number.DecimalMark;
 import helvo.core.number.NumberText;
 
-/// What one cell of a table holds: a number, text kept as it was written, or nothing.
+/// The content of one cell of a table: a number, text kept as it was written, or nothing.
 public sealed interface Cell {
     Cell EMPTY = new Empty();
     /// Three times what a workbook's cell takes. A longer one is a text file's quotation mark without its pair.

@@ -21,7 +21,7 @@ import java.util.stream.IntStream;
 /// @param uniformBars    bars that no column gives, where its role is x or y
 /// @param groups     the order that its different texts keep as groups, wherever their rows go; empty for that of
 ///     their first rows
-/// @param way        in which a person wants its cells to be read; empty where nobody said
+/// @param interpretation        in which a person wants its cells to be read; empty where nobody said
 @RecordBuilder
 public record Column(
         int id,

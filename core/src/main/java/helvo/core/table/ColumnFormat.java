@@ -11,7 +11,8 @@ import java.math.BigDecimal;
 import java.math.MathContext;
 import java.math.RoundingMode;
 
-/// How a column's numbers are shown. What is kept, copied and computed with is always the full number.
+/// The format that a column's numbers are shown in. What is kept, copied and computed with is always the full
+/// number.
 public sealed interface ColumnFormat {
     int MAX_DECIMALS = 15;
     /// Of the smallest double, 2⁻¹⁰⁷⁴.

@@ -7,8 +7,8 @@ import java.util.Optional;
 ///
 /// @param row    0 is the first
 /// @param column its id; 0 for a decision about a whole row
-/// @param was    what the cell held before
-/// @param about  why it needed a look
+/// @param original    what the cell held before
+/// @param problem  why it needed a look
 public record Decision(int row, int column, Cell original, ProblemKind problem, Choice choice) {
     public enum Choice {
         NUMBER_USED("the number in it used"),

@@ -4,7 +4,7 @@ import static helvo.core.Require.require;
 
 import java.util.List;
 
-/// What a derived column is computed from. The ids are of columns of the same table, but for those of a
+/// The way a derived column is computed from others. The ids are of columns of the same table, but for those of a
 /// [DerivedTable], which are of its source.
 public sealed interface Derivation {
     /// @param text the formula with `{3}` for the column with id 3, so that it survives a change of names; see
@@ -13,7 +13,7 @@ public sealed interface Derivation {
 
     /// The uncertainty of a column with a formula, carried over to first order from the bars of its sources.
     ///
-    /// @param of   the column with the formula
+    /// @param source   the column with the formula
     /// @param bars of its sources; a source without one counts as exact
     record PropagatedUncertainty(int source, List<Bar> bars) implements Derivation {
         public PropagatedUncertainty {

@@ -4,7 +4,7 @@ import static helvo.core.Require.require;
 
 import java.util.List;
 
-/// Which table another one follows, and how it is made of it.
+/// The link of a table to another one that it follows, and how it is made of it.
 ///
 /// @param source id of the table that is followed; rows of it that are excluded are left out
 /// @param by     ids of its columns: those to group by, in the order of their first rows; those that name the rows;

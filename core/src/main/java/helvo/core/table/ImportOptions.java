@@ -7,7 +7,7 @@ import java.time.ZoneId;
 import java.util.List;
 import java.util.Optional;
 
-/// What a person chose about how a file is read; whatever is empty is decided by the cells.
+/// The choices of how a file is read as a table; whatever is empty is decided by the cells.
 ///
 /// @param headingLine the line of the headings, 1 is the first; 0 for none
 /// @param skipLines   before the table

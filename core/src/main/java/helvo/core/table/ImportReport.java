@@ -2,7 +2,7 @@ package helvo.core.table;
 
 import java.util.List;
 
-/// How a table was read from its file.
+/// A report of how a table was read from its file.
 ///
 /// @param layout  where it lies and how its fields are parted, in words
 /// @param remarks what was decided about columns and rows
@@ -13,7 +13,7 @@ public record ImportReport(String layout, List<Remark> remarks, List<String> not
     /// A decision in a sentence.
     ///
     /// @param column its name; empty for one about rows or the whole
-    /// @param grave  whether a careful person would want to hear of it before using the table
+    /// @param warning  whether a careful person would want to hear of it before using the table
     public record Remark(String column, String sentence, boolean warning) {}
 
     public ImportReport {

@@ -1,6 +1,6 @@
 package helvo.core.table;
 
-/// Why a cell needs a look, the gravest first.
+/// A reason why a cell needs a look, the gravest first.
 public enum ProblemKind {
     NOT_A_NUMBER,
     NOT_A_DATE,

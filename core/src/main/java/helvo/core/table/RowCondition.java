@@ -6,7 +6,7 @@ import java.util.function.IntPredicate;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
-/// Which rows to use, by the value of a column.
+/// A condition on rows, by the value of a column.
 public sealed interface RowCondition {
     /// The column's id.
     int column();

@@ -9,12 +9,12 @@ import java.util.function.UnaryOperator;
 /// A table of measurements. All columns have cells for the same rows; those of a shorter one read as empty.
 ///
 /// @param id        stays the same while the table is renamed
-/// @param mark      the decimal mark that people type and read in this table
+/// @param decimalMark      the decimal mark that people type and read in this table
 /// @param source    the file it was read from, and how; empty for a table that was typed
 /// @param decisions about cells that needed a look
 /// @param summary   the table whose rows this one summarises; empty for rows of its own
-/// @param follows   whether it takes over what becomes of its file
-/// @param readAs    how it was read from its file; empty for a table that was typed
+/// @param followsFile   whether it takes over what becomes of its file
+/// @param importReport    how it was read from its file; empty for a table that was typed
 @RecordBuilder
 public record Table(
         int id,
@@ -106,14 +106,6 @@ public record Table(
 
     public List<Column> all(Role role) {
         return columns.stream().filter(column -> column.role() == role).toList();
-    }
-
-    public Table withColumns(List<Column> newColumns) {
-        return withColumns(newColumns);
-    }
-
-    public Table withExcluded(ExcludedRows rows) {
-        return withExcluded(rows);
     }
 
     public Table withSource(Source newSource) {

@@ -230,20 +230,20 @@ class CurveTest {
     @Test
     void whyThereIsNoneIsSaid() {
         NumberNotation numbers = NumberNotation.POINT;
-        assertThat(new Reason.NoPoints().sentence(numbers))
+        assertThat(new FitFailureReason.NoPoints().sentence(numbers))
                 .isEqualTo("There are no points to fit: give a column the role x and another the role y.");
-        assertThat(new Reason.TooFewPoints(1, 2).sentence(numbers))
+        assertThat(new FitFailureReason.TooFewPoints(1, 2).sentence(numbers))
                 .isEqualTo("Only 1 point: this curve needs at least 2.");
-        assertThat(new Reason.TooFewPoints(2, 3).sentence(numbers))
+        assertThat(new FitFailureReason.TooFewPoints(2, 3).sentence(numbers))
                 .isEqualTo("Only 2 points: this curve needs at least 3.");
-        assertThat(new Reason.AllXEqual(5.25).sentence(numbers))
+        assertThat(new FitFailureReason.AllXEqual(5.25).sentence(numbers))
                 .isEqualTo("All x are equal (5.25): no curve of y against x can be fitted.");
-        assertThat(new Reason.TooFewDistinctX(2, 4).sentence(numbers))
+        assertThat(new FitFailureReason.TooFewDistinctX(2, 4).sentence(numbers))
                 .isEqualTo("Only 2 different x: this curve needs at least 4.");
-        assertThat(new Reason.NoneFits("logistic curve", "all y are 0").sentence(numbers))
+        assertThat(new FitFailureReason.NoneFits("logistic curve", "all y are 0").sentence(numbers))
                 .isEqualTo("No logistic curve fits these points: all y are 0.");
-        assertThat(new Reason.OutOfRange().sentence(numbers)).contains("another unit");
-        assertThat(Reason.noneOf(Points.of(new double[0], new double[0]), new Line()))
-                .isEqualTo(new Reason.NoPoints());
+        assertThat(new FitFailureReason.OutOfRange().sentence(numbers)).contains("another unit");
+        assertThat(FitFailureReason.noneOf(Points.of(new double[0], new double[0]), new Line()))
+                .isEqualTo(new FitFailureReason.NoPoints());
     }
 }

@@ -269,7 +269,7 @@ class CurvedFitTest {
         for (double[][] set : sets) {
             for (Curve curve : Curves.all()) {
                 switch (curve.fit(Points.of(set[0], set[1]), Progress.none())) {
-                    case FitOutcome.NotFitted(var _, Reason reason) ->
+                    case FitOutcome.NotFitted(var _, FitFailureReason reason) ->
                         assertThat(reason.sentence(NumberNotation.POINT))
                                 .endsWith(".")
                                 .doesNotContain("NaN");

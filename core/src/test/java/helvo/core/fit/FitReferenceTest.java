@@ -75,7 +75,7 @@ class FitReferenceTest {
                 said.put("covariance " + k + " " + m, fit.covariance()[k][m]);
             }
         }
-        Quality quality = fit.quality();
+        FitQuality quality = fit.quality();
         said.put("ssr", quality.residualSumOfSquares());
         put(said, "s", quality.residualStandardDeviation());
         put(said, "r2", quality.r2());

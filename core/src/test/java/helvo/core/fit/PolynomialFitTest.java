@@ -182,7 +182,7 @@ class PolynomialFitTest {
     /// NoInt1: y from 130 to 140 has a sum of squares of 110 about its mean, the line through 0 leaves 127.2727….
     @Test
     void aLineThroughTheOriginHasAnRSquaredAboutTheMeanThatComparesWithOthers() throws IOException {
-        Quality quality = fit(new FixedInterceptLine(0), nist("noint1")).quality();
+        FitQuality quality = fit(new FixedInterceptLine(0), nist("noint1")).quality();
         assertThat(quality.r2AboutMean().orElseThrow()).isCloseTo(1 - 1400.0 / 11 / 110, within(1e-14));
         assertThat(quality.r2().orElseThrow()).isGreaterThan(0.99);
     }
@@ -226,19 +226,20 @@ class PolynomialFitTest {
 
     @Test
     void whatCannotBeFittedIsSaidInWords() {
-        assertThat(reason(new Line(), new double[0], new double[0])).isInstanceOf(Reason.NoPoints.class);
-        assertThat(reason(new Line(), new double[] {1}, new double[] {1})).isEqualTo(new Reason.TooFewPoints(1, 2));
+        assertThat(reason(new Line(), new double[0], new double[0])).isInstanceOf(FitFailureReason.NoPoints.class);
+        assertThat(reason(new Line(), new double[] {1}, new double[] {1}))
+                .isEqualTo(new FitFailureReason.TooFewPoints(1, 2));
         assertThat(reason(new Line(), new double[] {5, 5, 5}, new double[] {1, 2, 3}))
-                .isEqualTo(new Reason.AllXEqual(5));
+                .isEqualTo(new FitFailureReason.AllXEqual(5));
         assertThat(reason(new Polynomial(2), new double[] {1, 1, 2, 2}, new double[] {1, 2, 3, 4}))
-                .isEqualTo(new Reason.TooFewDistinctX(2, 3));
+                .isEqualTo(new FitFailureReason.TooFewDistinctX(2, 3));
         assertThat(reason(new FixedInterceptLine(1), new double[] {0, 0}, new double[] {1, 2}))
-                .isEqualTo(new Reason.AllXEqual(0));
+                .isEqualTo(new FitFailureReason.AllXEqual(0));
         assertThat(reason(
                         new Polynomial(10),
                         IntStream.range(0, 20).mapToDouble(i -> 1e300 * i).toArray(),
                         IntStream.range(0, 20).mapToDouble(i -> i % 3).toArray()))
-                .isInstanceOf(Reason.OutOfRange.class);
+                .isInstanceOf(FitFailureReason.OutOfRange.class);
     }
 
     /// As algebra says: y → p + q y moves a and scales b; x → x + d moves a by −b d. Shifts by whole numbers keep
@@ -266,7 +267,7 @@ class PolynomialFitTest {
         return ((FitOutcome.Fitted) curve.fit(points, Progress.none())).fit();
     }
 
-    private static Reason reason(Curve curve, double[] x, double[] y) {
+    private static FitFailureReason reason(Curve curve, double[] x, double[] y) {
         return ((FitOutcome.NotFitted) curve.fit(Points.of(x, y), Progress.none())).reason();
     }
 

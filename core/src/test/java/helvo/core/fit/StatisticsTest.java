@@ -25,7 +25,7 @@ class StatisticsTest {
     @Test
     void reportsEverythingOfASmallLine() {
         Fit fit = fit(new Line(), FIVE);
-        Quality quality = fit.quality();
+        FitQuality quality = fit.quality();
         assertThat(fit.coefficient("b").value()).isEqualTo(0.6, offset(1e-15));
         assertThat(fit.coefficient("a").value()).isEqualTo(2.2, offset(1e-15));
         assertThat(quality.residualSumOfSquares()).isEqualTo(2.4, offset(1e-14));

@@ -43,7 +43,7 @@ final class DemoCommand extends Command {
                 .path(value -> save = Optional.of(value));
         arguments
                 .option("--size", "WxH", "Size of that picture (default: ${DEFAULT-VALUE}).")
-                .otherwise(Start.WIDTH + "x" + Start.HEIGHT)
+                .otherwise(StartOptions.WIDTH + "x" + StartOptions.HEIGHT)
                 .text(value -> size = value);
     }
 
@@ -63,7 +63,7 @@ final class DemoCommand extends Command {
         }
         Optional<String> missing = Display.missing();
         if (missing.isEmpty()) {
-            return Program.window(Start.withStudy(SampleStudy::study, verbose.getAsBoolean()));
+            return Program.window(StartOptions.withStudy(SampleStudy::study, verbose.getAsBoolean()));
         }
         Path instead = Path.of("helvo-demo.png");
         int code = draw(instead, inside);

@@ -8,7 +8,7 @@ import java.lang.foreign.SymbolLookup;
 import java.lang.foreign.ValueLayout;
 import java.util.Optional;
 
-/// Whether a window can be shown here.
+/// The test whether a window can be shown here.
 final class Display {
     private Display() {}
 

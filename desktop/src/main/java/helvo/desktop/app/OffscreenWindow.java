@@ -106,7 +106,8 @@ public final class OffscreenWindow {
             Stage stage = windows.join()
                     .open(
                             origin,
-                            new Start(() -> origin.study().history().study(), Optional.empty(), width, height, false));
+                            new StartOptions(
+                                    () -> origin.study().history().study(), Optional.empty(), width, height, false));
             stage.show();
             var view = (MainView) stage.getScene().getRoot();
             Workspace workspace = view.workspace();

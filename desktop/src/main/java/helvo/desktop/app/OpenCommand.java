@@ -20,7 +20,7 @@ final class OpenCommand extends Command {
 
     @Override
     public Integer call() {
-        return Program.window(file.map(each -> Start.withFile(each, verbose.getAsBoolean()))
-                .orElseGet(() -> Start.withStudy(Study::blank, verbose.getAsBoolean())));
+        return Program.window(file.map(each -> StartOptions.withFile(each, verbose.getAsBoolean()))
+                .orElseGet(() -> StartOptions.withStudy(Study::blank, verbose.getAsBoolean())));
     }
 }

@@ -9,7 +9,7 @@ import java.util.Optional;
 import java.util.function.BooleanSupplier;
 import java.util.function.Supplier;
 
-/// Where the program begins: the command line, with a window.
+/// The entry point of the program with a window.
 public final class Program implements Helvo.Window {
     static final int DONE = 0;
     static final int NOT_POSSIBLE = 1;
@@ -20,10 +20,10 @@ public final class Program implements Helvo.Window {
 
     @Override
     public int open(boolean verbose) {
-        return window(Start.withStudy(Study::blank, verbose));
+        return window(StartOptions.withStudy(Study::blank, verbose));
     }
 
-    static int window(Start start) {
+    static int window(StartOptions start) {
         Optional<String> missing = Display.missing();
         if (missing.isPresent()) {
             System.err.println(missing.get() + " Without one, `helvo fit` and `helvo draw` do the same work.");

@@ -18,8 +18,8 @@ import javafx.scene.input.InputEvent;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseEvent;
 
-/// How soon windows follow: from the event of an edit to its figure and results, frames a second while something is
-/// dragged, and from what opens a window to its first frame and its first figure; and what the sign of what is kept
+/// The response times of windows: from the event of an edit to its figure and results, frames a second while
+/// something is dragged, and from what opens a window to its first frame and its first figure; and what its status
 /// says. Times are taken when an event reaches a window and when the scene with the new picture has been laid out
 /// for the renderer.
 final class ResponseTimes {

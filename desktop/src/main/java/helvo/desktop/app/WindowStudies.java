@@ -32,7 +32,7 @@ final class WindowStudies implements Studies {
     public void openNew() {
         Settings settings = windows.settings().get();
         Windows.show(windows.open(
-                new StudyOrigin.New(History.from(settings.blank())), Start.withStudy(settings::blank, false)));
+                new StudyOrigin.New(History.from(settings.blank())), StartOptions.withStudy(settings::blank, false)));
     }
 
     @Override

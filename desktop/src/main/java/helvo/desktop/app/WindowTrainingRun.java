@@ -49,8 +49,8 @@ public final class WindowTrainingRun {
         OffscreenWindow.draw(
                 folder.resolve("state"),
                 StudyOrigin.FromFile.read(study, Progress.none()),
-                Start.WIDTH,
-                Start.HEIGHT,
+                StartOptions.WIDTH,
+                StartOptions.HEIGHT,
                 WindowTrainingRun::firstMinute,
                 folder.resolve("window.png"));
         Runtime.getRuntime().halt(0);

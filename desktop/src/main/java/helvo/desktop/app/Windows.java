@@ -117,7 +117,7 @@ public final class Windows {
     }
 
     /// Opens the first window, and returns when the last is closed and everything is on the disk.
-    static void run(Start start) {
+    static void run(StartOptions start) {
         var closed = new CountDownLatch(1);
         UserFolders folders = UserFolders.ofSystem();
         var windows = new Windows(folders, closed::countDown);
@@ -159,7 +159,7 @@ public final class Windows {
     /// Why the study that the program was to begin with cannot be shown.
     private record Unread(Throwable fault) {}
 
-    private Object read(Start start) {
+    private Object read(StartOptions start) {
         Optional<Path> study = start.file().filter(StudyFile::isStudy);
         try {
             return study.isPresent()
@@ -184,7 +184,7 @@ public final class Windows {
 
     /// The first window before there is anything in it: it takes its place on the screen while the rest is read and
     /// built.
-    Stage frame(Start start) {
+    Stage frame(StartOptions start) {
         var stage = new Stage();
         stage.setTitle("Helvo");
         stage.setScene(Themes.empty(size().widthOr(start.width()), size().heightOr(start.height())));
@@ -194,7 +194,7 @@ public final class Windows {
         return stage;
     }
 
-    void begin(Stage frame, Start start, RecoverableStudies left, Object read) {
+    void begin(Stage frame, StartOptions start, RecoverableStudies left, Object read) {
         if (!frame.isShowing()) {
             return;
         }
@@ -285,11 +285,11 @@ public final class Windows {
     }
 
     /// Makes a window on a study of its own.
-    Stage open(StudyOrigin from, Start start) {
+    Stage open(StudyOrigin from, StartOptions start) {
         return openInStage(new Stage(), from, start);
     }
 
-    private Stage openInStage(Stage stage, StudyOrigin from, Start start) {
+    private Stage openInStage(Stage stage, StudyOrigin from, StartOptions start) {
         var document = new StudyDocument(from.study().history());
         open(stage, document, new StudyPersistence(document, from, places), start);
         opened(from, shown.getLast().workspace);
@@ -306,7 +306,7 @@ public final class Windows {
             return;
         }
         if (!here.isFree() || !isLastOn(here.workspace)) {
-            show(open(from, Start.withStudy(() -> from.study().history().study(), false)));
+            show(open(from, StartOptions.withStudy(() -> from.study().history().study(), false)));
             return;
         }
         here.workspace.become(from, beginning);
@@ -376,15 +376,15 @@ public final class Windows {
                 .map(Shown::workspace)
                 .findFirst()
                 .ifPresent(there -> show(openDocument(
-                        there.document(), there.keeper(), Start.withStudy(there.document()::study, false))));
+                        there.document(), there.keeper(), StartOptions.withStudy(there.document()::study, false))));
     }
 
     /// Makes a window on a study, which other windows may show as well.
-    Stage openDocument(StudyDocument document, StudyPersistence keeper, Start start) {
+    Stage openDocument(StudyDocument document, StudyPersistence keeper, StartOptions start) {
         return open(new Stage(), document, keeper, start);
     }
 
-    private Stage open(Stage stage, StudyDocument document, StudyPersistence keeper, Start start) {
+    private Stage open(Stage stage, StudyDocument document, StudyPersistence keeper, StartOptions start) {
         var workspace = new Workspace(
                 document, keeper, new WindowStudies(this, stage), new SystemDialogs(stage, () -> settings.get()
                         .folder()));
@@ -510,8 +510,8 @@ public final class Windows {
         LastChoices.Window last = choices.get().window();
         Rectangle2D screen = Screen.getPrimary().getVisualBounds();
         return new LastChoices.Window(
-                Math.min(last.width(), Math.max(Start.WIDTH, screen.getWidth())),
-                Math.min(last.height(), Math.max(Start.HEIGHT, screen.getHeight())),
+                Math.min(last.width(), Math.max(StartOptions.WIDTH, screen.getWidth())),
+                Math.min(last.height(), Math.max(StartOptions.HEIGHT, screen.getHeight())),
                 last.left(),
                 last.right(),
                 last.figureWidth(),

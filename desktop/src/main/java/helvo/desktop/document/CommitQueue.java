@@ -50,7 +50,7 @@ final class CommitQueue {
     ///
     /// @param name what it does, as a sentence without its full stop
     /// @param done gets what it led to
-    /// @param report gets a sentence when it could not be done
+    /// @param tell gets a sentence when it could not be done
     record Wanted(
             String label,
             Supplier<String> name,

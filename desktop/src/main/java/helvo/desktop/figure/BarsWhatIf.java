@@ -22,7 +22,8 @@ import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 
-/// What would follow if error bars were longer or shorter, which changes nothing until it is accepted.
+/// The what-if of error bars: what would follow if they were longer or shorter, which changes nothing until it is
+/// accepted.
 final class BarsWhatIf extends VBox {
     private static final double MAX_FACTOR = 3;
 

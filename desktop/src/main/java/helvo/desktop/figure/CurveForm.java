@@ -133,8 +133,10 @@ final class CurveForm extends PartForm {
                         digits -> setCurve(key, style.get().withDigits(digits))));
         form.row(
                 "Label at",
-                SpotField.across(form, "curve-label-across", () -> style.get().labelAt(), this::put),
-                SpotField.down(form, "curve-label-down", () -> style.get().labelAt(), this::put));
+                PlotPositionField.across(
+                        form, "curve-label-across", () -> style.get().labelAt(), this::put),
+                PlotPositionField.down(
+                        form, "curve-label-down", () -> style.get().labelAt(), this::put));
     }
 
     private void put(CurveStyle.Spot at) {

@@ -20,7 +20,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
 
-/// What moving the pointer does to a part of the figure.
+/// The change that moving the pointer makes to a part of the figure.
 sealed interface Drag {
     /// @return empty where a place makes no sense
     Optional<Edit> to(double x, double y);

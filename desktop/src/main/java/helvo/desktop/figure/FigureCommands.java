@@ -14,7 +14,7 @@ import helvo.figure.scale.Axis;
 import java.util.Locale;
 import java.util.Optional;
 
-/// What can be done with the figure by name.
+/// The commands on the figure, for the finder and the keyboard.
 final class FigureCommands {
     private final Workspace workspace;
     private final FigureView view;

@@ -22,7 +22,7 @@ import java.util.Optional;
 import java.util.stream.Stream;
 import javafx.scene.control.MenuItem;
 
-/// What can be done with a part of the figure, for the second button of the mouse and the menu key.
+/// The context menus of the figure's parts, for the second button of the mouse and the menu key.
 final class FigureMenu {
     private final Workspace workspace;
     private final FigureView view;

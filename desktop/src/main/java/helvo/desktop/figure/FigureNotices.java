@@ -18,8 +18,8 @@ import javafx.scene.control.Label;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 
-/// What the program decided for a figure by itself, with the way back, and what does not fit on its sheet; a line
-/// each.
+/// The notices above a figure: what the program decided for it by itself, with the way back, and what does not fit
+/// on its sheet; a line each.
 final class FigureNotices extends VBox {
     private final Workspace workspace;
     private List<String> shown = List.of();

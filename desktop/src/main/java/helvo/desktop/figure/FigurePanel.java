@@ -7,7 +7,8 @@ import helvo.desktop.workspace.Workspace;
 import helvo.figure.layout.HitTarget;
 import javafx.scene.control.ScrollPane;
 
-/// What a part of the figure has, beside that part: axis, legend, series, curve, note, colours or the whole sheet.
+/// The panel with the style of a part of the figure, beside that part: axis, legend, series, curve, note, colours
+/// or the whole sheet.
 public final class FigurePanel extends Panel {
     private final FigureView view;
     private final Form form = new Form(this::showError);

@@ -58,11 +58,12 @@ final class LegendForm extends PartForm {
                 button("legend-corner", "Next corner", this::nextCorner));
         form.row(
                 "From left",
-                SpotField.across(
+                PlotPositionField.across(
                         form, "legend-across", () -> legend().at(), at -> set(legend().withAt(Optional.of(at)))));
         form.row(
                 "From top",
-                SpotField.down(form, "legend-down", () -> legend().at(), at -> set(legend().withAt(Optional.of(at)))));
+                PlotPositionField.down(
+                        form, "legend-down", () -> legend().at(), at -> set(legend().withAt(Optional.of(at)))));
         List<SeriesAnalysis> series = allSeries();
         for (int i = 0; i < Math.min(series.size(), MAX_ENTRIES); i++) {
             entry(i, series.get(i));

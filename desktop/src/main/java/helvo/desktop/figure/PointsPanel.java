@@ -21,7 +21,7 @@ import javafx.scene.control.Button;
 import javafx.scene.control.TextField;
 import javafx.scene.layout.FlowPane;
 
-/// What can be done with points that were pressed or encircled.
+/// The panel of points that were pressed or encircled: their numbers, and what can be done with them.
 public final class PointsPanel extends Panel {
     private final TextField reason =
             field("points-reason", "Why the rows are excluded, or what their group is called", 14);

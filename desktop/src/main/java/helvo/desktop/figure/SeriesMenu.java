@@ -21,7 +21,7 @@ import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.function.IntFunction;
 
-/// What can be done with a series, its bars, its curve and the label of that.
+/// The part of the context menu for a series, its bars, its curve and the label of that.
 final class SeriesMenu {
     private final Workspace workspace;
     private final MenuItems items;

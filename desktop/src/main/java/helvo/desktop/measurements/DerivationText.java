@@ -7,7 +7,7 @@ import helvo.core.table.Derivation;
 import helvo.core.table.Table;
 import java.util.Optional;
 
-/// What a derived column follows, in words.
+/// The description of a derived column in words.
 final class DerivationText {
     private DerivationText() {}
 

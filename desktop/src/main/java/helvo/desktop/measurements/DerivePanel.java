@@ -46,8 +46,8 @@ import javafx.scene.layout.Region;
 import javafx.scene.text.Text;
 import javafx.scene.text.TextFlow;
 
-/// Makes a column that follows a formula, or changes one: names are completed as one types, what is wrong is marked
-/// in its place, and the first results stand below.
+/// The panel that makes or changes a column that follows a formula: names are completed as one types, what is wrong
+/// is marked in its place, and the first results show.
 public final class DerivePanel extends Panel {
     private static final int PREVIEWED = 3;
 

@@ -10,7 +10,7 @@ import java.util.stream.IntStream;
 import javafx.scene.control.Button;
 import javafx.scene.control.Tooltip;
 
-/// Says above the table, as a sentence, which of its rows figure and fits use; pressing it changes that.
+/// The sentence above the table about which of its rows figure and fits use; pressing it changes that.
 final class FilterLine extends Button {
     private static final javafx.css.PseudoClass FILTERED = javafx.css.PseudoClass.getPseudoClass("filtered");
 

@@ -34,7 +34,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 
-/// Which rows figure and fits use, by the values of columns; or rows to exclude, by the same.
+/// The panel that chooses rows by the values of columns: those that figure and fits use, or those to exclude.
 public final class FilterPanel extends Panel {
     /// Numbers with no more different values than these are ticked, others are given as a range.
     private static final int FEW = 24;

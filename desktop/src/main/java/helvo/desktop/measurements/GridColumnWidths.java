@@ -9,7 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.stream.IntStream;
 
-/// How wide columns of the grid are at first. Never a whole number: the table view takes a width of 80, its own
+/// The first widths of the grid's columns. Never a whole number: the table view takes a width of 80, its own
 /// default, as one that nobody set.
 final class GridColumnWidths {
     private static final double MIN = 44;

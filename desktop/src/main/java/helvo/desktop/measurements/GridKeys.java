@@ -11,8 +11,8 @@ import javafx.scene.control.TablePosition;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseEvent;
 
-/// How the keyboard moves about the grid and its headings. Tab goes right, Enter to the next row in the column
-/// where the Tabs began.
+/// The keyboard of the grid and its headings. Tab goes right, Enter to the next row in the column where the Tabs
+/// began.
 final class GridKeys implements ColumnHead.Neighbours {
     private final Workspace workspace;
     private final MeasurementGrid grid;

@@ -21,7 +21,7 @@ import javafx.scene.control.MenuButton;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.SeparatorMenuItem;
 
-/// Says how the table's file was read; pressing it reads the file in another way.
+/// The sentence above the table about how its file was read; pressing it reads the file in another way.
 final class LayoutStrip extends MenuButton {
     private static final int SHOWN_NOTES = 20;
     private static final int LONGEST = 110;

@@ -19,11 +19,11 @@ final class MeasurementCell extends TableCell<Integer, Integer> {
     private static final PseudoClass NEEDS_LOOK = PseudoClass.getPseudoClass("needs-look");
 
     private final MeasurementGrid grid;
-    private final StudyColumn at;
+    private final GridColumn at;
     /// Kept, since the grid holds it weakly.
     private final InvalidationListener listener;
 
-    MeasurementCell(MeasurementGrid grid, StudyColumn at) {
+    MeasurementCell(MeasurementGrid grid, GridColumn at) {
         this.grid = grid;
         this.at = at;
         listener = grid.whenShown(() -> updateItem(getItem(), isEmpty()));

@@ -149,7 +149,7 @@ public final class MeasurementGrid extends TableView<Integer> {
         have(wanted);
         heads.clear();
         for (int i = 0; i < wanted; i++) {
-            var at = (StudyColumn) getColumns().get(1 + i);
+            var at = (GridColumn) getColumns().get(1 + i);
             Column column = table.columns().get(i);
             at.show(column.id());
             head(at, column);
@@ -167,7 +167,7 @@ public final class MeasurementGrid extends TableView<Integer> {
                     .addAll(
                             1 + there,
                             IntStream.range(there, columns)
-                                    .mapToObj(_ -> new StudyColumn(this))
+                                    .mapToObj(_ -> new GridColumn(this))
                                     .toList());
         }
     }

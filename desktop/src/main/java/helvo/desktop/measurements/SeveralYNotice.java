@@ -18,7 +18,7 @@ import javafx.scene.control.Label;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 
-/// Says above the table that several columns were taken for y, and gives the way back, until somebody has given a
+/// The notice above the table that several columns were taken for y, with the way back, until somebody has given a
 /// column of it a role.
 final class SeveralYNotice extends HBox {
     private final Label sentence = new WrappedLabel();

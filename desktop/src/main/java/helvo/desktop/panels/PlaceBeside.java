@@ -8,7 +8,7 @@ import javafx.geometry.Bounds;
 import javafx.geometry.Insets;
 import javafx.scene.layout.Region;
 
-/// Where a panel lies that belongs to something in the window.
+/// The place of a panel that belongs to something in the window.
 final class PlaceBeside {
     private static final double GAP = 8;
     /// Below the bar on top.

@@ -18,9 +18,8 @@ import java.util.stream.Stream;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 
-/// What somebody who mends the program needs to know of a fault, in one archive: versions, the log of faults, and
-/// which steps were done. Nothing in it tells what was measured unless the person says so; nothing is sent
-/// anywhere.
+/// An archive for somebody who mends the program: versions, the log of faults, and which steps were done. Nothing
+/// in it tells what was measured unless the person says so; nothing is sent anywhere.
 ///
 /// @param log      where faults are written down
 /// @param history  of the study that is open

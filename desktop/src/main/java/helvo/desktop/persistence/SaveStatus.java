@@ -3,7 +3,7 @@ package helvo.desktop.persistence;
 import helvo.core.RootLocale;
 import java.time.Duration;
 
-/// Whether and where the study is saved, in few words.
+/// The status of the open study's saving, in few words.
 public record SaveStatus(String text, Mood mood) {
     /// How much it asks to be looked at.
     public enum Mood {

@@ -11,7 +11,7 @@ import java.nio.file.Path;
 import java.util.Objects;
 import java.util.Optional;
 
-/// What a person set for the program; no study depends on it.
+/// The settings of the program; no study depends on them.
 ///
 /// @param theme    empty for the system's
 /// @param textSize of the window, in percent

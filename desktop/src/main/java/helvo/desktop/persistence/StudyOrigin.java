@@ -32,7 +32,7 @@ public sealed interface StudyOrigin {
     record FromFile(Path file, FileFingerprint print, StoredStudy study) implements StudyOrigin {
         /// Reads a study's file.
         ///
-        /// @throws CannotRead with a sentence for a person
+        /// @throws UnreadableFile with a sentence for a person
         public static FromFile read(Path file, Progress progress) throws UnreadableFile {
             Optional<FileFingerprint> before = FileFingerprint.of(file);
             StoredStudy study = StudyFile.read(file, progress);

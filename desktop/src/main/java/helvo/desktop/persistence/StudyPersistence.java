@@ -30,8 +30,8 @@ import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.util.Subscription;
 
-/// Keeps one open study safe: its journal, its file, and conflicts with other programs. What it says of the disk is
-/// true: nothing is called kept or saved before it is there. Used on the interface thread only.
+/// The persistence of one open study: its journal, its file, and conflicts with other programs. What it says of the
+/// disk is true: nothing is called kept or saved before it is there. Used on the interface thread only.
 public final class StudyPersistence {
     private static final Duration CHECK_INTERVAL = Duration.ofSeconds(2);
     /// A study of no more cells is written in an instant, so that its journal is begun before it is wanted.

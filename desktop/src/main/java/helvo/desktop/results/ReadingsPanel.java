@@ -35,8 +35,8 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 
-/// All readings of the figure in a table, to be typed, copied and written into a file, with what the line says as a
-/// calibration.
+/// The panel with all readings of the figure in a table, to be typed, copied and written into a file, with what the
+/// line says as a calibration.
 public final class ReadingsPanel extends Panel {
     private final GridPane rows = new GridPane(14, 4);
     private final VBox calibration = new VBox(3);

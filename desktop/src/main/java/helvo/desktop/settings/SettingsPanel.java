@@ -27,7 +27,7 @@ import javafx.scene.control.Label;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 
-/// What a person sets for the program, whatever the study: each change holds at once, in all windows.
+/// The panel of the program's settings: each change holds at once, in all windows.
 public final class SettingsPanel extends Panel {
     private static final List<Integer> SIZES = List.of(90, 100, 110, 125, 150);
 

@@ -27,7 +27,7 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 
-/// What an empty study shows: what was kept after a stop, ways to begin, and the studies that were in use lately.
+/// The page of an empty study: what was kept after a stop, ways to begin, and the studies that were in use lately.
 final class StartPage extends ScrollPane {
     private static final double CARD_WIDTH = 198;
     private static final double PICTURE_HEIGHT = 112;

@@ -1,6 +1,6 @@
 package helvo.desktop.workspace;
 
-/// How equations are written for other programs.
+/// A notation of equations for other programs.
 public enum Notation {
     LATEX("The equations are on the clipboard, in LaTeX."),
     MATH_ML("The equations are on the clipboard, in MathML."),

@@ -30,8 +30,8 @@ import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.util.Subscription;
 
-/// What one window shows of a document: table, figure, series and selection. Views observe it and nothing else, so
-/// that a closed window leaves nothing on its document. Used on the interface thread only.
+/// The state of one window on a document: table, figure, series and selection in view. Views observe it and nothing
+/// else, so that a closed window leaves nothing on its document. Used on the interface thread only.
 public final class Workspace implements AutoCloseable {
     private final StudyDocument document;
     private final Messages messages = new Messages();

@@ -67,7 +67,7 @@ class WindowStudiesTest {
         on(() -> {
             windows = new Windows(UserFolders.below(folder), List.of(kept), () -> lastClosed.set(true));
             windows.checkFiles();
-            windows.open(new StudyOrigin.New(History.from(Study.blank())), Start.withStudy(Study::blank, false))
+            windows.open(new StudyOrigin.New(History.from(Study.blank())), StartOptions.withStudy(Study::blank, false))
                     .show();
         });
     }
@@ -338,7 +338,8 @@ class WindowStudiesTest {
         Path file = saved("Shared");
         start();
         var origin = StudyOrigin.FromFile.read(file, Progress.none());
-        on(() -> windows.open(origin, Start.withStudy(Study::blank, false)).show());
+        on(() -> windows.open(origin, StartOptions.withStudy(Study::blank, false))
+                .show());
         Path locks = folder.resolve("open");
         until(
                 "this program holds its lock",
@@ -355,7 +356,8 @@ class WindowStudiesTest {
                 .start();
         try {
             assertThat(other.inputReader().readLine()).isEqualTo("held");
-            on(() -> windows.open(origin, Start.withStudy(Study::blank, false)).show());
+            on(() -> windows.open(origin, StartOptions.withStudy(Study::blank, false))
+                    .show());
             until("it is said", () -> windows.shown()
                     .getLast()
                     .workspace()

@@ -91,10 +91,11 @@ class WindowsTest {
         List<WeakReference<?>> left = new ArrayList<>();
         on(() -> {
             stages.add(windows.open(
-                    new StudyOrigin.New(History.from(SampleStudy.study())), Start.withStudy(Study::blank, false)));
+                    new StudyOrigin.New(History.from(SampleStudy.study())),
+                    StartOptions.withStudy(Study::blank, false)));
             var shown = ((MainView) stages.getFirst().getScene().getRoot()).workspace();
             document[0] = shown.document();
-            stages.add(windows.openDocument(document[0], shown.keeper(), Start.withStudy(Study::blank, false)));
+            stages.add(windows.openDocument(document[0], shown.keeper(), StartOptions.withStudy(Study::blank, false)));
             stages.forEach(Stage::show);
             Stage first = stages.removeFirst();
             left.add(new WeakReference<>(first));
@@ -120,7 +121,8 @@ class WindowsTest {
         windows = new Windows(folders, List.of(state.resolve("kept")), () -> {});
         on(() -> {
             Stage stage = windows.open(
-                    new StudyOrigin.New(History.from(SampleStudy.study())), Start.withStudy(Study::blank, false));
+                    new StudyOrigin.New(History.from(SampleStudy.study())),
+                    StartOptions.withStudy(Study::blank, false));
             stage.show();
             stage.setWidth(1180);
             stage.setHeight(720);
@@ -131,7 +133,7 @@ class WindowsTest {
         windows.end();
         windows = new Windows(folders, List.of(state.resolve("kept")), () -> {});
         Stage stage = of(() -> windows.open(
-                new StudyOrigin.New(History.from(SampleStudy.study())), Start.withStudy(Study::blank, false)));
+                new StudyOrigin.New(History.from(SampleStudy.study())), StartOptions.withStudy(Study::blank, false)));
         var view = (MainView) stage.getScene().getRoot();
         FigureView figure = view.figure().view();
         until(
@@ -158,7 +160,7 @@ class WindowsTest {
         Files.createDirectories(settings.getParent());
         Files.writeString(settings, "{ broken");
         windows = new Windows(UserFolders.below(state), List.of(state.resolve("kept")), () -> {});
-        var start = Start.withStudy(SampleStudy::study, false);
+        var start = StartOptions.withStudy(SampleStudy::study, false);
         var frame = new Stage[1];
         var rooms = new ArrayList<Double>();
         on(() -> {
@@ -208,7 +210,7 @@ class WindowsTest {
     void aFrameThatIsClosedStaysEmpty() {
         var ended = new AtomicBoolean();
         windows = new Windows(UserFolders.below(state), List.of(state.resolve("kept")), () -> ended.set(true));
-        var start = Start.withStudy(SampleStudy::study, false);
+        var start = StartOptions.withStudy(SampleStudy::study, false);
         on(() -> {
             Stage frame = windows.frame(start);
             frame.close();
@@ -226,7 +228,8 @@ class WindowsTest {
         windows = new Windows(UserFolders.below(state), List.of(state.resolve("kept")), () -> {});
         MainView view = of(() -> {
             Stage stage = windows.open(
-                    new StudyOrigin.New(History.from(SampleStudy.study())), Start.withStudy(Study::blank, false));
+                    new StudyOrigin.New(History.from(SampleStudy.study())),
+                    StartOptions.withStudy(Study::blank, false));
             stage.show();
             stage.close();
             return (MainView) stage.getScene().getRoot();
@@ -243,7 +246,8 @@ class WindowsTest {
         on(() -> {
             for (int i = 0; i < 2; i++) {
                 Study study = i == 0 ? SampleStudy.study() : Study.blank();
-                stages[i] = windows.open(new StudyOrigin.New(History.from(study)), Start.withStudy(() -> study, false));
+                stages[i] = windows.open(
+                        new StudyOrigin.New(History.from(study)), StartOptions.withStudy(() -> study, false));
                 stages[i].show();
                 StudyDocument document =
                         ((MainView) stages[i].getScene().getRoot()).workspace().document();
@@ -292,7 +296,7 @@ class WindowsTest {
     @Test
     void whatIsTypedFromTheFirstFrameOnIsThere() {
         windows = new Windows(UserFolders.below(state), List.of(state.resolve("kept")), () -> {});
-        var start = Start.withStudy(SampleStudy::study, false);
+        var start = StartOptions.withStudy(SampleStudy::study, false);
         Stage frame = of(() -> windows.frame(start));
         on(() -> press(frame, "4", "2", "\r", "4"));
         on(() -> windows.begin(

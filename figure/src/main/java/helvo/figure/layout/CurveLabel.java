@@ -18,7 +18,7 @@ import java.util.List;
 import java.util.OptionalDouble;
 import java.util.Set;
 
-/// What stands beside a curve: its equation, R² and what else was asked for.
+/// The text beside a curve: its equation, R² and what else was asked for.
 public final class CurveLabel {
     private final SeriesAnalysis series;
     private final CurveStyle style;

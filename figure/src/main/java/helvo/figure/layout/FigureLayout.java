@@ -12,7 +12,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 
-/// Where things are on a drawn sheet, in points (1/72 inch) from its upper left corner.
+/// The places of things on a drawn sheet, in points (1/72 inch) from its upper left corner.
 ///
 /// @param plot      the ground that the points lie on
 /// @param residuals the residual strip

@@ -6,8 +6,8 @@ import java.awt.geom.Rectangle2D;
 import java.util.List;
 import java.util.Optional;
 
-/// Which places of the plot are taken, in squares of three points, to find free ones for labels. A label that must
-/// cover something covers a line rather than a point, and a point rather than another label.
+/// A grid of the taken places of a plot, in squares of three points, to find free ones for labels. A label that
+/// must cover something covers a line rather than a point, and a point rather than another label.
 public final class OccupancyGrid {
     private static final double SQUARE = 3;
     private static final int LINE = 1;

@@ -9,7 +9,7 @@ import java.nio.file.Path;
 import java.nio.file.ReadOnlyFileSystemException;
 import java.util.Locale;
 
-/// Why something could not be written, as a sentence.
+/// The sentence about why something could not be written.
 public final class WriteErrorText {
     private WriteErrorText() {}
 

@@ -12,7 +12,7 @@ import helvo.core.fit.Correlation;
 import helvo.core.fit.Curve;
 import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
-import helvo.core.fit.Quality;
+import helvo.core.fit.FitQuality;
 import helvo.core.fit.Residuals;
 import helvo.core.fit.TheilSen;
 import helvo.core.number.NumberNotation;
@@ -230,7 +230,7 @@ public final class FitJson {
     }
 
     private static void report(ObjectNode node, SeriesAnalysis series, Fit fit, Asked asked) {
-        Quality quality = fit.quality();
+        FitQuality quality = fit.quality();
         var equation = new EquationText(series.equation().orElseThrow(), NumberNotation.POINT);
         String symbol = series.rows().x().symbol();
         node.put("equation", equation.inNames(symbol, series.rows().y().symbol()));
@@ -257,7 +257,7 @@ public final class FitJson {
                                 .put("squaresShare", limit.share()),
                         () -> node.putNull("lesserLimit"));
         put(node, "r2", quality.r2());
-        node.put("r2About", quality.about() == Quality.About.ZERO ? "zero" : "mean");
+        node.put("r2About", quality.about() == FitQuality.About.ZERO ? "zero" : "mean");
         put(node, "r2AboutMean", quality.r2AboutMean());
         put(node, "adjustedR2", quality.adjustedR2());
         Optional<Correlation> correlation = series.correlation();
@@ -462,7 +462,7 @@ public final class FitJson {
         return node;
     }
 
-    private static void test(ObjectNode node, String key, Optional<Quality.F> test) {
+    private static void test(ObjectNode node, String key, Optional<FitQuality.F> test) {
         test.ifPresentOrElse(f -> node.putObject(key).put("f", f.value()).put("p", f.p()), () -> node.putNull(key));
     }
 

@@ -14,8 +14,8 @@ import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.JsonNodeFactory;
 import tools.jackson.databind.node.ObjectNode;
 
-/// How a table was read, as JSON: `readAs` and `warnings` of every report, and the whole of `helvo check --json`.
-/// Rows are counted from 1.
+/// The JSON of how a table was read: `readAs` and `warnings` of every report, and the whole of `helvo check
+/// --json`. Rows are counted from 1.
 public final class ReadingJson {
     private static final JsonMapper MAPPER =
             JsonMapper.builder().enable(SerializationFeature.INDENT_OUTPUT).build();

@@ -11,7 +11,7 @@ import tools.jackson.core.JacksonException;
 import tools.jackson.core.TokenStreamLocation;
 import tools.jackson.databind.DatabindException;
 
-/// What is wrong with a damaged study, for a person: places in the file, and never a name from the program.
+/// The sentence about a damaged study, for a person: places in the file, and never a name from the program.
 final class DamageText {
     private DamageText() {}
 

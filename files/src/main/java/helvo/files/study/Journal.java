@@ -247,7 +247,7 @@ public final class Journal implements AutoCloseable {
     /// first; where nothing can be brought back of it, only the copy stays.
     ///
     /// @return empty when a living program holds it, or when nothing was done
-    /// @throws CannotRead when nothing can be brought back, as a sentence
+    /// @throws UnreadableFile when nothing can be brought back, as a sentence
     public static Optional<Kept> bringBack(Path folder) throws IOException, UnreadableFile {
         Optional<JournalFile> opened = JournalFile.reopen(folder.resolve(RECORDS));
         if (opened.isEmpty()) {

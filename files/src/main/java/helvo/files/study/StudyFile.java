@@ -49,7 +49,7 @@ public final class StudyFile {
         }
     }
 
-    /// @throws CannotRead with a sentence for a person
+    /// @throws UnreadableFile with a sentence for a person
     public static StoredStudy read(Path file, Progress progress) throws UnreadableFile {
         return StallGuard.of(file, progress, watched -> StudyReader.read(file, watched));
     }

@@ -38,7 +38,7 @@ import tools.jackson.databind.node.ObjectNode;
 final class StudyReader {
     private StudyReader() {}
 
-    /// @throws CannotRead with a sentence for a person
+    /// @throws UnreadableFile with a sentence for a person
     static StoredStudy read(Path file, Progress progress) throws UnreadableFile {
         UnreadableFile.unlessReadable(file);
         String name = String.valueOf(file.getFileName());

@@ -116,7 +116,7 @@ record TableData(List<Integer> rows, List<FieldType> forms, List<BitSet> numbers
     /// Reads the cells below the line of names.
     ///
     /// @param names that the line must have; empty for whatever it has
-    /// @throws CannotRead with the end of a sentence: what is wrong
+    /// @throws UnreadableFile with the end of a sentence: what is wrong
     Read read(InputStream in, Optional<List<String>> names, Progress progress) throws IOException, UnreadableFile {
         int columns = rows.size();
         int all = rows.stream().mapToInt(Integer::intValue).max().orElse(0);

@@ -7,7 +7,7 @@ import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
-/// What a study's file holds beyond what this version of Helvo knows, so that saving loses none of it: members of
+/// The parts of a study's file beyond what this version of Helvo knows, so that saving loses none of it: members of
 /// its JSON documents, as far as what they belong to is still there, and whole parts of the archive.
 ///
 /// @param members of each document, without what is known

@@ -23,7 +23,7 @@ final class SpooledInput implements AutoCloseable {
     }
 
     /// @param file `-` for standard input
-    /// @throws CannotRead when it cannot be read or there is no room for the copy
+    /// @throws UnreadableFile when it cannot be read or there is no room for the copy
     static SpooledInput of(Path file, Progress progress) throws UnreadableFile {
         if (isReadAgain(file)) {
             return new SpooledInput(file, Optional.empty());

@@ -17,7 +17,7 @@ import java.util.Optional;
 /// @param notices what a person should know of the reading before using the table
 public record TableImport(Table table, List<String> notices) {
     /// @param sheet of a workbook; empty for the first with a table in it
-    /// @throws CannotRead with a sentence for a person
+    /// @throws UnreadableFile with a sentence for a person
     public static TableImport read(Path file, Optional<String> sheet, ImportOptions choices, Progress progress)
             throws UnreadableFile {
         try {

@@ -1,6 +1,6 @@
 package helvo.files.text;
 
-/// What separates the fields of a line.
+/// A sign that separates the fields of a line.
 public enum Delimiter {
     COMMA(',', "commas"),
     SEMICOLON(';', "semicolons"),

@@ -52,7 +52,7 @@ final class LayoutGuess {
 
     /// @param head     the first bytes
     /// @param complete there are no more
-    /// @throws CannotRead where a table was asked for that is not there
+    /// @throws UnreadableFile where a table was asked for that is not there
     static TextLayout of(byte[] head, boolean complete, String name, ImportOptions choices) throws UnreadableFile {
         return new LayoutGuess(head, complete, name, choices).layout();
     }

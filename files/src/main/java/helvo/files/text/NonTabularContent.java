@@ -10,7 +10,7 @@ final class NonTabularContent {
 
     private NonTabularContent() {}
 
-    /// @throws CannotRead with what it is and what to do
+    /// @throws UnreadableFile with what it is and what to do
     static void refuse(byte[] head, String name) throws UnreadableFile {
         String text = new String(head, 0, Math.min(head.length, ENOUGH), StandardCharsets.ISO_8859_1).strip();
         String low = text.toLowerCase(Locale.ROOT);

@@ -25,7 +25,7 @@ import java.util.Optional;
 /// @param mark  the decimal mark that the numbers among them are written with
 /// @param headings whether the first row names the columns
 public record PastedText(String text, List<List<String>> rows, DecimalMark mark, boolean headings) {
-    /// @throws CannotRead when there is nothing in the text
+    /// @throws UnreadableFile when there is nothing in the text
     public static PastedText of(String text) throws UnreadableFile {
         if (text == null || text.isBlank()) {
             throw new UnreadableFile("The clipboard holds no text: copy some cells or a table first.");

@@ -20,8 +20,8 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 
-/// Makes a table of fields that come one by one, row by row. Rows of differing length are padded with empty cells;
-/// a row of empty fields only counts when a fuller one follows it.
+/// A builder of a table from fields that come one by one, row by row. Rows of differing length are padded with
+/// empty cells; a row of empty fields only counts when a fuller one follows it.
 public final class TableBuilder {
     /// Decimals beyond these are shown where a cell has them, not padded to.
     private static final int MAX_DECIMALS = 10;

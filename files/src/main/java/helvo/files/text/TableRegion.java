@@ -18,7 +18,7 @@ import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 
-/// Finds the table among the lines of a file or the rows of a sheet.
+/// A finder of the table among the lines of a file or the rows of a sheet.
 ///
 /// @param headings of its columns; null for a column that has none; empty where it has no headings at all
 /// @param top      the first line that belongs to it: of headings where it has them

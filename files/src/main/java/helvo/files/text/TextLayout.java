@@ -9,7 +9,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.List;
 
-/// How a text file is laid out as a table.
+/// The layout of a text file as a table.
 ///
 /// @param cuts   where fields of fixed width begin, but for the first; empty for other delimiters
 /// @param mark   that bare numbers are written with

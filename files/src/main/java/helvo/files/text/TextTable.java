@@ -30,7 +30,7 @@ public record TextTable(Table table, List<String> notices) {
     private static final int HEAD = 1 << 18;
 
     /// @param choices of how to read it
-    /// @throws CannotRead with a sentence for a person
+    /// @throws UnreadableFile with a sentence for a person
     public static TextTable read(Path file, ImportOptions choices, Progress progress) throws UnreadableFile {
         UnreadableFile.unlessReadable(file);
         String name = String.valueOf(file.getFileName());

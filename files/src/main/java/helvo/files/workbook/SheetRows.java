@@ -24,7 +24,8 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.IntStream;
 
-/// Makes a table of the rows of a sheet. The first rows are held back until it is plain where the table lies.
+/// A maker of a table from the rows of a sheet. The first rows are held back until it is plain where the table
+/// lies.
 final class SheetRows implements Workbook.Visitor {
     private static final int HELD_BACK = 2000;
 

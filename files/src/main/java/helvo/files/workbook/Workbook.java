@@ -89,7 +89,7 @@ public abstract sealed class Workbook implements AutoCloseable permits XlsxWorkb
         return starts(head(file), COMPOUND) || GuardedZip.isArchive(file);
     }
 
-    /// @throws CannotRead for what is none, is protected by a password, or is damaged
+    /// @throws UnreadableFile for what is none, is protected by a password, or is damaged
     public static Workbook open(Path file) throws UnreadableFile {
         UnreadableFile.unlessReadable(file);
         String name = String.valueOf(file.getFileName());
@@ -143,7 +143,7 @@ public abstract sealed class Workbook implements AutoCloseable permits XlsxWorkb
     abstract void cells(String sheet, Visitor visitor, Progress progress)
             throws IOException, XMLStreamException, UnreadableFile;
 
-    /// @throws CannotRead when the sheet is damaged; what was visited before is good
+    /// @throws UnreadableFile when the sheet is damaged; what was visited before is good
     final void visit(String sheet, Visitor visitor, Progress progress) throws UnreadableFile {
         try {
             cells(sheet, visitor, progress);

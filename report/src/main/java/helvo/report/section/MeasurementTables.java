@@ -2,7 +2,7 @@ package helvo.report.section;
 
 import helvo.core.RootLocale;
 import helvo.core.analysis.BarSource;
-import helvo.core.analysis.Coordinate;
+import helvo.core.analysis.CoordinateColumn;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.analysis.TimeAxis;
@@ -142,8 +142,8 @@ final class MeasurementTables {
 
     private Block residuals(SeriesAnalysis each, boolean several) {
         Residuals left = each.residuals().orElseThrow();
-        Coordinate x = each.rows().x();
-        Coordinate y = each.rows().y();
+        CoordinateColumn x = each.rows().x();
+        CoordinateColumn y = each.rows().y();
         String unit = y.unit().isEmpty() ? "" : " (" + y.unit() + ")";
         int all = left.raw().length;
         OptionalDouble s = left.fit().quality().residualStandardDeviation();
@@ -180,7 +180,7 @@ final class MeasurementTables {
                 rows);
     }
 
-    private String at(Coordinate of, double value) {
+    private String at(CoordinateColumn of, double value) {
         Optional<TimeAxis> time = of.time();
         return time.map(axis -> DateText.shown(axis.seconds(value), DateText.Form.MINUTE))
                 .orElseGet(() -> numbers.plain(value));

@@ -6,7 +6,7 @@ import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.compare.GroupComparison;
 import helvo.core.fit.Curve;
 import helvo.core.fit.Fit;
-import helvo.core.fit.Quality;
+import helvo.core.fit.FitQuality;
 import helvo.core.points.Weighting;
 import helvo.core.study.ReportPlan.Section;
 import helvo.report.model.Block;
@@ -124,7 +124,7 @@ final class MethodSection {
                 .collect(Collectors.joining(" or "));
         String result = "";
         if (tested.size() == 1) {
-            Quality.F test = tested.getFirst().equalSlopes().get();
+            FitQuality.F test = tested.getFirst().equalSlopes().get();
             var numbers = figures.getFirst().numbers();
             result = RootLocale.format(", F = %s, %s", numbers.significant(test.value(), 3), numbers.p(test.p()));
         }

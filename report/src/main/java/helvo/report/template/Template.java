@@ -30,7 +30,7 @@ public final class Template {
 
     /// Fills the template for a report of the same format, HTML or DOCX by its name.
     ///
-    /// @throws CannotRead with a sentence for a person
+    /// @throws UnreadableFile with a sentence for a person
     public static byte[] filled(Path template, Report report, Progress progress) throws UnreadableFile, IOException {
         UnreadableFile.unlessReadable(template);
         String name = String.valueOf(template.getFileName());

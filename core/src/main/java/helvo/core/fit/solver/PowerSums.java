@@ -19,7 +19,7 @@ import org.apache.commons.numbers.core.DD;
 /// @param powers Σ w tᵏ, from k = 0
 /// @param cross  Σ w tᵏ u, from k = 0
 /// @param square Σ w u²
-/// @param reach  the largest |t| or |u|
+/// @param maxAbs  the largest |t| or |u|
 public record PowerSums(DD[] powers, DD[] cross, DD square, double maxAbs) {
     public static PowerSums of(Points points, LowParts rests, Scaling scaling, int degree, Progress progress) {
         double sigmaFactor = Math.scalb(1.0, -points.sigmaPower());

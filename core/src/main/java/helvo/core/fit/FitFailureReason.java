@@ -7,9 +7,9 @@ import helvo.core.points.Weighting;
 import java.util.stream.IntStream;
 
 /// Why a curve could not be fitted to some points.
-public sealed interface Reason {
+public sealed interface FitFailureReason {
     /// There is nothing to fit to.
-    record NoPoints() implements Reason {
+    record NoPoints() implements FitFailureReason {
         @Override
         public String sentence(NumberNotation numbers) {
             return "There are no points to fit: give a column the role x and another the role y.";
@@ -17,7 +17,7 @@ public sealed interface Reason {
     }
 
     /// Fewer points than coefficients.
-    record TooFewPoints(int points, int needed) implements Reason {
+    record TooFewPoints(int points, int needed) implements FitFailureReason {
         @Override
         public String sentence(NumberNotation numbers) {
             return RootLocale.format(
@@ -26,7 +26,7 @@ public sealed interface Reason {
     }
 
     /// All points stand above one another.
-    record AllXEqual(double x) implements Reason {
+    record AllXEqual(double x) implements FitFailureReason {
         @Override
         public String sentence(NumberNotation numbers) {
             return RootLocale.format("All x are equal (%s): no curve of y against x can be fitted.", numbers.plain(x));
@@ -34,7 +34,7 @@ public sealed interface Reason {
     }
 
     /// Points enough, but at too few different x to tell the coefficients apart.
-    record TooFewDistinctX(int distinct, int needed) implements Reason {
+    record TooFewDistinctX(int distinct, int needed) implements FitFailureReason {
         @Override
         public String sentence(NumberNotation numbers) {
             return RootLocale.format("Only %d different x: this curve needs at least %d.", distinct, needed);
@@ -42,7 +42,7 @@ public sealed interface Reason {
     }
 
     /// No point can take part in a fit of this shape.
-    record NoneAccepted(String refusal) implements Reason {
+    record NoneAccepted(String refusal) implements FitFailureReason {
         @Override
         public String sentence(NumberNotation numbers) {
             return RootLocale.format("No point can be used: %s in every row.", refusal);
@@ -50,7 +50,7 @@ public sealed interface Reason {
     }
 
     /// The best curve of this shape lies at no values of the coefficients.
-    record NoneFits(String shape, String why) implements Reason {
+    record NoneFits(String shape, String why) implements FitFailureReason {
         @Override
         public String sentence(NumberNotation numbers) {
             return RootLocale.format("No %s fits these points: %s.", shape, why);
@@ -58,7 +58,7 @@ public sealed interface Reason {
     }
 
     /// The least lies where the curve rises without end at one point.
-    record EndlessRise(String shape) implements Reason {
+    record EndlessRise(String shape) implements FitFailureReason {
         @Override
         public String sentence(NumberNotation numbers) {
             return RootLocale.format(
@@ -69,7 +69,7 @@ public sealed interface Reason {
     }
 
     /// A coefficient is too large or too small to be written as a double.
-    record OutOfRange() implements Reason {
+    record OutOfRange() implements FitFailureReason {
         @Override
         public String sentence(NumberNotation numbers) {
             return "The numbers are too large or too small for this curve's coefficients: use another unit, or count x "
@@ -78,7 +78,7 @@ public sealed interface Reason {
     }
 
     /// Why none of the points can take part in a fit of a shape.
-    static Reason noneOf(Points all, Curve curve) {
+    static FitFailureReason noneOf(Points all, Curve curve) {
         boolean noneCounts = all.weighting() != Weighting.UNWEIGHTED
                 && IntStream.range(0, all.size()).noneMatch(i -> all.counts(i, curve.weighsBoth()));
         return all.size() == 0

@@ -9,13 +9,13 @@ import java.util.Optional;
 /// A column as the x or y of points: its numbers, or the time since a date.
 ///
 /// @param time how dates are counted; empty for numbers
-public record Coordinate(Column column, Optional<TimeAxis> time) {
+public record CoordinateColumn(Column column, Optional<TimeAxis> time) {
     /// Squares of greater numbers, and sums of those, go beyond what a double holds: they are no coordinates.
     static final double MAX_ABS = 1e150;
 
     /// @param origin of the time axis where the column holds dates
-    static Coordinate of(Column column, double origin) {
-        return new Coordinate(
+    static CoordinateColumn of(Column column, double origin) {
+        return new CoordinateColumn(
                 column,
                 column.kind() == Kind.DATE && column.format() instanceof ColumnFormat.Dates(var _, var _, var per)
                         ? Optional.of(new TimeAxis(origin, per))

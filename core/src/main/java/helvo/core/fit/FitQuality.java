@@ -10,7 +10,7 @@ import org.apache.commons.statistics.distribution.FDistribution;
 import org.apache.commons.statistics.distribution.NormalDistribution;
 import org.apache.commons.statistics.distribution.TDistribution;
 
-/// How well a fit describes its points.
+/// The measures of how well a fit describes its points.
 ///
 /// @param points                    n
 /// @param coefficients              p, those that were fitted
@@ -30,7 +30,7 @@ import org.apache.commons.statistics.distribution.TDistribution;
 ///                                  §2.4; χ² + 2p + 2p(p+1)/(n−p−1) where bars weigh as stated, the scatter being
 ///                                  known; empty when n ≤ K + 1 or the fit is perfect
 /// @param chiSquare                 where bars weigh and n > p
-public record Quality(
+public record FitQuality(
         int points,
         int coefficients,
         double residualSumOfSquares,
@@ -84,13 +84,13 @@ public record Quality(
     ///
     /// @param unit what the root of one unit of `ssr` and `sst` is worth, in y units or, where bars weigh, in
     ///     standard deviations
-    static Quality of(Weighting weighting, int n, int p, double ssr, double sst, double unit) {
+    static FitQuality of(Weighting weighting, int n, int p, double ssr, double sst, double unit) {
         double square = unit * unit;
         int freedom = n - p;
         boolean varies = sst > 0;
         OptionalDouble r2 = varies ? OptionalDouble.of(1 - ssr / sst) : OptionalDouble.empty();
         boolean testable = varies && freedom > 0 && ssr > 0 && p > 1;
-        return new Quality(
+        return new FitQuality(
                 n,
                 p,
                 ssr * square,

@@ -10,10 +10,10 @@ import java.util.function.ToDoubleFunction;
 import javafx.scene.control.TextField;
 
 /// One coordinate of a place in the plot, as a fraction of its width or height.
-final class SpotField {
+final class PlotPositionField {
     private static final CurveStyle.Spot BEGIN = new CurveStyle.Spot(0.05, 0.05);
 
-    private SpotField() {}
+    private PlotPositionField() {}
 
     static TextField across(
             Form form, String id, Supplier<Optional<CurveStyle.Spot>> at, Consumer<CurveStyle.Spot> change) {

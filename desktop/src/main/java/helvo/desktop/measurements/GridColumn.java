@@ -4,11 +4,11 @@ import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.scene.control.TableColumn;
 
 /// A column of the grid, which shows one column of the study, and another later.
-final class StudyColumn extends TableColumn<Integer, Integer> {
+final class GridColumn extends TableColumn<Integer, Integer> {
     private int column;
 
     @SuppressWarnings("this-escape") // controls are put together in their constructors, as the toolkit has it
-    StudyColumn(MeasurementGrid grid) {
+    GridColumn(MeasurementGrid grid) {
         setSortable(false);
         setReorderable(false);
         setMinWidth(44);
