@@ -241,7 +241,7 @@ final class ApplyCommand extends Command {
         try {
             return Path.of(file);
         } catch (InvalidPathException e) {
-            throw arguments.usageError("--data “" + file + "” is no name of a file.");
+            throw arguments.usageError("--data “" + file + "” is not a file name.");
         }
     }
 

@@ -222,7 +222,7 @@ public final class Arguments {
                                     .auxiliaryTypes(PlaceOnAxis.class)
                                     .converters(text -> PlaceOnAxis.of(text)
                                             .orElseThrow(() -> new TypeConversionException(
-                                                    "“" + text + "” is no number, or too large, and no date: write "
+                                                    "“" + text + "” is not a number, or is too large, and is not a date: write "
                                                             + "it as 3.5, 2e-6 or "
                                                             + "2026-03-05."))),
                             into)

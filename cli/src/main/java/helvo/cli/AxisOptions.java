@@ -41,13 +41,13 @@ final class AxisOptions {
                 .option("--right-limits", "LO..HI", "Where the second scale begins and ends.")
                 .text(value -> rightLimits = value);
         arguments
-                .option("--x-title", "TEXT", "Instead of the heading of x.")
+                .option("--x-title", "TEXT", "Title of the x axis, instead of the heading of x.")
                 .title(value -> xTitle = Optional.of(value));
         arguments
-                .option("--y-title", "TEXT", "Instead of the heading of y.")
+                .option("--y-title", "TEXT", "Title of the y axis, instead of the heading of y.")
                 .title(value -> yTitle = Optional.of(value));
         arguments
-                .option("--right-title", "TEXT", "Of the second scale.")
+                .option("--right-title", "TEXT", "Title of the second scale.")
                 .title(value -> rightTitle = Optional.of(value));
     }
 

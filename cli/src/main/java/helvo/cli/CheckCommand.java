@@ -33,7 +33,7 @@ final class CheckCommand extends Command {
                         + "The exit "
                         + "code is 1 where something needs a look.");
         arguments.files("FILE", "CSV, TSV, XLSX or ODS files; - for standard input.", value -> files = value);
-        arguments.flag("--json", "Tell it as JSON.", value -> json = value);
+        arguments.flag("--json", "Report as JSON.", value -> json = value);
         reading = new ImportCommandOptions(arguments);
     }
 

@@ -27,7 +27,7 @@ final class CurveOptions {
                 .text(value -> curve = value);
         arguments.flag(
                 "--on-log-scale", "Exponential and power as straight lines through ln y.", value -> onLogScale = value);
-        arguments.option("--degree", "N", "Of a polynomial, 2 to 10.").integer(value -> degree = value);
+        arguments.option("--degree", "N", "Degree of a polynomial, 2 to 10.").integer(value -> degree = value);
         arguments
                 .option("--intercept", "V", "A line with its intercept held at V.")
                 .number(value -> intercept = value);

@@ -16,6 +16,6 @@ final class FilePath implements ITypeConverter<Path> {
         } catch (InvalidPathException e) {
             // the same sentence
         }
-        throw new TypeConversionException("“" + text.replace("\0", "\\0") + "” is no name of a file.");
+        throw new TypeConversionException("“" + text.replace("\0", "\\0") + "” is not a file name.");
     }
 }

@@ -11,6 +11,6 @@ final class FiniteNumber implements ITypeConverter<Double> {
     public Double convert(String text) {
         return NumberText.number(text, DecimalMark.POINT)
                 .orElseThrow(() -> new TypeConversionException(
-                        "“" + text + "” is no number, or too large: write it as 3.5 or 2e-6."));
+                        "“" + text + "” is not a number, or is too large: write it as 3.5 or 2e-6."));
     }
 }

@@ -89,7 +89,7 @@ final class ImportCommandOptions {
     ImportCommandOptions(Arguments arguments) {
         this.arguments = arguments;
         arguments
-                .option("--sheet", "NAME", "Of a workbook; the first with a table in it, if not given.")
+                .option("--sheet", "NAME", "Sheet of a workbook; the first with a table in it, if not given.")
                 .text(value -> sheet = Optional.of(value));
         arguments
                 .option("--table", "N", "Which of several tables in the file or sheet.")
@@ -104,11 +104,11 @@ final class ImportCommandOptions {
                 .option(
                         "--separator",
                         "SIGN",
-                        "Between fields: comma, semicolon, tab, bar, blanks, several-blanks or widths.")
+                        "What stands between fields: comma, semicolon, tab, bar, blanks, several-blanks or widths.")
                 .text(value -> separator = value);
-        arguments.option("--decimal", "MARK", "point or comma.").text(value -> decimal = value);
+        arguments.option("--decimal", "MARK", "Decimal mark: point or comma.").text(value -> decimal = value);
         arguments
-                .option("--thousands", "SIGN", "Between thousands: comma, point, apostrophe or blank.")
+                .option("--thousands", "SIGN", "What stands between thousands: comma, point, apostrophe or blank.")
                 .text(value -> thousands = value);
         arguments
                 .option("--date-order", "ORDER", "dmy or mdy: which of two numbers before a year is the day.")
@@ -117,10 +117,10 @@ final class ImportCommandOptions {
                 .option("--missing", "TEXT", "What stands where there is no value; may be repeated.")
                 .texts(value -> missing = value);
         arguments
-                .option("--encoding", "NAME", "Of a text file, as UTF-8 or windows-1252.")
+                .option("--encoding", "NAME", "Encoding of a text file, such as UTF-8 or windows-1252.")
                 .text(value -> encoding = value);
         arguments
-                .option("--zone", "ZONE", "Of clock times that name none, as Europe/Berlin.")
+                .option("--zone", "ZONE", "Time zone of clock times that name none, such as Europe/Berlin.")
                 .text(value -> zone = value);
         arguments.flag(
                 "--visible-only", "Leave out rows and columns that the workbook hides.", value -> visibleOnly = value);

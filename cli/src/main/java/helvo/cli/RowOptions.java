@@ -114,7 +114,7 @@ final class RowOptions {
                     column, sign.get(), column.typed(value, columns.table().decimalMark()), text);
         }
         throw arguments.usageError("--only “" + text
-                + "” is no condition: write \"COL=VALUE\", \"COL!=VALUE\", \"COL<LIMIT\" or \"LO<=COL<=HI\".");
+                + "” is not a condition: write \"COL=VALUE\", \"COL!=VALUE\", \"COL<LIMIT\" or \"LO<=COL<=HI\".");
     }
 
     private static int signAt(String text) {

@@ -75,7 +75,7 @@ final class SimulateLoggerCommand extends Command {
     private long millis() {
         Matcher span = SPAN.matcher(every.strip());
         if (!span.matches()) {
-            throw arguments.usageError("--every “" + every + "” is no time: write it as 0.5s or 200ms.");
+            throw arguments.usageError("--every “" + every + "” is not a time: write it as 0.5s or 200ms.");
         }
         double unit = span.group(2) == null || span.group(2).equals("s")
                 ? 1000

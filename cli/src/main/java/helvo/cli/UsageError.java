@@ -80,12 +80,12 @@ final class UsageError {
                     + ": put a value with blanks in quotation marks.";
         }
         if (word.toLowerCase(Locale.ROOT).endsWith(".helvo")) {
-            return "“" + word + "” is no command. To open the study: helvo open " + quoted(word)
+            return "“" + word + "” is not a command. To open the study: helvo open " + quoted(word)
                     + ". To write its report: helvo report " + quoted(word) + " --out report.html.";
         }
         String likely = meant(word, command.subcommands().keySet());
         if (isFile(word) || likely.isEmpty() && word.indexOf('.') > 0) {
-            return "“" + word + "” is no command. To open it in the window: helvo open " + quoted(word)
+            return "“" + word + "” is not a command. To open it in the window: helvo open " + quoted(word)
                     + ". To see what it holds: " + "helvo check " + quoted(word) + ". To fit a curve: helvo fit "
                     + quoted(word) + " --x COL --y COL.";
         }

@@ -212,7 +212,7 @@ class ApplyTest {
         assertThat(err.toString()).contains("names no table of the study: write TABLE=FILE with TABLE one of Stretch.");
         assertThat(helvo("apply", at("first.csv"), "--data", "Stretch=" + at("first.csv"), "--out", at("x")))
                 .isEqualTo(1);
-        assertThat(err.toString()).contains("“first.csv” is no study saved by Helvo");
+        assertThat(err.toString()).contains("“first.csv” is not a study saved by Helvo");
         assertThat(helvo("apply", at("cords.helvo"), "--data", "Stretch=" + at("no*.csv"), "--out", at("x")))
                 .isEqualTo(1);
         assertThat(err.toString()).contains("No file is called like");
@@ -238,6 +238,6 @@ class ApplyTest {
                         .number(4))
                 .isEqualTo(12.5);
         assertThat(helvo("simulate-logger", at("log.csv"), "--every", "soon")).isEqualTo(2);
-        assertThat(err.toString()).contains("--every “soon” is no time: write it as 0.5s or 200ms.");
+        assertThat(err.toString()).contains("--every “soon” is not a time: write it as 0.5s or 200ms.");
     }
 }

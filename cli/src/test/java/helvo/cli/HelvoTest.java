@@ -557,7 +557,7 @@ class HelvoTest {
                 Arguments.of("fit FILE --x Load --y Stretch --on-log-scale", "--on-log-scale goes with"),
                 Arguments.of("fit FILE --x Load --y Stretch --curve polynomial", "--degree 2 to 10"),
                 Arguments.of("fit FILE --x Load --y Stretch --degree 3", "--degree goes with"),
-                Arguments.of("fit FILE --x Load --y Stretch --intercept NaN", "“NaN” is no number"),
+                Arguments.of("fit FILE --x Load --y Stretch --intercept NaN", "“NaN” is not a number"),
                 Arguments.of("fit FILE --x Load --y Stretch --exclude 99", "rows 1 to 9"),
                 Arguments.of("fit FILE --x Load --y Stretch --only Load~3", "no condition"),
                 Arguments.of("draw FILE --x Load --y Stretch --out figure.docx", ".png, .svg or .pdf"),
@@ -583,13 +583,13 @@ class HelvoTest {
                         "draw FILE --x Load --y Stretch --out f.png --x-limits five", "write two numbers as 0..50"),
                 Arguments.of("draw FILE --x Load --y Stretch --out f.png --log-x --x-limits 0..5", "lies above 0"),
                 Arguments.of("draw FILE --x Load --y Stretch --out f.png --right Load", "is no --y"),
-                Arguments.of("fit FILE --x Load --y Stretch --at NaN", "“NaN” is no number"),
-                Arguments.of("fit FILE --x Load --y Stretch --at 3,1e400", "“1e400” is no number, or too large"),
-                Arguments.of("fit FILE --x Load --y Stretch --when -1e400", "“-1e400” is no number, or too large"),
-                Arguments.of("curves FILE --x Load --y Stretch --at Infinity", "“Infinity” is no number"),
-                Arguments.of("draw FILE --x Load --y Stretch --out f.png --width NaN", "“NaN” is no number"),
+                Arguments.of("fit FILE --x Load --y Stretch --at NaN", "“NaN” is not a number"),
+                Arguments.of("fit FILE --x Load --y Stretch --at 3,1e400", "“1e400” is not a number, or is too large"),
+                Arguments.of("fit FILE --x Load --y Stretch --when -1e400", "“-1e400” is not a number, or is too large"),
+                Arguments.of("curves FILE --x Load --y Stretch --at Infinity", "“Infinity” is not a number"),
+                Arguments.of("draw FILE --x Load --y Stretch --out f.png --width NaN", "“NaN” is not a number"),
                 Arguments.of("fit FILE --x Load --y Stretch --exclude ,", "write rows as 3,7-9"),
-                Arguments.of("fit FILE --x Load --y Stretch --only <3", "is no condition"),
+                Arguments.of("fit FILE --x Load --y Stretch --only <3", "is not a condition"),
                 Arguments.of("completions tcsh", "choose bash, zsh or fish"),
                 Arguments.of("nonsense", "nonsense"));
     }
@@ -810,7 +810,7 @@ class HelvoTest {
                 .isEqualTo(2);
         assertThat(helvo("fit", table(), "--x", "y".repeat(100_000), "--y", "Stretch"))
                 .isEqualTo(1);
-        assertThat(err.toString()).contains("is no condition", "has no column").hasSizeLessThan(5000);
+        assertThat(err.toString()).contains("is not a condition", "has no column").hasSizeLessThan(5000);
         String words = Files.writeString(folder.resolve("words.csv"), "a ".repeat(10_000) + "b,y\n1,2\n2,3\n3,5\n")
                 .toString();
         assertThat(helvo("fit", words, "--x", "#1", "--y", "y", "--derive", "z = (y"))

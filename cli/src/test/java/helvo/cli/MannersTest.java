@@ -99,10 +99,10 @@ class MannersTest {
                         + "--out report.html.",
                 "ft|There is no command “ft”; did you mean “fit”?",
                 "frobnicate|There is no command “frobnicate”; there are check, fit, curves,",
-                "fit TABLE --x Load --y Stretch --at soon|--at: “soon” is no number, or too large, and no date: "
+                "fit TABLE --x Load --y Stretch --at soon|--at: “soon” is not a number, or is too large, and is not a date: "
                         + "write it as 3.5, 2e-6 or "
                         + "2026-03-05.",
-                "fit TABLE --x Load --y Stretch --at 1/2/2026|“1/2/2026” is no number, or too large, and no date",
+                "fit TABLE --x Load --y Stretch --at 1/2/2026|“1/2/2026” is not a number, or is too large, and is not a date",
             })
     void whatIsWrongAndWhatWasMeant(String line, String sentence) {
         assertThat(helvo(line.replace("TABLE", table.toString()).split(" "))).isEqualTo(2);
@@ -117,7 +117,7 @@ class MannersTest {
                 "fit TABLE --x Load --y t --derive t=Day-2026-1-5|could be a date: write a date as 2026-01-05",
                 "fit TABLE --x Load --y Stretch --at 2026-01-05|is a date, and x holds numbers",
                 "fit TABLE --x Load --y Stretch --turn long|there is nothing to give a row to each value of",
-                "report TABLE --out FOLDER/r.html|is no study saved by Helvo (.helvo). If it is a table of "
+                "report TABLE --out FOLDER/r.html|is not a study saved by Helvo (.helvo). If it is a table of "
                         + "measurements, `helvo check`",
             })
     void whatTheDataDoNotAllow(String line, String sentence) {

@@ -110,7 +110,7 @@ class ReportCommandTest {
         assertThat(report("r.pdf", "--paper", "A3")).isEqualTo(2);
         assertThat(said).contains("--paper “A3” is neither a4 nor letter.");
         assertThat(report("r.pdf", "--language", "<x>")).isEqualTo(2);
-        assertThat(said).contains("“<x>” is no language tag.");
+        assertThat(said).contains("“<x>” is not a language tag.");
         assertThat(report("r.pdf", "--figure", "Ropes")).isEqualTo(1);
         assertThat(said)
                 .startsWith(

@@ -154,7 +154,7 @@ class FigureTest {
                 .contains("It stays 10.");
         type(robot, "#axis-to", "far");
         assertThat(window.text("#figure-panel-wrong"))
-                .contains("“far” is no number.")
+                .contains("“far” is not a number.")
                 .contains("It stays 60.");
         assertThat(look().axis(AxisPlace.X).high()).hasValue(60.0);
         window.press(robot, "#axis-log");

@@ -165,7 +165,7 @@ class FormsTest {
         refuses(robot, "axis-minor", "21", "A step has 1 to 20 intervals.");
         refuses(robot, "axis-decimals", "1.5", "There can be 0 to 12 decimals.");
         refuses(robot, "axis-to", "-500", "The upper limit must be more than the lower.");
-        refuses(robot, "axis-from", "ten", "“ten” is no number.");
+        refuses(robot, "axis-from", "ten", "“ten” is not a number.");
     }
 
     @Test
@@ -182,7 +182,7 @@ class FormsTest {
         assertThat(look().axis(AxisPlace.X).dateLabels()).isEqualTo(AxisStyle.DateLabels.NUMERIC);
         assertThat(window.text("#axis-from")).startsWith("2025-02-01");
         assertThat(look().axis(AxisPlace.X).low()).isPresent();
-        refuses(robot, "axis-to", "tomorrow", "is no number");
+        refuses(robot, "axis-to", "tomorrow", "is not a number");
     }
 
     @Test
@@ -259,7 +259,7 @@ class FormsTest {
                         series("legend", "", SeriesStyle::inLegend, false),
                         series("name", "dry cord", SeriesStyle::name, Optional.of("dry cord"))));
         refuses(robot, "series-size", "9", "It must be from 0.2 to 5.");
-        refuses(robot, "series-color", "blue", "“blue” is no colour: write it as #1F5F8B.");
+        refuses(robot, "series-color", "blue", "“blue” is not a colour: write it as #1F5F8B.");
     }
 
     private static Setting curve(String control, String given, Function<CurveStyle, Object> part, Object expected) {

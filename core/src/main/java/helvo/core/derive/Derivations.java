@@ -194,7 +194,7 @@ public final class Derivations {
     public static Table with(Table table, Heading heading, Derivation.Formula kept, Role role, boolean instead) {
         Formula formula = Formula.of(kept, table)
                 .orElseThrow(() -> new IllegalArgumentException(
-                        "“" + kept.text() + "” is no formula over the table " + table.name()));
+                        "“" + kept.text() + "” is not a formula over the table " + table.name()));
         int id = table.nextColumnId();
         List<Derivation.Bar> bars = formula.columns().stream()
                 .flatMap(source -> table

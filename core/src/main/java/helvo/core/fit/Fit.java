@@ -121,7 +121,7 @@ public record Fit(
     }
 
     private Coefficient ofLine(String name) {
-        require(curve.degree() == 1, "%s is no straight line", curve.name());
+        require(curve.degree() == 1, "%s is not a straight line", curve.name());
         return coefficient(name);
     }
 }

@@ -283,7 +283,7 @@ final class Parser {
         return new Constant(value.orElseThrow(() -> new Wrong(
                 from,
                 at,
-                "“" + written + "” is no number"
+                "“" + written + "” is not a number"
                         + (written.indexOf(',') >= 0 ? ": this table writes decimals with a point." : "."))));
     }
 

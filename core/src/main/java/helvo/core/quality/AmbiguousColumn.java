@@ -189,7 +189,7 @@ public record AmbiguousColumn(int column, String example, List<CellInterpretatio
         if (isTie && ways.getFirst().isNumbers()) {
             boolean comma = example.indexOf(',') >= 0;
             return RootLocale.format(
-                    "“%s”: does the %s in “%s” part thousands (%s), or is it the decimal mark (%s)?",
+                    "“%s”: does the %s in “%s” separate thousands (%s), or is it the decimal mark (%s)?",
                     name,
                     comma ? "comma" : "point",
                     example,

@@ -134,7 +134,7 @@ public final class ChecksResults {
                 without(check.rows().getFirst())
                         .map(would -> RootLocale.format(
                                 "Without row %d %s: by its place this one point decides "
-                                        + "much (Cook’s distance %s), which is no fault.",
+                                        + "much (Cook’s distance %s), which is not a fault.",
                                 check.rows().getFirst() + 1, would, numbers.significant(check.statistic(), 2)))
                         .orElse("");
         };

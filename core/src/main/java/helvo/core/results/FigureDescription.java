@@ -131,7 +131,7 @@ public final class FigureDescription {
         bars().map(words -> "With error " + words + ".").ifPresent(says::add);
         series.stream().limit(MAX_LISTED).map(this::seriesSentence).forEach(says::add);
         if (series.size() > MAX_LISTED) {
-            says.add(RootLocale.format("%d series more are not told here.", series.size() - MAX_LISTED));
+            says.add(RootLocale.format("%d more series are not described here.", series.size() - MAX_LISTED));
         }
         if (series.stream().allMatch(this::isDrawn)) {
             figure.comparisons().stream().flatMap(this::compared).forEach(says::add);

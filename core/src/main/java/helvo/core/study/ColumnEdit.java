@@ -286,7 +286,7 @@ public sealed interface ColumnEdit extends TableChange {
             var kept = new Derivation.Formula(formula);
             Formula read = Formula.of(kept, before)
                     .orElseThrow(() -> new IllegalArgumentException(
-                            "“" + formula + "” is no formula over the table " + before.name()));
+                            "“" + formula + "” is not a formula over the table " + before.name()));
             if (read.columns().stream().anyMatch(Formula.followersOf(column, before)::contains)) {
                 throw new IllegalArgumentException("“" + formula + "” follows itself");
             }

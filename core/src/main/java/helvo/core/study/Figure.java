@@ -51,7 +51,7 @@ public record Figure(
     /// @param conditions conditions that a row must meet as well; none for all points of the series
     public record FurtherCurve(SeriesKey series, List<RowCondition> conditions) {
         public FurtherCurve {
-            require(series.isFurther(), "%s is no further curve", series);
+            require(series.isFurther(), "%s is not a further curve", series);
             conditions = List.copyOf(conditions);
         }
     }

@@ -139,7 +139,7 @@ public sealed interface FigureEdit extends Edit {
 
         @Override
         public String sentence(Study before) {
-            return "One curve more: " + curve.name().toLowerCase(Locale.ROOT) + " through "
+            return "Another curve: " + curve.name().toLowerCase(Locale.ROOT) + " through "
                     + named(before, figure, series.own())
                     + (conditions.isEmpty()
                             ? ""

@@ -8,7 +8,7 @@ public enum Layer {
     CONFIDENCE_BAND(
             "Confidence band", "Shade where the mean lies with 95 % confidence; thin lines bound one more measurement"),
     RESIDUALS("Residuals", "Show the residuals in a strip that shares the x axis"),
-    POOLED("Pooled", "Fit one curve more, to all groups together"),
+    POOLED("Pooled", "Fit another curve, to all groups together"),
     GRID_LINES("Grid lines", "Draw grid lines behind the points");
 
     private final String label;

@@ -114,7 +114,7 @@ public record ReportPlan(
                         && title.map(String::length).orElse(0) <= MAX_CHARACTERS,
                 "title, author and date have %s characters at most",
                 MAX_CHARACTERS);
-        require(language.matches("[A-Za-z]{2,8}(-[A-Za-z0-9]{1,8})*"), "“%s” is no language tag", language);
+        require(language.matches("[A-Za-z]{2,8}(-[A-Za-z0-9]{1,8})*"), "“%s” is not a language tag", language);
     }
 
     public boolean has(Section section) {

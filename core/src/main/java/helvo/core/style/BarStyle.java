@@ -21,6 +21,6 @@ public record BarStyle(boolean shown, double cap, double width, Optional<String>
     public BarStyle {
         require(cap >= 0 && cap <= MAX_CAP, "cap=%s must be 0 to %s", cap, MAX_CAP);
         require(width > 0 && width <= MAX_WIDTH, "width=%s must be above 0 and at most %s", width, MAX_WIDTH);
-        require(color.isEmpty() || color.get().matches("#[0-9A-Fa-f]{6}"), "color=%s is no colour", color);
+        require(color.isEmpty() || color.get().matches("#[0-9A-Fa-f]{6}"), "color=%s is not a colour", color);
     }
 }

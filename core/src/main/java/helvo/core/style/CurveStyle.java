@@ -70,7 +70,7 @@ public record CurveStyle(
     public CurveStyle {
         require(width > 0 && width <= MAX_WIDTH, "width=%s must be above 0 and at most %s", width, MAX_WIDTH);
         require(opacity >= 0 && opacity <= 1, "opacity=%s must be 0 to 1", opacity);
-        require(color.isEmpty() || color.get().matches("#[0-9A-Fa-f]{6}"), "color=%s is no colour", color);
+        require(color.isEmpty() || color.get().matches("#[0-9A-Fa-f]{6}"), "color=%s is not a colour", color);
         require(from.isEmpty() || to.isEmpty() || from.get() < to.get(), "from=%s must be less than to=%s", from, to);
         digits = digits == null ? Optional.empty() : digits;
         require(

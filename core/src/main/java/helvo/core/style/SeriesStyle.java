@@ -79,7 +79,7 @@ public record SeriesStyle(
         bars = bars == null ? BarStyle.DEFAULT : bars;
         require(size >= MIN_SIZE && size <= MAX_SIZE, "size=%s must be %s to %s", size, MIN_SIZE, MAX_SIZE);
         require(opacity.isEmpty() || opacity.get() >= 0 && opacity.get() <= 1, "opacity=%s must be 0 to 1", opacity);
-        require(edge.isEmpty() || edge.get().matches("#[0-9A-Fa-f]{6}"), "edge=%s is no colour", edge);
-        require(color.isEmpty() || color.get().matches("#[0-9A-Fa-f]{6}"), "color=%s is no colour", color);
+        require(edge.isEmpty() || edge.get().matches("#[0-9A-Fa-f]{6}"), "edge=%s is not a colour", edge);
+        require(color.isEmpty() || color.get().matches("#[0-9A-Fa-f]{6}"), "color=%s is not a colour", color);
     }
 }

@@ -59,7 +59,7 @@ public record SheetStyle(
         require(lineWidth >= 0.2 && lineWidth <= 5, "line=%s must be 0.2 to 5", lineWidth);
         require(
                 background.isEmpty() || background.get().matches("#[0-9A-Fa-f]{6}"),
-                "background=%s is no colour",
+                "background=%s is not a colour",
                 background);
     }
 

@@ -141,7 +141,7 @@ class ChecksTest {
         ResidualDiagnosis judgement = judgement(Points.of(x, y));
         assertThat(judgement.speaking()).singleElement().satisfies(check -> {
             assertThat(check.kind()).isEqualTo(Kind.COOK);
-            assertThat(check.isWarning()).as("its place is no fault").isFalse();
+            assertThat(check.isWarning()).as("its place is not a fault").isFalse();
             assertThat(check.rows()).containsExactly(6);
         });
         assertThat(judgement.without().get(6).slope().value()).isCloseTo(-0.015 / 0.175, within(1e-12));

@@ -165,7 +165,7 @@ class FormulaTest {
                 "y = Load|0|1|No column or function",
                 "Load = 2|5|6|Leave out “=”",
                 "1,5|1|2|A comma has no place",
-                "1.2.3|0|5|is no number",
+                "1.2.3|0|5|is not a number",
                 "{99}|0|4|was removed",
                 "{x|0|1|no meaning",
                 "“Load|0|1|has none to match",

@@ -242,11 +242,11 @@ class StepSentencesTest {
         all.put(new FigureEdit.ChooseCurve(1, SeriesKey.whole(3), new Polynomial(2)), "Fit: quadratic");
         all.put(
                 new FigureEdit.AddCurve(1, DRY.further(1), new Polynomial(2), List.of()),
-                "One curve more: quadratic through dry");
+                "Another curve: quadratic through dry");
         all.put(
                 new FigureEdit.AddCurve(
                         1, DRY.further(1), new Polynomial(2), List.of(new RowCondition.Between(2, 10, 40))),
-                "One curve more: quadratic through dry where Load is 10 to 40");
+                "Another curve: quadratic through dry where Load is 10 to 40");
         all.put(new FigureEdit.RemoveCurve(1, DRY.further(1)), "Remove a further curve of dry");
         all.put(
                 new FigureEdit.SetWeighting(1, Weighting.STATED),

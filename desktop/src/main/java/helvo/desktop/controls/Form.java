@@ -168,7 +168,7 @@ public final class Form extends GridPane {
             OptionalDouble number = writing.read.apply(typed);
             try {
                 if (number.isEmpty() && !typed.isBlank()) {
-                    throw new Refused(RootLocale.format("“%s” is no number.", typed));
+                    throw new Refused(RootLocale.format("“%s” is not a number.", typed));
                 }
                 change.to(number.isPresent() ? Optional.of(number.getAsDouble()) : Optional.empty());
                 error.accept("");
@@ -301,7 +301,7 @@ public final class Form extends GridPane {
                         error.accept("");
                     } else {
                         error.accept(RootLocale.format(
-                                "“%s” is no colour: write it as #1F5F8B. The old colour stays.", typed));
+                                "“%s” is not a colour: write it as #1F5F8B. The old colour stays.", typed));
                     }
                 });
         field.setPrefColumnCount(6);

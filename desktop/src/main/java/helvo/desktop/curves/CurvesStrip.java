@@ -67,7 +67,7 @@ public final class CurvesStrip extends HBox {
         judged.setId("curves-judged");
         judged.setTooltip(judgedBy);
         var beside = smallButton(
-                "curve-beside", "+", "One curve more through the same points, beside this one", this::beside);
+                "curve-beside", "+", "Another curve through the same points, beside this one", this::beside);
         degrees.getChildren()
                 .setAll(
                         smallButton("degree-less", "−", "One degree less", () -> step(-1)),
@@ -142,7 +142,7 @@ public final class CurvesStrip extends HBox {
                 tooFew
                         ? "By AICc the evidence for a shape takes " + EvidenceWeights.FEWEST_POINTS
                                 + " points or more, and two more "
-                                + "than the shape has coefficients: judge by what is known of the matter."
+                                + "than the shape has coefficients: judge by what you know of it."
                         : "The bar under each picture is the curve's share of the evidence, by the AICc of the fits; "
                                 + "the shape that has most is "
                                 + "named in colour. The mean alone is what each has to beat.");
@@ -207,7 +207,7 @@ public final class CurvesStrip extends HBox {
         });
     }
 
-    /// One curve more: the simplest shape that is as good as any, or a parabola where that is shown already.
+    /// Another curve: the simplest shape that is as good as any, or a parabola where that is shown already.
     private void beside() {
         workspace.figure().ifPresent(figure -> workspace.series().ifPresent(current -> {
             Curve shown = current.chosen().curve();
@@ -251,7 +251,7 @@ public final class CurvesStrip extends HBox {
                     () -> choose(curve));
         }
         commands.add(
-                "One curve more beside this one",
+                "Add another curve beside this one",
                 "Shortcut+Shift+B",
                 () -> workspace.series().isPresent(),
                 this::beside);

@@ -84,7 +84,7 @@ public final class ExportPanel extends Panel {
                         8,
                         8,
                         button("copy-table", "Copy table", workspace.exporter().copying()::table)),
-                muted("With its headings, at full precision: as text parted by tabs, and as HTML."));
+                muted("With its headings, at full precision: as text separated by tabs, and as HTML."));
     }
 
     private Node numbers() {

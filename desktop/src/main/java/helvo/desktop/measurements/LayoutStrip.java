@@ -141,7 +141,7 @@ final class LayoutStrip extends MenuButton {
             ImportOptions choices = how.choices().withTable(Optional.of(number));
             choice(tables, RootLocale.format("Table %d", number), here, table, choices);
             if (!here) {
-                var also = new MenuItem(RootLocale.format("Table %d, as one more", number));
+                var also = new MenuItem(RootLocale.format("Table %d, as another table", number));
                 also.setId("also-" + number);
                 also.setOnAction(_ -> workspace.importer().openAlso(table, choices));
                 tables.add(also);

@@ -135,12 +135,12 @@ public final class MeasurementsPane extends VBox {
         commands.add("Move the chosen column left", "Alt+Left", this::hasTable, () -> moveColumn(-1));
         commands.add("Move the chosen column right", "Alt+Right", this::hasTable, () -> moveColumn(1));
         commands.add(
-                "One row for each value of a wide table, as a table more",
+                "One row for each value of a wide table, as another table",
                 "",
                 this::hasTable,
                 () -> turn(DerivedTable.Form.ONE_ROW_EACH));
         commands.add(
-                "Turn rows into columns, as a table more",
+                "Turn rows into columns, as another table",
                 "",
                 this::hasTable,
                 () -> turn(DerivedTable.Form.ROWS_TO_COLUMNS));
@@ -250,7 +250,7 @@ public final class MeasurementsPane extends VBox {
                 .ifPresent(column -> workspace.perform(new TableEdit.Sort(table.id(), column.id(), rising))));
     }
 
-    /// The table in another shape, as one more that follows it.
+    /// The table in another shape, as another table that follows it.
     private void turn(DerivedTable.Form form) {
         workspace.table().ifPresent(table -> Reshaping.refused(table, form)
                 .ifPresentOrElse(

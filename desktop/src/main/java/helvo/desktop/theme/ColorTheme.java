@@ -71,7 +71,7 @@ public enum ColorTheme {
             }
         }
         Color color = colors.get(name);
-        Require.require(color != null, "“%s” is no colour of the look", name);
+        Require.require(color != null, "“%s” is not a colour of the theme", name);
         return color;
     }
 

@@ -25,7 +25,7 @@ public final class TourPanel extends Panel {
                     ".side",
                     "Measurements",
                     "Your pairs: typed, pasted, or from a file. The tag above a column says what it is for: x, y, "
-                            + "error bars, groups. What is no number stands below, with what can be done about it."),
+                            + "error bars, groups. What is not a number stands below, with what can be done about it."),
             new Stop(
                     ".figure-view",
                     "Figure",

@@ -77,7 +77,7 @@ final class StudyReader {
 
     private static UnreadableFile noStudy(String name) {
         return new UnreadableFile(
-                "“" + name + "” is no study saved by Helvo (.helvo). If it is a table of measurements, `helvo check` "
+                "“" + name + "” is not a study saved by Helvo (.helvo). If it is a table of measurements, `helvo check` "
                         + "tells what "
                         + "it holds and `helvo open` opens it, to make a study of it.");
     }
@@ -88,7 +88,7 @@ final class StudyReader {
                 || !written.path("version").isInt()
                 || written.path("version").asInt() < 1) {
             throw new UnreadableFile(
-                    "“" + name + "” is no study of Helvo: its " + StudyFile.STUDY + " does not say its version.");
+                    "“" + name + "” is not a study of Helvo: its " + StudyFile.STUDY + " does not say its version.");
         }
         int version = written.get("version").asInt();
         boolean isNewer = version > StudyFile.VERSION;

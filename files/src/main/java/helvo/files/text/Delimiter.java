@@ -33,7 +33,7 @@ public enum Delimiter {
                 return each;
             }
         }
-        throw new IllegalArgumentException("“" + sign + "” parts no fields");
+        throw new IllegalArgumentException("“" + sign + "” separates no fields");
     }
 
     /// Whether lines have to be parted here, and come to the reader of fields with tabs.

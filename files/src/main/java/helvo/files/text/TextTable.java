@@ -193,7 +193,7 @@ public record TextTable(Table table, List<String> notices) {
         return new UnreadableFile(
                 why.isLong
                         ? RootLocale.format(
-                                "“%s”: a value in line %,d has more than %,d characters, which is no measurement: a "
+                                "“%s”: a value in line %,d has more than %,d characters, which is not a measurement: a "
                                         + "quotation mark may lack its pair.",
                                 name, why.line, Limits.MAX_CELL_CHARS)
                         : RootLocale.format(

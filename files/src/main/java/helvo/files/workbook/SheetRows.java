@@ -112,7 +112,7 @@ final class SheetRows implements Workbook.Visitor {
         }
         if (value instanceof String text && text.length() > Limits.MAX_CELL_CHARS) {
             throw new UnreadableFile(RootLocale.format(
-                    "“%s”, sheet “%s”: a cell of row %,d holds %,d characters, which is no measurement.",
+                    "“%s”, sheet “%s”: a cell of row %,d holds %,d characters, which is not a measurement.",
                     file, sheet, at + 1, text.length()));
         }
         if (builder.full()) {

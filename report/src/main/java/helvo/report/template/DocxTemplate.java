@@ -88,7 +88,7 @@ final class DocxTemplate {
         }
         for (String needed : List.of(DOCUMENT, RELATIONS, STYLES, TYPES)) {
             if (!parts.containsKey(needed)) {
-                throw new UnreadableFile("The template “" + name + "” is no DOCX: it has no " + needed + ".");
+                throw new UnreadableFile("The template “" + name + "” is not a DOCX: it has no " + needed + ".");
             }
         }
         numbering();

@@ -84,7 +84,7 @@ public final class StyleCheck {
             return Optional.of("a backslash");
         }
         if (read == null) {
-            return Optional.of("something that is no plain CSS");
+            return Optional.of("something that is not plain CSS");
         }
         var found = new Finder();
         visit.accept(read, found);
