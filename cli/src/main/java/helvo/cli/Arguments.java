@@ -221,10 +221,10 @@ public final class Arguments {
                             option.type(List.class)
                                     .auxiliaryTypes(PlaceOnAxis.class)
                                     .converters(text -> PlaceOnAxis.of(text)
-                                            .orElseThrow(() -> new TypeConversionException(
-                                                    "“" + text + "” is not a number, or is too large, and is not a date: write "
-                                                            + "it as 3.5, 2e-6 or "
-                                                            + "2026-03-05."))),
+                                            .orElseThrow(() -> new TypeConversionException("“" + text
+                                                    + "” is not a number, or is too large, and is not a date: write "
+                                                    + "it as 3.5, 2e-6 or "
+                                                    + "2026-03-05."))),
                             into)
                     .build());
         }

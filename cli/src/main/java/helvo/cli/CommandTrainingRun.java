@@ -24,15 +24,12 @@ public final class CommandTrainingRun {
         this.folder = folder;
     }
 
-    /// @param arguments what to rehearse, `commands` or `documents`; then a folder that may be filled
+    /// @param arguments a folder that may be filled
     public static void main(String[] arguments) throws IOException {
         System.setProperty("java.awt.headless", "true");
-        var rehearsal = new CommandTrainingRun(Path.of(arguments[1]));
-        if (arguments[0].equals("documents")) {
-            rehearsal.documents();
-        } else {
-            rehearsal.commands();
-        }
+        var run = new CommandTrainingRun(Path.of(arguments[0]));
+        run.commands();
+        run.documents();
     }
 
     private void run(Object... arguments) {

@@ -7,15 +7,12 @@ import java.io.FileDescriptor;
 import java.io.FileOutputStream;
 import java.io.PrintStream;
 import java.io.PrintWriter;
-import java.math.BigDecimal;
 import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.function.BooleanSupplier;
 import java.util.function.Supplier;
@@ -26,16 +23,6 @@ import picocli.CommandLine.Model.CommandSpec;
 public final class Helvo extends Command {
     public static final int DONE = 0;
     public static final int DATA_DO_NOT_ALLOW = 1;
-
-    /// With a factory of its own the library does not look for another language's classes in every archive.
-    private static final CommandLine.IFactory FACTORY = new CommandLine.IFactory() {
-        @Override
-        public <K> K create(Class<K> wanted) throws Exception {
-            return wanted.isAssignableFrom(ArrayList.class)
-                    ? wanted.cast(new ArrayList<>())
-                    : wanted.getDeclaredConstructor().newInstance();
-        }
-    };
 
     private final Window window;
     private boolean verbose;
@@ -103,17 +90,17 @@ public final class Helvo extends Command {
     /// The command line with its commands; where the first word names one, with that alone: to make them all takes
     /// longer than a fit.
     private CommandLine commandLine(String[] words) {
-        var line = new CommandLine(arguments.spec(), FACTORY);
+        var line = new CommandLine(arguments.spec());
         Map<String, Supplier<Command>> commands = onTheirOwn();
         Supplier<Command> named = words.length == 0 ? null : commands.get(words[0]);
         if (named != null) {
             return line.addSubcommand(
-                    words[0], new CommandLine(named.get().arguments().spec(), FACTORY));
+                    words[0], new CommandLine(named.get().arguments().spec()));
         }
         commands.put("completions", CompletionsCommand::new);
         commands.put("man", ManCommand::new);
         commands.forEach((name, command) -> line.addSubcommand(
-                name, new CommandLine(command.get().arguments().spec(), FACTORY)));
+                name, new CommandLine(command.get().arguments().spec())));
         return line.addSubcommand(new CommandLine.HelpCommand());
     }
 
@@ -129,8 +116,6 @@ public final class Helvo extends Command {
     /// Runs the program and ends it with its exit code.
     public static void main(Window window, String[] arguments) {
         System.setProperty("java.awt.headless", "true");
-        // The runtime makes great powers of five before the first decimal: meanwhile the command line is read.
-        Thread.ofPlatform().daemon().start(() -> Objects.requireNonNull(BigDecimal.TEN));
         Charset terminal = Charset.forName(System.getProperty("stdout.encoding", "UTF-8"));
         // Whether there is a terminal is asked last: to learn it takes the runtime longer than a fit.
         Charset output = terminal.equals(StandardCharsets.UTF_8)
@@ -147,9 +132,7 @@ public final class Helvo extends Command {
             code = Math.max(code, DATA_DO_NOT_ALLOW);
         }
         TemporaryFolder.closeAll();
-        // Not exit(): the window toolkit's own hook stops its renderer under a frame that may still be drawn, and
-        // complains.
-        Runtime.getRuntime().halt(code);
+        System.exit(code);
     }
 
     /// @return the exit code

@@ -585,7 +585,8 @@ class HelvoTest {
                 Arguments.of("draw FILE --x Load --y Stretch --out f.png --right Load", "is no --y"),
                 Arguments.of("fit FILE --x Load --y Stretch --at NaN", "“NaN” is not a number"),
                 Arguments.of("fit FILE --x Load --y Stretch --at 3,1e400", "“1e400” is not a number, or is too large"),
-                Arguments.of("fit FILE --x Load --y Stretch --when -1e400", "“-1e400” is not a number, or is too large"),
+                Arguments.of(
+                        "fit FILE --x Load --y Stretch --when -1e400", "“-1e400” is not a number, or is too large"),
                 Arguments.of("curves FILE --x Load --y Stretch --at Infinity", "“Infinity” is not a number"),
                 Arguments.of("draw FILE --x Load --y Stretch --out f.png --width NaN", "“NaN” is not a number"),
                 Arguments.of("fit FILE --x Load --y Stretch --exclude ,", "write rows as 3,7-9"),
@@ -810,7 +811,9 @@ class HelvoTest {
                 .isEqualTo(2);
         assertThat(helvo("fit", table(), "--x", "y".repeat(100_000), "--y", "Stretch"))
                 .isEqualTo(1);
-        assertThat(err.toString()).contains("is not a condition", "has no column").hasSizeLessThan(5000);
+        assertThat(err.toString())
+                .contains("is not a condition", "has no column")
+                .hasSizeLessThan(5000);
         String words = Files.writeString(folder.resolve("words.csv"), "a ".repeat(10_000) + "b,y\n1,2\n2,3\n3,5\n")
                 .toString();
         assertThat(helvo("fit", words, "--x", "#1", "--y", "y", "--derive", "z = (y"))

@@ -99,10 +99,12 @@ class MannersTest {
                         + "--out report.html.",
                 "ft|There is no command “ft”; did you mean “fit”?",
                 "frobnicate|There is no command “frobnicate”; there are check, fit, curves,",
-                "fit TABLE --x Load --y Stretch --at soon|--at: “soon” is not a number, or is too large, and is not a date: "
+                "fit TABLE --x Load --y Stretch --at soon|--at: “soon” is not a number, or is "
+                        + "too large, and is not a date: "
                         + "write it as 3.5, 2e-6 or "
                         + "2026-03-05.",
-                "fit TABLE --x Load --y Stretch --at 1/2/2026|“1/2/2026” is not a number, or is too large, and is not a date",
+                "fit TABLE --x Load --y Stretch --at 1/2/2026|“1/2/2026” is not a number, or is "
+                        + "too large, and is not a date",
             })
     void whatIsWrongAndWhatWasMeant(String line, String sentence) {
         assertThat(helvo(line.replace("TABLE", table.toString()).split(" "))).isEqualTo(2);

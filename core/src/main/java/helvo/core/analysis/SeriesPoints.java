@@ -200,7 +200,7 @@ record SeriesPoints(SeriesKey key, String label, int slot, Points points, RowUse
         if (pooled && groups.size() > 1) {
             series.add(all.series(
                     SeriesKey.pooled(y.column().id()),
-                    severalY ? y.column().name() + ", all" : "all",
+                    severalY ? y.column().name() + ", pooled" : "pooled",
                     0,
                     xBars,
                     yBars,

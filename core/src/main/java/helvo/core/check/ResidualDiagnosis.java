@@ -4,14 +4,9 @@ import helvo.core.Progress;
 import helvo.core.check.Check.Kind;
 import helvo.core.check.Check.Question;
 import helvo.core.fit.Curve;
-import helvo.core.fit.Exponential;
+import helvo.core.fit.Curves;
 import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
-import helvo.core.fit.Line;
-import helvo.core.fit.Logarithmic;
-import helvo.core.fit.Logistic;
-import helvo.core.fit.Polynomial;
-import helvo.core.fit.Power;
 import helvo.core.fit.Residuals;
 import helvo.core.points.Points;
 import java.util.ArrayList;
@@ -207,14 +202,7 @@ public record ResidualDiagnosis(
             return List.of();
         }
         var found = new ArrayList<Fit>();
-        for (Curve curve : List.of(
-                new Line(),
-                new Logarithmic(),
-                new Exponential(false),
-                new Power(false),
-                new Polynomial(2),
-                new Logistic(),
-                new Polynomial(3))) {
+        for (Curve curve : Curves.alternatives()) {
             boolean isPart = curve.degree() > 0
                     && present.curve().degree() > 0
                     && curve.coefficientNames().size() <= present.coefficients().size();

@@ -9,6 +9,8 @@ import java.util.stream.IntStream;
 
 /// The list of curve shapes that are fitted and offered.
 public final class Curves {
+    private static final int MAX_ALTERNATIVE_DEGREE = 3;
+
     private Curves() {}
 
     /// In the order of the strip at the foot of the window.
@@ -25,6 +27,14 @@ public final class Curves {
                 new Logistic(),
                 new Polynomial(4),
                 new Polynomial(5));
+    }
+
+    /// Those that are named where another one leaves a pattern: all that are offered but for the lines with fewer
+    /// coefficients than a straight line, and degrees so high that they follow the scatter.
+    public static List<Curve> alternatives() {
+        return offered().stream()
+                .filter(curve -> curve.coefficientNames().size() > 1 && curve.degree() <= MAX_ALTERNATIVE_DEGREE)
+                .toList();
     }
 
     /// All of them: besides those offered, higher degrees and the fits on the log scale.

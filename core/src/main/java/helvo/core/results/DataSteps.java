@@ -9,7 +9,9 @@ import helvo.core.fit.Fit;
 import helvo.core.formula.Formula;
 import helvo.core.number.NumberNotation;
 import helvo.core.study.ColumnEdit;
+import helvo.core.study.DecisionEdit;
 import helvo.core.study.Edit;
+import helvo.core.study.FigureEdit;
 import helvo.core.study.History;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
@@ -236,7 +238,47 @@ public final class DataSteps {
             case ColumnEdit.SetInterpretation in -> in.table() == table.id();
             case ColumnEdit.ScaleBars scale -> scale.table() == table.id();
             case StudyEdit.UseData(var used) -> used.id() == table.id();
-            default -> false;
+            case StudyEdit.Rename _,
+                    StudyEdit.Begin _,
+                    StudyEdit.AddTable _,
+                    StudyEdit.RemoveTable _,
+                    StudyEdit.ReplaceTable _,
+                    StudyEdit.Follow _,
+                    StudyEdit.RenameTable _,
+                    StudyEdit.Summarise _,
+                    StudyEdit.Reshape _,
+                    StudyEdit.DuplicateFigure _,
+                    StudyEdit.AddFigure _,
+                    StudyEdit.RemoveFigure _,
+                    StudyEdit.SwapAxes _,
+                    StudyEdit.SetNumberFormat _,
+                    StudyEdit.PlanReport _,
+                    StudyEdit.SaveStyle _,
+                    StudyEdit.Compound _,
+                    FigureEdit _,
+                    ColumnEdit.SetRole _,
+                    ColumnEdit.UseOneY _,
+                    ColumnEdit.SetHeading _,
+                    ColumnEdit.UseAsFurtherX _,
+                    ColumnEdit.SetKind _,
+                    ColumnEdit.SetFormat _,
+                    ColumnEdit.SetOwnBars _,
+                    ColumnEdit.SetBarMeaning _,
+                    ColumnEdit.MoveColumn _,
+                    ColumnEdit.Derive _,
+                    ColumnEdit.SetFormula _,
+                    ColumnEdit.NameSet _,
+                    ColumnEdit.AddColumn _,
+                    ColumnEdit.AddNumbers _,
+                    ColumnEdit.RemoveColumn _,
+                    DecisionEdit _,
+                    TableEdit.ExcludeRows _,
+                    TableEdit.ExcludeWhere _,
+                    TableEdit.IncludeRows _,
+                    TableEdit.AppendRows _,
+                    TableEdit.InsertRows _,
+                    TableEdit.MoveRows _,
+                    TableEdit.Sort _ -> false;
         };
     }
 

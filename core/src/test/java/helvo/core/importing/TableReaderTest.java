@@ -126,7 +126,8 @@ class TableReaderTest {
         assertThat(AmbiguousColumn.in(table))
                 .extracting(question -> question.sentence(table))
                 .containsExactly(
-                        "“Load”: does the comma in “1,234” separate thousands (1234), or is it the decimal mark (1.234)?",
+                        "“Load”: does the comma in “1,234” separate thousands (1234), or is it the decimal mark "
+                                + "(1.234)?",
                         "“When” can be read in two ways: “3/4/2024” is 3 April 2024 or 4 March 2024.",
                         "“Lap” can be read in two ways: “40:15” is 40:15:00 or 0:40:15.");
         assertThat(AmbiguousColumn.in(table).getFirst().ways())

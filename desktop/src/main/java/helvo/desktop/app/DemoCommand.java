@@ -95,6 +95,8 @@ final class DemoCommand extends Command {
             System.err.println(Helvo.temporaryFolder().orElseGet(() -> WriteErrorText.sentence(into, e)));
         } catch (IllegalStateException e) {
             System.err.println(e.getMessage());
+        } finally {
+            OffscreenWindow.end();
         }
         return Program.NOT_POSSIBLE;
     }

@@ -47,8 +47,12 @@ public final class OffscreenWindow {
     public static void start() {
         System.setProperty("glass.platform", "Headless");
         System.setProperty("prism.order", "sw");
-        Platform.setImplicitExit(false);
-        Platform.startup(() -> {});
+        WindowToolkit.start(() -> {});
+    }
+
+    /// Ends the window toolkit, after the last picture.
+    public static void end() {
+        WindowToolkit.end();
     }
 
     /// Draws the window on a study into a PNG.

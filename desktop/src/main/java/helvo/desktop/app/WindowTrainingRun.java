@@ -53,7 +53,8 @@ public final class WindowTrainingRun {
                 StartOptions.HEIGHT,
                 WindowTrainingRun::firstMinute,
                 folder.resolve("window.png"));
-        Runtime.getRuntime().halt(0);
+        OffscreenWindow.end();
+        System.exit(0);
     }
 
     private static List<Runnable> firstMinute(Workspace workspace, MainView view) {

@@ -130,9 +130,7 @@ public final class Windows {
                         List.of(),
                         List.of("It could not be found out what was kept when Helvo stopped. (" + fault + ")")));
         var read = CompletableFuture.supplyAsync(() -> windows.read(start));
-        // The last window may be closed while its study is still being saved.
-        Platform.setImplicitExit(false);
-        Platform.startup(() -> {
+        WindowToolkit.start(() -> {
             windows.useThemes();
             Stage frame = windows.frame(start);
             Thread.setDefaultUncaughtExceptionHandler(
@@ -151,6 +149,7 @@ public final class Windows {
         try {
             closed.await();
             windows.end();
+            WindowToolkit.end();
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
         }

@@ -174,10 +174,6 @@ public final class CurvesStrip extends HBox {
                 .map(Map.Entry::getKey);
     }
 
-    private static void setShown(Node node, boolean visible) {
-        setShown(node, visible);
-    }
-
     /// All cards side by side, as wide as there is room for.
     private void fit() {
         int count = cards.getChildren().size();

@@ -1,12 +1,12 @@
 package helvo.desktop.document;
 
 import helvo.core.study.ColumnEdit;
+import helvo.core.study.DecisionEdit;
 import helvo.core.study.Edit;
 import helvo.core.study.FigureEdit;
 import helvo.core.study.History;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
-import helvo.core.study.TableChange;
 import helvo.core.study.TableEdit;
 import helvo.core.table.Column;
 import helvo.desktop.task.BackgroundTasks;
@@ -140,20 +140,57 @@ final class CommitQueue {
         }
         return hasManyRows(study)
                 && switch (edit) {
-                    case FigureEdit _ -> false;
-                    case StudyEdit.Summarise _, StudyEdit.Reshape _, StudyEdit.Compound _ -> true;
-                    case StudyEdit _ -> false;
+                    case StudyEdit.Summarise _,
+                            StudyEdit.Reshape _,
+                            StudyEdit.Compound _,
+                            ColumnEdit.Derive _,
+                            ColumnEdit.SetFormula _,
+                            ColumnEdit.SetKind _,
+                            ColumnEdit.NameSet _,
+                            ColumnEdit.ScaleBars _,
+                            TableEdit.ExcludeRows _,
+                            TableEdit.ExcludeWhere _,
+                            TableEdit.IncludeRows _,
+                            TableEdit.SetBlock _,
+                            TableEdit.AppendRows _,
+                            TableEdit.InsertRows _,
+                            TableEdit.RemoveRows _,
+                            TableEdit.MoveRows _,
+                            TableEdit.Sort _,
+                            TableEdit.FillSeries _,
+                            DecisionEdit _ -> true;
+                    case StudyEdit.Rename _,
+                            StudyEdit.Begin _,
+                            StudyEdit.AddTable _,
+                            StudyEdit.RemoveTable _,
+                            StudyEdit.ReplaceTable _,
+                            StudyEdit.UseData _,
+                            StudyEdit.Follow _,
+                            StudyEdit.RenameTable _,
+                            StudyEdit.DuplicateFigure _,
+                            StudyEdit.AddFigure _,
+                            StudyEdit.RemoveFigure _,
+                            StudyEdit.SwapAxes _,
+                            StudyEdit.SetNumberFormat _,
+                            StudyEdit.PlanReport _,
+                            StudyEdit.SaveStyle _,
+                            FigureEdit _,
+                            ColumnEdit.SetRole _,
+                            ColumnEdit.UseOneY _,
+                            ColumnEdit.SetHeading _,
+                            ColumnEdit.UseAsFurtherX _,
+                            ColumnEdit.SetInterpretation _,
+                            ColumnEdit.SetFormat _,
+                            ColumnEdit.SetOwnBars _,
+                            ColumnEdit.SetBarMeaning _,
+                            ColumnEdit.MoveColumn _,
+                            ColumnEdit.AddColumn _,
+                            ColumnEdit.AddNumbers _,
+                            ColumnEdit.RemoveColumn _ -> false;
                     case TableEdit.SetCell _ ->
                         study.tables().stream()
                                 .anyMatch(table -> table.summary().isPresent()
                                         || table.columns().stream().anyMatch(Column::isDerived));
-                    case ColumnEdit.Derive _,
-                            ColumnEdit.SetFormula _,
-                            ColumnEdit.SetKind _,
-                            ColumnEdit.NameSet _,
-                            ColumnEdit.ScaleBars _ -> true;
-                    case ColumnEdit _ -> false;
-                    case TableChange _ -> true;
                 };
     }
 }

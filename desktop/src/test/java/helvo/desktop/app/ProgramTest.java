@@ -7,7 +7,6 @@ import helvo.cli.Helvo;
 import java.io.File;
 import java.io.IOException;
 import java.io.PrintWriter;
-import java.io.RandomAccessFile;
 import java.io.StringWriter;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -165,29 +164,18 @@ class ProgramTest {
         assumeThat(Files.exists(Path.of("/bin/bash"))).isTrue();
         Path jdk = checkout();
         assertThat(start(jdk, "check", "a file.csv"))
-                .contains("helvo.cli.Helvo check a file.csv", "-XX:TieredStopAtLevel=1")
+                .contains("helvo.cli.Helvo check a file.csv", "-XX:+UseSerialGC")
                 .doesNotContain("unbound", "JDK 25 or newer", "javafx", "AOTCache");
         Path caches = Files.createDirectories(folder.resolve("desktop/target/run/caches"));
-        for (String cache : List.of("tried", "commands.aot", "window.aot")) {
+        for (String cache : List.of("commands.aot", "window.aot")) {
             Files.writeString(caches.resolve(cache), "");
         }
-        assertThat(start(jdk, "fit", "a file.csv")).contains("-XX:AOTCache=" + caches.resolve("commands.aot") + " ");
-        assertThat(start(jdk, "report", "a.helvo"))
-                .as("what documents have is not there")
-                .contains("-XX:AOTCache=" + caches.resolve("commands.aot") + " ", "helvo.cli.Helvo report a.helvo");
-        Path large = Files.write(folder.resolve("large.csv"), new byte[3 << 20]);
-        assertThat(start(jdk, "fit", large.toString()))
-                .as("one fit")
-                .contains("-XX:MaxRAMPercentage=", "-XX:TieredStopAtLevel=1");
-        assertThat(start(jdk, "curves", large.toString()))
-                .contains("-XX:MaxRAMPercentage=")
-                .doesNotContain("TieredStopAtLevel");
-        try (var file = new RandomAccessFile(large.toFile(), "rw")) {
-            file.setLength(65 << 20);
+        for (String word : List.of("fit", "check", "curves", "draw", "report", "apply")) {
+            assertThat(start(jdk, word, "a file.csv"))
+                    .contains(
+                            "-XX:AOTCache=" + caches.resolve("commands.aot") + " ",
+                            "helvo.cli.Helvo " + word + " a file.csv");
         }
-        assertThat(start(jdk, "fit", large.toString()))
-                .contains("-XX:MaxRAMPercentage=")
-                .doesNotContain("TieredStopAtLevel");
         for (String word : List.of("demo", "open", "--version", "help")) {
             assertThat(start(jdk, word))
                     .contains(
@@ -198,35 +186,12 @@ class ProgramTest {
         assertThat(start(jdk)).endsWith("helvo.desktop.app.Program\n");
     }
 
-    /// A file that it could not read would keep the machine from starting at all.
-    @Test
-    void theMachineReadsWhatTheSecondCompilerIsLeft() throws IOException, InterruptedException {
-        Path compiler = Path.of("..", "packaging", "compiler.json").toRealPath();
-        Process java = new ProcessBuilder(
-                        Path.of(System.getProperty("java.home"), "bin", "java").toString(),
-                        "-XX:+UnlockDiagnosticVMOptions",
-                        "-XX:-DisplayVMOutput",
-                        "-XX:CompilerDirectivesFile=" + compiler,
-                        "--version")
-                .redirectErrorStream(true)
-                .start();
-        assertThat(new String(java.getInputStream().readAllBytes(), StandardCharsets.UTF_8))
-                .startsWith("openjdk")
-                .hasLineCount(3);
-        assertThat(java.waitFor()).isZero();
-        Path jdk = checkout();
-        assertThat(start(jdk, "demo")).doesNotContain("CompilerDirectivesFile");
-        Path there = Files.copy(compiler, folder.resolve("packaging/compiler.json"));
-        assertThat(start(jdk, "demo")).contains("-XX:-DisplayVMOutput -XX:CompilerDirectivesFile=" + there + " ");
-        assertThat(start(jdk, "check", "a file.csv")).doesNotContain("CompilerDirectivesFile");
-    }
-
     /// @return a JDK that tells its words
     private Path checkout() throws IOException {
         Files.copy(Path.of("..", "helvo"), folder.resolve("helvo"));
         Files.createDirectories(folder.resolve("packaging"));
         Files.copy(Path.of("..", "packaging", "launch.sh"), folder.resolve("packaging/launch.sh"));
-        Files.createFile(folder.resolve("packaging/Prepare.java"));
+        Files.createFile(folder.resolve("packaging/ParseStyles.java"));
         for (String module : List.of("core", "figure", "files", "report", "cli", "desktop")) {
             Files.createDirectories(folder.resolve(module).resolve("src/main"));
             Files.createFile(folder.resolve(module).resolve("pom.xml"));

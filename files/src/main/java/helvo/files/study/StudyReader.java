@@ -76,10 +76,10 @@ final class StudyReader {
     }
 
     private static UnreadableFile noStudy(String name) {
-        return new UnreadableFile(
-                "“" + name + "” is not a study saved by Helvo (.helvo). If it is a table of measurements, `helvo check` "
-                        + "tells what "
-                        + "it holds and `helvo open` opens it, to make a study of it.");
+        return new UnreadableFile("“" + name
+                + "” is not a study saved by Helvo (.helvo). If it is a table of measurements, `helvo check` "
+                + "tells what "
+                + "it holds and `helvo open` opens it, to make a study of it.");
     }
 
     private static StoredStudy read(GuardedZip zip, String name, Progress progress) throws IOException, UnreadableFile {

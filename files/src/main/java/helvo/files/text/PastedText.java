@@ -43,7 +43,8 @@ public record PastedText(String text, List<List<String>> rows, DecimalMark mark,
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         } catch (RuntimeException e) {
-            throw new UnreadableFile("The text on the clipboard is not a table: a quotation mark may lack its pair.", e);
+            throw new UnreadableFile(
+                    "The text on the clipboard is not a table: a quotation mark may lack its pair.", e);
         }
         boolean names = !layout.area().headings().isEmpty()
                 && layout.area().top() == 0

@@ -40,7 +40,7 @@ public final class ResidualsCsv {
 
     private static String[] row(SeriesAnalysis series, Residuals residuals, int i) {
         return new String[] {
-            series.key().isPooled() ? "all" : series.key().group(),
+            series.key().isPooled() ? "pooled" : series.key().group(),
             Integer.toString(residuals.points().rows()[i] + 1),
             NumberText.shortest(residuals.points().x()[i]),
             NumberText.shortest(residuals.points().y()[i]),

@@ -84,15 +84,6 @@ public final class TableBuilder {
             texts++;
         }
 
-        void addBelow(int row, ColumnBuilder later) {
-            if (later.cells.size() > 0) {
-                padTo(row);
-                cells.addAll(later.cells.build());
-            }
-            texts += later.texts;
-            decimals = Math.max(decimals, later.decimals);
-        }
-
         void padTo(int rows) {
             while (cells.size() < rows) {
                 cells.addEmpty();
@@ -127,28 +118,6 @@ public final class TableBuilder {
                         + "million numbers. "
                         + "Split the file, or leave columns out of it.",
                 rows, Limits.MAX_TABLE_BYTES >> 20, Limits.MAX_TABLE_BYTES / Double.BYTES / 1_000_000);
-    }
-
-    /// Adds the rows of another, which was told that the mark is settled.
-    ///
-    /// @return false where it is not settled here, and there is a number there that hangs on it
-    boolean goesOnWith(TableBuilder later) {
-        if (!settled && later.hasDecimals) {
-            return false;
-        }
-        int behind = later.rows == 0 ? rows : rows + emptyRows;
-        for (int i = 0; i < later.columns.size(); i++) {
-            if (i == columns.size()) {
-                columns.add(new ColumnBuilder());
-            }
-            columns.get(i).addBelow(behind, later.columns.get(i));
-        }
-        emptyRows = later.rows == 0 ? emptyRows + later.emptyRows : later.emptyRows;
-        rows = behind + later.rows;
-        hundreds |= later.hundreds;
-        hasDecimals |= later.hasDecimals;
-        bytesOfTexts += later.bytesOfTexts;
-        return true;
     }
 
     public void beginRow() {

@@ -35,19 +35,16 @@ final class TextRows extends AbstractBaseCsvCallbackHandler<Boolean> {
     private long firstRagged;
     private long line;
     private long before;
-    private boolean whole;
-    private boolean quoted;
 
-    /// @param begins whether the rows come from the text's beginning, not from where a line in its middle ends
-    TextRows(TextLayout layout, String name, boolean begins) {
+    TextRows(TextLayout layout, String name) {
         this.builder = new TableBuilder(
                 layout.mark(),
-                layout.sure() || !begins,
+                layout.sure(),
                 layout.delimiter() == Delimiter.COMMA ? TableBuilder.Open.HARDLY : TableBuilder.Open.YES,
                 layout.choices());
         this.layout = layout;
         this.name = name;
-        first = begins ? layout.area().first() : 0;
+        first = layout.area().first();
         end = layout.area().end();
         left = layout.area().left();
         // A table that goes on behind what the guess saw may have more columns there.
@@ -73,28 +70,10 @@ final class TextRows extends AbstractBaseCsvCallbackHandler<Boolean> {
         return line > end;
     }
 
-    /// Whether a field stood in quotation marks.
-    boolean isQuoted() {
-        return quoted;
-    }
-
     void ended(boolean all) {
-        whole = all;
-        if (!whole) {
+        if (!all) {
             notices.add(builder.onlyTheFirstRows());
         }
-    }
-
-    /// Adds the rows from further on in the text.
-    ///
-    /// @return false where those may be others than they would be had they been read behind these; then this is of
-    ///     no further use
-    boolean append(TextRows later) {
-        boolean alike =
-                whole && later.whole && (later.width < 0 || later.width == width) && (later.ragged == 0 || ragged > 0);
-        comments += later.comments;
-        ragged += later.ragged;
-        return alike && builder.goesOnWith(later.builder) && !builder.full();
     }
 
     @Override
@@ -148,7 +127,6 @@ final class TextRows extends AbstractBaseCsvCallbackHandler<Boolean> {
 
     @Override
     protected void handleField(int index, char[] buffer, int offset, int length, boolean isQuoted) {
-        quoted |= isQuoted;
         if (index >= Limits.MAX_COLUMNS || length > Limits.MAX_CELL_CHARS) {
             throw new NoSuchTable(line, index < Limits.MAX_COLUMNS);
         }

@@ -42,38 +42,19 @@ interface TextSource {
         };
     }
 
-    /// All bytes, even those that come while they are read.
-    default Part whole(Progress progress) throws IOException {
-        return new Part(open(), Long.MAX_VALUE, size(), progress);
-    }
+    /// All bytes, even those that come while they are read, told as they are read.
+    default InputStream open(Progress progress) throws IOException {
+        long size = size();
+        return new FilterInputStream(open()) {
+            private long read;
 
-    /// The bytes from one place up to another.
-    default Part part(long from, long to, Progress progress) throws IOException {
-        InputStream bytes = open();
-        bytes.skipNBytes(from);
-        return new Part(bytes, to - from, to - from, progress);
-    }
-
-    /// Bytes that tell how many of them were read.
-    final class Part extends FilterInputStream {
-        private final long most;
-        private final long size;
-        private final Progress progress;
-        private long read;
-
-        private Part(InputStream bytes, long most, long size, Progress progress) {
-            super(bytes);
-            this.most = most;
-            this.size = size;
-            this.progress = progress;
-        }
-
-        @Override
-        public int read(byte[] buffer, int offset, int length) throws IOException {
-            int count = read == most ? -1 : super.read(buffer, offset, (int) Math.min(length, most - read));
-            read += Math.max(0, count);
-            progress.reached(size == 0 ? 1 : (double) read / size);
-            return count;
-        }
+            @Override
+            public int read(byte[] buffer, int offset, int length) throws IOException {
+                int count = super.read(buffer, offset, length);
+                read += Math.max(0, count);
+                progress.reached(size == 0 ? 1 : Math.min(1, (double) read / size));
+                return count;
+            }
+        };
     }
 }

@@ -100,13 +100,9 @@ public record TextTable(Table table, List<String> notices) {
     private static TextTable read(
             TextSource source, byte[] head, String name, Optional<Path> file, TextLayout layout, Progress progress)
             throws IOException, UnreadableFile {
-        Optional<TextRows> halves = SplitTextReader.read(source, head, name, layout, progress);
-        if (halves.isPresent()) {
-            return halves.get().table(file);
-        }
-        var rows = new TextRows(layout, name, true);
-        try (InputStream bytes = source.whole(progress)) {
-            fill(rows, bytes, true, layout);
+        var rows = new TextRows(layout, name);
+        try (InputStream bytes = source.open(progress)) {
+            fill(rows, bytes, layout);
         } catch (CsvParseException e) {
             throw new UnreadableFile(
                     RootLocale.format(
@@ -120,20 +116,19 @@ public record TextTable(Table table, List<String> notices) {
         return rows.table(file);
     }
 
-    /// Gives all lines of a text, or of a part of it, to what makes rows of them.
+    /// Gives all lines of a text to what makes rows of them.
     ///
-    /// @param begins whether it is the text's beginning
     /// @throws CharacterCodingException where the bytes are no text in this encoding
-    static void fill(TextRows rows, InputStream bytes, boolean begins, TextLayout layout) throws IOException {
+    private static void fill(TextRows rows, InputStream bytes, TextLayout layout) throws IOException {
         if (!layout.isAscii() || layout.delimiter().isLoose() || layout.area().end() != Integer.MAX_VALUE) {
-            fillByReader(rows, bytes, begins, layout);
+            fillByReader(rows, bytes, true, layout);
             return;
         }
-        int above = begins ? layout.area().first() : 0;
+        int above = layout.area().first();
         byte[] head = bytes.readNBytes(above == 0 ? 0 : HEAD);
         int first = behindLines(head, above);
         if (first > 0) {
-            fillByReader(rows, new ByteArrayInputStream(head, 0, first), begins, layout);
+            fillByReader(rows, new ByteArrayInputStream(head, 0, first), true, layout);
             rows.passed(above);
         }
         var below = new SequenceInputStream(
@@ -142,7 +137,7 @@ public record TextTable(Table table, List<String> notices) {
         if (rows.full()) {
             rows.ended(rest.read() < 0);
         } else {
-            fillByReader(rows, rest, begins && rows.line() == 0, layout);
+            fillByReader(rows, rest, rows.line() == 0, layout);
         }
     }
 
