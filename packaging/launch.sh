@@ -21,17 +21,18 @@ for jar in "$libraries"/*.jar; do
 done
 class_path+=$program
 
-window_flags=(--add-modules javafx.controls "--enable-native-access=javafx.graphics,ALL-UNNAMED" -Xmx2g)
+window_flags=(--add-modules javafx.controls "--enable-native-access=javafx.graphics,ALL-UNNAMED" -XX:+UseSerialGC -Xmx2g)
 [ -z "$modules" ] || window_flags=(--module-path "$modules" "${window_flags[@]}")
 # A command is over before threads that collect or compile beside it have paid for themselves.
 command_flags=(-XX:+UseSerialGC -XX:MaxRAMPercentage=50)
 
-# Runs what a kind of start typically does, and keeps what was learned. Says nothing.
+# Runs what a kind of start typically does, and keeps what was learned. Says nothing. Without the second compiler, since with what is
+# learned for it it would set to work in the first moments of each start, where nothing is done often enough to pay for that.
 make_cache() {
   local kind=$1 folder
   shift
   folder=$(mktemp -d) || return 0
-  env -u DISPLAY -u WAYLAND_DISPLAY timeout 120 "$java" "$@" -XX:AOTCacheOutput="$caches/$kind.aot" -cp "$class_path" \
+  env -u DISPLAY -u WAYLAND_DISPLAY timeout 120 "$java" "$@" -XX:TieredStopAtLevel=1 -XX:AOTCacheOutput="$caches/$kind.aot" -cp "$class_path" \
     "$([ "$kind" = window ] && echo helvo.desktop.app.WindowTrainingRun || echo helvo.cli.CommandTrainingRun)" "$folder" \
     >/dev/null 2>&1 </dev/null
   rm -rf "$folder"
