@@ -9,15 +9,76 @@ import com.tngtech.archunit.junit.AnalyzeClasses;
 import com.tngtech.archunit.junit.ArchTest;
 import com.tngtech.archunit.lang.ArchRule;
 
-@AnalyzeClasses(packages = "helvo.desktop", importOptions = ImportOption.DoNotIncludeTests.class)
+/// What may know what, in all modules: this one sees them all.
+@AnalyzeClasses(packages = "helvo", importOptions = ImportOption.DoNotIncludeTests.class)
 class ArchitectureTest {
     @ArchTest
-    static final ArchRule noCircle =
-            slices().matching("helvo.desktop.(*)..").should().beFreeOfCycles();
+    static final ArchRule noCircleOfPackages =
+            slices().matching("helvo.(*).(**)").should().beFreeOfCycles();
+
+    @ArchTest
+    static final ArchRule modules = layeredArchitecture()
+            .consideringOnlyDependenciesInLayers()
+            .layer("desktop")
+            .definedBy("helvo.desktop..")
+            .layer("cli")
+            .definedBy("helvo.cli..")
+            .layer("report")
+            .definedBy("helvo.report..")
+            .layer("figure")
+            .definedBy("helvo.figure..")
+            .layer("files")
+            .definedBy("helvo.files..")
+            .layer("core")
+            .definedBy("helvo.core..")
+            .whereLayer("desktop")
+            .mayNotBeAccessedByAnyLayer()
+            .whereLayer("cli")
+            .mayOnlyBeAccessedByLayers("desktop")
+            .whereLayer("report")
+            .mayOnlyBeAccessedByLayers("cli", "desktop")
+            .whereLayer("figure")
+            .mayOnlyBeAccessedByLayers("report", "cli", "desktop")
+            .whereLayer("files")
+            .mayOnlyBeAccessedByLayers("report", "cli", "desktop")
+            .whereLayer("core")
+            .mayOnlyBeAccessedByLayers("files", "figure", "report", "cli", "desktop");
+
+    @ArchTest
+    static final ArchRule theCoreTouchesNoFileAndNoScreen = noClasses()
+            .that()
+            .resideInAPackage("helvo.core..")
+            .should()
+            .dependOnClassesThat()
+            .resideInAnyPackage("java.io..", "java.nio.file..", "java.awt..");
+
+    @ArchTest
+    static final ArchRule onlyTheDesktopKnowsTheWindowToolkit = noClasses()
+            .that()
+            .resideOutsideOfPackage("helvo.desktop..")
+            .should()
+            .dependOnClassesThat()
+            .resideInAnyPackage("javafx..", "javax.swing..");
+
+    @ArchTest
+    static final ArchRule onlyTheCommandLineKnowsItsLibrary = noClasses()
+            .that()
+            .resideOutsideOfPackage("helvo.cli..")
+            .should()
+            .dependOnClassesThat()
+            .resideInAnyPackage("picocli..");
+
+    @ArchTest
+    static final ArchRule numbersAndTablesKnowNothingOfTheStudy = noClasses()
+            .that()
+            .resideInAnyPackage("helvo.core.number", "helvo.core.numeric", "helvo.core.table")
+            .should()
+            .dependOnClassesThat()
+            .resideInAnyPackage("helvo.core.study", "helvo.core.analysis", "helvo.core.fit");
 
     /// From the program down to its work; what is in one line of the window's regions knows those to its right.
     @ArchTest
-    static final ArchRule layers = layeredArchitecture()
+    static final ArchRule layersOfTheDesktop = layeredArchitecture()
             .consideringOnlyDependenciesInLayers()
             .layer("app")
             .definedBy("helvo.desktop.app")
@@ -39,14 +100,12 @@ class ArchitectureTest {
             .definedBy("helvo.desktop.workspace")
             .layer("persistence")
             .definedBy("helvo.desktop.persistence")
-            .layer("theme")
-            .definedBy("helvo.desktop.theme")
             .layer("document")
             .definedBy("helvo.desktop.document")
+            .layer("theme")
+            .definedBy("helvo.desktop.theme")
             .layer("task")
             .definedBy("helvo.desktop.task")
-            .whereLayer("app")
-            .mayNotBeAccessedByAnyLayer()
             .whereLayer("window")
             .mayOnlyBeAccessedByLayers("app")
             .whereLayer("regions")
@@ -81,6 +140,8 @@ class ArchitectureTest {
     /// What a computer's language changes is never used: see [helvo.core.RootLocale].
     @ArchTest
     static final ArchRule speaksTheSameInEveryLanguage = noClasses()
+            .that()
+            .doNotHaveFullyQualifiedName("helvo.core.RootLocale")
             .should()
             .callMethod(String.class, "formatted", Object[].class)
             .orShould()

@@ -215,7 +215,8 @@ class FigureTest {
         for (int turn = 0; turn < 4; turn++) {
             robot.interact(() -> scroll(window.view.lookup("#sheet"), pointer));
         }
-        robot.sleep(600);
+        FxThread.until("it is kept", () -> !window.workspace.history().get().steps().isEmpty());
+        window.settle();
         var x = layout().x().orElseThrow();
         assertThat(x.high() - x.low()).isLessThan(50);
         assertThat(at(layout().px(25), layout().py(AxisPlace.Y, 12)).distance(pointer))
@@ -405,7 +406,8 @@ class FigureTest {
                     2,
                     new PickResult(sheet, scene.getX(), scene.getY())));
         });
-        robot.sleep(600);
+        FxThread.until("it is kept", () -> !window.workspace.history().get().steps().isEmpty());
+        window.settle();
         FigureLayout after = layout();
         assertThat(after.axes().get(AxisPlace.X).high()
                         - after.axes().get(AxisPlace.X).low())

@@ -1,5 +1,6 @@
 package helvo.core.fit;
 
+import helvo.core.numeric.RoundingError;
 import helvo.core.BlockParallel;
 import helvo.core.Progress;
 import helvo.core.fit.solver.FittedFunction;
@@ -21,21 +22,40 @@ import org.apache.commons.numbers.core.DD;
 /// digits.
 final class LeastSquares {
     private static final int MAX_STEPS = 400;
+    /// Dampings that are tried for one step, each ten times the one before.
+    private static final int MAX_DAMPINGS = 40;
+    /// Steps are measured in parts of the coefficients. Below these the search has ended: with exact sums, and with
+    /// sums that keep no rounding errors.
     private static final double SMALLEST_STEP = 1e-13;
     private static final double SMALLEST_QUICK_STEP = 1e-11;
+    /// So short a step that makes nothing better says that the sum of squares cannot tell places apart any more.
+    private static final double INDISTINCT_STEP = 1e-10;
+    private static final double INDISTINCT_QUICK_STEP = 1e-8;
+    /// So short a step may leave the sum of squares as it is, and below the second the search has ended there.
+    private static final double FLAT_STEP = 1e-7;
+    private static final double SMALLEST_FLAT_STEP = 1e-9;
+    /// What a sum of squares may grow by its own rounding.
+    private static final double SUM_ROUNDING = 1e-15;
     /// Newton's steps begin where the first is smaller than this part of the coefficients, and end where they no
     /// longer shrink.
     private static final double MAX_NEWTON_LENGTH = 1;
     private static final double ROUNDED_STEP = 1e-8;
     /// After a step of this size the second derivatives are the same.
     private static final double STEADY_STEP = 1e-3;
+    /// Of the differences by which second derivatives are taken.
     private static final double DIFFERENCE_STEP = 1e-5;
     private static final int MAX_NEWTON_STEPS = 40;
+    /// Marquardt's λ, in parts of the equations' diagonal: at first, at least after a step that failed, and where
+    /// the search begins beside the least.
     private static final double FIRST_DAMPING = 1e-4;
+    private static final double LEAST_DAMPING_AFTER_FAILURE = 1e-8;
     private static final double NO_DAMPING = 1e-15;
+    private static final double DAMPING_FACTOR = 10;
     /// Rates and places in scaled x are told apart down to this part of the span; nearer to zero, a step counts
     /// absolutely.
     private static final double MIN_RATE = 0.05;
+    /// Likewise for the first coefficient, in parts of the largest y.
+    private static final double MIN_AMPLITUDE = 1e-8;
     /// So many points show where the least is, if not exactly.
     private static final int MAX_SAMPLE = 2000;
     /// A residual below this part of the largest y is the rounding of y and of the curve.
@@ -139,11 +159,11 @@ final class LeastSquares {
             double[] right = sums.gradient();
             double current = sums.squares();
             boolean better = false;
-            for (int attempt = 0; attempt < 40 && !better; attempt++) {
+            for (int attempt = 0; attempt < MAX_DAMPINGS && !better; attempt++) {
                 double[][] damped = damped(normal, lambda);
                 double[] by = SmallMatrix.solve(damped, right);
                 if (by == null) {
-                    lambda = Math.max(lambda * 10, 1e-8);
+                    lambda = Math.max(lambda * DAMPING_FACTOR, LEAST_DAMPING_AFTER_FAILURE);
                     continue;
                 }
                 double[] next = p.clone();
@@ -157,20 +177,20 @@ final class LeastSquares {
                     break;
                 }
                 Sums tried = Sums.at(this, next, exact);
-                if (tried.squares() <= current * (1 + 1e-15) && Double.isFinite(tried.squares())) {
-                    better = tried.squares() < current || largest < 1e-7;
+                if (tried.squares() <= current * (1 + SUM_ROUNDING) && Double.isFinite(tried.squares())) {
+                    better = tried.squares() < current || largest < FLAT_STEP;
                     p = next;
                     sums = tried;
-                    lambda = Math.max(lambda / 10, NO_DAMPING);
+                    lambda = Math.max(lambda / DAMPING_FACTOR, NO_DAMPING);
                     if (!better) {
-                        settled = largest < 1e-9;
+                        settled = largest < SMALLEST_FLAT_STEP;
                         break;
                     }
-                } else if (largest < (exact ? 1e-10 : 1e-8)) {
+                } else if (largest < (exact ? INDISTINCT_STEP : INDISTINCT_QUICK_STEP)) {
                     settled = true;
                     break;
                 } else {
-                    lambda = Math.max(lambda * 10, 1e-8);
+                    lambda = Math.max(lambda * DAMPING_FACTOR, LEAST_DAMPING_AFTER_FAILURE);
                 }
             }
             if (!better && !settled) {
@@ -218,7 +238,7 @@ final class LeastSquares {
     }
 
     private static double size(double[] p, int k) {
-        return Math.max(Math.abs(p[k]), k == 0 ? 1e-8 : MIN_RATE);
+        return Math.max(Math.abs(p[k]), k == 0 ? MIN_AMPLITUDE : MIN_RATE);
     }
 
     /// Half the second derivatives of the sum of squares.
@@ -314,8 +334,7 @@ final class LeastSquares {
             var sum = new Sums(n);
             for (int i = 0; i < high.length; i++) {
                 double total = high[i] + other.high[i];
-                double part = total - high[i];
-                sum.low[i] = low[i] + other.low[i] + (high[i] - (total - part)) + (other.high[i] - part);
+                sum.low[i] = low[i] + other.low[i] + RoundingError.ofSum(high[i], other.high[i], total);
                 sum.high[i] = total;
             }
             sum.largest = Math.max(largest, other.largest);
@@ -337,8 +356,8 @@ final class LeastSquares {
                     for (int b = a; b <= n; b++) {
                         double product = g[a] * g[b];
                         double sum = high[at] + product;
-                        double part = sum - high[at];
-                        low[at] += (high[at] - (sum - part)) + (product - part) + Math.fma(g[a], g[b], -product);
+                        low[at] += RoundingError.ofSum(high[at], product, sum)
+                                + RoundingError.ofProduct(g[a], g[b], product);
                         high[at++] = sum;
                     }
                 }

@@ -55,12 +55,6 @@ public record Scaling(double centre, int xPower, double offset, int yPower) {
         return Math.scalb(1.0, -yPower);
     }
 
-    /// What a − b lost in rounding to `difference`; exact. Knuth's two-sum.
-    public static double errorOfDifference(double a, double b, double difference) {
-        double bPart = difference - a;
-        return (a - (difference - bPart)) - (b + bPart);
-    }
-
     private static double largest(double[] values, double offset) {
         double largest = 0;
         for (double value : values) {

@@ -88,7 +88,7 @@ class FigureAnalysisTest {
         assertThat(figure.series())
                 .extracting(SeriesAnalysis::label)
                 .containsExactly(
-                        "Stretch, dry", "Stretch, salt", "Stretch, all", "Heat, dry", "Heat, salt", "Heat, all");
+                        "Stretch, dry", "Stretch, salt", "Stretch, pooled", "Heat, dry", "Heat, salt", "Heat, pooled");
         assertThat(figure.series()).extracting(SeriesAnalysis::slot).containsExactly(0, 1, 0, 2, 3, 0);
         assertThat(figure.series(SeriesKey.pooled(3)).orElseThrow().points().size())
                 .isEqualTo(8);

@@ -116,7 +116,7 @@ class PointsTest {
         assertThat(log.used(points).x()).containsExactly(1, 2, 3, 4);
         assertThat(log.uses(0, 1)).isFalse();
         assertThatThrownBy(() -> log.coefficient("c")).hasMessage("Logarithmic has no coefficient c");
-        assertThatThrownBy(log::slope).hasMessageContaining("no straight line");
+        assertThatThrownBy(log::slope).hasMessageContaining("not a straight line");
         assertThatThrownBy(() -> log.function().about(1, 2)).hasMessageContaining("degree=2 must be 1");
     }
 

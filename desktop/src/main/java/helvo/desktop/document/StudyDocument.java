@@ -8,7 +8,9 @@ import helvo.core.study.Study;
 import helvo.desktop.task.BackgroundTasks;
 import helvo.desktop.task.BackgroundTasks.Outcome;
 import java.time.Instant;
+import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Deque;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
@@ -26,7 +28,11 @@ public final class StudyDocument implements AutoCloseable {
     private static final long GESTURE_NANOS = 1_500_000_000;
 
     private final BackgroundTasks background = new BackgroundTasks();
+    /// As it is told; while a change is told, one more may have been made.
     private final ReadOnlyObjectWrapper<History> history;
+    private final Deque<Change> untold = new ArrayDeque<>();
+    private History current;
+    private boolean isTelling;
     private final ReadOnlyObjectWrapper<Optional<Preview>> preview = new ReadOnlyObjectWrapper<>(Optional.empty());
     private final AnalysisService analyses = new AnalysisService(background);
     private final CommitQueue commits = new CommitQueue(background);
@@ -40,6 +46,7 @@ public final class StudyDocument implements AutoCloseable {
     /// A study that goes on with the history it had.
     public StudyDocument(History known) {
         history = new ReadOnlyObjectWrapper<>(known);
+        current = known;
         analyses.requestKind(known.study(), true);
     }
 
@@ -51,7 +58,7 @@ public final class StudyDocument implements AutoCloseable {
     }
 
     public Study study() {
-        return history.get().study();
+        return current.study();
     }
 
     public ReadOnlyObjectProperty<History> history() {
@@ -77,7 +84,7 @@ public final class StudyDocument implements AutoCloseable {
     /// @param report gets a sentence when it could not be done
     public void perform(Edit edit, Runnable then, Consumer<String> report) {
         Optional<History> foreseen =
-                preview.get().filter(each -> each.isFor(history.get(), edit)).map(Preview::after);
+                preview.get().filter(each -> each.isFor(current, edit)).map(Preview::after);
         long now = System.nanoTime();
         boolean goesOn = now - performed < GESTURE_NANOS;
         performed = now;
@@ -88,7 +95,7 @@ public final class StudyDocument implements AutoCloseable {
                 () -> name(edit, asked),
                 before -> goesOn && before.isContinuedBy(edit)
                         ? Change.by(new Commit.Amend(edit, at), before)
-                        : foreseen.filter(_ -> before == history.get())
+                        : foreseen.filter(_ -> before == current)
                                 .map(after -> new Change(new Commit.Append(edit, at(after, at)), after))
                                 .orElseGet(() -> Change.by(new Commit.Append(edit, at), before)),
                 then,
@@ -161,7 +168,7 @@ public final class StudyDocument implements AutoCloseable {
                             then.run();
                         },
                         report),
-                history::get,
+                () -> current,
                 takesLong);
     }
 
@@ -171,11 +178,29 @@ public final class StudyDocument implements AutoCloseable {
         commits.addWork(label, work, outcome);
     }
 
+    /// Makes a change, and tells it once those before it are told.
     private void commit(Change change) {
-        if (change.after() == history.get()) {
+        if (change.after() == current) {
             return;
         }
-        observers.forEach(each -> each.accept(change));
+        current = change.after();
+        untold.add(change);
+        if (isTelling) {
+            return;
+        }
+        isTelling = true;
+        try {
+            while (!untold.isEmpty()) {
+                tell(untold.remove());
+            }
+        } finally {
+            isTelling = false;
+        }
+    }
+
+    /// To those that keep it, to the analysis, to the views, in this order.
+    private void tell(Change change) {
+        List.copyOf(observers).forEach(each -> each.accept(change));
         analyses.requestKind(change.after().study(), true);
         history.set(change.after());
         preview.set(Optional.empty());
@@ -186,15 +211,17 @@ public final class StudyDocument implements AutoCloseable {
     ///
     /// @param beginning what it shows first, where that is known
     public void replace(History known, Optional<Analysis> beginning) {
-        if (!history.get().steps().isEmpty() || isChanging()) {
+        if (!current.steps().isEmpty() || isChanging()) {
             throw new IllegalStateException("something was done in “" + study().name() + "”");
         }
+        current = known;
         history.set(known);
         preview.set(Optional.empty());
         analyses.request(known.study(), beginning);
     }
 
-    /// Tells each change of the history, in order and before anything shows it, until the subscription ends.
+    /// Tells each change of the history, in order and before anything shows it, until the subscription ends. A change
+    /// that is made meanwhile is told after this one.
     public Subscription onCommit(Consumer<Change> observer) {
         observers.add(observer);
         return () -> observers.remove(observer);
@@ -215,7 +242,7 @@ public final class StudyDocument implements AutoCloseable {
     /// Begins to work out what an edit gives while its text may still be changed, so that it is shown the sooner
     /// once it is done.
     public void prepare(Edit edit) {
-        if (preview.get().filter(each -> each.isFor(history.get(), edit)).isPresent()) {
+        if (preview.get().filter(each -> each.isFor(current, edit)).isPresent()) {
             return;
         }
         boolean tried = preview.get()
@@ -232,7 +259,7 @@ public final class StudyDocument implements AutoCloseable {
     }
 
     private Preview preview(Edit edit, Preview.Extent extent) {
-        return new Preview(history.get(), edit, history.get().with(edit, Instant.now()), extent);
+        return new Preview(current, edit, current.with(edit, Instant.now()), extent);
     }
 
     /// Drops what is only tried; nothing happens when nothing is.

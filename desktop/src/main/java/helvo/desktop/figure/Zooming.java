@@ -5,6 +5,7 @@ import helvo.core.study.Edit;
 import helvo.core.study.FigureEdit;
 import helvo.core.study.FigureEdit.Zoom.Limits;
 import helvo.core.style.AxisPlace;
+import helvo.desktop.task.InterfaceTimer;
 import helvo.desktop.document.Preview;
 import helvo.desktop.workspace.Workspace;
 import helvo.figure.layout.FigureLayout;
@@ -14,9 +15,8 @@ import helvo.figure.scale.ReversedScale;
 import java.awt.geom.Rectangle2D;
 import java.util.EnumMap;
 import java.util.Optional;
-import javafx.animation.PauseTransition;
+import java.time.Duration;
 import javafx.scene.input.ScrollEvent;
-import javafx.util.Duration;
 
 /// Previews edits of the figure during a gesture and applies them at its end.
 final class Zooming {
@@ -24,12 +24,11 @@ final class Zooming {
 
     private final Workspace workspace;
     private final FigureView view;
-    private final PauseTransition pause = new PauseTransition(Duration.millis(350));
+    private final InterfaceTimer pause = InterfaceTimer.after(Duration.ofMillis(350), this::keep);
 
     Zooming(Workspace workspace, FigureView view) {
         this.workspace = workspace;
         this.view = view;
-        pause.setOnFinished(_ -> keep());
     }
 
     void tryOut(Edit edit) {
@@ -96,7 +95,7 @@ final class Zooming {
         });
         if (!all.isEmpty()) {
             tryOut(new FigureEdit.Zoom(figure.get().figure().id(), all));
-            pause.playFromStart();
+            pause.start();
         }
     }
 

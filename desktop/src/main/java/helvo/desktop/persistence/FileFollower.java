@@ -8,6 +8,7 @@ import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
 import helvo.core.study.TableUpdate;
 import helvo.core.table.Table;
+import helvo.desktop.task.InterfaceTimer;
 import helvo.desktop.document.StudyDocument;
 import helvo.desktop.task.BackgroundTasks;
 import helvo.desktop.task.BackgroundTasks.Outcome;
@@ -23,6 +24,7 @@ import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.nio.file.attribute.BasicFileAttributes;
 import java.nio.file.attribute.FileTime;
+import java.time.Duration;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -32,24 +34,20 @@ import java.util.OptionalLong;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
-import javafx.animation.Animation;
-import javafx.animation.KeyFrame;
-import javafx.animation.Timeline;
-import javafx.util.Duration;
 import javafx.util.Subscription;
 
 /// Updates tables when the files that they follow change. Each time is a step that can be undone; after an undo it
 /// waits until something else is done. A file that was cut or replaced is asked about. Half a line at the end is no
 /// row yet. Used on the interface thread only.
 public final class FileFollower {
-    private static final Duration CHECK_INTERVAL = Duration.millis(700);
+    private static final Duration CHECK_INTERVAL = Duration.ofMillis(700);
     /// A last line without its end is taken when nothing has been added to it for so long.
     private static final long LINE_ENDS_NANOS = 5_000_000_000L;
 
     private final StudyDocument document;
     private final BackgroundTasks.Queue reading;
     private final Voice voice;
-    private final Timeline clock = new Timeline(new KeyFrame(CHECK_INTERVAL, _ -> checkAll()));
+    private final InterfaceTimer clock = InterfaceTimer.every(CHECK_INTERVAL, this::checkAll);
     private final Subscription following;
     private final Map<Integer, Stamp> known = new HashMap<>();
     /// When the last line of a table's file is to be taken though it has no end.
@@ -93,8 +91,7 @@ public final class FileFollower {
         this.voice = voice;
         reading = document.background().queue("following");
         following = document.onCommit(this::committed);
-        clock.setCycleCount(Animation.INDEFINITE);
-        clock.play();
+        clock.start();
     }
 
     /// What is undone would come back at once if the file were followed further.

@@ -3,6 +3,7 @@ package helvo.desktop.persistence;
 import helvo.core.analysis.Analysis;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
+import helvo.desktop.task.InterfaceTimer;
 import helvo.desktop.document.StudyDocument;
 import helvo.desktop.task.BackgroundTasks;
 import helvo.desktop.task.BackgroundTasks.Outcome;
@@ -22,9 +23,6 @@ import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import java.util.function.Consumer;
 import java.util.function.Supplier;
-import javafx.animation.Animation;
-import javafx.animation.KeyFrame;
-import javafx.animation.Timeline;
 import javafx.application.Platform;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
@@ -43,8 +41,7 @@ public final class StudyPersistence {
     private final ReadOnlyObjectWrapper<SaveStatus> status = new ReadOnlyObjectWrapper<>(SaveStatus.NOTHING);
     private final ReadOnlyObjectWrapper<Optional<Path>> file = new ReadOnlyObjectWrapper<>(Optional.empty());
     private final ReadOnlyObjectWrapper<Optional<Path>> conflict = new ReadOnlyObjectWrapper<>(Optional.empty());
-    private final Timeline clock =
-            new Timeline(new KeyFrame(javafx.util.Duration.millis(CHECK_INTERVAL.toMillis()), _ -> checkFile()));
+    private final InterfaceTimer clock = InterfaceTimer.every(CHECK_INTERVAL, this::checkFile);
     private final Subscription following;
     private final FileWatch watch = new FileWatch();
     private final StudyLock lock;
@@ -80,8 +77,7 @@ public final class StudyPersistence {
         lock = new StudyLock(places.getFirst().resolveSibling("open"));
         begin(origin);
         following = document.onCommit(this::committed);
-        clock.setCycleCount(Animation.INDEFINITE);
-        clock.play();
+        clock.start();
         report();
     }
 

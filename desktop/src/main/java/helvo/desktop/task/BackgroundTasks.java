@@ -1,6 +1,7 @@
 package helvo.desktop.task;
 
 import helvo.core.Progress;
+import java.time.Duration;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
@@ -10,12 +11,9 @@ import java.util.concurrent.LinkedBlockingQueue;
 import java.util.concurrent.ThreadPoolExecutor;
 import java.util.concurrent.TimeUnit;
 import java.util.function.Consumer;
-import javafx.animation.KeyFrame;
-import javafx.animation.Timeline;
 import javafx.application.Platform;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
-import javafx.util.Duration;
 
 /// Runs work beside the interface thread, in queues: newest only, or first in first out. Used on the interface
 /// thread only.
@@ -28,7 +26,7 @@ public final class BackgroundTasks implements AutoCloseable {
 
     private final List<Line> lines = new ArrayList<>();
     private final ReadOnlyObjectWrapper<Shown> shown = new ReadOnlyObjectWrapper<>();
-    private final Timeline watch = new Timeline(new KeyFrame(Duration.millis(100), _ -> updateShown()));
+    private final InterfaceTimer watch = InterfaceTimer.every(Duration.ofMillis(100), this::updateShown);
     private boolean closed;
 
     /// Work that takes long enough to be told of.
@@ -47,10 +45,6 @@ public final class BackgroundTasks implements AutoCloseable {
     /// @param failed    gets what went wrong, be it an exception or an error
     /// @param cancelled runs when a person stopped the work
     public record Outcome<T>(Consumer<? super T> done, Consumer<? super Throwable> failed, Runnable cancelled) {}
-
-    public BackgroundTasks() {
-        watch.setCycleCount(Timeline.INDEFINITE);
-    }
 
     /// The longest-running work to tell of; null when there is none.
     public ReadOnlyObjectProperty<Shown> shown() {
@@ -149,7 +143,9 @@ public final class BackgroundTasks implements AutoCloseable {
             }
             current = job;
             job.started = System.currentTimeMillis();
-            watch.play();
+            if (!watch.isRunning()) {
+                watch.start();
+            }
             thread.execute(job::run);
         }
 

@@ -1,5 +1,6 @@
 package helvo.desktop.window;
 
+import helvo.desktop.controls.RestingCaret;
 import helvo.desktop.controls.TypedKeys;
 import helvo.desktop.curves.CurvesStrip;
 import helvo.desktop.figure.FigurePane;
@@ -13,6 +14,7 @@ import helvo.desktop.results.ResultsPane;
 import helvo.desktop.workspace.Workspace;
 import java.io.File;
 import java.util.List;
+import java.util.Optional;
 import javafx.application.Platform;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
@@ -39,6 +41,7 @@ public final class MainView extends StackPane {
     public MainView(Workspace workspace) {
         this.workspace = workspace;
         getStyleClass().add("main-view");
+        sceneProperty().subscribe(scene -> Optional.ofNullable(scene).ifPresent(RestingCaret::in));
         panels = new Panels(workspace, this);
         measurements = new MeasurementsPane(workspace, panels);
         figure = new FigurePane(workspace, panels);

@@ -2,8 +2,9 @@ package helvo.desktop.window;
 
 import static helvo.desktop.controls.Controls.setShown;
 
+import helvo.desktop.task.InterfaceTimer;
 import helvo.desktop.workspace.Workspace;
-import javafx.animation.PauseTransition;
+import java.time.Duration;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -11,12 +12,14 @@ import javafx.scene.control.ProgressBar;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
-import javafx.util.Duration;
 
 /// Over the foot of the figure, so that nothing moves, and only while there is something to say: long work with its
 /// progress and a way to stop it, and notices. A warning or an offer stays until it is closed, another notice for
 /// some seconds.
 final class MessageLine extends VBox {
+    /// How long a notice without a warning or an offer stands.
+    private static final Duration SHOWN_FOR = Duration.ofSeconds(8);
+
     private final Label workText = new Label();
     private final ProgressBar bar = new ProgressBar();
     private final Button stop = new Button("Cancel");
@@ -24,7 +27,7 @@ final class MessageLine extends VBox {
     private final Label text = new Label();
     private final Button offer = new Button("Do it");
     private final HBox notice;
-    private final PauseTransition fade = new PauseTransition(Duration.seconds(8));
+    private final InterfaceTimer fade;
 
     MessageLine(Workspace workspace) {
         stop.setId("cancel-work");
@@ -52,7 +55,7 @@ final class MessageLine extends VBox {
         setSpacing(8);
         setMaxSize(600, USE_PREF_SIZE);
         setPickOnBounds(false);
-        fade.setOnFinished(_ -> workspace.messages().dismiss());
+        fade = InterfaceTimer.after(SHOWN_FOR, workspace.messages()::dismiss);
         workspace.working().subscribe(shown -> {
             show(work, shown != null);
             if (shown != null) {
@@ -66,7 +69,7 @@ final class MessageLine extends VBox {
             fade.stop();
             said.ifPresent(each -> {
                 if (!each.warns() && each.offer().isEmpty()) {
-                    fade.playFromStart();
+                    fade.start();
                 }
                 text.setText(each.text());
                 setShown(offer, each.offer().isPresent());

@@ -105,6 +105,28 @@ class StudyDocumentTest {
                 figure, Map.of(AxisPlace.X, new FigureEdit.Zoom.Limits(Optional.of(0.0), Optional.of(high))));
     }
 
+    /// One that keeps changes makes another as it is told of the first.
+    @Test
+    void aChangeThatIsMadeWhileOneIsToldIsToldAfterIt() {
+        begin(pairs());
+        var kept = new ArrayList<Integer>();
+        var shown = new ArrayList<Integer>();
+        on(() -> {
+            document.onCommit(change -> {
+                if (kept.isEmpty()) {
+                    perform(new StudyEdit.RenameTable(1, "second"));
+                    assertThat(document.study().table(1).name()).isEqualTo("second");
+                }
+                kept.add(change.after().steps().size());
+            });
+            document.history().subscribe((_, now) -> shown.add(now.steps().size()));
+            perform(new StudyEdit.Rename("first"));
+        });
+        assertThat(kept).containsExactly(1, 2);
+        assertThat(shown).containsExactly(1, 2);
+        rest();
+    }
+
     @Test
     void anotherStudyTakesThePlaceOfOneInWhichNothingWasDone() {
         begin(Study.blank());

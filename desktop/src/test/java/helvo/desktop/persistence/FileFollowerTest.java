@@ -2,7 +2,6 @@ package helvo.desktop.persistence;
 
 import static helvo.desktop.FxThread.of;
 import static helvo.desktop.FxThread.on;
-import static helvo.desktop.FxThread.until;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import helvo.core.Progress;
@@ -16,16 +15,20 @@ import helvo.core.table.Heading;
 import helvo.core.table.ImportOptions;
 import helvo.core.table.Role;
 import helvo.core.table.Table;
+import helvo.desktop.FxThread;
 import helvo.desktop.document.StudyDocument;
+import helvo.desktop.task.VirtualClock;
 import helvo.files.UnreadableFile;
 import helvo.files.text.TextTable;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
+import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CopyOnWriteArrayList;
+import java.util.function.BooleanSupplier;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -39,6 +42,7 @@ class FileFollowerTest {
     @TempDir
     private Path folder;
 
+    private final VirtualClock clock = new VirtualClock();
     private Path log;
     private StudyDocument document;
     private FileFollower follower;
@@ -78,6 +82,22 @@ class FileFollowerTest {
             follower.close();
             document.close();
         });
+        clock.close();
+    }
+
+    /// Lets the follower look at the file until something is so.
+    private void until(String what, BooleanSupplier isSo) {
+        FxThread.until(what, () -> {
+            clock.advance(Duration.ofSeconds(1));
+            return isSo.getAsBoolean();
+        });
+    }
+
+    private void looksSomeTimes() {
+        for (int i = 0; i < 5; i++) {
+            clock.advance(Duration.ofSeconds(1));
+            FxThread.until("it has looked", () -> document.background().idle());
+        }
     }
 
     private void perform(Edit edit) {
@@ -117,7 +137,7 @@ class FileFollowerTest {
                         "While steps are undone no file is followed; it goes on once you redo them or do something "
                                 + "else.");
         append("7,14\n");
-        org.testfx.util.WaitForAsyncUtils.sleep(2, java.util.concurrent.TimeUnit.SECONDS);
+        looksSomeTimes();
         assertThat(table().rows())
                 .as("what is undone does not come back by itself")
                 .isEqualTo(4);
@@ -193,14 +213,14 @@ class FileFollowerTest {
         Files.writeString(log, "Force (N),Other (mm)\n9,9\n2,4\n");
         until("it is said", () -> !told.isEmpty());
         append("3,3\n");
-        org.testfx.util.WaitForAsyncUtils.sleep(2, java.util.concurrent.TimeUnit.SECONDS);
+        looksSomeTimes();
         assertThat(told)
                 .as("once")
                 .singleElement()
                 .asString()
                 .startsWith("“log.csv” changed and does not fit the table “log” any more: " + "there is no ");
         Files.delete(log);
-        org.testfx.util.WaitForAsyncUtils.sleep(2, java.util.concurrent.TimeUnit.SECONDS);
+        looksSomeTimes();
         assertThat(table()).isEqualTo(before);
         Files.writeString(log, "Load (N),Stretch (mm)\n1,2\n2,4\n3,about 6\n4,8\n");
         until("it is followed again", () -> document.study().table(1).rows() == 4);

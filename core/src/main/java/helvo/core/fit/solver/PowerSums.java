@@ -1,5 +1,6 @@
 package helvo.core.fit.solver;
 
+import helvo.core.numeric.RoundingError;
 import helvo.core.BlockParallel;
 import helvo.core.Progress;
 import helvo.core.points.LowParts;
@@ -50,7 +51,7 @@ public record PowerSums(DD[] powers, DD[] cross, DD square, double maxAbs) {
         void add(int to, double value, double rest) {
             double before = high[to];
             double sum = before + value;
-            low[to] += errorOfSum(before, value, sum) + rest;
+            low[to] += RoundingError.ofSum(before, value, sum) + rest;
             high[to] = sum;
         }
 
@@ -198,7 +199,7 @@ public record PowerSums(DD[] powers, DD[] cross, DD square, double maxAbs) {
                 double before = sums[i];
                 double value = values[i];
                 double sum = before + value;
-                low[i] += errorOfSum(before, value, sum) + rests[i];
+                low[i] += RoundingError.ofSum(before, value, sum) + rests[i];
                 sums[i] = sum;
             }
         }
@@ -209,9 +210,9 @@ public record PowerSums(DD[] powers, DD[] cross, DD square, double maxAbs) {
             for (int i = 0; i < count; i++) {
                 double before = sums[i];
                 double product = a[i] * b[i];
-                double rest = Math.fma(a[i], b[i], -product) + (a[i] * bRest[i] + aRest[i] * b[i]);
+                double rest = RoundingError.ofProduct(a[i], b[i], product) + (a[i] * bRest[i] + aRest[i] * b[i]);
                 double sum = before + product;
-                low[i] += errorOfSum(before, product, sum) + rest;
+                low[i] += RoundingError.ofSum(before, product, sum) + rest;
                 sums[i] = sum;
             }
         }
@@ -222,11 +223,11 @@ public record PowerSums(DD[] powers, DD[] cross, DD square, double maxAbs) {
             for (int i = 0; i < count; i++) {
                 double before = sums[i];
                 double first = w[i] * u[i];
-                double firstRest = Math.fma(w[i], u[i], -first) + (w[i] * uRest[i] + wRest[i] * u[i]);
+                double firstRest = RoundingError.ofProduct(w[i], u[i], first) + (w[i] * uRest[i] + wRest[i] * u[i]);
                 double product = first * u[i];
-                double rest = Math.fma(first, u[i], -product) + (first * uRest[i] + firstRest * u[i]);
+                double rest = RoundingError.ofProduct(first, u[i], product) + (first * uRest[i] + firstRest * u[i]);
                 double sum = before + product;
-                low[i] += errorOfSum(before, product, sum) + rest;
+                low[i] += RoundingError.ofSum(before, product, sum) + rest;
                 sums[i] = sum;
             }
         }
@@ -237,7 +238,7 @@ public record PowerSums(DD[] powers, DD[] cross, DD square, double maxAbs) {
                 double value = values[i];
                 double factor = factors[i];
                 double product = value * factor;
-                double rest = Math.fma(value, factor, -product) + (value * factorRests[i] + rests[i] * factor);
+                double rest = RoundingError.ofProduct(value, factor, product) + (value * factorRests[i] + rests[i] * factor);
                 double sum = product + rest;
                 rests[i] = rest - (sum - product);
                 values[i] = sum;
@@ -253,13 +254,7 @@ public record PowerSums(DD[] powers, DD[] cross, DD square, double maxAbs) {
     /// What `weight` lost in rounding.
     static double restOfWeight(double sigma, double weight) {
         double square = sigma * sigma;
-        double lost = Math.fma(sigma, sigma, -square);
+        double lost = RoundingError.ofProduct(sigma, sigma, square);
         return Math.fma(-weight, lost, Math.fma(-weight, square, 1)) * weight;
-    }
-
-    /// What a + b lost in rounding to `sum`; exact. Knuth's two-sum.
-    private static double errorOfSum(double a, double b, double sum) {
-        double bPart = sum - a;
-        return (a - (sum - bPart)) + (b - bPart);
     }
 }

@@ -1,5 +1,6 @@
 package helvo.core.fit.solver;
 
+import helvo.core.numeric.RoundingError;
 import helvo.core.BlockParallel;
 import helvo.core.Progress;
 import helvo.core.numeric.NormalEquations;
@@ -167,7 +168,7 @@ public final class ScaledPolynomial implements FittedFunction {
         double[] sigma = points.weighting() == Weighting.UNWEIGHTED ? null : points.ySigma();
         for (int i = from; i < to; i++) {
             double uh = y[i] - scaling.offset();
-            double ul = (Scaling.errorOfDifference(y[i], scaling.offset(), uh) + rests.y(i)) * yFactor;
+            double ul = (RoundingError.ofDifference(y[i], scaling.offset(), uh) + rests.y(i)) * yFactor;
             double weight = 1;
             double rest = 0;
             if (sigma != null) {
@@ -195,25 +196,24 @@ public final class ScaledPolynomial implements FittedFunction {
     /// @param lost is given what the result lacks, where it has room
     private double scaledResidual(double x, double xRest, double y, double yRest, double[] lost) {
         double th = x - scaling.centre();
-        double tl = (Scaling.errorOfDifference(x, scaling.centre(), th) + xRest) * xFactor;
+        double tl = (RoundingError.ofDifference(x, scaling.centre(), th) + xRest) * xFactor;
         th *= xFactor;
         int top = high.length - 1;
         double ph = high[top];
         double pl = low[top];
         for (int k = top - 1; k >= 0; k--) {
             double product = ph * th;
-            double rest = Math.fma(ph, th, -product) + (ph * tl + pl * th);
+            double rest = RoundingError.ofProduct(ph, th, product) + (ph * tl + pl * th);
             double sum = product + high[k];
-            double part = sum - product;
-            rest += (product - (sum - part)) + (high[k] - part) + low[k];
+            rest += RoundingError.ofSum(product, high[k], sum) + low[k];
             ph = sum + rest;
             pl = rest - (ph - sum);
         }
         double uh = y - scaling.offset();
-        double ul = (Scaling.errorOfDifference(y, scaling.offset(), uh) + yRest) * yFactor;
+        double ul = (RoundingError.ofDifference(y, scaling.offset(), uh) + yRest) * yFactor;
         uh *= yFactor;
         double difference = uh - ph;
-        double rest = Scaling.errorOfDifference(uh, ph, difference) + (ul - pl);
+        double rest = RoundingError.ofDifference(uh, ph, difference) + (ul - pl);
         double residual = difference + rest;
         if (lost.length > 0) {
             lost[0] = rest - (residual - difference);
@@ -257,22 +257,22 @@ public final class ScaledPolynomial implements FittedFunction {
                 double restOfWeight) {
             largest = Math.max(largest, Math.abs(residual));
             double square = residual * residual;
-            double rest = Math.fma(residual, residual, -square) + (2 * residual + restOfResidual) * restOfResidual;
+            double rest = RoundingError.ofProduct(residual, residual, square) + (2 * residual + restOfResidual) * restOfResidual;
             double term = weight * square;
             double sum = residualHigh + term;
-            residualLow += lost(residualHigh, term, sum)
-                    + Math.fma(weight, square, -term)
+            residualLow += RoundingError.ofSum(residualHigh, term, sum)
+                    + RoundingError.ofProduct(weight, square, term)
                     + (weight * rest + restOfWeight * square);
             residualHigh = sum;
 
             double d = uh - mh;
-            double restOfD = Scaling.errorOfDifference(uh, mh, d) + (ul - ml);
+            double restOfD = RoundingError.ofDifference(uh, mh, d) + (ul - ml);
             square = d * d;
-            rest = Math.fma(d, d, -square) + (2 * d + restOfD) * restOfD;
+            rest = RoundingError.ofProduct(d, d, square) + (2 * d + restOfD) * restOfD;
             term = weight * square;
             sum = meanHigh + term;
-            meanLow += lost(meanHigh, term, sum)
-                    + Math.fma(weight, square, -term)
+            meanLow += RoundingError.ofSum(meanHigh, term, sum)
+                    + RoundingError.ofProduct(weight, square, term)
                     + (weight * rest + restOfWeight * square);
             meanHigh = sum;
         }
@@ -281,10 +281,10 @@ public final class ScaledPolynomial implements FittedFunction {
         SumsOfSquares plus(SumsOfSquares more) {
             largest = Math.max(largest, more.largest);
             double sum = residualHigh + more.residualHigh;
-            residualLow += lost(residualHigh, more.residualHigh, sum) + more.residualLow;
+            residualLow += RoundingError.ofSum(residualHigh, more.residualHigh, sum) + more.residualLow;
             residualHigh = sum;
             sum = meanHigh + more.meanHigh;
-            meanLow += lost(meanHigh, more.meanHigh, sum) + more.meanLow;
+            meanLow += RoundingError.ofSum(meanHigh, more.meanHigh, sum) + more.meanLow;
             meanHigh = sum;
             return this;
         }
@@ -299,11 +299,6 @@ public final class ScaledPolynomial implements FittedFunction {
 
         public double largestResidual() {
             return largest;
-        }
-
-        private static double lost(double a, double b, double sum) {
-            double part = sum - a;
-            return (a - (sum - part)) + (b - part);
         }
     }
 }
