@@ -257,7 +257,7 @@ public final class Arguments {
         }
 
         @Override
-        @SuppressWarnings("unchecked")
+        @SuppressWarnings({"unchecked", "TypeParameterUnusedInFormals"}) // as the library has it
         public <T> T get() {
             return (T) last;
         }

@@ -8,6 +8,7 @@ import helvo.files.study.StudyFile;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.io.PrintWriter;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
@@ -17,7 +18,7 @@ import java.util.List;
 public final class CommandTrainingRun {
     private static final int LONG = 300_000;
 
-    private final PrintWriter nowhere = new PrintWriter(OutputStream.nullOutputStream());
+    private final PrintWriter nowhere = new PrintWriter(OutputStream.nullOutputStream(), false, StandardCharsets.UTF_8);
     private final Path folder;
 
     private CommandTrainingRun(Path folder) {

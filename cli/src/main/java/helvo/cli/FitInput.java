@@ -122,11 +122,10 @@ final class FitInput {
         List<RowCondition> conditions = figure.figure().conditions();
         Table table = figure.table();
         for (int count = 1; count <= conditions.size(); count++) {
-            if (IntStream.range(0, table.rows())
-                    .noneMatch(RowCondition.all(conditions.subList(0, count), table)::test)) {
+            if (IntStream.range(0, table.rows()).noneMatch(RowCondition.all(conditions.subList(0, count), table))) {
                 String sentence = conditions.get(count - 1).sentence(table);
                 boolean alone = IntStream.range(0, table.rows())
-                        .noneMatch(conditions.get(count - 1).in(table)::test);
+                        .noneMatch(conditions.get(count - 1).in(table));
                 throw new UserError(
                         alone
                                 ? "In no row " + sentence + "."

@@ -3,6 +3,7 @@ package helvo.cli;
 import helvo.files.Limits;
 import helvo.files.UnreadableFile;
 import helvo.files.disk.TemporaryFolder;
+import java.io.Console;
 import java.io.FileDescriptor;
 import java.io.FileOutputStream;
 import java.io.PrintStream;
@@ -120,12 +121,16 @@ public final class Helvo extends Command {
         // Whether there is a terminal is asked last: to learn it takes the runtime longer than a fit.
         Charset output = terminal.equals(StandardCharsets.UTF_8)
                         || !terminal.newEncoder().canEncode('±')
-                        || System.console() == null
+                        || !isTerminal()
                 ? StandardCharsets.UTF_8
                 : terminal;
         System.setOut(new PrintStream(new FileOutputStream(FileDescriptor.out), true, output));
         System.setErr(new PrintStream(new FileOutputStream(FileDescriptor.err), true, output));
-        int code = run(new PrintWriter(System.out, true), new PrintWriter(System.err, true), window, arguments);
+        int code = run(
+                new PrintWriter(System.out, true, output),
+                new PrintWriter(System.err, true, output),
+                window,
+                arguments);
         if (System.out.checkError()) {
             System.err.println(
                     "Standard output could not be written to: its disk is full, or what reads it has ended.");
@@ -133,6 +138,12 @@ public final class Helvo extends Command {
         }
         TemporaryFolder.closeAll();
         System.exit(code);
+    }
+
+    @SuppressWarnings("SystemConsoleNull") // a runtime that is made small has none
+    private static boolean isTerminal() {
+        Console console = System.console();
+        return console != null && console.isTerminal();
     }
 
     /// @return the exit code

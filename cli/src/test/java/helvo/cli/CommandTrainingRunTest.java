@@ -9,10 +9,12 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
 /// A rehearsal that fails teaches the virtual machine how to fail: what it runs must work, and say nothing.
+@Tag("thorough")
 class CommandTrainingRunTest {
     @TempDir
     private Path folder;

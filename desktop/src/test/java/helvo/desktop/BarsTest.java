@@ -26,6 +26,7 @@ import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import javafx.stage.Stage;
 import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.testfx.api.FxRobot;
@@ -33,6 +34,7 @@ import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
 
 /// Error bars in the window: their panel, what if, dragging, weights, readings, groups side by side.
+@Tag("thorough")
 @ExtendWith(ApplicationExtension.class)
 class BarsTest {
     private static final SeriesKey DRY = SeriesKey.group(3, "dry");

@@ -41,6 +41,7 @@ import javafx.scene.input.ZoomEvent;
 import javafx.stage.Stage;
 import javafx.stage.Window;
 import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.testfx.api.FxRobot;
@@ -48,6 +49,7 @@ import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
 
 /// Changes the figure where it is touched.
+@Tag("thorough")
 @ExtendWith(ApplicationExtension.class)
 class FigureTest {
     private static final SeriesKey DRY = SeriesKey.group(3, "dry");
@@ -215,7 +217,8 @@ class FigureTest {
         for (int turn = 0; turn < 4; turn++) {
             robot.interact(() -> scroll(window.view.lookup("#sheet"), pointer));
         }
-        FxThread.until("it is kept", () -> !window.workspace.history().get().steps().isEmpty());
+        FxThread.until(
+                "it is kept", () -> !window.workspace.history().get().steps().isEmpty());
         window.settle();
         var x = layout().x().orElseThrow();
         assertThat(x.high() - x.low()).isLessThan(50);
@@ -406,7 +409,8 @@ class FigureTest {
                     2,
                     new PickResult(sheet, scene.getX(), scene.getY())));
         });
-        FxThread.until("it is kept", () -> !window.workspace.history().get().steps().isEmpty());
+        FxThread.until(
+                "it is kept", () -> !window.workspace.history().get().steps().isEmpty());
         window.settle();
         FigureLayout after = layout();
         assertThat(after.axes().get(AxisPlace.X).high()

@@ -29,6 +29,7 @@ import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
 import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.testfx.api.FxRobot;
@@ -38,6 +39,7 @@ import org.testfx.util.WaitForAsyncUtils;
 
 /// Every control of every form of the figure, in the real window: what it is set to is what the study has, in one
 /// step that undoes.
+@Tag("thorough")
 @ExtendWith(ApplicationExtension.class)
 class FormsTest {
     private static final SeriesKey DRY = SeriesKey.group(3, "dry");

@@ -24,6 +24,7 @@ import javafx.scene.input.MouseButton;
 import javafx.scene.robot.Robot;
 import javafx.stage.Stage;
 import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -33,6 +34,7 @@ import org.testfx.framework.junit5.Start;
 
 /// Long random sequences of keys, clicks and scrolls in the real grid, in bursts that leave it no time to lay out
 /// its cells, against a model that has no cells at all.
+@Tag("thorough")
 @ExtendWith(ApplicationExtension.class)
 class GridTypingTest {
     private static final int KEYS = 500;

@@ -26,6 +26,7 @@ import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.testfx.api.FxRobot;
@@ -34,6 +35,7 @@ import org.testfx.framework.junit5.Start;
 
 /// Judges a fit in the window: its residuals in full, further curves, parts of the points, readings, what stands on
 /// the figure.
+@Tag("thorough")
 @ExtendWith(ApplicationExtension.class)
 class JudgingTest {
     private static final SeriesKey FREQUENCY = SeriesKey.whole(2);

@@ -34,6 +34,7 @@ import javafx.scene.control.ToggleButton;
 import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
 import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.testfx.api.FxRobot;
@@ -42,6 +43,7 @@ import org.testfx.framework.junit5.Start;
 
 /// A window keeps the parts of the results, the columns, cells and tabs that it has, and shows other things in
 /// them. Whatever it showed before, it shows what a new window on the same study shows.
+@Tag("thorough")
 @ExtendWith(ApplicationExtension.class)
 class KeptPartsTest {
     private Stage stage;

@@ -32,6 +32,7 @@ import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
 import org.apache.poi.xssf.usermodel.XSSFWorkbook;
 import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.io.TempDir;
@@ -41,6 +42,7 @@ import org.testfx.framework.junit5.Start;
 import org.testfx.util.WaitForAsyncUtils;
 
 /// Makes measurements sound, as a person would, by the mouse and by the keyboard alone.
+@Tag("thorough")
 @ExtendWith(ApplicationExtension.class)
 class MeasurementsTest {
     @TempDir

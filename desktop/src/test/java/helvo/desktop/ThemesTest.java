@@ -36,6 +36,7 @@ import javafx.scene.paint.Color;
 import javafx.scene.text.Text;
 import javafx.stage.Stage;
 import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -45,6 +46,7 @@ import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
 
 /// The window in each of its themes and in other sizes, measured where it is drawn.
+@Tag("thorough")
 @ExtendWith(ApplicationExtension.class)
 class ThemesTest {
     private static final List<Class<? extends Panel>> PANELS = List.of(

@@ -51,7 +51,7 @@ public final class StallGuard {
                 try {
                     return task.get(left, TimeUnit.NANOSECONDS);
                 } catch (TimeoutException stillReading) {
-                    continue;
+                    // Until it is too long.
                 }
             }
         } catch (InterruptedException e) {

@@ -54,6 +54,7 @@ record BarBoxes(
         return points.rows()[at[i]];
     }
 
+    @SuppressWarnings("ArgumentSelectionDefectChecker") // left and right change places
     BarBoxes mirrored() {
         return new BarBoxes(points, at, Arrays.stream(x).map(each -> -each).toArray(), y, right, left, down, up);
     }

@@ -346,7 +346,6 @@ final class ColumnReader {
             Cells cells = raw.cells();
             int decimals = raw.decimals();
             int barDecimals = 0;
-            int refused = 0;
             for (int row = 0; row < cells.size(); row++) {
                 Optional<ParsedNumber> number = accepted(cells, row);
                 if (number.isPresent()) {
@@ -359,7 +358,6 @@ final class ColumnReader {
                 } else {
                     Cell cell = cells.cell(row);
                     values.add(cell instanceof Cell.Number ? new Cell.Text(cell.exactText()) : cell);
-                    refused += cell instanceof Cell.Empty ? 0 : 1;
                     halves.addEmpty();
                 }
             }

@@ -20,7 +20,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.function.IntPredicate;
+import java.util.function.IntConsumer;
 
 /// All cells of a table that need a look, alike ones together, the gravest first.
 ///
@@ -130,19 +130,18 @@ public record Problems(List<Problem> groups, List<AmbiguousColumn> questions) {
                     if (column.cells().cell(row) instanceof Cell.Text(String why) && isOpen(row, column.id())) {
                         alike.computeIfAbsent(why, _ -> new IntList()).add(row);
                     }
-                    return true;
                 });
                 alike.forEach((why, rows) ->
                         groups.add(new Problem(ProblemKind.NO_RESULT, column.id(), why, rows.toArray())));
             }
         }
 
-        private static void emptyRows(Cells cells, IntPredicate visit) {
+        private static void emptyRows(Cells cells, IntConsumer visit) {
             for (int row = 0; row < cells.size(); row++) {
                 if (cells.blockIsFull(row)) {
                     row = cells.blockEnd(row) - 1;
                 } else if (Double.isNaN(cells.number(row))) {
-                    visit.test(row);
+                    visit.accept(row);
                 }
             }
         }
@@ -155,7 +154,7 @@ public record Problems(List<Problem> groups, List<AmbiguousColumn> questions) {
             int last = table.rows() - 1;
             for (Column column : measured) {
                 var rows = new IntList();
-                IntPredicate gather = row -> {
+                IntConsumer gather = row -> {
                     boolean others = measured.stream()
                             .anyMatch(
                                     other -> other != column && !(other.cells().cell(row) instanceof Cell.Empty));
@@ -165,13 +164,12 @@ public record Problems(List<Problem> groups, List<AmbiguousColumn> questions) {
                             && isOpen(row, column.id())) {
                         rows.add(row);
                     }
-                    return true;
                 };
                 emptyRows(column.cells(), gather);
                 for (int row = column.cells().size();
                         row < last && column.cells().size() > 0;
                         row++) {
-                    gather.test(row);
+                    gather.accept(row);
                 }
                 if (rows.size() > 0) {
                     groups.add(new Problem(ProblemKind.BLANK, column.id(), "", rows.toArray()));

@@ -6,6 +6,7 @@ import helvo.core.number.NumberText;
 
 /// The content of one cell of a table: a number, text kept as it was written, or nothing.
 public sealed interface Cell {
+    @SuppressWarnings("ClassInitializationDeadlock") // an interface is not initialised with what implements it
     Cell EMPTY = new Empty();
     /// Three times what a workbook's cell takes. A longer one is a text file's quotation mark without its pair.
     int MOST_CHARACTERS = 100_000;

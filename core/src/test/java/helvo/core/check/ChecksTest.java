@@ -352,7 +352,8 @@ class ChecksTest {
     @Test
     void equalPointsLackNoFitByRounding() {
         double[] y = {1.1, 1.1, 2.3, 2.3, 2.7, 2.7, 4.4, 4.4, 4.6, 4.6};
-        double[] x = IntStream.range(0, y.length).mapToDouble(i -> i / 2).toArray();
+        double[] x =
+                IntStream.range(0, y.length).map(i -> i / 2).asDoubleStream().toArray();
         double[] bars = IntStream.range(0, y.length)
                 .mapToDouble(i -> i % 2 == 0 ? 0.1 : 0.3)
                 .toArray();

@@ -104,7 +104,8 @@ class StatisticsTest {
         assertThat(seven.intercept()).isEqualTo(1.8333333333333335, offset(1e-14));
         assertThat(seven.low95().orElseThrow()).isEqualTo(0.3, offset(1e-15));
         assertThat(seven.high95().orElseThrow()).isEqualTo(1.65, offset(1e-15));
-        double[] coarse = IntStream.range(0, 45).mapToDouble(i -> i / 3).toArray();
+        double[] coarse =
+                IntStream.range(0, 45).map(i -> i / 3).asDoubleStream().toArray();
         TheilSen tied = TheilSen.of(Points.of(
                         coarse,
                         IntStream.range(0, 45)
@@ -115,7 +116,7 @@ class StatisticsTest {
                 .containsExactly(0.5, 4.5, 0.2);
         assertThat(tied.high95().orElseThrow()).isEqualTo(2.0 / 3, offset(1e-15));
         TheilSen few = TheilSen.of(Points.of(
-                        IntStream.range(0, 45).mapToDouble(i -> i / 8).toArray(),
+                        IntStream.range(0, 45).map(i -> i / 8).asDoubleStream().toArray(),
                         IntStream.range(0, 45)
                                 .mapToDouble(i -> i * 7 % 11 / 4 + i / 9)
                                 .toArray()))

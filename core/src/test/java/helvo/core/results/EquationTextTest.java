@@ -28,10 +28,13 @@ import java.util.stream.IntStream;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.IntRange;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
+@Tag("thorough")
+@net.jqwik.api.Tag("thorough")
 class EquationTextTest {
     private static final Pattern COEFFICIENT = Pattern.compile("(?<![\\w^{\u207b\u2212])\\d+(\\.\\d+)?(?=( × 10)?)");
 

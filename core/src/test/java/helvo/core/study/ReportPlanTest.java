@@ -37,6 +37,7 @@ class ReportPlanTest {
 
     /// A file of an earlier Helvo has no report, or one without a part.
     @Test
+    @SuppressWarnings("NullOptional") // as the library makes it
     void whatIsMissingIsAsUsual() {
         var bare = new ReportPlan(null, null, null, null, null, null, null);
         assertThat(bare.title()).isEmpty();

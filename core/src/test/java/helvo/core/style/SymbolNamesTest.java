@@ -22,8 +22,8 @@ class SymbolNamesTest {
     })
     void namesBecomeSignsAsTheyAreTyped(String typed, String shown) {
         String text = "";
-        for (char letter : typed.toCharArray()) {
-            text = SymbolNames.replaced(text + letter, false);
+        for (int i = 0; i < typed.length(); i++) {
+            text = SymbolNames.replaced(text + typed.charAt(i), false);
         }
         assertThat(SymbolNames.replaced(text, true)).isEqualTo(shown);
     }

@@ -17,6 +17,7 @@ import helvo.files.study.StudyFile;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.io.PrintWriter;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -40,7 +41,7 @@ public final class WindowTrainingRun {
 
     /// @param arguments a folder that may be filled
     public static void main(String[] arguments) throws IOException, UnreadableFile {
-        var nowhere = new PrintWriter(OutputStream.nullOutputStream());
+        var nowhere = new PrintWriter(OutputStream.nullOutputStream(), false, StandardCharsets.UTF_8);
         Helvo.run(nowhere, nowhere, new Program(), "demo", "--help");
         OffscreenWindow.start();
         Path folder = Path.of(arguments[0]);

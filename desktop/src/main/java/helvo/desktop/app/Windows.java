@@ -15,6 +15,7 @@ import helvo.desktop.persistence.Settings;
 import helvo.desktop.persistence.StudyOrigin;
 import helvo.desktop.persistence.StudyPersistence;
 import helvo.desktop.persistence.UserFolders;
+import helvo.desktop.task.Faults;
 import helvo.desktop.theme.Themes;
 import helvo.desktop.window.MainView;
 import helvo.desktop.workspace.Messages;
@@ -139,12 +140,12 @@ public final class Windows {
             var first = start.file().filter(StudyFile::isStudy).isPresent()
                     ? found
                     : CompletableFuture.completedFuture(RecoverableStudies.NOTHING);
-            first.thenAcceptBoth(
+            Faults.report(first.thenAcceptBoth(
                     read.handle((origin, fault) -> fault == null ? origin : new Unread(fault)),
                     (left, origin) -> Platform.runLater(() -> {
                         windows.begin(frame, start, left, origin);
-                        found.thenAccept(all -> Platform.runLater(() -> windows.learn(all)));
-                    }));
+                        Faults.report(found.thenAccept(all -> Platform.runLater(() -> windows.learn(all))));
+                    })));
         });
         try {
             closed.await();
@@ -209,13 +210,13 @@ public final class Windows {
         } else if (read instanceof Unread(Throwable fault)) {
             warn("The study could not be opened. (" + fault + ")");
         }
-        CompletableFuture.supplyAsync(recentStudies::all).thenAccept(all -> {
+        Faults.report(CompletableFuture.supplyAsync(recentStudies::all).thenAccept(all -> {
             Platform.runLater(() -> recent.set(all));
             all.stream()
                     .map(each -> each.file().toAbsolutePath().getParent())
                     .distinct()
                     .forEach(AtomicFile::removeLeftBehind);
-        });
+        }));
     }
 
     /// Takes note of what is on the disk, at once.

@@ -220,8 +220,8 @@ public final class StudyDocument implements AutoCloseable {
         analyses.request(known.study(), beginning);
     }
 
-    /// Tells each change of the history, in order and before anything shows it, until the subscription ends. A change
-    /// that is made meanwhile is told after this one.
+    /// Tells each change of the history, in order and before anything shows it, until the subscription ends. A
+    /// change that is made meanwhile is told after this one.
     public Subscription onCommit(Consumer<Change> observer) {
         observers.add(observer);
         return () -> observers.remove(observer);

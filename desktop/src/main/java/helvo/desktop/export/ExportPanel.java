@@ -157,10 +157,6 @@ public final class ExportPanel extends Panel {
         }
     }
 
-    private boolean hasTable() {
-        return workspace.table().isPresent();
-    }
-
     private void show(int part) {
         shown = part;
         workspace.studies().choices().keep(choices -> choices.withExportTab(part));

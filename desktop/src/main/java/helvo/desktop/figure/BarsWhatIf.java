@@ -49,7 +49,7 @@ final class BarsWhatIf extends VBox {
         slider.setBlockIncrement(0.05);
         slider.setPrefWidth(130);
         slider.valueProperty().subscribe((_, now) -> {
-            if (!Double.isNaN(now.doubleValue()) && slider.isFocused() | slider.isValueChanging()) {
+            if (!Double.isNaN(now.doubleValue()) && (slider.isFocused() || slider.isValueChanging())) {
                 slid(now.doubleValue());
             }
         });

@@ -5,17 +5,17 @@ import helvo.core.study.Edit;
 import helvo.core.study.FigureEdit;
 import helvo.core.study.FigureEdit.Zoom.Limits;
 import helvo.core.style.AxisPlace;
-import helvo.desktop.task.InterfaceTimer;
 import helvo.desktop.document.Preview;
+import helvo.desktop.task.InterfaceTimer;
 import helvo.desktop.workspace.Workspace;
 import helvo.figure.layout.FigureLayout;
 import helvo.figure.scale.Axis;
 import helvo.figure.scale.LogScale;
 import helvo.figure.scale.ReversedScale;
 import java.awt.geom.Rectangle2D;
+import java.time.Duration;
 import java.util.EnumMap;
 import java.util.Optional;
-import java.time.Duration;
 import javafx.scene.input.ScrollEvent;
 
 /// Previews edits of the figure during a gesture and applies them at its end.

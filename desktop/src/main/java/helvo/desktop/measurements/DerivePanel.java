@@ -61,7 +61,6 @@ public final class DerivePanel extends Panel {
     private final ToggleGroup use = new ToggleGroup();
     private final Button make = mainButton("derive-make", "Add the column", this::make);
     private Table table;
-    private final MeasurementGrid grid;
     private Optional<Column> edited = Optional.empty();
     private boolean named;
 
@@ -85,7 +84,6 @@ public final class DerivePanel extends Panel {
 
     public DerivePanel(Workspace workspace, Panels panels, MeasurementGrid grid) {
         super(workspace, panels, "derive", "", 400);
-        this.grid = grid;
         name.setPromptText("Load² (N²)");
         formula.setPromptText("Load^2");
         completions.setId("derive-completions");

@@ -21,6 +21,7 @@ final class MeasurementCell extends TableCell<Integer, Integer> {
     private final MeasurementGrid grid;
     private final GridColumn at;
     /// Kept, since the grid holds it weakly.
+    @SuppressWarnings("UnusedVariable") // it is kept, not read
     private final InvalidationListener listener;
 
     MeasurementCell(MeasurementGrid grid, GridColumn at) {

@@ -11,7 +11,10 @@ final class MeasurementRow extends TableRow<Integer> {
 
     private final MeasurementGrid grid;
     /// Kept, since the grid holds them weakly.
+    @SuppressWarnings("UnusedVariable") // it is kept, not read
     private final InvalidationListener listener;
+
+    @SuppressWarnings("UnusedVariable") // it is kept, not read
     private final InvalidationListener selection;
 
     MeasurementRow(MeasurementGrid grid) {

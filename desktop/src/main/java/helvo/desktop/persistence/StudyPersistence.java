@@ -3,10 +3,11 @@ package helvo.desktop.persistence;
 import helvo.core.analysis.Analysis;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
-import helvo.desktop.task.InterfaceTimer;
 import helvo.desktop.document.StudyDocument;
 import helvo.desktop.task.BackgroundTasks;
 import helvo.desktop.task.BackgroundTasks.Outcome;
+import helvo.desktop.task.Faults;
+import helvo.desktop.task.InterfaceTimer;
 import helvo.files.UnreadableFile;
 import helvo.files.disk.WriteErrorText;
 import helvo.files.study.FileFingerprint;
@@ -128,7 +129,7 @@ public final class StudyPersistence {
     /// @param beginning what it shows first, where that is known
     public void restart(StudyOrigin origin, Optional<Analysis> beginning) {
         journal.run(lock::release);
-        journal.close(true);
+        Faults.report(journal.close(true));
         isPrepared = false;
         begin(origin);
         document.replace(origin.study().history(), beginning);
@@ -408,7 +409,7 @@ public final class StudyPersistence {
             boolean keep = isWorthKeeping();
             document.close();
             journal.run(lock::release);
-            journal.close(!keep).thenRun(() -> ended.complete(null));
+            Faults.report(journal.close(!keep).whenComplete((_, _) -> ended.complete(null)));
         });
         endIfAsked();
         return ended;

@@ -51,7 +51,6 @@ public final class ResultsPane extends VBox {
 
     private final Workspace workspace;
     private final FigurePane figure;
-    private final Panels panels;
     private final Tabs tabs;
     private final VBox content = new VBox(10);
     private final Label equation = sentence(false);
@@ -80,7 +79,6 @@ public final class ResultsPane extends VBox {
     /// @param figure where error bars are opened and readings are added
     public ResultsPane(Workspace workspace, Panels panels, FigurePane figure) {
         this.workspace = workspace;
-        this.panels = panels;
         this.figure = figure;
         getStyleClass().addAll("side", "results");
         var heading = new Label("Results");

@@ -16,9 +16,11 @@ import java.util.List;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
+@Tag("thorough")
 class ProgramTest {
     private static final String TABLE = "Load (N),Stretch (mm)\n"
             + IntStream.range(0, 20)

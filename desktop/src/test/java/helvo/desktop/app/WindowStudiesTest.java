@@ -35,12 +35,14 @@ import javafx.scene.control.TextField;
 import javafx.stage.Stage;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.io.TempDir;
 import org.testfx.framework.junit5.ApplicationExtension;
 
 /// Several studies in several windows: opened, kept, brought back, and told apart.
+@Tag("thorough")
 @ExtendWith(ApplicationExtension.class)
 class WindowStudiesTest {
     private static final Instant NOON = Instant.parse("2026-03-05T12:00:00Z");

@@ -30,12 +30,14 @@ import java.util.Optional;
 import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.atomic.AtomicInteger;
 import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.io.TempDir;
 import org.testfx.framework.junit5.ApplicationExtension;
 
 /// What is kept, what is saved, and that the sign says so only then.
+@Tag("thorough")
 @ExtendWith(ApplicationExtension.class)
 class StudyPersistenceTest {
     @TempDir
@@ -89,9 +91,7 @@ class StudyPersistenceTest {
             untilSign("kept, not saved to a file yet");
             Path copy =
                     Files.createDirectories(folder.resolve("power cut " + row).resolve("study"));
-            for (Path file : Files.list(Journal.folders(one.place).getFirst()).toList()) {
-                Files.copy(file, copy.resolve(file.getFileName()));
-            }
+            copyFiles(Journal.folders(one.place).getFirst(), copy);
             Journal.Kept kept = Journal.bringBack(copy).orElseThrow();
             assertThat(kept.study().history().study()).isEqualTo(one.document.study());
             assertThat(kept.study().history().steps()).hasSize(row + 1);
@@ -213,9 +213,7 @@ class StudyPersistenceTest {
         assertThat(sign()).isEqualTo("saved");
         Path stopped = Files.createDirectories(folder.resolve("stop")
                 .resolve(Journal.folders(one.place).getFirst().getFileName()));
-        for (Path each : Files.list(Journal.folders(one.place).getFirst()).toList()) {
-            Files.copy(each, stopped.resolve(each.getFileName()));
-        }
+        copyFiles(Journal.folders(one.place).getFirst(), stopped);
         assertThat(left(stopped.getParent())).as("nothing was done").isEmpty();
         assertThat(stopped).doesNotExist();
         List<Path> begun = Journal.folders(one.place);
@@ -439,5 +437,13 @@ class StudyPersistenceTest {
         until("it is told again", () -> told.size() == 2);
         assertThat(told.getLast()).isEqualTo(new JournalWriter.Report(1, Optional.empty()));
         assertThat(keeper.close(false)).succeedsWithin(Duration.ofSeconds(10));
+    }
+
+    private static void copyFiles(Path from, Path to) throws IOException {
+        try (var files = Files.newDirectoryStream(from)) {
+            for (Path file : files) {
+                Files.copy(file, to.resolve(file.getFileName()));
+            }
+        }
     }
 }

@@ -119,7 +119,7 @@ class ImporterTest {
         assertThat(workspace.study().tables()).hasSize(1);
         Messages.Notice notice = workspace.messages().notice().get().orElseThrow();
         assertThat(notice.text()).contains("holds 2 tables");
-        on(notice.offer().orElseThrow().action()::run);
+        on(notice.offer().orElseThrow().action());
         rest();
         assertThat(workspace.study().tables())
                 .extracting(table -> table.columns().get(1).name())

@@ -114,7 +114,7 @@ public final class PointCloud {
                 double px = xs[i] * ax + bx;
                 double py = ys[i] * ay + by;
                 if (px >= 0 && px < width && py >= 0 && py < height) {
-                    counts[(int) py * width + (int) px]++;
+                    counts[((int) py) * width + ((int) px)]++;
                 }
             }
             return;
@@ -123,7 +123,7 @@ public final class PointCloud {
             double px = grid.x.at(xs[i]);
             double py = grid.y.at(ys[i]);
             if (px >= 0 && px < width && py >= 0 && py < height) {
-                counts[(int) py * width + (int) px]++;
+                counts[((int) py) * width + ((int) px)]++;
             }
         }
     }

@@ -48,11 +48,14 @@ import java.util.stream.Collectors;
 import javax.xml.parsers.DocumentBuilderFactory;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.xml.sax.InputSource;
 
 /// Whatever somebody chooses of a figure's style: the sheet is drawn, nothing leaves it, and places and values
 /// agree. A figure is judged by what stands where in its SVG, never by its pixels.
+@Tag("thorough")
+@net.jqwik.api.Tag("thorough")
 class AnyStyleTest {
     private static final SeriesKey FIRST = SeriesKey.whole(2);
     private static final SeriesKey SECOND = SeriesKey.whole(3);

@@ -61,11 +61,13 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.IntStream;
 import javax.imageio.ImageIO;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 /// What a person chooses of a figure's style is what is drawn.
+@Tag("thorough")
 class StylesDrawnTest {
     private static final SeriesKey Y = SeriesKey.whole(2);
     private static final SeriesKey SECOND = SeriesKey.whole(3);

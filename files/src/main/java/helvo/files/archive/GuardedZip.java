@@ -161,7 +161,7 @@ public final class GuardedZip implements AutoCloseable {
             if (swollen(read, entry.getCompressedSize())) {
                 throw new IOException("the part unpacks to far more than it should");
             }
-            progress.reached(Math.min(1, read / Math.max(1.0, entry.getSize())));
+            progress.reached(Math.min(1, read / Math.max(1.0, (double) entry.getSize())));
             return count;
         }
 

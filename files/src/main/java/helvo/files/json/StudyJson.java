@@ -90,6 +90,7 @@ public final class StudyJson {
     /// Settings of before have another word, and settings have no version.
     private interface OlderNotation {
         @JsonAlias("mark")
+        @SuppressWarnings("UnusedMethod") // read by the library
         DecimalMark decimalMark();
     }
 

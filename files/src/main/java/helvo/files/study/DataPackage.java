@@ -61,7 +61,7 @@ final class DataPackage {
         ObjectNode schema = resource.putObject("schema");
         ArrayNode fields = schema.putArray("fields");
         List<String> names = fieldNames(table);
-        Set<String> missing = missing(table, data);
+        Set<String> missing = missing(table);
         for (int c = 0; c < names.size(); c++) {
             Column column = table.columns().get(c);
             ObjectNode field = fields.addObject();
@@ -88,7 +88,7 @@ final class DataPackage {
 
     /// Texts that stand where a number or a date should, so that nobody else takes the column for one of text.
     /// Those that a column of text holds as well cannot be listed, since they would be missing there too.
-    private static Set<String> missing(Table table, TableData data) {
+    private static Set<String> missing(Table table) {
         var texts = new TreeSet<String>();
         var words = new HashSet<String>();
         for (int c = 0; c < table.columns().size(); c++) {

@@ -27,7 +27,6 @@ enum FieldType {
 
     private static final DateTimeFormatter MOMENT = DateTimeFormatter.ofPattern("uuuu-MM-dd'T'HH:mm:ss", Locale.ROOT);
     private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("HH:mm:ss", Locale.ROOT);
-    private static final double SECONDS_OF_DAY = 86400;
     /// Beyond the year 9999 no date of the standard reaches.
     private static final double MAX_SECONDS = 253402300800.0;
     private static final double MIN_SECONDS = -62135596800.0;

@@ -43,7 +43,6 @@ public final class TableBuilder {
     private boolean settled;
     private int left;
     private boolean hundreds;
-    private boolean hasDecimals;
     private int rows;
     private int emptyRows;
     private int fieldsInRow;
@@ -178,14 +177,12 @@ public final class TableBuilder {
             ColumnBuilder column = next();
             column.cells.addNumbers(numbers.columns[i], numbers.lines, !numbers.haveGaps);
             column.wrote(numbers.decimals[i]);
-            hasDecimals |= numbers.decimals[i] > 0;
         }
         hundreds |= numbers.haveHundreds;
         rows += numbers.lines;
     }
 
     private void note(int written, int length) {
-        hasDecimals |= written > 0;
         hundreds |= written == 0 && length == 3;
     }
 
@@ -251,7 +248,6 @@ public final class TableBuilder {
             note(decimals, length);
             return false;
         }
-        hasDecimals = true;
         int first = buffer[from] >= '0' && buffer[from] <= '9' ? from : from + 1;
         int whole = from + length - decimals - 1 - first;
         boolean either = open != Open.NO && decimals == 3 && whole >= 1 && whole <= 3 && buffer[first] != '0';

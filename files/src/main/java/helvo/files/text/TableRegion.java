@@ -307,7 +307,7 @@ public record TableRegion(
             boolean number = count(line, Shape.NUMBER) > 0;
             boolean wide = filled(line) >= 2;
             return number && filled(line - 1) > 0
-                    || more && !(isHeading(next < lines.size() ? next : -1))
+                    || more && !isHeading(next < lines.size() ? next : -1)
                     || wide && filled(line - 1) > 0 && now.headings.stream().noneMatch(heading -> heading.equals(line));
         }
 

@@ -56,9 +56,9 @@ public record TextTable(Table table, List<String> notices) {
             }
             TextLayout by = LayoutGuess.of(head, complete, name, choices);
             try {
-                return read(source, head, name, file, by, progress);
+                return read(source, name, file, by, progress);
             } catch (CharacterCodingException notUnicode) {
-                return read(source, head, name, file, by.with(TextLayout.WINDOWS), progress);
+                return read(source, name, file, by.with(TextLayout.WINDOWS), progress);
             }
         } catch (IOException e) {
             throw new UnreadableFile("“" + name + "” could not be read: " + e.getMessage() + ".", e);
@@ -98,7 +98,7 @@ public record TextTable(Table table, List<String> notices) {
     }
 
     private static TextTable read(
-            TextSource source, byte[] head, String name, Optional<Path> file, TextLayout layout, Progress progress)
+            TextSource source, String name, Optional<Path> file, TextLayout layout, Progress progress)
             throws IOException, UnreadableFile {
         var rows = new TextRows(layout, name);
         try (InputStream bytes = source.open(progress)) {

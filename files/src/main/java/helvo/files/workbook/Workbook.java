@@ -243,7 +243,7 @@ public abstract sealed class Workbook implements AutoCloseable permits XlsxWorkb
             } catch (Enough found) {
                 return name;
             } catch (UnreadableFile damaged) {
-                continue;
+                // The next one may be whole.
             }
         }
         return filled.getFirst();

@@ -10,10 +10,12 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.util.Map;
 import java.util.stream.Stream;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 
 /// What the fuzzer has found worth keeping, once more: `docs/fuzz` adds to it.
+@Tag("thorough")
 class CorpusTest {
     private static final Map<String, FuzzTarget> TARGETS = Map.of(
             "text",

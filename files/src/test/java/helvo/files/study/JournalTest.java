@@ -40,9 +40,12 @@ import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
+@Tag("thorough")
+@net.jqwik.api.Tag("thorough")
 class JournalTest {
     private static final Instant NOON = Instant.parse("2026-03-05T12:00:00Z");
 

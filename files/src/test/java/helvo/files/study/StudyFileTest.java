@@ -50,12 +50,15 @@ import java.util.zip.ZipInputStream;
 import java.util.zip.ZipOutputStream;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
+@Tag("thorough")
+@net.jqwik.api.Tag("thorough")
 class StudyFileTest {
     private static final Instant NOON = Instant.parse("2026-03-05T12:00:00Z");
 

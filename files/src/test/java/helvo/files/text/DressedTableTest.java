@@ -17,9 +17,12 @@ import java.util.Random;
 import java.util.stream.Collectors;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
+import org.junit.jupiter.api.Tag;
 
 /// Two columns of numbers in any combination of the dresses that instruments and offices give them: what is read is
 /// what was meant, or is left open with a question.
+@Tag("thorough")
+@net.jqwik.api.Tag("thorough")
 class DressedTableTest {
     /// How the numbers of one table are dressed.
     private record Dress(

@@ -27,7 +27,7 @@ public final class DocxReport {
     public static byte[] of(Report report, Progress progress) throws IOException {
         XmlText document = XmlText.document();
         var body = new WordBody(report.plan(), document, 1, progress);
-        document.open("w:document", WordBody.NAMESPACES).open("w:body");
+        document.open("w:document", WordBody.namespaces()).open("w:body");
         body.paragraph("Title", report.title(), false);
         body.paragraph("Subtitle", List.of(Span.plain(String.join(" · ", report.byline()))), false);
         body.write(report.blocks());

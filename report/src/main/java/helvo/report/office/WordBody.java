@@ -15,10 +15,10 @@ import java.util.Map;
 
 /// Writes the blocks of a report as WordprocessingML (ECMA-376 part 1, §17).
 public final class WordBody {
-    /// Of the namespaces that the blocks use, for the element they stand in.
-    public static final String[] NAMESPACES = {
+    public static final String MAIN_NAMESPACE = "http://schemas.openxmlformats.org/wordprocessingml/2006/main";
+    private static final String[] NAMESPACES = {
         "xmlns:w",
-        "http://schemas.openxmlformats.org/wordprocessingml/2006/main",
+        MAIN_NAMESPACE,
         "xmlns:r",
         "http://schemas.openxmlformats.org/officeDocument/2006/relationships",
         "xmlns:m",
@@ -30,6 +30,12 @@ public final class WordBody {
         "xmlns:pic",
         "http://schemas.openxmlformats.org/drawingml/2006/picture"
     };
+
+    /// Of the namespaces that the blocks use, for the element they stand in.
+    public static String[] namespaces() {
+        return NAMESPACES.clone();
+    }
+
     private static final String SVG = "http://schemas.microsoft.com/office/drawing/2016/SVG/main";
     private static final int EMU_PER_MM = 36_000;
 

@@ -176,7 +176,7 @@ public final class PdfReport {
                 high,
                 content -> {
                     content.saveGraphicsState();
-                    content.transform(Matrix.getTranslateInstance((float) left, (float) (pages.bottom(high))));
+                    content.transform(Matrix.getTranslateInstance((float) left, (float) pages.bottom(high)));
                     content.transform(Matrix.getScaleInstance((float) fit.scale(), (float) fit.scale()));
                     content.drawForm(drawing);
                     content.restoreGraphicsState();

@@ -41,7 +41,7 @@ import org.xml.sax.SAXException;
 /// A DOCX with places. A place that stands alone in its paragraph may be a section or the whole report; within a
 /// paragraph it is words. Styles of the template are kept; those that it lacks are added.
 final class DocxTemplate {
-    private static final String W = WordBody.NAMESPACES[1];
+    private static final String W = WordBody.MAIN_NAMESPACE;
     private static final String DOCUMENT = "word/document.xml";
     private static final String RELATIONS = "word/_rels/document.xml.rels";
     private static final String STYLES = "word/styles.xml";
@@ -252,7 +252,7 @@ final class DocxTemplate {
 
     private void insert(List<Block> blocks, Element paragraph)
             throws IOException, SAXException, ParserConfigurationException {
-        XmlText xml = XmlText.document().open("w:body", WordBody.NAMESPACES);
+        XmlText xml = XmlText.document().open("w:body", WordBody.namespaces());
         var body = new WordBody(report.plan(), xml, bullets, progress);
         body.write(blocks);
         media.putAll(body.media());

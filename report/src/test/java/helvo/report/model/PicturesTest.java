@@ -14,8 +14,10 @@ import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.CancellationException;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 
+@Tag("thorough")
 class PicturesTest {
     private static final Study STUDY = SampleStudy.study();
     private static final Analysis ANALYSIS = Analysis.ofChosenCurves(STUDY, Progress.none());

@@ -1,8 +1,8 @@
 package helvo.core.fit.solver;
 
-import helvo.core.numeric.RoundingError;
 import helvo.core.BlockParallel;
 import helvo.core.Progress;
+import helvo.core.numeric.RoundingError;
 import helvo.core.points.LowParts;
 import helvo.core.points.Points;
 import helvo.core.points.Scaling;
@@ -238,7 +238,8 @@ public record PowerSums(DD[] powers, DD[] cross, DD square, double maxAbs) {
                 double value = values[i];
                 double factor = factors[i];
                 double product = value * factor;
-                double rest = RoundingError.ofProduct(value, factor, product) + (value * factorRests[i] + rests[i] * factor);
+                double rest =
+                        RoundingError.ofProduct(value, factor, product) + (value * factorRests[i] + rests[i] * factor);
                 double sum = product + rest;
                 rests[i] = rest - (sum - product);
                 values[i] = sum;

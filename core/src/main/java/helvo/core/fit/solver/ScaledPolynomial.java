@@ -1,9 +1,9 @@
 package helvo.core.fit.solver;
 
-import helvo.core.numeric.RoundingError;
 import helvo.core.BlockParallel;
 import helvo.core.Progress;
 import helvo.core.numeric.NormalEquations;
+import helvo.core.numeric.RoundingError;
 import helvo.core.points.LowParts;
 import helvo.core.points.Points;
 import helvo.core.points.Scaling;
@@ -257,7 +257,8 @@ public final class ScaledPolynomial implements FittedFunction {
                 double restOfWeight) {
             largest = Math.max(largest, Math.abs(residual));
             double square = residual * residual;
-            double rest = RoundingError.ofProduct(residual, residual, square) + (2 * residual + restOfResidual) * restOfResidual;
+            double rest = RoundingError.ofProduct(residual, residual, square)
+                    + (2 * residual + restOfResidual) * restOfResidual;
             double term = weight * square;
             double sum = residualHigh + term;
             residualLow += RoundingError.ofSum(residualHigh, term, sum)
