@@ -17,6 +17,7 @@ import java.util.Random;
 import java.util.stream.IntStream;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -98,6 +99,7 @@ class ErrorBarLinesTest {
     }
 
     /// Against every line on two corners, without rounding.
+    @Tag("thorough")
     @ParameterizedTest
     @ValueSource(booleans = {false, true})
     void agreesWithTryingEveryLine(boolean inX) {

@@ -22,6 +22,7 @@ import java.util.Random;
 import java.util.stream.Collectors;
 import java.util.stream.DoubleStream;
 import java.util.stream.IntStream;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -174,6 +175,7 @@ class ChecksTest {
     }
 
     /// The goals of docs/numerics.md, on as many sets as its table.
+    @Tag("thorough")
     @Test
     void cleanSetsAreMetWithSilenceAndFaultsAreFound() {
         for (int n : new int[] {8, 20}) {

@@ -15,6 +15,7 @@ import java.util.Random;
 import java.util.function.DoubleUnaryOperator;
 import java.util.stream.DoubleStream;
 import java.util.stream.IntStream;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -479,6 +480,7 @@ class CurvedFitTest {
     }
 
     /// By 2,000 sets in docs/numerics.md; here by so many as take no long.
+    @Tag("thorough")
     @Test
     void limitsHoldWhatIsTrueInNineteenOfTwenty() {
         for (Weighting weighting : Weighting.values()) {

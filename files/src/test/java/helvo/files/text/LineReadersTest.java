@@ -14,6 +14,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.concurrent.CancellationException;
 import java.util.stream.Stream;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -22,6 +23,7 @@ import org.junit.jupiter.params.provider.MethodSource;
 
 /// The contract of the two readers of lines, the one of plain ASCII fields and the CSV library: tables over several
 /// buffers, with something here and there that is read in the light of the lines around it.
+@Tag("thorough")
 class LineReadersTest {
     private static final int ROWS = 12_000;
 
