@@ -22,8 +22,8 @@ done
 class_path+=$program
 
 window_flags=(--add-modules javafx.controls "--enable-native-access=javafx.graphics,ALL-UNNAMED" -Xmx2g)
-# It begins small, and what it needed for a moment it gives back when it rests.
-window_flags+=(-XX:+UseSerialGC -Xms64m -XX:MinHeapFreeRatio=10 -XX:MaxHeapFreeRatio=25 -XX:-ShrinkHeapInSteps)
+# The heap begins small, whatever the computer has, and one thread collects it.
+window_flags+=(-XX:+UseSerialGC -Xms64m)
 [ -z "$modules" ] || window_flags=(--module-path "$modules" "${window_flags[@]}")
 # A command is over before threads that collect or compile beside it have paid for themselves.
 command_flags=(-XX:+UseSerialGC -XX:MaxRAMPercentage=50)

@@ -125,7 +125,7 @@ public final class OffscreenWindow {
         try {
             save(drawn.get().window, picture);
             windows.get().end();
-            return drawn.get().readouts;
+            return drawn.get().results;
         } catch (ExecutionException e) {
             throw new IllegalStateException(e.getCause().getMessage(), e.getCause());
         } catch (InterruptedException e) {
@@ -154,7 +154,7 @@ public final class OffscreenWindow {
         }
     }
 
-    private record Drawn(WritableImage window, List<String> readouts) {}
+    private record Drawn(WritableImage window, List<String> results) {}
 
     private static void oneAfterTheOther(Queue<Runnable> steps, Workspace workspace, MainView view) {
         new AnimationTimer() {

@@ -402,7 +402,6 @@ public final class Windows {
         } else {
             stage.setScene(Themes.scene(view, size().widthOr(start.width()), size().heightOr(start.height())));
         }
-        RestingMemory.in(stage.getScene());
         workspace.history().subscribe(history -> stage.setTitle(history.study().name() + " – Helvo"));
         Subscription elsewhere = keeper.openElsewhere()
                 .subscribe(file -> file.ifPresent(at -> workspace
