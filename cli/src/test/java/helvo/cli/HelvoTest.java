@@ -16,6 +16,7 @@ import java.util.Random;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -923,6 +924,7 @@ class HelvoTest {
     }
 
     /// Whatever is typed for --only is a condition or a sentence, soon.
+    @Tag("thorough")
     @Test
     void anyConditionIsTakenOrRefused() throws IOException {
         String file = table();

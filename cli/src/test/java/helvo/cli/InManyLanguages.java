@@ -12,14 +12,13 @@ import org.junit.jupiter.api.extension.ClassTemplateInvocationContextProvider;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.extension.ExtensionContext;
 
-/// All tests of a class are run once in each of the languages whose numbers and letters differ most, and in the
-/// computer's own. Where the computer has none they are run in that alone.
+/// All tests of a class are run once in each language that the property `helvo.languages` names, and where it names
+/// none in the computer's own.
 @Target(ElementType.TYPE)
 @Retention(RetentionPolicy.RUNTIME)
 @ClassTemplate
 @ExtendWith(InManyLanguages.Languages.class)
 @interface InManyLanguages {
-    /// What is worked out once, when a class is loaded, is worked out in the first: it has digits of its own.
     final class Languages implements ClassTemplateInvocationContextProvider {
         @Override
         public boolean supportsClassTemplate(ExtensionContext context) {
@@ -29,10 +28,11 @@ import org.junit.jupiter.api.extension.ExtensionContext;
         @Override
         public Stream<? extends ClassTemplateInvocationContext> provideClassTemplateInvocationContexts(
                 ExtensionContext context) {
-            Stream<Locale> others = "C".equals(System.getenv("LC_ALL"))
-                    ? Stream.of()
-                    : Stream.of("ar-EG", "tr-TR", "de-DE").map(Locale::forLanguageTag);
-            return Stream.concat(others, Stream.of(Locale.getDefault())).map(In::new);
+            String named = System.getProperty("helvo.languages", "");
+            Stream<Locale> languages = named.isEmpty()
+                    ? Stream.of(Locale.getDefault())
+                    : Stream.of(named.split(",")).map(Locale::forLanguageTag);
+            return languages.map(In::new);
         }
     }
 

@@ -19,6 +19,7 @@ import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -265,6 +266,7 @@ class MannersTest {
     }
 
     /// Command lines put together from the options' own descriptions, with values of their kind and of others.
+    @Tag("thorough")
     @Test
     void randomLinesEndInAResultOrInWords() throws IOException {
         var random = new Random(39);

@@ -424,6 +424,7 @@ class ErrorBarLinesTest {
     }
 
     /// Which lines pass is the same without the boxes beyond the outermost layers, whichever three are left out.
+    @net.jqwik.api.Tag("thorough")
     @Property(tries = 60, seed = "26")
     void theOutermostLayersDecide(@ForAll long seed) {
         var random = new Random(seed);

@@ -13,6 +13,7 @@ import helvo.core.table.BarMeaning;
 import java.util.Arrays;
 import java.util.Random;
 import java.util.stream.IntStream;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 
 /// Lines through points whose scatter is drawn from their bars, or from longer or shorter ones.
@@ -58,6 +59,7 @@ class ExpectedMissesTest {
         }
     }
 
+    @Tag("thorough")
     @Test
     void barsOfAnotherLengthAreFound() {
         assertThat(rates(BarMeaning.STANDARD_DEVIATION, 2.5).tooMany).isGreaterThan(0.8);

@@ -268,6 +268,7 @@ class ChecksTest {
     }
 
     /// The farthest of a distribution with heavy tails is no mistake: that is said once, and no row named.
+    @Tag("thorough")
     @Test
     void heavyTailsAreToldAndNoRowNamed() {
         Spoken heavy = CheckSimulation.of(Fault.T5, 200, 150, 5);

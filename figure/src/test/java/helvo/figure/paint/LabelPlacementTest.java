@@ -49,6 +49,7 @@ class LabelPlacementTest {
 
     /// Where points leave room, no equation and no name in the legend lies on a point, on another label, or outside
     /// the plot.
+    @net.jqwik.api.Tag("thorough")
     @Property(tries = 60, seed = "26")
     void labelsLieWhereNoPointDoes(@ForAll long seed, @ForAll @IntRange(min = 1, max = 3) int groups) throws Exception {
         FigureAnalysis figure = figure(new Random(seed), groups);
