@@ -8,6 +8,7 @@ import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.time.LocalDateTime;
 import java.time.temporal.ChronoUnit;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.function.Consumer;
 
@@ -42,7 +43,7 @@ public final class FaultLog implements Thread.UncaughtExceptionHandler {
                 .append('\n');
         fault.printStackTrace(new PrintWriter(trace, true));
         try {
-            Files.createDirectories(file.getParent());
+            Files.createDirectories(Objects.requireNonNull(file.getParent(), "a log is in a folder"));
             boolean full = Files.exists(file) && Files.size(file) > MAX_BYTES;
             Files.writeString(
                     file,

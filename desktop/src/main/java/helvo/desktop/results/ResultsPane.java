@@ -147,7 +147,7 @@ public final class ResultsPane extends VBox {
                 .ifPresentOrElse(
                         figure -> {
                             Optional<Results> compared = ComparisonResults.of(figure);
-                            comparing &= compared.isPresent();
+                            comparing = comparing && compared.isPresent();
                             setShown(tabs, figure.series().size() > 1);
                             actions.setVisible(workspace
                                             .series()

@@ -24,7 +24,7 @@ public enum ColorTheme {
     CONTRAST("High contrast", true, 7);
 
     private static final Pattern COLOR = Pattern.compile("-helvo-([a-z0-9-]+): ([^;-][^;]*);");
-    private static final double STEP = 0.05;
+    private static final int STEPS = 20;
 
     private final String title;
     private final boolean dark;
@@ -80,8 +80,8 @@ public enum ColorTheme {
     public Color legible(Color chosen, String ground) {
         Color behind = color(ground);
         Color legible = chosen;
-        for (double part = STEP; part <= 1 && contrast(legible, behind) < minContrast; part += STEP) {
-            legible = chosen.interpolate(color("ink"), part);
+        for (int step = 1; step <= STEPS && contrast(legible, behind) < minContrast; step++) {
+            legible = chosen.interpolate(color("ink"), (double) step / STEPS);
         }
         return legible;
     }

@@ -108,7 +108,7 @@ public final class Importer {
         Path file = files.getFirst();
         List<Path> rest = files.subList(1, files.size());
         reading.open(
-                file.getFileName().toString(),
+                String.valueOf(file.getFileName()),
                 progress -> {
                     List<String> sheets = TableImport.sheets(file);
                     return sheets.size() > 1 && alone
@@ -260,7 +260,7 @@ public final class Importer {
 
     private void useData(Table old, Path file) {
         workspace.messages().dismiss();
-        reading.open(file.getFileName().toString(), progress -> TableImport.read(file, progress), read -> {
+        reading.open(String.valueOf(file.getFileName()), progress -> TableImport.read(file, progress), read -> {
             switch (TableUpdate.of(old, read.table())) {
                 case TableUpdate.Outcome.DoesNotFit(List<String> why) ->
                     workspace

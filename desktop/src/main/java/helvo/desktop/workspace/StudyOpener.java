@@ -75,7 +75,8 @@ public final class StudyOpener {
     }
 
     private static Source sourceOfFile(Path file) {
-        return new Source(file, file.getFileName().toString(), progress -> StudyOrigin.FromFile.read(file, progress));
+        return new Source(
+                file, String.valueOf(file.getFileName()), progress -> StudyOrigin.FromFile.read(file, progress));
     }
 
     private static Source sourceOfKept(Journal.Kept kept) {

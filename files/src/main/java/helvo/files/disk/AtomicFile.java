@@ -16,6 +16,7 @@ import java.nio.file.StandardOpenOption;
 import java.nio.file.attribute.PosixFileAttributeView;
 import java.util.Collection;
 import java.util.List;
+import java.util.Objects;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ThreadLocalRandom;
@@ -49,6 +50,7 @@ public final class AtomicFile {
     public static void write(Path file, Collection<Path> inputs, Content content) throws IOException {
         Path whole = file.toAbsolutePath();
         requirePlace(whole, inputs);
+        Path folder = Objects.requireNonNull(whole.getParent(), "a file is in a folder");
         Path beside = whole.resolveSibling(
                 PART_PREFIX + Long.toUnsignedString(ThreadLocalRandom.current().nextLong(), 36) + PART_ENDING);
         try {
@@ -62,12 +64,12 @@ public final class AtomicFile {
             }
             copyPermissions(whole, beside);
             move(beside, whole);
-            DiskSync.force(whole.getParent());
+            DiskSync.force(folder);
         } finally {
             Files.deleteIfExists(beside);
         }
-        if (LOOKED_INTO.add(whole.getParent())) {
-            removeLeftBehind(whole.getParent());
+        if (LOOKED_INTO.add(folder)) {
+            removeLeftBehind(folder);
         }
     }
 
@@ -85,8 +87,9 @@ public final class AtomicFile {
     public static void removeLeftBehind(Path folder) {
         try (DirectoryStream<Path> parts = Files.newDirectoryStream(folder, PART_PREFIX + "*" + PART_ENDING)) {
             for (Path part : parts) {
-                boolean isPart = PART.matcher(part.getFileName().toString()).matches()
-                        && Files.isRegularFile(part, LinkOption.NOFOLLOW_LINKS);
+                boolean isPart =
+                        PART.matcher(String.valueOf(part.getFileName())).matches()
+                                && Files.isRegularFile(part, LinkOption.NOFOLLOW_LINKS);
                 if (isPart && FileOwner.isThisPerson(part) && LeftoverFiles.isUnused(part)) {
                     Files.deleteIfExists(part);
                 }

@@ -21,6 +21,7 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.regex.Pattern;
@@ -123,7 +124,8 @@ public final class Journal implements AutoCloseable {
             throw new IOException("the folder “" + shared.get() + "” is not this person's alone");
         }
         if (!Files.isDirectory(kept)) {
-            Files.createDirectories(kept.toAbsolutePath().getParent());
+            Files.createDirectories(
+                    Objects.requireNonNull(kept.toAbsolutePath().getParent(), "a journal is in a folder"));
             FileOwner.createPrivateFolder(kept);
         }
     }
@@ -207,7 +209,7 @@ public final class Journal implements AutoCloseable {
     private static void delete(Path folder) throws IOException {
         try (DirectoryStream<Path> files = Files.newDirectoryStream(folder)) {
             for (Path each : files) {
-                if (OWN_FILES.matcher(each.getFileName().toString()).matches()) {
+                if (OWN_FILES.matcher(String.valueOf(each.getFileName())).matches()) {
                     Files.deleteIfExists(each);
                 }
             }

@@ -15,6 +15,7 @@ import java.nio.file.StandardOpenOption;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.zip.CRC32C;
 import java.util.zip.DataFormatException;
@@ -102,7 +103,7 @@ final class JournalFile implements AutoCloseable {
                     beside(file), StandardOpenOption.CREATE_NEW, StandardOpenOption.READ, StandardOpenOption.WRITE);
             var journal = new JournalFile(channel, tail, lock, Found.NOTHING, room);
             journal.begin(MAGIC);
-            DiskSync.force(file.toAbsolutePath().getParent());
+            DiskSync.force(Objects.requireNonNull(file.toAbsolutePath().getParent(), "a file is in a folder"));
             return journal;
         } catch (IOException | RuntimeException e) {
             closeAll(channel, tail);
