@@ -3,7 +3,7 @@ package helvo.core.bounds;
 import helvo.core.IntList;
 import helvo.core.Progress;
 import helvo.core.fit.Fit;
-import helvo.core.fit.solver.FittedFunction;
+import helvo.core.numeric.FittedFunction;
 import helvo.core.numeric.RootFinder;
 import helvo.core.points.Points;
 import java.util.Optional;

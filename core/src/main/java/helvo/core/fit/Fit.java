@@ -2,7 +2,7 @@ package helvo.core.fit;
 
 import static helvo.core.Require.require;
 
-import helvo.core.fit.solver.FittedFunction;
+import helvo.core.numeric.FittedFunction;
 import helvo.core.points.Points;
 import java.math.BigDecimal;
 import java.util.List;

@@ -1,6 +1,6 @@
 package helvo.core.fit;
 
-import helvo.core.fit.solver.FittedFunction;
+import helvo.core.numeric.FittedFunction;
 import helvo.core.points.Weighting;
 import java.util.Optional;
 import java.util.OptionalDouble;

@@ -2,7 +2,7 @@ package helvo.core.fit;
 
 import helvo.core.BlockParallel;
 import helvo.core.Progress;
-import helvo.core.fit.solver.FittedFunction;
+import helvo.core.numeric.FittedFunction;
 import helvo.core.numeric.RoundingError;
 import helvo.core.numeric.SmallMatrix;
 import helvo.core.points.ScaledPoints;

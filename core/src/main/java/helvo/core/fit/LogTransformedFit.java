@@ -1,11 +1,11 @@
 package helvo.core.fit;
 
 import helvo.core.Progress;
-import helvo.core.fit.solver.FittedFunction;
 import helvo.core.fit.solver.ScaledPolynomial;
 import helvo.core.number.RoundNumber;
 import helvo.core.numeric.DoubleDoubleLog;
 import helvo.core.numeric.DoubleDoubleLog.Doubled;
+import helvo.core.numeric.FittedFunction;
 import helvo.core.numeric.Range;
 import helvo.core.points.LowParts;
 import helvo.core.points.Points;

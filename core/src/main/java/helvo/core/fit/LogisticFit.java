@@ -2,9 +2,9 @@ package helvo.core.fit;
 
 import helvo.core.Progress;
 import helvo.core.fit.solver.AmplitudeProfile;
-import helvo.core.fit.solver.FittedFunction;
 import helvo.core.fit.solver.StepProfile;
 import helvo.core.fit.solver.SubstitutedFunction;
+import helvo.core.numeric.FittedFunction;
 import helvo.core.numeric.RateMinima;
 import helvo.core.points.Points;
 import helvo.core.points.ScaledPoints;

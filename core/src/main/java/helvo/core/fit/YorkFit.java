@@ -1,7 +1,7 @@
 package helvo.core.fit;
 
 import helvo.core.Progress;
-import helvo.core.fit.solver.FittedFunction;
+import helvo.core.numeric.FittedFunction;
 import helvo.core.points.Points;
 import helvo.core.points.Weighting;
 import java.util.List;

@@ -2,6 +2,7 @@ package helvo.core.fit.solver;
 
 import helvo.core.BlockParallel;
 import helvo.core.Progress;
+import helvo.core.numeric.FittedFunction;
 import helvo.core.numeric.NormalEquations;
 import helvo.core.numeric.RoundingError;
 import helvo.core.points.LowParts;

@@ -1,5 +1,6 @@
 package helvo.core.fit.solver;
 
+import helvo.core.numeric.FittedFunction;
 import java.util.function.DoubleUnaryOperator;
 
 /// A fitted function of t, as a function of x.

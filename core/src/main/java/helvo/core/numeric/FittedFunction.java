@@ -1,4 +1,4 @@
-package helvo.core.fit.solver;
+package helvo.core.numeric;
 
 import helvo.core.Require;
 

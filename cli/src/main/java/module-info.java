@@ -1,0 +1,13 @@
+/// Every command of a terminal.
+module helvo.cli {
+    requires transitive helvo.core;
+    requires transitive helvo.figure;
+    requires transitive helvo.files;
+    requires transitive helvo.report;
+    requires transitive info.picocli;
+
+    exports helvo.cli;
+
+    opens helvo.cli to
+            info.picocli;
+}

@@ -1,0 +1,15 @@
+/// Reports of a study in every form.
+module helvo.report {
+    requires transitive helvo.core;
+    requires transitive helvo.figure;
+    requires transitive helvo.files;
+    requires com.helger.css;
+    requires com.helger.commons;
+    requires java.xml;
+    requires org.jsoup;
+
+    exports helvo.report;
+    exports helvo.report.model;
+    exports helvo.report.section;
+    exports helvo.report.template;
+}
