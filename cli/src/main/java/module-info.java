@@ -1,5 +1,6 @@
 /// Every command of a terminal.
 module helvo.cli {
+    requires static org.jspecify;
     requires transitive helvo.core;
     requires transitive helvo.figure;
     requires transitive helvo.files;

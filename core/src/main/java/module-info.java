@@ -1,5 +1,6 @@
 /// Measurements, fits and bounds, and what is said about them; no interface, no files.
 module helvo.core {
+    requires static org.jspecify;
     requires static io.soabase.recordbuilder.core;
     requires static java.compiler;
     requires org.apache.commons.numbers.core;

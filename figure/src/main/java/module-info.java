@@ -1,5 +1,6 @@
 /// The figure: its scales, its layout, its drawing on any canvas, its files.
 module helvo.figure {
+    requires static org.jspecify;
     requires transitive helvo.core;
     requires transitive java.desktop;
     requires transitive org.apache.pdfbox;

@@ -1,5 +1,6 @@
 /// Tables and studies in files: what is read and written, and how nothing of it is lost.
 module helvo.files {
+    requires static org.jspecify;
     requires transitive helvo.core;
     requires transitive tools.jackson.databind;
     requires com.fasterxml.jackson.annotation;

@@ -1,5 +1,6 @@
 /// Reports of a study in every form.
 module helvo.report {
+    requires static org.jspecify;
     requires transitive helvo.core;
     requires transitive helvo.figure;
     requires transitive helvo.files;

@@ -41,6 +41,7 @@ final class ApplyCommand extends Command {
     private Path out;
     private String figures;
 
+    @SuppressWarnings("NullAway.Init") // set while the command line is read
     ApplyCommand() {
         super(
                 "apply",
@@ -106,7 +107,7 @@ final class ApplyCommand extends Command {
                     done++;
                 } catch (UnreadableFile | UserError e) {
                     err.println(Helvo.shortened(run.name + ": " + e.getMessage()));
-                    results.addProblem(run.name, e.getMessage());
+                    results.addProblem(run.name, String.valueOf(e.getMessage()));
                 }
             }
             results.end();

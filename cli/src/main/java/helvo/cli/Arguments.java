@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.concurrent.Callable;
 import java.util.function.Consumer;
 import java.util.function.Predicate;
+import org.jspecify.annotations.Nullable;
 import picocli.CommandLine;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Model.IGetter;
@@ -240,7 +241,7 @@ public final class Arguments {
     /// Where a value goes; one that may be repeated is a list that grows, and is asked for in between.
     private static final class Binding<V> implements ISetter, IGetter {
         private final Consumer<V> consumer;
-        private V last;
+        private @Nullable V last;
 
         Binding(Consumer<V> consumer) {
             this.consumer = consumer;
@@ -248,7 +249,7 @@ public final class Arguments {
 
         @Override
         @SuppressWarnings("unchecked")
-        public <T> T set(T value) {
+        public <T> @Nullable T set(T value) {
             if (value != null) {
                 last = (V) value;
                 consumer.accept(last);
@@ -258,7 +259,7 @@ public final class Arguments {
 
         @Override
         @SuppressWarnings({"unchecked", "TypeParameterUnusedInFormals"}) // as the library has it
-        public <T> T get() {
+        public <T> @Nullable T get() {
             return (T) last;
         }
     }

@@ -24,6 +24,7 @@ final class AxisOptions {
     private Optional<String> rightTitle = Optional.empty();
 
     /// @param arguments of the command that has these options
+    @SuppressWarnings("NullAway.Init") // set while the command line is read
     AxisOptions(Arguments arguments) {
         this.arguments = arguments;
         arguments.flag("--log-x", "A logarithmic x axis.", value -> logX = value);

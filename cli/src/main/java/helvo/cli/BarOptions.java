@@ -13,17 +13,19 @@ import helvo.core.table.UniformBarLength;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.OptionalDouble;
+import org.jspecify.annotations.Nullable;
 
 /// The options of error bars, and of how they weigh.
 final class BarOptions {
     private static final double LONGEST = 1e150;
     private final Arguments arguments;
-    private String yBar;
-    private String xBar;
-    private String barMeans;
+    private @Nullable String yBar;
+    private @Nullable String xBar;
+    private @Nullable String barMeans;
     private String weights;
 
     /// @param arguments of the command that has these options
+    @SuppressWarnings("NullAway.Init") // set while the command line is read
     BarOptions(Arguments arguments) {
         this.arguments = arguments;
         arguments
@@ -56,7 +58,8 @@ final class BarOptions {
         return edits;
     }
 
-    private void bars(ColumnsByName columns, Column of, String text, String option, Role role, List<Edit> edits)
+    private void bars(
+            ColumnsByName columns, Column of, @Nullable String text, String option, Role role, List<Edit> edits)
             throws UserError {
         if (text == null) {
             return;

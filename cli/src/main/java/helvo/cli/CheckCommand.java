@@ -26,6 +26,7 @@ final class CheckCommand extends Command {
     private List<Path> files;
     private boolean json;
 
+    @SuppressWarnings("NullAway.Init") // set while the command line is read
     CheckCommand() {
         super(
                 "check",
@@ -53,7 +54,7 @@ final class CheckCommand extends Command {
                 if (files.size() == 1) {
                     throw refused;
                 }
-                arguments.err().println(Helvo.shortened(refused.getMessage()));
+                arguments.err().println(Helvo.shortened(String.valueOf(refused.getMessage())));
                 failed = true;
             }
         }

@@ -12,6 +12,7 @@ import picocli.CommandLine.Model.OptionSpec;
 final class CompletionsCommand extends Command {
     private String shell;
 
+    @SuppressWarnings("NullAway.Init") // set while the command line is read
     CompletionsCommand() {
         super("completions", "Print what a shell needs to complete commands and options: bash, zsh or fish.");
         arguments.word("SHELL", "bash, zsh or fish.", value -> shell = value);

@@ -5,16 +5,18 @@ import helvo.core.fit.Curves;
 import helvo.core.fit.Polynomial;
 import java.util.OptionalDouble;
 import java.util.OptionalInt;
+import org.jspecify.annotations.Nullable;
 
 /// The options that choose a curve.
 final class CurveOptions {
     private final Arguments arguments;
     private String curve;
     private boolean onLogScale;
-    private Integer degree;
-    private Double intercept;
+    private @Nullable Integer degree;
+    private @Nullable Double intercept;
 
     /// @param arguments of the command that has these options
+    @SuppressWarnings("NullAway.Init") // set while the command line is read
     CurveOptions(Arguments arguments) {
         this.arguments = arguments;
         arguments

@@ -36,6 +36,7 @@ final class DrawCommand extends Command {
     private boolean band;
     private boolean data;
 
+    @SuppressWarnings("NullAway.Init") // set while the command line is read
     DrawCommand() {
         super("draw", "Draw the figure with its fitted curve into a file.");
         arguments

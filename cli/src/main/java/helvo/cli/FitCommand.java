@@ -19,6 +19,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import tools.jackson.databind.node.ObjectNode;
 
 /// `helvo fit`: the fits of files' points, as text or JSON.
@@ -26,7 +27,7 @@ final class FitCommand extends Command {
     private final FitOptions options;
     private List<PlaceOnAxis> at = List.of();
     private List<Double> when = List.of();
-    private Integer measured;
+    private @Nullable Integer measured;
     private boolean bounds;
     private Optional<Path> residuals = Optional.empty();
     private boolean json;

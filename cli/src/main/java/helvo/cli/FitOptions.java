@@ -30,12 +30,13 @@ final class FitOptions {
     private final CurveOptions shape;
     private final RowOptions rows;
     private final BarOptions bars;
-    private List<Path> files;
+    private List<Path> files = List.of();
     private List<String> derived = List.of();
     private String x;
     private List<String> ys;
 
     /// @param arguments of the command that has these options
+    @SuppressWarnings("NullAway.Init") // set while the command line is read
     FitOptions(Arguments arguments) {
         this.arguments = arguments;
         arguments.files(
@@ -179,7 +180,7 @@ final class FitOptions {
 
     /// The columns of a file, for who has not named any.
     String columns() {
-        if (files == null || files.size() != 1 || !Files.isRegularFile(files.getFirst())) {
+        if (files.size() != 1 || !Files.isRegularFile(files.getFirst())) {
             return "";
         }
         try {

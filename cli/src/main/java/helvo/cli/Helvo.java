@@ -14,6 +14,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.function.BooleanSupplier;
 import java.util.function.Supplier;
@@ -107,10 +108,8 @@ public final class Helvo extends Command {
 
     /// What one of the commands takes.
     static CommandSpec specOf(String command) {
-        return new Helvo(NO_WINDOW)
-                .commandLine(new String[] {command})
-                .getSubcommands()
-                .get(command)
+        CommandLine line = new Helvo(NO_WINDOW).commandLine(new String[] {command});
+        return Objects.requireNonNull(line.getSubcommands().get(command), command)
                 .getCommandSpec();
     }
 
@@ -193,7 +192,7 @@ public final class Helvo extends Command {
         if (verbose) {
             fault.printStackTrace(line.getErr());
         } else if (fault instanceof UnreadableFile || fault instanceof UserError) {
-            line.getErr().println(shortened(fault.getMessage()));
+            line.getErr().println(shortened(String.valueOf(fault.getMessage())));
         } else {
             line.getErr()
                     .println(temporaryFolder()

@@ -28,6 +28,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 
 /// The options that say how a file is to be read; what they leave open is decided by the cells, and said.
 final class ImportCommandOptions {
@@ -70,19 +71,19 @@ final class ImportCommandOptions {
     private static final int MOST_WARNINGS = 50;
     private final Arguments arguments;
     private Optional<String> sheet = Optional.empty();
-    private Integer table;
-    private Integer headingRow;
+    private @Nullable Integer table;
+    private @Nullable Integer headingRow;
     private int skipRows;
-    private String separator;
-    private String decimal;
-    private String thousands;
-    private String dateOrder;
+    private @Nullable String separator;
+    private @Nullable String decimal;
+    private @Nullable String thousands;
+    private @Nullable String dateOrder;
     private List<String> missing = List.of();
-    private String encoding;
-    private String zone;
+    private @Nullable String encoding;
+    private @Nullable String zone;
     private boolean visibleOnly;
     private List<String> readAs = List.of();
-    private String turn;
+    private @Nullable String turn;
     private boolean strict;
 
     /// @param arguments of the command that has these options

@@ -29,6 +29,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 
 /// `helvo report`: the report of a study as a file.
 final class ReportCommand extends Command {
@@ -39,10 +40,11 @@ final class ReportCommand extends Command {
     private Optional<String> date = Optional.empty();
     private Optional<String> paper = Optional.empty();
     private Optional<String> language = Optional.empty();
-    private List<String> sections;
-    private List<String> figures;
+    private @Nullable List<String> sections;
+    private @Nullable List<String> figures;
     private Optional<Path> template = Optional.empty();
 
+    @SuppressWarnings("NullAway.Init") // set while the command line is read
     ReportCommand() {
         super(
                 "report",
@@ -156,7 +158,7 @@ final class ReportCommand extends Command {
             plan = plan.withSections(chosen);
         }
         if (figures != null) {
-            plan = plan.withOmittedFigures(leftOut(Analysis.ofChosenCurves(stored.study(), Progress.none())));
+            plan = plan.withOmittedFigures(leftOut(figures, Analysis.ofChosenCurves(stored.study(), Progress.none())));
         }
         return plan.equals(stored.study().report())
                 ? stored
@@ -174,7 +176,7 @@ final class ReportCommand extends Command {
                         + "."));
     }
 
-    private Set<Integer> leftOut(Analysis analysis) throws UserError {
+    private Set<Integer> leftOut(List<String> figures, Analysis analysis) throws UserError {
         Set<Integer> all =
                 analysis.figures().stream().map(each -> each.figure().id()).collect(Collectors.toSet());
         for (String name : figures) {

@@ -18,6 +18,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
 
 /// The options that choose rows: those to use, those to exclude, and the column that splits them.
 final class RowOptions {
@@ -25,8 +26,8 @@ final class RowOptions {
     private static final Pattern ROWS = Pattern.compile("\\s*(\\d{1,9})\\s*(?:-\\s*(\\d{1,9})\\s*)?");
     private final Arguments arguments;
     private List<String> only = List.of();
-    private String exclude;
-    private String by;
+    private @Nullable String exclude;
+    private @Nullable String by;
 
     /// @param arguments of the command that has these options
     RowOptions(Arguments arguments) {
@@ -51,10 +52,10 @@ final class RowOptions {
         var edits = new ArrayList<Edit>();
         if (exclude != null) {
             edits.add(new TableEdit.ExcludeRows(
-                    columns.table().id(), rows(columns.table().rows()), ""));
+                    columns.table().id(), rows(exclude, columns.table().rows()), ""));
         }
         if (by != null) {
-            edits.addAll(groups(columns, xColumn, yColumn, chosen, figure));
+            edits.addAll(groups(columns.named(by), columns, xColumn, yColumn, chosen, figure));
         }
         var conditions = new ArrayList<RowCondition>();
         for (String condition : only) {
@@ -64,9 +65,9 @@ final class RowOptions {
         return edits;
     }
 
-    private List<Edit> groups(ColumnsByName columns, Column xColumn, Column yColumn, Curve chosen, int figure)
+    private List<Edit> groups(
+            Column groups, ColumnsByName columns, Column xColumn, Column yColumn, Curve chosen, int figure)
             throws UserError {
-        Column groups = columns.named(by);
         if (groups.id() == xColumn.id() || groups.id() == yColumn.id()) {
             throw new UserError("--by names the same column as " + (groups.id() == xColumn.id() ? "--x, " : "--y, ")
                     + groups.name() + ".");
@@ -138,7 +139,7 @@ final class RowOptions {
         };
     }
 
-    private List<Integer> rows(int most) {
+    private List<Integer> rows(String exclude, int most) {
         var rows = new ArrayList<Integer>();
         for (String part : exclude.split(",", -1)) {
             Matcher matcher = ROWS.matcher(part);

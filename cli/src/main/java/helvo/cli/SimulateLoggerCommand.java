@@ -21,6 +21,7 @@ final class SimulateLoggerCommand extends Command {
     private int rows;
     private long seed;
 
+    @SuppressWarnings("NullAway.Init") // set while the command line is read
     SimulateLoggerCommand() {
         super(
                 "simulate-logger",

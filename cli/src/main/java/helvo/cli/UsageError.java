@@ -25,7 +25,9 @@ final class UsageError {
             case MissingParameterException missing -> missing(missing, List.of(words));
             case UnmatchedArgumentException unmatched -> unmatched(unmatched);
             // “--at: …”, without the library’s own words before it.
-            default -> wrong.getMessage().replaceFirst("^Invalid value for option '(--[\\w-]+)'[^:]*: ", "$1: ");
+            default ->
+                String.valueOf(wrong.getMessage())
+                        .replaceFirst("^Invalid value for option '(--[\\w-]+)'[^:]*: ", "$1: ");
         };
     }
 

@@ -47,7 +47,7 @@ public final class ForkedTask<T> {
             switch (e.getCause()) {
                 case RuntimeException fault -> throw fault;
                 case Error fault -> throw fault;
-                default -> throw new IllegalStateException(e);
+                case null, default -> throw new IllegalStateException(e);
             }
         }
     }

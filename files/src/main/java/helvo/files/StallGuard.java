@@ -4,6 +4,7 @@ import helvo.core.Progress;
 import helvo.core.RootLocale;
 import java.nio.file.Path;
 import java.time.Duration;
+import java.util.Objects;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.FutureTask;
@@ -58,7 +59,7 @@ public final class StallGuard {
             Thread.currentThread().interrupt();
             throw new CancellationException();
         } catch (ExecutionException e) {
-            throw rethrown(e.getCause());
+            throw rethrown(Objects.requireNonNullElse(e.getCause(), e));
         } finally {
             reader.interrupt();
         }

@@ -2,6 +2,7 @@ package helvo.files;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Objects;
 
 /// A file that cannot be read. The message is a sentence for the person who opened it: what, where, and what to do.
 public final class UnreadableFile extends Exception {
@@ -11,6 +12,11 @@ public final class UnreadableFile extends Exception {
 
     public UnreadableFile(String sentence, Throwable cause) {
         super(sentence, cause);
+    }
+
+    @Override
+    public String getMessage() {
+        return Objects.requireNonNull(super.getMessage(), "given when it was made");
     }
 
     /// Refuses what is no file, or may not be read.

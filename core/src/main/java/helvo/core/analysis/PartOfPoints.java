@@ -9,6 +9,7 @@ import helvo.core.table.RowCondition;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /// A range of a series' points, as conditions on its rows.
 ///
@@ -21,7 +22,7 @@ public record PartOfPoints(SeriesAnalysis series, List<RowCondition> only, int p
     /// @return empty where no series has two of them
     public static Optional<PartOfPoints> of(FigureAnalysis figure, int[] rows) {
         int[] sorted = Arrays.stream(rows).sorted().toArray();
-        SeriesAnalysis most = null;
+        @Nullable SeriesAnalysis most = null;
         int[] chosen = {};
         for (SeriesAnalysis series : figure.series()) {
             int[] own = series.key().hasOwnPoints()
@@ -34,7 +35,7 @@ public record PartOfPoints(SeriesAnalysis series, List<RowCondition> only, int p
                 chosen = own;
             }
         }
-        return chosen.length < 2 ? Optional.empty() : Optional.of(of(figure, most, chosen));
+        return most == null || chosen.length < 2 ? Optional.empty() : Optional.of(of(figure, most, chosen));
     }
 
     /// A series' curve through some of its points alone.

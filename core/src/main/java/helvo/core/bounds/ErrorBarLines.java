@@ -12,6 +12,7 @@ import java.util.function.Function;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.apache.commons.numbers.core.DD;
+import org.jspecify.annotations.Nullable;
 
 /// The straight lines that pass through the error bars of points.
 ///
@@ -228,7 +229,7 @@ public record ErrorBarLines(
     private static final class Obstacles {
         private final BarBoxes boxes;
         private final Progress progress;
-        private int[] best;
+        private int @Nullable [] best;
         private double bestFactor = Double.POSITIVE_INFINITY;
 
         Obstacles(BarBoxes boxes, Progress progress) {

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import org.apache.commons.numbers.core.DD;
+import org.jspecify.annotations.Nullable;
 
 /// All straight lines of slope m ≥ 0 that meet all error bars, as a region of slopes and intercepts. Its corners
 /// are where the box that limits it changes.
@@ -84,9 +85,9 @@ record FeasibleLines(List<Corner> corners, boolean endless) {
             while (!last) {
                 boolean topNext = p < tops.length - 1 && (q == 0 || less(topEdge(), bottomEdge()));
                 last = p == tops.length - 1 && q == 0;
-                DD next = last ? null : topNext ? topEdge() : bottomEdge();
+                @Nullable DD next = last ? null : topNext ? topEdge() : bottomEdge();
                 endless = take(slope, next);
-                if (!last) {
+                if (next != null) {
                     slope = next;
                     if (topNext) {
                         p++;
@@ -121,7 +122,7 @@ record FeasibleLines(List<Corner> corners, boolean endless) {
         ///
         /// @param to null for without end
         /// @return whether there is room without end
-        private boolean take(DD from, DD to) {
+        private boolean take(DD from, @Nullable DD to) {
             DD gap = boxes.top(tops[p]).subtract(boxes.bottom(bottoms[q]));
             DD width = boxes.leftEnd(tops[p]).subtract(boxes.rightEnd(bottoms[q]));
             DD low = from;

@@ -4,6 +4,7 @@ import helvo.core.Progress;
 import java.util.Arrays;
 import java.util.Optional;
 import org.apache.commons.numbers.core.DD;
+import org.jspecify.annotations.Nullable;
 
 /// The least factor by which all error bars must be multiplied for a line of slope m ≥ 0 to meet them all.
 ///
@@ -197,7 +198,7 @@ record MinimalBarScaling(double factor, Optional<ExactLine> line, int[] tight) {
     private static final class Search {
         private final BarBoxes boxes;
         private final int[] active;
-        private Candidate best;
+        private @Nullable Candidate best;
 
         Search(BarBoxes boxes, int[] active) {
             this.boxes = boxes;

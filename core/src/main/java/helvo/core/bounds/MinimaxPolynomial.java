@@ -43,6 +43,7 @@ public record MinimaxPolynomial(int degree, double factor, int[] rows) {
         private int[] basis;
         private DD[] solution;
 
+        @SuppressWarnings("NullAway.Init") // set before they are read
         Search(BarBoxes boxes, int degree) {
             this.boxes = boxes;
             n = boxes.size();

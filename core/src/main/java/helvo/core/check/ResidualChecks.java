@@ -1,5 +1,7 @@
 package helvo.core.check;
 
+import static java.util.Objects.requireNonNull;
+
 import helvo.core.BlockParallel;
 import helvo.core.ForkedTask;
 import helvo.core.Progress;
@@ -242,7 +244,7 @@ record ResidualChecks(
         Map<Question, Double> holm = holm(p);
         return checks.stream()
                 .map(check -> answers.get(check.kind().question()) == check
-                        ? check.adjusted(holm.get(check.kind().question()))
+                        ? check.adjusted(requireNonNull(holm.get(check.kind().question()), "of every question"))
                         : check)
                 .toList();
     }

@@ -16,6 +16,7 @@ import java.util.function.Predicate;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.apache.commons.numbers.core.DD;
+import org.jspecify.annotations.Nullable;
 
 /// Non-linear least squares of a shape with few coefficients: Levenberg–Marquardt with analytic derivatives
 /// (Marquardt 1963, J. SIAM 11:431) in scaled coefficients, then Newton, its sums carried to about twice a double's
@@ -161,7 +162,7 @@ final class LeastSquares {
             boolean better = false;
             for (int attempt = 0; attempt < MAX_DAMPINGS && !better; attempt++) {
                 double[][] damped = damped(normal, lambda);
-                double[] by = SmallMatrix.solve(damped, right);
+                double @Nullable [] by = SmallMatrix.solve(damped, right);
                 if (by == null) {
                     lambda = Math.max(lambda * DAMPING_FACTOR, LEAST_DAMPING_AFTER_FAILURE);
                     continue;
@@ -206,16 +207,16 @@ final class LeastSquares {
     private Optional<Minimum> polished(double[] start) {
         double[] p = start.clone();
         Sums sums = Sums.at(this, p, true);
-        double[][] curvature = null;
+        double @Nullable [][] curvature = null;
         double before = MAX_NEWTON_LENGTH;
         boolean settled = false;
         for (int step = 0; step < MAX_NEWTON_STEPS && !settled; step++) {
             if (curvature == null || before > STEADY_STEP) {
                 curvature = curvature(p);
             }
-            double[] by = isConvex(curvature) ? SmallMatrix.solve(curvature, sums.gradient()) : null;
+            double @Nullable [] by = isConvex(curvature) ? SmallMatrix.solve(curvature, sums.gradient()) : null;
             double largest = by == null ? Double.NaN : relative(by, p);
-            if (!(largest < before)) {
+            if (by == null || !(largest < before)) {
                 // No nearer: what is left is rounding, or there is no least here.
                 settled = before < ROUNDED_STEP;
                 break;
@@ -286,7 +287,7 @@ final class LeastSquares {
     }
 
     private static Optional<Minimum> least(double[] p, Sums sums, boolean settled) {
-        double[][] inverse = SmallMatrix.inverse(sums.matrix());
+        double @Nullable [][] inverse = SmallMatrix.inverse(sums.matrix());
         return inverse == null || !Double.isFinite(sums.squares())
                 ? Optional.empty()
                 : Optional.of(new Minimum(p, sums.squares(), sums.largest, inverse, settled));

@@ -20,6 +20,7 @@ import java.util.OptionalDouble;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 
 /// Reads formulas by recursive descent.
 ///
@@ -341,7 +342,7 @@ final class Parser {
     }
 
     /// The longest name that stands here, with its letters' case first.
-    private Column columnHere() {
+    private @Nullable Column columnHere() {
         for (boolean anyCase : new boolean[] {false, true}) {
             for (Column column : byLength) {
                 String name = column.name();

@@ -27,6 +27,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
 
 /// Reads the texts of one column as numbers, dates, durations or text. A cell that contradicts the rest stays text;
 /// a column whose cells fit two readings equally stays text until somebody says.
@@ -230,7 +231,7 @@ final class ColumnReader {
         private int fractions;
         private int count;
         private String unit = "";
-        private String base = "";
+        private @Nullable String base = "";
         private char grouping = ParsedNumber.NONE;
 
         Numbers(Column raw, DecimalMark by) {
@@ -270,7 +271,7 @@ final class ColumnReader {
 
         /// The unit of which all cells have a multiple by a prefix, "N" of "950 N" and "1.2 kN"; null where there
         /// is none.
-        private String commonBase() {
+        private @Nullable String commonBase() {
             if (units.size() < 2 || units.containsKey("")) {
                 return null;
             }

@@ -1,5 +1,7 @@
 package helvo.core.importing;
 
+import static java.util.Objects.requireNonNull;
+
 import helvo.core.RootLocale;
 import helvo.core.table.Cell;
 import helvo.core.table.Cells;
@@ -207,7 +209,7 @@ final class SummaryRows {
         }
         for (int i = rest.size() - 1; i >= 0; i--) {
             int row = rest.get(i);
-            What what = labels.get(row);
+            What what = requireNonNull(labels.get(row), "of every row with one");
             boolean beside = aside.containsKey(row - 1) || aside.containsKey(row + 1);
             if (row >= 2 && isAtEnd(row) && (what.plain || beside)) {
                 aside.put(row, what.words);
@@ -234,7 +236,8 @@ final class SummaryRows {
         }
         // A label of so many rows is what the rows are about.
         labels.keySet()
-                .removeIf(row -> cells.cell(row) instanceof Cell.Text(String text) && times.get(text) * 3 > rows);
+                .removeIf(row ->
+                        cells.cell(row) instanceof Cell.Text(String text) && times.getOrDefault(text, 0) * 3 > rows);
         return labels;
     }
 

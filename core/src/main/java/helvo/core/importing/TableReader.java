@@ -205,9 +205,10 @@ public final class TableReader {
         for (int i = 0; i + 1 < columns.size(); i++) {
             Column days = columns.get(i);
             Column times = columns.get(i + 1);
-            if (form(days) == DateText.Form.DAY
-                    && form(times) != null
-                    && form(times).compareTo(DateText.Form.TIME) >= 0) {
+            if (form(days).filter(form -> form == DateText.Form.DAY).isPresent()
+                    && form(times)
+                            .filter(form -> form.compareTo(DateText.Form.TIME) >= 0)
+                            .isPresent()) {
                 columns.set(i, DateColumn.joined(days, times, choices.clock()));
                 remarks.add(new Remark(
                         columns.get(i).name(),
@@ -218,8 +219,10 @@ public final class TableReader {
         }
     }
 
-    private static DateText.Form form(Column column) {
-        return column.format() instanceof ColumnFormat.Dates(var form, var _, var _) ? form : null;
+    private static Optional<DateText.Form> form(Column column) {
+        return column.format() instanceof ColumnFormat.Dates(var form, var _, var _)
+                ? Optional.of(form)
+                : Optional.empty();
     }
 
     /// A column of text read in the way that a person says, and what it becomes; a table without x and y gets them.

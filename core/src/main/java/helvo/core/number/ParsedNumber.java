@@ -3,6 +3,7 @@ package helvo.core.number;
 import java.math.BigDecimal;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import org.jspecify.annotations.Nullable;
 
 /// A number read from a cell as people, offices and instruments write it.
 ///
@@ -69,6 +70,7 @@ public record ParsedNumber(
         }
 
         /// Null for what is none.
+        @Nullable
         ParsedNumber cell() {
             boolean bracket = take('(');
             blanks();

@@ -1,12 +1,14 @@
 package helvo.core.numeric;
 
+import org.jspecify.annotations.Nullable;
+
 /// Solves small symmetric systems by elimination with pivots.
 public final class SmallMatrix {
     private SmallMatrix() {}
 
     /// Null where the matrix is singular.
-    public static double[] solve(double[][] matrix, double[] right) {
-        double[][] inverse = inverse(matrix);
+    public static double @Nullable [] solve(double[][] matrix, double[] right) {
+        double @Nullable [][] inverse = inverse(matrix);
         if (inverse == null) {
             return null;
         }
@@ -20,7 +22,7 @@ public final class SmallMatrix {
     }
 
     /// Null where it is singular.
-    public static double[][] inverse(double[][] matrix) {
+    public static double @Nullable [][] inverse(double[][] matrix) {
         int n = matrix.length;
         double[] scale = new double[n];
         double[][] a = new double[n][2 * n];

@@ -10,6 +10,7 @@ import java.util.Arrays;
 import java.util.Comparator;
 import java.util.Optional;
 import java.util.stream.DoubleStream;
+import org.jspecify.annotations.Nullable;
 
 /// The least sum of squares, over the other coefficients, of a curve y = A g(x; θ) that must reach a given y at a
 /// given x (a profile; Bates & Watts 1988, Nonlinear Regression Analysis, §6.1). Where y is the mean of m
@@ -137,7 +138,7 @@ final class ConstrainedFit {
             boolean better = false;
             double moved = 0;
             for (int damping = 0; damping < MAX_DAMPINGS && !better; damping++) {
-                double[] by = sums.step(lambda);
+                double @Nullable [] by = sums.step(lambda);
                 if (by == null) {
                     lambda *= 10;
                     continue;
@@ -208,7 +209,7 @@ final class ConstrainedFit {
             }
         }
 
-        double[] step(double lambda) {
+        double @Nullable [] step(double lambda) {
             if (right.length == 1) {
                 return new double[] {right[0] / (matrix[0][0] * (1 + lambda))};
             }

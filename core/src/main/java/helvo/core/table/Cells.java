@@ -4,6 +4,7 @@ import helvo.core.Require;
 import helvo.core.RootLocale;
 import java.util.Arrays;
 import java.util.function.IntFunction;
+import org.jspecify.annotations.Nullable;
 
 /// The cells of one column, immutable. Changing one copies only the block of 4,096 it lies in, so a study
 /// with a million rows can keep every earlier state for undo.
@@ -21,8 +22,8 @@ public final class Cells {
     /// Numbers with NaN where a cell is no number; texts where it is text. `texts` is null when none is.
     ///
     /// @param full whether every cell is a number
-    private record Block(double[] numbers, String[] texts, boolean full) {
-        Block(double[] numbers, String[] texts) {
+    private record Block(double[] numbers, String @Nullable [] texts, boolean full) {
+        Block(double[] numbers, String @Nullable [] texts) {
             this(numbers, texts, texts == null && areNumbers(numbers, 0, numbers.length));
         }
 
@@ -130,7 +131,7 @@ public final class Cells {
         Block[] copy = blocks.clone();
         Block old = copy[row >> BLOCK_BITS];
         double[] numbers = old.numbers.clone();
-        String[] texts = old.texts == null ? null : old.texts.clone();
+        String @Nullable [] texts = old.texts == null ? null : old.texts.clone();
         numbers[row & BLOCK_MASK] = cell instanceof Cell.Number number ? number.value() : Double.NaN;
         if (cell instanceof Cell.Text text) {
             texts = texts == null ? new String[numbers.length] : texts;
@@ -218,7 +219,7 @@ public final class Cells {
     public static final class Builder {
         private Block[] blocks = new Block[4];
         private double[] numbers = new double[BLOCK_SIZE];
-        private String[] texts;
+        private String @Nullable [] texts;
         private boolean areNumbers = true;
         private int full;
         private int used;

@@ -10,6 +10,7 @@ import java.time.ZoneOffset;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.function.UnaryOperator;
+import org.jspecify.annotations.Nullable;
 
 /// Turns columns of text and numbers into columns of dates, and back.
 public final class DateColumn {
@@ -170,7 +171,7 @@ public final class DateColumn {
         private final OptionalInt base;
         private final Optional<ZoneId> zone;
         private Instant before = Instant.MIN;
-        private ZoneOffset standard;
+        private @Nullable ZoneOffset standard;
         private double last = Double.NEGATIVE_INFINITY;
         private double days;
 

@@ -22,6 +22,7 @@ final class DemoCommand extends Command {
     private String size;
 
     /// @param verbose whether the window's pace is to be told, once the command line is read
+    @SuppressWarnings("NullAway.Init") // set before it is read
     DemoCommand(BooleanSupplier verbose) {
         super(
                 "demo",

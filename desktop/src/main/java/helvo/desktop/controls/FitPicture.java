@@ -12,6 +12,7 @@ import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.image.WritableImage;
 import javafx.scene.paint.Color;
+import org.jspecify.annotations.Nullable;
 
 /// A small picture of points and the curve through them with the residuals beneath, without axes.
 public final class FitPicture extends Canvas {
@@ -25,12 +26,13 @@ public final class FitPicture extends Canvas {
     /// How tall the part with the residuals is.
     private static final double RESIDUALS = 19;
 
-    private Points points;
+    private @Nullable Points points;
     private Fit fit;
     private Color color;
     private DoubleSummaryStatistics xs;
     private DoubleSummaryStatistics ys;
 
+    @SuppressWarnings("NullAway.Init") // set before they are read
     public FitPicture(double width, double height) {
         super(width, height);
         Themes.follow(this, this::draw);

@@ -4,11 +4,12 @@ import javafx.geometry.Insets;
 import javafx.scene.control.Label;
 import javafx.scene.layout.Region;
 import javafx.scene.text.Font;
+import org.jspecify.annotations.Nullable;
 
 /// A label whose text goes on as many lines as it needs. Its height for a width is kept, since a layout asks for it
 /// many times over, and breaking lines is dear.
 public final class WrappedLabel extends Label {
-    private Measured measured;
+    private @Nullable Measured measured;
 
     private record Measured(double width, String text, Font font, Insets insets, double height) {}
 

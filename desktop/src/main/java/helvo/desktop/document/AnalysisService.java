@@ -52,6 +52,7 @@ public final class AnalysisService {
         }
     }
 
+    @SuppressWarnings("NullAway.Init") // set before it is read
     AnalysisService(BackgroundTasks background) {
         current = background.latest("analysis");
         ahead = background.latest("expectation");

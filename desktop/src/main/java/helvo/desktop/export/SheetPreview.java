@@ -41,6 +41,7 @@ import javafx.scene.layout.VBox;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.rendering.PDFRenderer;
+import org.jspecify.annotations.Nullable;
 
 /// Previews the exported figure or report. The figure's sheet can be dragged from here into a folder or a document.
 final class SheetPreview extends VBox {
@@ -64,7 +65,7 @@ final class SheetPreview extends VBox {
     private int page;
     private int count;
     private Optional<Path> dragged = Optional.empty();
-    private TemporaryFolder folder;
+    private @Nullable TemporaryFolder folder;
     private boolean isFigure;
     private double high;
 

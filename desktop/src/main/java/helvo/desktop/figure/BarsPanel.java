@@ -33,6 +33,7 @@ public final class BarsPanel extends Panel {
     private int row;
     private boolean inX;
 
+    @SuppressWarnings("NullAway.Init") // set before they are read
     public BarsPanel(Workspace workspace, Panels panels) {
         super(workspace, panels, "bars-panel", "Error bars", 316);
         whatIf = new BarsWhatIf(workspace, this::showError, this::begin);

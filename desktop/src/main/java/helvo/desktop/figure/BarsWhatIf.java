@@ -40,6 +40,7 @@ final class BarsWhatIf extends VBox {
 
     /// @param error    gets what is wrong with what was typed
     /// @param accepted runs after what was tried is done
+    @SuppressWarnings("NullAway.Init") // set before it is read
     BarsWhatIf(Workspace workspace, Consumer<String> error, Runnable accepted) {
         super(6);
         this.workspace = workspace;

@@ -15,6 +15,7 @@ public final class FigurePanel extends Panel {
     private HitTarget part = new HitTarget.Background();
     private PartForm shown;
 
+    @SuppressWarnings("NullAway.Init") // set before it is read
     public FigurePanel(Workspace workspace, Panels panels, FigureView view) {
         super(workspace, panels, "figure-panel", "", 330);
         this.view = view;

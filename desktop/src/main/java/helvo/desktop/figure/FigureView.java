@@ -27,6 +27,7 @@ import javafx.scene.image.ImageView;
 import javafx.scene.layout.Pane;
 import javafx.scene.layout.Region;
 import javafx.stage.Screen;
+import org.jspecify.annotations.Nullable;
 
 /// The sheet as it will be exported, as large as its place allows, drawn off the interface thread by the code
 /// that draws every export. What lies over it is never exported: marks of the selection, what the pointer does
@@ -41,8 +42,8 @@ public final class FigureView extends Pane {
     private final TitleField titles;
     private final PointerTools pointer;
     private Optional<FigureLayout> layout = Optional.empty();
-    private FigureAnalysis drawn;
-    private FigureAnalysis wanted;
+    private @Nullable FigureAnalysis drawn;
+    private @Nullable FigureAnalysis wanted;
     private double asked;
     private double drawnScale;
     private double expectedWidth;
@@ -80,6 +81,7 @@ public final class FigureView extends Pane {
         }
     }
 
+    @SuppressWarnings("NullAway.Init") // set before it is read
     FigureView(Workspace workspace, PartOpener opener) {
         this.workspace = workspace;
         drawing = workspace.background().latest("drawing");

@@ -24,6 +24,7 @@ import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.Pane;
 import javafx.scene.shape.Rectangle;
+import org.jspecify.annotations.Nullable;
 
 /// The residuals of the series in view as five plots, drawn off the interface thread. A press chooses a point, a
 /// drag all that it encloses, in the figure and the table as well; arrow keys go from point to point.
@@ -43,7 +44,7 @@ public final class ResidualView extends Pane {
     private final Label none = new Label("No curve is fitted to this series, so there are no residuals.");
     private ResidualMeasure measure = ResidualMeasure.RAW;
     private Optional<ResidualSheet.Picture> picture = Optional.empty();
-    private Object asked;
+    private @Nullable Object asked;
     private double fromX;
     private double fromY;
 

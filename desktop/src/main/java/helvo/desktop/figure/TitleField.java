@@ -22,6 +22,7 @@ import javafx.scene.control.TextField;
 import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
+import org.jspecify.annotations.Nullable;
 
 /// Title and axis titles, edited where they stand.
 final class TitleField {
@@ -33,7 +34,7 @@ final class TitleField {
     private final TextField field = Controls.limited(new TextField());
     private Optional<Consumer<String>> edited = Optional.empty();
     /// What had the focus before a text was edited in place.
-    private Node cameFrom;
+    private @Nullable Node cameFrom;
 
     TitleField(Workspace workspace, FigureView view) {
         this.workspace = workspace;

@@ -27,6 +27,7 @@ import javafx.scene.layout.VBox;
 import javafx.scene.text.Font;
 import javafx.scene.text.Text;
 import javafx.scene.text.TextAlignment;
+import org.jspecify.annotations.Nullable;
 
 /// The heading of a column: its tag, and its name and unit, which are typed where they stand.
 ///
@@ -45,7 +46,7 @@ final class ColumnHead extends VBox {
     private final Label name = new Label();
     private final Label unit = new Label();
     private final boolean invites;
-    private TextField field;
+    private @Nullable TextField field;
 
     /// Where the keyboard goes from a heading.
     interface Neighbours {

@@ -53,6 +53,7 @@ final class DataIssuesPane extends VBox {
             List<Decision> decisions,
             Problem opened) {}
 
+    @SuppressWarnings("NullAway.Init") // set before they are read
     DataIssuesPane(Workspace workspace, MeasurementGrid grid) {
         this.workspace = workspace;
         this.grid = grid;

@@ -48,6 +48,7 @@ public final class FilterPanel extends Panel {
     private final TextField reason = field("filter-reason", "Reason for excluding rows", 14);
     private Table table;
 
+    @SuppressWarnings("NullAway.Init") // set before it is read
     public FilterPanel(Workspace workspace, Panels panels) {
         super(workspace, panels, "filter", "Only these rows", 410);
         range.setAlignment(Pos.CENTER_LEFT);

@@ -38,6 +38,7 @@ import javafx.scene.control.TablePosition;
 import javafx.scene.control.TableView;
 import javafx.scene.control.Tooltip;
 import javafx.scene.control.skin.VirtualFlow;
+import org.jspecify.annotations.Nullable;
 
 /// The cells of one table. It holds no values of its own: it shows the study's and turns typing into edits.
 ///
@@ -60,7 +61,7 @@ public final class MeasurementGrid extends TableView<Integer> {
     private final Map<Integer, ColumnHead> heads = new HashMap<>();
     private final GridKeys keys;
     private final CellEditor editor;
-    private Table table;
+    private @Nullable Table table;
 
     /// @param formula asks for another formula of a derived column
     MeasurementGrid(Workspace workspace, Consumer<Column> formula) {

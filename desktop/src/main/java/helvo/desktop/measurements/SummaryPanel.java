@@ -35,6 +35,7 @@ public final class SummaryPanel extends Panel {
     private final Label gives = muted("");
     private Table table;
 
+    @SuppressWarnings("NullAway.Init") // set before it is read
     public SummaryPanel(Workspace workspace, Panels panels) {
         super(workspace, panels, "summary", "Averages of repeats", 440);
         var middles = new FlowPane(12, 6);

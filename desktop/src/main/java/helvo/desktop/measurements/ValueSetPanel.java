@@ -30,6 +30,7 @@ public final class ValueSetPanel extends Panel {
     private Table table;
     private boolean named;
 
+    @SuppressWarnings("NullAway.Init") // set before it is read
     public ValueSetPanel(Workspace workspace, Panels panels) {
         super(workspace, panels, "set", "A set of values against all others", 380);
         var fields = new GridPane(8, 8);

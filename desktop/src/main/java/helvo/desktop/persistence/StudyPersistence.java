@@ -28,6 +28,7 @@ import javafx.application.Platform;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.util.Subscription;
+import org.jspecify.annotations.Nullable;
 
 /// The persistence of one open study: its journal, its file, and conflicts with other programs. What it says of the
 /// disk is true: nothing is called kept or saved before it is there. Used on the interface thread only.
@@ -57,7 +58,7 @@ public final class StudyPersistence {
     private Path lastAsked;
     private StoredStudy stored;
     /// As the file has it; null for a study in no file.
-    private Study saved;
+    private @Nullable Study saved;
     private int commits;
     private int kept;
     /// What is left to do once the last window is closed and what is being saved is saved.
@@ -71,6 +72,7 @@ public final class StudyPersistence {
     public record Voice(Consumer<String> tell, Consumer<String> warn) {}
 
     /// @param places to keep journals in, the usual one first
+    @SuppressWarnings("NullAway.Init") // set before it is read
     public StudyPersistence(StudyDocument document, StudyOrigin origin, List<Path> places) {
         this.document = document;
         this.places = places;

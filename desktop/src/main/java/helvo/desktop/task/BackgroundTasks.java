@@ -14,6 +14,7 @@ import java.util.function.Consumer;
 import javafx.application.Platform;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
+import org.jspecify.annotations.Nullable;
 
 /// Runs work beside the interface thread, in queues: newest only, or first in first out. Used on the interface
 /// thread only.
@@ -108,7 +109,7 @@ public final class BackgroundTasks implements AutoCloseable {
         private final ThreadPoolExecutor thread;
         /// Whether work that takes long is shown.
         private final boolean isShown;
-        private Job<?> current;
+        private @Nullable Job<?> current;
 
         private Line(String name, boolean isShown) {
             this.isShown = isShown;

@@ -16,6 +16,7 @@ import java.util.stream.Collectors;
 import javafx.application.ColorScheme;
 import javafx.application.Platform;
 import javafx.scene.paint.Color;
+import org.jspecify.annotations.Nullable;
 
 /// A set of window colours, from one style sheet. The sheet with the figure is paper in all of them.
 public enum ColorTheme {
@@ -29,7 +30,7 @@ public enum ColorTheme {
     private final String title;
     private final boolean dark;
     private final double minContrast;
-    private Map<String, Color> colors;
+    private @Nullable Map<String, Color> colors;
 
     /// @param minContrast of text with its ground: 4.5 for people who see less well, 7 for those who see much less
     ///                    (WCAG 2.2, 1.4.3 and 1.4.6)

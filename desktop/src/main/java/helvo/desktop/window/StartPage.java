@@ -37,6 +37,7 @@ final class StartPage extends ScrollPane {
     private final VBox recent = new VBox(10);
     private List<Recent> shown;
 
+    @SuppressWarnings("NullAway.Init") // set before it is read
     StartPage(Workspace workspace) {
         this.workspace = workspace;
         var heading = new Label("Plot measured pairs, fit a curve, say how sure it is");

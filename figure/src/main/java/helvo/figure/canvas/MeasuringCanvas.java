@@ -9,12 +9,13 @@ import java.util.LinkedHashSet;
 import java.util.NavigableSet;
 import java.util.Set;
 import java.util.TreeSet;
+import org.jspecify.annotations.Nullable;
 
 /// A canvas that draws nothing and only measures.
 public final class MeasuringCanvas implements DrawingCanvas {
     private final Set<Integer> lacking = new LinkedHashSet<>();
     private final NavigableSet<Double> sizes = new TreeSet<>();
-    private Shape filled;
+    private @Nullable Shape filled;
     private double thinnest = Double.POSITIVE_INFINITY;
 
     @Override

@@ -18,6 +18,7 @@ import helvo.figure.scale.Extent;
 import helvo.figure.scale.LogScale;
 import helvo.figure.scale.ReversedScale;
 import java.util.List;
+import java.util.function.Supplier;
 import java.util.stream.IntStream;
 
 /// Chooses the limits and steps of a figure's axes.
@@ -175,14 +176,10 @@ public final class AxisChooser {
             extent.include(0);
         }
         boolean given = axis.low().isPresent() || axis.high().isPresent();
-        AxisScale own = axis.low().isPresent() && axis.high().isPresent()
-                ? null
-                : AxisScale.around(extent.least(), extent.greatest(), steps, room);
-        double low = axis.low().orElseGet(() -> own.low());
-        double high = axis.high().orElseGet(() -> own.high());
-        AxisScale scale = given && low < high
-                ? AxisScale.between(low, high, steps)
-                : own == null ? AxisScale.around(extent.least(), extent.greatest(), steps, room) : own;
+        Supplier<AxisScale> own = () -> AxisScale.around(extent.least(), extent.greatest(), steps, room);
+        double low = axis.low().orElseGet(() -> own.get().low());
+        double high = axis.high().orElseGet(() -> own.get().high());
+        AxisScale scale = given && low < high ? AxisScale.between(low, high, steps) : own.get();
         if (axis.step().isPresent()
                 && (scale.high() - scale.low()) / axis.step().get() <= AxisStyle.MAX_STEPS) {
             scale = scale.withStep(axis.step().get());
@@ -202,13 +199,14 @@ public final class AxisChooser {
 
     private Axis dates(AxisStyle axis, Extent extent, int steps) {
         var time = figure.xTime().orElseThrow();
-        DateScale own = axis.low().isPresent() && axis.high().isPresent()
-                ? null
+        boolean given = axis.low().isPresent() && axis.high().isPresent();
+        Supplier<DateScale> own = () -> given
+                ? DateScale.around(time, axis.low().get(), axis.low().get(), steps)
                 : DateScale.around(time, extent.least(), extent.greatest(), steps);
-        double low = axis.low().orElseGet(() -> own.low());
-        double high = axis.high().orElseGet(() -> own.high());
+        double low = axis.low().orElseGet(() -> own.get().low());
+        double high = axis.high().orElseGet(() -> own.get().high());
         DateScale scale = axis.low().isEmpty() && axis.high().isEmpty() || !(low < high)
-                ? own == null ? DateScale.around(time, low, low, steps) : own
+                ? own.get()
                 : DateScale.between(time, low, high, steps);
         return scale.with(axis.dateLabels());
     }

@@ -10,6 +10,7 @@ import java.awt.Shape;
 import java.awt.geom.Rectangle2D;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 
 /// The places of things on a drawn sheet, in points (1/72 inch) from its upper left corner.
@@ -46,7 +47,7 @@ public record FigureLayout(
         return residuals
                 .filter(strip -> strip.aside.containsKey(series))
                 .<java.awt.geom.Point2D>map(strip -> new java.awt.geom.Point2D.Double(
-                        px(x) + strip.aside.get(series),
+                        px(x) + strip.aside.getOrDefault(series, 0.0),
                         strip.area.getMaxY() - strip.y.fraction(residual) * strip.area.getHeight()))
                 .filter(place -> residuals
                         .get()
@@ -80,21 +81,26 @@ public record FigureLayout(
                 .findFirst();
     }
 
+    /// One of the axes that the figure has.
+    private Axis axis(AxisPlace place) {
+        return Objects.requireNonNull(axes.get(place), "the figure has the axis");
+    }
+
     public double px(double x) {
-        return plot.getX() + axes.get(AxisPlace.X).fraction(x) * plot.getWidth();
+        return plot.getX() + axis(AxisPlace.X).fraction(x) * plot.getWidth();
     }
 
     public double py(AxisPlace along, double y) {
-        return plot.getMaxY() - axes.get(along).fraction(y) * plot.getHeight();
+        return plot.getMaxY() - axis(along).fraction(y) * plot.getHeight();
     }
 
     /// The x that lies at a place.
     public double xAt(double px) {
-        return axes.get(AxisPlace.X).value((px - plot.getX()) / plot.getWidth());
+        return axis(AxisPlace.X).value((px - plot.getX()) / plot.getWidth());
     }
 
     public double yAt(AxisPlace along, double py) {
-        return axes.get(along).value((plot.getMaxY() - py) / plot.getHeight());
+        return axis(along).value((plot.getMaxY() - py) / plot.getHeight());
     }
 
     public AxisPlace along(FigureAnalysis figure, SeriesKey series) {

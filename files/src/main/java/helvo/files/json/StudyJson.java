@@ -26,6 +26,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.OptionalInt;
+import org.jspecify.annotations.Nullable;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.JsonGenerator;
 import tools.jackson.core.JsonParser;
@@ -221,7 +222,11 @@ public final class StudyJson {
     }
 
     /// A curve as the command line names it.
-    private record CurveForm(String curve, Integer degree, Double intercept, Boolean onLogScale) {}
+    private record CurveForm(
+            String curve,
+            @Nullable Integer degree,
+            @Nullable Double intercept,
+            @Nullable Boolean onLogScale) {}
 
     private static final class CurveOut extends ValueSerializer<Curve> {
         @Override
@@ -251,7 +256,11 @@ public final class StudyJson {
     }
 
     /// A key without the number of a curve is that of the series itself.
-    private record SeriesForm(Integer yColumn, SeriesKey.Rows rows, String group, Integer curve) {}
+    private record SeriesForm(
+            @Nullable Integer yColumn,
+            SeriesKey.@Nullable Rows rows,
+            @Nullable String group,
+            @Nullable Integer curve) {}
 
     private static final class SeriesKeyIn extends ValueDeserializer<SeriesKey> {
         @Override

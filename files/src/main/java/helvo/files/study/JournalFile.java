@@ -21,6 +21,7 @@ import java.util.zip.CRC32C;
 import java.util.zip.DataFormatException;
 import java.util.zip.Deflater;
 import java.util.zip.Inflater;
+import org.jspecify.annotations.Nullable;
 
 /// An append-only file of records with checksums, each on the disk when it returns. Each has its length and a
 /// CRC-32C, and is on the disk when [#append] returns.
@@ -93,7 +94,7 @@ final class JournalFile implements AutoCloseable {
     static JournalFile create(Path file, Room room) throws IOException {
         FileChannel channel = FileChannel.open(
                 file, StandardOpenOption.CREATE_NEW, StandardOpenOption.READ, StandardOpenOption.WRITE);
-        FileChannel tail = null;
+        @Nullable FileChannel tail = null;
         try {
             FileLock lock = locked(channel);
             if (lock == null) {
@@ -125,7 +126,7 @@ final class JournalFile implements AutoCloseable {
         }
         FileChannel channel =
                 FileChannel.open(file, StandardOpenOption.READ, StandardOpenOption.WRITE, LinkOption.NOFOLLOW_LINKS);
-        FileChannel tail = null;
+        @Nullable FileChannel tail = null;
         try {
             FileLock lock = locked(channel);
             if (lock == null) {
@@ -151,7 +152,7 @@ final class JournalFile implements AutoCloseable {
         }
     }
 
-    private static void closeAll(FileChannel channel, FileChannel tail) throws IOException {
+    private static void closeAll(FileChannel channel, @Nullable FileChannel tail) throws IOException {
         channel.close();
         if (tail != null) {
             tail.close();
@@ -214,7 +215,7 @@ final class JournalFile implements AutoCloseable {
         return end;
     }
 
-    private static FileLock locked(FileChannel channel) throws IOException {
+    private static @Nullable FileLock locked(FileChannel channel) throws IOException {
         try {
             return channel.tryLock();
         } catch (OverlappingFileLockException held) {

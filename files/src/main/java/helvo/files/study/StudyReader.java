@@ -240,6 +240,14 @@ final class StudyReader {
         }
     }
 
+    private static Table source(Map<Integer, Table> done, int id) {
+        Table source = done.get(id);
+        if (source == null) {
+            throw new IllegalArgumentException("a summary of table " + id + ", which does not stand before it");
+        }
+        return source;
+    }
+
     /// Columns and tables that follow others are worked out anew, whatever the file says of their cells.
     private static Study following(Study study, Progress progress) {
         Map<Integer, Table> done = new TreeMap<>();
@@ -249,7 +257,7 @@ final class StudyReader {
             done.put(
                     table.id(),
                     table.summary()
-                            .map(summary -> Summaries.refreshed(table, done.get(summary.source())))
+                            .map(summary -> Summaries.refreshed(table, source(done, summary.source())))
                             .orElse(fresh));
         }
         return study.withTables(

@@ -28,6 +28,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 
 /// The cells of a table as CSV. Fields are what others expect of their types; the few cells that are something
 /// else, as a text that looks like a number, are told apart by their rows, which the study keeps.
@@ -153,7 +154,7 @@ record TableData(List<Integer> rows, List<FieldType> forms, List<BitSet> numbers
         return new Read(cells.stream().map(Cells.Builder::build).toList(), surplus);
     }
 
-    private static boolean isNoUtf8(Throwable fault) {
+    private static boolean isNoUtf8(@Nullable Throwable fault) {
         return fault != null && (fault instanceof CharacterCodingException || isNoUtf8(fault.getCause()));
     }
 

@@ -75,9 +75,12 @@ public record UnknownParts(Map<String, ObjectNode> members, Map<String, byte[]> 
                 addTo(object, more);
             } else if (there instanceof ArrayNode array && member.getValue() instanceof ObjectNode more) {
                 Map<String, ObjectNode> objects = byKey(array);
-                more.properties().stream()
-                        .filter(each -> objects.containsKey(each.getKey()))
-                        .forEach(each -> addTo(objects.get(each.getKey()), (ObjectNode) each.getValue()));
+                more.properties().forEach(each -> {
+                    ObjectNode object = objects.get(each.getKey());
+                    if (object != null) {
+                        addTo(object, (ObjectNode) each.getValue());
+                    }
+                });
             }
         }
     }

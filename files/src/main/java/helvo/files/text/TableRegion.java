@@ -17,6 +17,7 @@ import java.util.function.IntPredicate;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 
 /// A finder of the table among the lines of a file or the rows of a sheet.
 ///
@@ -97,7 +98,7 @@ public record TableRegion(
     /// @param lines    of fields, blank ones too
     /// @param complete whether there are no lines behind these
     /// @param heading  the line of the headings where a person said it, −1 for none; null to find it
-    public static List<TableRegion> all(List<List<String>> lines, boolean complete, Integer heading) {
+    public static List<TableRegion> all(List<List<String>> lines, boolean complete, @Nullable Integer heading) {
         return new Finder(lines, complete).found(heading);
     }
 
@@ -177,7 +178,7 @@ public record TableRegion(
                     && count(line, Shape.WORD) + letters >= (single ? 1 : 2);
         }
 
-        List<TableRegion> found(Integer heading) {
+        List<TableRegion> found(@Nullable Integer heading) {
             List<Segment> segments = heading == null ? segments() : List.of(said(heading));
             var areas = new ArrayList<TableRegion>();
             for (Segment segment : segments) {

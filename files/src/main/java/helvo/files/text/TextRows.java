@@ -12,6 +12,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /// Collects rows of fields from the CSV reader. It tells the reader of rows only now and then: then the reader
 /// comes up to look whether there is room for more.
@@ -145,7 +146,7 @@ final class TextRows extends AbstractBaseCsvCallbackHandler<Boolean> {
     }
 
     @Override
-    protected RecordWrapper<Boolean> buildRecord() {
+    protected @Nullable RecordWrapper<Boolean> buildRecord() {
         if (isRow() && isComment) {
             comments++;
         } else if (isRow() && begun && !isEmptyLine()) {

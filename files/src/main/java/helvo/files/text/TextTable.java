@@ -19,6 +19,7 @@ import java.nio.charset.CharacterCodingException;
 import java.nio.charset.CodingErrorAction;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.concurrent.CancellationException;
 
@@ -65,7 +66,7 @@ public record TextTable(Table table, List<String> notices) {
         } catch (UncheckedIOException e) {
             throw new UnreadableFile(
                     "“" + name + "” could not be read to its end: "
-                            + e.getCause().getMessage() + ".",
+                            + Objects.requireNonNullElse(e.getCause(), e).getMessage() + ".",
                     e);
         }
     }

@@ -14,6 +14,7 @@ import java.util.List;
 import javax.xml.stream.XMLStreamConstants;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamReader;
+import org.jspecify.annotations.Nullable;
 
 /// A workbook in ODS, read from its content as a stream (OpenDocument 1.3, part 3, §9 and §19.385).
 final class OdsWorkbook extends Workbook {
@@ -173,7 +174,7 @@ final class OdsWorkbook extends Workbook {
     }
 
     /// The value of the cell whose start was just read; null for none. Reads to its end.
-    private Object value(XMLStreamReader xml) throws XMLStreamException {
+    private @Nullable Object value(XMLStreamReader xml) throws XMLStreamException {
         String type = String.valueOf(xml.getAttributeValue(OFFICE, "value-type"));
         String number = xml.getAttributeValue(OFFICE, "value");
         String date = xml.getAttributeValue(OFFICE, "date-value");
@@ -195,11 +196,11 @@ final class OdsWorkbook extends Workbook {
         return function == null || value == null ? value : new Summed(value, function);
     }
 
-    private static Object finite(double number) {
+    private static @Nullable Object finite(double number) {
         return Double.isFinite(number) ? number : null;
     }
 
-    private static Object time(String time, String text) {
+    private static @Nullable Object time(@Nullable String time, @Nullable String text) {
         try {
             if (time == null) {
                 return text;
@@ -212,7 +213,7 @@ final class OdsWorkbook extends Workbook {
     }
 
     /// The cell's paragraphs; notes on it are left out.
-    private static String text(XMLStreamReader xml, String cell) throws XMLStreamException {
+    private static @Nullable String text(XMLStreamReader xml, String cell) throws XMLStreamException {
         var text = new StringBuilder();
         int notes = 0;
         while (true) {

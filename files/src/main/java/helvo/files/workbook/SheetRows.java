@@ -23,6 +23,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 
 /// A maker of a table from the rows of a sheet. The first rows are held back until it is plain where the table
 /// lies.
@@ -40,12 +41,12 @@ final class SheetRows implements Workbook.Visitor {
     private int hiddenRows;
     private int hiddenUsed;
     private int numbersAsText;
-    private TableRegion area;
+    private @Nullable TableRegion area;
     private int tables;
     private int chosen;
     private int firstRow;
     private int endRow;
-    private Row row;
+    private @Nullable Row row;
     private int lastRow;
     private boolean tooWide;
     private boolean anyNumber;
@@ -120,27 +121,29 @@ final class SheetRows implements Workbook.Visitor {
         }
         anyNumber |= !(value instanceof String text)
                 || NumberText.number(text, DecimalMark.POINT).isPresent();
-        open(at);
-        row.values.put(column, value);
+        Row open = open(at);
+        open.values.put(column, value);
         if (columns > 1) {
-            row.spans.put(column, columns);
+            open.spans.put(column, columns);
         }
         if (rows > 1) {
             carried.put(column, new Carried(value, at + rows - 1));
         }
     }
 
-    private void open(int at) {
-        if (row == null || row.number != at) {
+    private Row open(int at) {
+        Row open = row;
+        if (open == null || open.number != at) {
             endRow();
-            row = new Row(at);
+            open = new Row(at);
+            row = open;
         }
+        return open;
     }
 
     @Override
     public void hiddenRow(int at) {
-        open(at);
-        row.hidden = true;
+        open(at).hidden = true;
     }
 
     @Override
@@ -155,7 +158,7 @@ final class SheetRows implements Workbook.Visitor {
 
     Table table(String name) throws UnreadableFile {
         endRow();
-        begin(true);
+        TableRegion area = begin(true);
         if (builder.rows() == 0) {
             throw new UnreadableFile(RootLocale.format(
                     "“%s”, sheet “%s”, has headings only: there is no row of values below them.", file, sheet));
@@ -230,7 +233,7 @@ final class SheetRows implements Workbook.Visitor {
         carried.entrySet().removeIf(each -> each.getValue().lastRow < ended.number);
         carried.forEach((column, value) -> ended.values.putIfAbsent(column, value.value));
         if (area != null) {
-            values(ended);
+            values(area, ended);
         } else {
             held.add(ended);
             if (held.size() >= HELD_BACK) {
@@ -239,9 +242,9 @@ final class SheetRows implements Workbook.Visitor {
         }
     }
 
-    private void begin(boolean complete) {
+    private TableRegion begin(boolean complete) {
         if (area != null) {
-            return;
+            return area;
         }
         var lines = new ArrayList<List<String>>();
         var numbers = new ArrayList<Integer>();
@@ -267,12 +270,14 @@ final class SheetRows implements Workbook.Visitor {
                 ? new TableRegion(List.of(), 0, 0, Integer.MAX_VALUE, 0, Limits.MAX_COLUMNS, List.of())
                 : TableRegion.largest(areas);
         chosen = Math.clamp(choices.table().orElse(areas.indexOf(largest) + 1), 1, Math.max(1, tables));
-        area = areas.isEmpty() ? largest : areas.get(chosen - 1);
-        firstRow = numbers.isEmpty() ? 0 : numbers.get(Math.min(area.first(), numbers.size() - 1));
-        endRow = area.end() >= numbers.size() ? Integer.MAX_VALUE : numbers.get(area.end());
+        TableRegion found = areas.isEmpty() ? largest : areas.get(chosen - 1);
+        area = found;
+        firstRow = numbers.isEmpty() ? 0 : numbers.get(Math.min(found.first(), numbers.size() - 1));
+        endRow = found.end() >= numbers.size() ? Integer.MAX_VALUE : numbers.get(found.end());
         lastRow = firstRow - 1;
-        held.forEach(this::values);
+        held.forEach(row -> values(found, row));
         held.clear();
+        return found;
     }
 
     private List<String> visible(Row of) {
@@ -291,7 +296,7 @@ final class SheetRows implements Workbook.Visitor {
                 .orElse(0);
     }
 
-    private void values(Row of) {
+    private void values(TableRegion area, Row of) {
         if (of.number < firstRow || of.number >= endRow) {
             return;
         }

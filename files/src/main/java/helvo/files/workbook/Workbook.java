@@ -25,6 +25,7 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import javax.xml.stream.XMLStreamException;
+import org.jspecify.annotations.Nullable;
 
 /// A workbook of sheets, opened for reading: XLSX or ODS. Only values as they were stored are taken: nothing is
 /// computed, and nothing outside the file is looked at.
@@ -61,7 +62,7 @@ public abstract sealed class Workbook implements AutoCloseable permits XlsxWorkb
                     + ":\\.?\\$?([A-Z]{1,3})\\$?(\\d{1,7})]?\\)");
 
     /// The function of a formula over several cells of one column; null for any other formula.
-    static String functionOverColumn(String formula) {
+    static @Nullable String functionOverColumn(@Nullable String formula) {
         Matcher match = formula == null || formula.length() > 80 ? null : OVER_COLUMN.matcher(formula.strip());
         return match != null
                         && match.matches()

@@ -22,6 +22,7 @@ import org.apache.poi.ss.usermodel.Row;
 import org.apache.poi.ss.util.WorkbookUtil;
 import org.apache.poi.xssf.streaming.SXSSFSheet;
 import org.apache.poi.xssf.streaming.SXSSFWorkbook;
+import org.jspecify.annotations.Nullable;
 
 /// Writes a table as a workbook with one sheet.
 public final class WorkbookFile {
@@ -178,7 +179,7 @@ public final class WorkbookFile {
     }
 
     /// A [Double], a [LocalDateTime], a [String], or null for an empty cell.
-    private static Object value(Column column, int row) {
+    private static @Nullable Object value(Column column, int row) {
         return switch (column.cells().cell(row)) {
             case Cell.Number(double number) ->
                 column.kind() == Kind.DATE

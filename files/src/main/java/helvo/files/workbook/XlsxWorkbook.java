@@ -12,6 +12,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.TreeMap;
 import javax.xml.stream.XMLStreamConstants;
 import javax.xml.stream.XMLStreamException;
@@ -26,6 +27,7 @@ import org.apache.poi.ss.util.CellReference;
 import org.apache.poi.xssf.eventusermodel.ReadOnlySharedStringsTable;
 import org.apache.poi.xssf.eventusermodel.XSSFReader;
 import org.apache.poi.xssf.model.StylesTable;
+import org.jspecify.annotations.Nullable;
 import org.xml.sax.SAXException;
 
 /// A workbook in XLSX. The package, its strings and its styles are read by Apache POI, the sheets' cells here, as a
@@ -120,7 +122,7 @@ final class XlsxWorkbook extends Workbook {
     void cells(String sheet, Visitor visitor, Progress progress)
             throws IOException, XMLStreamException, UnreadableFile {
         formulasWithoutValue = 0;
-        String part = parts.get(sheet);
+        String part = Objects.requireNonNull(parts.get(sheet), "a sheet of the workbook");
         Map<Long, CellRangeAddress> merged = merged(part);
         XMLStreamReader xml = zip.xml(part, progress);
         int row = -1;
@@ -193,7 +195,7 @@ final class XlsxWorkbook extends Workbook {
     }
 
     /// The value of the cell whose start was just read; null for none.
-    private Object value(XMLStreamReader xml) throws XMLStreamException {
+    private @Nullable Object value(XMLStreamReader xml) throws XMLStreamException {
         String type = xml.getAttributeValue(null, "t");
         String style = xml.getAttributeValue(null, "s");
         String stored = null;
@@ -232,11 +234,11 @@ final class XlsxWorkbook extends Workbook {
         return function == null || value == null ? value : new Summed(value, function);
     }
 
-    private static String text(String text) {
+    private static @Nullable String text(String text) {
         return text.isBlank() ? null : text.strip();
     }
 
-    private Object number(double number, String style) {
+    private @Nullable Object number(double number, @Nullable String style) {
         if (!Double.isFinite(number)) {
             return null;
         }

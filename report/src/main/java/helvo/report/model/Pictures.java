@@ -7,6 +7,7 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 
@@ -49,6 +50,6 @@ public final class Pictures {
     }
 
     public Forms of(Block.Picture picture) {
-        return byNumber.get(picture.number());
+        return Objects.requireNonNull(byNumber.get(picture.number()), "a picture of this report");
     }
 }

@@ -15,6 +15,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 
 /// A report as an OpenDocument text (ISO/IEC 26300, version 1.3): headings, captions by sequences and references to
 /// these, tables with heading rows, equations as MathML objects, figures as vectors with pixels behind them for
@@ -277,7 +278,8 @@ public final class OdtReport {
                     "xlink:actuate",
                     "onLoad",
                     "draw:mime-type",
-                    parts.get(name + "." + ending).type());
+                    Objects.requireNonNull(parts.get(name + "." + ending), "written before")
+                            .type());
         }
         xml.element("svg:title", "Figure " + picture.number())
                 .element("svg:desc", picture.description())

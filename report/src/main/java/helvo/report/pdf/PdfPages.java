@@ -16,6 +16,7 @@ import org.apache.pdfbox.pdmodel.interactive.documentnavigation.destination.PDPa
 import org.apache.pdfbox.pdmodel.interactive.documentnavigation.outline.PDDocumentOutline;
 import org.apache.pdfbox.pdmodel.interactive.documentnavigation.outline.PDOutlineItem;
 import org.apache.pdfbox.pdmodel.interactive.documentnavigation.outline.PDOutlineNode;
+import org.jspecify.annotations.Nullable;
 
 /// The pages of a PDF report, filled from top to bottom. Lengths are in points.
 final class PdfPages {
@@ -31,9 +32,8 @@ final class PdfPages {
     private final double margin;
     private final PDDocumentOutline outline = new PDDocumentOutline();
     private final List<PDPage> all = new ArrayList<>();
-    private PDOutlineItem section;
-    private PDPage page;
-    private PDPageContentStream content;
+    private @Nullable PDOutlineItem section;
+    private @Nullable Page current;
     private double reached;
 
     PdfPages(PDDocument document, PdfTags tags, PdfText text, double pageWidth, double pageHeight, double margin) {
@@ -44,6 +44,8 @@ final class PdfPages {
         this.pageHeight = pageHeight;
         this.margin = margin;
     }
+
+    private record Page(PDPage page, PDPageContentStream content) {}
 
     /// What is drawn, as a part of an element.
     interface Drawing {
@@ -76,21 +78,24 @@ final class PdfPages {
     }
 
     private PDPageContentStream content() throws IOException {
-        if (page == null) {
-            next();
-        }
-        return content;
+        return page().content;
     }
 
-    private void next() throws IOException {
-        if (content != null) {
-            content.close();
+    private Page page() throws IOException {
+        return current == null ? next() : current;
+    }
+
+    private Page next() throws IOException {
+        if (current != null) {
+            current.content.close();
         }
-        page = new PDPage(new PDRectangle((float) pageWidth, (float) pageHeight));
+        var page = new PDPage(new PDRectangle((float) pageWidth, (float) pageHeight));
         document.addPage(page);
         all.add(page);
-        content = new PDPageContentStream(document, page);
+        var next = new Page(page, new PDPageContentStream(document, page));
+        current = next;
         reached = 0;
+        return next;
     }
 
     /// Begins another page where less than this is left of the present one.
@@ -115,7 +120,7 @@ final class PdfPages {
     /// Draws something of a height below what is there already.
     void drawn(PDStructureElement element, double high, Drawing drawing) throws IOException {
         keep(high);
-        tags.begin(content(), page, element);
+        tags.begin(content(), page().page, element);
         drawing.on(content());
         content().endMarkedContent();
         reached += high;
@@ -135,7 +140,7 @@ final class PdfPages {
 
     /// Draws as a part of an element, without taking room.
     void part(PDStructureElement element, Drawing drawing) throws IOException {
-        tags.begin(content(), page, element);
+        tags.begin(content(), page().page, element);
         drawing.on(content());
         content().endMarkedContent();
     }
@@ -161,7 +166,7 @@ final class PdfPages {
             keep(least * paragraph.line());
             int fits = Math.clamp((int) Math.floor(room() / paragraph.line() + 1e-9), least, lines.size() - from);
             List<PdfText.Line> here = lines.subList(from, from + fits);
-            tags.begin(content(), page, element);
+            tags.begin(content(), page().page, element);
             for (PdfText.Line line : here) {
                 double x = rightToLeft ? left() + width() - line.width() : left() + indent;
                 text.draw(content(), line, paragraph.color(), x, bottom(paragraph.line() * 0.76));
@@ -174,11 +179,10 @@ final class PdfPages {
 
     /// Names the present place in the outline.
     void bookmark(int level, String title) throws IOException {
-        content();
         var item = new PDOutlineItem();
         item.setTitle(title);
         var place = new PDPageXYZDestination();
-        place.setPage(page);
+        place.setPage(page().page);
         place.setTop((int) Math.ceil(bottom(-8)));
         item.setDestination(place);
         PDOutlineNode above = level > 2 && section != null ? section : outline;

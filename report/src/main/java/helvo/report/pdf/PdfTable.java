@@ -31,6 +31,7 @@ final class PdfTable {
     private PdfText.ParagraphStyle head;
     private double[] widths;
 
+    @SuppressWarnings("NullAway.Init") // set before they are read
     PdfTable(Block.Grid grid, PdfPages pages, PdfText text) {
         this.grid = grid;
         this.pages = pages;

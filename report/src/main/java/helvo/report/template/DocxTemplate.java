@@ -22,6 +22,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import javax.xml.XMLConstants;
@@ -125,7 +126,7 @@ final class DocxTemplate {
     }
 
     private Document xml(String part) throws IOException, SAXException, ParserConfigurationException {
-        return parsed(parts.get(part));
+        return parsed(Objects.requireNonNull(parts.get(part), part));
     }
 
     private static Document parsed(byte[] bytes) throws IOException, SAXException, ParserConfigurationException {

@@ -63,6 +63,7 @@ public final class Latex {
         return row.toString();
     }
 
+    @SuppressWarnings("NullAway") // a switch in a switch, of which it thinks that it may yield nothing
     private static String of(Mathematics part) {
         return switch (part) {
             case Mathematics.Number(var digits) -> digits.replace(",", "{,}").replace("\u202f", "\\,");

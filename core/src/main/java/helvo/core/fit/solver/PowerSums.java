@@ -82,6 +82,7 @@ public record PowerSums(DD[] powers, DD[] cross, DD square, double maxAbs) {
         private double[] powerRest;
         private double[] reach;
 
+        @SuppressWarnings("NullAway.Init") // set before they are read
         Lanes(Points points, LowParts rests, Scaling scaling, double sigmaFactor, int degree) {
             this.points = points;
             this.rests = rests;
