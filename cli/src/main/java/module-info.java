@@ -1,4 +1,7 @@
+import org.jspecify.annotations.NullMarked;
+
 /// Every command of a terminal.
+@NullMarked
 module helvo.cli {
     requires static org.jspecify;
     requires transitive helvo.core;

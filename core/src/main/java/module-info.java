@@ -1,4 +1,7 @@
+import org.jspecify.annotations.NullMarked;
+
 /// Measurements, fits and bounds, and what is said about them; no interface, no files.
+@NullMarked
 module helvo.core {
     requires static org.jspecify;
     requires static io.soabase.recordbuilder.core;

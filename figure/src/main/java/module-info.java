@@ -1,4 +1,7 @@
+import org.jspecify.annotations.NullMarked;
+
 /// The figure: its scales, its layout, its drawing on any canvas, its files.
+@NullMarked
 module helvo.figure {
     requires static org.jspecify;
     requires transitive helvo.core;

@@ -1,4 +1,7 @@
+import org.jspecify.annotations.NullMarked;
+
 /// Tables and studies in files: what is read and written, and how nothing of it is lost.
+@NullMarked
 module helvo.files {
     requires static org.jspecify;
     requires transitive helvo.core;

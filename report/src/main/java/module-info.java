@@ -1,4 +1,7 @@
+import org.jspecify.annotations.NullMarked;
+
 /// Reports of a study in every form.
+@NullMarked
 module helvo.report {
     requires static org.jspecify;
     requires transitive helvo.core;

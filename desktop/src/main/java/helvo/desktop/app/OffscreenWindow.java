@@ -16,6 +16,7 @@ import java.nio.file.Path;
 import java.util.ArrayDeque;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Queue;
 import java.util.concurrent.CompletableFuture;
@@ -127,7 +128,8 @@ public final class OffscreenWindow {
             windows.get().end();
             return drawn.get().results;
         } catch (ExecutionException e) {
-            throw new IllegalStateException(e.getCause().getMessage(), e.getCause());
+            throw new IllegalStateException(
+                    Objects.requireNonNullElse(e.getCause(), e).getMessage(), e);
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
             return List.of();

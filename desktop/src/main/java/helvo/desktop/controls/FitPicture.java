@@ -12,7 +12,6 @@ import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.image.WritableImage;
 import javafx.scene.paint.Color;
-import org.jspecify.annotations.Nullable;
 
 /// A small picture of points and the curve through them with the residuals beneath, without axes.
 public final class FitPicture extends Canvas {
@@ -26,7 +25,7 @@ public final class FitPicture extends Canvas {
     /// How tall the part with the residuals is.
     private static final double RESIDUALS = 19;
 
-    private @Nullable Points points;
+    private Points points;
     private Fit fit;
     private Color color;
     private DoubleSummaryStatistics xs;

@@ -34,6 +34,7 @@ import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.shape.Rectangle;
 import javafx.util.StringConverter;
+import org.jspecify.annotations.Nullable;
 
 /// Rows of labelled controls that each show a value and change it at once. What cannot be is said beside the field,
 /// and the old value stays.
@@ -247,7 +248,7 @@ public final class Form extends GridPane {
             }
 
             @Override
-            public T fromString(String text) {
+            public @Nullable T fromString(String text) {
                 return null;
             }
         });
@@ -316,7 +317,8 @@ public final class Form extends GridPane {
         return pane;
     }
 
-    private static ToggleButton swatch(String id, String says, String color, ToggleGroup group, Runnable action) {
+    private static ToggleButton swatch(
+            String id, String says, @Nullable String color, ToggleGroup group, Runnable action) {
         var button = new ToggleButton(color == null ? "auto" : "");
         button.setId(id);
         button.setUserData(color);

@@ -99,7 +99,7 @@ sealed interface Drag {
                 from = grabbed - now;
                 to = 1 + grabbed - now;
             }
-            Axis axis = at.axes().get(place);
+            Axis axis = at.axis(place);
             return limits(axis.value(from), axis.value(to))
                     .map(each -> new FigureEdit.Zoom(figure, Map.of(place, each)));
         }

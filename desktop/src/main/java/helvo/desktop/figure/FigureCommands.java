@@ -200,10 +200,7 @@ final class FigureCommands {
                     int id = each.style().nextNoteId();
                     workspace.perform(new FigureEdit.PutNote(
                             each.id(),
-                            note.of(
-                                    id,
-                                    Thirds.of(layout.axes().get(AxisPlace.X)),
-                                    Thirds.of(layout.axes().get(AxisPlace.Y)))));
+                            note.of(id, Thirds.of(layout.axis(AxisPlace.X)), Thirds.of(layout.axis(AxisPlace.Y)))));
                     pane.open(new HitTarget.NoteOf(id, 0));
                 }));
     }

@@ -279,15 +279,15 @@ public final class FigureView extends Pane {
             return;
         }
         asked = scale;
-        wanted = figure.get();
-        Optional<Prepared> ready = prepared.filter(each -> !tried && each.serves(wanted, scale));
+        FigureAnalysis toDraw = figure.get();
+        wanted = toDraw;
+        Optional<Prepared> ready = prepared.filter(each -> !tried && each.serves(toDraw, scale));
         if (ready.isPresent()) {
             drawing.stop();
-            show(wanted, ready.get().raster);
+            show(toDraw, ready.get().raster);
             return;
         }
         drawingNow = true;
-        FigureAnalysis toDraw = figure.get();
         drawing.run(
                 "Drawing …",
                 progress -> tried ? Raster.draw(toDraw, scale, progress) : raster(toDraw, scale, progress),

@@ -35,7 +35,7 @@ record PlaceOnFigure(FigureAnalysis figure, FigureLayout layout, double x, doubl
     }
 
     private double span(AxisPlace place) {
-        Axis axis = layout.axes().get(place);
+        Axis axis = layout.axis(place);
         return Math.abs(axis.high() - axis.low());
     }
 

@@ -12,6 +12,7 @@ import java.util.Optional;
 import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.layout.Pane;
+import org.jspecify.annotations.Nullable;
 
 /// Rings around the selected points, on the figure and in its strip of residuals.
 public final class SelectionMarks extends Pane {
@@ -36,7 +37,7 @@ public final class SelectionMarks extends Pane {
     }
 
     /// @param scale of the sheet's points
-    void show(FigureAnalysis figure, Optional<FigureLayout> layout, double scale) {
+    void show(@Nullable FigureAnalysis figure, Optional<FigureLayout> layout, double scale) {
         rings = 0;
         boolean any = figure != null
                 && layout.isPresent()
@@ -44,7 +45,7 @@ public final class SelectionMarks extends Pane {
                 && !workspace.selection().get().isNone()
                 && figure.table().id() == workspace.tableId().get();
         setVisible(any);
-        if (!any) {
+        if (figure == null || !any) {
             return;
         }
         canvas.setWidth(getWidth());

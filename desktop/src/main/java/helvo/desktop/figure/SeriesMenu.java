@@ -99,7 +99,7 @@ final class SeriesMenu {
         curves(key);
         if (at.isInPlot()) {
             readings(key, " here,");
-            Axis along = at.layout().axes().get(AxisPlace.X);
+            Axis along = at.layout().axis(AxisPlace.X);
             items.item(
                     "extend",
                     "Extend it to both ends of the axis",

@@ -161,8 +161,10 @@ final class TitleField {
         if (!leaving) {
             return; // the focus went somewhere else by itself
         }
-        boolean back =
-                cameFrom != null && cameFrom != field && cameFrom.getScene() == view.getScene() && cameFrom.isVisible();
-        (back ? cameFrom : title).requestFocus();
+        Node before = cameFrom;
+        (before != null && before != field && before.getScene() == view.getScene() && before.isVisible()
+                        ? before
+                        : title)
+                .requestFocus();
     }
 }

@@ -19,6 +19,7 @@ import javafx.scene.control.TextField;
 import javafx.scene.control.TextFormatter;
 import javafx.scene.control.skin.TextFieldSkin;
 import javafx.scene.input.KeyEvent;
+import org.jspecify.annotations.Nullable;
 
 /// The cell that is being typed into, and its text. There is one editor for the whole grid, with one field that
 /// lies over the cells, so that no key depends on whether the toolkit has made a cell for that row yet. Used on the
@@ -175,7 +176,7 @@ final class CellEditor {
         });
     }
 
-    private TextFormatter.Change limited(TextFormatter.Change change) {
+    private TextFormatter.@Nullable Change limited(TextFormatter.Change change) {
         if (change.isContentChange() && change.getControlNewText().length() > Limits.MAX_CELL_CHARS) {
             workspace
                     .messages()

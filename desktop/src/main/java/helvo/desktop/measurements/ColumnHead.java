@@ -114,19 +114,19 @@ final class ColumnHead extends VBox {
 
     /// Its name and unit become a field.
     void edit() {
-        edit(invites ? "" : column.heading().text());
-        field.selectAll();
+        edit(invites ? "" : column.heading().text()).selectAll();
     }
 
-    private void edit(String text) {
+    private TextField edit(String text) {
         neighbours.widen(column);
-        field = Controls.limited(new TextField(text));
+        TextField field = Controls.limited(new TextField(text));
         field.setId("heading-field");
         field.setPromptText("name (unit)");
         field.setAccessibleText("Name and unit of the column, as Load (N)");
         field.getStyleClass().add("heading-field");
         field.addEventFilter(KeyEvent.KEY_PRESSED, this::keyInField);
         SymbolTyping.follow(field);
+        this.field = field;
         getChildren().removeAll(name, unit);
         getChildren().add(field);
         applyCss();
@@ -136,6 +136,7 @@ final class ColumnHead extends VBox {
                 end(true);
             }
         });
+        return field;
     }
 
     private void keyInField(KeyEvent event) {
@@ -192,8 +193,7 @@ final class ColumnHead extends VBox {
 
     private void typed(KeyEvent event) {
         if (event.getTarget() == this && TypedKeys.prints(event)) {
-            edit(event.getCharacter());
-            field.end();
+            edit(event.getCharacter()).end();
             event.consume();
         }
     }

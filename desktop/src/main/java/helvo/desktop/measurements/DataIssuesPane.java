@@ -31,6 +31,7 @@ import javafx.scene.control.ScrollPane;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
 
 /// Lists the cells that need a look, each with its choices.
 final class DataIssuesPane extends VBox {
@@ -40,8 +41,8 @@ final class DataIssuesPane extends VBox {
 
     private final Workspace workspace;
     private final MeasurementGrid grid;
-    private Problem opened;
-    private Content said;
+    private @Nullable Problem opened;
+    private @Nullable Content said;
 
     /// All that shows; nothing is built again while it is the same.
     private record Content(
@@ -51,9 +52,8 @@ final class DataIssuesPane extends VBox {
             List<String> problems,
             int count,
             List<Decision> decisions,
-            Problem opened) {}
+            @Nullable Problem opened) {}
 
-    @SuppressWarnings("NullAway.Init") // set before they are read
     DataIssuesPane(Workspace workspace, MeasurementGrid grid) {
         this.workspace = workspace;
         this.grid = grid;
@@ -228,7 +228,7 @@ final class DataIssuesPane extends VBox {
         return capitalised(problem.place(table)) + ": " + problem.why(table) + ".";
     }
 
-    private void open(Table table, Problem problem) {
+    private void open(Table table, @Nullable Problem problem) {
         opened = problem;
         show(table, workspace.analysis().get().problems().getOrDefault(table.id(), Problems.NONE));
     }

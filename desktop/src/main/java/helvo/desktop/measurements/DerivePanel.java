@@ -45,7 +45,6 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.text.Text;
 import javafx.scene.text.TextFlow;
-import org.jspecify.annotations.Nullable;
 
 /// The panel that makes or changes a column that follows a formula: names are completed as one types, what is wrong
 /// is marked in its place, and the first results show.
@@ -61,7 +60,10 @@ public final class DerivePanel extends Panel {
     private final Label useLabel = new Label("Use it as");
     private final ToggleGroup use = new ToggleGroup();
     private final Button make = mainButton("derive-make", "Add the column", this::make);
-    private @Nullable Table table;
+
+    @SuppressWarnings("NullAway.Init") // set before anything is shown
+    private Table table;
+
     private Optional<Column> edited = Optional.empty();
     private boolean named;
 

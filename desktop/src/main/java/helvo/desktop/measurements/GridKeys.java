@@ -6,10 +6,12 @@ import helvo.core.table.Column;
 import helvo.desktop.controls.TypedKeys;
 import helvo.desktop.workspace.SystemClipboard;
 import helvo.desktop.workspace.Workspace;
+import java.util.Objects;
 import java.util.OptionalInt;
 import javafx.scene.control.TablePosition;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseEvent;
+import org.jspecify.annotations.Nullable;
 
 /// The keyboard of the grid and its headings. Tab goes right, Enter to the next row in the column where the Tabs
 /// began.
@@ -42,6 +44,9 @@ final class GridKeys implements ColumnHead.Neighbours {
         grid.select(0, grid.getColumns().get(place + 1));
         grid.scrollToColumnIndex(place + 1);
         ColumnHead head = grid.head(grid.table().columns().get(place));
+        if (head == null) {
+            return;
+        }
         if (edit) {
             head.edit();
         } else {
@@ -128,7 +133,10 @@ final class GridKeys implements ColumnHead.Neighbours {
                 && !event.isShiftDown()
                 && !event.isShortcutDown()
                 && !event.isAltDown()) {
-            grid.head(grid.table().columns().get(at.getColumn() - 1)).requestFocus();
+            ColumnHead head = grid.head(grid.table().columns().get(at.getColumn() - 1));
+            if (head != null) {
+                head.requestFocus();
+            }
             event.consume();
         }
     }
@@ -154,8 +162,9 @@ final class GridKeys implements ColumnHead.Neighbours {
             workspace.perform(new ColumnEdit.AddColumn(grid.table().id()));
             grid.choose(at.getRow(), grid.table().columns().getLast());
         }
-        Column column = grid.table().columns().get(focused().getColumn() - 1);
-        if (grid.refusesTyping(focused().getColumn() - 1)) {
+        int place = Objects.requireNonNull(focused(), "a cell is chosen").getColumn() - 1;
+        Column column = grid.table().columns().get(place);
+        if (grid.refusesTyping(place)) {
             return;
         }
         if (typed.isEmpty()) {
@@ -167,11 +176,12 @@ final class GridKeys implements ColumnHead.Neighbours {
 
     /// The view gives it without its type.
     @SuppressWarnings("unchecked")
-    private TablePosition<Integer, ?> focusedCell() {
+    private @Nullable TablePosition<Integer, ?> focusedCell() {
         return grid.getFocusModel().getFocusedCell();
     }
 
     /// The chosen cell, never a row number.
+    @Nullable
     TablePosition<Integer, ?> focused() {
         TablePosition<Integer, ?> at = focusedCell();
         return at == null || at.getRow() < 0 || at.getTableColumn() == null || at.getColumn() < 1 ? null : at;

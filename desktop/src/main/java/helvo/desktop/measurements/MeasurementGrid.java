@@ -61,7 +61,9 @@ public final class MeasurementGrid extends TableView<Integer> {
     private final Map<Integer, ColumnHead> heads = new HashMap<>();
     private final GridKeys keys;
     private final CellEditor editor;
-    private @Nullable Table table;
+
+    @SuppressWarnings("NullAway.Init") // set before anything is shown
+    private Table table;
 
     /// @param formula asks for another formula of a derived column
     MeasurementGrid(Workspace workspace, Consumer<Column> formula) {
@@ -217,6 +219,7 @@ public final class MeasurementGrid extends TableView<Integer> {
         return table;
     }
 
+    @Nullable
     ColumnHead head(Column of) {
         return heads.get(of.id());
     }

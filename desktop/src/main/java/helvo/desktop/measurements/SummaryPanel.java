@@ -88,13 +88,18 @@ public final class SummaryPanel extends Panel {
                 "summary-of-");
         for (Column column : table.columns()) {
             boolean repeats = column.role() == Role.BY || column.role() == Role.X;
-            by.get(column.id()).setSelected(repeats);
-            if (of.containsKey(column.id())) {
-                of.get(column.id()).setSelected(column.role() == Role.Y);
-            }
+            select(by, column, repeats);
+            select(of, column, column.role() == Role.Y);
         }
         update();
         by.values().stream().findFirst().ifPresent(this::focus);
+    }
+
+    private static void select(Map<Integer, CheckBox> boxes, Column column, boolean selected) {
+        CheckBox box = boxes.get(column.id());
+        if (box != null) {
+            box.setSelected(selected);
+        }
     }
 
     private void fill(FlowPane pane, Map<Integer, CheckBox> boxes, List<Column> columns, String id) {

@@ -48,15 +48,17 @@ public final class OpenPanel extends Panel {
             box.setId("sheet-" + boxes.size());
             boxes.put(sheet, box);
         }
-        boxes.get(sheets.getFirst()).setSelected(true);
+        CheckBox first = boxes.values().iterator().next();
+        first.setSelected(true);
         var list = new VBox(6);
         list.getChildren().addAll(boxes.values());
         var scroll = new ScrollPane(list);
         scroll.setFitToWidth(true);
         scroll.setMaxHeight(260);
         content.getChildren().addAll(scroll, mainButton("open-sheets", "Open", () -> {
-            List<String> chosen = sheets.stream()
-                    .filter(sheet -> boxes.get(sheet).isSelected())
+            List<String> chosen = boxes.entrySet().stream()
+                    .filter(each -> each.getValue().isSelected())
+                    .map(Map.Entry::getKey)
                     .toList();
             if (chosen.isEmpty()) {
                 showError("Select at least one sheet.");
@@ -65,7 +67,7 @@ public final class OpenPanel extends Panel {
                 workspace.importer().openSheets(file, chosen);
             }
         }));
-        focus(boxes.get(sheets.getFirst()));
+        focus(first);
     }
 
     private void several(List<Path> files) {

@@ -13,6 +13,7 @@ import javafx.geometry.Bounds;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.layout.StackPane;
+import org.jspecify.annotations.Nullable;
 
 /// The panels of a window, over its regions; one at most is shown, besides the guide.
 public final class Panels {
@@ -25,7 +26,7 @@ public final class Panels {
     private final Deque<Open> open = new ArrayDeque<>();
 
     /// @param before what had the keyboard
-    private record Open(Panel panel, Node before) {}
+    private record Open(Panel panel, @Nullable Node before) {}
 
     /// @param window what they lie over
     public Panels(Workspace workspace, StackPane window) {
@@ -77,6 +78,7 @@ public final class Panels {
             return;
         }
         if (!panel.isVisible()) {
+            @Nullable
             Node before = window.getScene() == null ? null : window.getScene().getFocusOwner();
             if (!panel.staysBeside()) {
                 for (Open replaced :
@@ -110,6 +112,7 @@ public final class Panels {
         }
         Node owner = window.getScene() == null ? null : window.getScene().getFocusOwner();
         boolean hadFocus = owner == null || isIn(panel, owner);
+        @Nullable
         Node before = open.stream()
                 .filter(each -> each.panel == panel)
                 .findFirst()

@@ -6,10 +6,11 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.FileTime;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /// Notices when a file changes.
 final class FileWatch {
-    private volatile FileTime seen;
+    private volatile @Nullable FileTime seen;
 
     /// @param known what the file should be; empty for no file
     /// @return what it is now, empty for no file; nothing while it is as it should be, or was looked at before

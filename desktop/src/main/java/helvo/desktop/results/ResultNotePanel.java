@@ -117,9 +117,9 @@ public final class ResultNotePanel extends Panel {
                 long before = figure.style().notes().stream()
                         .filter(Note.Result.class::isInstance)
                         .count();
-                double x = layout.axes().get(AxisPlace.X).value(FROM_LEFT);
+                double x = layout.axis(AxisPlace.X).value(FROM_LEFT);
                 double y = layout.axes().containsKey(AxisPlace.Y)
-                        ? layout.axes().get(AxisPlace.Y).value(1 - LINE * (before + 1))
+                        ? layout.axis(AxisPlace.Y).value(1 - LINE * (before + 1))
                         : 0;
                 workspace.perform(new FigureEdit.PutNote(
                         figure.id(),

@@ -320,7 +320,7 @@ public final class ResultsPane extends VBox {
             }
             case Line.Table table -> {
                 var of = new ValueTable(table);
-                yield new Piece(part.key(), of, List.of(new Shown(null, null, of::show)), List.of());
+                yield new Piece(part.key(), of, List.of(new Shown(new Label(), new Label(), of::show)), List.of());
             }
             case Line.Heading(String text) -> {
                 Label label = sentence(false);

@@ -3,13 +3,13 @@ package helvo.desktop.theme;
 import atlantafx.base.theme.PrimerDark;
 import atlantafx.base.theme.PrimerLight;
 import atlantafx.base.theme.Theme;
-import helvo.core.Require;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
@@ -62,6 +62,7 @@ public enum ColorTheme {
 
     /// A colour by its name in the style sheet, without "-helvo-".
     public synchronized Color color(String name) {
+        Map<String, Color> colors = this.colors;
         if (colors == null) {
             try (InputStream sheet = ColorTheme.class.getResourceAsStream(file())) {
                 colors = COLOR.matcher(new String(sheet.readAllBytes(), StandardCharsets.UTF_8))
@@ -70,10 +71,9 @@ public enum ColorTheme {
             } catch (IOException e) {
                 throw new UncheckedIOException(e);
             }
+            this.colors = colors;
         }
-        Color color = colors.get(name);
-        Require.require(color != null, "“%s” is not a colour of the theme", name);
-        return color;
+        return Objects.requireNonNull(colors.get(name), () -> "“" + name + "” is not a colour of the theme");
     }
 
     /// A colour chosen for paper, changed towards that of text as far as it takes to be read on a ground of the

@@ -277,7 +277,7 @@ public final class Exporter {
                                 .messages()
                                 .warn(
                                         switch (fault) {
-                                            case Refusal known -> known.getMessage();
+                                            case Refusal known -> String.valueOf(known.getMessage());
                                             case OutOfMemoryError _ ->
                                                 "There is not enough memory to write this; close other programs.";
                                             default ->

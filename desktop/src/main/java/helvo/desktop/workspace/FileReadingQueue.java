@@ -3,6 +3,7 @@ package helvo.desktop.workspace;
 import helvo.desktop.task.BackgroundTasks;
 import helvo.desktop.task.BackgroundTasks.Outcome;
 import helvo.files.UnreadableFile;
+import java.util.Optional;
 import java.util.function.Consumer;
 
 /// Reads files one after the other and reports what fails.
@@ -33,7 +34,7 @@ final class FileReadingQueue {
 
     /// Runs something once all that was asked for so far is read, or is not going to be.
     void afterwards(Runnable then) {
-        queue.run("", _ -> null, new Outcome<>(_ -> then.run(), _ -> then.run(), then));
+        queue.run("", _ -> Optional.empty(), new Outcome<>(_ -> then.run(), _ -> then.run(), then));
     }
 
     void stopped() {

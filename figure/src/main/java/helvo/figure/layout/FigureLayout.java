@@ -82,7 +82,7 @@ public record FigureLayout(
     }
 
     /// One of the axes that the figure has.
-    private Axis axis(AxisPlace place) {
+    public Axis axis(AxisPlace place) {
         return Objects.requireNonNull(axes.get(place), "the figure has the axis");
     }
 
