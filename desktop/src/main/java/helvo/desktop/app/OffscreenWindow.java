@@ -36,6 +36,7 @@ import javax.imageio.ImageIO;
 public final class OffscreenWindow {
     /// So many frames of quiet in a row and all is drawn.
     private static final int QUIET_FRAMES = 10;
+    private static final long NANOS_TO_REST = 120_000_000_000L;
 
     private OffscreenWindow() {}
 
@@ -161,13 +162,22 @@ public final class OffscreenWindow {
     private static void oneAfterTheOther(Queue<Runnable> steps, Workspace workspace, MainView view) {
         new AnimationTimer() {
             private int quiet;
+            private long restedAt = System.nanoTime();
 
             @Override
             public void handle(long now) {
                 boolean isKept = workspace.sign().get().mood() != SaveStatus.Mood.UNDER_WAY;
-                quiet = isKept && workspace.isIdle() && view.figure().view().isSettled() ? quiet + 1 : 0;
+                boolean isIdle = workspace.isIdle();
+                boolean isDrawn = view.figure().view().isSettled();
+                quiet = isKept && isIdle && isDrawn ? quiet + 1 : 0;
+                if (System.nanoTime() - restedAt > NANOS_TO_REST) {
+                    stop();
+                    throw new IllegalStateException("The window did not come to rest: changes kept " + isKept
+                            + ", nothing under way " + isIdle + ", figure drawn " + isDrawn);
+                }
                 if (quiet > QUIET_FRAMES) {
                     quiet = 0;
+                    restedAt = System.nanoTime();
                     Runnable next = steps.remove();
                     if (steps.isEmpty()) {
                         stop();
