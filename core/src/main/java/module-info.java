@@ -28,6 +28,7 @@ module helvo.core {
     exports helvo.core.study;
     exports helvo.core.style;
     exports helvo.core.table;
+    exports helvo.core.task;
 
     // Studies are written and read by their records.
     opens helvo.core.bounds to

@@ -2,12 +2,13 @@ package helvo.files;
 
 import helvo.core.Progress;
 import helvo.core.RootLocale;
+import helvo.core.task.SerialTasks;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.Objects;
 import java.util.concurrent.CancellationException;
+import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutionException;
-import java.util.concurrent.FutureTask;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
 import java.util.concurrent.atomic.AtomicLong;
@@ -28,17 +29,14 @@ public final class StallGuard {
 
     static <T> T of(Path file, Duration silence, Progress progress, Reading<T> reading) throws UnreadableFile {
         var heard = new AtomicLong(System.nanoTime());
-        var task = new FutureTask<T>(() -> reading.read(fraction -> {
+        SerialTasks reader = SerialTasks.named("reading " + file.getFileName());
+        CompletableFuture<T> task = reader.call(() -> reading.read(fraction -> {
             heard.set(System.nanoTime());
             if (Thread.currentThread().isInterrupted()) {
                 throw new CancellationException();
             }
             progress.reached(fraction);
         }));
-        Thread reader = Thread.ofPlatform()
-                .daemon()
-                .name("reading " + file.getFileName())
-                .start(task);
         try {
             while (true) {
                 long left = silence.toNanos() - (System.nanoTime() - heard.get());
@@ -61,7 +59,7 @@ public final class StallGuard {
         } catch (ExecutionException e) {
             throw rethrown(Objects.requireNonNullElse(e.getCause(), e));
         } finally {
-            reader.interrupt();
+            reader.stop();
         }
     }
 

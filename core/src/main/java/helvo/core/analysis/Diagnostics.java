@@ -1,6 +1,5 @@
 package helvo.core.analysis;
 
-import helvo.core.ForkedTask;
 import helvo.core.Progress;
 import helvo.core.bounds.BarCoverage;
 import helvo.core.bounds.ErrorBarLines;
@@ -14,6 +13,7 @@ import helvo.core.fit.FitOutcome;
 import helvo.core.fit.Residuals;
 import helvo.core.fit.TheilSen;
 import helvo.core.points.Points;
+import helvo.core.task.ForkedTask;
 import java.util.Optional;
 import java.util.OptionalDouble;
 

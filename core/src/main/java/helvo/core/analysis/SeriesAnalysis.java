@@ -1,6 +1,5 @@
 package helvo.core.analysis;
 
-import helvo.core.ForkedTask;
 import helvo.core.Progress;
 import helvo.core.bounds.ErrorBarLines;
 import helvo.core.check.ResidualDiagnosis;
@@ -15,6 +14,7 @@ import helvo.core.fit.PrintedEquation;
 import helvo.core.fit.Residuals;
 import helvo.core.points.Points;
 import helvo.core.table.SeriesKey;
+import helvo.core.task.ForkedTask;
 import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.ArrayList;
 import java.util.Comparator;

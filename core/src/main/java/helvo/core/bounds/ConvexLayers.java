@@ -1,5 +1,6 @@
 package helvo.core.bounds;
 
+import helvo.core.task.ForkedTask;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.List;
@@ -22,12 +23,12 @@ final class ConvexLayers {
     /// @return places of boxes, rising; which lines pass is the same without all others
     static int[] outermost(BarBoxes boxes, int layers) {
         // Without bars in x the corners are the same for falling lines.
-        Stream<BarBoxes> ways = boxes.hasXBars() ? Stream.of(boxes, boxes.mirrored()) : Stream.of(boxes);
+        List<BarBoxes> ways = boxes.hasXBars() ? List.of(boxes, boxes.mirrored()) : List.of(boxes);
         var found = new BitSet(boxes.size());
-        ways.parallel()
-                .flatMap(each -> Stream.concat(tops(each, layers).stream(), bottoms(each, layers).stream()))
-                .toList()
-                .forEach(side -> IntStream.of(side).forEach(found::set));
+        ForkedTask.all(ways.size(), way -> Stream.concat(
+                                tops(ways.get(way), layers).stream(), bottoms(ways.get(way), layers).stream())
+                        .toList())
+                .forEach(sides -> sides.forEach(side -> IntStream.of(side).forEach(found::set)));
         return found.stream().toArray();
     }
 

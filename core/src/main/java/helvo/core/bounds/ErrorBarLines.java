@@ -3,6 +3,7 @@ package helvo.core.bounds;
 import helvo.core.Progress;
 import helvo.core.numeric.Range;
 import helvo.core.points.Points;
+import helvo.core.task.ForkedTask;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -10,7 +11,6 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.function.Function;
 import java.util.stream.IntStream;
-import java.util.stream.Stream;
 import org.apache.commons.numbers.core.DD;
 import org.jspecify.annotations.Nullable;
 
@@ -147,10 +147,7 @@ public record ErrorBarLines(
 
     /// For lines of slopes ≥ 0, and for those of slopes ≤ 0.
     private static <T> List<T> bothWays(BarBoxes boxes, Function<BarBoxes, T> of) {
-        return Stream.of(false, true)
-                .parallel()
-                .map(falling -> of.apply(falling ? boxes.mirrored() : boxes))
-                .toList();
+        return ForkedTask.all(2, way -> of.apply(way == 0 ? boxes : boxes.mirrored()));
     }
 
     /// Whether the bars miss a common line by no more than the rounding of their numbers.

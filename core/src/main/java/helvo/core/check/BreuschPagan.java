@@ -1,8 +1,8 @@
 package helvo.core.check;
 
-import helvo.core.BlockParallel;
 import helvo.core.Progress;
 import helvo.core.numeric.Range;
+import helvo.core.task.BlockParallel;
 import java.util.Optional;
 import org.apache.commons.statistics.distribution.ChiSquaredDistribution;
 

@@ -1,10 +1,10 @@
 package helvo.core.check;
 
-import helvo.core.BlockParallel;
 import helvo.core.fit.Curve;
 import helvo.core.fit.FitQuality;
 import helvo.core.fit.Residuals;
 import helvo.core.numeric.Range;
+import helvo.core.task.BlockParallel;
 import java.util.Optional;
 
 /// Test of whether the next term of a curve takes anything out of its residuals. Draper & Smith 1998, Applied

@@ -1,6 +1,6 @@
 package helvo.core.check;
 
-import helvo.core.BlockParallel;
+import helvo.core.task.BlockParallel;
 import java.util.Arrays;
 import java.util.Optional;
 import org.apache.commons.statistics.distribution.NormalDistribution;

@@ -1,8 +1,8 @@
 package helvo.core.check;
 
-import helvo.core.BlockParallel;
 import helvo.core.fit.Residuals;
 import helvo.core.points.Weighting;
+import helvo.core.task.BlockParallel;
 import java.util.Arrays;
 import java.util.Optional;
 import java.util.stream.IntStream;

@@ -2,14 +2,14 @@ package helvo.core.check;
 
 import static java.util.Objects.requireNonNull;
 
-import helvo.core.BlockParallel;
-import helvo.core.ForkedTask;
 import helvo.core.Progress;
 import helvo.core.check.Check.Kind;
 import helvo.core.check.Check.Question;
 import helvo.core.fit.Residuals;
 import helvo.core.numeric.HolmAdjustment;
 import helvo.core.numeric.RadixSort;
+import helvo.core.task.BlockParallel;
+import helvo.core.task.ForkedTask;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;

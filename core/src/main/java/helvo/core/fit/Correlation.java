@@ -1,9 +1,9 @@
 package helvo.core.fit;
 
-import helvo.core.BlockParallel;
 import helvo.core.Progress;
 import helvo.core.numeric.RadixSort;
 import helvo.core.points.Points;
+import helvo.core.task.BlockParallel;
 import java.math.BigDecimal;
 import java.math.BigInteger;
 import java.math.MathContext;

@@ -1,12 +1,12 @@
 package helvo.core.fit;
 
-import helvo.core.BlockParallel;
 import helvo.core.Progress;
 import helvo.core.numeric.FittedFunction;
 import helvo.core.numeric.RoundingError;
 import helvo.core.numeric.SmallMatrix;
 import helvo.core.points.ScaledPoints;
 import helvo.core.points.Weighting;
+import helvo.core.task.BlockParallel;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;

@@ -1,12 +1,12 @@
 package helvo.core.fit;
 
-import helvo.core.BlockParallel;
 import helvo.core.Progress;
 import helvo.core.number.NumberNotation;
 import helvo.core.number.RoundNumber;
 import helvo.core.numeric.Range;
 import helvo.core.points.Points;
 import helvo.core.points.Weighting;
+import helvo.core.task.BlockParallel;
 import java.math.BigDecimal;
 import java.math.MathContext;
 import java.math.RoundingMode;

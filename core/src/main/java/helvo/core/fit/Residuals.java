@@ -1,11 +1,11 @@
 package helvo.core.fit;
 
-import helvo.core.BlockParallel;
 import helvo.core.Progress;
 import helvo.core.fit.solver.PowerSums;
 import helvo.core.numeric.Range;
 import helvo.core.points.Points;
 import helvo.core.points.Weighting;
+import helvo.core.task.BlockParallel;
 import java.util.OptionalDouble;
 
 /// The residuals of a fit at its own points, in their order.

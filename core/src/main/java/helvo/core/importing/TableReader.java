@@ -1,6 +1,5 @@
 package helvo.core.importing;
 
-import helvo.core.BlockParallel;
 import helvo.core.Progress;
 import helvo.core.RootLocale;
 import helvo.core.number.DateText;
@@ -21,6 +20,7 @@ import helvo.core.table.ImportReport.Remark;
 import helvo.core.table.Kind;
 import helvo.core.table.Role;
 import helvo.core.table.Table;
+import helvo.core.task.BlockParallel;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;

@@ -1,5 +1,6 @@
 package helvo.core.numeric;
 
+import helvo.core.task.BlockParallel;
 import java.util.stream.IntStream;
 import org.apache.commons.numbers.core.DD;
 
@@ -28,10 +29,12 @@ public final class DoubleDoubleLog {
         /// @param x above 0
         public static Doubled of(double[] x) {
             var logs = new Doubled(new double[x.length], new double[x.length]);
-            IntStream.range(0, x.length).parallel().forEach(i -> {
-                DD log = DoubleDoubleLog.of(x[i]);
-                logs.high[i] = log.hi();
-                logs.low[i] = log.lo();
+            BlockParallel.forEach(x.length, (from, to) -> {
+                for (int i = from; i < to; i++) {
+                    DD log = DoubleDoubleLog.of(x[i]);
+                    logs.high[i] = log.hi();
+                    logs.low[i] = log.lo();
+                }
             });
             return logs;
         }

@@ -1,7 +1,7 @@
 package helvo.core.numeric;
 
-import helvo.core.BlockParallel;
 import helvo.core.Progress;
+import helvo.core.task.BlockParallel;
 
 /// The least and the greatest of some numbers.
 public record Range(double low, double high) {

@@ -4,6 +4,8 @@ import helvo.core.RootLocale;
 import helvo.core.analysis.Analysis;
 import helvo.core.study.History;
 import helvo.core.study.Study;
+import helvo.core.task.Faults;
+import helvo.core.task.SerialTasks;
 import helvo.desktop.document.StudyDocument;
 import helvo.desktop.figure.FigureView;
 import helvo.desktop.persistence.FileFollower;
@@ -15,7 +17,6 @@ import helvo.desktop.persistence.Settings;
 import helvo.desktop.persistence.StudyOrigin;
 import helvo.desktop.persistence.StudyPersistence;
 import helvo.desktop.persistence.UserFolders;
-import helvo.desktop.task.Faults;
 import helvo.desktop.theme.Themes;
 import helvo.desktop.window.MainView;
 import helvo.desktop.workspace.Messages;
@@ -38,7 +39,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.CompletableFuture;
-import java.util.concurrent.CompletionException;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
@@ -123,14 +123,14 @@ public final class Windows {
         UserFolders folders = UserFolders.ofSystem();
         var windows = new Windows(folders, closed::countDown);
         windows.pace = Optional.of(new ResponseTimes(System.err::println)).filter(_ -> start.reportsPace());
-        var found = CompletableFuture.supplyAsync(() -> {
+        var found = SerialTasks.once("kept studies", () -> {
                     TemporaryFolder.removeLeftBehind();
                     return RecoverableStudies.find(windows.places);
                 })
                 .exceptionally(fault -> new RecoverableStudies(
                         List.of(),
                         List.of("It could not be found out what was kept when Helvo stopped. (" + fault + ")")));
-        var read = CompletableFuture.supplyAsync(() -> windows.read(start));
+        var read = SerialTasks.once("first study", () -> windows.read(start));
         WindowToolkit.start(() -> {
             windows.useThemes();
             Stage frame = windows.frame(start);
@@ -141,9 +141,9 @@ public final class Windows {
                     ? found
                     : CompletableFuture.completedFuture(RecoverableStudies.NOTHING);
             Faults.report(first.thenAcceptBoth(
-                    read.handle((origin, fault) -> fault == null ? origin : new Unread(fault)),
-                    (left, origin) -> Platform.runLater(() -> {
-                        windows.begin(frame, start, left, origin);
+                    read.exceptionally(FirstStudy.Unread::new),
+                    (left, study) -> Platform.runLater(() -> {
+                        windows.begin(frame, start, left, study);
                         Faults.report(found.thenAccept(all -> Platform.runLater(() -> windows.learn(all))));
                     })));
         });
@@ -156,18 +156,19 @@ public final class Windows {
         }
     }
 
-    /// Why the study that the program was to begin with cannot be shown.
-    private record Unread(Throwable fault) {}
+    /// The study that the program was to begin with, or why it cannot be shown.
+    sealed interface FirstStudy {
+        record Read(StudyOrigin origin) implements FirstStudy {}
 
-    private Object read(StartOptions start) {
+        record Unread(Throwable fault) implements FirstStudy {}
+    }
+
+    private FirstStudy read(StartOptions start) throws UnreadableFile {
         Optional<Path> study = start.file().filter(StudyFile::isStudy);
-        try {
-            return study.isPresent()
-                    ? StudyOrigin.FromFile.read(study.get(), helvo.core.Progress.none())
-                    : new StudyOrigin.New(History.from(orBlank(start.study().get())));
-        } catch (UnreadableFile e) {
-            throw new CompletionException(e);
-        }
+        return new FirstStudy.Read(
+                study.isPresent()
+                        ? StudyOrigin.FromFile.read(study.get(), helvo.core.Progress.none())
+                        : new StudyOrigin.New(History.from(orBlank(start.study().get()))));
     }
 
     /// A study that is blank is so in the person's own way.
@@ -194,23 +195,25 @@ public final class Windows {
         return stage;
     }
 
-    void begin(Stage frame, StartOptions start, RecoverableStudies left, Object read) {
+    void begin(Stage frame, StartOptions start, RecoverableStudies left, FirstStudy first) {
         if (!frame.isShowing()) {
             return;
         }
         frame.setOnHidden(null);
         leftBehind.set(left.studies());
-        StudyOrigin origin =
-                read instanceof StudyOrigin known ? asKept(known) : new StudyOrigin.New(History.from(Study.blank()));
+        StudyOrigin origin = first instanceof FirstStudy.Read(StudyOrigin read)
+                ? asKept(read)
+                : new StudyOrigin.New(History.from(Study.blank()));
         openInStage(frame, origin, start);
         shown.getLast().tour();
         settings.trouble().ifPresent(this::warn);
-        if (read instanceof Unread(CompletionException e) && e.getCause() instanceof UnreadableFile known) {
-            warn(known.getMessage());
-        } else if (read instanceof Unread(Throwable fault)) {
-            warn("The study could not be opened. (" + fault + ")");
+        if (first instanceof FirstStudy.Unread(Throwable fault)) {
+            warn(
+                    fault instanceof UnreadableFile known
+                            ? known.getMessage()
+                            : "The study could not be opened. (" + fault + ")");
         }
-        Faults.report(CompletableFuture.supplyAsync(recentStudies::all).thenAccept(all -> {
+        Faults.report(SerialTasks.once("recent studies", recentStudies::all).thenAccept(all -> {
             Platform.runLater(() -> recent.set(all));
             all.stream()
                     .map(each -> each.file().toAbsolutePath().getParent())
@@ -540,7 +543,7 @@ public final class Windows {
                 && workspace.analysis().get().study() == study) {
             var figure = workspace.analysis().get().figures().stream().findFirst();
             ending.removeIf(CompletableFuture::isDone);
-            ending.add(CompletableFuture.supplyAsync(() -> {
+            ending.add(SerialTasks.once("recent studies", () -> {
                         recentStudies.add(file.get(), study, Instant.now(), figure);
                         return recentStudies.all();
                     })

@@ -1,10 +1,10 @@
 package helvo.desktop.document;
 
-import helvo.core.ForkedTask;
 import helvo.core.Progress;
 import helvo.core.analysis.Analysis;
 import helvo.core.study.Study;
 import helvo.core.table.Table;
+import helvo.core.task.ForkedTask;
 import helvo.desktop.task.BackgroundTasks;
 import helvo.desktop.task.BackgroundTasks.Outcome;
 import java.util.ArrayList;

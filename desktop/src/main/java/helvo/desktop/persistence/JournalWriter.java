@@ -2,6 +2,8 @@ package helvo.desktop.persistence;
 
 import helvo.core.study.Commit;
 import helvo.core.study.History;
+import helvo.core.task.Faults;
+import helvo.core.task.SerialTasks;
 import helvo.files.study.FileFingerprint;
 import helvo.files.study.Journal;
 import helvo.files.study.JournalFull;
@@ -13,17 +15,13 @@ import java.util.Deque;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
-import java.util.concurrent.LinkedBlockingQueue;
-import java.util.concurrent.ThreadPoolExecutor;
-import java.util.concurrent.TimeUnit;
 import java.util.function.Consumer;
 
 /// Writes commits into the journal beside the interface thread. Where that fails it goes on in the next place, from
 /// the last state that was kept.
 final class JournalWriter {
     private final List<Path> places;
-    private final ThreadPoolExecutor thread = new ThreadPoolExecutor(
-            1, 1, 1, TimeUnit.SECONDS, new LinkedBlockingQueue<>(), work -> new Thread(work, "keeping"));
+    private final SerialTasks thread = SerialTasks.outliving("keeping");
     // What follows is used on that thread only.
     private final Deque<Pending> waiting = new ArrayDeque<>();
     private Optional<Journal> journal;
@@ -64,13 +62,12 @@ final class JournalWriter {
             inFile = back.file()
                     .flatMap(file -> back.saved().map(print -> new InFile(file, print, kept - back.unsaved())));
         }
-        thread.allowCoreThreadTimeOut(true);
     }
 
     /// Begins the journal while there is no changes yet, so that the first commit need not wait for it. Of one
     /// that gets no commit nothing stays.
     void prepare() {
-        thread.execute(() -> {
+        run(() -> {
             try {
                 begin();
             } catch (IOException | RuntimeException notYet) {
@@ -95,7 +92,7 @@ final class JournalWriter {
     }
 
     void keep(Commit commit, History after, Consumer<Report> report) {
-        thread.execute(() -> {
+        run(() -> {
             waiting.add(new Pending(commit, after));
             Optional<Throwable> fault = write();
             report.accept(new Report(kept, fault));
@@ -107,7 +104,7 @@ final class JournalWriter {
 
     /// Tries again what could not be written.
     void retry(Consumer<Report> report) {
-        thread.execute(() -> {
+        run(() -> {
             Optional<Throwable> fault = write();
             report.accept(new Report(kept, fault));
         });
@@ -167,7 +164,7 @@ final class JournalWriter {
     }
 
     void saved(Path file, FileFingerprint print, int commits) {
-        thread.execute(() -> {
+        run(() -> {
             inFile = Optional.of(new InFile(file, print, commits));
             try {
                 writeOrigin();
@@ -179,15 +176,14 @@ final class JournalWriter {
 
     /// Runs beside the interface thread, after what waits.
     void run(Runnable work) {
-        thread.execute(work);
+        Faults.report(thread.run(work));
     }
 
     /// Ends when all that waits is done.
     ///
     /// @param discard whether nothing in the journal is needed any more
     CompletableFuture<Void> close(boolean discard) {
-        var done = new CompletableFuture<Void>();
-        thread.execute(() -> {
+        CompletableFuture<Void> done = thread.run(() -> {
             try {
                 write();
                 if (journal.isPresent() && (discard || kept == 0)) {
@@ -200,11 +196,9 @@ final class JournalWriter {
                 }
             } catch (IOException leftThere) {
                 // What could not be removed is offered again at the next start.
-            } finally {
-                done.complete(null);
             }
         });
-        thread.shutdown();
+        thread.close();
         return done;
     }
 }

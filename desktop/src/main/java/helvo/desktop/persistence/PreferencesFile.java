@@ -1,5 +1,6 @@
 package helvo.desktop.persistence;
 
+import helvo.core.task.SerialTasks;
 import helvo.files.disk.AtomicFile;
 import helvo.files.json.StudyJson;
 import java.io.IOException;
@@ -17,6 +18,7 @@ import tools.jackson.databind.DeserializationFeature;
 /// @param <T> a record that takes whatever a file may hold
 public final class PreferencesFile<T> {
     private final Path file;
+    private final SerialTasks thread = SerialTasks.named("preferences");
     private final CompletableFuture<Void> read;
     private CompletableFuture<Void> written = CompletableFuture.completedFuture(null);
     private T content;
@@ -28,7 +30,7 @@ public final class PreferencesFile<T> {
     public PreferencesFile(Path file, Class<T> kind, T first) {
         this.file = file;
         content = first;
-        read = CompletableFuture.runAsync(() -> read(kind));
+        read = thread.run(() -> read(kind));
     }
 
     private void read(Class<T> kind) {
@@ -75,7 +77,7 @@ public final class PreferencesFile<T> {
         T changed = change.apply(get());
         if (!changed.equals(content)) {
             content = changed;
-            written = written.thenRunAsync(() -> {
+            written = thread.run(() -> {
                 try {
                     Files.createDirectories(file.getParent());
                     AtomicFile.write(

@@ -1,15 +1,14 @@
 package helvo.desktop.task;
 
 import helvo.core.Progress;
+import helvo.core.task.Faults;
+import helvo.core.task.SerialTasks;
 import java.time.Duration;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
 import java.util.List;
 import java.util.concurrent.CancellationException;
-import java.util.concurrent.LinkedBlockingQueue;
-import java.util.concurrent.ThreadPoolExecutor;
-import java.util.concurrent.TimeUnit;
 import java.util.function.Consumer;
 import javafx.application.Platform;
 import javafx.beans.property.ReadOnlyObjectProperty;
@@ -23,7 +22,6 @@ import org.jspecify.annotations.Nullable;
 public final class BackgroundTasks implements AutoCloseable {
     /// Work that takes longer than this is shown.
     private static final long PATIENCE_MS = 500;
-    private static final long IDLE_SECONDS = 2;
 
     private final List<Line> lines = new ArrayList<>();
     private final ReadOnlyObjectWrapper<Shown> shown = new ReadOnlyObjectWrapper<>();
@@ -100,27 +98,20 @@ public final class BackgroundTasks implements AutoCloseable {
         watch.stop();
         lines.forEach(line -> {
             line.stop();
-            line.thread.shutdownNow();
+            line.thread.stop();
         });
     }
 
     /// One thing at a time.
     public abstract sealed class Line {
-        private final ThreadPoolExecutor thread;
+        private final SerialTasks thread;
         /// Whether work that takes long is shown.
         private final boolean isShown;
         private @Nullable Job<?> current;
 
         private Line(String name, boolean isShown) {
             this.isShown = isShown;
-            thread = new ThreadPoolExecutor(
-                    1,
-                    1,
-                    IDLE_SECONDS,
-                    TimeUnit.SECONDS,
-                    new LinkedBlockingQueue<>(),
-                    Thread.ofPlatform().daemon().name(name).factory());
-            thread.allowCoreThreadTimeOut(true);
+            thread = SerialTasks.named(name);
         }
 
         public boolean isBusy() {
@@ -147,7 +138,7 @@ public final class BackgroundTasks implements AutoCloseable {
             if (!watch.isRunning()) {
                 watch.start();
             }
-            thread.execute(job::run);
+            Faults.report(thread.run(job::run));
         }
 
         final class Job<T> {

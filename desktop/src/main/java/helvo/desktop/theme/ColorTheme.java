@@ -9,7 +9,6 @@ import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.util.Locale;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
@@ -73,7 +72,11 @@ public enum ColorTheme {
             }
             this.colors = colors;
         }
-        return Objects.requireNonNull(colors.get(name), () -> "“" + name + "” is not a colour of the theme");
+        Color color = colors.get(name);
+        if (color == null) {
+            throw new IllegalArgumentException("“" + name + "” is not a colour of the theme");
+        }
+        return color;
     }
 
     /// A colour chosen for paper, changed towards that of text as far as it takes to be read on a ground of the

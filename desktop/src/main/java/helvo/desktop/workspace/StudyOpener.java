@@ -1,9 +1,9 @@
 package helvo.desktop.workspace;
 
-import helvo.core.ForkedTask;
 import helvo.core.Progress;
 import helvo.core.analysis.Analysis;
 import helvo.core.study.History;
+import helvo.core.task.ForkedTask;
 import helvo.desktop.document.AnalysisService;
 import helvo.desktop.persistence.StudyOrigin;
 import helvo.desktop.task.BackgroundTasks;

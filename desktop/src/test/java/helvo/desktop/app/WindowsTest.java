@@ -176,7 +176,7 @@ class WindowsTest {
                     frame[0],
                     start,
                     RecoverableStudies.NOTHING,
-                    new StudyOrigin.New(History.from(SampleStudy.study())));
+                    new Windows.FirstStudy.Read(new StudyOrigin.New(History.from(SampleStudy.study()))));
         });
         assertThat(windows.shown()).extracting(Windows.Shown::stage).containsExactly(frame[0]);
         assertThat(frame[0].getTitle()).isEqualTo(SampleStudy.NAME + " – Helvo");
@@ -217,7 +217,10 @@ class WindowsTest {
             Stage frame = windows.frame(start);
             frame.close();
             windows.begin(
-                    frame, start, RecoverableStudies.NOTHING, new StudyOrigin.New(History.from(SampleStudy.study())));
+                    frame,
+                    start,
+                    RecoverableStudies.NOTHING,
+                    new Windows.FirstStudy.Read(new StudyOrigin.New(History.from(SampleStudy.study()))));
         });
         assertThat(ended).isTrue();
         assertThat(windows.shown()).isEmpty();
@@ -302,7 +305,10 @@ class WindowsTest {
         Stage frame = of(() -> windows.frame(start));
         on(() -> press(frame, "4", "2", "\r", "4"));
         on(() -> windows.begin(
-                frame, start, RecoverableStudies.NOTHING, new StudyOrigin.New(History.from(SampleStudy.study()))));
+                frame,
+                start,
+                RecoverableStudies.NOTHING,
+                new Windows.FirstStudy.Read(new StudyOrigin.New(History.from(SampleStudy.study())))));
         on(() -> press(frame, "3", "\r"));
         var view = (MainView) frame.getScene().getRoot();
         until("the tour is shown", () -> view.panels().of(TourPanel.class).isVisible());

@@ -1,6 +1,7 @@
 package helvo.figure.paint;
 
 import helvo.core.Progress;
+import helvo.core.task.ForkedTask;
 import helvo.figure.canvas.DrawingCanvas;
 import helvo.figure.canvas.Marker;
 import helvo.figure.layout.PlotArea;
@@ -13,7 +14,7 @@ import java.awt.RenderingHints;
 import java.awt.geom.Rectangle2D;
 import java.awt.image.BufferedImage;
 import java.awt.image.DataBufferInt;
-import java.util.stream.IntStream;
+import java.util.List;
 
 /// Draws very many points by counting them per pixel. The cost grows with the pixels, little with the points.
 public final class PointCloud {
@@ -84,22 +85,22 @@ public final class PointCloud {
     private static int[] counts(PixelGrid grid, double[] xs, double[] ys, Progress progress) {
         int n = xs.length;
         int threads = n < WORTH_A_THREAD ? 1 : Math.min(4, Runtime.getRuntime().availableProcessors());
-        int[][] parts = new int[threads][];
-        IntStream.range(0, threads).parallel().forEach(thread -> {
+        List<int[]> parts = ForkedTask.all(threads, thread -> {
             int[] counts = new int[grid.width * grid.height];
             int to = (int) ((long) n * (thread + 1) / threads);
             for (int from = (int) ((long) n * thread / threads); from < to; from += BLOCK) {
                 progress.reached((double) from / n);
                 count(xs, ys, from, Math.min(to, from + BLOCK), grid, counts);
             }
-            parts[thread] = counts;
+            return counts;
         });
-        for (int thread = 1; thread < threads; thread++) {
-            for (int i = 0; i < parts[0].length; i++) {
-                parts[0][i] += parts[thread][i];
+        int[] all = parts.getFirst();
+        for (int[] part : parts.subList(1, threads)) {
+            for (int i = 0; i < all.length; i++) {
+                all[i] += part[i];
             }
         }
-        return parts[0];
+        return all;
     }
 
     private static void count(double[] xs, double[] ys, int from, int to, PixelGrid grid, int[] counts) {

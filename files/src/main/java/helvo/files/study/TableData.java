@@ -11,6 +11,7 @@ import helvo.core.table.Cell;
 import helvo.core.table.Cells;
 import helvo.core.table.Column;
 import helvo.core.table.Table;
+import helvo.core.task.ForkedTask;
 import helvo.files.Limits;
 import helvo.files.UnreadableFile;
 import java.io.ByteArrayOutputStream;
@@ -74,10 +75,8 @@ record TableData(List<Integer> rows, List<FieldType> forms, List<BitSet> numbers
         for (int from = 0; from < all; from += STRETCH * AT_ONCE) {
             progress.reached((double) from / all);
             int first = from;
-            List<byte[]> texts = IntStream.range(0, AT_ONCE)
-                    .parallel()
-                    .mapToObj(i -> rows(table, first + i * STRETCH, Math.min(all, first + (i + 1) * STRETCH)))
-                    .toList();
+            List<byte[]> texts = ForkedTask.all(
+                    AT_ONCE, i -> rows(table, first + i * STRETCH, Math.min(all, first + (i + 1) * STRETCH)));
             for (byte[] text : texts) {
                 out.write(text);
             }

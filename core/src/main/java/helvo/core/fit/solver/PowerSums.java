@@ -1,12 +1,12 @@
 package helvo.core.fit.solver;
 
-import helvo.core.BlockParallel;
 import helvo.core.Progress;
 import helvo.core.numeric.RoundingError;
 import helvo.core.points.LowParts;
 import helvo.core.points.Points;
 import helvo.core.points.Scaling;
 import helvo.core.points.Weighting;
+import helvo.core.task.BlockParallel;
 import java.util.stream.IntStream;
 import org.apache.commons.numbers.core.DD;
 

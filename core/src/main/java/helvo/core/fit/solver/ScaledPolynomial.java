@@ -1,6 +1,5 @@
 package helvo.core.fit.solver;
 
-import helvo.core.BlockParallel;
 import helvo.core.Progress;
 import helvo.core.numeric.FittedFunction;
 import helvo.core.numeric.NormalEquations;
@@ -9,6 +8,7 @@ import helvo.core.points.LowParts;
 import helvo.core.points.Points;
 import helvo.core.points.Scaling;
 import helvo.core.points.Weighting;
+import helvo.core.task.BlockParallel;
 import java.util.Arrays;
 import org.apache.commons.numbers.core.DD;
 

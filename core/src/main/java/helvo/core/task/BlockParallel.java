@@ -1,7 +1,8 @@
-package helvo.core;
+package helvo.core.task;
 
+import helvo.core.Progress;
+import java.util.List;
 import java.util.function.BinaryOperator;
-import java.util.stream.IntStream;
 
 /// Work on many points in blocks on all processors; results are combined in the order of the blocks, so that sums
 /// do not depend on the number of processors.
@@ -30,16 +31,11 @@ public final class BlockParallel {
             return work.of(0, n);
         }
         int blocks = (n + BLOCK_SIZE - 1) / BLOCK_SIZE;
-        return IntStream.range(0, blocks)
-                .parallel()
-                .mapToObj(block -> {
-                    progress.reached((double) block / blocks);
-                    return work.of(block * BLOCK_SIZE, Math.min(n, (block + 1) * BLOCK_SIZE));
-                })
-                .toList()
-                .stream()
-                .reduce(join)
-                .orElseThrow();
+        List<T> all = ForkedTask.all(blocks, block -> {
+            progress.reached((double) block / blocks);
+            return work.of(block * BLOCK_SIZE, Math.min(n, (block + 1) * BLOCK_SIZE));
+        });
+        return all.stream().reduce(join).orElseThrow();
     }
 
     public static void forEach(int n, Progress progress, Task task) {
