@@ -8,7 +8,7 @@ public final class Faults {
     private Faults() {}
 
     /// Reports the fault of work that nobody waits for; on the thread that it fails on. Work that was cancelled has
-    // none.
+    /// none.
     public static void report(CompletableFuture<?> work) {
         var _ = work.exceptionally(fault -> {
             if (!(fault instanceof CancellationException)) {
