@@ -8,7 +8,10 @@ import helvo.desktop.document.StudyDocument;
 import helvo.desktop.measurements.MeasurementGrid;
 import helvo.desktop.theme.Themes;
 import helvo.desktop.window.MainView;
+import helvo.desktop.workspace.Exporter;
 import helvo.desktop.workspace.FileDialogs;
+import helvo.desktop.workspace.Importer;
+import helvo.desktop.workspace.Saver;
 import helvo.desktop.workspace.Workspace;
 import helvo.figure.export.FigureFormat;
 import helvo.files.table.TableExport;
@@ -42,6 +45,8 @@ final class DrivenWindow {
     final OneStudy study;
     final StudyDocument document;
     final Workspace workspace;
+    final Exporter exporter;
+    final Saver saver;
     final MainView view;
     private final FileDialogs dialogs;
     Path saveTo;
@@ -101,14 +106,21 @@ final class DrivenWindow {
             }
         };
         workspace = another();
-        view = new MainView(workspace);
+        exporter = new Exporter(workspace, dialogs, study.folders().log());
+        saver = new Saver(workspace, study.keeper, dialogs);
+        view = view(workspace);
         stage.setScene(Themes.scene(view, 1280, 800));
         stage.show();
     }
 
     /// What one more window on the study would show.
     Workspace another() {
-        return new Workspace(document, study.keeper, study, dialogs);
+        return new Workspace(document, study.keeper, study);
+    }
+
+    /// The contents of a window.
+    MainView view(Workspace of) {
+        return new MainView(of, new Importer(of, dialogs, study), exporter, saver, study);
     }
 
     void close() {

@@ -205,7 +205,7 @@ class ExportTest {
     void theFigureThatIsDraggedIsAFileOfItsOwn(FxRobot robot) throws IOException {
         Path drags = folder.resolve("drags");
         var ready = new AtomicReference<Path>();
-        robot.interact(() -> window.workspace.exporter().prepareDrag(drags, ready::set));
+        robot.interact(() -> window.exporter.prepareDrag(drags, ready::set));
         until(robot, () -> ready.get() != null);
         assertThat(ready.get()).isEqualTo(drags.resolve("Stretch of 3 mm marram cord under load.png"));
         assertThat(ready.get())

@@ -172,7 +172,7 @@ class KeptPartsTest {
             other.show(window.workspace.tableId().get());
             other.showFigure(window.workspace.figureId().get());
             other.showSeries(window.workspace.seriesPlace().get());
-            var view = new MainView(other);
+            MainView view = window.view(other);
             view.setSides(window.view.leftWidth(), window.view.rightWidth());
             Themes.scene(view, 1280, 800);
             for (int i = 0; i < 3; i++) {

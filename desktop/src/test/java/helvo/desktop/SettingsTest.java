@@ -148,7 +148,7 @@ class SettingsTest {
     private Map<String, byte[]> report(boolean withData) throws IOException {
         window.saveTo = folder.resolve("fault.zip");
         Files.deleteIfExists(window.saveTo);
-        on(() -> window.workspace.exporter().saveFaultReport(withData));
+        on(() -> window.exporter.saveFaultReport(withData));
         until("it is written", () -> Files.exists(window.saveTo) && window.workspace.isIdle());
         var parts = new LinkedHashMap<String, byte[]>();
         try (var zip = new ZipInputStream(new ByteArrayInputStream(Files.readAllBytes(window.saveTo)))) {

@@ -91,7 +91,7 @@ class StudyWindowTest {
         type(robot, 1, "10");
         untilSign("all changes kept");
         assertThat(window.text("#notice")).isEqualTo("Saved “pulls.helvo” in " + folder + ".");
-        on(() -> window.workspace.saver().revert());
+        on(() -> window.saver.revert());
         until("it is as it was saved", () -> window.workspace.study().equals(saved));
         untilSign("saved");
         keys(robot, KeyCode.CONTROL, KeyCode.Z);

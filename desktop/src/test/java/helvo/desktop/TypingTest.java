@@ -352,7 +352,7 @@ class TypingTest {
     @Test
     void keysBeforeTheFirstFrameCount(FxRobot robot) {
         robot.interact(() -> {
-            var view = new MainView(window.another());
+            MainView view = window.view(window.another());
             Themes.scene(view, 1280, 800);
             view.begin();
             for (KeyCode key : List.of(KeyCode.DIGIT1, KeyCode.DIGIT8, KeyCode.ENTER, KeyCode.DIGIT7, KeyCode.ENTER)) {

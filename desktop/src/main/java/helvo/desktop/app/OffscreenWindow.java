@@ -108,7 +108,7 @@ public final class OffscreenWindow {
                             folders.log(),
                             sentence -> drawn.completeExceptionally(new IllegalStateException(sentence))));
             windows.complete(new Windows(folders, List.of(folders.kept()), () -> {}));
-            windows.join().checkFiles();
+            windows.join().onDisk().read();
             Stage stage = windows.join()
                     .open(
                             origin,

@@ -29,7 +29,7 @@ public final class Program implements Helvo.Window {
             System.err.println(missing.get() + " Without one, `helvo fit` and `helvo draw` do the same work.");
             return NOT_POSSIBLE;
         }
-        Windows.run(start);
+        ProgramStart.run(start);
         return DONE;
     }
 

@@ -31,7 +31,7 @@ final class WindowStudies implements Studies {
     @Override
     public void openNew() {
         Settings settings = windows.settings().get();
-        Windows.show(windows.open(
+        WindowPlacement.show(windows.open(
                 new StudyOrigin.New(History.from(settings.blank())), StartOptions.withStudy(settings::blank, false)));
     }
 
@@ -43,10 +43,10 @@ final class WindowStudies implements Studies {
     @Override
     public void open(StudyOrigin study, Optional<Analysis> beginning) {
         if (!(study instanceof StudyOrigin.FromFile read && showIfOpen(read.file()))) {
-            windows.shown().stream()
+            windows.open().stream()
                     .filter(each -> each.stage() == stage)
                     .findFirst()
-                    .ifPresent(here -> windows.open(windows.asKept(study), beginning, here));
+                    .ifPresent(here -> windows.open(windows.onDisk().asKept(study), beginning, here));
         }
     }
 
@@ -67,9 +67,8 @@ final class WindowStudies implements Studies {
 
     @Override
     public boolean showIfOpen(Path file) {
-        Optional<Windows.Shown> there = windows.shown().stream()
-                .filter(each -> each.workspace()
-                        .keeper()
+        Optional<OpenWindow> there = windows.open().stream()
+                .filter(each -> each.keeper()
                         .file()
                         .get()
                         .filter(open -> isSame(open, file))
@@ -98,17 +97,17 @@ final class WindowStudies implements Studies {
 
     @Override
     public ReadOnlyObjectProperty<List<RecentStudies.Recent>> recent() {
-        return windows.recent();
+        return windows.onDisk().recent();
     }
 
     @Override
     public ReadOnlyObjectProperty<List<Journal.Kept>> leftBehind() {
-        return windows.leftBehind();
+        return windows.onDisk().leftBehind();
     }
 
     @Override
     public void discard(Journal.Kept kept) {
-        windows.forget(kept);
+        windows.onDisk().forget(kept);
         try {
             kept.journal().discard();
         } catch (IOException e) {

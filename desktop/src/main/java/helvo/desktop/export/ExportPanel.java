@@ -9,6 +9,8 @@ import helvo.desktop.controls.Tabs;
 import helvo.desktop.panels.Commands;
 import helvo.desktop.panels.Panel;
 import helvo.desktop.panels.Panels;
+import helvo.desktop.persistence.LastChoices;
+import helvo.desktop.persistence.PreferencesFile;
 import helvo.desktop.workspace.Exporter;
 import helvo.desktop.workspace.Notation;
 import helvo.desktop.workspace.Workspace;
@@ -45,17 +47,21 @@ public final class ExportPanel extends Panel {
     private final ReportTab reportPart;
     private final List<Node> parts;
     private final ScrollPane left = new ScrollPane();
+    private final Exporter exporter;
+    private final PreferencesFile<LastChoices> choices;
     private final SheetPreview preview;
     private final HBox body;
     private Subscription following = Subscription.EMPTY;
     private int shown;
 
-    public ExportPanel(Workspace workspace, Panels panels) {
+    public ExportPanel(Workspace workspace, Exporter exporter, PreferencesFile<LastChoices> choices, Panels panels) {
         super(workspace, panels, "export-panel", "Export", WIDTH);
         place(Pos.TOP_RIGHT, 52, 16);
-        preview = new SheetPreview(workspace);
-        figurePart = new FigureTab(workspace, preview, this::showError);
-        reportPart = new ReportTab(workspace, this::showError);
+        this.exporter = exporter;
+        this.choices = choices;
+        preview = new SheetPreview(workspace, exporter);
+        figurePart = new FigureTab(workspace, exporter, choices, preview, this::showError);
+        reportPart = new ReportTab(workspace, exporter, choices, this::showError);
         parts = List.of(figurePart, reportPart, table(), numbers());
         left.setFitToWidth(true);
         left.setMinWidth(LEFT);
@@ -63,7 +69,7 @@ public final class ExportPanel extends Panel {
         left.setFocusTraversable(false);
         HBox.setHgrow(preview, Priority.ALWAYS);
         body = new HBox(16, left, preview);
-        shown = workspace.studies().choices().get().exportTab();
+        shown = choices.get().exportTab();
         tabs.show(PARTS, shown);
         getChildren().addAll(heading, tabs, wrong, body);
     }
@@ -71,24 +77,20 @@ public final class ExportPanel extends Panel {
     private Node table() {
         var saves = new FlowPane(8, 8);
         for (TableExport.Format format : TableExport.Format.values()) {
-            saves.getChildren().add(button("save-" + format.ending(), "Save as " + format.title(), () -> workspace
-                    .exporter()
-                    .saveTable(format)));
+            saves.getChildren()
+                    .add(button(
+                            "save-" + format.ending(), "Save as " + format.title(), () -> exporter.saveTable(format)));
         }
         return new VBox(
                 10,
                 strong("Save the table"),
                 saves,
                 strong("To the clipboard"),
-                new FlowPane(
-                        8,
-                        8,
-                        button("copy-table", "Copy table", workspace.exporter().copying()::table)),
+                new FlowPane(8, 8, button("copy-table", "Copy table", exporter.copying()::table)),
                 muted("With its headings, at full precision: as text separated by tabs, and as HTML."));
     }
 
     private Node numbers() {
-        Exporter exporter = workspace.exporter();
         return new VBox(
                 10,
                 strong("To the clipboard"),
@@ -114,9 +116,8 @@ public final class ExportPanel extends Panel {
     }
 
     /// What it does by name, for the finder and for keys.
-    public static void addTo(Commands commands, Workspace workspace, Panels panels) {
+    public static void addTo(Commands commands, Workspace workspace, Exporter exporter, Panels panels) {
         BooleanSupplier hasTable = () -> workspace.table().isPresent();
-        Exporter exporter = workspace.exporter();
         commands.add("Export …", "Shortcut+H", hasTable, () -> panels.show(ExportPanel.class));
         commands.add("Export again, as the last time", "Shortcut+Alt+H", hasTable, exporter::again);
         commands.add("Report …", "Shortcut+Alt+D", hasTable, () -> panels.of(ExportPanel.class)
@@ -159,7 +160,7 @@ public final class ExportPanel extends Panel {
 
     private void show(int part) {
         shown = part;
-        workspace.studies().choices().keep(choices -> choices.withExportTab(part));
+        choices.keep(last -> last.withExportTab(part));
         begin();
     }
 

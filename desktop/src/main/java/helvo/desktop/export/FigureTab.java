@@ -14,6 +14,9 @@ import helvo.core.study.FigureEdit;
 import helvo.core.style.SheetStyle;
 import helvo.desktop.controls.Controls;
 import helvo.desktop.controls.Form;
+import helvo.desktop.persistence.LastChoices;
+import helvo.desktop.persistence.PreferencesFile;
+import helvo.desktop.workspace.Exporter;
 import helvo.desktop.workspace.Workspace;
 import helvo.figure.export.FigureFile;
 import helvo.figure.export.FigureFormat;
@@ -35,6 +38,8 @@ import javafx.scene.layout.VBox;
 /// The tab of the export panel for the figure.
 final class FigureTab extends VBox {
     private final Workspace workspace;
+    private final Exporter exporter;
+    private final PreferencesFile<LastChoices> choices;
     private final SheetPreview preview;
     private final Consumer<String> error;
     private final TextField width = field("export-width", "Width of the figure in millimetres", 5);
@@ -49,9 +54,16 @@ final class FigureTab extends VBox {
     private final TextArea description = Controls.limited(new TextArea());
     private final Form sizes;
 
-    FigureTab(Workspace workspace, SheetPreview preview, Consumer<String> error) {
+    FigureTab(
+            Workspace workspace,
+            Exporter exporter,
+            PreferencesFile<LastChoices> choices,
+            SheetPreview preview,
+            Consumer<String> error) {
         super(10);
         this.workspace = workspace;
+        this.exporter = exporter;
+        this.choices = choices;
         this.preview = preview;
         this.error = error;
         sizes = new Form(error);
@@ -60,8 +72,7 @@ final class FigureTab extends VBox {
         grid.addRow(1, new Label("Height"), height, new Label("mm"));
         grid.addRow(2, new Label("Printed at a width of"), printed, new Label("mm"));
         grid.addRow(3, new Label("Resolution of a PNG"), resolution, new Label("dots per inch"));
-        resolution.setText(
-                RootLocale.format("%.0f", workspace.studies().choices().get().dpi()));
+        resolution.setText(RootLocale.format("%.0f", choices.get().dpi()));
         data.setId("export-data");
         clear.setId("export-clear");
         legible.setId("export-legible");
@@ -76,8 +87,7 @@ final class FigureTab extends VBox {
         for (FigureFormat format : FigureFormat.values()) {
             saves.getChildren().add(button("save-" + format.ending(), "Save as " + format.name(), () -> save(format)));
         }
-        saves.getChildren()
-                .add(button("copy-figure", "Copy figure", workspace.exporter().copying()::figure));
+        saves.getChildren().add(button("copy-figure", "Copy figure", exporter.copying()::figure));
         getChildren()
                 .addAll(
                         strong("Size on paper"),
@@ -259,8 +269,8 @@ final class FigureTab extends VBox {
     private void save(FigureFormat format) {
         OptionalDouble dpi = within(resolution, "Resolution", FigureFile.MIN_DPI, FigureFile.MAX_DPI, "dots per inch");
         if (dpi.isPresent() && resize()) {
-            workspace.studies().choices().keep(choices -> choices.withDpi(dpi.getAsDouble()));
-            workspace.exporter().saveFigure(format, dpi.getAsDouble(), data.isSelected());
+            choices.keep(last -> last.withDpi(dpi.getAsDouble()));
+            exporter.saveFigure(format, dpi.getAsDouble(), data.isSelected());
         }
     }
 }

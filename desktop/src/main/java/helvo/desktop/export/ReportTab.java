@@ -10,6 +10,9 @@ import helvo.core.study.ReportPlan.Section;
 import helvo.core.study.StudyEdit;
 import helvo.core.style.FigureText;
 import helvo.desktop.controls.Form;
+import helvo.desktop.persistence.LastChoices;
+import helvo.desktop.persistence.PreferencesFile;
+import helvo.desktop.workspace.Exporter;
 import helvo.desktop.workspace.Workspace;
 import helvo.report.ReportFormat;
 import java.time.LocalDate;
@@ -39,24 +42,24 @@ final class ReportTab extends VBox {
     private static final DateTimeFormatter DATE = DateTimeFormatter.ofPattern("d MMMM uuuu", Locale.ENGLISH);
 
     private final Workspace workspace;
+    private final PreferencesFile<LastChoices> choices;
     private final Form form;
     private final VBox sections = new VBox(2);
     private final VBox figures = new VBox(2);
 
-    ReportTab(Workspace workspace, Consumer<String> error) {
+    ReportTab(Workspace workspace, Exporter exporter, PreferencesFile<LastChoices> choices, Consumer<String> error) {
         super(10);
         this.workspace = workspace;
+        this.choices = choices;
         form = new Form(error);
         var saves = new FlowPane(8, 8);
         for (ReportFormat format : ReportFormat.values()) {
-            Button save = button("save-report-" + format.ending(), format.title(), () -> workspace
-                    .exporter()
-                    .saveReport(format));
+            Button save = button("save-report-" + format.ending(), format.title(), () -> exporter.saveReport(format));
             save.setTooltip(new Tooltip(format.purpose()));
             save.setAccessibleText("Save the report as " + format.title() + ", " + format.purpose());
             saves.getChildren().add(save);
         }
-        Button fill = button("fill-template", "Into a template …", workspace.exporter()::fillTemplate);
+        Button fill = button("fill-template", "Into a template …", exporter::fillTemplate);
         fill.setTooltip(
                 new Tooltip("Fill an HTML or DOCX file of your own, with places such as {{title}} and {{report}}"));
         saves.getChildren().add(fill);
@@ -96,7 +99,7 @@ final class ReportTab extends VBox {
         form.row("Title", title);
         TextField author = form.text("report-author", "Who reports, and where", () -> plan().author(), this::report);
         author.setPromptText("your name, laboratory");
-        String before = workspace.studies().choices().get().reporter();
+        String before = choices.get().reporter();
         if (before.isEmpty() || !plan().author().isEmpty()) {
             form.row("By", author);
         } else {
@@ -132,7 +135,7 @@ final class ReportTab extends VBox {
     private void report(String by) {
         plan(plan().withAuthor(cut(by)));
         if (!by.isBlank()) {
-            workspace.studies().choices().keep(choices -> choices.withReporter(cut(by)));
+            choices.keep(last -> last.withReporter(cut(by)));
         }
     }
 

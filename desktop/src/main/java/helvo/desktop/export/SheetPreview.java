@@ -12,6 +12,7 @@ import helvo.core.study.History;
 import helvo.desktop.controls.Controls;
 import helvo.desktop.task.BackgroundTasks;
 import helvo.desktop.task.BackgroundTasks.Outcome;
+import helvo.desktop.workspace.Exporter;
 import helvo.desktop.workspace.SharedPixels;
 import helvo.desktop.workspace.Workspace;
 import helvo.figure.export.PrintCheck;
@@ -52,6 +53,7 @@ final class SheetPreview extends VBox {
     private static final double CARRIED = 160;
 
     private final Workspace workspace;
+    private final Exporter exporter;
     private final BackgroundTasks.Latest drawing;
     private final ImageView view = new ImageView();
     private final StackPane ground = new StackPane(view);
@@ -75,9 +77,10 @@ final class SheetPreview extends VBox {
     /// A drawn sheet, and whether it stays legible in print.
     private record Sheet(BufferedImage image, FigureAnalysis figure, PrintCheck check) {}
 
-    SheetPreview(Workspace workspace) {
+    SheetPreview(Workspace workspace, Exporter exporter) {
         super(8);
         this.workspace = workspace;
+        this.exporter = exporter;
         drawing = workspace.background().latest("preview");
         view.setPreserveRatio(true);
         view.setSmooth(true);
@@ -231,7 +234,7 @@ final class SheetPreview extends VBox {
         }
         try {
             folder = folder == null ? TemporaryFolder.create() : folder;
-            workspace.exporter().prepareDrag(folder.path(), file -> dragged = Optional.of(file));
+            exporter.prepareDrag(folder.path(), file -> dragged = Optional.of(file));
         } catch (IOException e) {
             note.setText("Nothing can be dragged from here: the folder for temporary files cannot be written to.");
         }

@@ -13,6 +13,7 @@ import helvo.core.style.AxisStyle;
 import helvo.core.style.LegendStyle;
 import helvo.core.style.Note;
 import helvo.desktop.controls.MenuItems;
+import helvo.desktop.workspace.Copying;
 import helvo.desktop.workspace.Workspace;
 import helvo.figure.layout.FigureLayout;
 import helvo.figure.layout.HitTarget;
@@ -25,6 +26,7 @@ import javafx.scene.control.MenuItem;
 /// The context menus of the figure's parts, for the second button of the mouse and the menu key.
 final class FigureMenu {
     private final Workspace workspace;
+    private final Copying copying;
     private final FigureView view;
     private final PartOpener opener;
     private final PlaceOnFigure at;
@@ -35,6 +37,7 @@ final class FigureMenu {
     /// @param x place on the sheet in points, like `y`
     FigureMenu(
             Workspace workspace,
+            Copying copying,
             FigureView view,
             PartOpener opener,
             FigureAnalysis figure,
@@ -42,6 +45,7 @@ final class FigureMenu {
             double x,
             double y) {
         this.workspace = workspace;
+        this.copying = copying;
         this.view = view;
         this.opener = opener;
         at = new PlaceOnFigure(figure, layout, x, y);
@@ -197,7 +201,7 @@ final class FigureMenu {
         }
         items.item("swap", "Swap x and y", () -> workspace.perform(new StudyEdit.SwapAxes(figure().table())));
         items.separator();
-        items.item("copy-figure", "Copy the figure", workspace.exporter().copying()::figure);
+        items.item("copy-figure", "Copy the figure", copying::figure);
         items.item("look", "The style of the figure …", () -> show(new HitTarget.Background()));
     }
 

@@ -18,6 +18,7 @@ import helvo.desktop.controls.AddButton;
 import helvo.desktop.controls.Tabs;
 import helvo.desktop.panels.Commands;
 import helvo.desktop.panels.Panels;
+import helvo.desktop.workspace.Copying;
 import helvo.desktop.workspace.Workspace;
 import helvo.figure.layout.HitTarget;
 import java.util.EnumMap;
@@ -57,7 +58,7 @@ public final class FigurePane extends VBox {
     private final FlowPane measures = new FlowPane(3, 6);
     private final Button styleButton;
 
-    public FigurePane(Workspace workspace, Panels panels) {
+    public FigurePane(Workspace workspace, Copying copying, Panels panels) {
         this.workspace = workspace;
         getStyleClass().add("figure-pane");
         tabs = new Tabs(
@@ -70,7 +71,7 @@ public final class FigurePane extends VBox {
                 .wrappingAfter(240);
         tabs.getStyleClass().add("figure-tabs");
         opener = new PartOpener(panels, this::view);
-        view = new FigureView(workspace, opener);
+        view = new FigureView(workspace, copying, opener);
         named = new FigureCommands(workspace, view, this);
         notices = new FigureNotices(workspace);
         residuals = new ResidualView(workspace);

@@ -9,6 +9,7 @@ import helvo.core.study.FigureEdit.Zoom.Limits;
 import helvo.core.style.AxisPlace;
 import helvo.desktop.document.Preview;
 import helvo.desktop.task.BackgroundTasks;
+import helvo.desktop.workspace.Copying;
 import helvo.desktop.workspace.SharedPixels;
 import helvo.desktop.workspace.Workspace;
 import helvo.figure.export.Raster;
@@ -82,12 +83,12 @@ public final class FigureView extends Pane {
     }
 
     @SuppressWarnings("NullAway.Init") // set before it is read
-    FigureView(Workspace workspace, PartOpener opener) {
+    FigureView(Workspace workspace, Copying copying, PartOpener opener) {
         this.workspace = workspace;
         drawing = workspace.background().latest("drawing");
         marks = new SelectionMarks(workspace);
         titles = new TitleField(workspace, this);
-        pointer = new PointerTools(workspace, this, opener);
+        pointer = new PointerTools(workspace, copying, this, opener);
         getStyleClass().add("figure-view");
         setMinSize(200, 160);
         sheet.getStyleClass().add("sheet");

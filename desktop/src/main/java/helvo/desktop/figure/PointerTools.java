@@ -2,6 +2,7 @@ package helvo.desktop.figure;
 
 import helvo.core.RootLocale;
 import helvo.core.analysis.FigureAnalysis;
+import helvo.desktop.workspace.Copying;
 import helvo.desktop.workspace.Workspace;
 import helvo.figure.layout.FigureLayout;
 import helvo.figure.layout.HitTarget;
@@ -28,6 +29,7 @@ final class PointerTools {
     private static final int MAX_LIVE = 20_000;
 
     private final Workspace workspace;
+    private final Copying copying;
     private final FigureView view;
     private final PartOpener opener;
     private final HoverLabel hover;
@@ -40,8 +42,9 @@ final class PointerTools {
     private double pressedY;
     private boolean moved;
 
-    PointerTools(Workspace workspace, FigureView view, PartOpener opener) {
+    PointerTools(Workspace workspace, Copying copying, FigureView view, PartOpener opener) {
         this.workspace = workspace;
+        this.copying = copying;
         this.view = view;
         this.opener = opener;
         hover = new HoverLabel(workspace, view);
@@ -134,7 +137,8 @@ final class PointerTools {
             Optional<FigureLayout.Hit> hit =
                     byKey ? Optional.empty() : on.layout.nearest(on.figure, x, y, points(NEAR));
             HitTarget part = byKey ? new HitTarget.Background() : on.partAt(x, y);
-            menu.getItems().setAll(new FigureMenu(workspace, view, opener, on.figure, on.layout, x, y).of(hit, part));
+            menu.getItems()
+                    .setAll(new FigureMenu(workspace, copying, view, opener, on.figure, on.layout, x, y).of(hit, part));
             hover.hide();
             Point2D onScreen = view.localToScreen(view.sceneToLocal(place));
             menu.show(

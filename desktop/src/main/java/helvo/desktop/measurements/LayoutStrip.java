@@ -9,6 +9,7 @@ import helvo.core.study.StudyEdit;
 import helvo.core.table.ImportOptions;
 import helvo.core.table.ImportReport;
 import helvo.core.table.Table;
+import helvo.desktop.workspace.Importer;
 import helvo.desktop.workspace.Workspace;
 import helvo.files.text.Delimiter;
 import java.nio.file.Path;
@@ -27,9 +28,11 @@ final class LayoutStrip extends MenuButton {
     private static final int LONGEST = 110;
 
     private final Workspace workspace;
+    private final Importer importer;
 
-    LayoutStrip(Workspace workspace) {
+    LayoutStrip(Workspace workspace, Importer importer) {
         this.workspace = workspace;
+        this.importer = importer;
         setId("layout");
         getStyleClass().add("layout-strip");
         setAccessibleText("How the file was read");
@@ -60,7 +63,7 @@ final class LayoutStrip extends MenuButton {
         follow.setOnAction(_ -> workspace.perform(new StudyEdit.Follow(table.id(), !table.followsFile())));
         var other = new MenuItem("Use other data for this table …");
         other.setId("other-data");
-        other.setOnAction(_ -> workspace.importer().useOtherData());
+        other.setOnAction(_ -> importer.useOtherData());
         getItems().addAll(new SeparatorMenuItem(), follow, other);
         if (table.followsFile()) {
             setText("Follows " + source.name() + " · " + getText());
@@ -143,7 +146,7 @@ final class LayoutStrip extends MenuButton {
             if (!here) {
                 var also = new MenuItem(RootLocale.format("Table %d, as another table", number));
                 also.setId("also-" + number);
-                also.setOnAction(_ -> workspace.importer().openAlso(table, choices));
+                also.setOnAction(_ -> importer.openAlso(table, choices));
                 tables.add(also);
             }
         }
@@ -195,14 +198,14 @@ final class LayoutStrip extends MenuButton {
                 choices.withHidden(!choices.hidden()));
         var other = new MenuItem("Open other sheets of it …");
         other.setId("other-sheets");
-        other.setOnAction(_ -> workspace.importer().open(List.of(Path.of(source.file()))));
+        other.setOnAction(_ -> importer.open(List.of(Path.of(source.file()))));
         getItems().add(other);
     }
 
     private void choice(List<MenuItem> into, String text, boolean chosen, Table table, ImportOptions choices) {
         var item = new CheckMenuItem(text);
         item.setSelected(chosen);
-        item.setOnAction(_ -> workspace.importer().reread(table, choices));
+        item.setOnAction(_ -> importer.reread(table, choices));
         into.add(item);
     }
 }

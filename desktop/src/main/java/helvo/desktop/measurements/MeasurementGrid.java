@@ -11,6 +11,7 @@ import helvo.core.table.Derivation;
 import helvo.core.table.Role;
 import helvo.core.table.Table;
 import helvo.desktop.theme.Themes;
+import helvo.desktop.workspace.Importer;
 import helvo.desktop.workspace.SystemClipboard;
 import helvo.desktop.workspace.Workspace;
 import java.util.HashMap;
@@ -55,6 +56,7 @@ public final class MeasurementGrid extends TableView<Integer> {
     private static final double NEW_HEADING = 130.5;
 
     private final Workspace workspace;
+    private final Importer importer;
     private final ObjectProperty<Table> shown = new SimpleObjectProperty<>();
     private final RowNumbers rowNumbers = new RowNumbers();
     private final Consumer<Column> formula;
@@ -66,8 +68,9 @@ public final class MeasurementGrid extends TableView<Integer> {
     private Table table;
 
     /// @param formula asks for another formula of a derived column
-    MeasurementGrid(Workspace workspace, Consumer<Column> formula) {
+    MeasurementGrid(Workspace workspace, Importer importer, Consumer<Column> formula) {
         this.workspace = workspace;
+        this.importer = importer;
         this.formula = formula;
         setId("grid");
         setAccessibleText("Measurements");
@@ -270,7 +273,7 @@ public final class MeasurementGrid extends TableView<Integer> {
 
     /// Pastes over the cells from the chosen one on.
     void paste() {
-        workspace.importer().pasteOver(place().getRow(), place().getColumn() - 1);
+        importer.pasteOver(place().getRow(), place().getColumn() - 1);
     }
 
     /// The row behind one that is typed into can be chosen, though the study has neither yet.

@@ -17,6 +17,8 @@ import helvo.desktop.controls.Tabs;
 import helvo.desktop.controls.WrappedLabel;
 import helvo.desktop.panels.Commands;
 import helvo.desktop.panels.Panels;
+import helvo.desktop.workspace.Copying;
+import helvo.desktop.workspace.Importer;
 import helvo.desktop.workspace.SystemClipboard;
 import helvo.desktop.workspace.Workspace;
 import java.util.List;
@@ -33,6 +35,8 @@ import javafx.scene.layout.VBox;
 /// Measurements: the tables, and the cells that need a look.
 public final class MeasurementsPane extends VBox {
     private final Workspace workspace;
+    private final Importer importer;
+    private final Copying copying;
     private final Tabs tabs;
     private final LayoutStrip layout;
     private final MeasurementGrid grid;
@@ -42,8 +46,10 @@ public final class MeasurementsPane extends VBox {
     private final Panels panels;
     private final Label hint = new WrappedLabel();
 
-    public MeasurementsPane(Workspace workspace, Panels panels) {
+    public MeasurementsPane(Workspace workspace, Importer importer, Copying copying, Panels panels) {
         this.workspace = workspace;
+        this.importer = importer;
+        this.copying = copying;
         this.panels = panels;
         getStyleClass().addAll("side", "measurements");
         var heading = new Label("Measurements");
@@ -56,11 +62,11 @@ public final class MeasurementsPane extends VBox {
                 .renaming((name, place) -> workspace.perform(new StudyEdit.RenameTable(
                         workspace.study().tables().get(place).id(), name)))
                 .ending(add());
-        layout = new LayoutStrip(workspace);
+        layout = new LayoutStrip(workspace, importer);
         layout.setMaxWidth(Double.MAX_VALUE);
         severalY = new SeveralYNotice(workspace);
         filter = new FilterLine(() -> panels.show(FilterPanel.class));
-        grid = new MeasurementGrid(workspace, column -> showFormula(Optional.of(column)));
+        grid = new MeasurementGrid(workspace, importer, column -> showFormula(Optional.of(column)));
         issues = new DataIssuesPane(workspace, grid);
         hint.getStyleClass().addAll("muted", "first-hint");
         VBox.setVgrow(grid, Priority.ALWAYS);
@@ -87,7 +93,7 @@ public final class MeasurementsPane extends VBox {
         } else if (grid.isFocused()) {
             grid.paste();
         } else {
-            workspace.importer().pasteTable();
+            importer.pasteTable();
         }
     }
 
@@ -97,10 +103,10 @@ public final class MeasurementsPane extends VBox {
                 "Use other data for this table …",
                 "",
                 () -> workspace.table().filter(table -> !table.isBlank()).isPresent(),
-                workspace.importer()::useOtherData);
+                importer::useOtherData);
         commands.add("Follow the file of this table", "", () -> hasFile(false), () -> follow(true));
         commands.add("No longer follow the file of this table", "", () -> hasFile(true), () -> follow(false));
-        commands.add("Paste as a new table", "Shortcut+Shift+V", () -> true, workspace.importer()::pasteTable);
+        commands.add("Paste as a new table", "Shortcut+Shift+V", () -> true, importer::pasteTable);
         commands.add(
                 "Change the heading of the chosen column: name and unit",
                 "Shift+F2",
@@ -111,11 +117,7 @@ public final class MeasurementsPane extends VBox {
                 "Shortcut+Alt+C",
                 this::hasTable,
                 () -> SystemClipboard.copyText(grid.copied(true)));
-        commands.add(
-                "Copy the table with its headings",
-                "",
-                this::hasTable,
-                workspace.exporter().copying()::table);
+        commands.add("Copy the table with its headings", "", this::hasTable, copying::table);
         commands.add("Insert a row before the chosen one", "Shortcut+I", this::hasTable, this::insertRow);
         commands.add("Remove the chosen rows", "Shortcut+Delete", this::hasTable, this::removeRows);
         commands.add("Sort the rows by the chosen column, rising", "", this::hasTable, () -> sort(true));
@@ -173,8 +175,8 @@ public final class MeasurementsPane extends VBox {
     /// More tables.
     private AddButton add() {
         return new AddButton("table-add", "Another table")
-                .with("table-open", "Open a table …", workspace.importer()::open)
-                .with("table-paste", "Paste as a new table", workspace.importer()::pasteTable)
+                .with("table-open", "Open a table …", importer::open)
+                .with("table-paste", "Paste as a new table", importer::pasteTable)
                 .with("table-new", "An empty table", this::addTable)
                 .with("table-rename", "Another name for this table", this::rename)
                 .with("table-remove", "Remove this table", this::removeTable);

@@ -4,6 +4,7 @@ import static helvo.desktop.controls.Controls.button;
 import static helvo.desktop.controls.Controls.mainButton;
 import static helvo.desktop.controls.Controls.muted;
 
+import helvo.desktop.workspace.Saver;
 import helvo.desktop.workspace.Workspace;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
@@ -13,20 +14,20 @@ import javafx.scene.layout.FlowPane;
 public final class ConflictPanel extends Panel {
     private final Button both;
 
-    public ConflictPanel(Workspace workspace, Panels panels) {
+    public ConflictPanel(Workspace workspace, Saver saver, Panels panels) {
         super(workspace, panels, "conflict", "", 460);
         place(Pos.TOP_CENTER, 60, 0);
         both = mainButton("conflict-both", "Keep both: mine in a file beside it", () -> {
             close();
-            workspace.saver().saveBoth();
+            saver.saveBoth();
         });
         var theirs = button("conflict-theirs", "Take theirs", () -> {
             close();
-            workspace.saver().revert();
+            saver.revert();
         });
         var mine = button("conflict-mine", "Save mine over theirs", () -> {
             close();
-            workspace.saver().saveMine();
+            saver.saveMine();
         });
         getChildren()
                 .addAll(

@@ -21,8 +21,11 @@ import javafx.scene.layout.VBox;
 public final class OpenPanel extends Panel {
     private final VBox content = new VBox(10);
 
-    public OpenPanel(Workspace workspace, Panels panels) {
+    private final Importer importer;
+
+    public OpenPanel(Workspace workspace, Importer importer, Panels panels) {
         super(workspace, panels, "opening", "", 420);
+        this.importer = importer;
         place(Pos.TOP_CENTER, 60, 0);
         getChildren().addAll(heading, content, wrong);
     }
@@ -31,7 +34,7 @@ public final class OpenPanel extends Panel {
     protected void begin() {
         content.getChildren().clear();
         clearError();
-        workspace.importer().question().get().ifPresent(question -> {
+        importer.question().get().ifPresent(question -> {
             switch (question) {
                 case Importer.Question.WhichSheets(Path file, List<String> sheets) -> sheets(file, sheets);
                 case Importer.Question.HowSeveral(List<Path> files) -> several(files);
@@ -64,7 +67,7 @@ public final class OpenPanel extends Panel {
                 showError("Select at least one sheet.");
             } else {
                 close();
-                workspace.importer().openSheets(file, chosen);
+                importer.openSheets(file, chosen);
             }
         }));
         focus(first);
@@ -74,11 +77,11 @@ public final class OpenPanel extends Panel {
         heading.setText(RootLocale.format("How should these %d files be opened?", files.size()));
         var each = mainButton("open-each", RootLocale.format("As %d tables", files.size()), () -> {
             close();
-            workspace.importer().openEach(files);
+            importer.openEach(files);
         });
         var stacked = button("open-stacked", "Under one another, in one table", () -> {
             close();
-            workspace.importer().openStacked(files);
+            importer.openStacked(files);
         });
         content.getChildren()
                 .addAll(

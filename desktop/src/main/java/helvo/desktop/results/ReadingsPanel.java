@@ -19,6 +19,7 @@ import helvo.core.table.Table;
 import helvo.desktop.panels.Commands;
 import helvo.desktop.panels.Panel;
 import helvo.desktop.panels.Panels;
+import helvo.desktop.workspace.Exporter;
 import helvo.desktop.workspace.SystemClipboard;
 import helvo.desktop.workspace.Workspace;
 import java.util.List;
@@ -46,7 +47,7 @@ public final class ReadingsPanel extends Panel {
     private final Label none = muted("Nothing is read off yet. Type an x to read y there, or a y to find its x.");
     private final List<Button> exports;
 
-    public ReadingsPanel(Workspace workspace, Panels panels) {
+    public ReadingsPanel(Workspace workspace, Exporter exporter, Panels panels) {
         super(workspace, panels, "readings-panel", "Readings", 700);
         place(Pos.TOP_CENTER, 110, 40);
         at.setPromptText("value");
@@ -68,7 +69,7 @@ public final class ReadingsPanel extends Panel {
         table.setVbarPolicy(ScrollPane.ScrollBarPolicy.AS_NEEDED);
         exports = List.of(
                 button("readings-copy", "Copy", this::copy),
-                button("readings-save", "Save as CSV …", workspace.exporter()::saveReadings),
+                button("readings-save", "Save as CSV …", exporter::saveReadings),
                 button("readings-table", "As a table of the study", this::asTable));
         var actions = new FlowPane(8, 6);
         actions.getChildren().addAll(exports);

@@ -9,10 +9,13 @@ import helvo.desktop.controls.Form;
 import helvo.desktop.panels.Commands;
 import helvo.desktop.panels.Panel;
 import helvo.desktop.panels.Panels;
+import helvo.desktop.persistence.PreferencesFile;
 import helvo.desktop.persistence.Settings;
 import helvo.desktop.persistence.UserFolders;
 import helvo.desktop.theme.ColorTheme;
 import helvo.desktop.theme.Themes;
+import helvo.desktop.workspace.Exporter;
+import helvo.desktop.workspace.Studies;
 import helvo.desktop.workspace.Workspace;
 import java.math.BigDecimal;
 import java.util.Arrays;
@@ -35,14 +38,19 @@ public final class SettingsPanel extends Panel {
     private final VBox kept = new VBox(4);
     private final CheckBox withData = new CheckBox("with the study and its data");
 
-    public SettingsPanel(Workspace workspace, Panels panels) {
+    private final Exporter exporter;
+    private final PreferencesFile<Settings> settings;
+    private final UserFolders folders;
+
+    public SettingsPanel(Workspace workspace, Exporter exporter, Studies studies, Panels panels) {
         super(workspace, panels, "settings", "Settings", 500);
+        this.exporter = exporter;
+        settings = studies.settings();
+        folders = studies.folders();
         withData.setId("report-with-data");
         var report = new HBox(
                 10,
-                button("report-fault", "Save a fault report …", () -> workspace
-                        .exporter()
-                        .saveFaultReport(withData.isSelected())),
+                button("report-fault", "Save a fault report …", () -> exporter.saveFaultReport(withData.isSelected())),
                 withData);
         report.setAlignment(Pos.CENTER_LEFT);
         place(Pos.TOP_CENTER, 56, 0);
@@ -61,11 +69,9 @@ public final class SettingsPanel extends Panel {
     }
 
     /// What it does by name, for the finder and for keys.
-    public static void addTo(Commands commands, Workspace workspace, Panels panels) {
+    public static void addTo(Commands commands, Exporter exporter, PreferencesFile<Settings> settings, Panels panels) {
         commands.add("Settings …", "Shortcut+COMMA", () -> true, () -> panels.show(SettingsPanel.class));
-        commands.add("Save a fault report …", "", () -> true, () -> workspace
-                .exporter()
-                .saveFaultReport(false));
+        commands.add("Save a fault report …", "", () -> true, () -> exporter.saveFaultReport(false));
         for (ColorTheme theme : ColorTheme.values()) {
             commands.add("Theme: " + theme.title().toLowerCase(java.util.Locale.ROOT), "", () -> true, () -> panels.of(
                             SettingsPanel.class)
@@ -76,13 +82,13 @@ public final class SettingsPanel extends Panel {
         commands.add(
                 "Larger text in the window",
                 "Shortcut+Alt+PLUS",
-                () -> nextSize(workspace, 1).isPresent(),
-                () -> nextSize(workspace, 1).ifPresent(panels.of(SettingsPanel.class)::size));
+                () -> nextSize(settings, 1).isPresent(),
+                () -> nextSize(settings, 1).ifPresent(panels.of(SettingsPanel.class)::size));
         commands.add(
                 "Smaller text in the window",
                 "Shortcut+Alt+MINUS",
-                () -> nextSize(workspace, -1).isPresent(),
-                () -> nextSize(workspace, -1).ifPresent(panels.of(SettingsPanel.class)::size));
+                () -> nextSize(settings, -1).isPresent(),
+                () -> nextSize(settings, -1).ifPresent(panels.of(SettingsPanel.class)::size));
     }
 
     @Override
@@ -130,10 +136,8 @@ public final class SettingsPanel extends Panel {
                                 .orElse("As in the first table"),
                         () -> settings().numbers(),
                         way -> change(old -> old.withNumbers(way))));
-        Button choose = button(
-                "choose-folder",
-                "Choose …",
-                () -> workspace.exporter().folder("Folder for studies").ifPresent(folder -> {
+        Button choose = button("choose-folder", "Choose …", () -> exporter.folder("Folder for studies")
+                .ifPresent(folder -> {
                     folder(folder.toString());
                     form.update();
                 }));
@@ -146,10 +150,9 @@ public final class SettingsPanel extends Panel {
                         () -> settings().studies(),
                         this::folder),
                 choose);
-        UserFolders folders = workspace.studies().folders();
         kept.getChildren()
                 .setAll(
-                        kept("These settings", workspace.studies().settings().file()),
+                        kept("These settings", settings.file()),
                         kept("Studies that are open, step by step", folders.kept()),
                         kept("The list of recent studies, and what was chosen last", folders.state()),
                         kept("The log of faults", folders.log()));
@@ -175,12 +178,12 @@ public final class SettingsPanel extends Panel {
     }
 
     private Settings settings() {
-        return workspace.studies().settings().get();
+        return settings.get();
     }
 
     private void change(UnaryOperator<Settings> change) {
         clearError();
-        workspace.studies().settings().keep(change);
+        settings.keep(change);
         Themes.use(settings().theme(), settings().textSize() / 100.0, settings().motion());
         form.update();
     }
@@ -193,8 +196,8 @@ public final class SettingsPanel extends Panel {
         change(old -> old.withTextSize(percent));
     }
 
-    private static Optional<Integer> nextSize(Workspace workspace, int by) {
-        int now = workspace.studies().settings().get().textSize();
+    private static Optional<Integer> nextSize(PreferencesFile<Settings> settings, int by) {
+        int now = settings.get().textSize();
         return by > 0
                 ? SIZES.stream().filter(size -> size > now).findFirst()
                 : SIZES.reversed().stream().filter(size -> size < now).findFirst();

@@ -10,7 +10,13 @@ import helvo.desktop.panels.Commands;
 import helvo.desktop.panels.ConflictPanel;
 import helvo.desktop.panels.OpenPanel;
 import helvo.desktop.panels.Panels;
+import helvo.desktop.persistence.PreferencesFile;
+import helvo.desktop.persistence.Settings;
 import helvo.desktop.results.ResultsPane;
+import helvo.desktop.workspace.Exporter;
+import helvo.desktop.workspace.Importer;
+import helvo.desktop.workspace.Saver;
+import helvo.desktop.workspace.Studies;
 import helvo.desktop.workspace.Workspace;
 import java.io.File;
 import java.util.List;
@@ -30,6 +36,7 @@ import javafx.scene.layout.StackPane;
 /// The whole window: the bar on top and the five regions under it, and the panels over them.
 public final class MainView extends StackPane {
     private final Workspace workspace;
+    private final PreferencesFile<Settings> settings;
     private final Commands commands = new Commands();
     private final Panels panels;
     private final MeasurementsPane measurements;
@@ -38,22 +45,23 @@ public final class MainView extends StackPane {
     private final StartPage start;
     private final RegionFocusTraversal regionWalk;
 
-    public MainView(Workspace workspace) {
+    public MainView(Workspace workspace, Importer importer, Exporter exporter, Saver saver, Studies studies) {
         this.workspace = workspace;
+        settings = studies.settings();
         getStyleClass().add("main-view");
         sceneProperty().subscribe(scene -> Optional.ofNullable(scene).ifPresent(RestingCaret::in));
         panels = new Panels(workspace, this);
-        measurements = new MeasurementsPane(workspace, panels);
-        figure = new FigurePane(workspace, panels);
+        measurements = new MeasurementsPane(workspace, importer, exporter.copying(), panels);
+        figure = new FigurePane(workspace, exporter.copying(), panels);
         var results = new ResultsPane(workspace, panels, figure);
         var curves = new CurvesStrip(workspace);
-        start = new StartPage(workspace);
+        start = new StartPage(workspace, importer, studies);
         regions = new Regions(measurements, List.of(start, figure), results);
         var frame = new BorderPane(regions);
         // Not worked out from what is in it: the window has a least size of its own.
         frame.setMinSize(0, 0);
         frame.setBottom(curves);
-        var bar = new TopBar(workspace, panels, measurements);
+        var bar = new TopBar(workspace, importer, saver, studies, panels, measurements);
         frame.setTop(bar);
         regionWalk = new RegionFocusTraversal(
                 List.of(
@@ -74,20 +82,21 @@ public final class MainView extends StackPane {
         GuidePanel.linkTo(curves, "curves");
         GuidePanel.linkTo(start, "start");
         ExclusionNotice.on(workspace);
-        addStudyCommands();
+        addStudyCommands(importer, saver, studies);
         measurements.addTo(commands);
         figure.addTo(commands);
         curves.addTo(commands);
         addCommands();
-        panels.add(PanelList.of(workspace, panels, commands, measurements.grid(), figure.view()), measurements.grid());
-        PanelList.addTo(commands, workspace, panels, measurements.grid());
+        var list = new PanelList(workspace, panels, measurements.grid());
+        panels.add(list.panels(commands, figure.view(), importer, exporter, saver, studies), measurements.grid());
+        list.addTo(commands, exporter, settings);
         addEventFilter(KeyEvent.KEY_PRESSED, this::key);
         workspace.whenTypingEnds(this::finishTyping);
         setOnDragOver(MainView::dragged);
-        setOnDragDropped(this::dropped);
+        setOnDragDropped(event -> dropped(event, importer));
         workspace.history().subscribe(_ -> update());
         workspace.conflict().subscribe((_, now) -> now.ifPresent(_ -> panels.show(ConflictPanel.class)));
-        workspace.importer().question().subscribe(asked -> asked.ifPresent(_ -> panels.show(OpenPanel.class)));
+        importer.question().subscribe(asked -> asked.ifPresent(_ -> panels.show(OpenPanel.class)));
     }
 
     public Workspace workspace() {
@@ -121,7 +130,7 @@ public final class MainView extends StackPane {
 
     /// Shows where things are, to who starts for the first time with something to see.
     public void tourOnce() {
-        if (hasTable() && !workspace.studies().settings().get().toured()) {
+        if (hasTable() && !settings.get().toured()) {
             panels.show(TourPanel.class);
         }
     }
@@ -148,19 +157,18 @@ public final class MainView extends StackPane {
         regions.showLeft(workspace.table().isPresent());
     }
 
-    private void addStudyCommands() {
-        commands.add("New study", "Shortcut+N", () -> true, workspace.studies()::openNew);
-        commands.add("Open a study or a table", "Shortcut+O", () -> true, workspace.importer()::open);
-        commands.add("Save the study", "Shortcut+S", () -> !workspace.study().isBlank(), workspace.saver()::save);
+    private void addStudyCommands(Importer importer, Saver saver, Studies studies) {
+        commands.add("New study", "Shortcut+N", () -> true, studies::openNew);
+        commands.add("Open a study or a table", "Shortcut+O", () -> true, importer::open);
+        commands.add("Save the study", "Shortcut+S", () -> !workspace.study().isBlank(), saver::save);
         commands.add(
                 "Save the study under another name",
                 "Shortcut+Shift+S",
                 () -> !workspace.study().isBlank(),
-                workspace.saver()::saveAs);
-        commands.add(
-                "Go back to the study as it was saved", "", workspace.saver()::canRevert, workspace.saver()::revert);
-        commands.add("Another window on this study", "Shortcut+Alt+W", () -> true, workspace.studies()::openAnother);
-        commands.add("Close the window", "Shortcut+W", () -> true, workspace.studies()::close);
+                saver::saveAs);
+        commands.add("Go back to the study as it was saved", "", saver::canRevert, saver::revert);
+        commands.add("Another window on this study", "Shortcut+Alt+W", () -> true, studies::openAnother);
+        commands.add("Close the window", "Shortcut+W", () -> true, studies::close);
     }
 
     private void addCommands() {
@@ -224,14 +232,11 @@ public final class MainView extends StackPane {
         event.consume();
     }
 
-    private void dropped(DragEvent event) {
+    private static void dropped(DragEvent event, Importer importer) {
         boolean files = event.getDragboard().hasFiles();
         if (files) {
-            workspace
-                    .importer()
-                    .open(event.getDragboard().getFiles().stream()
-                            .map(File::toPath)
-                            .toList());
+            importer.open(
+                    event.getDragboard().getFiles().stream().map(File::toPath).toList());
         }
         event.setDropCompleted(files);
         event.consume();

@@ -20,9 +20,15 @@ import helvo.desktop.panels.HistoryPanel;
 import helvo.desktop.panels.OpenPanel;
 import helvo.desktop.panels.Panel;
 import helvo.desktop.panels.Panels;
+import helvo.desktop.persistence.PreferencesFile;
+import helvo.desktop.persistence.Settings;
 import helvo.desktop.results.ReadingsPanel;
 import helvo.desktop.results.ResultNotePanel;
 import helvo.desktop.settings.SettingsPanel;
+import helvo.desktop.workspace.Exporter;
+import helvo.desktop.workspace.Importer;
+import helvo.desktop.workspace.Saver;
+import helvo.desktop.workspace.Studies;
 import helvo.desktop.workspace.Workspace;
 import java.util.LinkedHashMap;
 import java.util.Map;
@@ -30,18 +36,30 @@ import java.util.function.Supplier;
 
 /// The one list of the window's panels.
 final class PanelList {
-    private PanelList() {}
+    private final Workspace workspace;
+    private final Panels panels;
+    private final MeasurementGrid grid;
 
-    static Map<Class<? extends Panel>, Supplier<? extends Panel>> of(
-            Workspace workspace, Panels panels, Commands commands, MeasurementGrid grid, FigureView view) {
+    PanelList(Workspace workspace, Panels panels, MeasurementGrid grid) {
+        this.workspace = workspace;
+        this.panels = panels;
+        this.grid = grid;
+    }
+
+    Map<Class<? extends Panel>, Supplier<? extends Panel>> panels(
+            Commands commands, FigureView view, Importer importer, Exporter exporter, Saver saver, Studies studies) {
         var all = new LinkedHashMap<Class<? extends Panel>, Supplier<? extends Panel>>();
         all.put(CommandFinder.class, () -> new CommandFinder(workspace, panels, commands));
-        all.put(ExportPanel.class, inGuide("export", () -> new ExportPanel(workspace, panels)));
+        all.put(
+                ExportPanel.class,
+                inGuide("export", () -> new ExportPanel(workspace, exporter, studies.choices(), panels)));
         all.put(HistoryPanel.class, inGuide("keeping#history", () -> new HistoryPanel(workspace, panels)));
-        all.put(SettingsPanel.class, inGuide("keeping#settings", () -> new SettingsPanel(workspace, panels)));
+        all.put(
+                SettingsPanel.class,
+                inGuide("keeping#settings", () -> new SettingsPanel(workspace, exporter, studies, panels)));
         all.put(GuidePanel.class, () -> new GuidePanel(workspace, panels));
-        all.put(OpenPanel.class, () -> new OpenPanel(workspace, panels));
-        all.put(ConflictPanel.class, () -> new ConflictPanel(workspace, panels));
+        all.put(OpenPanel.class, () -> new OpenPanel(workspace, importer, panels));
+        all.put(ConflictPanel.class, () -> new ConflictPanel(workspace, saver, panels));
         all.put(FillPanel.class, () -> new FillPanel(workspace, panels, grid));
         all.put(
                 DerivePanel.class,
@@ -57,18 +75,18 @@ final class PanelList {
         all.put(FigurePanel.class, inGuide("figure#axes", () -> new FigurePanel(workspace, panels, view)));
         all.put(PointsPanel.class, inGuide("curves#part", () -> new PointsPanel(workspace, panels, view)));
         all.put(BarsPanel.class, inGuide("bars", () -> new BarsPanel(workspace, panels)));
-        all.put(ReadingsPanel.class, inGuide("readings", () -> new ReadingsPanel(workspace, panels)));
+        all.put(ReadingsPanel.class, inGuide("readings", () -> new ReadingsPanel(workspace, exporter, panels)));
         all.put(ResultNotePanel.class, () -> new ResultNotePanel(workspace, panels, view));
-        all.put(TourPanel.class, () -> new TourPanel(workspace, panels));
+        all.put(TourPanel.class, () -> new TourPanel(workspace, studies.settings(), panels));
         return all;
     }
 
     /// What can be done with them by name; none is built for it.
-    static void addTo(Commands commands, Workspace workspace, Panels panels, MeasurementGrid grid) {
+    void addTo(Commands commands, Exporter exporter, PreferencesFile<Settings> settings) {
         CommandFinder.addTo(commands, panels);
-        ExportPanel.addTo(commands, workspace, panels);
+        ExportPanel.addTo(commands, workspace, exporter, panels);
         HistoryPanel.addTo(commands, panels);
-        SettingsPanel.addTo(commands, workspace, panels);
+        SettingsPanel.addTo(commands, exporter, settings, panels);
         GuidePanel.addTo(commands, panels);
         FillPanel.addTo(commands, workspace, panels);
         DerivePanel.addTo(commands, workspace, panels, grid);

@@ -7,6 +7,8 @@ import static helvo.desktop.controls.Controls.muted;
 import helvo.core.RootLocale;
 import helvo.desktop.persistence.ClockText;
 import helvo.desktop.persistence.RecentStudies.Recent;
+import helvo.desktop.workspace.Importer;
+import helvo.desktop.workspace.Studies;
 import helvo.desktop.workspace.StudyOpener;
 import helvo.desktop.workspace.Workspace;
 import helvo.files.study.Journal;
@@ -33,21 +35,25 @@ final class StartPage extends ScrollPane {
     private static final double PICTURE_HEIGHT = 112;
 
     private final Workspace workspace;
+    private final Importer importer;
+    private final Studies studies;
     private final VBox kept = new VBox(8);
     private final VBox recent = new VBox(10);
     private List<Recent> shown;
 
     @SuppressWarnings("NullAway.Init") // set before it is read
-    StartPage(Workspace workspace) {
+    StartPage(Workspace workspace, Importer importer, Studies studies) {
         this.workspace = workspace;
+        this.importer = importer;
+        this.studies = studies;
         var heading = new Label("Plot measured pairs, fit a curve, say how sure it is");
         heading.getStyleClass().add("start-heading");
         var hint = muted(
                 "Type into the table, paste, open a table or a study (CSV, TSV, XLSX, ODS, .helvo), or drop files on "
                         + "this "
                         + "window.");
-        StudyOpener opener = workspace.importer().opener();
-        Button open = mainButton("start-open", "Open …", workspace.importer()::open);
+        StudyOpener opener = importer.opener();
+        Button open = mainButton("start-open", "Open …", importer::open);
         Button sample = button("start-sample", "Look at the sample study", opener::openSample);
         expecting(sample, opener::prefetchSample);
         var ways = new HBox(8, open, sample);
@@ -94,12 +100,10 @@ final class StartPage extends ScrollPane {
         says.setWrapText(true);
         HBox.setHgrow(says, Priority.ALWAYS);
         says.setMaxWidth(Double.MAX_VALUE);
-        var open = button(
-                "kept-open", "Open it", () -> workspace.importer().opener().openKept(one));
-        expecting(open, () -> workspace.importer().opener().prefetchKept(one));
+        var open = button("kept-open", "Open it", () -> importer.opener().openKept(one));
+        expecting(open, () -> importer.opener().prefetchKept(one));
         open.setAccessibleText("Open “" + name + "” as it was kept");
-        var discard =
-                button("kept-discard", "Discard", () -> workspace.studies().discard(one));
+        var discard = button("kept-discard", "Discard", () -> studies.discard(one));
         discard.setAccessibleText("Discard what was kept of “" + name + "”");
         for (Button each : List.of(open, discard)) {
             each.setMinWidth(Region.USE_PREF_SIZE);
@@ -138,10 +142,8 @@ final class StartPage extends ScrollPane {
         var when = new Label(ClockText.of(one.used()) + " · " + counts);
         when.getStyleClass().add("muted");
         var content = new VBox(4, picture, name, when);
-        var card = button("recent-" + one.file().getFileName(), "", () -> workspace
-                .importer()
-                .open(List.of(one.file())));
-        expecting(card, () -> workspace.importer().opener().prefetchFile(one.file()));
+        var card = button("recent-" + one.file().getFileName(), "", () -> importer.open(List.of(one.file())));
+        expecting(card, () -> importer.opener().prefetchFile(one.file()));
         card.setGraphic(content);
         card.setContentDisplay(ContentDisplay.GRAPHIC_ONLY);
         card.getStyleClass().add("card");

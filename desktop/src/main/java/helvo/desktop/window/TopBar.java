@@ -7,6 +7,9 @@ import helvo.desktop.panels.CommandFinder;
 import helvo.desktop.panels.HistoryPanel;
 import helvo.desktop.panels.Panels;
 import helvo.desktop.persistence.SaveStatus;
+import helvo.desktop.workspace.Importer;
+import helvo.desktop.workspace.Saver;
+import helvo.desktop.workspace.Studies;
 import helvo.desktop.workspace.Workspace;
 import javafx.css.PseudoClass;
 import javafx.scene.control.Button;
@@ -27,7 +30,13 @@ final class TopBar extends HBox {
     private final Button redo = flat("Redo", "redo");
     private final Button export = new Button("Export");
 
-    TopBar(Workspace workspace, Panels panels, MeasurementsPane measurements) {
+    TopBar(
+            Workspace workspace,
+            Importer importer,
+            Saver saver,
+            Studies studies,
+            Panels panels,
+            MeasurementsPane measurements) {
         getStyleClass().add("top-bar");
         name.getStyleClass().add("study-name");
         name.setMinWidth(30);
@@ -38,13 +47,13 @@ final class TopBar extends HBox {
         state.setOnAction(_ -> panels.show(HistoryPanel.class));
         Button fresh = flat("New", "new");
         fresh.setTooltip(new Tooltip("A new study, in a window of its own"));
-        fresh.setOnAction(_ -> workspace.studies().openNew());
-        save.setOnAction(_ -> workspace.saver().save());
+        fresh.setOnAction(_ -> studies.openNew());
+        save.setOnAction(_ -> saver.save());
         save.setTooltip(new Tooltip("Save the study"));
         Button opening = flat("Open", "open");
         opening.setTooltip(new Tooltip(
                 "Open studies (.helvo) and tables (CSV, TSV, XLSX, ODS). Files can also be dropped on the window."));
-        opening.setOnAction(_ -> workspace.importer().open());
+        opening.setOnAction(_ -> importer.open());
         Button pasting = flat("Paste", "paste");
         pasting.setTooltip(new Tooltip("Paste cells over the chosen ones, or a table copied elsewhere"));
         pasting.setFocusTraversable(false);

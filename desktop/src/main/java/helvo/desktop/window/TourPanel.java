@@ -6,6 +6,7 @@ import static helvo.desktop.controls.Controls.mainButton;
 import helvo.desktop.panels.Commands;
 import helvo.desktop.panels.Panel;
 import helvo.desktop.panels.Panels;
+import helvo.desktop.persistence.PreferencesFile;
 import helvo.desktop.persistence.Settings;
 import helvo.desktop.workspace.Workspace;
 import java.util.List;
@@ -53,7 +54,7 @@ public final class TourPanel extends Panel {
     /// @param style of the part of the window that is told of
     private record Stop(String style, String title, String text) {}
 
-    TourPanel(Workspace workspace, Panels panels) {
+    TourPanel(Workspace workspace, PreferencesFile<Settings> settings, Panels panels) {
         super(workspace, panels, "tour", "", 360);
         text.setWrapText(true);
         text.setMinHeight(USE_PREF_SIZE);
@@ -62,7 +63,7 @@ public final class TourPanel extends Panel {
         visibleProperty().subscribe((wasShown, _) -> {
             if (wasShown) {
                 frame(-1);
-                workspace.studies().settings().keep(Settings::afterTour);
+                settings.keep(Settings::afterTour);
             }
         });
     }

@@ -38,13 +38,16 @@ public final class Exporter {
 
     private final Workspace workspace;
     private final FileDialogs dialogs;
+    private final Path faultLog;
     private final BackgroundTasks.Queue writing;
     private final BackgroundTasks.Latest dragging;
     private Optional<Runnable> last = Optional.empty();
 
-    Exporter(Workspace workspace, FileDialogs dialogs) {
+    /// @param faultLog the file of faults, for a fault report
+    public Exporter(Workspace workspace, FileDialogs dialogs, Path faultLog) {
         this.workspace = workspace;
         this.dialogs = dialogs;
+        this.faultLog = faultLog;
         writing = workspace.background().queue("writing");
         dragging = workspace.background().latest("dragging");
     }
@@ -203,8 +206,7 @@ public final class Exporter {
     ///
     /// @param withData whether it holds the study
     public void saveFaultReport(boolean withData) {
-        var report = new FaultReport(
-                workspace.studies().folders().log(), workspace.history().get(), withData);
+        var report = new FaultReport(faultLog, workspace.history().get(), withData);
         dialogs.faultReport("Helvo fault report.zip")
                 .ifPresent(path -> write("Saving " + path.getFileName() + " …", progress -> {
                     written(path, () -> AtomicFile.write(path, out -> report.write(out, progress)));

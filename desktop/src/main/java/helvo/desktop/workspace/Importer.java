@@ -49,11 +49,11 @@ public final class Importer {
         record HowSeveral(List<Path> files) implements Question {}
     }
 
-    Importer(Workspace workspace, FileDialogs dialogs) {
+    public Importer(Workspace workspace, FileDialogs dialogs, Studies studies) {
         this.workspace = workspace;
         this.dialogs = dialogs;
         reading = new FileReadingQueue(workspace);
-        opener = new StudyOpener(workspace, reading);
+        opener = new StudyOpener(workspace, reading, studies);
     }
 
     /// Opens studies; what is opened here goes there if it is one.

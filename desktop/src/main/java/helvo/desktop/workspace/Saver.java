@@ -13,7 +13,7 @@ public final class Saver {
     private final StudyPersistence keeper;
     private final FileDialogs dialogs;
 
-    Saver(Workspace workspace, StudyPersistence keeper, FileDialogs dialogs) {
+    public Saver(Workspace workspace, StudyPersistence keeper, FileDialogs dialogs) {
         this.workspace = workspace;
         this.keeper = keeper;
         this.dialogs = dialogs;

@@ -24,6 +24,7 @@ public final class StudyOpener {
 
     private final Workspace workspace;
     private final FileReadingQueue reading;
+    private final Studies studies;
     private final BackgroundTasks.Latest prefetching;
     private Optional<Expected> expected = Optional.empty();
 
@@ -38,15 +39,16 @@ public final class StudyOpener {
     /// @param work empty where it was too much, or failed: it is read, and that is said, when it is asked for
     private record Expected(Object of, ForkedTask<Optional<Opened>> work) {}
 
-    StudyOpener(Workspace workspace, FileReadingQueue reading) {
+    StudyOpener(Workspace workspace, FileReadingQueue reading, Studies studies) {
         this.workspace = workspace;
         this.reading = reading;
+        this.studies = studies;
         prefetching = workspace.background().silent("expected study");
     }
 
     /// Opens a study's file, or shows the window that it is open in.
     public void openFile(Path file) {
-        if (!workspace.studies().showIfOpen(file)) {
+        if (!studies.showIfOpen(file)) {
             openSource(sourceOfFile(file));
         }
     }
@@ -98,7 +100,7 @@ public final class StudyOpener {
                             before.flatMap(each -> each.work.join()).filter(each -> each.origin.isCurrent());
                     return known.isPresent() ? known.get() : work.run(progress);
                 },
-                opened -> workspace.studies().open(opened.origin, opened.beginning));
+                opened -> studies.open(opened.origin, opened.beginning));
     }
 
     private void prefetchSource(Source source) {

@@ -36,11 +36,7 @@ public final class Workspace implements AutoCloseable {
     private final StudyDocument document;
     private final Messages messages = new Messages();
     private final BackgroundTasks background = new BackgroundTasks();
-    private final Importer importer;
-    private final Exporter exporter;
-    private final Saver saver;
     private final StudyPersistence keeper;
-    private final Studies studies;
     private final ReadOnlyObjectWrapper<History> history;
     private final ReadOnlyObjectWrapper<Analysis> analysis;
     private final ReadOnlyObjectWrapper<Optional<Preview>> preview;
@@ -60,18 +56,14 @@ public final class Workspace implements AutoCloseable {
     /// The study whose styles are drawn already, as they were tried, while its analysis is under way.
     private Optional<Study> drawnAhead = Optional.empty();
 
-    public Workspace(StudyDocument document, StudyPersistence keeper, Studies studies, FileDialogs dialogs) {
+    public Workspace(StudyDocument document, StudyPersistence keeper, Studies studies) {
         this.document = document;
-        this.studies = studies;
         history = new ReadOnlyObjectWrapper<>(document.history().get());
         analysis = new ReadOnlyObjectWrapper<>(document.analyses().latest().get());
         preview = new ReadOnlyObjectWrapper<>(document.preview().get());
         unfinished =
                 new ReadOnlyObjectWrapper<>(document.analyses().unfinished().get());
         table.set(firstTable());
-        importer = new Importer(this, dialogs);
-        exporter = new Exporter(this, dialogs);
-        saver = new Saver(this, keeper, dialogs);
         sign = new ReadOnlyObjectWrapper<>(keeper.status().get());
         conflict = new ReadOnlyObjectWrapper<>(keeper.conflict().get());
         recent = new ReadOnlyObjectWrapper<>(studies.recent().get());
@@ -149,27 +141,6 @@ public final class Workspace implements AutoCloseable {
 
     public Messages messages() {
         return messages;
-    }
-
-    public Importer importer() {
-        return importer;
-    }
-
-    public Exporter exporter() {
-        return exporter;
-    }
-
-    public Saver saver() {
-        return saver;
-    }
-
-    public StudyPersistence keeper() {
-        return keeper;
-    }
-
-    /// The other studies of the program.
-    public Studies studies() {
-        return studies;
     }
 
     /// Studies that were in use lately, the latest first.

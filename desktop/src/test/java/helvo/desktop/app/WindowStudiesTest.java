@@ -61,26 +61,30 @@ class WindowStudiesTest {
 
     @AfterEach
     void end() throws InterruptedException {
-        on(() -> new ArrayList<>(windows.shown()).forEach(each -> each.stage().close()));
+        on(() -> new ArrayList<>(windows.open()).forEach(each -> each.stage().close()));
         windows.end();
     }
 
     private void start() {
         on(() -> {
             windows = new Windows(UserFolders.below(folder), List.of(kept), () -> lastClosed.set(true));
-            windows.checkFiles();
+            windows.onDisk().read();
             windows.open(new StudyOrigin.New(History.from(Study.blank())), StartOptions.withStudy(Study::blank, false))
                     .show();
         });
     }
 
+    private OpenWindow window() {
+        return of(() -> windows.open().getFirst());
+    }
+
     private Workspace first() {
-        return of(() -> windows.shown().getFirst().workspace());
+        return window().workspace();
     }
 
     private List<String> titles() {
-        return of(() -> windows.shown().stream()
-                .map(Windows.Shown::stage)
+        return of(() -> windows.open().stream()
+                .map(OpenWindow::stage)
                 .map(Stage::getTitle)
                 .toList());
     }
@@ -105,25 +109,25 @@ class WindowStudiesTest {
     @Test
     void aStudyTakesThePlaceOfABlankWindowAndStandsBesideAnother() throws IOException, UnreadableFile {
         start();
-        Stage blank = of(() -> windows.shown().getFirst().stage());
+        Stage blank = of(() -> windows.open().getFirst().stage());
         StudyOrigin week = StudyOrigin.FromFile.read(saved("Week 14"), Progress.none());
         on(() -> {
-            first().studies().open(week, Optional.empty());
+            window().studies().open(week, Optional.empty());
             assertThat(blank.getScene().getFocusOwner().getId())
                     .as("ready to type")
                     .isEqualTo("grid");
         });
         assertThat(titles()).containsExactly("Week 14 – Helvo");
-        assertThat(of(() -> windows.shown().getFirst().stage())).isSameAs(blank);
+        assertThat(of(() -> windows.open().getFirst().stage())).isSameAs(blank);
         assertThat(of(() -> first().sign().get().text())).startsWith("saved");
-        on(() -> first().studies().open(week, Optional.empty()));
+        on(() -> window().studies().open(week, Optional.empty()));
         assertThat(titles()).as("a file that was pressed twice").hasSize(1);
         StudyOrigin creep = StudyOrigin.FromFile.read(saved("Creep"), Progress.none());
-        on(() -> first().studies().open(creep, Optional.empty()));
+        on(() -> window().studies().open(creep, Optional.empty()));
         assertThat(titles()).containsExactly("Week 14 – Helvo", "Creep – Helvo");
-        assertThat(of(() -> first().studies().showIfOpen(folder.resolve("Creep.helvo"))))
+        assertThat(of(() -> window().studies().showIfOpen(folder.resolve("Creep.helvo"))))
                 .isTrue();
-        assertThat(of(() -> windows.shown()
+        assertThat(of(() -> windows.open()
                         .getLast()
                         .workspace()
                         .messages()
@@ -132,17 +136,17 @@ class WindowStudiesTest {
                         .orElseThrow()
                         .text()))
                 .isEqualTo("“Creep.helvo” is open here already.");
-        assertThat(of(() -> first().studies().showIfOpen(folder.resolve("none.helvo"))))
+        assertThat(of(() -> window().studies().showIfOpen(folder.resolve("none.helvo"))))
                 .isFalse();
-        until("both are on the list, the latest first", () -> windows.recent().get().stream()
+        until("both are on the list, the latest first", () -> windows.onDisk().recent().get().stream()
                 .map(RecentStudies.Recent::name)
                 .toList()
                 .equals(List.of("Creep", "Week 14")));
-        until("with pictures", () -> windows.recent().get().stream()
+        until("with pictures", () -> windows.onDisk().recent().get().stream()
                 .allMatch(each -> each.picture().isPresent()));
-        on(() -> first().studies().openNew());
+        on(() -> window().studies().openNew());
         assertThat(titles()).hasSize(3).endsWith("Untitled study – Helvo");
-        on(() -> windows.shown().getLast().workspace().studies().close());
+        on(() -> windows.open().getLast().studies().close());
         assertThat(titles()).hasSize(2);
         assertThat(lastClosed).isFalse();
     }
@@ -155,25 +159,25 @@ class WindowStudiesTest {
         start();
         var week = StudyOrigin.FromFile.read(saved("Week 14"), Progress.none());
         on(() -> {
-            var view = (MainView) windows.shown().getFirst().stage().getScene().getRoot();
+            var view = (MainView) windows.open().getFirst().stage().getScene().getRoot();
             var typed = new TextField("12.5");
             view.getChildren().add(typed);
             typed.requestFocus();
-            first().studies().open(week, Optional.empty());
+            window().studies().open(week, Optional.empty());
             assertThat(first().study().isBlank()).isTrue();
             view.requestFocus();
             view.getChildren().remove(typed);
-            windows.shown().getLast().stage().close();
-            first().studies().open(week, Optional.empty());
+            windows.open().getLast().stage().close();
+            window().studies().open(week, Optional.empty());
             first().perform(new StudyEdit.Rename("with a step more"));
-            first().studies().openNew();
-            var done = windows.shown().getLast().workspace();
-            done.perform(new TableEdit.SetCell(1, 1, 0, "5"));
+            window().studies().openNew();
+            OpenWindow done = windows.open().getLast();
+            done.workspace().perform(new TableEdit.SetCell(1, 1, 0, "5"));
             done.studies().open(new StudyOrigin.New(History.from(SampleStudy.study())), Optional.empty());
-            first().studies().openNew();
-            var undone = windows.shown().getLast().workspace();
-            undone.perform(new TableEdit.SetCell(1, 1, 0, "5"));
-            undone.undo();
+            window().studies().openNew();
+            OpenWindow undone = windows.open().getLast();
+            undone.workspace().perform(new TableEdit.SetCell(1, 1, 0, "5"));
+            undone.workspace().undo();
             undone.studies().open(new StudyOrigin.New(History.from(SampleStudy.study())), Optional.empty());
         });
         assertThat(titles())
@@ -205,7 +209,7 @@ class WindowStudiesTest {
         start();
         assertThat(of(() -> first().leftBehind().get())).hasSize(1);
         StudyOrigin again = StudyOrigin.FromFile.read(file, Progress.none());
-        on(() -> first().studies().open(again, Optional.empty()));
+        on(() -> window().studies().open(again, Optional.empty()));
         assertThat(titles()).containsExactly("with a step more – Helvo");
         assertThat(of(() -> first().messages().notice().get().orElseThrow().text()))
                 .isEqualTo("“with a step more” is as it was when Helvo stopped; 1 step is in no file yet.");
@@ -221,8 +225,8 @@ class WindowStudiesTest {
         var left =
                 new StudyOrigin.BroughtBack(of(() -> first().leftBehind().get().getFirst()));
         on(() -> {
-            first().studies().open(left, Optional.empty());
-            first().studies().open(left, Optional.empty());
+            window().studies().open(left, Optional.empty());
+            window().studies().open(left, Optional.empty());
         });
         assertThat(titles()).containsExactly("with a step more – Helvo");
     }
@@ -238,14 +242,14 @@ class WindowStudiesTest {
                 Progress.none());
         start();
         StudyOrigin theirs = StudyOrigin.FromFile.read(file, Progress.none());
-        on(() -> first().studies().open(theirs, Optional.empty()));
+        on(() -> window().studies().open(theirs, Optional.empty()));
         assertThat(titles()).containsExactly("theirs – Helvo");
         assertThat(of(() -> first().leftBehind().get()))
                 .as("it is offered still")
                 .hasSize(1);
         Journal.Kept one = of(() -> first().leftBehind().get().getFirst());
         Path old = left.getFirst();
-        on(() -> first().studies().discard(one));
+        on(() -> window().studies().discard(one));
         assertThat(of(() -> first().leftBehind().get())).isEmpty();
         assertThat(old).doesNotExist();
     }
@@ -256,13 +260,13 @@ class WindowStudiesTest {
     void closingKeepsWhatIsInNoFile() throws InterruptedException {
         start();
         on(() -> first().perform(new TableEdit.SetCell(1, 1, 0, "5")));
-        on(() -> first().studies().close());
+        on(() -> window().studies().close());
         assertThat(lastClosed).isTrue();
         windows.end();
         start();
         assertThat(of(() -> first().leftBehind().get())).singleElement().satisfies(each -> assertThat(each.unsaved())
                 .isEqualTo(1));
-        on(() -> first().studies().close());
+        on(() -> window().studies().close());
         windows.end();
         RecoverableStudies found = RecoverableStudies.find(List.of(kept));
         assertThat(found.studies()).singleElement().satisfies(each -> assertThat(each.study()
@@ -297,9 +301,8 @@ class WindowStudiesTest {
         start();
         assertThat(of(() -> first().leftBehind().get())).isEmpty();
         assertThat(Journal.folders(kept)).isEmpty();
-        assertThat(of(() -> ((MainView)
-                                windows.shown().getFirst().stage().getScene().getRoot())
-                        .workspace()))
+        assertThat(of(() ->
+                        ((MainView) windows.open().getFirst().stage().getScene().getRoot()).workspace()))
                 .isSameAs(first());
     }
 
@@ -314,7 +317,7 @@ class WindowStudiesTest {
                 Progress.none());
         var newer = StudyOrigin.FromFile.read(file, Progress.none());
         start();
-        on(() -> first().studies().open(newer, Optional.empty()));
+        on(() -> window().studies().open(newer, Optional.empty()));
         assertThat(titles()).containsExactly("newer – Helvo");
         var notice = of(() -> first().messages().notice().get().orElseThrow());
         assertThat(notice.text())
@@ -347,7 +350,7 @@ class WindowStudiesTest {
                 "this program holds its lock",
                 () -> Files.isDirectory(locks) && !locksIn(locks).isEmpty());
         Path lock = locksIn(locks).getFirst();
-        on(() -> windows.shown().getLast().stage().close());
+        on(() -> windows.open().getLast().stage().close());
         until("it is let go", () -> locksIn(locks).isEmpty());
         Process other = new ProcessBuilder(
                         Path.of(System.getProperty("java.home"), "bin", "java").toString(),
@@ -360,7 +363,7 @@ class WindowStudiesTest {
             assertThat(other.inputReader().readLine()).isEqualTo("held");
             on(() -> windows.open(origin, StartOptions.withStudy(Study::blank, false))
                     .show());
-            until("it is said", () -> windows.shown()
+            until("it is said", () -> windows.open()
                     .getLast()
                     .workspace()
                     .messages()

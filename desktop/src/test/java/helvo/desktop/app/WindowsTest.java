@@ -97,7 +97,8 @@ class WindowsTest {
                     StartOptions.withStudy(Study::blank, false)));
             var shown = ((MainView) stages.getFirst().getScene().getRoot()).workspace();
             document[0] = shown.document();
-            stages.add(windows.openDocument(document[0], shown.keeper(), StartOptions.withStudy(Study::blank, false)));
+            stages.add(windows.openDocument(
+                    document[0], windows.open().getFirst().keeper(), StartOptions.withStudy(Study::blank, false)));
             stages.forEach(Stage::show);
             Stage first = stages.removeFirst();
             left.add(new WeakReference<>(first));
@@ -131,7 +132,7 @@ class WindowsTest {
             ((MainView) stage.getScene().getRoot()).setSides(300, 250);
         });
         WaitForAsyncUtils.waitForFxEvents();
-        on(() -> windows.shown().getFirst().stage().close());
+        on(() -> windows.open().getFirst().stage().close());
         windows.end();
         windows = new Windows(folders, List.of(state.resolve("kept")), () -> {});
         Stage stage = of(() -> windows.open(
@@ -172,13 +173,14 @@ class WindowsTest {
             assertThat(frame[0].getScene().getRoot().getChildrenUnmodifiable()).isEmpty();
             rooms.add(frame[0].getWidth());
             rooms.add(frame[0].getHeight());
-            windows.begin(
+            ProgramStart.begin(
+                    windows,
                     frame[0],
                     start,
                     RecoverableStudies.NOTHING,
-                    new Windows.FirstStudy.Read(new StudyOrigin.New(History.from(SampleStudy.study()))));
+                    new ProgramStart.FirstStudy.Read(new StudyOrigin.New(History.from(SampleStudy.study()))));
         });
-        assertThat(windows.shown()).extracting(Windows.Shown::stage).containsExactly(frame[0]);
+        assertThat(windows.open()).extracting(OpenWindow::stage).containsExactly(frame[0]);
         assertThat(frame[0].getTitle()).isEqualTo(SampleStudy.NAME + " – Helvo");
         Rectangle2D screen = of(() -> Screen.getPrimary().getVisualBounds());
         assertThat(screen.getWidth())
@@ -190,7 +192,7 @@ class WindowsTest {
         assertThat(List.of(frame[0].getWidth(), frame[0].getHeight()))
                 .containsExactly(screen.getWidth(), rooms.getLast());
         assertThat(frame[0].getIcons()).extracting(icon -> icon.getWidth()).contains(16.0, 256.0);
-        assertThat(windows.shown().getFirst().workspace().messages().notice().get())
+        assertThat(windows.open().getFirst().workspace().messages().notice().get())
                 .as("broken settings are said")
                 .hasValueSatisfying(notice -> assertThat(notice.text()).contains("settings.json.broken"));
         var view = (MainView) frame[0].getScene().getRoot();
@@ -204,7 +206,7 @@ class WindowsTest {
                 "who starts for the first time is shown around",
                 () -> view.panels().of(TourPanel.class).isVisible());
         on(frame[0]::close);
-        assertThat(windows.shown()).isEmpty();
+        assertThat(windows.open()).isEmpty();
     }
 
     /// Who closes the frame at once wanted no window.
@@ -216,14 +218,15 @@ class WindowsTest {
         on(() -> {
             Stage frame = windows.frame(start);
             frame.close();
-            windows.begin(
+            ProgramStart.begin(
+                    windows,
                     frame,
                     start,
                     RecoverableStudies.NOTHING,
-                    new Windows.FirstStudy.Read(new StudyOrigin.New(History.from(SampleStudy.study()))));
+                    new ProgramStart.FirstStudy.Read(new StudyOrigin.New(History.from(SampleStudy.study()))));
         });
         assertThat(ended).isTrue();
-        assertThat(windows.shown()).isEmpty();
+        assertThat(windows.open()).isEmpty();
         assertThat(state.resolve("kept")).doesNotExist();
     }
 
@@ -304,11 +307,12 @@ class WindowsTest {
         var start = StartOptions.withStudy(SampleStudy::study, false);
         Stage frame = of(() -> windows.frame(start));
         on(() -> press(frame, "4", "2", "\r", "4"));
-        on(() -> windows.begin(
+        on(() -> ProgramStart.begin(
+                windows,
                 frame,
                 start,
                 RecoverableStudies.NOTHING,
-                new Windows.FirstStudy.Read(new StudyOrigin.New(History.from(SampleStudy.study())))));
+                new ProgramStart.FirstStudy.Read(new StudyOrigin.New(History.from(SampleStudy.study())))));
         on(() -> press(frame, "3", "\r"));
         var view = (MainView) frame.getScene().getRoot();
         until("the tour is shown", () -> view.panels().of(TourPanel.class).isVisible());

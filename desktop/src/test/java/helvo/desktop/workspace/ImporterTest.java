@@ -195,8 +195,8 @@ class ImporterTest {
         on(() -> {
             var one = new OneStudy(study);
             document = one.document;
-            workspace = new Workspace(document, one.keeper, one, new SystemDialogs(null, Optional::empty));
-            importer = workspace.importer();
+            workspace = new Workspace(document, one.keeper, one);
+            importer = new Importer(workspace, new SystemDialogs(null, Optional::empty), one);
         });
         rest();
     }

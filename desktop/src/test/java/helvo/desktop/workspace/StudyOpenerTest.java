@@ -39,8 +39,8 @@ class StudyOpenerTest {
     void begin() {
         on(() -> {
             one = new OneStudy(Study.blank());
-            workspace = new Workspace(one.document, one.keeper, one, new SystemDialogs(null, Optional::empty));
-            opener = workspace.importer().opener();
+            workspace = new Workspace(one.document, one.keeper, one);
+            opener = new Importer(workspace, new SystemDialogs(null, Optional::empty), one).opener();
             workspace.preparing((analysis, _) -> drawn.add(analysis.study().name()));
         });
     }

@@ -33,8 +33,8 @@ class WorkspaceTest {
         on(() -> {
             var study = new OneStudy(SampleStudy.study());
             document = study.document;
-            one = new Workspace(document, study.keeper, study, new SystemDialogs(null, Optional::empty));
-            other = new Workspace(document, study.keeper, study, new SystemDialogs(null, Optional::empty));
+            one = new Workspace(document, study.keeper, study);
+            other = new Workspace(document, study.keeper, study);
         });
         until("the analysis is there", () -> document.background().idle());
     }
