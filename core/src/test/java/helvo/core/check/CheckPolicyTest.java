@@ -121,6 +121,11 @@ class CheckPolicyTest {
                 Kind.LACK_OF_FIT);
         assertThat(lack.statistic()).isCloseTo(10.238805970149237, within(1e-9));
         assertThat(lack.p().orElseThrow()).isCloseTo(0.03290666294245604, within(1e-10));
+        Check onePair = check(
+                residuals(new Line(), Points.of(new double[] {1, 2, 3, 4, 4}, new double[] {2.1, 3.2, 5.1, 5.6, 5.9})),
+                Kind.LACK_OF_FIT);
+        assertThat(onePair.statistic()).isCloseTo(3.199346405228743, within(1e-8));
+        assertThat(onePair.p().orElseThrow()).isCloseTo(0.36763978375674644, within(1e-9));
     }
 
     /// Up to 5,000 points the distribution is that of these x, beyond it is normal.
@@ -156,6 +161,30 @@ class CheckPolicyTest {
         assertThat(spread.statistic()).isCloseTo(7.607543737620395, within(1e-9));
         assertThat(spread.p()).isCloseTo(0.005812460709514821, within(1e-10));
         assertThat(spread.growth()).isCloseTo(2.1628956939505724, within(1e-9));
+    }
+
+    /// From the fewest points that tell anything of it; no more is said than tenfold.
+    @Test
+    void spreadIsAskedOfFivePoints() {
+        double[] y = {1.1, 1.8, 3.3, 3.6, 5.6};
+        Residuals five = residuals(new Line(), Points.of(upTo(5), y));
+        assertThat(BreuschPagan.of(OrthogonalResiduals.of(five).orElseThrow())).hasValueSatisfying(spread -> {
+            assertThat(spread.statistic()).isCloseTo(1.937777098303008, within(1e-9));
+            assertThat(spread.growth()).isCloseTo(3.278719262151003, within(1e-9));
+        });
+        assertThat(check(five, Kind.SPREAD).size()).isGreaterThan(1);
+        Residuals four = residuals(new Line(), Points.of(upTo(4), Arrays.copyOf(y, 4)));
+        assertThat(ResidualChecks.of(four).checks())
+                .isNotEmpty()
+                .noneMatch(each -> each.kind().question() == Kind.SPREAD.question());
+        double[] wide = IntStream.range(0, 12)
+                .mapToDouble(i -> 2 * X[i] + OFF[i] * X[i] * X[i])
+                .toArray();
+        Residuals growing = residuals(new Line(), Points.of(X, wide));
+        assertThat(BreuschPagan.of(OrthogonalResiduals.of(growing).orElseThrow())
+                        .orElseThrow()
+                        .growth())
+                .isEqualTo(10);
     }
 
     /// Quantiles of Student's t of nine degrees of freedom, against SciPy's A² and Stephens' formula.

@@ -13,6 +13,7 @@ import java.util.ArrayList;
 import java.util.Deque;
 import java.util.List;
 import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.function.Supplier;
@@ -80,9 +81,8 @@ public final class StudyDocument implements AutoCloseable {
 
     /// Does an edit: at once, or beside the interface thread where it goes through very many rows.
     ///
-    /// @param then runs when it is done
-    /// @param report gets a sentence when it could not be done
-    public void perform(Edit edit, Runnable then, Consumer<String> report) {
+    /// @return what became of it, told on the interface thread
+    public CompletableFuture<CommitResult> perform(Edit edit) {
         Optional<History> foreseen =
                 preview.get().filter(each -> each.isFor(current, edit)).map(Preview::after);
         long now = System.nanoTime();
@@ -90,7 +90,7 @@ public final class StudyDocument implements AutoCloseable {
         performed = now;
         Instant at = Instant.now();
         Study asked = study();
-        commit(
+        return commit(
                 "Changing the table …",
                 () -> name(edit, asked),
                 before -> goesOn && before.isContinuedBy(edit)
@@ -98,8 +98,6 @@ public final class StudyDocument implements AutoCloseable {
                         : foreseen.filter(_ -> before == current)
                                 .map(after -> new Change(new Commit.Append(edit, at(after, at)), after))
                                 .orElseGet(() -> Change.by(new Commit.Append(edit, at), before)),
-                then,
-                report,
                 CommitQueue.takesLong(edit, study()));
     }
 
@@ -116,34 +114,28 @@ public final class StudyDocument implements AutoCloseable {
         return tried.undoable().map(History.Step::at).orElse(otherwise);
     }
 
-    public void undo(Consumer<String> report) {
-        go("Undoing …", before -> new Commit.Jump(before.steps().size() - 1, Instant.now()), report);
+    public CompletableFuture<CommitResult> undo() {
+        return go("Undoing …", before -> new Commit.Jump(before.steps().size() - 1, Instant.now()));
     }
 
-    public void redo(Consumer<String> report) {
-        go("Redoing …", before -> new Commit.Jump(before.steps().size() + 1, Instant.now()), report);
+    public CompletableFuture<CommitResult> redo() {
+        return go("Redoing …", before -> new Commit.Jump(before.steps().size() + 1, Instant.now()));
     }
 
     /// Undoes or redoes until so many steps are done.
-    public void jumpTo(int steps, Consumer<String> report) {
-        go("Undoing …", _ -> new Commit.Jump(steps, Instant.now()), report);
+    public CompletableFuture<CommitResult> jumpTo(int steps) {
+        return go("Undoing …", _ -> new Commit.Jump(steps, Instant.now()));
     }
 
     /// Goes back to what was undone and then left for something else.
     ///
     /// @param branch its place among [History#branches]
-    public void restoreBranch(int branch, Consumer<String> report) {
-        go("Undoing …", _ -> new Commit.RestoreBranch(branch, Instant.now()), report);
+    public CompletableFuture<CommitResult> restoreBranch(int branch) {
+        return go("Undoing …", _ -> new Commit.RestoreBranch(branch, Instant.now()));
     }
 
-    private void go(String label, Function<History, Commit> where, Consumer<String> report) {
-        commit(
-                label,
-                () -> label.replace(" …", ""),
-                before -> Change.by(where.apply(before), before),
-                () -> {},
-                report,
-                false);
+    private CompletableFuture<CommitResult> go(String label, Function<History, Commit> where) {
+        return commit(label, () -> label.replace(" …", ""), before -> Change.by(where.apply(before), before), false);
     }
 
     /// Whether a long change is under way; others wait for it.
@@ -151,13 +143,9 @@ public final class StudyDocument implements AutoCloseable {
         return commits.isBusy();
     }
 
-    private void commit(
-            String label,
-            Supplier<String> name,
-            Function<History, Change> how,
-            Runnable then,
-            Consumer<String> report,
-            boolean takesLong) {
+    private CompletableFuture<CommitResult> commit(
+            String label, Supplier<String> name, Function<History, Change> how, boolean takesLong) {
+        var result = new CompletableFuture<CommitResult>();
         commits.addCommit(
                 new CommitQueue.Wanted(
                         label,
@@ -165,11 +153,12 @@ public final class StudyDocument implements AutoCloseable {
                         how,
                         change -> {
                             commit(change);
-                            then.run();
+                            result.complete(new CommitResult.Done(change.after()));
                         },
-                        report),
+                        sentence -> result.complete(new CommitResult.NotDone(sentence))),
                 () -> current,
                 takesLong);
+        return result;
     }
 
     /// Runs work whose outcome asks for changes, as reading a long text from the clipboard. What is asked for

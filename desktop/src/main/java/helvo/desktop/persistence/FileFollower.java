@@ -8,6 +8,7 @@ import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
 import helvo.core.study.TableUpdate;
 import helvo.core.table.Table;
+import helvo.desktop.document.CommitResult;
 import helvo.desktop.document.StudyDocument;
 import helvo.desktop.task.BackgroundTasks;
 import helvo.desktop.task.BackgroundTasks.Outcome;
@@ -224,7 +225,7 @@ public final class FileFollower {
     }
 
     private void perform(Edit edit) {
-        document.perform(edit, () -> {}, voice::show);
+        CommitResult.tell(document.perform(edit), () -> {}, voice::show);
     }
 
     private static Found found(Table old, Path file, boolean isWhole, Progress progress)

@@ -4,6 +4,7 @@ import helvo.core.analysis.Analysis;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.core.task.Faults;
+import helvo.desktop.document.CommitResult;
 import helvo.desktop.document.StudyDocument;
 import helvo.desktop.task.BackgroundTasks;
 import helvo.desktop.task.BackgroundTasks.Outcome;
@@ -341,8 +342,8 @@ public final class StudyPersistence {
                         new Outcome<>(
                                 read -> {
                                     Study theirs = read.study().history().study();
-                                    document.perform(
-                                            new StudyEdit.Begin(theirs),
+                                    CommitResult.tell(
+                                            document.perform(new StudyEdit.Begin(theirs)),
                                             () -> {
                                                 stored = read.study()
                                                         .with(document.history().get());

@@ -10,6 +10,7 @@ import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.core.table.Table;
 import helvo.desktop.document.AnalysisService;
+import helvo.desktop.document.CommitResult;
 import helvo.desktop.document.Preview;
 import helvo.desktop.document.StudyDocument;
 import helvo.desktop.persistence.RecentStudies;
@@ -23,6 +24,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.concurrent.CompletableFuture;
 import java.util.stream.IntStream;
 import javafx.beans.property.ReadOnlyIntegerProperty;
 import javafx.beans.property.ReadOnlyIntegerWrapper;
@@ -210,8 +212,8 @@ public final class Workspace implements AutoCloseable {
 
     /// Does an edit, and brings into view what it made.
     public void perform(Edit edit) {
-        document.perform(
-                edit,
+        CommitResult.tell(
+                document.perform(edit),
                 () -> {
                     if (edit instanceof StudyEdit.AddTable(Table added, var _)) {
                         show(added.id());
@@ -238,22 +240,26 @@ public final class Workspace implements AutoCloseable {
         tried.ifPresent(each -> perform(each.edit()));
     }
 
+    private void tell(CompletableFuture<CommitResult> commit) {
+        CommitResult.tell(commit, () -> {}, messages::warn);
+    }
+
     public void undo() {
-        document.undo(messages::warn);
+        tell(document.undo());
     }
 
     public void redo() {
-        document.redo(messages::warn);
+        tell(document.redo());
     }
 
     /// Undoes or redoes until so many steps are done.
     public void goTo(int steps) {
-        document.jumpTo(steps, messages::warn);
+        tell(document.jumpTo(steps));
     }
 
     /// Goes back to what was undone and then left for something else.
     public void takeUp(int branch) {
-        document.restoreBranch(branch, messages::warn);
+        tell(document.restoreBranch(branch));
     }
 
     // ---- what is in view ----

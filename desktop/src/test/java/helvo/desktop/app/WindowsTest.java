@@ -8,6 +8,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import helvo.core.study.History;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
+import helvo.desktop.document.CommitResult;
 import helvo.desktop.document.StudyDocument;
 import helvo.desktop.figure.FigureView;
 import helvo.desktop.panels.Panel;
@@ -104,7 +105,7 @@ class WindowsTest {
             left.add(new WeakReference<>(first));
             left.add(new WeakReference<>(first.getScene().getRoot()));
             first.close();
-            document[0].perform(new StudyEdit.Rename("goes on"), () -> {}, _ -> {});
+            CommitResult.tell(document[0].perform(new StudyEdit.Rename("goes on")), () -> {}, _ -> {});
         });
         until("the closed window is let go of, though its document lives on", () -> {
             System.gc();
@@ -259,7 +260,7 @@ class WindowsTest {
                 stages[i].show();
                 StudyDocument document =
                         ((MainView) stages[i].getScene().getRoot()).workspace().document();
-                document.perform(new StudyEdit.Rename("changed"), () -> {}, _ -> {});
+                CommitResult.tell(document.perform(new StudyEdit.Rename("changed")), () -> {}, _ -> {});
                 left.add(new WeakReference<>(document));
                 left.add(new WeakReference<>(stages[i].getScene().getRoot()));
             }

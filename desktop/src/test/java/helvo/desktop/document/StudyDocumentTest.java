@@ -59,7 +59,7 @@ class StudyDocumentTest {
     }
 
     private void perform(Edit edit) {
-        document.perform(edit, () -> {}, told::add);
+        CommitResult.tell(document.perform(edit), () -> {}, told::add);
     }
 
     private void workIsOver() {
@@ -164,9 +164,9 @@ class StudyDocumentTest {
         on(() -> IntStream.range(100, 104)
                 .forEach(width -> perform(new FigureEdit.SetSheet(figure, SheetStyle.DEFAULT.resized(width, 90)))));
         assertThat(document.history().get().steps()).hasSize(2);
-        on(() -> document.jumpTo(0, told::add));
+        on(() -> CommitResult.tell(document.jumpTo(0), () -> {}, told::add));
         assertThat(document.study()).isEqualTo(before);
-        on(() -> document.jumpTo(1, told::add));
+        on(() -> CommitResult.tell(document.jumpTo(1), () -> {}, told::add));
         on(() -> perform(new FigureEdit.Zoom(figure, Map.of(AxisPlace.X, FigureEdit.Zoom.Limits.AUTOMATIC))));
         assertThat(document.history().get().steps())
                 .as("what was undone is not gone on with")
@@ -279,13 +279,14 @@ class StudyDocumentTest {
         var order = new ArrayList<String>();
         on(() -> {
             Study before = document.study();
-            document.perform(new TableEdit.Sort(1, 1, true), () -> order.add("sorted"), told::add);
+            CommitResult.tell(document.perform(new TableEdit.Sort(1, 1, true)), () -> order.add("sorted"), told::add);
             assertThat(document.isChanging()).isTrue();
             assertThat(document.study()).isSameAs(before);
-            document.perform(new StudyEdit.Rename("sorted"), () -> order.add("renamed"), told::add);
-            document.undo(told::add);
-            document.perform(
-                    new StudyEdit.Summarise(1, "means", List.of(2), List.of(1), List.of(Statistic.MEAN)),
+            CommitResult.tell(document.perform(new StudyEdit.Rename("sorted")), () -> order.add("renamed"), told::add);
+            CommitResult.tell(document.undo(), () -> {}, told::add);
+            CommitResult.tell(
+                    document.perform(
+                            new StudyEdit.Summarise(1, "means", List.of(2), List.of(1), List.of(Statistic.MEAN))),
                     () -> order.add("summarised"),
                     told::add);
         });
@@ -402,7 +403,7 @@ class StudyDocumentTest {
         // Expected, but something else is done; and expected, but not done.
         on(() -> {
             document.prepare(new TableEdit.SetCell(table, 3, 1, "9"));
-            document.undo(told::add);
+            CommitResult.tell(document.undo(), () -> {}, told::add);
         });
         rest();
         assertThat(document.study()).isSameAs(before);

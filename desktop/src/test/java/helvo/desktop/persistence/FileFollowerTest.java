@@ -16,6 +16,7 @@ import helvo.core.table.ImportOptions;
 import helvo.core.table.Role;
 import helvo.core.table.Table;
 import helvo.desktop.FxThread;
+import helvo.desktop.document.CommitResult;
 import helvo.desktop.document.StudyDocument;
 import helvo.desktop.task.VirtualClock;
 import helvo.files.UnreadableFile;
@@ -101,7 +102,7 @@ class FileFollowerTest {
     }
 
     private void perform(Edit edit) {
-        on(() -> document.perform(edit, () -> {}, told::add));
+        on(() -> CommitResult.tell(document.perform(edit), () -> {}, told::add));
     }
 
     private Table table() {
@@ -130,7 +131,7 @@ class FileFollowerTest {
                 .isEqualTo(72);
         assertThat(table.excluded().reasons()).containsOnlyKeys(1);
         assertThat(table.column(2).role()).isEqualTo(Role.Y);
-        on(() -> document.undo(told::add));
+        on(() -> CommitResult.tell(document.undo(), () -> {}, told::add));
         assertThat(table().rows()).isEqualTo(4);
         assertThat(told)
                 .containsExactly(
@@ -162,7 +163,7 @@ class FileFollowerTest {
         until("it is read", () -> document.study().table(1).column(1).cells().number(0) == 9);
         assertThat(lastStep()).isEqualTo("Use the data of log.csv for the table “log” (3 rows)");
         assertThat(table().excluded().reasons()).containsOnlyKeys(1);
-        on(() -> document.undo(told::add));
+        on(() -> CommitResult.tell(document.undo(), () -> {}, told::add));
         assertThat(table()).isEqualTo(before);
     }
 

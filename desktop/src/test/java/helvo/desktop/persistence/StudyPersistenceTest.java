@@ -13,6 +13,7 @@ import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
 import helvo.desktop.OneStudy;
+import helvo.desktop.document.CommitResult;
 import helvo.files.UnreadableFile;
 import helvo.files.samples.SampleStudy;
 import helvo.files.study.Journal;
@@ -58,7 +59,7 @@ class StudyPersistenceTest {
     }
 
     private void perform(Edit edit) {
-        on(() -> one.document.perform(edit, () -> {}, sentence -> told.add("! " + sentence)));
+        on(() -> CommitResult.tell(one.document.perform(edit), () -> {}, sentence -> told.add("! " + sentence)));
     }
 
     private String sign() {
@@ -83,7 +84,7 @@ class StudyPersistenceTest {
         for (int row = 0; row < 12; row++) {
             var edit = new TableEdit.SetCell(1, 1 + row % 2, row / 2, Integer.toString(row));
             on(() -> {
-                one.document.perform(edit, () -> {}, told::add);
+                CommitResult.tell(one.document.perform(edit), () -> {}, told::add);
                 assertThat(one.keeper.status().get().text())
                         .as("not before it is")
                         .isEqualTo("keeping changes …");
@@ -111,9 +112,9 @@ class StudyPersistenceTest {
         assertThat(StudyFile.read(file, Progress.none()).history().study()).isEqualTo(one.document.study());
         perform(new TableEdit.SetCell(1, 2, 0, "6"));
         until("it says when", () -> one.keeper.status().get().text().matches("all changes kept, the last \\d+ s ago"));
-        on(() -> one.document.undo(told::add));
+        on(() -> CommitResult.tell(one.document.undo(), () -> {}, told::add));
         untilSign("saved");
-        on(() -> one.document.redo(told::add));
+        on(() -> CommitResult.tell(one.document.redo(), () -> {}, told::add));
         on(() -> one.keeper.save(voice));
         untilSign("saved");
         on(() -> one.end());
@@ -220,7 +221,7 @@ class StudyPersistenceTest {
         perform(new TableEdit.SetCell(1, 2, 0, "6"));
         until("it is kept", () -> sign().matches("all changes kept, the last \\d+ s ago"));
         assertThat(Journal.folders(one.place)).isEqualTo(begun);
-        on(() -> one.document.undo(told::add));
+        on(() -> CommitResult.tell(one.document.undo(), () -> {}, told::add));
         untilSign("saved");
         on(() -> one.end());
         assertThat(one.place).isEmptyDirectory();
@@ -277,7 +278,7 @@ class StudyPersistenceTest {
         on(() -> one.keeper.revert(voice));
         until("theirs is here", () -> one.document.study().name().equals("theirs"));
         untilSign("saved");
-        on(() -> one.document.undo(told::add));
+        on(() -> CommitResult.tell(one.document.undo(), () -> {}, told::add));
         assertThat(of(() -> one.document.study().name())).isEqualTo("mine");
         savedBySomebodyElse(file, "again");
         until("it is noticed", () -> one.keeper.conflict().get().isPresent());
