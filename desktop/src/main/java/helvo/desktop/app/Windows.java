@@ -53,6 +53,7 @@ public final class Windows {
     private final List<CompletableFuture<Void>> ending = new ArrayList<>();
     /// What is typed into the first window while it is still empty.
     private final HeldKeys held = new HeldKeys();
+    private final RestingMemory memory = RestingMemory.ofProgram();
     private Optional<ResponseTimes> pace = Optional.empty();
 
     /// @param lastClosed runs when no window is open any more
@@ -248,6 +249,7 @@ public final class Windows {
         } else {
             stage.setScene(Themes.scene(view, size.widthOr(start.width()), size.heightOr(start.height())));
         }
+        memory.watch(stage.getScene());
         follow(window);
         stage.getIcons().setAll(Themes.icons());
         stage.setMinWidth(WindowPlacement.MIN_WIDTH);

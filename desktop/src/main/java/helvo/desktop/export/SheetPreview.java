@@ -56,6 +56,7 @@ final class SheetPreview extends VBox {
     private final Exporter exporter;
     private final BackgroundTasks.Latest drawing;
     private final ImageView view = new ImageView();
+    private final SharedPixels pixels = new SharedPixels(view);
     private final StackPane ground = new StackPane(view);
     private final Label note = new Label();
     private final Label pageNumber = new Label();
@@ -69,13 +70,29 @@ final class SheetPreview extends VBox {
     private Optional<Path> dragged = Optional.empty();
     private @Nullable TemporaryFolder folder;
     private boolean isFigure;
+    /// What is shown, where that is a figure.
+    private Optional<Sheet> sheet = Optional.empty();
     private double high;
 
     /// A drawn page, and of how many.
     private record Page(byte[] pdf, BufferedImage image, int number, int count) {}
 
+    /// What sheet is asked for.
+    private record Wanted(FigureAnalysis figure, double scale, double printedMm) {
+        Sheet draw(Progress progress) {
+            return new Sheet(
+                    this,
+                    Raster.draw(figure, scale, progress.part(0, 0.8)).image(),
+                    PrintCheck.of(figure, printedMm / figure.figure().widthMm(), progress.part(0.8, 1)));
+        }
+
+        boolean isSame(Wanted other) {
+            return figure == other.figure && scale == other.scale && printedMm == other.printedMm;
+        }
+    }
+
     /// A drawn sheet, and whether it stays legible in print.
-    private record Sheet(BufferedImage image, FigureAnalysis figure, PrintCheck check) {}
+    private record Sheet(Wanted of, BufferedImage image, PrintCheck check) {}
 
     SheetPreview(Workspace workspace, Exporter exporter) {
         super(8);
@@ -111,28 +128,34 @@ final class SheetPreview extends VBox {
         dragged = Optional.empty();
         Optional<FigureAnalysis> shown = workspace.figure();
         double scale = shown.map(this::shownAt).orElse(1.0) * SHARPER * PIXELS_PER_MM * 25.4 / 72;
-        shown.ifPresent(figure -> drawing.run(
-                "Drawing the preview …",
-                progress -> {
-                    return new Sheet(
-                            Raster.draw(figure, scale, progress.part(0, 0.8)).image(),
-                            figure,
-                            PrintCheck.of(figure, printedMm / figure.figure().widthMm(), progress.part(0.8, 1)));
-                },
-                new Outcome<>(
-                        sheet -> {
-                            double at = shownAt(sheet.figure);
-                            fit(sheet.image);
-                            view.setAccessibleText(FigureDescription.of(sheet.figure));
-                            note.setText(RootLocale.format(
-                                    "%s × %s mm, shown at %.0f %% of its size. Drag it into a folder or a document.",
-                                    NumberText.shortest(sheet.figure.figure().widthMm()),
-                                    NumberText.shortest(sheet.figure.figure().heightMm()),
-                                    100 * at));
-                            report.accept(sheet.check);
-                        },
-                        this::failed,
-                        () -> {})));
+        shown.map(figure -> new Wanted(figure, scale, printedMm)).ifPresent(wanted -> {
+            if (sheet.filter(there -> there.of.isSame(wanted)).isPresent()) {
+                report.accept(sheet.orElseThrow().check);
+                return;
+            }
+            drawing.run(
+                    "Drawing the preview …",
+                    wanted::draw,
+                    new Outcome<>(
+                            drawn -> {
+                                show(drawn);
+                                report.accept(drawn.check);
+                            },
+                            this::failed,
+                            () -> {}));
+        });
+    }
+
+    private void show(Sheet drawn) {
+        sheet = Optional.of(drawn);
+        FigureAnalysis figure = drawn.of.figure;
+        fit(drawn.image);
+        view.setAccessibleText(FigureDescription.of(figure));
+        note.setText(RootLocale.format(
+                "%s × %s mm, shown at %.0f %% of its size. Drag it into a folder or a document.",
+                NumberText.shortest(figure.figure().widthMm()),
+                NumberText.shortest(figure.figure().heightMm()),
+                100 * shownAt(figure)));
     }
 
     /// The part of its size at which the sheet has room.
@@ -145,7 +168,7 @@ final class SheetPreview extends VBox {
     }
 
     private void fit(BufferedImage image) {
-        view.setImage(SharedPixels.image(image));
+        pixels.show(image);
         double scale = Math.min(1, Math.min(BOX / (image.getWidth() / SHARPER), high / (image.getHeight() / SHARPER)));
         view.setFitWidth(image.getWidth() / SHARPER * scale);
         view.setFitHeight(image.getHeight() / SHARPER * scale);
@@ -154,6 +177,7 @@ final class SheetPreview extends VBox {
     /// The report as it would be written now.
     void report() {
         isFigure = false;
+        sheet = Optional.empty();
         History history = workspace.history().get();
         Analysis known = workspace.analysis().get();
         draw(progress -> ReportFormat.PDF

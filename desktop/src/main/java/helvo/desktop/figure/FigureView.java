@@ -37,6 +37,7 @@ public final class FigureView extends Pane {
     private final Workspace workspace;
     private final BackgroundTasks.Latest drawing;
     private final ImageView sheet = new ImageView();
+    private final SharedPixels pixels = new SharedPixels(sheet);
     /// A shadow as an effect of the picture would be worked out anew for each picture.
     private final Region shadow = new Region();
     private final SelectionMarks marks;
@@ -316,7 +317,7 @@ public final class FigureView extends Pane {
         }
         figure().ifPresent(now -> moved(place(now, room())));
         // The keyboard's own frame follows the picture.
-        sheet.setImage(SharedPixels.image(raster.image()));
+        pixels.show(raster.image());
         arrange();
         // What was dragged on meanwhile is drawn now, not a frame later.
         update();

@@ -38,6 +38,7 @@ public final class ResidualView extends Pane {
     private final Workspace workspace;
     private final BackgroundTasks.Latest drawing;
     private final ImageView sheet = new ImageView();
+    private final SharedPixels pixels = new SharedPixels(sheet);
     private final Canvas rings = new Canvas();
     private final Rectangle loop = new Rectangle();
     private final Label hover = new Label();
@@ -155,7 +156,7 @@ public final class ResidualView extends Pane {
     private void shown(Asked wanted, ResidualSheet.Picture drawn) {
         picture = Optional.of(drawn);
         hover.setVisible(false);
-        sheet.setImage(SharedPixels.image(drawn.image()));
+        pixels.show(drawn.image());
         sheet.setFitWidth(wanted.width);
         sheet.setFitHeight(wanted.height);
         rings.setWidth(wanted.width);
