@@ -46,8 +46,8 @@ final class ResponseTimes {
         });
         Supplier<String> after = sinceAsked();
         FrameClock.afterLayout(scene, () -> report.accept("The window was there " + after.get() + "."));
-        figure.shownPicture().subscribe(picture -> {
-            if (picture != null && first.get()) {
+        figure.drawings().subscribe(drawing -> {
+            if (drawing.intValue() > 0 && first.get()) {
                 FrameClock.afterLayout(scene, () -> {
                     if (figure.isSettled() && first.getAndSet(false)) {
                         report.accept("Its first figure was there " + after.get() + ".");
@@ -55,7 +55,7 @@ final class ResponseTimes {
                 });
             }
         });
-        figure.shownPicture().subscribe(_ -> window.shown(isNow(workspace) && figure.isSettled()));
+        figure.drawings().subscribe(_ -> window.shown(isNow(workspace) && figure.isSettled()));
         var said = new AtomicReference<>("");
         workspace.sign().subscribe(sign -> {
             String now = RootLocale.format(

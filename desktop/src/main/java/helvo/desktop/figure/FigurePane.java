@@ -116,7 +116,7 @@ public final class FigurePane extends VBox {
         workspace.history().subscribe(this::update);
         workspace.tableId().subscribe(_ -> update());
         workspace.figureId().subscribe(_ -> update());
-        view.shownPicture().subscribe(_ -> notices.show(view.layoutNow()));
+        view.drawings().subscribe(_ -> notices.show(view.layoutNow()));
     }
 
     /// The switches of the full view of the residuals.

@@ -24,7 +24,7 @@ public final class FigurePanel extends Panel {
         scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
         scroll.setMaxHeight(650);
         getChildren().addAll(heading, scroll, wrong);
-        view.shownPicture().subscribe(_ -> {
+        view.drawings().subscribe(_ -> {
             if (isVisible()) {
                 form.update();
             }

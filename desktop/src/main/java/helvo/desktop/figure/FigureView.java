@@ -19,11 +19,11 @@ import helvo.figure.paint.FigureDrawing;
 import java.awt.geom.Rectangle2D;
 import java.util.EnumMap;
 import java.util.Optional;
-import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyIntegerProperty;
+import javafx.beans.property.ReadOnlyIntegerWrapper;
 import javafx.geometry.BoundingBox;
 import javafx.geometry.Bounds;
 import javafx.geometry.Point2D;
-import javafx.scene.image.Image;
 import javafx.scene.image.ImageView;
 import javafx.scene.layout.Pane;
 import javafx.scene.layout.Region;
@@ -37,6 +37,7 @@ public final class FigureView extends Pane {
     private final Workspace workspace;
     private final BackgroundTasks.Latest drawing;
     private final ImageView sheet = new ImageView();
+    private final ReadOnlyIntegerWrapper drawings = new ReadOnlyIntegerWrapper();
     private final SharedPixels pixels = new SharedPixels(sheet);
     /// A shadow as an effect of the picture would be worked out anew for each picture.
     private final Region shadow = new Region();
@@ -123,9 +124,9 @@ public final class FigureView extends Pane {
                 || drawn != null && drawn.drawsLike(figure().get()) && asked == room().pixels(drawn);
     }
 
-    /// The picture on the sheet; a new one each time that it was drawn.
-    public ReadOnlyObjectProperty<Image> shownPicture() {
-        return sheet.imageProperty();
+    /// How many drawings were shown on the sheet until now.
+    public ReadOnlyIntegerProperty drawings() {
+        return drawings.getReadOnlyProperty();
     }
 
     public Optional<FigureLayout> layoutNow() {
@@ -319,6 +320,7 @@ public final class FigureView extends Pane {
         // The keyboard's own frame follows the picture.
         pixels.show(raster.image());
         arrange();
+        drawings.set(drawings.get() + 1);
         // What was dragged on meanwhile is drawn now, not a frame later.
         update();
     }

@@ -50,7 +50,7 @@ final class KeyboardNavigation {
                 view.setAccessibleText(HOW);
             }
         });
-        view.shownPicture().subscribe(_ -> show());
+        view.drawings().subscribe(_ -> show());
     }
 
     private void key(KeyEvent event) {

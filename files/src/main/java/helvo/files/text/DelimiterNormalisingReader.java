@@ -15,12 +15,14 @@ final class DelimiterNormalisingReader extends Reader {
     private final BufferedReader lines;
     private final Delimiter delimiter;
     private final List<Integer> cuts;
+    private final CommentSign comment;
     private String line = "";
     private int at;
     private boolean ended;
 
     /// @param cuts where fields of fixed width begin, but for the first
-    DelimiterNormalisingReader(Reader reader, Delimiter delimiter, List<Integer> cuts) {
+    DelimiterNormalisingReader(Reader reader, Delimiter delimiter, List<Integer> cuts, CommentSign comment) {
+        this.comment = comment;
         this.lines = new BufferedReader(reader);
         this.delimiter = delimiter;
         this.cuts = cuts;
@@ -34,7 +36,7 @@ final class DelimiterNormalisingReader extends Reader {
                 ended = true;
                 return -1;
             }
-            line = parted(next, delimiter, cuts) + "\n";
+            line = parted(next) + "\n";
             at = 0;
         }
         int count = Math.min(length, line.length() - at);
@@ -43,17 +45,66 @@ final class DelimiterNormalisingReader extends Reader {
         return count;
     }
 
-    static String parted(String line, Delimiter delimiter, List<Integer> cuts) {
-        if (line.length() > LONGEST) {
-            return line;
+    /// A comment stays one field.
+    private String parted(String text) {
+        if (text.length() > LONGEST) {
+            return text;
         }
-        String bare = line.replace('\t', ' ').replace('"', '”').strip();
+        if (comment.begins(text.strip())) {
+            return "# " + comment.withoutSign(text).replace('\t', ' ').replace('"', '”');
+        }
+        return parted(text, delimiter, cuts);
+    }
+
+    static String parted(String text, Delimiter delimiter, List<Integer> cuts) {
+        String line = text.replace('\t', ' ');
+        String bare = line.strip();
+        if (isRule(bare)) {
+            return "";
+        }
         return switch (delimiter) {
-            case BAR -> bars(bare);
-            case WIDTHS -> widths(line.replace('\t', ' ').replace('"', '”'), cuts);
-            case GAPS -> bare.replaceAll(" {2,}", "\t");
-            default -> bare.replaceAll(" +", "\t");
+            case BAR -> bars(bare.replace('"', '”'));
+            case WIDTHS -> unquoted(widths(line.replace('"', '”'), cuts));
+            case GAPS -> unquoted(bare.replace('"', '”').replaceAll(" {2,}", "\t"));
+            default -> bare.indexOf('"') < 0 ? bare.replaceAll(" +", "\t") : words(bare);
         };
+    }
+
+    /// A line of dashes, as below headings.
+    static boolean isRule(String line) {
+        return line.indexOf("---") >= 0 || line.indexOf("===") >= 0 || line.indexOf("___") >= 0
+                ? line.chars().allMatch(c -> "-=_+|: ".indexOf(c) >= 0)
+                : false;
+    }
+
+    /// Parted by blanks, but for those between quotation marks.
+    private static String words(String line) {
+        var parted = new StringBuilder();
+        int at = 0;
+        while (at < line.length()) {
+            int end = line.charAt(at) == '"' ? quoteEnd(line, at) : -1;
+            boolean isQuoted = end > 0;
+            int blank = line.indexOf(' ', at);
+            end = isQuoted ? end : blank < 0 ? line.length() : blank;
+            parted.append(parted.isEmpty() && at == 0 ? "" : "\t")
+                    .append(line, isQuoted ? at + 1 : at, isQuoted ? end - 1 : end);
+            at = end;
+            while (at < line.length() && line.charAt(at) == ' ') {
+                at++;
+            }
+        }
+        return parted.toString().replace('"', '”');
+    }
+
+    /// Behind the quotation mark that ends a field; −1 where none does.
+    private static int quoteEnd(String line, int from) {
+        for (int at = from + 1; at < line.length(); at++) {
+            boolean ends = at + 1 == line.length() || line.charAt(at + 1) == ' ';
+            if (line.charAt(at) == '"' && ends) {
+                return at + 1;
+            }
+        }
+        return -1;
     }
 
     /// "| a | b |"; a line of dashes below headings is blank.
@@ -63,15 +114,19 @@ final class DelimiterNormalisingReader extends Reader {
         }
         String inside = line.startsWith("|") ? line.substring(1) : line;
         String fields = inside.endsWith("|") ? inside.substring(0, inside.length() - 1) : inside;
+        return unquoted(fields.replace('|', '\t'));
+    }
+
+    private static String unquoted(String fields) {
         return fields.indexOf('”') < 0
-                ? fields.replace('|', '\t')
-                : Arrays.stream(fields.split("\\|", -1))
-                        .map(DelimiterNormalisingReader::unquoted)
+                ? fields
+                : Arrays.stream(fields.split("\t", -1))
+                        .map(DelimiterNormalisingReader::withoutQuotes)
                         .collect(Collectors.joining("\t"));
     }
 
     /// A field that is quoted as a whole, without its quotation marks.
-    private static String unquoted(String field) {
+    private static String withoutQuotes(String field) {
         String bare = field.strip();
         boolean quoted = bare.length() > 1 && bare.startsWith("”") && bare.indexOf('”', 1) == bare.length() - 1;
         return quoted ? bare.substring(1, bare.length() - 1) : field;

@@ -74,7 +74,16 @@ final class LayoutGuess {
         TableRegion area = areas.get(asked - 1);
         DecimalMark mark = choices.mark().orElseGet(() -> mark(lines, delimiter));
         ImportOptions chosen = areas.size() > 1 ? choices.withTable(java.util.Optional.of(asked)) : choices;
-        return new TextLayout(charset, delimiter, cuts, mark, choices.mark().isPresent(), area, areas.size(), chosen);
+        return new TextLayout(
+                charset,
+                delimiter,
+                cuts,
+                comment(delimiter),
+                mark,
+                choices.mark().isPresent(),
+                area,
+                areas.size(),
+                chosen);
     }
 
     private List<TableRegion> areas(List<List<String>> lines) {
@@ -85,7 +94,7 @@ final class LayoutGuess {
         if (declared().isPresent() && !rest.isEmpty()) {
             rest.set(0, List.of());
         }
-        return TableRegion.all(
+        return TableRegion.ofText(
                 rest, complete, choices.headingLine().map(line -> line - 1).orElse(null));
     }
 
@@ -127,7 +136,18 @@ final class LayoutGuess {
                 best = each;
             }
         }
-        return best;
+        return best == Delimiter.WIDTHS && areWordsEven() ? Delimiter.BLANKS : best;
+    }
+
+    /// Whether all lines have as many words: then none of them has a blank, and none is as wide as another.
+    private boolean areWordsEven() {
+        return sample.lines()
+                        .limit(LINES)
+                        .filter(this::isOfTable)
+                        .map(line -> line.strip().split("\\s+").length)
+                        .distinct()
+                        .count()
+                == 1;
     }
 
     /// Which share of the lines is in tables of two columns or more, and which share of the fields there are
@@ -139,7 +159,7 @@ final class LayoutGuess {
         }
         List<List<String>> lines = lines(delimiter, cuts, LINES);
         double score = 0;
-        for (TableRegion area : TableRegion.all(lines, true, null)) {
+        for (TableRegion area : TableRegion.ofText(lines, true, null)) {
             if (area.right() > area.left()) {
                 boolean named =
                         !area.headings().isEmpty() && area.headings().stream().noneMatch(java.util.Objects::isNull);
@@ -149,10 +169,11 @@ final class LayoutGuess {
         score -= 2.0
                 * sample.lines()
                         .limit(LINES)
+                        .filter(this::isOfTable)
                         .filter(line -> DelimiterNormalisingReader.splits(line, cuts))
                         .count();
         long filled = lines.stream()
-                .filter(line -> line.stream().anyMatch(field -> !field.isBlank()))
+                .filter(line -> line.stream().anyMatch(field -> !field.isBlank()) && !TableRegion.isComment(line))
                 .count();
         return filled == 0 ? 0 : score / filled * (delimiter.isBlank() ? LOOSE : 1);
     }
@@ -164,14 +185,14 @@ final class LayoutGuess {
         for (int line = area.first(); line < Math.min(area.end(), lines.size()); line++) {
             int filled = 0;
             int good = 0;
-            for (String field : lines.get(line)) {
+            for (String field : TableRegion.isComment(lines.get(line)) ? List.<String>of() : lines.get(line)) {
                 boolean other = delimiter != Delimiter.SEMICOLON && field.indexOf(';') >= 0 || field.indexOf('\t') >= 0;
                 filled += field.isBlank() ? 0 : 1;
-                good += other ? -1 : TableRegion.isNumber(field) ? 2 : field.isBlank() ? 0 : 1;
+                good += other ? -1 : isNumber(field) ? 2 : field.isBlank() ? 0 : 1;
             }
             int width = area.right() - area.left() + 1;
             double whole = 0.5 + 0.5 * Math.min(1, lines.get(line).size() / (double) width);
-            boolean words = filled > 1 && lines.get(line).stream().noneMatch(TableRegion::isNumber);
+            boolean words = filled > 1 && lines.get(line).stream().noneMatch(LayoutGuess::isNumber);
             sum += words
                     ? -1
                     : filled < 2 ? 0 : whole * (good / (2.0 * filled) + A_FIELD * Math.min(MOST_FIELDS, filled));
@@ -182,14 +203,15 @@ final class LayoutGuess {
     /// As lines of fields; lines inside a quoted field are blank.
     private List<List<String>> lines(Delimiter delimiter, List<Integer> cuts, int most) {
         var lines = new ArrayList<List<String>>();
-        try (Reader parted = parted(new StringReader(sample), delimiter, cuts);
+        CommentSign comment = comment(delimiter);
+        try (Reader parted = parted(new StringReader(sample), delimiter, cuts, comment);
                 CsvReader<CsvRecord> csv =
                         CsvReader.builder().fieldSeparator(delimiter.read()).ofCsvRecord(parted)) {
             for (CsvRecord record : csv) {
                 while (lines.size() < record.getStartingLineNumber() - 1) {
                     lines.add(List.of());
                 }
-                lines.add(record.getFields().stream().map(String::strip).toList());
+                lines.add(fields(record.getFields().stream().map(String::strip).toList(), delimiter, comment));
                 if (lines.size() >= most) {
                     return lines;
                 }
@@ -205,13 +227,46 @@ final class LayoutGuess {
         return lines;
     }
 
-    static Reader parted(Reader reader, Delimiter delimiter, List<Integer> cuts) {
-        return delimiter.isLoose() ? new DelimiterNormalisingReader(reader, delimiter, cuts) : reader;
+    private CommentSign comment(Delimiter delimiter) {
+        return CommentSign.of(sample.lines().limit(LINES), delimiter);
+    }
+
+    /// Of a comment, its words as a line of headings would have them, the first with the sign; none of a rule.
+    private static List<String> fields(List<String> fields, Delimiter delimiter, CommentSign comment) {
+        String first = fields.isEmpty() ? "" : fields.getFirst();
+        if (fields.stream().allMatch(field -> field.isEmpty() || DelimiterNormalisingReader.isRule(field))) {
+            return fields.stream().allMatch(String::isEmpty) ? fields : List.of();
+        }
+        if (delimiter.isLoose() ? !CommentSign.HASH.begins(first) || fields.size() > 1 : !comment.begins(first)) {
+            return fields;
+        }
+        var words = new ArrayList<>(fields);
+        if (delimiter.isLoose()) {
+            String said = CommentSign.HASH.withoutSign(first);
+            Delimiter by = said.contains("  ") && delimiter != Delimiter.BLANKS ? Delimiter.GAPS : Delimiter.BLANKS;
+            words.clear();
+            words.addAll(List.of(
+                    DelimiterNormalisingReader.parted(said, by, List.of()).split("\t", -1)));
+        } else if (first.length() == 1) {
+            return fields;
+        } else {
+            words.set(0, comment.withoutSign(first));
+        }
+        words.set(0, "# " + words.getFirst());
+        return words;
+    }
+
+    static Reader parted(Reader reader, Delimiter delimiter, List<Integer> cuts, CommentSign comment) {
+        return delimiter.isLoose() ? new DelimiterNormalisingReader(reader, delimiter, cuts, comment) : reader;
+    }
+
+    private boolean isOfTable(String line) {
+        String bare = line.strip();
+        return !bare.isEmpty() && !comment(Delimiter.WIDTHS).begins(bare) && !DelimiterNormalisingReader.isRule(bare);
     }
 
     private List<Integer> cuts() {
-        List<String> lines =
-                sample.lines().limit(LINES).filter(line -> !line.isBlank()).toList();
+        List<String> lines = sample.lines().limit(LINES).filter(this::isOfTable).toList();
         List<String> whole = complete || lines.size() < 2 ? lines : lines.subList(0, lines.size() - 1);
         for (int from = 0;
                 from < Math.min(20, whole.size() - 1);
@@ -231,6 +286,10 @@ final class LayoutGuess {
             }
         }
         return List.of();
+    }
+
+    static boolean isNumber(String field) {
+        return FieldKind.of(field).isValue();
     }
 
     private static boolean hasMark(String field) {

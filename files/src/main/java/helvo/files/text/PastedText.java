@@ -33,7 +33,8 @@ public record PastedText(String text, List<List<String>> rows, DecimalMark mark,
         refuseEndless(text);
         TextLayout layout = LayoutGuess.of(text.getBytes(StandardCharsets.UTF_8), true, "the clipboard", choices());
         List<List<String>> rows = new ArrayList<>();
-        try (Reader reader = LayoutGuess.parted(new StringReader(text), layout.delimiter(), layout.cuts());
+        try (Reader reader = LayoutGuess.parted(
+                        new StringReader(text), layout.delimiter(), layout.cuts(), layout.comment());
                 CsvReader<CsvRecord> csv = CsvReader.builder()
                         .fieldSeparator(layout.delimiter().read())
                         .ofCsvRecord(reader)) {
@@ -48,7 +49,7 @@ public record PastedText(String text, List<List<String>> rows, DecimalMark mark,
         }
         boolean names = !layout.area().headings().isEmpty()
                 && layout.area().top() == 0
-                && rows.stream().skip(1).anyMatch(row -> row.stream().anyMatch(TableRegion::isNumber));
+                && rows.stream().skip(1).anyMatch(row -> row.stream().anyMatch(LayoutGuess::isNumber));
         return new PastedText(text, List.copyOf(rows), layout.mark(), names);
     }
 

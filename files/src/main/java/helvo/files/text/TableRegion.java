@@ -1,11 +1,5 @@
 package helvo.files.text;
 
-import helvo.core.number.AngleText;
-import helvo.core.number.DateText;
-import helvo.core.number.DecimalMark;
-import helvo.core.number.DurationText;
-import helvo.core.number.MissingText;
-import helvo.core.number.ParsedNumber;
 import helvo.core.table.Heading;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -40,56 +34,14 @@ public record TableRegion(
             "cm²", "cm³", "mm²", "°/s", "nm^-1", "cm-1", "1/cm", "1/s", "a.u.", "[-]");
     private static final Pattern BRACKETED = Pattern.compile("[(\\[][^()\\[\\]]{0,20}[)\\]]");
     private static final int MOST_HEADINGS = 4;
+    /// So many rows tell how a table goes on.
+    private static final int MOST_TELLING = 50;
     private static final int MOST_NOTES = 100;
     private static final int LONGEST_NOTE = 300;
 
     public TableRegion {
         notes = List.copyOf(notes);
         headings = java.util.Collections.unmodifiableList(new ArrayList<>(headings));
-    }
-
-    /// What a cell looks like by itself.
-    private enum Shape {
-        BLANK,
-        NUMBER,
-        MISSING,
-        WORD
-    }
-
-    private static Shape shape(String text) {
-        if (text.isBlank()) {
-            return Shape.BLANK;
-        }
-        if (isNumber(text)) {
-            return Shape.NUMBER;
-        }
-        return MissingText.is(text) || MissingText.isLimit(text) ? Shape.MISSING : Shape.WORD;
-    }
-
-    static boolean isNumber(String text) {
-        return isPlainNumber(text)
-                || ParsedNumber.read(text, DecimalMark.POINT).isPresent()
-                || ParsedNumber.read(text, DecimalMark.COMMA).isPresent()
-                || DateText.isDate(text)
-                || DurationText.read(text, DurationText.TwoParts.HOURS_MINUTES).isPresent()
-                || AngleText.read(text).isPresent();
-    }
-
-    /// Digits with at most one mark and a sign before them, as nearly all are.
-    private static boolean isPlainNumber(String text) {
-        int digits = 0;
-        int marks = 0;
-        for (int i = 0; i < text.length(); i++) {
-            char c = text.charAt(i);
-            if (c >= '0' && c <= '9') {
-                digits++;
-            } else if (c == '.' || c == ',') {
-                marks++;
-            } else if (c != '-' || i > 0) {
-                return false;
-            }
-        }
-        return digits > 0 && marks < 2 && text.charAt(text.length() - 1) >= '0';
     }
 
     /// All tables, in their order; the line behind the last one of the lines is taken for its end only where there
@@ -99,7 +51,12 @@ public record TableRegion(
     /// @param complete whether there are no lines behind these
     /// @param heading  the line of the headings where a person said it, −1 for none; null to find it
     public static List<TableRegion> all(List<List<String>> lines, boolean complete, @Nullable Integer heading) {
-        return new Finder(lines, complete).found(heading);
+        return new Finder(lines, complete, false).found(heading);
+    }
+
+    /// As [#all], of lines of text: there fields have no places of their own, so that one may lack.
+    static List<TableRegion> ofText(List<List<String>> lines, boolean complete, @Nullable Integer heading) {
+        return new Finder(lines, complete, true).found(heading);
     }
 
     /// The one with the most values.
@@ -114,32 +71,48 @@ public record TableRegion(
     private static final class Finder {
         private final List<List<String>> lines;
         private final boolean complete;
-        private final List<List<Shape>> shapes;
-        /// For each shape, how many fields of each line have it.
-        private final int[][] counts;
+        private final boolean isText;
+        private final List<List<FieldKind>> kinds = new ArrayList<>();
+        /// How many fields of each line are filled, with values, with words; none of a comment.
         private final int[] filled;
+        private final int[] values;
+        private final int[] words;
         private final boolean single;
         /// For each line the next one from it on with more than one field filled, and the next one of values.
         private final int[] nextFilled;
         private final int[] nextValues;
 
-        Finder(List<List<String>> lines, boolean complete) {
-            this.lines = lines;
+        /// @param isText whether fields have no places of their own
+        Finder(List<List<String>> lines, boolean complete, boolean isText) {
+            this.lines = new ArrayList<>(lines);
             this.complete = complete;
-            shapes = lines.stream()
-                    .map(line -> line.stream().map(TableRegion::shape).toList())
-                    .toList();
-            counts = new int[Shape.values().length][lines.size()];
+            this.isText = isText;
             filled = new int[lines.size()];
+            values = new int[lines.size()];
+            words = new int[lines.size()];
             for (int line = 0; line < lines.size(); line++) {
-                for (Shape shape : shapes.get(line)) {
-                    counts[shape.ordinal()][line]++;
-                    filled[line] += shape == Shape.BLANK ? 0 : 1;
-                }
+                kinds.add(List.of());
+                use(line, isComment(lines.get(line)) ? List.of() : lines.get(line));
             }
             single = Arrays.stream(filled).allMatch(fields -> fields < 2);
             nextFilled = next(line -> filled[line] >= (single ? 1 : 2));
             nextValues = next(this::isValues);
+        }
+
+        private void use(int line, List<String> fields) {
+            List<FieldKind> of = fields.stream().map(FieldKind::of).toList();
+            kinds.set(line, of);
+            filled[line] =
+                    (int) of.stream().filter(kind -> kind != FieldKind.BLANK).count();
+            values[line] = (int) of.stream().filter(FieldKind::isValue).count();
+            words[line] =
+                    (int) of.stream().filter(kind -> kind == FieldKind.WORD).count();
+        }
+
+        /// The fields of a line of headings, of which these are the names.
+        private void name(int line, List<String> fields) {
+            lines.set(line, fields);
+            use(line, fields);
         }
 
         private int[] next(IntPredicate is) {
@@ -155,34 +128,41 @@ public record TableRegion(
             return filled[line];
         }
 
-        private int count(int line, Shape shape) {
-            return counts[shape.ordinal()][line];
+        /// The line before that is no comment.
+        private int before(int line) {
+            int before = line - 1;
+            while (before >= 0 && isComment(lines.get(before))) {
+                before--;
+            }
+            return before;
+        }
+
+        private boolean isBlank(int line) {
+            return line < 0 || filled[line] == 0;
         }
 
         private boolean isValues(int line) {
-            return count(line, Shape.NUMBER) > 0 && (single || filled(line) >= 2);
+            return values[line] > 0 && (single || filled(line) >= 2);
         }
 
         private boolean isHeading(int line) {
-            return line >= 0 && count(line, Shape.NUMBER) == 0 && count(line, Shape.WORD) >= (single ? 1 : 2);
+            return line >= 0 && values[line] == 0 && words[line] >= (single ? 1 : 2);
         }
 
         /// A line of words of which some are signs for no value elsewhere: "Na", "nd".
         private boolean mayName(int line) {
-            long letters = IntStream.range(0, lines.get(line).size())
-                    .filter(column -> shapes.get(line).get(column) == Shape.MISSING
+            long letters = IntStream.range(0, kinds.get(line).size())
+                    .filter(column -> kinds.get(line).get(column) == FieldKind.MISSING
                             && Character.isLetter(lines.get(line).get(column).charAt(0)))
                     .count();
-            return count(line, Shape.NUMBER) == 0
-                    && count(line, Shape.WORD) >= 1
-                    && count(line, Shape.WORD) + letters >= (single ? 1 : 2);
+            return values[line] == 0 && words[line] >= 1 && words[line] + letters >= (single ? 1 : 2);
         }
 
         List<TableRegion> found(@Nullable Integer heading) {
             List<Segment> segments = heading == null ? segments() : List.of(said(heading));
             var areas = new ArrayList<TableRegion>();
             for (Segment segment : segments) {
-                areas.addAll(areas(segment));
+                areas.addAll(areas(segment, heading == null));
             }
             if (areas.isEmpty() && heading == null) {
                 return words();
@@ -244,7 +224,7 @@ public record TableRegion(
                         all.add(now);
                         now = new Segment();
                     }
-                    if (!now.headings.isEmpty() && now.headings.getLast() != line - 1) {
+                    if (!now.headings.isEmpty() && now.headings.getLast() != before(line)) {
                         now.headings.clear();
                     }
                     now.headings.add(line);
@@ -267,11 +247,11 @@ public record TableRegion(
         /// A word and a value alone.
         private boolean isPair(int line) {
             return filled(line) == 2
-                    && shapes.get(line).stream()
-                                    .filter(s -> s != Shape.BLANK)
+                    && kinds.get(line).stream()
+                                    .filter(kind -> kind != FieldKind.BLANK)
                                     .findFirst()
                                     .orElseThrow()
-                            == Shape.WORD;
+                            == FieldKind.WORD;
         }
 
         /// Pairs of a word and a value before a table are what an instrument says of itself.
@@ -290,7 +270,8 @@ public record TableRegion(
             }
             boolean again =
                     now.headings.stream().anyMatch(heading -> lines.get(heading).equals(lines.get(line)));
-            boolean apart = filled(line - 1) == 0 || filled(line - 1) == 1 && line >= 2 && filled(line - 2) == 0;
+            int before = before(line);
+            boolean apart = isBlank(before) || filled(before) == 1 && isBlank(before(before));
             boolean values =
                     IntStream.range(line + 1, Math.min(lines.size(), line + 4)).anyMatch(this::isValues);
             int next = nextValues[line + 1];
@@ -305,20 +286,32 @@ public record TableRegion(
             }
             int next = nextFilled[line + 1];
             boolean more = next < lines.size() ? isValues(next) : !complete;
-            boolean number = count(line, Shape.NUMBER) > 0;
+            boolean number = values[line] > 0;
             boolean wide = filled(line) >= 2;
-            return number && filled(line - 1) > 0
+            boolean follows = !isBlank(before(line));
+            return number && follows
                     || more && !isHeading(next < lines.size() ? next : -1)
-                    || wide && filled(line - 1) > 0 && now.headings.stream().noneMatch(heading -> heading.equals(line));
+                    || wide && follows && now.headings.stream().noneMatch(heading -> heading.equals(line));
         }
 
         // ---- headings ----
 
-        private List<TableRegion> areas(Segment segment) {
-            List<Integer> headings = headings(segment);
-            int first = headings.isEmpty() ? segment.first : firstRow(headings.getLast() + 1, segment.first);
-            if (headings.isEmpty() && segment.headings.isEmpty() && isNumbersAsHeading(first, segment.last)) {
-                headings = List.of(first++);
+        /// @param isGuessed whether nobody said which line has the headings
+        private List<TableRegion> areas(Segment segment, boolean isGuessed) {
+            List<Integer> headings = isGuessed || !segment.headings.isEmpty() ? headings(segment) : List.of();
+            int first = headings.isEmpty() ? segment.first : firstRow(headings.getLast(), segment.first);
+            if (isGuessed && headings.isEmpty() && segment.headings.isEmpty()) {
+                if (first < segment.last && evidence(first, segment.last).isHeading()) {
+                    headings = List.of(first);
+                    first = firstRow(first, next(first, segment.last));
+                } else if (isOneName(first - 1, first)) {
+                    headings = List.of(first - 1);
+                } else {
+                    first = firstRow(first);
+                }
+            }
+            if (isText && !headings.isEmpty()) {
+                align(headings.getLast(), first, segment.last);
             }
             int top = headings.isEmpty() ? first : headings.getFirst();
             int end = segment.last >= lines.size() - 1 && !complete ? Integer.MAX_VALUE : segment.last + 1;
@@ -330,14 +323,87 @@ public record TableRegion(
             return areas;
         }
 
-        /// Rows without a value between the headings and the first value are rows, but for a line of dashes.
-        private int firstRow(int from, int values) {
-            return IntStream.range(from, values)
+        /// Rows without two values between the headings and the first row of values are rows, where they have as
+        /// many fields as the headings, or more than one that is filled.
+        private int firstRow(int heading, int firstOfValues) {
+            int width = lines.get(heading).size();
+            return IntStream.range(heading + 1, firstOfValues)
                     .filter(line -> filled(line) >= (single ? 1 : 2)
-                            && lines.get(line).stream()
-                                    .anyMatch(field -> field.chars().anyMatch(c -> "-=_ ".indexOf(c) < 0)))
+                            || filled(line) == 1
+                                    && isText
+                                    && width > 1
+                                    && lines.get(line).size() == width
+                                    && (values[line] > 0
+                                            || lines.get(line).stream().noneMatch(TableRegion::isUnit)))
                     .findFirst()
-                    .orElse(values);
+                    .orElse(firstOfValues);
+        }
+
+        /// The first of the rows right above one, as wide as that and with a value.
+        private int firstRow(int row) {
+            int first = row;
+            int width = lines.get(row).size();
+            while (isText
+                    && width > 1
+                    && first > 0
+                    && values[first - 1] > 0
+                    && lines.get(first - 1).size() == width) {
+                first--;
+            }
+            return first;
+        }
+
+        /// The next line that is filled.
+        private int next(int line, int last) {
+            return IntStream.rangeClosed(line + 1, last)
+                    .filter(each -> filled(each) > 0)
+                    .findFirst()
+                    .orElse(last);
+        }
+
+        private HeadingEvidence evidence(int line, int last) {
+            return new HeadingEvidence(
+                    lines.get(line),
+                    IntStream.rangeClosed(line + 1, Math.min(last, line + 2 * MOST_TELLING))
+                            .filter(each -> filled(each) > 0)
+                            .mapToObj(lines::get)
+                            .toList());
+        }
+
+        /// "time,," names the first of three columns.
+        private boolean isOneName(int line, int row) {
+            return isText
+                    && line >= 0
+                    && filled(line) == 1
+                    && lines.get(line).size() > 1
+                    && lines.get(line).size() == lines.get(row).size()
+                    && kinds.get(line).getFirst() == FieldKind.WORD
+                    && lines.get(line).getFirst().indexOf(' ') < 0;
+        }
+
+        /// A name less than the rows have fields: the first field names the row. A name more, of which the first is
+        /// the sign of a comment: that names nothing.
+        private void align(int heading, int first, int last) {
+            List<String> names = lines.get(heading);
+            int width = names.size();
+            List<List<String>> rows = IntStream.rangeClosed(first, Math.min(last, first + MOST_TELLING))
+                    .filter(line -> filled(line) > 0)
+                    .mapToObj(lines::get)
+                    .toList();
+            boolean isOneLess = !rows.isEmpty()
+                    && rows.stream().allMatch(row -> row.size() == width + 1)
+                    && rows.stream().anyMatch(row -> !row.getLast().isBlank());
+            boolean isOneMore = !rows.isEmpty()
+                    && width > 1
+                    && names.getFirst().equals("#")
+                    && rows.stream().allMatch(row -> row.size() == width - 1);
+            if (isOneLess) {
+                var named = new ArrayList<>(names);
+                named.addFirst("");
+                name(heading, named);
+            } else if (isOneMore) {
+                name(heading, names.subList(1, width));
+            }
         }
 
         /// The last line of headings, a line of units below it, and lines above it that group its columns.
@@ -364,8 +430,8 @@ public record TableRegion(
         private boolean groups(int line, int width) {
             int words = filled(line);
             boolean pair = words == 2
-                    && shapes.get(line).get(0) != Shape.BLANK
-                    && shapes.get(line).get(1) != Shape.BLANK;
+                    && kinds.get(line).get(0) != FieldKind.BLANK
+                    && kinds.get(line).get(1) != FieldKind.BLANK;
             return words > 1 && words < width && !pair;
         }
 
@@ -379,15 +445,27 @@ public record TableRegion(
                                             !field(lines.get(row), column).isBlank()));
         }
 
-        /// The line before the values where it is a comment of as many words.
+        /// Of the comments right above the values, the last that has a name for each column; a sentence is none.
         private List<Integer> comment(Segment segment) {
-            int line = segment.first - 1;
-            boolean heading = line >= 0
-                    && isComment(lines.get(line))
-                    && filled(line) >= 2
-                    && filled(line) == filled(segment.first)
-                    && count(line, Shape.NUMBER) == 0;
-            return heading ? List.of(line) : List.of();
+            int width = IntStream.rangeClosed(segment.first, Math.min(segment.last, segment.first + MOST_TELLING))
+                    .map(line -> lines.get(line).size())
+                    .max()
+                    .orElse(0);
+            for (int line = segment.first - 1;
+                    line >= 0 && (isComment(lines.get(line)) || lines.get(line).isEmpty());
+                    line--) {
+                List<String> names = lines.get(line).isEmpty() ? List.of() : uncommented(lines.get(line));
+                boolean counting = isText && names.size() + 1 == width && !names.isEmpty();
+                boolean fits = names.size() == width || names.size() == filled(segment.first);
+                if (names.size() > 1
+                        && (fits || counting)
+                        && names.stream().noneMatch(name -> FieldKind.of(name) == FieldKind.NUMBER)
+                        && !CommentSign.isSentence(names)) {
+                    name(line, names);
+                    return List.of(line);
+                }
+            }
+            return List.of();
         }
 
         private boolean isUnits(int line) {
@@ -395,52 +473,6 @@ public record TableRegion(
                     ? lines.get(line).stream().filter(text -> !text.isBlank()).toList()
                     : List.of();
             return !words.isEmpty() && words.stream().allMatch(TableRegion::isUnit);
-        }
-
-        /// Years, times or doses that rise across a line, over values that do not go on so.
-        private boolean isNumbersAsHeading(int line, int last) {
-            List<String> fields = lines.get(line);
-            var numbers = new ArrayList<Double>();
-            for (int column = 0; column < fields.size(); column++) {
-                if (shapes.get(line).get(column) == Shape.NUMBER) {
-                    var number = ParsedNumber.read(fields.get(column), DecimalMark.POINT);
-                    boolean whole = number.isPresent()
-                            && number.get().value() == Math.rint(number.get().value());
-                    if (!whole || !numbers.isEmpty() && number.get().value() <= numbers.getLast()) {
-                        return false;
-                    }
-                    numbers.add(number.get().value());
-                }
-            }
-            int next = line + 1;
-            while (next < last && filled(next) == 0) {
-                next++;
-            }
-            int following = next;
-            boolean label = !fields.isEmpty() && shapes.get(line).getFirst() == Shape.WORD;
-            boolean years = numbers.stream().allMatch(number -> number >= 1900 && number <= 2100);
-            boolean below = last > line && count(following, Shape.NUMBER) >= numbers.size() && !isYears(following);
-            boolean over = below && label && shapes.get(following).getFirst() == Shape.NUMBER;
-            boolean odd = label
-                    && IntStream.rangeClosed(line + 1, Math.min(last, line + 5))
-                            .noneMatch(each -> lines.get(each).stream()
-                                    .filter(TableRegion::isNumber)
-                                    .anyMatch(TableRegion::isWhole));
-            return numbers.size() >= 2 && below && (years || over || odd || hasUnits(line) && !hasUnits(following));
-        }
-
-        private boolean hasUnits(int line) {
-            return lines.get(line).stream().filter(TableRegion::isNumber).allMatch(text -> ParsedNumber.read(
-                            text, DecimalMark.POINT)
-                    .filter(number -> !number.unit().isEmpty())
-                    .isPresent());
-        }
-
-        private boolean isYears(int line) {
-            return lines.get(line).stream().filter(TableRegion::isNumber).allMatch(text -> ParsedNumber.read(
-                            text, DecimalMark.POINT)
-                    .filter(number -> isWhole(text) && number.value() >= 1900 && number.value() <= 2100)
-                    .isPresent());
         }
 
         private List<Heading> named(List<Integer> headings, int[] part) {
@@ -451,8 +483,8 @@ public record TableRegion(
             List<List<String>> names = headings.subList(0, headings.size() - (units ? 1 : 0)).stream()
                     .map(line ->
                             line.equals(headings.getLast()) || units && line.equals(headings.get(headings.size() - 2))
-                                    ? uncommented(line)
-                                    : spread(uncommented(line)))
+                                    ? lines.get(line)
+                                    : spread(lines.get(line)))
                     .toList();
             var named = new ArrayList<Heading>();
             for (int column = part[0]; column <= part[1]; column++) {
@@ -469,15 +501,6 @@ public record TableRegion(
             return named;
         }
 
-        private List<String> uncommented(int line) {
-            var fields = new ArrayList<>(lines.get(line));
-            if (isComment(fields)) {
-                String first = fields.getFirst();
-                fields.set(0, first.substring(first.lastIndexOf('#') + 1).strip());
-            }
-            return fields;
-        }
-
         // ---- sides ----
 
         private int[] span(List<Integer> headings, int first, int last) {
@@ -485,8 +508,8 @@ public record TableRegion(
             int right = 0;
             for (int line : (Iterable<Integer>) IntStream.concat(
                     headings.stream().mapToInt(Integer::intValue), IntStream.rangeClosed(first, last))::iterator) {
-                for (int column = 0; column < lines.get(line).size(); column++) {
-                    if (shapes.get(line).get(column) != Shape.BLANK) {
+                for (int column = 0; column < kinds.get(line).size(); column++) {
+                    if (kinds.get(line).get(column) != FieldKind.BLANK) {
                         left = Math.min(left, column);
                         right = Math.max(right, column);
                     }
@@ -521,8 +544,8 @@ public record TableRegion(
         }
 
         private void usedIn(int line, Set<Integer> used) {
-            IntStream.range(0, lines.get(line).size())
-                    .filter(column -> shapes.get(line).get(column) != Shape.BLANK)
+            IntStream.range(0, kinds.get(line).size())
+                    .filter(column -> kinds.get(line).get(column) != FieldKind.BLANK)
                     .forEach(used::add);
         }
 
@@ -547,7 +570,7 @@ public record TableRegion(
 
         private List<String> notes(int from, int to) {
             return IntStream.range(from, to)
-                    .filter(line -> filled(line) > 0)
+                    .filter(line -> lines.get(line).stream().anyMatch(field -> !field.isBlank()))
                     .limit(MOST_NOTES)
                     .mapToObj(line -> note(lines.get(line)))
                     .toList();
@@ -566,8 +589,12 @@ public record TableRegion(
         return first.length() > 1 && first.charAt(0) == '#' && !Character.isDigit(first.charAt(1));
     }
 
-    private static boolean isWhole(String text) {
-        return !text.isEmpty() && text.chars().allMatch(c -> c >= '0' && c <= '9');
+    /// The fields of a comment without its sign.
+    private static List<String> uncommented(List<String> fields) {
+        var names = new ArrayList<>(fields);
+        String first = names.getFirst();
+        names.set(0, CommentSign.HASH.withoutSign(first));
+        return names;
     }
 
     private static boolean isUnit(String text) {

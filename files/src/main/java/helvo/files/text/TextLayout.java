@@ -20,6 +20,7 @@ record TextLayout(
         Charset charset,
         Delimiter delimiter,
         List<Integer> cuts,
+        CommentSign comment,
         DecimalMark mark,
         boolean sure,
         TableRegion area,
@@ -28,7 +29,7 @@ record TextLayout(
     static final Charset WINDOWS = Charset.forName("windows-1252");
 
     TextLayout with(Charset other) {
-        return new TextLayout(other, delimiter, cuts, mark, sure, area, tables, choices);
+        return new TextLayout(other, delimiter, cuts, comment, mark, sure, area, tables, choices);
     }
 
     /// "commas, UTF-8, headings".

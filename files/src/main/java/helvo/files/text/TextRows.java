@@ -8,6 +8,7 @@ import helvo.core.table.ImportReport;
 import helvo.core.table.Table;
 import helvo.files.Limits;
 import helvo.files.UnreadableFile;
+import java.nio.CharBuffer;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -17,11 +18,14 @@ import org.jspecify.annotations.Nullable;
 /// Collects rows of fields from the CSV reader. It tells the reader of rows only now and then: then the reader
 /// comes up to look whether there is room for more.
 final class TextRows extends AbstractBaseCsvCallbackHandler<Boolean> {
+    /// Of a sign for comments, and one behind it.
+    private static final int MAX_SIGN = 3;
     private static final int PAUSE = (1 << 16) - 1;
 
     private final TableBuilder builder;
     private final TextLayout layout;
     private final String name;
+    private final CommentSign sign;
     private final int first;
     private final int end;
     private final int left;
@@ -45,6 +49,8 @@ final class TextRows extends AbstractBaseCsvCallbackHandler<Boolean> {
                 layout.choices());
         this.layout = layout;
         this.name = name;
+        // Comments that are parted here come with this sign.
+        sign = layout.delimiter().isLoose() ? CommentSign.HASH : layout.comment();
         first = layout.area().first();
         end = layout.area().end();
         left = layout.area().left();
@@ -131,8 +137,8 @@ final class TextRows extends AbstractBaseCsvCallbackHandler<Boolean> {
         if (index >= Limits.MAX_COLUMNS || length > Limits.MAX_CELL_CHARS) {
             throw new NoSuchTable(line, index < Limits.MAX_COLUMNS);
         }
-        if (index == 0 && length > 1 && buffer[offset] == '#') {
-            isComment = !isQuoted && !Character.isDigit(buffer[offset + 1]);
+        if (index == 0 && length > 1 && !isQuoted) {
+            isComment = sign.begins(CharBuffer.wrap(buffer, offset, Math.min(length, MAX_SIGN)));
         }
         if (!isRow() || isComment || index < left || index > right) {
             return;
@@ -173,10 +179,7 @@ final class TextRows extends AbstractBaseCsvCallbackHandler<Boolean> {
         if (comments > 0) {
             notices.add(RootLocale.format(
                     "%,d %s.",
-                    comments,
-                    comments == 1
-                            ? "line that begins with # was left out as a comment"
-                            : "lines that begin with # were left out as comments"));
+                    comments, comments == 1 ? "line was left out as a comment" : "lines were left out as comments"));
         }
         if (ragged > 0) {
             notices.add(RootLocale.format(

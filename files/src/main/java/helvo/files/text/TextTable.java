@@ -166,7 +166,7 @@ public record TextTable(Table table, List<String> notices) {
                 .onUnmappableCharacter(CodingErrorAction.REPLACE);
         try (Reader text = new InputStreamReader(bytes, decoder);
                 Reader marked = begins ? new WithoutByteOrderMark(text) : text;
-                Reader reader = LayoutGuess.parted(marked, layout.delimiter(), layout.cuts());
+                Reader reader = LayoutGuess.parted(marked, layout.delimiter(), layout.cuts(), layout.comment());
                 CsvReader<Boolean> csv = CsvReader.builder()
                         .fieldSeparator(layout.delimiter().read())
                         .build(rows, reader)) {
