@@ -16,6 +16,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.OptionalDouble;
 
 /// `helvo check`: how a file was read, and which of its cells need a look.
 final class CheckCommand extends Command {
@@ -127,9 +128,8 @@ final class CheckCommand extends Command {
     }
 
     private static String sentence(Problem problem, Table table) {
-        String meant = problem.numberInside().isPresent()
-                ? "; it may mean " + NumberText.shortest(problem.numberInside().getAsDouble())
-                : "";
+        OptionalDouble number = problem.numberMeant(table);
+        String meant = number.isPresent() ? "; it may mean " + NumberText.shortest(number.getAsDouble()) : "";
         return problem.place(table) + ": " + problem.why(table) + meant;
     }
 }

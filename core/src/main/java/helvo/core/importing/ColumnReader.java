@@ -7,7 +7,9 @@ import helvo.core.number.DecimalMark;
 import helvo.core.number.DurationText;
 import helvo.core.number.DurationText.TwoParts;
 import helvo.core.number.MissingText;
+import helvo.core.number.NumberText;
 import helvo.core.number.ParsedNumber;
+import helvo.core.number.UnitSymbols;
 import helvo.core.table.CalendarUnit;
 import helvo.core.table.Cell;
 import helvo.core.table.CellInterpretation;
@@ -36,6 +38,10 @@ final class ColumnReader {
     private static final int MIN_PERCENT_DATES = 80;
     private static final Pattern ELAPSED = Pattern.compile(
             "(?i).*\\b(elapsed|duration|run ?time|lap|dauer|laufzeit|verstrichen|durée|duración|durata)\\b.*");
+    /// Digits and letters as a code in base 16 has them, both there.
+    private static final Pattern CODE = Pattern.compile("(?=.*\\d)(?=.*[A-Fa-f])[0-9A-Fa-f]{2,}");
+    /// Of cells with units, so many have the one that is taken for all.
+    private static final double MOST_UNITS = 0.75;
     private static final Pattern MINUTES_HINT = Pattern.compile("(?i)m{1,2}:s{1,2}.*|min:s(ec|ek)?");
     private static final Pattern HOURS_HINT = Pattern.compile("(?i)\\[?h{1,2}]?:m{1,2}.*|h:min|std:min");
 
@@ -164,6 +170,9 @@ final class ColumnReader {
     // ---- numbers ----
 
     private List<Column> numbers(Column raw, Counts counts) {
+        if (holdsCodes(raw.cells())) {
+            return List.of(raw.withKind(Kind.TEXT));
+        }
         Marks marks = marks(raw.cells());
         Optional<DecimalMark> decided = marks.point != marks.comma
                 ? Optional.of(marks.point > marks.comma ? DecimalMark.POINT : DecimalMark.COMMA)
@@ -181,6 +190,27 @@ final class ColumnReader {
         }
         return read.columns(
                 marks.either > 0 && marks.point == marks.comma && choices.mark().isEmpty());
+    }
+
+    /// Whether digits with an E among them are codes rather than powers of ten: one begins with a nought before
+    /// other digits, or another cell is made of digits and capitals likewise: "3E8" beside "5A1".
+    private static boolean holdsCodes(Cells cells) {
+        boolean powers = false;
+        boolean others = false;
+        for (int row = 0; row < cells.size(); row++) {
+            if (cells.blockIsNumbersOnly(row)) {
+                row = cells.blockEnd(row) - 1;
+            } else if (cells.cell(row) instanceof Cell.Text(String text)
+                    && CODE.matcher(text).matches()) {
+                boolean power = NumberText.isWholeWithPower(text);
+                if (power && text.length() > 1 && text.charAt(0) == '0') {
+                    return true;
+                }
+                powers |= power;
+                others |= !power;
+            }
+        }
+        return powers && others;
     }
 
     /// How many texts can be numbers with one decimal mark only, and how many say different numbers with either.
@@ -231,6 +261,8 @@ final class ColumnReader {
         private int fractions;
         private int count;
         private String unit = "";
+        private boolean differ;
+        private double before = Double.NaN;
         private @Nullable String base = "";
         private char grouping = ParsedNumber.NONE;
 
@@ -248,6 +280,8 @@ final class ColumnReader {
                 } else if (cells.cell(row) instanceof Cell.Text(String text) && !isMissing(text)) {
                     ParsedNumber.read(text, by).ifPresent(number -> {
                         units.merge(number.unit(), 1, Integer::sum);
+                        differ |= !Double.isNaN(before) && before != number.value();
+                        before = number.value();
                         groupings.merge(number.grouping(), 1, Integer::sum);
                         bars += number.bar().isPresent() ? 1 : 0;
                         fractions += number.fraction() ? 1 : 0;
@@ -259,6 +293,9 @@ final class ColumnReader {
                     .max(Map.Entry.<String, Integer>comparingByValue().thenComparing(Map.Entry.comparingByKey()))
                     .map(Map.Entry::getKey)
                     .orElse("");
+            if (base == null && !unit.isEmpty() && !isUnitOfAll()) {
+                unit = "";
+            }
             groupings.remove(ParsedNumber.NONE);
             grouping = groupings.entrySet().stream()
                     .max(Map.Entry.comparingByValue())
@@ -267,6 +304,16 @@ final class ColumnReader {
             for (int row = 0; row < cells.size(); row++) {
                 count += accepted(cells, row).isPresent() ? 1 : 0;
             }
+        }
+
+        /// Whether what stands behind most of the numbers is their unit: a known one, or always the same behind
+        /// numbers that differ.
+        private boolean isUnitOfAll() {
+            int all = units.values().stream().mapToInt(Integer::intValue).sum();
+            int most = units.getOrDefault(unit, 0);
+            return UnitSymbols.isKnown(unit)
+                    ? most >= MOST_UNITS * (all - units.getOrDefault("", 0))
+                    : most >= MOST_UNITS * all && differ;
         }
 
         /// The unit of which all cells have a multiple by a prefix, "N" of "950 N" and "1.2 kN"; null where there
@@ -368,7 +415,7 @@ final class ColumnReader {
                     .withHeading(heading)
                     .withFormat(new ColumnFormat.AsWritten(decimals));
             say(read, byOthers);
-            if (bars * 2 < count) {
+            if (count == 0 || bars * 2 < count) {
                 return List.of(read);
             }
             ColumnReader.this.say(read, false, "%d values bring their own ±; it stands in a column of its own.", bars);

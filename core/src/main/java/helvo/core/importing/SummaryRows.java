@@ -70,6 +70,8 @@ final class SummaryRows {
     private static final double RELATIVE_TOLERANCE = 1e-3;
     /// Rows to compare with those above them, times those.
     private static final long MOST_COMPARED = 500_000_000;
+    /// Of fewer rows, two values and more are many.
+    private static final int FEW_ROWS = 4;
     private static final String AGAIN = "the headings again";
 
     private final List<Column> columns;
@@ -267,11 +269,37 @@ final class SummaryRows {
 
     // ---- by number ----
 
-    /// Whether a number in the row is what the row says of those above it.
+    /// Whether the numbers in the row are what the row says of those above it: more than half of them, at least. A
+    /// column of two values agrees with nearly anything, and a column that only counts is not summed up.
     private boolean agrees(int row, What what, int from) {
-        return columns.stream()
-                .filter(column -> column.kind() == Kind.NUMBER)
-                .anyMatch(column -> agrees(column, row, what, from));
+        int agreeing = 0;
+        int told = 0;
+        for (Column column : columns) {
+            if (column.kind() == Kind.NUMBER
+                    && !Double.isNaN(column.cells().number(row))
+                    && hasManyValues(column, row)) {
+                told++;
+                agreeing += agrees(column, row, what, from) ? 1 : 0;
+            }
+        }
+        return agreeing * 2 > told;
+    }
+
+    private static boolean hasManyValues(Column column, int before) {
+        double first = Double.NaN;
+        double second = Double.NaN;
+        for (int row = 0; row < before; row++) {
+            double value = column.cells().number(row);
+            if (Double.isNaN(value) || value == first || value == second) {
+                continue;
+            }
+            if (!Double.isNaN(second)) {
+                return true;
+            }
+            second = Double.isNaN(first) ? second : value;
+            first = Double.isNaN(first) ? value : first;
+        }
+        return !Double.isNaN(first) && before <= FEW_ROWS;
     }
 
     private boolean agrees(Column column, int row, What what, int from) {

@@ -39,8 +39,16 @@ public final class DateText {
     private static final Pattern BASIC =
             Pattern.compile("(\\d{4})(\\d{2})(\\d{2})T(\\d{2}):?(\\d{2}):?(\\d{2}(?:[.,]\\d{1,9})?)?()" + OFFSET);
     private static final Pattern TIME_OF_DAY = Pattern.compile(CLOCK);
-    private static final Pattern QUARTER =
-            Pattern.compile("(\\d{4})[ -/]?Q([1-4])|Q([1-4])[ -/]?(\\d{4})|([1-4])\\. ?Quartal (\\d{4})");
+    /// "2 pm" and "10am".
+    private static final Pattern HOUR_OF_TWELVE = Pattern.compile("(\\d{1,2})\\s?([AaPp])\\.?[Mm]\\.?");
+    private static final Pattern QUARTER = Pattern.compile(
+            "(\\d{4})[ /-]?[Qq]([1-4])|[Qq]([1-4])[ /-]?(\\d{4}|'?\\d{2})|([1-4])\\. ?Quartal (\\d{4})");
+    /// "1974M01".
+    private static final Pattern MONTH_OF_YEAR = Pattern.compile("(\\d{4})M(\\d{2})");
+    /// "Jan-1-1995".
+    private static final Pattern NAME_DASH_DAY = Pattern.compile("(\\p{L}{3,10})-(\\d{1,2})-(\\d{4}|\\d{2})" + TIME);
+    /// "Jan-74".
+    private static final Pattern NAME_DASH_YEAR = Pattern.compile("(\\p{L}{3,10})[-/'](\\d{2})");
     private static final Pattern WEEK = Pattern.compile("(\\d{4})-?W(\\d{2})(?:-?([1-7]))?");
     private static final Pattern WEEKDAY = Pattern.compile("(\\p{L}{2,10})[.,]{0,2} +(?=[\\d\\p{L}])");
     /// In English, German, French, Spanish and Italian, without accents; a month to a line.
@@ -140,12 +148,13 @@ public final class DateText {
     }
 
     /// Reads "2026-03-05 14:30", "2026-03", "5.3.2026", "5/3/26 2:30 PM", "5 Mar 2026", "5. März 2026", "March 5,
-    /// 2026", "Mar 2026", "2026-Q1", "2026-W10", "14:30:05", each with a weekday before it and an offset behind it.
+    /// 2026", "Mar 2026", "2026-Q1", "1974q1", "Q1-74", "Jan-74", "1974M01", "2026-W10", "14:30:05", "2 pm",
+    /// each with a weekday before it and an offset behind it.
     ///
     /// @param order of day and month before a year, but for dates with points, which have the day first
     public static Optional<Moment> read(String text, Order order) {
         String line = text.strip();
-        if (line.length() < 4 || line.length() > MAX_CHARS || line.chars().noneMatch(c -> c >= '0' && c <= '9')) {
+        if (line.length() < 3 || line.length() > MAX_CHARS || line.chars().noneMatch(c -> c >= '0' && c <= '9')) {
             return Optional.empty();
         }
         try {
@@ -194,7 +203,7 @@ public final class DateText {
         Matcher match = QUARTER.matcher(line);
         if (match.matches()) {
             int first = match.group(1) != null ? 1 : match.group(3) != null ? 3 : 5;
-            int year = number(match, first == 1 ? 1 : first + 1);
+            int year = writtenYear(match.group(first == 1 ? 1 : first + 1).replace("'", ""));
             return day(year, 3 * number(match, first == 1 ? 2 : first) - 2, 1, Form.MONTH);
         }
         match = WEEK.matcher(line);
@@ -205,8 +214,20 @@ public final class DateText {
                     .with(ChronoField.DAY_OF_WEEK, match.group(3) == null ? 1 : number(match, 3));
             return Optional.of(new Moment(seconds(monday.atStartOfDay()), Form.DAY, false));
         }
+        match = MONTH_OF_YEAR.matcher(line);
+        if (match.matches()) {
+            return day(number(match, 1), number(match, 2), 1, Form.MONTH);
+        }
+        match = NAME_DASH_DAY.matcher(line);
+        if (match.matches() && month(match.group(1)) > 0) {
+            return moment(writtenYear(match.group(3)), month(match.group(1)), number(match, 2), match, 4, false);
+        }
+        match = NAME_DASH_YEAR.matcher(line);
+        if (match.matches() && month(match.group(1)) > 0) {
+            return day(writtenYear(match.group(2)), month(match.group(1)), 1, Form.MONTH);
+        }
         match = TIME_OF_DAY.matcher(line);
-        return match.matches() ? timeOfDay(match) : Optional.empty();
+        return match.matches() ? timeOfDay(match) : hourOfTwelve(line);
     }
 
     private static Optional<Moment> dayAndName(Matcher match) {
@@ -267,8 +288,11 @@ public final class DateText {
         };
     }
 
-    /// "5 March 2024", without its time of day.
+    /// "5 March 2024", without its time of day; a time of day as it is.
     public static String inWords(Moment read) {
+        if (read.form().compareTo(Form.TIME) >= 0) {
+            return shown(read.seconds(), read.form());
+        }
         LocalDateTime moment = moment(read.seconds());
         return moment.getDayOfMonth() + " " + moment.getMonth().getDisplayName(TextStyle.FULL, Locale.ENGLISH) + " "
                 + moment.getYear();
@@ -342,6 +366,15 @@ public final class DateText {
                 hour * 3600 + number(match, 2) * 60 + seconds,
                 match.group(3) == null ? Form.TIME : Form.TIME_WITH_SECONDS,
                 false));
+    }
+
+    private static Optional<Moment> hourOfTwelve(String line) {
+        Matcher match = HOUR_OF_TWELVE.matcher(line);
+        if (!match.matches() || number(match, 1) < 1 || number(match, 1) > HALF_DAY) {
+            return Optional.empty();
+        }
+        int hour = number(match, 1) % HALF_DAY + (match.group(2).equalsIgnoreCase("p") ? HALF_DAY : 0);
+        return Optional.of(new Moment(3600.0 * hour, Form.TIME, false));
     }
 
     /// On a clock of twelve hours by what stands behind it.

@@ -22,6 +22,10 @@ public record ParsedNumber(
     private static final String MINUS = "-\u2212\u2013\u2010\u2011\ufe63\uff0d";
     private static final String BLANK = " \u00a0\u2009\u202f\u2007";
     private static final String CURRENCY = "€$£¥₹₽₩";
+    /// Codes of ISO 4217 that stand before amounts; other three capitals before digits are a name.
+    private static final java.util.Set<String> CURRENCY_CODES = java.util.Set.of(
+            "USD", "EUR", "GBP", "JPY", "CHF", "CNY", "SEK", "NOK", "DKK", "CAD", "AUD", "NZD", "PLN", "CZK", "HUF",
+            "INR", "KRW", "BRL", "MXN", "ZAR", "SGD", "HKD", "TRY", "ILS", "THB", "RUB");
     private static final String SUPERSCRIPTS = "⁰¹²³⁴⁵⁶⁷⁸⁹";
     private static final String FRACTIONS = "½⅓¼⅕⅙⅛⅔⅖¾⅗⅜⅘⅚⅝⅞";
     private static final double[] FRACTION_VALUES = {
@@ -144,7 +148,7 @@ public record ParsedNumber(
             while (at < line.length() && Character.isUpperCase(line.charAt(at)) && at - from < 3) {
                 at++;
             }
-            boolean code = at - from == 3;
+            boolean code = at - from == 3 && CURRENCY_CODES.contains(line.substring(from, at));
             at = code ? at : from;
             if (!code && at < line.length() && CURRENCY.indexOf(line.charAt(at)) >= 0) {
                 at++;
@@ -416,12 +420,25 @@ public record ParsedNumber(
                 at++;
             }
             String told = line.substring(from, at);
-            boolean known = at > from && at - from <= LONGEST_UNIT && !told.equalsIgnoreCase("e");
+            boolean known = at > from
+                    && at - from <= LONGEST_UNIT
+                    && !told.equalsIgnoreCase("e")
+                    && UnitSymbols.isWrittenAsUnit(told)
+                    && !isHalfOfDay(told);
             if (!known) {
                 at = before;
                 return "";
             }
             return told.replace('\u03bc', 'µ');
+        }
+
+        /// "2 pm" is a time of day; "125 pm" is a length.
+        private boolean isHalfOfDay(String told) {
+            return (told.equalsIgnoreCase("am") || told.equalsIgnoreCase("pm"))
+                    && decimals == 0
+                    && power == 0
+                    && size() >= 1
+                    && size() <= 12;
         }
 
         private static boolean isOfUnit(char c, boolean first) {

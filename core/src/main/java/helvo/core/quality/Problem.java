@@ -28,10 +28,10 @@ public record Problem(ProblemKind sort, int column, String text, int[] rows) {
         return rows[0];
     }
 
-    /// The one number in the text, which may be what was meant; none in a date.
-    public OptionalDouble numberInside() {
+    /// The number that the text probably means; none in a date.
+    public OptionalDouble numberMeant(Table table) {
         return sort == ProblemKind.LIMIT || sort == ProblemKind.NOT_A_NUMBER && !isDate()
-                ? NumberText.numberInside(text)
+                ? NumberText.numberMeant(text, in(table).map(Column::unit).orElse(""))
                 : OptionalDouble.empty();
     }
 

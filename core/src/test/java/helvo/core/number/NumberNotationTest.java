@@ -175,6 +175,53 @@ class NumberNotationTest {
                 .isEqualTo(inside == null ? OptionalDouble.empty() : OptionalDouble.of(inside));
     }
 
+    /// What is offered for a text among numbers leads to no wrong one.
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            nullValues = "none",
+            value = {
+                "about 7.6||7.6",
+                "over 400||400",
+                "7,6||7.6",
+                "7.6 (slipped)||7.6",
+                "7.6 slipped|mm|7.6",
+                "~ 7.6||7.6",
+                "7.6 mm|mm|7.6",
+                "7.6mm|mm|7.6",
+                "7.6?||7.6",
+                "<5||5",
+                "0.128 kg|g|none",
+                "150 ms|s|none",
+                "70 °F|°C|none",
+                "1.4 cm|mm|none",
+                "7.6 mm||none",
+                "1.6k||none",
+                "0.14|%|none",
+                "4A6F00||none",
+                "12AB34||none",
+                "37A||none",
+                "10212B||none",
+                "10-15||none",
+                "77–80||none",
+                "204,226,236||none",
+                "Source 82||none",
+                "Power=95.00||none",
+                "arXiv:1011.6054||none",
+                "20150224.010.bff||none",
+                "1.5O||none",
+                "15,B.E.||none",
+                "III-1||none",
+                "2bbl||none",
+                "IP 112.161.144.113||none",
+                "-27,133.5,4||none",
+                "Error 7||none"
+            })
+    void offersOnlyTheNumberThatIsMeant(String text, String unit, Double meant) {
+        assertThat(NumberText.numberMeant(text, unit == null ? "" : unit))
+                .isEqualTo(meant == null ? OptionalDouble.empty() : OptionalDouble.of(meant));
+    }
+
     /// 3 × 1.4 is 4.199999999999999 in doubles; a slope through such points has an uncertainty of 10⁻¹⁶.
     @Test
     void theRoundingOfDoublesIsNotShownAsDigits() {

@@ -58,7 +58,7 @@ class ProblemsTest {
         assertThat(groups)
                 .extracting(problem -> problem.place(table) + ": " + problem.why(table))
                 .containsExactly("row 6, c2: “Error 7” is not a number", "rows 3, 5, c2: limits, not values");
-        assertThat(groups.getFirst().numberInside()).isEmpty();
+        assertThat(groups.getFirst().numberMeant(table)).isEmpty();
         assertThat(groups.getLast().only(2).sort()).isEqualTo(ProblemKind.LIMIT);
     }
 
@@ -90,8 +90,8 @@ class ProblemsTest {
                         "row 3, c1: empty",
                         "row 7, c2: 9000 lies far from the rest",
                         "row 12: repeats row 1 in every cell");
-        assertThat(groups.get(2).numberInside()).isEmpty();
-        assertThat(groups.get(1).numberInside()).hasValue(7.6);
+        assertThat(groups.get(2).numberMeant(table)).isEmpty();
+        assertThat(groups.get(1).numberMeant(table)).hasValue(7.6);
     }
 
     /// A value is far out when it is so by itself and by its logarithm: series that double have none, a slipped

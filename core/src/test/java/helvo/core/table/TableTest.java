@@ -154,7 +154,7 @@ class TableTest {
         var table =
                 new Table(1, "t", DecimalMark.POINT, java.util.Optional.empty(), List.of(column), ExcludedRows.NONE);
         assertThat(Problems.in(table).groups())
-                .extracting(Problem::row, Problem::numberInside)
+                .extracting(Problem::row, problem -> problem.numberMeant(table))
                 .containsExactly(
                         org.assertj.core.groups.Tuple.tuple(1, java.util.OptionalDouble.of(7.6)),
                         org.assertj.core.groups.Tuple.tuple(3, java.util.OptionalDouble.empty()));

@@ -181,7 +181,7 @@ final class DataIssuesPane extends VBox {
         String all = problem.count() > 1 ? " all" : "";
         String id = (problem.count() > 1 ? "all-" : "") + row;
         var choices = new FlowPane(2, 4);
-        problem.numberInside().ifPresent(number -> {
+        problem.numberMeant(table).ifPresent(number -> {
             String text =
                     NumberText.shortest(number).replace('.', table.decimalMark().sign());
             Button use = choice("Use " + text, "use-" + id, () -> decide(table, problem, Choice.NUMBER_USED));

@@ -230,7 +230,7 @@ public final class TableBuilder {
 
     /// A value that is no plain number.
     private void word(ColumnBuilder column, String text) {
-        double number = column.shared.containsKey(text)
+        double number = column.shared.containsKey(text) || NumberText.isWholeWithPower(text)
                 ? Double.NaN
                 : NumberText.number(text, mark).orElse(Double.NaN);
         if (Double.isFinite(number)) {
@@ -281,6 +281,10 @@ public final class TableBuilder {
             } else if (c == sign && markAt < 0 && power < 0) {
                 markAt = i;
             } else if ((c == 'e' || c == 'E') && power < 0 && digits > 0 && i + 1 < length) {
+                if (markAt < 0 && digits == i && buffer[from + i + 1] >= '0' && buffer[from + i + 1] <= '9') {
+                    // It may be a code, which the column tells.
+                    return -1;
+                }
                 power = i;
             } else if (!((c == '-' || c == '+') && (i == 0 || power == i - 1 && i + 1 < length))) {
                 return -1;
