@@ -7,83 +7,176 @@ import helvo.core.table.Role;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 
 /// Guesses the roles of columns from their headings and cells.
 public final class RoleGuess {
     /// More groups than this cannot be told apart in a figure.
     public static final int MAX_GROUPS = 24;
-    private static final Pattern BAR = Pattern.compile(
-            "(±|\\+/-|u\\(|uncertainty\\b|error\\b|err\\b|sd\\b|se\\b|sem\\b|std\\b|sigma\\b|σ|Δ|delta\\b).*"
-                    + "|.*\\b(uncertainty|error|err|sd|se|sem|std)",
-            Pattern.CASE_INSENSITIVE);
-
     private static final Pattern COUNTER = Pattern.compile(
-            "#|№|(no|nr|num|number|id|index|row|run|sample|specimen|test|trial)\\.?( " + "?(no|nr|number|id)\\.?)?",
+            "#|№|(no|nr|num|number|id|index|row|run|sample|specimen|test|trial)\\.?" + "( ?(no|nr|number|id)\\.?)?",
             Pattern.CASE_INSENSITIVE);
+    private static final Pattern UNNAMED = Pattern.compile("(?i)column \\d+|unnamed: ?\\d+");
+    /// What tells things apart and measures nothing, or says where on the Earth they are.
+    private static final Pattern IDENTIFIER = Pattern.compile(
+            "(?i)(.*[ _.-])?(id|ids|uid|uuid|code|codes|key|zip|zipcode|postcode|phone|fips|ccn3|isbn|barcode)"
+                    + "([ _.-]?(no|nr|number))?|row[ ._]?(name|number|no|nr|id)s?|obs(ervation)?|subject|patient|"
+                    + "(sample|specimen|serial|case|batch|lot|plate|well|run)[ _.-]?(no|nr|num|number|#)\\.?|"
+                    + "id[ _.-].*|.*[a-z]Id|[A-Za-z0-9]*ID");
+    private static final Pattern PLACE = Pattern.compile("(?i)lat|latitude|lon|lng|long|longitude|breite|länge\\(°\\)");
+    /// Parts of a calendar: two of them against one another say nothing.
+    private static final Pattern CALENDAR = Pattern.compile(
+            "(?i)(year|yr|month|quarter|qtr|week|weekday|day|day of (week|month|year)|date|datetime|timestamp|"
+                    + "time|jahr|monat|quartal|woche|tag|datum|année|mois|fecha|año|mes)s?");
+    /// Names of what is set or passes by itself, and not measured in answer to it, the surest first.
+    private static final List<Pattern> INDEPENDENT = List.of(
+            Pattern.compile("(?i)(date|datum|fecha|timestamp|datetime)\\b.*"),
+            Pattern.compile("(?i)(year|jahr|année|año|yr)s?\\b.*"),
+            Pattern.compile("(?i)((elapsed|run|reaction|drying|soaking)[ _.-])?(time|zeit|temps|tiempo|tempo|dauer|"
+                    + "seconds|minutes|hours|days|weeks|months|t)"),
+            Pattern.compile("(?i)x|dose|dosis|dosage|conc|conc\\.|concentration|konzentration|dilution|wavelength|"
+                    + "wellenlänge|frequency|freq|frequenz|angle|winkel"),
+            Pattern.compile("(?i)distance|dist|abstand|depth|tiefe|position|displacement|height above.*|"
+                    + "temperature|temperatur|température|temperatura|temp|age|alter"));
 
     /// Columns of one quantity that are all y from the start.
     private static final int MOST_Y = 6;
 
     private RoleGuess() {}
 
-    /// The first column of numbers or dates is x, the next of numbers y; a column named as an uncertainty is the
-    /// bar of the one it names, else of y; a column of few, repeated words, seldom empty, splits the rows. A column
-    /// that only counts the rows or the repeats (1, 2, 3, 1, 2, 3) is none of these where there are others. Further
-    /// columns of y's own quantity are y too.
+    /// x is a date, or a quantity that is set or passes by itself, by its name, or else the first column of
+    /// numbers; y the first other one that is not of the calendar. A column that holds an uncertainty is the
+    /// bar of the one that it belongs to; a column of few, repeated words, seldom empty, splits the rows. A
+    /// column that only counts the rows or the repeats (1, 2, 3, 1, 2, 3), tells things apart by numbers or
+    /// says where on the Earth they are is none of these where there are others. Further columns of y's own
+    /// quantity are y too.
     public static List<Column> guessed(List<Column> columns) {
+        var bars = new UncertaintyColumns(columns);
+        List<Column> measured = columns.stream()
+                .filter(column -> column.kind() != Kind.TEXT && !bars.has(column))
+                .toList();
+        boolean named = columns.stream()
+                .anyMatch(column -> !UNNAMED.matcher(column.name()).matches());
+        List<Column> telling = measured.stream()
+                .filter(column -> measured.size() <= 2
+                        || column.kind() == Kind.DATE
+                        || !counts(column, named) && !isLabel(column))
+                .toList();
+        List<Column> candidates = telling.size() < 2 ? withCounter(telling, measured, named) : telling;
+        Column x = candidates.size() < 2 ? null : x(candidates);
+        Column y = x == null ? null : y(x, candidates);
+        if (y == null) {
+            x = candidates.size() == 1 && measured.size() == 1 ? candidates.getFirst() : null;
+        }
         var guessed = new ArrayList<Column>();
-        Column x = null;
-        Column y = null;
         boolean split = false;
-        long numbers = columns.stream()
-                .filter(column -> column.kind() != Kind.TEXT
-                        && !BAR.matcher(column.name()).matches())
-                .count();
         for (Column column : columns) {
             Role role = Role.NONE;
             if (column.kind() == Kind.TEXT) {
                 role = !split && splits(column) && AmbiguousColumn.of(column).isEmpty() ? Role.BY : Role.NONE;
                 split |= role == Role.BY;
-            } else if (column.kind() == Kind.DATE) {
-                role = x == null ? Role.X : Role.NONE;
-                x = x == null ? column : x;
-            } else if (BAR.matcher(column.name()).matches()) {
-                boolean ofX = x != null && (y == null || names(column, x) && !names(column, y));
-                role = ofX ? Role.X_BAR : Role.Y_BAR;
-            } else if (x == null && !(numbers > 2 && counts(column))) {
-                x = column;
+            } else if (column == x) {
                 role = Role.X;
-            } else if (x != null && y == null && !(numbers > 2 && counts(column))) {
-                y = column;
+            } else if (column == y) {
                 role = Role.Y;
+            } else if (bars.has(column)) {
+                Column of = bars.ownerOf(column).orElseThrow();
+                role = of == x ? Role.X_BAR : of == y ? Role.Y_BAR : Role.NONE;
             }
             guessed.add(column.withRole(alreadyTaken(guessed, role) ? Role.NONE : role));
         }
-        return y == null ? guessed : withOthersOf(y, guessed);
+        return y == null ? guessed : withOthersOf(y, columns, guessed, bars);
     }
 
-    /// With the further columns of y's own quantity as y too, up to [#MOST_Y], each with the ± column right behind
-    /// it. Where a ± column stands elsewhere it could be taken for another's: then nothing changes.
-    private static List<Column> withOthersOf(Column y, List<Column> guessed) {
+    private static boolean isLabel(Column column) {
+        return column.unit().isEmpty() && IDENTIFIER.matcher(column.name()).matches()
+                || PLACE.matcher(column.name()).matches();
+    }
+
+    /// With the first column that only counts, where there is no other: a series in the order of its rows.
+    private static List<Column> withCounter(List<Column> telling, List<Column> measured, boolean named) {
+        return measured.stream()
+                .filter(column -> telling.contains(column) || counts(column, named))
+                .limit(2)
+                .toList();
+    }
+
+    private static Column x(List<Column> candidates) {
+        for (Column column : candidates) {
+            if (column.kind() == Kind.DATE) {
+                return column;
+            }
+        }
+        for (Pattern name : INDEPENDENT) {
+            for (Column column : candidates) {
+                if (name.matcher(column.name()).matches() && varies(column)) {
+                    return column;
+                }
+            }
+        }
+        return candidates.getFirst();
+    }
+
+    /// The first behind x, or else before it, that varies and is not of the calendar; of several pairs called
+    /// x1, y1, x2, y2 the one called as x.
+    private static @Nullable Column y(Column x, List<Column> candidates) {
+        int at = candidates.indexOf(x);
+        boolean calendar = x.kind() == Kind.DATE || CALENDAR.matcher(x.name()).matches();
+        boolean byName =
+                INDEPENDENT.stream().anyMatch(name -> name.matcher(x.name()).matches());
+        var others = new ArrayList<>(candidates.subList(at + 1, candidates.size()));
+        others.addAll(byName ? 0 : others.size(), candidates.subList(0, at));
+        others.removeIf(column -> column.kind() == Kind.DATE
+                || calendar && CALENDAR.matcher(column.name()).matches());
+        String pair = x.name().replaceFirst("(?i)^x", "y");
+        return others.stream()
+                .filter(column -> !pair.equals(x.name()) && column.name().equalsIgnoreCase(pair))
+                .findFirst()
+                .or(() -> others.stream().filter(RoleGuess::varies).findFirst())
+                .or(() -> others.stream().findFirst())
+                .orElse(null);
+    }
+
+    /// Whether not all of its numbers are the same.
+    private static boolean varies(Column column) {
+        double first = Double.NaN;
+        for (int row = 0; row < column.cells().size(); row++) {
+            double number = column.cells().number(row);
+            if (Double.isNaN(first)) {
+                first = number;
+            } else if (!Double.isNaN(number) && number != first) {
+                return true;
+            }
+        }
+        return column.cells().size() == 0;
+    }
+
+    /// With the further columns of y's own quantity as y too, up to [#MOST_Y], each with the ± column right
+    /// behind it. Where a ± column stands elsewhere it could be taken for another's: then nothing changes.
+    private static List<Column> withOthersOf(
+            Column y, List<Column> columns, List<Column> guessed, UncertaintyColumns bars) {
         var all = new ArrayList<Column>();
         int count = 0;
-        for (Column column : guessed) {
+        for (int i = 0; i < guessed.size(); i++) {
+            Column column = guessed.get(i);
+            boolean isBar = bars.has(columns.get(i));
             boolean further = column.role() == Role.NONE
                     && count > 0
                     && count < MOST_Y
                     && column.kind() == Kind.NUMBER
                     && column.derivation().isEmpty()
-                    && !BAR.matcher(column.name()).matches()
+                    && !isBar
+                    && !isLabel(column)
+                    && !hasOwnX(column, guessed)
                     && isOfOneQuantity(y, column);
             boolean bar = column.role() == Role.NONE
                     && column.kind() == Kind.NUMBER
-                    && BAR.matcher(column.name()).matches()
+                    && isBar
                     && !all.isEmpty()
                     && all.getLast().role() == Role.Y
                     && column.unit().equals(all.getLast().unit());
@@ -91,7 +184,7 @@ public final class RoleGuess {
             all.add(further ? column.withRole(Role.Y) : bar ? column.withRole(Role.Y_BAR) : column);
         }
         boolean barsBehind = IntStream.range(0, all.size())
-                .allMatch(i -> !BAR.matcher(all.get(i).name()).matches()
+                .allMatch(i -> !bars.has(columns.get(i))
                         || all.get(i).role() == Role.X_BAR
                         || all.get(i).role() == Role.Y_BAR
                                 && i > 0
@@ -99,12 +192,31 @@ public final class RoleGuess {
         return count > 1 && barsBehind ? all : guessed;
     }
 
-    /// Whether two columns are of one quantity: both in the same unit, or, without units, called alike but for a
-    /// number or a letter at the end ("Absorbance 1", "Absorbance 2").
+    /// "y2" beside "x2".
+    private static boolean hasOwnX(Column column, List<Column> columns) {
+        String pair = column.name().replaceFirst("(?i)^y(?=\\d*$)", "x");
+        return !pair.equals(column.name())
+                && columns.stream()
+                        .anyMatch(
+                                each -> each.role() == Role.NONE && each.name().equalsIgnoreCase(pair));
+    }
+
+    /// Whether two columns are of one quantity: both in the same unit, or, without units, called alike but for
+    /// a number or a letter at the end ("Absorbance 1", "Absorbance 2").
     private static boolean isOfOneQuantity(Column one, Column other) {
         return one.unit().isEmpty()
                 ? NumberedName.alike(one, other)
                 : one.unit().equals(other.unit());
+    }
+
+    /// Says that no two columns suggest themselves as x and y, where there are two with numbers.
+    static Optional<String> noPair(List<Column> columns) {
+        long numbers =
+                columns.stream().filter(column -> column.kind() != Kind.TEXT).count();
+        boolean plotted = columns.stream().anyMatch(column -> column.role() == Role.Y);
+        return plotted || numbers < 2
+                ? Optional.empty()
+                : Optional.of("No two columns suggest themselves as x and y, so none were chosen: choose them.");
     }
 
     /// "Temp water and Temp wax are both y, since both are in °C.": that several columns were taken for y.
@@ -127,10 +239,11 @@ public final class RoleGuess {
                         : "in " + unit + "."));
     }
 
-    private static boolean counts(Column column) {
+    /// @param named whether a column of the table has a name: then one without only numbers its rows
+    private static boolean counts(Column column, boolean named) {
         int rows = column.cells().size();
         boolean beginsAgain = false;
-        double before = 0;
+        double before = rows > 0 && column.cells().number(0) == 0 ? -1 : 0;
         for (int row = 0; row < rows; row++) {
             double number = column.cells().number(row);
             if (number != before + 1 && !(number == 1 && row > 1)) {
@@ -141,15 +254,13 @@ public final class RoleGuess {
         }
         return column.unit().isEmpty()
                 && rows > 2
-                && (beginsAgain || COUNTER.matcher(column.name()).matches());
+                && (beginsAgain
+                        || COUNTER.matcher(column.name()).matches()
+                        || named && UNNAMED.matcher(column.name()).matches());
     }
 
     private static boolean alreadyTaken(List<Column> columns, Role role) {
         return role != Role.NONE && columns.stream().anyMatch(column -> column.role() == role);
-    }
-
-    private static boolean names(Column bar, Column of) {
-        return bar.name().toLowerCase(Locale.ROOT).contains(of.name().toLowerCase(Locale.ROOT));
     }
 
     private static boolean splits(Column column) {

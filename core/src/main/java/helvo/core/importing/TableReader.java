@@ -71,6 +71,7 @@ public final class TableReader {
         columns.forEach(this::sayMissing);
         columns.replaceAll(this::withoutChosen);
         List<Column> guessed = RoleGuess.guessed(columns);
+        RoleGuess.noPair(guessed).ifPresent(sentence -> remarks.add(new Remark("", sentence, false)));
         RoleGuess.severalY(guessed).ifPresent(sentence -> remarks.add(new Remark("", sentence, false)));
         return new Table(0, name, decided.orElse(mark), Optional.empty(), guessed, aside);
     }

@@ -1,0 +1,98 @@
+package helvo.core.importing;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import helvo.core.table.Cell;
+import helvo.core.table.Cells;
+import helvo.core.table.Column;
+import helvo.core.table.Heading;
+import helvo.core.table.Kind;
+import helvo.core.table.Role;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+/// What a careful person would plot of a table, by the names of its columns. A name with "#" before it counts the
+/// rows, one with "@" holds dates, one with "-" has numbers below 0, one with "0" none at all.
+class RoleGuessTest {
+    private static Column column(int id, String told) {
+        char sign = told.charAt(0);
+        String name = "#@-0".indexOf(sign) >= 0 ? told.substring(1) : told;
+        double[] numbers = sign == '#'
+                ? new double[] {1, 2, 3, 4, 5}
+                : new double[] {sign == '-' ? -2.5 : 2.5, 4, 3.5 + id, 7, 6.5};
+        Cells cells = sign == '0'
+                ? Cells.of(List.of(new Cell.Text("NA"), new Cell.Text("??"), Cell.EMPTY))
+                : Cells.ofNumbers(numbers);
+        return new Column(id, Heading.of(name), sign == '@' ? Kind.DATE : Kind.NUMBER, Role.NONE, 0, cells);
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "#Column 1;Load;Stretch | Load;Stretch",
+                "#Column 1;Stretch | Column 1;Stretch",
+                "#Unnamed: 0;Load;Stretch | Load;Stretch",
+                "#index;Load;Stretch | Load;Stretch",
+                "#Column 1;Column 2;Column 3 | Column 1;Column 2",
+                "id;Load;Stretch | Load;Stretch",
+                "Sample Number;Load;Stretch | Load;Stretch",
+                "batch_id;Load;Stretch | Load;Stretch",
+                "Subject;Stretch;Time | Time;Stretch",
+                "lon;lat;Stretch;@date | date;Stretch",
+                "age;longitude;latitude;@When | When;age",
+                "lat;lon;id | ",
+                "Stretch;dose | dose;Stretch",
+                "Stretch;Dose (mg) | Dose;Stretch",
+                "invest;value;year | year;invest",
+                "year;quarter;Load | year;Load",
+                "year;month;births | year;births",
+                "day;time;Temp | time;Temp",
+                "Time;Temperature | Time;Temperature",
+                "Temperature;Load | Temperature;Load",
+                "Load;Temperature | Temperature;Load",
+                "Load;Stretch;Mass | Load;Stretch",
+                "x1;x2;y1;y2 | x1;y1",
+                "Load;Stretch;± Stretch | Load;Stretch;±Stretch",
+                "x;y_est;y_est_se | x;y_est;±y_est",
+                "x;epa;se_epa | x;epa;±epa",
+                "x;Load.se;Load | x;Load;±Load",
+                "x;Load;std | x;Load;±Load",
+                "x;Load;Load uncertainty | x;Load;±Load",
+                "x;Load;u(Load) | x;Load;±Load",
+                "Load;Load err;Stretch;σ Stretch | Load;Stretch;±Load;±Stretch",
+                "Sample Number;Load;Delta 15 N | Load;Delta 15 N",
+                "THETA1;SIGMA;Load | THETA1;SIGMA",
+                "epoch;training error | epoch;training error",
+                "x;Load;-residual error | x;Load",
+                "x;Load;0sd | x;Load"
+            })
+    void whatACarefulPersonWouldPlot(String columns, String expected) {
+        List<Column> all = new ArrayList<>();
+        for (String name : columns.split(";")) {
+            all.add(column(all.size() + 1, name));
+        }
+        List<Column> guessed = RoleGuess.guessed(all);
+        String found = Stream.of(Role.X, Role.Y, Role.X_BAR, Role.Y_BAR)
+                .flatMap(role -> guessed.stream()
+                        .filter(each -> each.role() == role)
+                        .map(each -> role == Role.X_BAR
+                                ? "±" + named(guessed, Role.X)
+                                : role == Role.Y_BAR ? "±" + named(guessed, Role.Y) : each.name()))
+                .collect(Collectors.joining(";"));
+        assertThat(found).isEqualTo(expected == null ? "" : expected);
+        assertThat(RoleGuess.noPair(guessed).isPresent()).isEqualTo(expected == null);
+    }
+
+    private static String named(List<Column> columns, Role role) {
+        return columns.stream()
+                .filter(each -> each.role() == role)
+                .map(Column::name)
+                .findFirst()
+                .orElseThrow();
+    }
+}
