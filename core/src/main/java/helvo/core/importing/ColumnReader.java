@@ -31,8 +31,8 @@ import java.util.Optional;
 import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 
-/// Reads the texts of one column as numbers, dates, durations or text. A cell that contradicts the rest stays text;
-/// a column whose cells fit two readings equally stays text until somebody says.
+/// Reads the texts of one column as numbers, dates, durations or text. A cell that contradicts the rest stays
+/// text; a column whose cells fit two readings equally stays text until somebody says.
 final class ColumnReader {
     /// Of dates and durations, so many in a hundred cells make a column of them.
     private static final int MIN_PERCENT_DATES = 80;
@@ -42,6 +42,8 @@ final class ColumnReader {
     private static final Pattern CODE = Pattern.compile("(?=.*\\d)(?=.*[A-Fa-f])[0-9A-Fa-f]{2,}");
     /// Of cells with units, so many have the one that is taken for all.
     private static final double MOST_UNITS = 0.75;
+    /// What is so many times as large as all others was not meant.
+    private static final double FAR_LARGER = 100;
     private static final Pattern MINUTES_HINT = Pattern.compile("(?i)m{1,2}:s{1,2}.*|min:s(ec|ek)?");
     private static final Pattern HOURS_HINT = Pattern.compile("(?i)\\[?h{1,2}]?:m{1,2}.*|h:min|std:min");
 
@@ -179,6 +181,19 @@ final class ColumnReader {
                 : marks.either == 0 ? Optional.of(settled.orElse(mark)) : settled;
         boolean own = likely && decided.isEmpty() && marks.commas == (mark == DecimalMark.COMMA ? marks.either : 0);
         decided = choices.mark().isPresent() ? choices.mark() : own ? Optional.of(mark) : decided;
+        if (decided.isPresent() && choices.mark().isEmpty() && decided.get() != mark) {
+            int by = decided.get() == DecimalMark.POINT ? marks.point : marks.comma;
+            if (raw.decimals() > 0 && counts.bare > 0) {
+                // Bare numbers show the other mark: what has this one needs a look.
+                decided = Optional.of(mark);
+            } else if (by > 0
+                    && by < marks.either
+                    && marks.both == 0
+                    && marks.commas == (decided.get() == DecimalMark.COMMA ? 0 : marks.either)) {
+                // Most have the other sign, which no cell shows to part thousands.
+                decided = Optional.empty();
+            }
+        }
         if (decided.isEmpty()) {
             return List.of(raw.withKind(Kind.TEXT));
         }
@@ -213,16 +228,19 @@ final class ColumnReader {
         return powers && others;
     }
 
-    /// How many texts can be numbers with one decimal mark only, and how many say different numbers with either.
+    /// How many texts can be numbers with one decimal mark only, and how many say different numbers with
+    /// either.
     ///
     /// @param commas of these, those with a comma
-    private record Marks(int point, int comma, int either, int commas) {}
+    /// @param both   of those with one only, such as have the other between thousands
+    private record Marks(int point, int comma, int either, int commas, int both) {}
 
     private static Marks marks(Cells cells) {
         int point = 0;
         int comma = 0;
         int either = 0;
         int commas = 0;
+        int both = 0;
         for (int row = 0; row < cells.size(); row++) {
             if (cells.cell(row) instanceof Cell.Text(String text)) {
                 var byPoint = ParsedNumber.read(text, DecimalMark.POINT);
@@ -234,9 +252,12 @@ final class ColumnReader {
                         && byPoint.get().value() != byComma.get().value();
                 either += open ? 1 : 0;
                 commas += open && text.indexOf(',') >= 0 ? 1 : 0;
+                both += byPoint.isPresent() != byComma.isPresent() && text.indexOf(',') >= 0 && text.indexOf('.') >= 0
+                        ? 1
+                        : 0;
             }
         }
-        return new Marks(point, comma, either, commas);
+        return new Marks(point, comma, either, commas, both);
     }
 
     /// Which mark the texts of a table's columns settle together; empty where none does.
@@ -262,6 +283,8 @@ final class ColumnReader {
         private int count;
         private String unit = "";
         private boolean differ;
+        /// Of the bare numbers, by size.
+        private double largest;
         private double before = Double.NaN;
         private @Nullable String base = "";
         private char grouping = ParsedNumber.NONE;
@@ -276,6 +299,7 @@ final class ColumnReader {
             Cells cells = raw.cells();
             for (int row = 0; row < cells.size(); row++) {
                 if (!Double.isNaN(cells.number(row))) {
+                    largest = Math.max(largest, Math.abs(cells.number(row)));
                     units.merge("", 1, Integer::sum);
                 } else if (cells.cell(row) instanceof Cell.Text(String text) && !isMissing(text)) {
                     ParsedNumber.read(text, by).ifPresent(number -> {
@@ -316,8 +340,8 @@ final class ColumnReader {
                     : most >= MOST_UNITS * all && differ;
         }
 
-        /// The unit of which all cells have a multiple by a prefix, "N" of "950 N" and "1.2 kN"; null where there
-        /// is none.
+        /// The unit of which all cells have a multiple by a prefix, "N" of "950 N" and "1.2 kN"; null where
+        /// there is none.
         private @Nullable String commonBase() {
             if (units.size() < 2 || units.containsKey("")) {
                 return null;
@@ -356,17 +380,27 @@ final class ColumnReader {
         }
 
         private Optional<ParsedNumber> fitting(ParsedNumber number) {
-            boolean fits = (number.grouping() == ParsedNumber.NONE || number.grouping() == grouping)
-                    && (!number.fraction()
-                            || fractions * 2
-                                    >= units.values().stream()
-                                            .mapToInt(Integer::intValue)
-                                            .sum());
+            boolean fits =
+                    (number.grouping() == ParsedNumber.NONE || number.grouping() == grouping && !isOtherMark(number))
+                            && (!number.fraction()
+                                    || fractions * 2
+                                            >= units.values().stream()
+                                                    .mapToInt(Integer::intValue)
+                                                    .sum());
             if (!fits || base == null && !number.unit().equals(unit)) {
                 return Optional.empty();
             }
             int power = base == null ? 0 : factor(number.unit(), base).orElse(0);
             return Optional.of(power == 0 ? number : scaled(number, power));
+        }
+
+        /// Whether the sign between thousands is rather the decimal mark: bare numbers beside it show decimals,
+        /// and all are far smaller.
+        private boolean isOtherMark(ParsedNumber number) {
+            return raw.decimals() > 0
+                    && number.decimals() == 0
+                    && (number.grouping() == ',' || number.grouping() == '.')
+                    && Math.abs(number.value()) > FAR_LARGER * largest;
         }
 
         private static ParsedNumber scaled(ParsedNumber number, int power) {

@@ -25,14 +25,14 @@ public final class RoleGuess {
     /// What tells things apart and measures nothing, or says where on the Earth they are.
     private static final Pattern IDENTIFIER = Pattern.compile(
             "(?i)(.*[ _.-])?(id|ids|uid|uuid|code|codes|key|zip|zipcode|postcode|phone|fips|ccn3|isbn|barcode)"
-                    + "([ _.-]?(no|nr|number))?|row[ ._]?(name|number|no|nr|id)s?|obs(ervation)?|subject|patient|"
+                    + "([ _.-]?(no|nr|number))?|row[ ._]?(name|number|no|nr|id)s?|obs(ervation)?|subject|patient|groups?|cent(er|re)|site|cluster|block|replicate|rep|fold|"
                     + "(sample|specimen|serial|case|batch|lot|plate|well|run)[ _.-]?(no|nr|num|number|#)\\.?|"
                     + "id[ _.-].*|.*[a-z]Id|[A-Za-z0-9]*ID");
     private static final Pattern PLACE = Pattern.compile("(?i)lat|latitude|lon|lng|long|longitude|breite|länge\\(°\\)");
     /// Parts of a calendar: two of them against one another say nothing.
-    private static final Pattern CALENDAR = Pattern.compile(
-            "(?i)(year|yr|month|quarter|qtr|week|weekday|day|day of (week|month|year)|date|datetime|timestamp|"
-                    + "time|jahr|monat|quartal|woche|tag|datum|année|mois|fecha|año|mes)s?");
+    private static final Pattern CALENDAR =
+            Pattern.compile("(?i)(.*[ _.-])?(year|yr|month|quarter|qtr|week|weekday|day|date|datetime|timestamp|"
+                    + "time|dow|doy|jahr|monat|quartal|woche|tag|datum|année|mois|fecha|año|mes)s?");
     /// Names of what is set or passes by itself, and not measured in answer to it, the surest first.
     private static final List<Pattern> INDEPENDENT = List.of(
             Pattern.compile("(?i)(date|datum|fecha|timestamp|datetime)\\b.*"),
@@ -40,7 +40,7 @@ public final class RoleGuess {
             Pattern.compile("(?i)((elapsed|run|reaction|drying|soaking)[ _.-])?(time|zeit|temps|tiempo|tempo|dauer|"
                     + "seconds|minutes|hours|days|weeks|months|t)"),
             Pattern.compile("(?i)x|dose|dosis|dosage|conc|conc\\.|concentration|konzentration|dilution|wavelength|"
-                    + "wellenlänge|frequency|freq|frequenz|angle|winkel"),
+                    + "wellenlänge|frequency|frequenz|angle|winkel"),
             Pattern.compile("(?i)distance|dist|abstand|depth|tiefe|position|displacement|height above.*|"
                     + "temperature|temperatur|température|temperatura|temp|age|alter"));
 
@@ -68,7 +68,7 @@ public final class RoleGuess {
                         || !counts(column, named) && !isLabel(column))
                 .toList();
         List<Column> candidates = telling.size() < 2 ? withCounter(telling, measured, named) : telling;
-        Column x = candidates.size() < 2 ? null : x(candidates);
+        Column x = candidates.size() < 2 ? null : telling.size() < 2 ? counter(candidates, named) : x(candidates);
         Column y = x == null ? null : y(x, candidates);
         if (y == null) {
             x = candidates.size() == 1 && measured.size() == 1 ? candidates.getFirst() : null;
@@ -104,6 +104,13 @@ public final class RoleGuess {
                 .filter(column -> telling.contains(column) || counts(column, named))
                 .limit(2)
                 .toList();
+    }
+
+    private static Column counter(List<Column> candidates, boolean named) {
+        return candidates.stream()
+                .filter(column -> counts(column, named))
+                .findFirst()
+                .orElse(candidates.getFirst());
     }
 
     private static Column x(List<Column> candidates) {

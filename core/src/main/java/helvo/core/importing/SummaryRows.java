@@ -18,8 +18,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 
-/// A finder of rows that are no measurements: totals, averages, repeated headings. They are told by their label and
-/// checked by their numbers.
+/// A finder of rows that are no measurements: totals, averages, repeated headings. They are told by their label
+/// and checked by their numbers.
 final class SummaryRows {
     /// A row whose label says what it is, or whose numbers do.
     private enum What {
@@ -269,8 +269,9 @@ final class SummaryRows {
 
     // ---- by number ----
 
-    /// Whether the numbers in the row are what the row says of those above it: more than half of them, at least. A
-    /// column of two values agrees with nearly anything, and a column that only counts is not summed up.
+    /// Whether the numbers in the row are what the row says of those above it: more than half of them, at
+    /// least. A column of two values agrees with nearly anything, and a column that only counts is not summed
+    /// up.
     private boolean agrees(int row, What what, int from) {
         int agreeing = 0;
         int told = 0;
@@ -343,8 +344,8 @@ final class SummaryRows {
         return sorted.length % 2 == 1 ? sorted[half] : (sorted[half - 1] + sorted[half]) / 2;
     }
 
-    /// A last row without a label, of which a cell is empty that all others have, and whose numbers are all totals
-    /// or all averages.
+    /// A last row without a label, of which a cell is empty that all others have, and whose numbers are all
+    /// totals or all averages.
     private void unlabelled() {
         int last = rows - 1;
         while (last > 2 && (aside.containsKey(last) || isEmpty(last))) {

@@ -27,8 +27,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 
-/// A maker of tables from columns of text: it decides what each column holds. Nothing is decided without a remark
-/// that says so.
+/// A maker of tables from columns of text: it decides what each column holds. Nothing is decided without a
+/// remark that says so.
 public final class TableReader {
     private final String name;
     private final DecimalMark mark;
@@ -226,8 +226,9 @@ public final class TableReader {
                 : Optional.empty();
     }
 
-    /// A column of text read in the way that a person says, and what it becomes; a table without x and y gets them.
-    /// Where the answer is one of two that fit equally, it is that of all columns that leave the same open.
+    /// A column of text read in the way that a person says, and what it becomes; a table without x and y gets
+    /// them. Where the answer is one of two that fit equally, it is that of all columns that leave the same
+    /// open.
     public static Table read(Table table, int column, CellInterpretation way) {
         boolean open = way != CellInterpretation.TEXT
                 && AmbiguousColumn.of(table.column(column))

@@ -12,8 +12,8 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Pattern;
 
-/// The columns that hold uncertainties of others: told by what their headings say and where they stand. None has a
-/// number below 0.
+/// The columns that hold uncertainties of others: told by what their headings say and where they stand. None
+/// has a number below 0.
 final class UncertaintyColumns {
     private static final Pattern SIGNED = Pattern.compile("(?:±|\\+/-)\\s*(.*)");
     private static final Pattern BETWEEN = Pattern.compile("[ _.()\\[\\]-]+");

@@ -183,6 +183,10 @@ public final class DateText {
         if (match.matches()) {
             return yearLast(match, order);
         }
+        match = NAME_DASH_YEAR.matcher(line);
+        if (match.matches() && month(match.group(1)) > 0) {
+            return day(writtenYear(match.group(2)), month(match.group(1)), 1, Form.MONTH);
+        }
         match = DAY_AND_NAME.matcher(line);
         if (match.matches() && month(match.group(2)) > 0) {
             return dayAndName(match);
@@ -221,10 +225,6 @@ public final class DateText {
         match = NAME_DASH_DAY.matcher(line);
         if (match.matches() && month(match.group(1)) > 0) {
             return moment(writtenYear(match.group(3)), month(match.group(1)), number(match, 2), match, 4, false);
-        }
-        match = NAME_DASH_YEAR.matcher(line);
-        if (match.matches() && month(match.group(1)) > 0) {
-            return day(writtenYear(match.group(2)), month(match.group(1)), 1, Form.MONTH);
         }
         match = TIME_OF_DAY.matcher(line);
         return match.matches() ? timeOfDay(match) : hourOfTwelve(line);

@@ -29,17 +29,27 @@ public final class UnitSymbols {
 
     private UnitSymbols() {}
 
-    /// Whether a text is written as units are: letters and signs with exponents. "T000000" and "M100US" are not.
+    /// Whether a text is written as units are: letters and signs with exponents. "T000000" and "M100US" are
+    /// not.
     public static boolean isWrittenAsUnit(String text) {
         if (WITHOUT_PREFIX.contains(text)) {
             return true;
         }
         for (String part : BETWEEN.split(text, -1)) {
-            if (!WRITTEN.matcher(part).matches() && !part.equals("1")) {
+            if (!WRITTEN.matcher(part).matches() && !part.equals("1") || endsInDigit(part) && !isKnown(part)) {
                 return false;
             }
         }
         return true;
+    }
+
+    /// "mm2" is a unit, "Q2" the second quarter.
+    private static boolean endsInDigit(String part) {
+        int last = part.length() - 1;
+        return last > 0
+                && part.charAt(last) >= '2'
+                && part.charAt(last) <= '9'
+                && Character.isLetter(part.charAt(last - 1));
     }
 
     public static boolean isKnown(String unit) {

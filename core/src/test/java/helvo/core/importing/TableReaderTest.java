@@ -283,6 +283,56 @@ class TableReaderTest {
         assertThat(clock.column(1).cells().number(3)).isEqualTo(2 * 86_400 + 1800);
     }
 
+    /// What could be a code, a name or another mark is not made a number.
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "PAL0708;PAL0709;PAL0810|TEXT",
+                "NGC2099;NGC2100;NGC7000|TEXT",
+                "310M100US10180;310M100US10420;310M100US10500|TEXT",
+                "020E33;021E33;022E35|TEXT",
+                "3E8;4E2;5A1;7F0|TEXT",
+                "3E8;4E2;5E3|NUMBER",
+                "37A;37B;38A;38B|TEXT",
+                "2010m1;2010m2;2010m3|TEXT",
+                "5 mm;6 mm;7.5 mm|NUMBER",
+                "5 qux;6 qux;7.5 qux|NUMBER",
+                "5 qux;5 qux;5 quux|TEXT",
+                "1974Q1;1974Q2;1974Q3|DATE",
+                "Q1-74;Q2-74;Q3-74|DATE",
+                "Jan-74;Feb-74;Mar-74|DATE",
+                "Jan-1-1995;Feb-1-1995;Mar-1-1995|DATE",
+                "1974M01;1974M02;1974M03|DATE",
+                "20240101T000000;20240102T000000;20240103T000000|DATE",
+                "10am;2pm;6pm|DATE",
+                "1.250;1.400;1,55;1.900|TEXT"
+            })
+    void codesStayCodesAndDatesAreDates(String cells, Kind kind) {
+        assertThat(read(column("Mark", (Object[]) cells.split(";"))).column(1).kind())
+                .isEqualTo(kind);
+    }
+
+    @Test
+    void aCellWithTheOtherMarkNeedsALook() {
+        Table table = read(
+                ImportOptions.NONE,
+                true,
+                new Column(
+                        1,
+                        Heading.of("Load"),
+                        Kind.TEXT,
+                        Role.NONE,
+                        1,
+                        Cells.of(List.of(
+                                new Cell.Number(12.5),
+                                new Cell.Number(13.1),
+                                new Cell.Text("14,125"),
+                                new Cell.Number(15.2)))));
+        assertThat(table.column(1).kind()).isEqualTo(Kind.NUMBER);
+        assertThat(table.column(1).cells().cell(2)).isEqualTo(new Cell.Text("14,125"));
+    }
+
     @Test
     void aDayAndATimeOfDayAreOneMoment() {
         Table table = read(

@@ -5,8 +5,8 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.SequenceInputStream;
 
-/// Reads lines of plain ASCII fields straight from the bytes. The first line with anything else, and all behind it,
-/// is left to those.
+/// Reads lines of plain ASCII fields straight from the bytes. The first line with anything else, and all behind
+/// it, is left to those.
 final class AsciiLineReader {
     private static final int BUFFER = 1 << 16;
     /// So many signs make a number that could be a group of digits.
@@ -79,7 +79,8 @@ final class AsciiLineReader {
         left = layout.area().left();
     }
 
-    /// Gives the plain lines with which a text goes on to what makes rows of them, while there is room for more.
+    /// Gives the plain lines with which a text goes on to what makes rows of them, while there is room for
+    /// more.
     ///
     /// @param text from where a line begins
     /// @return what is left of it, from where a line begins
@@ -139,8 +140,8 @@ final class AsciiLineReader {
 
     /// Reads the fields of a line of short numbers.
     ///
-    /// @return where the line ends; as far as the buffer goes for one without numbers, with another field, or with
-    ///     fewer or more fields
+    /// @return where the line ends; as far as the buffer goes for one without numbers, with another field, or
+    ///     with fewer or more fields
     private int shortNumbers(int from) {
         // Kept at hand: the loops look at every byte of the text.
         byte[] text = bytes;

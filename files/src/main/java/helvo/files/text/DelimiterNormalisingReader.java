@@ -143,8 +143,8 @@ final class DelimiterNormalisingReader extends Reader {
         return parted.append(line, Math.min(from, line.length()), line.length()).toString();
     }
 
-    /// Where fields begin, told by columns of characters that are blank in all rows. Between two fields the cut is
-    /// behind the widest gap of the headings.
+    /// Where fields begin, told by columns of characters that are blank in all rows. Between two fields the cut
+    /// is behind the widest gap of the headings.
     static List<Integer> cuts(List<String> rows, String headings) {
         int widest =
                 Math.min(WIDEST, rows.stream().mapToInt(String::length).max().orElse(0));

@@ -10,8 +10,8 @@ import java.util.Map;
 import java.util.Set;
 import java.util.stream.IntStream;
 
-/// What speaks for a line naming the columns of the lines below it though numbers or dates stand in it: it differs
-/// from them in kind, or its numbers go on evenly, as years, times and doses across a wide table do.
+/// What speaks for a line naming the columns of the lines below it though numbers or dates stand in it: it
+/// differs from them in kind, or its numbers go on evenly, as years, times and doses across a wide table do.
 final class HeadingEvidence {
     /// So many lines tell of what kind a column is.
     private static final int MOST_ROWS = 50;
@@ -100,8 +100,8 @@ final class HeadingEvidence {
         };
     }
 
-    /// "wavelength, 0, 0.1, 0.2", ", 1, 2, 3", "country, 1960, 1961": numbers that go on evenly, behind a label or
-    /// nothing, over rows whose numbers do not.
+    /// "wavelength, 0, 0.1, 0.2", ", 1, 2, 3", "country, 1960, 1961": numbers that go on evenly, behind a label
+    /// or nothing, over rows whose numbers do not.
     private boolean isWideHeading() {
         List<Double> numbers = numbers(line);
         boolean label = kinds.getFirst() == FieldKind.WORD || kinds.getFirst() == FieldKind.BLANK;
@@ -125,8 +125,8 @@ final class HeadingEvidence {
         return number == Math.rint(number) && number >= 1800 && number <= 2200;
     }
 
-    /// Whether the line's numbers go on with one step, or are years that rise or fall, and those of the rows do not
-    /// go on with one step themselves.
+    /// Whether the line's numbers go on with one step, or are years that rise or fall, and those of the rows do
+    /// not go on with one step themselves.
     private static boolean goesOnEvenly(List<String> line, List<List<String>> rows) {
         List<Double> numbers = numbers(line);
         if (numbers.size() < 2) {

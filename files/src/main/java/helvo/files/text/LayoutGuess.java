@@ -18,6 +18,7 @@ import java.nio.charset.CodingErrorAction;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.regex.Pattern;
 import java.util.stream.IntStream;
 
 /// Guesses the layout of a text file from its first bytes.
@@ -34,6 +35,9 @@ final class LayoutGuess {
     private static final double MOST_OF_A_LINE = 1 + A_FIELD * MOST_FIELDS;
     /// And tables that have a heading for each column than others.
     private static final double UNNAMED = 0.95;
+
+    private static final Pattern TWO_NUMBERS = Pattern.compile(".*\\d\\s+-?\\d.*");
+    private static final Pattern ONE_COMMA = Pattern.compile("\"?-?\\d+,\\d+\"?");
 
     private final String name;
     private final ImportOptions choices;
@@ -98,8 +102,8 @@ final class LayoutGuess {
                 rest, complete, choices.headingLine().map(line -> line - 1).orElse(null));
     }
 
-    /// UTF-16 by its byte order mark; UTF-8 where the bytes are valid in it; else Windows-1252, in which every text
-    /// is.
+    /// UTF-16 by its byte order mark; UTF-8 where the bytes are valid in it; else Windows-1252, in which every
+    /// text is.
     private static Charset charset(byte[] head, boolean complete) {
         if (head.length >= 2
                 && ((head[0] & 0xff) == 0xff && (head[1] & 0xff) == 0xfe
@@ -136,7 +140,59 @@ final class LayoutGuess {
                 best = each;
             }
         }
-        return best == Delimiter.WIDTHS && areWordsEven() ? Delimiter.BLANKS : best;
+        if (most <= 0) {
+            return ofTexts();
+        }
+        if (best.isBlank() && areCommasEven()) {
+            return Delimiter.COMMA;
+        }
+        return best == Delimiter.WIDTHS && areWordsEven()
+                ? Delimiter.BLANKS
+                : best == Delimiter.COMMA && isOneColumn() ? Delimiter.SEMICOLON : best;
+    }
+
+    /// Of a table of texts alone: what parts all lines into as many fields.
+    private Delimiter ofTexts() {
+        for (Delimiter each :
+                List.of(Delimiter.COMMA, Delimiter.TAB, Delimiter.SEMICOLON, Delimiter.BAR, Delimiter.BLANKS)) {
+            if (sample.indexOf(each.sign()) >= 0 || each == Delimiter.BLANKS) {
+                List<Integer> widths = lines(each, List.of(), LINES).stream()
+                        .filter(line ->
+                                line.stream().anyMatch(field -> !field.isBlank()) && !TableRegion.isComment(line))
+                        .map(List::size)
+                        .toList();
+                if (widths.size() > 1
+                        && widths.getFirst() > 1
+                        && widths.stream().distinct().count() == 1) {
+                    return each;
+                }
+            }
+        }
+        return Delimiter.COMMA;
+    }
+
+    /// Whether commas part all lines into as many fields, none of which is two numbers.
+    private boolean areCommasEven() {
+        List<List<String>> lines = lines(Delimiter.COMMA, List.of(), LINES).stream()
+                .filter(line -> line.stream().anyMatch(field -> !field.isBlank()) && !TableRegion.isComment(line))
+                .toList();
+        return lines.size() > 1
+                && lines.getFirst().size() > 1
+                && lines.stream().map(List::size).distinct().count() == 1
+                && lines.stream()
+                        .flatMap(List::stream)
+                        .noneMatch(field -> TWO_NUMBERS.matcher(field).matches());
+    }
+
+    /// A heading without a comma over numbers with one each: those are decimal marks.
+    private boolean isOneColumn() {
+        List<String> lines = sample.lines().limit(LINES).filter(this::isOfTable).toList();
+        return lines.size() > 2
+                && lines.getFirst().indexOf(',') < 0
+                && !isNumber(lines.getFirst())
+                && lines.stream()
+                        .skip(1)
+                        .allMatch(line -> ONE_COMMA.matcher(line.strip()).matches());
     }
 
     /// Whether all lines have as many words: then none of them has a blank, and none is as wide as another.
@@ -179,7 +235,8 @@ final class LayoutGuess {
     }
 
     /// A line counts by the share of its fields that are numbers, and a little for having many; a field with
-    /// another delimiter in it counts against it, and so does a line of words alone, which belongs above a table.
+    /// another delimiter in it counts against it, and so does a line of words alone, which belongs above a
+    /// table.
     private static double values(List<List<String>> lines, TableRegion area, Delimiter delimiter) {
         double sum = 0;
         for (int line = area.first(); line < Math.min(area.end(), lines.size()); line++) {

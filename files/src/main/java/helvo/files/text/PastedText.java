@@ -17,8 +17,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 
-/// Cells that were copied elsewhere: from a spreadsheet (tabs), from text (commas, semicolons) or from columns of
-/// blanks.
+/// Cells that were copied elsewhere: from a spreadsheet (tabs), from text (commas, semicolons) or from columns
+/// of blanks.
 ///
 /// @param text  as it was copied
 /// @param rows  the fields as they were written

@@ -23,8 +23,8 @@ import java.util.Map;
 import java.util.OptionalDouble;
 import java.util.Set;
 
-/// The results of many figures side by side: a row for each series of each, a column for each quantity, numbers at
-/// full precision.
+/// The results of many figures side by side: a row for each series of each, a column for each quantity, numbers
+/// at full precision.
 public final class ResultsCsv {
     private final List<Map<String, String>> rows = new ArrayList<>();
 

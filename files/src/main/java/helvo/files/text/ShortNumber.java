@@ -1,7 +1,7 @@
 package helvo.files.text;
 
-/// Parses numbers of few digits exactly: these over a power of ten, both exact, so that one division rounds rightly
-/// (Clinger 1990, PLDI '90:92).
+/// Parses numbers of few digits exactly: these over a power of ten, both exact, so that one division rounds
+/// rightly (Clinger 1990, PLDI '90:92).
 final class ShortNumber {
     /// So many digits make a whole number that a double holds.
     static final int DIGITS = 15;

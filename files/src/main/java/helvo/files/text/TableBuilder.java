@@ -92,8 +92,8 @@ public final class TableBuilder {
 
     /// @param mark    of bare numbers
     /// @param settled whether a person said it
-    /// @param open    whether it could as well part thousands: then numbers such as "1,234" are left as text until
-    ///     one shows the mark
+    /// @param open    whether it could as well part thousands: then numbers such as "1,234" are left as text
+    ///     until one shows the mark
     public TableBuilder(DecimalMark mark, boolean settled, Open open, ImportOptions choices) {
         this.mark = mark;
         this.settled = settled;
@@ -241,8 +241,8 @@ public final class TableBuilder {
         }
     }
 
-    /// Whether the mark could as well part thousands: "1,234". A number in which it could not settles the mark for
-    /// the table.
+    /// Whether the mark could as well part thousands: "1,234". A number in which it could not settles the mark
+    /// for the table.
     private boolean isOpen(char[] buffer, int from, int length, int decimals) {
         if (settled || decimals <= 0) {
             note(decimals, length);

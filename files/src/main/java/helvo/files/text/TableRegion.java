@@ -44,8 +44,8 @@ public record TableRegion(
         headings = java.util.Collections.unmodifiableList(new ArrayList<>(headings));
     }
 
-    /// All tables, in their order; the line behind the last one of the lines is taken for its end only where there
-    /// are no more.
+    /// All tables, in their order; the line behind the last one of the lines is taken for its end only where
+    /// there are no more.
     ///
     /// @param lines    of fields, blank ones too
     /// @param complete whether there are no lines behind these
@@ -276,7 +276,12 @@ public record TableRegion(
                     IntStream.range(line + 1, Math.min(lines.size(), line + 4)).anyMatch(this::isValues);
             int next = nextValues[line + 1];
             boolean other = now.pairs == now.values && next < lines.size() && !isPair(next);
-            return !again && values && (apart || other);
+            // "506,13" over the names: a line that counts what follows.
+            boolean count = now.headings.isEmpty()
+                    && now.values == 1
+                    && words[line] == filled(line)
+                    && filled(line) > filled(now.first);
+            return !again && values && (apart || other || count);
         }
 
         /// A row of words or of one cell, with rows of values behind it and not a title of the next table.
@@ -323,8 +328,8 @@ public record TableRegion(
             return areas;
         }
 
-        /// Rows without two values between the headings and the first row of values are rows, where they have as
-        /// many fields as the headings, or more than one that is filled.
+        /// Rows without two values between the headings and the first row of values are rows, where they have
+        /// as many fields as the headings, or more than one that is filled.
         private int firstRow(int heading, int firstOfValues) {
             int width = lines.get(heading).size();
             return IntStream.range(heading + 1, firstOfValues)
@@ -381,8 +386,8 @@ public record TableRegion(
                     && lines.get(line).getFirst().indexOf(' ') < 0;
         }
 
-        /// A name less than the rows have fields: the first field names the row. A name more, of which the first is
-        /// the sign of a comment: that names nothing.
+        /// A name less than the rows have fields: the first field names the row. A name more, of which the
+        /// first is the sign of a comment: that names nothing.
         private void align(int heading, int first, int last) {
             List<String> names = lines.get(heading);
             int width = names.size();
@@ -445,7 +450,8 @@ public record TableRegion(
                                             !field(lines.get(row), column).isBlank()));
         }
 
-        /// Of the comments right above the values, the last that has a name for each column; a sentence is none.
+        /// Of the comments right above the values, the last that has a name for each column; a sentence is
+        /// none.
         private List<Integer> comment(Segment segment) {
             int width = IntStream.rangeClosed(segment.first, Math.min(segment.last, segment.first + MOST_TELLING))
                     .map(line -> lines.get(line).size())

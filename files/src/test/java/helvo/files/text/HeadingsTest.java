@@ -78,10 +78,20 @@ class HeadingsTest {
                 of("VAR1,CPI2015,age\n3.1,40,5.6\n2.9,41,5.1\n", "VAR1|CPI2015|age", 2),
                 of("time,,\n0,1,2\n1,3,4\n2,5,8\n", "time|Column 2|Column 3", 3),
                 of("150,4,marram,hemp,sisal\n5.1,3.5,1.4,0.2,0\n4.9,3.0,1.4,0.2,0\n", "150|4|marram|hemp|sisal", 2),
+                of("506,3,,\nLoad,Stretch,Mass\n1,2.5,3\n2,4.9,4\n", "Load|Stretch|Mass", 2),
                 of("1,2.5\n2,4.9\n3,7.6\n", "x|y", 3),
                 of("2019,2.5,2\n2020,4.9,4\n2021,7.6,5\n", "Column 1|Column 2|Column 3", 3),
                 of("A,5.2,3.1\nB,4.8,2.9\nC,5.5,3.3\n", "Column 1|Column 2|Column 3", 3),
                 of("2024-01-01,5.2\n2024-01-02,4.8\n2024-01-03,5.5\n", "x|y", 3));
+    }
+
+    static Stream<Arguments> delimiters() {
+        return Stream.of(
+                of("\"y\"\n5,66\n5,5\n4,75\n", "y", 3),
+                of("Cord;Maker\nmarram;Hale\nsisal;Orr\n", "Cord|Maker", 2),
+                of("Cord\tMaker\nmarram\tHale\nsisal\tOrr\n", "Cord|Maker", 2),
+                of("Cord Maker\nmarram Hale\nsisal Orr\n", "Cord|Maker", 2),
+                of("Cord,Maker\ntest cord 01,maker 1\n,maker 2\n", "Cord|Maker", 2));
     }
 
     static Stream<Arguments> rowsOfOneValue() {
@@ -95,7 +105,7 @@ class HeadingsTest {
     }
 
     @ParameterizedTest
-    @MethodSource({"rowsWithNames", "comments", "namesLikeValues", "rowsOfOneValue"})
+    @MethodSource({"rowsWithNames", "comments", "namesLikeValues", "delimiters", "rowsOfOneValue"})
     void namesAndRowsAreTold(String text, String headings, int rows) throws UnreadableFile {
         Table table = TextTable.readText(text.getBytes(StandardCharsets.UTF_8), "table.txt", ImportOptions.NONE)
                 .table();
