@@ -25,9 +25,10 @@ public final class RoleGuess {
     /// What tells things apart and measures nothing, or says where on the Earth they are.
     private static final Pattern IDENTIFIER = Pattern.compile(
             "(?i)(.*[ _.-])?(id|ids|uid|uuid|code|codes|key|zip|zipcode|postcode|phone|fips|ccn3|isbn|barcode)"
-                    + "([ _.-]?(no|nr|number))?|row[ ._]?(name|number|no|nr|id)s?|obs(ervation)?|subject|patient|groups?|cent(er|re)|site|cluster|block|replicate|rep|fold|"
+                    + "([ _.-]?(no|nr|number))?|row[ ._]?(name|number|no|nr|id)s?|obs(ervation)?|"
+                    + "subject|patient|groups?|cent(er|re)|site|cluster|block|replicate|rep|fold|"
                     + "(sample|specimen|serial|case|batch|lot|plate|well|run)[ _.-]?(no|nr|num|number|#)\\.?|"
-                    + "id[ _.-].*|.*[a-z]Id|[A-Za-z0-9]*ID");
+                    + "id[ _.-].*|(?-i:.*[a-z]I[dD])");
     private static final Pattern PLACE = Pattern.compile("(?i)lat|latitude|lon|lng|long|longitude|breite|länge\\(°\\)");
     /// Parts of a calendar: two of them against one another say nothing.
     private static final Pattern CALENDAR =

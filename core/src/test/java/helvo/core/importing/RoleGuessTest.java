@@ -42,6 +42,8 @@ class RoleGuessTest {
                 "id;Load;Stretch | Load;Stretch",
                 "Sample Number;Load;Stretch | Load;Stretch",
                 "batch_id;Load;Stretch | Load;Stretch",
+                "sampleID;Load;Stretch | Load;Stretch",
+                "Acid;ACID;Stretch | Acid;ACID",
                 "Subject;Stretch;Time | Time;Stretch",
                 "lon;lat;Stretch;@date | date;Stretch",
                 "age;longitude;latitude;@When | When;age",
