@@ -50,7 +50,7 @@ final class CheckCommand extends Command {
                 Problems problems = Problems.in(input.table());
                 looks |= problems.count() > 0 || !input.warnings().isEmpty();
                 checked.add(new ReadingJson.Checked(
-                        String.valueOf(file.getFileName()), input.table(), input.warnings(), problems));
+                        new FileNames(files).of(file), input.table(), input.warnings(), problems));
             } catch (UnreadableFile | UserError refused) {
                 if (files.size() == 1) {
                     throw refused;

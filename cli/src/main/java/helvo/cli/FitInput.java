@@ -23,12 +23,15 @@ import java.util.stream.IntStream;
 final class FitInput {
     private final FitOptions options;
     private final Path file;
+    private final String name;
     private List<String> warnings = List.of();
     private Study input = Study.EMPTY;
 
-    FitInput(FitOptions options, Path file) {
+    /// @param name as the output calls the file
+    FitInput(FitOptions options, Path file, String name) {
         this.options = options;
         this.file = file;
+        this.name = name;
     }
 
     Path file() {
@@ -36,7 +39,7 @@ final class FitInput {
     }
 
     String name() {
-        return String.valueOf(file.getFileName());
+        return name;
     }
 
     /// Reads, fits and gives the one figure asked for.

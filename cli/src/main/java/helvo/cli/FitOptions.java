@@ -71,18 +71,23 @@ final class FitOptions {
     /// @return the greatest exit code
     int each(Work work) throws UnreadableFile, UserError {
         if (files.size() == 1) {
-            return work.of(new FitInput(this, files.getFirst()));
+            return work.of(one());
         }
         int code = Helvo.DONE;
         for (Path file : files) {
+            FitInput input = input(file);
             try {
-                code = Math.max(code, work.of(new FitInput(this, file)));
+                code = Math.max(code, work.of(input));
             } catch (UnreadableFile | UserError refused) {
-                arguments.err().println(Helvo.shortened(file.getFileName() + ": " + refused.getMessage()));
+                arguments.err().println(Helvo.shortened(input.name() + ": " + refused.getMessage()));
                 code = Helvo.DATA_DO_NOT_ALLOW;
             }
         }
         return code;
+    }
+
+    private FitInput input(Path file) {
+        return new FitInput(this, file, new FileNames(files).of(file));
     }
 
     boolean isOneFile() {
@@ -94,7 +99,7 @@ final class FitOptions {
         if (files.size() > 1) {
             throw arguments.usageError("One file at a time: run the command once for each.");
         }
-        return new FitInput(this, files.getFirst());
+        return input(files.getFirst());
     }
 
     /// One y is all that a report is about.

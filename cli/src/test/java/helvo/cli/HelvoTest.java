@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 import static org.junit.jupiter.api.Assertions.assertTimeoutPreemptively;
 
+import java.io.File;
 import java.io.IOException;
 import java.io.StringWriter;
 import java.nio.file.Files;
@@ -889,6 +890,19 @@ class HelvoTest {
                         .filter(line -> line.contains(".csv: "))
                         .map(line -> line.substring(0, line.indexOf(':'))))
                 .containsExactly("straight.csv", "falling.csv");
+        Path other = Files.createDirectories(folder.resolve("other")).resolve("straight.csv");
+        Files.writeString(other, "x,y\n1,9\n2,8\n3,7\n");
+        out.getBuffer().setLength(0);
+        assertThat(helvo("check", straight, other.toString(), falling)).isZero();
+        assertThat(out.toString()
+                        .lines()
+                        .filter(line -> line.contains(".csv: "))
+                        .map(line -> line.substring(0, line.indexOf(':'))))
+                .as("files of one name are told apart")
+                .containsExactly(
+                        folder.getFileName() + File.separator + "straight.csv",
+                        "other" + File.separator + "straight.csv",
+                        "falling.csv");
         assertThat(helvo("fit", straight, falling, "--x", "x", "--y", "y", "--residuals", "r.csv"))
                 .isEqualTo(2);
         assertThat(helvo(

@@ -7,7 +7,6 @@ import java.util.Arrays;
 import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Pattern;
@@ -24,7 +23,7 @@ final class UncertaintyColumns {
     private static final Set<String> NEUTRAL = Set.of("standard", "std", "absolute", "abs", "measurement", "of", "the");
 
     /// Each with the column that it belongs to.
-    private final Map<Column, Column> owners = new IdentityHashMap<>();
+    private final IdentityHashMap<Column, Column> owners = new IdentityHashMap<>();
 
     UncertaintyColumns(List<Column> columns) {
         for (int i = 0; i < columns.size(); i++) {
