@@ -41,7 +41,7 @@ public final class RoleGuess {
             Pattern.compile("(?i)((elapsed|run|reaction|drying|soaking)[ _.-])?(time|zeit|temps|tiempo|tempo|dauer|"
                     + "seconds|minutes|hours|days|weeks|months|t)"),
             Pattern.compile("(?i)x|dose|dosis|dosage|conc|conc\\.|concentration|konzentration|dilution|wavelength|"
-                    + "wellenlänge|frequency|frequenz|angle|winkel"),
+                    + "wellenlänge|angle|winkel"),
             Pattern.compile("(?i)distance|dist|abstand|depth|tiefe|position|displacement|height above.*|"
                     + "temperature|temperatur|température|temperatura|temp|age|alter"));
 

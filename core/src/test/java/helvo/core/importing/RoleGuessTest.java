@@ -61,6 +61,7 @@ class RoleGuessTest {
                 "CRASH DATE;CRASH TIME;killed | CRASH DATE;killed",
                 "year;month;day_of_week;births | year;births",
                 "#Column 1;batch_id;Freq | Column 1;Freq",
+                "Tension (N);Frequency (Hz) | Tension;Frequency",
                 "groups;Stretch;Load | Stretch;Load",
                 "x1;x2;y1;y2 | x1;y1",
                 "Load;Stretch;± Stretch | Load;Stretch;±Stretch",
