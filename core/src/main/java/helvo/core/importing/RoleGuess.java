@@ -94,6 +94,10 @@ public final class RoleGuess {
         return y == null ? guessed : withOthersOf(y, columns, guessed, bars);
     }
 
+    private static boolean isIndependent(Column column) {
+        return INDEPENDENT.stream().anyMatch(name -> name.matcher(column.name()).matches());
+    }
+
     private static boolean isLabel(Column column) {
         return column.unit().isEmpty() && IDENTIFIER.matcher(column.name()).matches()
                 || PLACE.matcher(column.name()).matches();
@@ -250,15 +254,19 @@ public final class RoleGuess {
     /// @param named whether a column of the table has a name: then one without only numbers its rows
     private static boolean counts(Column column, boolean named) {
         int rows = column.cells().size();
+        double first = rows > 0 ? column.cells().number(0) : Double.NaN;
+        if (first != 0 && first != 1 || isIndependent(column)) {
+            return false;
+        }
         boolean beginsAgain = false;
-        double before = rows > 0 && column.cells().number(0) == 0 ? -1 : 0;
-        for (int row = 0; row < rows; row++) {
+        for (int row = 1; row < rows; row++) {
             double number = column.cells().number(row);
-            if (number != before + 1 && !(number == 1 && row > 1)) {
+            boolean goesOn = number == column.cells().number(row - 1) + 1;
+            boolean isAgain = row > 1 && number == first;
+            if (!goesOn && !isAgain) {
                 return false;
             }
-            beginsAgain |= number == 1 && row > 0;
-            before = number;
+            beginsAgain |= isAgain;
         }
         return column.unit().isEmpty()
                 && rows > 2

@@ -15,15 +15,20 @@ import java.util.stream.Stream;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
-/// What a careful person would plot of a table, by the names of its columns. A name with "#" before it counts the
-/// rows, one with "@" holds dates, one with "-" has numbers below 0, one with "0" none at all.
+/// What a careful person would plot of a table, by the names of its columns. A name with "#" before it counts
+/// the rows, with "^" from 0, with "~" again and again; one with "@" holds dates, one with "-" has numbers
+/// below 0, one with "0" none at all.
 class RoleGuessTest {
     private static Column column(int id, String told) {
         char sign = told.charAt(0);
-        String name = "#@-0".indexOf(sign) >= 0 ? told.substring(1) : told;
+        String name = "#^~@-0".indexOf(sign) >= 0 ? told.substring(1) : told;
         double[] numbers = sign == '#'
                 ? new double[] {1, 2, 3, 4, 5}
-                : new double[] {sign == '-' ? -2.5 : 2.5, 4, 3.5 + id, 7, 6.5};
+                : sign == '^'
+                        ? new double[] {0, 1, 2, 3, 4}
+                        : sign == '~'
+                                ? new double[] {1, 2, 3, 1, 2}
+                                : new double[] {sign == '-' ? -2.5 : 2.5, 4, 3.5 + id, 7, 6.5};
         Cells cells = sign == '0'
                 ? Cells.of(List.of(new Cell.Text("NA"), new Cell.Text("??"), Cell.EMPTY))
                 : Cells.ofNumbers(numbers);
@@ -39,6 +44,11 @@ class RoleGuessTest {
                 "#Unnamed: 0;Load;Stretch | Load;Stretch",
                 "#index;Load;Stretch | Load;Stretch",
                 "#Column 1;Column 2;Column 3 | Column 1;Column 2",
+                "^time;voltage;current | time;voltage",
+                "^Pull;voltage;current | Pull;voltage",
+                "^Column 1;Load;Stretch | Load;Stretch",
+                "~Pull;Load;Stretch | Load;Stretch",
+                "Mass;~Time;Stretch | Time;Mass",
                 "id;Load;Stretch | Load;Stretch",
                 "Sample Number;Load;Stretch | Load;Stretch",
                 "batch_id;Load;Stretch | Load;Stretch",
