@@ -29,7 +29,8 @@ public final class RoleGuess {
                     + "subject|patient|groups?|cent(er|re)|site|cluster|block|replicate|rep|fold|"
                     + "(sample|specimen|serial|case|batch|lot|plate|well|run)[ _.-]?(no|nr|num|number|#)\\.?|"
                     + "id[ _.-].*|(?-i:.*[a-z]I[dD])");
-    private static final Pattern PLACE = Pattern.compile("(?i)lat|latitude|lon|lng|long|longitude|breite|länge\\(°\\)");
+    private static final Pattern PLACE =
+            Pattern.compile("(?i)lat|latitude|lon|lng|long|longitude|breitengrad|längengrad");
     /// Parts of a calendar: two of them against one another say nothing.
     private static final Pattern CALENDAR =
             Pattern.compile("(?i)(.*[ _.-])?(year|yr|month|quarter|qtr|week|weekday|day|date|datetime|timestamp|"

@@ -19,9 +19,9 @@ import java.util.Optional;
 public final class TableStacking {
     private TableStacking() {}
 
-    /// One table with the rows of all, in their order, and a first column that names the table each row comes
-    /// from and splits the rows. Columns of the same name, whatever its case, are one; where a table has none,
-    /// its cells are empty.
+    /// One table with the rows of all, in their order, and a first column that names the table each row comes from
+    /// and splits the rows. Columns of the same name, whatever its case, are one; where a table has none, its cells
+    /// are empty.
     ///
     /// @param tables at least one
     public static Table of(String name, String source, List<Table> tables) {

@@ -16,36 +16,10 @@ public final class NumberText {
                     + "?|[.,]\\d+)([eE][+\\-]?\\d+)?");
 
     private static final Pattern WORDS = Pattern.compile("[\\s~≈<>≤≥?!*'\"“”.,;:]+");
-    private static final Set<String> HEDGES = Set.of(
-            "about",
-            "approx",
-            "approximately",
-            "around",
-            "ca",
-            "circa",
-            "roughly",
-            "nearly",
-            "almost",
-            "over",
-            "under",
-            "above",
-            "below",
-            "more",
-            "less",
-            "than",
-            "at",
-            "least",
-            "most",
-            "up",
-            "to",
-            "etwa",
-            "ungefähr",
-            "über",
-            "unter",
-            "environ",
-            "est",
-            "estimated",
-            "c");
+    private static final Set<String> HEDGES = Set.of(("about approx approximately around ca circa roughly nearly "
+                    + "almost over under above below more less than at least most up to etwa ungefähr über unter "
+                    + "environ est estimated c")
+            .split(" "));
     /// Shorter words behind a number may be units that are not known.
     private static final int MIN_REMARK = 4;
     private static final Pattern WHOLE_WITH_POWER = Pattern.compile("\\d+[eE]\\d+");

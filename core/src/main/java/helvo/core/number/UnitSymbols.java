@@ -20,12 +20,13 @@ public final class UnitSymbols {
     private static final Set<String> PREFIXES =
             Set.of("Y", "Z", "E", "P", "T", "G", "M", "k", "K", "h", "da", "d", "c", "m", "µ", "u", "n", "p", "f", "a");
     private static final Pattern BETWEEN = Pattern.compile("[/·⋅* ]");
+    private static final String SIGNS = "[\\p{L}°%‰′″'€$£¥₹₽₩Ωµ.]";
     /// An exponent: a raised one, or digits behind "^" or a minus, or one digit from 2 on.
     private static final String EXPONENT = "(?:\\^?[-\u2212]?[1-9]|[⁻]?[¹²³⁴⁵⁶⁷⁸⁹])";
-    private static final Pattern COMPONENT = Pattern.compile("([\\p{L}°%‰′″'€$£¥₹₽₩Ωµ.]+?)" + EXPONENT + "?");
+    private static final Pattern COMPONENT = Pattern.compile("(" + SIGNS + "+?)" + EXPONENT + "?");
     /// As [#COMPONENT], but a bare 1 is no exponent: "2010m1" is a code.
     private static final Pattern WRITTEN =
-            Pattern.compile("[\\p{L}°%‰′″'€$£¥₹₽₩Ωµ.]+(?:\\^[-\u2212]?[1-9]|[-\u2212][1-9]|[2-9]|[⁻]?[¹²³⁴⁵⁶⁷⁸⁹])?");
+            Pattern.compile(SIGNS + "+(?:\\^[-\u2212]?[1-9]|[-\u2212][1-9]|[2-9]|[⁻]?[¹²³⁴⁵⁶⁷⁸⁹])?");
 
     private UnitSymbols() {}
 
@@ -52,6 +53,7 @@ public final class UnitSymbols {
                 && Character.isLetter(part.charAt(last - 1));
     }
 
+    /// Whether all parts of a unit are symbols of daily use, with or without a prefix and an exponent.
     public static boolean isKnown(String unit) {
         if (unit.isEmpty()) {
             return false;

@@ -58,6 +58,8 @@ class RoleGuessTest {
                 "lon;lat;Stretch;@date | date;Stretch",
                 "age;longitude;latitude;@When | When;age",
                 "lat;lon;id | ",
+                "Breite (mm);Kraft;Weg | Breite;Kraft",
+                "Breitengrad;Längengrad;Kraft;Weg | Kraft;Weg",
                 "Stretch;dose | dose;Stretch",
                 "Stretch;Dose (mg) | Dose;Stretch",
                 "invest;value;year | year;invest",

@@ -151,14 +151,18 @@ final class LayoutGuess {
                 : best == Delimiter.COMMA && isOneColumn() ? Delimiter.SEMICOLON : best;
     }
 
+    /// Whether a line holds something, and is no comment.
+    private static boolean isFilled(List<String> line) {
+        return line.stream().anyMatch(field -> !field.isBlank()) && !TableRegion.isComment(line);
+    }
+
     /// Of a table of texts alone: what parts all lines into as many fields.
     private Delimiter ofTexts() {
         for (Delimiter each :
                 List.of(Delimiter.COMMA, Delimiter.TAB, Delimiter.SEMICOLON, Delimiter.BAR, Delimiter.BLANKS)) {
             if (sample.indexOf(each.sign()) >= 0 || each == Delimiter.BLANKS) {
                 List<Integer> widths = lines(each, List.of(), LINES).stream()
-                        .filter(line ->
-                                line.stream().anyMatch(field -> !field.isBlank()) && !TableRegion.isComment(line))
+                        .filter(LayoutGuess::isFilled)
                         .map(List::size)
                         .toList();
                 if (widths.size() > 1
@@ -174,7 +178,7 @@ final class LayoutGuess {
     /// Whether commas part all lines into as many fields, none of which is two numbers.
     private boolean areCommasEven() {
         List<List<String>> lines = lines(Delimiter.COMMA, List.of(), LINES).stream()
-                .filter(line -> line.stream().anyMatch(field -> !field.isBlank()) && !TableRegion.isComment(line))
+                .filter(LayoutGuess::isFilled)
                 .toList();
         return lines.size() > 1
                 && lines.getFirst().size() > 1
@@ -228,9 +232,7 @@ final class LayoutGuess {
                         .filter(this::isOfTable)
                         .filter(line -> DelimiterNormalisingReader.splits(line, cuts))
                         .count();
-        long filled = lines.stream()
-                .filter(line -> line.stream().anyMatch(field -> !field.isBlank()) && !TableRegion.isComment(line))
-                .count();
+        long filled = lines.stream().filter(LayoutGuess::isFilled).count();
         return filled == 0 ? 0 : score / filled * (delimiter.isBlank() ? LOOSE : 1);
     }
 
