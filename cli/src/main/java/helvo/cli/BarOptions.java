@@ -1,5 +1,6 @@
 package helvo.cli;
 
+import helvo.core.importing.LimitColumns;
 import helvo.core.number.DecimalMark;
 import helvo.core.number.NumberText;
 import helvo.core.points.Weighting;
@@ -18,6 +19,7 @@ import org.jspecify.annotations.Nullable;
 /// The options of error bars, and of how they weigh.
 final class BarOptions {
     private static final double LONGEST = 1e150;
+    private static final String LIMITS = "limits:";
     private final Arguments arguments;
     private @Nullable String yBar;
     private @Nullable String xBar;
@@ -29,7 +31,10 @@ final class BarOptions {
     BarOptions(Arguments arguments) {
         this.arguments = arguments;
         arguments
-                .option("--y-bar", "BAR", "Error bars in y: 3 (units of the column), 5%%, or column:NAME.")
+                .option(
+                        "--y-bar",
+                        "BAR",
+                        "Error bars in y: 3 (units of the column), 5%%, column:NAME or limits:LOWER,UPPER.")
                 .text(value -> yBar = value);
         arguments.option("--x-bar", "BAR", "Error bars in x, likewise.").text(value -> xBar = value);
         arguments
@@ -53,9 +58,26 @@ final class BarOptions {
     List<Edit> edits(ColumnsByName columns, Column xColumn, Column yColumn, int figure) throws UserError {
         var edits = new ArrayList<Edit>();
         bars(columns, xColumn, xBar, "--x-bar", Role.X_BAR, edits);
-        bars(columns, yColumn, yBar, "--y-bar", Role.Y_BAR, edits);
+        if (yBar != null && yBar.startsWith(LIMITS)) {
+            edits.add(limits(columns, yColumn, yBar.substring(LIMITS.length())));
+        } else {
+            bars(columns, yColumn, yBar, "--y-bar", Role.Y_BAR, edits);
+        }
         edits.add(new FigureEdit.SetWeighting(figure, weighting()));
         return edits;
+    }
+
+    private Edit limits(ColumnsByName columns, Column of, String names) throws UserError {
+        int comma = names.indexOf(',');
+        if (comma < 1) {
+            throw arguments.usageError("--y-bar “" + LIMITS + names + "”: write limits:LOWER,UPPER.");
+        }
+        Column lower = columns.named(names.substring(0, comma).strip());
+        Column upper = columns.named(names.substring(comma + 1).strip());
+        if (lower.id() == of.id() || upper.id() == of.id() || lower.id() == upper.id()) {
+            throw new UserError("--y-bar names two other columns than " + of.name() + ": its limits.");
+        }
+        return new LimitColumns(of, lower, upper).asBars(columns.table(), meaning(BarMeaning.INTERVAL_95));
     }
 
     private void bars(

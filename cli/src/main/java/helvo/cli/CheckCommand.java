@@ -2,27 +2,32 @@ package helvo.cli;
 
 import helvo.core.RootLocale;
 import helvo.core.derive.Reshaping;
-import helvo.core.number.NumberText;
+import helvo.core.importing.LimitColumns;
 import helvo.core.quality.Problem;
 import helvo.core.quality.Problems;
 import helvo.core.table.Column;
 import helvo.core.table.DerivedTable;
 import helvo.core.table.ImportReport;
 import helvo.core.table.Table;
+import helvo.core.table.TablePreview;
 import helvo.files.UnreadableFile;
 import helvo.files.json.ReadingJson;
+import helvo.files.table.TableReading;
 import java.io.PrintWriter;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import java.util.OptionalDouble;
+import java.util.stream.Collectors;
 
 /// `helvo check`: how a file was read, and which of its cells need a look.
 final class CheckCommand extends Command {
     /// Kinds of oddity that are listed.
     private static final int LISTED = 500;
     private static final int NOTES = 20;
+    private static final int PREVIEW_COLUMNS = 5;
+    private static final int PREVIEW_ROWS = 3;
+    private static final int PREVIEW_WIDTH = 12;
     private final ImportCommandOptions reading;
     private List<Path> files;
     private boolean json;
@@ -50,7 +55,7 @@ final class CheckCommand extends Command {
                 Problems problems = Problems.in(input.table());
                 looks |= problems.count() > 0 || !input.warnings().isEmpty();
                 checked.add(new ReadingJson.Checked(
-                        new FileNames(files).of(file), input.table(), input.warnings(), problems));
+                        new FileNames(files).of(file), input.table(), input.warnings(), input.readings(), problems));
             } catch (UnreadableFile | UserError refused) {
                 if (files.size() == 1) {
                     throw refused;
@@ -98,12 +103,16 @@ final class CheckCommand extends Command {
                         .flatMap(how -> how.remarks().stream())
                         .noneMatch(remark -> remark.sentence().equals(warning)))
                 .forEach(out::println);
+        checked.readings().forEach(reading -> print(out, reading));
         Reshaping.suggest(table)
                 .ifPresent(form -> out.println(
                         form == DerivedTable.Form.ONE_ROW_EACH
                                 ? "Its columns are named by numbers: --turn long gives one row for each value."
                                 : "Its rows are named, as if it lay on its side: --turn transposed gives "
                                         + "rows as columns."));
+        LimitColumns.offered(table)
+                .ifPresent(limits -> out.println(limits.sentence() + " Say --y-bar limits:"
+                        + limits.lower().name() + "," + limits.upper().name() + "."));
         table.importReport().filter(how -> !how.notes().isEmpty()).ifPresent(how -> {
             out.println("Not of the table:");
             how.notes().stream().limit(NOTES).forEach(note -> out.println("  " + note));
@@ -127,9 +136,27 @@ final class CheckCommand extends Command {
         }
     }
 
+    private static void print(PrintWriter out, TableReading reading) {
+        TablePreview preview = TablePreview.of(reading.shown(), PREVIEW_COLUMNS, PREVIEW_ROWS);
+        out.println("  " + reading.name() + ":");
+        out.println(line(preview.headings(), preview.more()));
+        preview.rows().forEach(row -> out.println(line(row, preview.more())));
+    }
+
+    private static String line(List<String> cells, boolean more) {
+        return "    "
+                + cells.stream()
+                        .map(cell -> cell.length() > PREVIEW_WIDTH ? cell.substring(0, PREVIEW_WIDTH - 1) + "…" : cell)
+                        .map(cell -> RootLocale.format("%" + PREVIEW_WIDTH + "s", cell))
+                        .collect(Collectors.joining("  "))
+                + (more ? "  …" : "");
+    }
+
     private static String sentence(Problem problem, Table table) {
-        OptionalDouble number = problem.numberMeant(table);
-        String meant = number.isPresent() ? "; it may mean " + NumberText.shortest(number.getAsDouble()) : "";
-        return problem.place(table) + ": " + problem.why(table) + meant;
+        String meant = problem.suggested(table).stream()
+                .map(way -> way.shown(table.decimalMark()))
+                .collect(Collectors.joining(" or "));
+        return problem.place(table) + ": " + problem.why(table)
+                + (meant.isEmpty() ? "" : "; " + (problem.count() == 1 ? "it" : "they") + " may mean " + meant);
     }
 }

@@ -113,6 +113,7 @@ final class FitOptions {
     ImportCommandOptions.Input read(Path file) throws UnreadableFile, UserError {
         shape.curve();
         ImportCommandOptions.Input read = reading.read(file);
+        ImportCommandOptions.refuseOpenLine(read.table());
         reading.warn(read);
         Table table = read.table();
         if (table.columns().size() == 1) {

@@ -16,6 +16,7 @@ import helvo.core.table.Kind;
 import helvo.core.table.Table;
 import helvo.files.UnreadableFile;
 import helvo.files.table.TableImport;
+import helvo.files.table.TableReading;
 import helvo.files.text.Delimiter;
 import java.nio.charset.Charset;
 import java.nio.file.Path;
@@ -67,7 +68,9 @@ final class ImportCommandOptions {
             "h:mm",
             CellInterpretation.HOURS_MINUTES,
             "mm:ss",
-            CellInterpretation.MINUTES_SECONDS);
+            CellInterpretation.MINUTES_SECONDS,
+            "yyyymm",
+            CellInterpretation.YEAR_MONTH);
     private static final int MOST_WARNINGS = 50;
     private final Arguments arguments;
     private Optional<String> sheet = Optional.empty();
@@ -129,8 +132,8 @@ final class ImportCommandOptions {
                 .option(
                         "--read-as",
                         "COL=WAY",
-                        "Read a column as text, point, comma (numbers with that decimal mark), dmy, mdy, h:mm or "
-                                + "mm:ss; may be repeated.")
+                        "Read a column as text, point, comma (numbers with that decimal mark), dmy, mdy, h:mm, "
+                                + "mm:ss or yyyymm; may be repeated.")
                 .texts(value -> readAs = value);
         arguments
                 .option(
@@ -149,7 +152,8 @@ final class ImportCommandOptions {
     /// A table that was read for a command.
     ///
     /// @param warnings what a careful person wants to know of the reading
-    record Input(Table table, List<String> warnings) {}
+    /// @param readings of the file between which a person must choose
+    record Input(Table table, List<String> warnings, List<TableReading> readings) {}
 
     boolean isStrict() {
         return strict;
@@ -176,10 +180,11 @@ final class ImportCommandOptions {
         }
         columns = turned(columns);
         var warnings = new ArrayList<>(read.notices());
+        openLine(columns).ifPresent(warnings::add);
         for (AmbiguousColumn question : AmbiguousColumn.in(columns)) {
             warnings.add(question.sentence(columns) + " " + advice(question, columns));
         }
-        return new Input(columns, List.copyOf(warnings));
+        return new Input(columns, List.copyOf(warnings), read.readings());
     }
 
     private Table turned(Table table) throws UserError {
@@ -197,6 +202,24 @@ final class ImportCommandOptions {
             throw new UserError("--turn " + turn + ": " + refused.get());
         }
         return Summaries.detached(Reshaping.of(0, table.name(), table, form)).withImportReport(table.importReport());
+    }
+
+    /// The question whether the first line of a table is headings, with what settles it.
+    private static Optional<String> openLine(Table table) {
+        return table.importReport().flatMap(how -> how.question()
+                .map(question -> RootLocale.format(
+                        "%s Say --heading-row %d, or %s--heading-row 0.",
+                        question,
+                        how.openLine(),
+                        how.openLine() == 1 ? "" : RootLocale.format("--skip-rows %d ", how.openLine() - 1))));
+    }
+
+    /// @throws UserError for a table of which the first line may be headings or values
+    static void refuseOpenLine(Table table) throws UserError {
+        Optional<String> question = openLine(table);
+        if (question.isPresent()) {
+            throw new UserError(question.get() + " `helvo check` shows what each gives.");
+        }
     }
 
     /// On standard error, a line each.
@@ -222,6 +245,8 @@ final class ImportCommandOptions {
                                 name, question.ways().getFirst() == CellInterpretation.DAY_FIRST ? "dmy" : "mdy");
             case HOURS_MINUTES, MINUTES_SECONDS ->
                 RootLocale.format("Say --read-as \"%s=h:mm\" or \"%s=mm:ss\".", name, name);
+            case YEAR_MONTH ->
+                RootLocale.format("Say --read-as \"%s=yyyymm\" or \"%s=point\", which are numbers.", name, name);
             case TEXT -> "";
         };
     }

@@ -10,6 +10,7 @@ import helvo.core.number.MissingText;
 import helvo.core.number.NumberText;
 import helvo.core.number.ParsedNumber;
 import helvo.core.number.UnitSymbols;
+import helvo.core.quality.AmbiguousColumn;
 import helvo.core.table.CalendarUnit;
 import helvo.core.table.Cell;
 import helvo.core.table.CellInterpretation;
@@ -146,7 +147,7 @@ final class ColumnReader {
     /// @return the column as it is to be read, and its bars behind it where each value brings its own
     List<Column> read(Column raw, boolean text) {
         if (!text) {
-            return List.of(compactDates(raw).orElse(raw));
+            return List.of(compactDates(raw).orElseGet(() -> askedWhereMonths(raw)));
         }
         Counts counts = count(raw.cells());
         boolean asked = isLength(raw.heading());
@@ -450,7 +451,7 @@ final class ColumnReader {
                     .withFormat(new ColumnFormat.AsWritten(decimals));
             say(read, byOthers);
             if (count == 0 || bars * 2 < count) {
-                return List.of(read);
+                return List.of(raw.interpretation().isEmpty() ? askedWhereMonths(read) : read);
             }
             ColumnReader.this.say(read, false, "%d values bring their own ±; it stands in a column of its own.", bars);
             return List.of(
@@ -617,6 +618,11 @@ final class ColumnReader {
         return dates < 3 ? Optional.empty() : Optional.of(DateColumn.compact(raw));
     }
 
+    /// As text, where all numbers may as well be months, such as 197401: then somebody must say.
+    private static Column askedWhereMonths(Column read) {
+        return AmbiguousColumn.ofMonths(read).isPresent() ? read.withKind(Kind.TEXT) : read;
+    }
+
     private Column angles(Column raw) {
         var read = new Cells.Builder();
         Cells cells = raw.cells();
@@ -653,6 +659,7 @@ final class ColumnReader {
             case MONTH_FIRST -> List.of(DateColumn.dated(kept, DateText.Order.MONTH_FIRST));
             case HOURS_MINUTES -> List.of(lengths(kept, TwoParts.HOURS_MINUTES));
             case MINUTES_SECONDS -> List.of(lengths(kept, TwoParts.MINUTES_SECONDS));
+            case YEAR_MONTH -> List.of(DateColumn.months(kept));
         };
     }
 }

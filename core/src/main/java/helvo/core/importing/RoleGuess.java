@@ -9,6 +9,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Predicate;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
@@ -59,8 +60,10 @@ public final class RoleGuess {
     /// quantity are y too.
     public static List<Column> guessed(List<Column> columns) {
         var bars = new UncertaintyColumns(columns);
+        List<LimitColumns> limits = LimitColumns.in(columns);
+        Predicate<Column> isLimit = column -> limits.stream().anyMatch(pair -> pair.has(column));
         List<Column> measured = columns.stream()
-                .filter(column -> column.kind() != Kind.TEXT && !bars.has(column))
+                .filter(column -> column.kind() != Kind.TEXT && !bars.has(column) && !isLimit.test(column))
                 .toList();
         boolean named = columns.stream()
                 .anyMatch(column -> !UNNAMED.matcher(column.name()).matches());
@@ -92,7 +95,7 @@ public final class RoleGuess {
             }
             guessed.add(column.withRole(alreadyTaken(guessed, role) ? Role.NONE : role));
         }
-        return y == null ? guessed : withOthersOf(y, columns, guessed, bars);
+        return y == null ? guessed : withOthersOf(y, columns, guessed, bars, isLimit);
     }
 
     private static boolean isIndependent(Column column) {
@@ -172,7 +175,7 @@ public final class RoleGuess {
     /// With the further columns of y's own quantity as y too, up to [#MOST_Y], each with the ± column right
     /// behind it. Where a ± column stands elsewhere it could be taken for another's: then nothing changes.
     private static List<Column> withOthersOf(
-            Column y, List<Column> columns, List<Column> guessed, UncertaintyColumns bars) {
+            Column y, List<Column> columns, List<Column> guessed, UncertaintyColumns bars, Predicate<Column> isLimit) {
         var all = new ArrayList<Column>();
         int count = 0;
         for (int i = 0; i < guessed.size(); i++) {
@@ -184,6 +187,7 @@ public final class RoleGuess {
                     && column.kind() == Kind.NUMBER
                     && column.derivation().isEmpty()
                     && !isBar
+                    && !isLimit.test(columns.get(i))
                     && !isLabel(column)
                     && !hasOwnX(column, guessed)
                     && isOfOneQuantity(y, column);

@@ -230,10 +230,8 @@ public final class TableReader {
     /// them. Where the answer is one of two that fit equally, it is that of all columns that leave the same
     /// open.
     public static Table read(Table table, int column, CellInterpretation way) {
-        boolean open = way != CellInterpretation.TEXT
-                && AmbiguousColumn.of(table.column(column))
-                        .filter(AmbiguousColumn::isTie)
-                        .isPresent();
+        Optional<AmbiguousColumn> tie = AmbiguousColumn.of(table.column(column)).filter(AmbiguousColumn::isTie);
+        boolean open = way != CellInterpretation.TEXT && tie.isPresent();
         var columns = new ArrayList<Column>();
         int fresh = table.nextColumnId();
         for (Column each : table.columns()) {
@@ -257,7 +255,7 @@ public final class TableReader {
         boolean bars = columns.size() > table.columns().size();
         List<Column> bare =
                 columns.stream().map(each -> each.withRole(Role.NONE)).toList();
-        DecimalMark mark = !open || !way.isNumbers()
+        DecimalMark mark = tie.filter(AmbiguousColumn::isOfMark).isEmpty() || !way.isNumbers()
                 ? table.decimalMark()
                 : way == CellInterpretation.POINT ? DecimalMark.POINT : DecimalMark.COMMA;
         return table.withColumns(plotted && !bars ? columns : RoleGuess.guessed(bare))

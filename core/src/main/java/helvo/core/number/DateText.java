@@ -49,6 +49,8 @@ public final class DateText {
     private static final Pattern NAME_DASH_DAY = Pattern.compile("(\\p{L}{3,10})-(\\d{1,2})-(\\d{4}|\\d{2})" + TIME);
     /// "Jan-74".
     private static final Pattern NAME_DASH_YEAR = Pattern.compile("(\\p{L}{3,10})[-/'](\\d{2})");
+    private static final int FIRST_COMPACT_YEAR = 1800;
+    private static final int LAST_COMPACT_YEAR = 2100;
     private static final Pattern WEEK = Pattern.compile("(\\d{4})-?W(\\d{2})(?:-?([1-7]))?");
     private static final Pattern WEEKDAY = Pattern.compile("(\\p{L}{2,10})[.,]{0,2} +(?=[\\d\\p{L}])");
     /// In English, German, French, Spanish and Italian, without accents; a month to a line.
@@ -266,6 +268,16 @@ public final class DateText {
         } catch (DateTimeException impossible) {
             return Optional.empty();
         }
+    }
+
+    /// A month such as 197401.
+    public static Optional<Moment> yearAndMonth(double number) {
+        boolean month = number == Math.rint(number)
+                && number >= 100.0 * FIRST_COMPACT_YEAR
+                && number <= 100.0 * LAST_COMPACT_YEAR + MONTHS.size()
+                && number % 100 >= 1
+                && number % 100 <= MONTHS.size();
+        return month ? day((int) (number / 100), (int) (number % 100), 1, Form.MONTH) : Optional.empty();
     }
 
     /// A year alone, as columns of years have it.

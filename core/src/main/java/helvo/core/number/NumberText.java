@@ -2,26 +2,17 @@ package helvo.core.number;
 
 import java.math.BigDecimal;
 import java.math.MathContext;
-import java.util.Locale;
 import java.util.OptionalDouble;
-import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /// Numbers as people type them, read with a known decimal mark. No grouping signs, no units, no words: what has
 /// those is text.
 public final class NumberText {
-    private static final Pattern INSIDE =
+    static final Pattern INSIDE =
             Pattern.compile("(?<![\\p{L}\\p{N}_#.,])(?<![\\p{L}\\p{N}_#][-+\u2212.,])[+\\-\u2212]?(\\d+([.,]\\d+)"
                     + "?|[.,]\\d+)([eE][+\\-]?\\d+)?");
 
-    private static final Pattern WORDS = Pattern.compile("[\\s~≈<>≤≥?!*'\"“”.,;:]+");
-    private static final Set<String> HEDGES = Set.of(("about approx approximately around ca circa roughly nearly "
-                    + "almost over under above below more less than at least most up to etwa ungefähr über unter "
-                    + "environ est estimated c")
-            .split(" "));
-    /// Shorter words behind a number may be units that are not known.
-    private static final int MIN_REMARK = 4;
     private static final Pattern WHOLE_WITH_POWER = Pattern.compile("\\d+[eE]\\d+");
 
     /// Every decimal of so many digits is a double of its own.
@@ -63,43 +54,6 @@ public final class NumberText {
             return OptionalDouble.empty();
         }
         return number(first.replace(',', '.'), DecimalMark.POINT);
-    }
-
-    /// The number that a text among numbers probably means: one that stands by itself beside words that do not
-    /// change it, as in "about 7.6", "7.6 (slipped)", "7.6 mm" where the others are in mm. None in codes,
-    /// ranges and lists, and none with another unit.
-    ///
-    /// @param unit of the other numbers; empty where they have none
-    public static OptionalDouble numberMeant(String text, String unit) {
-        Matcher found = INSIDE.matcher(text);
-        OptionalDouble number = numberInside(text);
-        if (number.isEmpty() || !found.find()) {
-            return OptionalDouble.empty();
-        }
-        String before = text.substring(0, found.start()).strip();
-        String behind = text.substring(found.end());
-        String told = behind.strip();
-        boolean apart = behind.isEmpty() || !Character.isLetterOrDigit(behind.charAt(0)) || told.equals(unit);
-        boolean list = behind.length() > 1
-                && ",.-–/:;=".indexOf(behind.charAt(0)) >= 0
-                && Character.isLetterOrDigit(behind.charAt(1));
-        boolean share = unit.equals("%") && Math.abs(number.getAsDouble()) <= 1 && !told.equals(unit);
-        boolean otherUnit = !told.equals(unit) && UnitSymbols.isKnown(told.split("[ (,;]", 2)[0]);
-        return apart && !list && !share && !otherUnit && areHedges(before) && (told.equals(unit) || isRemark(told))
-                ? number
-                : OptionalDouble.empty();
-    }
-
-    private static boolean areHedges(String words) {
-        return WORDS.splitAsStream(words.toLowerCase(Locale.ROOT))
-                .allMatch(word -> word.isEmpty() || HEDGES.contains(word));
-    }
-
-    /// What may stand behind a number: signs, something in brackets, words that are no units.
-    private static boolean isRemark(String words) {
-        return WORDS.splitAsStream(words.replaceAll("[(\\[].*[)\\]]", ""))
-                .allMatch(word -> word.isEmpty()
-                        || word.length() >= MIN_REMARK && word.chars().allMatch(Character::isLetter));
     }
 
     /// How many digits stand behind the decimal mark; 0 for a number with a power of ten.

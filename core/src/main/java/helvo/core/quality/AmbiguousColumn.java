@@ -9,30 +9,47 @@ import helvo.core.number.NumberText;
 import helvo.core.number.ParsedNumber;
 import helvo.core.table.Cell;
 import helvo.core.table.CellInterpretation;
+import helvo.core.table.Cells;
 import helvo.core.table.Column;
 import helvo.core.table.Kind;
 import helvo.core.table.Table;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.HashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 
 /// A column of text that could be read in more than one way, which a person must decide.
 ///
 /// @param column  its id
-/// @param example a cell that shows the difference
-/// @param ways    that fit, the likeliest first, and [CellInterpretation#TEXT]
-/// @param isTie   whether several ways fit its cells equally
-public record AmbiguousColumn(int column, String example, List<CellInterpretation> ways, boolean isTie) {
+/// @param examples cells, the first of which shows the difference
+/// @param ways     that fit, the likeliest first, and [CellInterpretation#TEXT]
+/// @param isTie    whether several ways fit its cells equally
+public record AmbiguousColumn(int column, List<String> examples, List<CellInterpretation> ways, boolean isTie) {
     /// A column of which so many in a hundred cells look like numbers is asked about.
     private static final int MIN_PERCENT_NUMERIC = 20;
     /// So many cells tell.
     private static final int MAX_CELLS_EXAMINED = 20_000;
 
+    private static final int MAX_EXAMPLES = 3;
+    /// Fewer different numbers look like months by chance.
+    private static final int MIN_MONTHS = 3;
+
     public AmbiguousColumn {
+        examples = List.copyOf(examples);
         ways = List.copyOf(ways);
+    }
+
+    private String example() {
+        return examples.getFirst();
+    }
+
+    /// What its examples are when they are read in one way.
+    public List<String> shown(CellInterpretation way) {
+        return examples.stream().map(text -> shown(text, way)).toList();
     }
 
     /// Columns that were derived, or that a person wants as text, are not asked about.
@@ -45,14 +62,46 @@ public record AmbiguousColumn(int column, String example, List<CellInterpretatio
                 .toList();
     }
 
+    /// Numbers that may all be months, such as 197401.
+    public static Optional<AmbiguousColumn> ofMonths(Column column) {
+        Cells cells = column.cells();
+        var different = new LinkedHashSet<String>();
+        for (int row = 0; row < cells.size(); row++) {
+            double number = cells.number(row);
+            if (!Double.isNaN(number)
+                    ? DateText.yearAndMonth(number).isEmpty()
+                    : cells.cell(row) instanceof Cell.Text(String text) && !MissingText.is(text)) {
+                return Optional.empty();
+            }
+            if (!Double.isNaN(number) && different.size() < MIN_MONTHS) {
+                different.add(cells.cell(row).exactText());
+            }
+        }
+        return different.size() < MIN_MONTHS
+                ? Optional.empty()
+                : Optional.of(new AmbiguousColumn(
+                        column.id(),
+                        List.copyOf(different),
+                        List.of(CellInterpretation.YEAR_MONTH, CellInterpretation.POINT, CellInterpretation.TEXT),
+                        true));
+    }
+
     public static Optional<AmbiguousColumn> of(Column column) {
+        Optional<AmbiguousColumn> months = ofMonths(column);
+        if (months.isPresent()) {
+            return months;
+        }
         Map<CellInterpretation, Map<String, Integer>> fits = new EnumMap<>(CellInterpretation.class);
         int filled = 0;
         String example = "";
+        var readable = new LinkedHashSet<String>();
         for (int row = 0; row < Math.min(MAX_CELLS_EXAMINED, column.cells().size()); row++) {
             if (column.cells().cell(row) instanceof Cell.Text(String text) && !MissingText.is(text)) {
                 filled++;
                 List<CellInterpretation> ways = ways(text);
+                if (!ways.isEmpty() && readable.size() <= MAX_EXAMPLES) {
+                    readable.add(text);
+                }
                 ways.forEach(
                         way -> fits.computeIfAbsent(way, _ -> new HashMap<>()).merge(unit(text, way), 1, Integer::sum));
                 example = example.isEmpty() && !ways.isEmpty()
@@ -92,7 +141,11 @@ public record AmbiguousColumn(int column, String example, List<CellInterpretatio
             ways.subList(1, ways.size()).clear();
         }
         ways.add(CellInterpretation.TEXT);
-        return Optional.of(new AmbiguousColumn(column.id(), example, ways, equal));
+        List<String> examples = Stream.concat(Stream.of(example), readable.stream())
+                .distinct()
+                .limit(MAX_EXAMPLES)
+                .toList();
+        return Optional.of(new AmbiguousColumn(column.id(), examples, ways, equal));
     }
 
     /// Numbers count together where they have the same unit.
@@ -162,6 +215,12 @@ public record AmbiguousColumn(int column, String example, List<CellInterpretatio
                     case MINUTES_SECONDS ->
                         DurationText.read(text, DurationText.TwoParts.MINUTES_SECONDS)
                                 .map(read -> DurationText.shown(read.seconds()));
+                    case YEAR_MONTH ->
+                        NumberText.number(text, DecimalMark.POINT).stream()
+                                .boxed()
+                                .findFirst()
+                                .flatMap(DateText::yearAndMonth)
+                                .map(moment -> DateText.shown(moment.seconds(), moment.form()));
                     case TEXT -> Optional.of("“" + text + "”");
                 };
         return shown.orElse("“" + text + "”");
@@ -171,38 +230,43 @@ public record AmbiguousColumn(int column, String example, List<CellInterpretatio
         return NumberText.shortest(number.value());
     }
 
+    /// Whether it is open which sign is the decimal mark.
+    public boolean isOfMark() {
+        return isTie && ways.contains(CellInterpretation.POINT) && ways.contains(CellInterpretation.COMMA);
+    }
+
     /// What a press says that reads the column in this way: "Thousands", "5 March 2024".
     public String answer(CellInterpretation way) {
         if (way == CellInterpretation.TEXT) {
             return "Keep as text";
         }
-        if (isTie && way.isNumbers()) {
-            boolean comma = example.indexOf(',') >= 0;
+        if (isOfMark() && way.isNumbers()) {
+            boolean comma = example().indexOf(',') >= 0;
             return comma == (way == CellInterpretation.POINT) ? "Thousands" : "Decimal mark";
         }
-        return "Read as " + shown(example, way);
+        return "Read as " + shown(example(), way);
     }
 
     /// "“Load” can be read in two ways: “1,234” is 1234 or 1.234."
     public String sentence(Table table) {
         String name = table.column(column).name();
-        if (isTie && ways.getFirst().isNumbers()) {
-            boolean comma = example.indexOf(',') >= 0;
+        if (isOfMark()) {
+            boolean comma = example().indexOf(',') >= 0;
             return RootLocale.format(
                     "“%s”: does the %s in “%s” separate thousands (%s), or is it the decimal mark (%s)?",
                     name,
                     comma ? "comma" : "point",
-                    example,
-                    shown(example, comma ? CellInterpretation.POINT : CellInterpretation.COMMA),
-                    shown(example, comma ? CellInterpretation.COMMA : CellInterpretation.POINT));
+                    example(),
+                    shown(example(), comma ? CellInterpretation.POINT : CellInterpretation.COMMA),
+                    shown(example(), comma ? CellInterpretation.COMMA : CellInterpretation.POINT));
         }
         if (isTie) {
             return RootLocale.format(
                     "“%s” can be read in two ways: “%s” is %s or %s.",
-                    name, example, shown(example, ways.getFirst()), shown(example, ways.get(1)));
+                    name, example(), shown(example(), ways.getFirst()), shown(example(), ways.get(1)));
         }
         return RootLocale.format(
                 "“%s” is text, but much of it looks like %s: “%s” would be %s.",
-                name, ways.getFirst().words(), example, shown(example, ways.getFirst()));
+                name, ways.getFirst().words(), example(), shown(example(), ways.getFirst()));
     }
 }

@@ -2,14 +2,13 @@ package helvo.core.quality;
 
 import helvo.core.RootLocale;
 import helvo.core.number.DateText;
-import helvo.core.number.NumberText;
 import helvo.core.table.Cells;
 import helvo.core.table.Column;
 import helvo.core.table.ProblemKind;
 import helvo.core.table.Table;
 import java.util.Arrays;
+import java.util.List;
 import java.util.Optional;
-import java.util.OptionalDouble;
 import java.util.stream.Collectors;
 
 /// Cells of one column that need a look for the same reason.
@@ -19,6 +18,7 @@ import java.util.stream.Collectors;
 /// @param rows   ascending, 0 is the first; not to be changed
 public record Problem(ProblemKind sort, int column, String text, int[] rows) {
     private static final int MAX_NAMED_ROWS = 5;
+    private static final int MAX_QUOTED = 3;
 
     public int count() {
         return rows.length;
@@ -28,11 +28,15 @@ public record Problem(ProblemKind sort, int column, String text, int[] rows) {
         return rows[0];
     }
 
-    /// The number that the text probably means; none in a date.
-    public OptionalDouble numberMeant(Table table) {
-        return sort == ProblemKind.LIMIT || sort == ProblemKind.NOT_A_NUMBER && !isDate()
-                ? NumberText.numberMeant(text, in(table).map(Column::unit).orElse(""))
-                : OptionalDouble.empty();
+    /// The numbers that its cells probably mean, the likeliest way first; none in a date.
+    public List<SuggestedNumbers> suggested(Table table) {
+        boolean isText = sort == ProblemKind.LIMIT || sort == ProblemKind.NOT_A_NUMBER && !isDate();
+        return isText && in(table).isPresent() ? SuggestedNumbers.of(texts(table), table.column(column)) : List.of();
+    }
+
+    private List<String> texts(Table table) {
+        Cells cells = table.column(column).cells();
+        return Arrays.stream(rows).mapToObj(row -> cells.cell(row).exactText()).toList();
     }
 
     /// Text among numbers that is a date.
@@ -60,7 +64,10 @@ public record Problem(ProblemKind sort, int column, String text, int[] rows) {
     /// What is odd, without the place: "“about 7.6” is not a number".
     public String why(Table table) {
         return switch (sort) {
-            case NOT_A_NUMBER -> "“" + text + "” is " + (isDate() ? "a date among numbers" : "not a number");
+            case NOT_A_NUMBER ->
+                text.isEmpty()
+                        ? quoted(table) + " are not numbers"
+                        : "“" + text + "” is " + (isDate() ? "a date among numbers" : "not a number");
             case NOT_A_DATE -> "“" + text + "” is not a date";
             case LIMIT ->
                 count() == 1
@@ -76,6 +83,17 @@ public record Problem(ProblemKind sort, int column, String text, int[] rows) {
                         ? RootLocale.format("repeats row %d in every cell", original(table) + 1)
                         : "repeat an earlier row in every cell";
         };
+    }
+
+    private String quoted(Table table) {
+        return few(
+                texts(table).stream().distinct().map(each -> "“" + each + "”").toList());
+    }
+
+    /// "7.6, 8.1, 9.2 and 3 more".
+    static String few(List<String> all) {
+        return String.join(", ", all.stream().limit(MAX_QUOTED).toList())
+                + (all.size() > MAX_QUOTED ? RootLocale.format(" and %,d more", all.size() - MAX_QUOTED) : "");
     }
 
     private String shown(Table table) {

@@ -1,7 +1,9 @@
 package helvo.core.quality;
 
 import helvo.core.IntList;
+import helvo.core.number.DateText;
 import helvo.core.number.MissingText;
+import helvo.core.number.SuggestedNumber;
 import helvo.core.table.Cell;
 import helvo.core.table.Cells;
 import helvo.core.table.Column;
@@ -13,6 +15,7 @@ import helvo.core.table.Role;
 import helvo.core.table.Table;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collection;
 import java.util.Comparator;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -36,6 +39,8 @@ public record Problems(List<Problem> groups, List<AmbiguousColumn> questions) {
     private static final double OUTSIDE_FENCE = 1.5;
     /// Quartiles of more values than this are those of every so-manieth.
     private static final int ENOUGH_FOR_QUARTILES = 20_000;
+    /// So many different texts of a column are looked at for being alike.
+    private static final int MAX_GROUPS = 10_000;
     /// More far values than this are one group.
     private static final int FAR_ONE_BY_ONE = 5;
 
@@ -119,7 +124,39 @@ public record Problems(List<Problem> groups, List<AmbiguousColumn> questions) {
                         limits.toArray()));
             }
             var sort = column.kind() == Kind.DATE ? ProblemKind.NOT_A_DATE : ProblemKind.NOT_A_NUMBER;
-            alike.forEach((text, rows) -> groups.add(new Problem(sort, column.id(), text, rows.toArray())));
+            grouped(alike, column).forEach(group -> groups.add(group.problem(sort, column.id())));
+        }
+
+        /// Cells that mean their numbers in the same way are one group.
+        private static Collection<Alike> grouped(Map<String, IntList> texts, Column column) {
+            Map<String, Alike> groups = new LinkedHashMap<>();
+            texts.forEach((text, rows) -> {
+                boolean meant = column.kind() == Kind.NUMBER
+                        && groups.size() < MAX_GROUPS
+                        && !SuggestedNumber.of(text, column.unit()).isEmpty()
+                        && !DateText.isDate(text);
+                String key = meant ? SuggestedNumber.pattern(text) + "\u0000" : text;
+                groups.merge(key, new Alike(text, rows), Alike::and);
+            });
+            return groups.values();
+        }
+
+        /// Texts that need the same look, with their rows.
+        ///
+        /// @param text empty where they are not the same
+        private record Alike(String text, IntList rows) {
+            Alike and(Alike further) {
+                Arrays.stream(further.rows.toArray()).forEach(rows::add);
+                return new Alike("", rows);
+            }
+
+            Problem problem(ProblemKind sort, int column) {
+                return new Problem(
+                        sort,
+                        column,
+                        text,
+                        Arrays.stream(rows.toArray()).sorted().toArray());
+            }
         }
 
         /// Derived columns keep, as text, why a row gives no number.

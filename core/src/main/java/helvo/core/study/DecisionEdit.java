@@ -8,6 +8,7 @@ import helvo.core.table.Decision.Choice;
 import helvo.core.table.ProblemKind;
 import helvo.core.table.Table;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
@@ -23,10 +24,29 @@ public sealed interface DecisionEdit extends TableChange {
     /// @param column its id; 0 for whole rows
     /// @param rows   ascending, 0 is the first
     /// @param reason for excluding rows
-    record Decide(int table, int column, List<Integer> rows, ProblemKind problem, Choice choice, String reason)
+    /// @param numbers for each row the one that is used; none in studies that do not say it, where the one in the
+    ///     cell is used
+    record Decide(
+            int table,
+            int column,
+            List<Integer> rows,
+            ProblemKind problem,
+            Choice choice,
+            String reason,
+            List<Double> numbers)
             implements DecisionEdit {
+        /// @throws IllegalArgumentException where there are numbers, and not as many as rows
         public Decide {
             rows = List.copyOf(rows);
+            numbers = numbers == null ? List.of() : List.copyOf(numbers);
+            if (!numbers.isEmpty() && numbers.size() != rows.size()) {
+                throw new IllegalArgumentException("there are not as many numbers as rows");
+            }
+        }
+
+        /// Without numbers of its own.
+        public Decide(int table, int column, List<Integer> rows, ProblemKind problem, Choice choice, String reason) {
+            this(table, column, rows, problem, choice, reason, List.of());
         }
 
         @Override
@@ -42,12 +62,20 @@ public sealed interface DecisionEdit extends TableChange {
                     choice)));
             Table decided = before.withDecisions(kept);
             int[] at = rows.stream().mapToInt(Integer::intValue).toArray();
+            var used = new HashMap<Integer, Double>();
+            for (int i = 0; i < numbers.size(); i++) {
+                used.put(rows.get(i), numbers.get(i));
+            }
             return switch (choice) {
                 case NUMBER_USED ->
                     decided.withColumn(
                             column,
                             old -> old.withCells(old.cells()
-                                    .withRows(at, row -> inside(old.cells().cell(row)))));
+                                    .withRows(
+                                            at,
+                                            row -> used.containsKey(row)
+                                                    ? new Cell.Number(used.get(row))
+                                                    : inside(old.cells().cell(row)))));
                 case MISSING ->
                     decided.withColumn(column, old -> old.withCells(old.cells().withRows(at, _ -> Cell.EMPTY)));
                 case EXCLUDED -> decided.withExcluded(decided.excluded().with(rows, reason));

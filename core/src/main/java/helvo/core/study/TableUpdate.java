@@ -100,11 +100,14 @@ public final class TableUpdate {
                 List.of(
                         order(known) == DateText.Order.DAY_FIRST
                                 ? CellInterpretation.DAY_FIRST
-                                : CellInterpretation.MONTH_FIRST);
+                                : CellInterpretation.MONTH_FIRST,
+                        CellInterpretation.YEAR_MONTH);
             case NUMBER ->
                 known.format() instanceof ColumnFormat.Durations
                         ? List.of(known.interpretation().orElse(CellInterpretation.HOURS_MINUTES))
-                        : List.of(mark == DecimalMark.POINT ? CellInterpretation.POINT : CellInterpretation.COMMA);
+                        : List.of(
+                                mark == DecimalMark.POINT ? CellInterpretation.POINT : CellInterpretation.COMMA,
+                                CellInterpretation.POINT);
         };
     }
 

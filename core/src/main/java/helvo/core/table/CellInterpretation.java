@@ -8,6 +8,7 @@ public enum CellInterpretation {
     MONTH_FIRST("dates, month before day"),
     HOURS_MINUTES("durations in hours and minutes"),
     MINUTES_SECONDS("durations in minutes and seconds"),
+    YEAR_MONTH("months, the year before the month"),
     TEXT("text, as it is written");
 
     private final String words;

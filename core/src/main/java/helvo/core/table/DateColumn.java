@@ -9,6 +9,7 @@ import java.time.ZoneId;
 import java.time.ZoneOffset;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.function.DoubleFunction;
 import java.util.function.UnaryOperator;
 import org.jspecify.annotations.Nullable;
 
@@ -74,18 +75,27 @@ public final class DateColumn {
 
     /// Numbers such as 20260305 as dates.
     public static Column compact(Column column) {
-        Form[] form = {Form.DAY};
-        Column read = each(
+        return ofNumbers(column, DateText::compact);
+    }
+
+    /// Numbers such as 197401 as months.
+    public static Column months(Column column) {
+        return ofNumbers(column, DateText::yearAndMonth);
+    }
+
+    private static Column ofNumbers(Column column, DoubleFunction<Optional<Moment>> read) {
+        Form[] form = {null};
+        Column dated = each(
                 column,
                 cell -> cell instanceof Cell.Number(double number)
-                        ? DateText.compact(number)
+                        ? read.apply(number)
                                 .map(moment -> {
                                     form[0] = moment.form();
                                     return (Cell) new Cell.Number(moment.seconds());
                                 })
-                                .orElse(cell)
+                                .orElseGet(() -> new Cell.Text(cell.exactText()))
                         : cell);
-        return finished(read, form[0], Order.DAY_FIRST);
+        return finished(dated, form[0] == null ? Form.DAY : form[0], Order.DAY_FIRST);
     }
 
     /// Texts that are dates become dates, whole numbers that are years too; what is neither stays as text and needs

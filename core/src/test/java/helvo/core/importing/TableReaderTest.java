@@ -151,6 +151,27 @@ class TableReaderTest {
                 .hasSize(2);
     }
 
+    /// Numbers such as 202311 may be months; the answer that they are numbers says nothing of the decimal mark.
+    @Test
+    void numbersThatMayBeMonthsAreAsked() {
+        Table table = read(column("month", 202311, 202312, "NA", 202401), column("Load", "1,5", "2,5", "3,5", "4,5"));
+        assertThat(AmbiguousColumn.in(table))
+                .extracting(question -> question.sentence(table))
+                .containsExactly("“month” can be read in two ways: “202311” is 2023-11 or 202311.");
+        AmbiguousColumn question = AmbiguousColumn.in(table).getFirst();
+        assertThat(question.shown(CellInterpretation.YEAR_MONTH)).containsExactly("2023-11", "2023-12", "2024-01");
+        Table months = TableReader.read(table, 1, CellInterpretation.YEAR_MONTH);
+        assertThat(months.column(1).kind()).isEqualTo(Kind.DATE);
+        assertThat(months.column(1).shown(3, DecimalMark.COMMA)).isEqualTo("2024-01");
+        assertThat(months.first(Role.X)).contains(months.column(1));
+        Table numbers = TableReader.read(table, 1, CellInterpretation.POINT);
+        assertThat(numbers.column(1).kind()).isEqualTo(Kind.NUMBER);
+        assertThat(numbers.decimalMark()).isEqualTo(DecimalMark.COMMA);
+        assertThat(AmbiguousColumn.in(
+                        read(column("Pull", 202311, 202312, 202413), column("n", 202311, 202312, 202312))))
+                .isEmpty();
+    }
+
     /// One answer is that of all columns that leave the same open, and a table without x and y gets them.
     @Test
     void oneAnswerSettlesAllThatAskTheSame() {

@@ -2,7 +2,9 @@ package helvo.core.number;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.List;
 import java.util.OptionalDouble;
+import java.util.stream.Stream;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.DoubleRange;
@@ -196,8 +198,10 @@ class NumberNotationTest {
                 "70 °F|°C|none",
                 "1.4 cm|mm|none",
                 "7.6 mm||none",
-                "1.6k||none",
-                "0.14|%|none",
+                "1.6k||1600",
+                "1.6 M||1600000",
+                "0.14|%|14 0.14",
+                "14 %||0.14 14",
                 "4A6F00||none",
                 "12AB34||none",
                 "37A||none",
@@ -217,9 +221,15 @@ class NumberNotationTest {
                 "-27,133.5,4||none",
                 "Error 7||none"
             })
-    void offersOnlyTheNumberThatIsMeant(String text, String unit, Double meant) {
-        assertThat(NumberText.numberMeant(text, unit == null ? "" : unit))
-                .isEqualTo(meant == null ? OptionalDouble.empty() : OptionalDouble.of(meant));
+    void offersOnlyTheNumbersThatAreMeant(String text, String unit, String meant) {
+        assertThat(SuggestedNumber.of(text, unit == null ? "" : unit))
+                .extracting(SuggestedNumber::value)
+                .containsExactlyElementsOf(
+                        meant == null
+                                ? List.of()
+                                : Stream.of(meant.split(" "))
+                                        .map(Double::valueOf)
+                                        .toList());
     }
 
     /// 3 × 1.4 is 4.199999999999999 in doubles; a slope through such points has an uncertainty of 10⁻¹⁶.

@@ -58,7 +58,7 @@ class ProblemsTest {
         assertThat(groups)
                 .extracting(problem -> problem.place(table) + ": " + problem.why(table))
                 .containsExactly("row 6, c2: “Error 7” is not a number", "rows 3, 5, c2: limits, not values");
-        assertThat(groups.getFirst().numberMeant(table)).isEmpty();
+        assertThat(groups.getFirst().suggested(table)).isEmpty();
         assertThat(groups.getLast().only(2).sort()).isEqualTo(ProblemKind.LIMIT);
     }
 
@@ -90,8 +90,10 @@ class ProblemsTest {
                         "row 3, c1: empty",
                         "row 7, c2: 9000 lies far from the rest",
                         "row 12: repeats row 1 in every cell");
-        assertThat(groups.get(2).numberMeant(table)).isEmpty();
-        assertThat(groups.get(1).numberMeant(table)).hasValue(7.6);
+        assertThat(groups.get(2).suggested(table)).isEmpty();
+        assertThat(groups.get(1).suggested(table))
+                .extracting(SuggestedNumbers::values)
+                .containsExactly(List.of(7.6));
     }
 
     /// A value is far out when it is so by itself and by its logarithm: series that double have none, a slipped
@@ -125,6 +127,27 @@ class ProblemsTest {
         assertThat(Problems.in(table(column(1, Role.X, 1, 2, 3), column(2, Role.NONE, 1)))
                         .groups())
                 .isEmpty();
+    }
+
+    /// Cells that mean their numbers in the same way are decided together, each by its own number.
+    @Test
+    void cellsThatMeanTheirNumbersAlikeAreOneGroup() {
+        Table table = table(column(1, Role.X, 1, 2, 3, 4, 5), column(2, Role.Y, 9, "1.6k", "about 7", "2k", "torn"));
+        List<Problem> groups = Problems.in(table).groups();
+        assertThat(groups)
+                .extracting(problem -> problem.place(table) + ": " + problem.why(table))
+                .containsExactly(
+                        "rows 2, 4, c2: “1.6k”, “2k” are not numbers",
+                        "row 3, c2: “about 7” is not a number",
+                        "row 5, c2: “torn” is not a number");
+        SuggestedNumbers thousands = groups.getFirst().suggested(table).getFirst();
+        assertThat(thousands.shown(DecimalMark.COMMA)).isEqualTo("1600, 2000");
+        Table decided = new DecisionEdit.Decide(
+                        1, 2, List.of(1, 3), ProblemKind.NOT_A_NUMBER, Choice.NUMBER_USED, "", thousands.values())
+                .change(table);
+        assertThat(decided.column(2).cells().cell(3)).isEqualTo(new Cell.Number(2000));
+        assertThat(new DecisionEdit.UndoDecision(1, 2, List.of(1, 3)).change(decided))
+                .isEqualTo(table);
     }
 
     @Test

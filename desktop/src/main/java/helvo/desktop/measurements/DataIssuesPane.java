@@ -4,20 +4,25 @@ import static helvo.desktop.controls.Controls.setShown;
 
 import helvo.core.RootLocale;
 import helvo.core.derive.Reshaping;
-import helvo.core.number.NumberText;
+import helvo.core.importing.LimitColumns;
 import helvo.core.quality.AmbiguousColumn;
 import helvo.core.quality.Problem;
 import helvo.core.quality.Problems;
+import helvo.core.quality.SuggestedNumbers;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.DecisionEdit;
-import helvo.core.study.StudyEdit;
+import helvo.core.table.BarMeaning;
 import helvo.core.table.Cell;
 import helvo.core.table.CellInterpretation;
 import helvo.core.table.Decision;
 import helvo.core.table.Decision.Choice;
 import helvo.core.table.DerivedTable;
+import helvo.core.table.ImportReport;
 import helvo.core.table.ProblemKind;
 import helvo.core.table.Table;
+import helvo.core.table.TablePreview;
+import helvo.desktop.controls.PreviewTable;
+import helvo.desktop.workspace.Importer;
 import helvo.desktop.workspace.Workspace;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
@@ -30,6 +35,7 @@ import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 
@@ -40,6 +46,7 @@ final class DataIssuesPane extends VBox {
     private static final int SHOWN = 40;
 
     private final Workspace workspace;
+    private final Importer importer;
     private final MeasurementGrid grid;
     private @Nullable Problem opened;
     private @Nullable Content said;
@@ -47,15 +54,18 @@ final class DataIssuesPane extends VBox {
     /// All that shows; nothing is built again while it is the same.
     private record Content(
             int table,
+            Optional<String> asked,
             List<AmbiguousColumn> questions,
             Optional<DerivedTable.Form> shape,
+            Optional<String> limits,
             List<String> problems,
             int count,
             List<Decision> decisions,
             @Nullable Problem opened) {}
 
-    DataIssuesPane(Workspace workspace, MeasurementGrid grid) {
+    DataIssuesPane(Workspace workspace, Importer importer, MeasurementGrid grid) {
         this.workspace = workspace;
+        this.importer = importer;
         this.grid = grid;
         getStyleClass().add("needs-a-look");
         setId("needs-a-look");
@@ -67,10 +77,15 @@ final class DataIssuesPane extends VBox {
                 .filter(form -> workspace.study().tables().stream().noneMatch(each -> each.summary()
                         .filter(of -> of.source() == table.id() && of.form() == form)
                         .isPresent()));
+        Optional<String> asked =
+                table.importReport().flatMap(ImportReport::question).filter(_ -> importer.hasReadings(table));
+        Optional<LimitColumns> limits = LimitColumns.offered(table);
         var says = new Content(
                 table.id(),
+                asked,
                 questions,
                 shape,
+                limits.map(LimitColumns::sentence),
                 problems.groups().stream()
                         .limit(SHOWN)
                         .map(problem -> sentence(table, problem))
@@ -84,15 +99,23 @@ final class DataIssuesPane extends VBox {
         said = says;
         getChildren().clear();
         List<List<Decision>> decided = decided(table);
-        int count = problems.count();
-        boolean any = count > 0 || !decided.isEmpty() || shape.isPresent();
+        int count = problems.count() + (asked.isPresent() ? 1 : 0);
+        boolean any = count > 0 || !decided.isEmpty() || shape.isPresent() || limits.isPresent();
         setShown(this, any);
         if (!any) {
             return;
         }
         var list = new VBox(8);
+        asked.ifPresent(question -> list.getChildren()
+                .add(compared(question, "which-reading-" + table.id(), () -> importer.askHowToRead(table))));
         questions.forEach(question -> list.getChildren().add(question(table, question)));
         shape.ifPresent(form -> list.getChildren().add(offer(table, form)));
+        limits.ifPresent(pair -> list.getChildren()
+                .add(offered(
+                        pair.sentence(),
+                        "Use as error bars",
+                        "limits-" + table.id(),
+                        () -> workspace.perform(pair.asBars(table, BarMeaning.INTERVAL_95)))));
         problems.groups().stream().limit(SHOWN).forEach(problem -> entries(list, table, problem));
         if (problems.groups().size() > SHOWN) {
             list.getChildren()
@@ -111,48 +134,67 @@ final class DataIssuesPane extends VBox {
         }
         var heading = new Label(
                 count == 0
-                        ? shape.isPresent() ? "Another shape of the table" : "Nothing needs a look"
+                        ? shape.isPresent()
+                                ? "Another shape of the table"
+                                : limits.isPresent() ? "Limits beside values" : "Nothing needs a look"
                         : RootLocale.format("Needs a look (%,d)", count));
         heading.getStyleClass().add("look-heading");
         pseudoClassStateChanged(javafx.css.PseudoClass.getPseudoClass("settled"), count == 0);
-        boolean small =
-                problems.groups().size() + decided.size() + questions.size() + (shape.isPresent() ? 1 : 0) <= FEW
-                        && list.getChildren().size() <= FEW + 1;
+        boolean small = problems.groups().size()
+                                + decided.size()
+                                + questions.size()
+                                + (shape.isPresent() ? 1 : 0)
+                                + (limits.isPresent() ? 1 : 0)
+                        <= FEW
+                && questions.isEmpty()
+                && list.getChildren().size() <= FEW + 1;
         getChildren().addAll(heading, small ? list : scrolling(list, count == 0 ? 84 : 178));
     }
 
-    /// What only a person can tell of a column of text, with a press for each answer.
+    /// What only a person can tell of a column of text: what each answer gives, side by side, each with its press.
     private VBox question(Table table, AmbiguousColumn question) {
-        var choices = new FlowPane(2, 4);
+        var ways = new HBox(8);
         for (CellInterpretation way : question.ways()) {
             Button answer = choice(
                     question.answer(way),
                     "read-" + way.name().toLowerCase(Locale.ROOT).replace('_', '-') + "-" + question.column(),
                     () -> workspace.perform(new ColumnEdit.SetInterpretation(table.id(), question.column(), way)));
             answer.setTooltip(new Tooltip("Read the column as " + way.words()));
+            List<String> shown = question.shown(way);
+            answer.setAccessibleText(question.answer(way) + ": " + String.join(", ", shown));
             if (way != CellInterpretation.TEXT) {
                 answer.getStyleClass().add("look-main");
             }
-            choices.getChildren().add(answer);
+            var card = new VBox(
+                    5,
+                    new PreviewTable(new TablePreview(
+                            List.of(), shown.stream().map(List::of).toList(), false)),
+                    answer);
+            card.getStyleClass().add("look-reading");
+            ways.getChildren().add(card);
         }
-        return new VBox(4, sentence(question.sentence(table)), choices);
+        return new VBox(4, sentence(question.sentence(table)), ways);
     }
 
     /// A table that would be plotted more easily in another shape.
     private VBox offer(Table table, DerivedTable.Form form) {
-        boolean wide = form == DerivedTable.Form.ONE_ROW_EACH;
-        Button turn = choice(
-                wide ? "One row for each value" : "Turn rows into columns",
+        return compared(
+                form == DerivedTable.Form.ONE_ROW_EACH
+                        ? "The columns are named by numbers, as of one quantity at several times or doses."
+                        : "The rows are named, as if the table lay on its side.",
                 "turn-" + table.id(),
-                () -> workspace.perform(new StudyEdit.Reshape(table.id(), table.name() + ", turned", form)));
-        turn.getStyleClass().add("look-main");
-        return new VBox(
-                4,
-                sentence(
-                        wide
-                                ? "The columns are named by numbers, as of one quantity at several times or doses."
-                                : "The rows are named, as if the table lay on its side."),
-                new FlowPane(2, 4, turn));
+                () -> importer.askHowToTurn(table, form));
+    }
+
+    /// A question about the whole table, of which the readings are shown where there is room.
+    private static VBox compared(String sentence, String id, Runnable ask) {
+        return offered(sentence, "Compare the readings", id, ask);
+    }
+
+    private static VBox offered(String sentence, String press, String id, Runnable action) {
+        Button button = choice(press, id, action);
+        button.getStyleClass().add("look-main");
+        return new VBox(4, sentence(sentence), new FlowPane(2, 4, button));
     }
 
     private static ScrollPane scrolling(VBox list, double height) {
@@ -181,15 +223,18 @@ final class DataIssuesPane extends VBox {
         String all = problem.count() > 1 ? " all" : "";
         String id = (problem.count() > 1 ? "all-" : "") + row;
         var choices = new FlowPane(2, 4);
-        problem.numberMeant(table).ifPresent(number -> {
-            String text =
-                    NumberText.shortest(number).replace('.', table.decimalMark().sign());
-            Button use = choice("Use " + text, "use-" + id, () -> decide(table, problem, Choice.NUMBER_USED));
+        List<SuggestedNumbers> suggested = problem.suggested(table);
+        for (int way = 0; way < suggested.size(); way++) {
+            SuggestedNumbers numbers = suggested.get(way);
+            Button use = choice(
+                    "Use " + numbers.shown(table.decimalMark()),
+                    "use-" + id + (way == 0 ? "" : "-" + (way + 1)),
+                    () -> decide(table, problem, Choice.NUMBER_USED, numbers.values()));
             if (problem.sort() != ProblemKind.LIMIT) {
                 use.getStyleClass().add("look-main");
             }
             choices.getChildren().add(use);
-        });
+        }
         var missing = choice("Missing" + all, "missing-" + id, () -> decide(table, problem, Choice.MISSING));
         var keep = choice(
                 problem.sort() == ProblemKind.BLANK ? "Leave" + (all.isEmpty() ? " it" : all) + " empty" : "Keep" + all,
@@ -234,13 +279,18 @@ final class DataIssuesPane extends VBox {
     }
 
     private void decide(Table table, Problem problem, Choice choice) {
+        decide(table, problem, choice, List.of());
+    }
+
+    private void decide(Table table, Problem problem, Choice choice, List<Double> numbers) {
         workspace.perform(new DecisionEdit.Decide(
                 table.id(),
                 problem.column(),
                 Arrays.stream(problem.rows()).boxed().toList(),
                 problem.sort(),
                 choice,
-                choice == Choice.EXCLUDED ? reason(table, problem) : ""));
+                choice == Choice.EXCLUDED ? reason(table, problem) : "",
+                numbers));
     }
 
     private static String reason(Table table, Problem problem) {

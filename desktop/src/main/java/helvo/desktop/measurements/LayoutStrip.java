@@ -41,8 +41,7 @@ final class LayoutStrip extends MenuButton {
     void show(Table table) {
         setShown(this, table.source().isPresent());
         getItems().clear();
-        ImportReport how = table.importReport()
-                .orElseGet(() -> new ImportReport("Read from a file", List.of(), List.of(), 1, ImportOptions.NONE));
+        ImportReport how = table.importReport().orElse(ImportReport.NONE);
         if (table.source().isPresent()) {
             readAs(table, how);
         }

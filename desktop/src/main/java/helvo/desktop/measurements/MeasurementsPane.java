@@ -3,7 +3,6 @@ package helvo.desktop.measurements;
 import static helvo.desktop.controls.Controls.menuItem;
 import static helvo.desktop.controls.Controls.setShown;
 
-import helvo.core.derive.Reshaping;
 import helvo.core.quality.Problems;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.Study;
@@ -67,7 +66,7 @@ public final class MeasurementsPane extends VBox {
         severalY = new SeveralYNotice(workspace);
         filter = new FilterLine(() -> panels.show(FilterPanel.class));
         grid = new MeasurementGrid(workspace, importer, column -> showFormula(Optional.of(column)));
-        issues = new DataIssuesPane(workspace, grid);
+        issues = new DataIssuesPane(workspace, importer, grid);
         hint.getStyleClass().addAll("muted", "first-hint");
         VBox.setVgrow(grid, Priority.ALWAYS);
         grid.setContextMenu(menu());
@@ -254,10 +253,7 @@ public final class MeasurementsPane extends VBox {
 
     /// The table in another shape, as another table that follows it.
     private void turn(DerivedTable.Form form) {
-        workspace.table().ifPresent(table -> Reshaping.refused(table, form)
-                .ifPresentOrElse(
-                        workspace.messages()::show,
-                        () -> workspace.perform(new StudyEdit.Reshape(table.id(), table.name() + ", turned", form))));
+        workspace.table().ifPresent(table -> importer.turn(table, form));
     }
 
     /// Moves the chosen rows.

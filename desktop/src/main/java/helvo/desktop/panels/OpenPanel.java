@@ -38,6 +38,7 @@ public final class OpenPanel extends Panel {
             switch (question) {
                 case Importer.Question.WhichSheets(Path file, List<String> sheets) -> sheets(file, sheets);
                 case Importer.Question.HowSeveral(List<Path> files) -> several(files);
+                case Importer.Question.HowToRead _ -> {}
             }
         });
     }

@@ -10,6 +10,7 @@ import helvo.desktop.panels.Commands;
 import helvo.desktop.panels.ConflictPanel;
 import helvo.desktop.panels.OpenPanel;
 import helvo.desktop.panels.Panels;
+import helvo.desktop.panels.ReadingPanel;
 import helvo.desktop.persistence.PreferencesFile;
 import helvo.desktop.persistence.Settings;
 import helvo.desktop.results.ResultsPane;
@@ -96,7 +97,9 @@ public final class MainView extends StackPane {
         setOnDragDropped(event -> dropped(event, importer));
         workspace.history().subscribe(_ -> update());
         workspace.conflict().subscribe((_, now) -> now.ifPresent(_ -> panels.show(ConflictPanel.class)));
-        importer.question().subscribe(asked -> asked.ifPresent(_ -> panels.show(OpenPanel.class)));
+        importer.question()
+                .subscribe(asked -> asked.ifPresent(question -> panels.show(
+                        question instanceof Importer.Question.HowToRead ? ReadingPanel.class : OpenPanel.class)));
     }
 
     public Workspace workspace() {

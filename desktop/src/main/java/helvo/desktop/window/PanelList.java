@@ -20,6 +20,7 @@ import helvo.desktop.panels.HistoryPanel;
 import helvo.desktop.panels.OpenPanel;
 import helvo.desktop.panels.Panel;
 import helvo.desktop.panels.Panels;
+import helvo.desktop.panels.ReadingPanel;
 import helvo.desktop.persistence.PreferencesFile;
 import helvo.desktop.persistence.Settings;
 import helvo.desktop.results.ReadingsPanel;
@@ -59,6 +60,7 @@ final class PanelList {
                 inGuide("keeping#settings", () -> new SettingsPanel(workspace, exporter, studies, panels)));
         all.put(GuidePanel.class, () -> new GuidePanel(workspace, panels));
         all.put(OpenPanel.class, () -> new OpenPanel(workspace, importer, panels));
+        all.put(ReadingPanel.class, () -> new ReadingPanel(workspace, importer, panels));
         all.put(ConflictPanel.class, () -> new ConflictPanel(workspace, saver, panels));
         all.put(FillPanel.class, () -> new FillPanel(workspace, panels, grid));
         all.put(

@@ -2,25 +2,31 @@ package helvo.desktop.workspace;
 
 import helvo.core.Progress;
 import helvo.core.RootLocale;
+import helvo.core.derive.Reshaping;
 import helvo.core.importing.TableStacking;
 import helvo.core.study.Edit;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
 import helvo.core.study.TableUpdate;
+import helvo.core.table.DerivedTable;
 import helvo.core.table.Heading;
 import helvo.core.table.ImportOptions;
+import helvo.core.table.ImportReport;
 import helvo.core.table.Table;
+import helvo.core.table.TablePreview;
 import helvo.desktop.task.BackgroundTasks;
 import helvo.desktop.task.BackgroundTasks.Outcome;
 import helvo.files.UnreadableFile;
 import helvo.files.study.StudyFile;
 import helvo.files.table.TableImport;
+import helvo.files.table.TableReading;
 import helvo.files.text.PastedText;
-import helvo.files.text.TextTable;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.function.Supplier;
@@ -33,6 +39,9 @@ import javafx.beans.property.ReadOnlyObjectWrapper;
 public final class Importer {
     /// Tables of one file that one press opens.
     private static final int MOST_OFFERED = 20;
+    /// Of a table that is read in several ways, so much is shown of each.
+    private static final int PREVIEW_COLUMNS = 4;
+    private static final int PREVIEW_ROWS = 3;
     /// Characters that are read as cells within a frame or two.
     private static final int SHORT_TEXT = 50_000;
 
@@ -41,12 +50,22 @@ public final class Importer {
     private final StudyOpener opener;
     private final FileReadingQueue reading;
     private final ReadOnlyObjectWrapper<Optional<Question>> question = new ReadOnlyObjectWrapper<>(Optional.empty());
+    /// Readings of tables between which nobody has chosen yet.
+    private final Map<Integer, List<TableReading>> open = new HashMap<>();
 
     /// What only the person can tell before something is opened.
     public sealed interface Question {
         record WhichSheets(Path file, List<String> sheets) implements Question {}
 
         record HowSeveral(List<Path> files) implements Question {}
+
+        /// How a table that is open already is to be read.
+        ///
+        /// @param why it is asked
+        record HowToRead(String asked, String why, List<Way> ways) implements Question {
+            /// @param take reads the table so
+            public record Way(String name, TablePreview preview, Runnable take) {}
+        }
     }
 
     public Importer(Workspace workspace, FileDialogs dialogs, Studies studies) {
@@ -183,6 +202,10 @@ public final class Importer {
 
     private void opened(TableImport read) {
         add(read.table());
+        workspace.table().filter(_ -> !read.readings().isEmpty()).ifPresent(table -> {
+            open.put(table.id(), read.readings());
+            askHowToRead(table);
+        });
         int others = others(read.table());
         if (others > 0) {
             Table table = workspace.table().orElseThrow();
@@ -235,6 +258,67 @@ public final class Importer {
         if (first) {
             workspace.perform(new StudyEdit.Rename(read.name()));
         }
+    }
+
+    /// Whether there are readings of a table to choose from.
+    public boolean hasReadings(Table table) {
+        return table.importReport().flatMap(ImportReport::question).isPresent()
+                && (open.containsKey(table.id()) || table.source().isPresent());
+    }
+
+    /// Asks how a table is to be read of which that is open; its file is read once more where need be.
+    public void askHowToRead(Table table) {
+        List<TableReading> known = open.get(table.id());
+        if (known != null) {
+            ask(table, known);
+        } else {
+            reading.again(progress -> TableImport.again(table, progress), read -> ask(table, read.readings()));
+        }
+    }
+
+    private void ask(Table table, List<TableReading> readings) {
+        ask(new Question.HowToRead(
+                table.importReport().flatMap(ImportReport::question).orElse(""),
+                "It holds words and numbers, or numbers that go on evenly: names of columns, or values like those "
+                        + "below.",
+                readings.stream()
+                        .map(each -> way(each.name(), each.shown(), () -> use(table.id(), each)))
+                        .toList()));
+    }
+
+    private static Question.HowToRead.Way way(String name, Table shown, Runnable take) {
+        return new Question.HowToRead.Way(name, TablePreview.of(shown, PREVIEW_COLUMNS, PREVIEW_ROWS), take);
+    }
+
+    /// Takes a table as it is read in the way that was chosen.
+    private void use(int table, TableReading chosen) {
+        open.remove(table);
+        workspace.perform(new StudyEdit.ReplaceTable(chosen.table().withId(table)));
+        chosen.turn().ifPresent(form -> turn(chosen.table().withId(table), form));
+    }
+
+    /// Asks whether a table is to be brought into another shape, or stays.
+    public void askHowToTurn(Table table, DerivedTable.Form form) {
+        boolean wide = form == DerivedTable.Form.ONE_ROW_EACH;
+        ask(new Question.HowToRead(
+                wide ? "One row for each value, or as it stands?" : "Rows as columns, or as it stands?",
+                wide
+                        ? "The columns are named by numbers, as of one quantity at several times or doses."
+                        : "The rows are named, as if the table lay on its side.",
+                List.of(
+                        way(
+                                wide ? "One row for each value" : "Rows as columns",
+                                Reshaping.of(0, table.name(), table, form),
+                                () -> turn(table, form)),
+                        way("As it stands", table, () -> {}))));
+    }
+
+    /// Makes a table in another shape that follows a table.
+    public void turn(Table table, DerivedTable.Form form) {
+        Reshaping.refused(table, form)
+                .ifPresentOrElse(
+                        workspace.messages()::show,
+                        () -> workspace.perform(new StudyEdit.Reshape(table.id(), table.name() + ", turned", form)));
     }
 
     /// Reads a table's file again in another way.
@@ -304,8 +388,7 @@ public final class Importer {
     }
 
     private static TableImport read(PastedText pasted) throws UnreadableFile {
-        TextTable table = pasted.table("Pasted");
-        return new TableImport(table.table(), table.notices());
+        return TableImport.of(pasted, "Pasted");
     }
 
     /// Reads what is on the clipboard: at once where that is little, else beside the interface thread, where all
@@ -367,7 +450,7 @@ public final class Importer {
     }
 
     private static Pasted over(PastedText pasted, Table into, int row, int column) throws UnreadableFile {
-        if (into.isBlank() && (pasted.headings() || pasted.mark() != into.decimalMark())) {
+        if (into.isBlank() && (pasted.headings() || pasted.isOpen() || pasted.mark() != into.decimalMark())) {
             return new Pasted.Whole(read(pasted));
         }
         int width = pasted.rows().stream().mapToInt(List::size).max().orElse(0);

@@ -7,6 +7,7 @@ import helvo.core.quality.Problems;
 import helvo.core.table.Column;
 import helvo.core.table.ImportReport;
 import helvo.core.table.Table;
+import helvo.files.table.TableReading;
 import java.util.List;
 import tools.jackson.databind.SerializationFeature;
 import tools.jackson.databind.json.JsonMapper;
@@ -25,7 +26,9 @@ public final class ReadingJson {
     /// A file that was checked.
     ///
     /// @param warnings what a careful person wants to know of the reading
-    public record Checked(String file, Table table, List<String> warnings, Problems problems) {}
+    /// @param readings of the file between which a person must choose
+    public record Checked(
+            String file, Table table, List<String> warnings, List<TableReading> readings, Problems problems) {}
 
     /// Adds `readAs` and `warnings` to a report.
     static void put(ObjectNode report, Table table, List<String> warnings) {
@@ -81,6 +84,19 @@ public final class ReadingJson {
                     .put("says", question.sentence(checked.table));
             ArrayNode ways = each.putArray("ways");
             question.ways().forEach(way -> ways.add(way.words()));
+        }
+        if (!checked.readings.isEmpty()) {
+            ObjectNode each = questions
+                    .addObject()
+                    .putNull("column")
+                    .put(
+                            "says",
+                            checked.table
+                                    .importReport()
+                                    .flatMap(ImportReport::question)
+                                    .orElse(""));
+            ArrayNode ways = each.putArray("ways");
+            checked.readings.forEach(reading -> ways.add(reading.name()));
         }
         ArrayNode looks = node.putArray("needsALook");
         for (Problem problem : checked.problems.groups()) {

@@ -6,6 +6,7 @@ import helvo.core.table.ImportReport;
 import helvo.core.table.Table;
 import helvo.files.StallGuard;
 import helvo.files.UnreadableFile;
+import helvo.files.text.PastedText;
 import helvo.files.text.TextTable;
 import helvo.files.workbook.Workbook;
 import java.nio.file.Path;
@@ -14,8 +15,14 @@ import java.util.Optional;
 
 /// Reads a table from a file of any kind. How it was read stands in it.
 ///
-/// @param notices what a person should know of the reading before using the table
-public record TableImport(Table table, List<String> notices) {
+/// @param notices  what a person should know of the reading before using the table
+/// @param readings of it between which a person must choose; none where nothing is open
+public record TableImport(Table table, List<String> notices, List<TableReading> readings) {
+    /// A table of which nothing is open.
+    public TableImport(Table table, List<String> notices) {
+        this(table, notices, List.of());
+    }
+
     /// @param sheet of a workbook; empty for the first with a table in it
     /// @throws UnreadableFile with a sentence for a person
     public static TableImport read(Path file, Optional<String> sheet, ImportOptions choices, Progress progress)
@@ -68,12 +75,13 @@ public record TableImport(Table table, List<String> notices) {
         if (Workbook.isBook(file)) {
             try (Workbook book = Workbook.open(file)) {
                 Table read = book.read(sheet, choices, progress).table();
-                return new TableImport(
+                return of(
                         read,
                         read.importReport().orElseThrow().remarks().stream()
                                 .filter(ImportReport.Remark::warning)
                                 .map(ImportReport.Remark::sentence)
-                                .toList());
+                                .toList(),
+                        other -> book.read(sheet, other, progress).table());
             }
         }
         if (sheet.isPresent()) {
@@ -81,7 +89,19 @@ public record TableImport(Table table, List<String> notices) {
             throw new UnreadableFile("“" + file.getFileName() + "” is a text file and has no sheets.");
         }
         TextTable read = TextTable.read(file, choices, progress);
-        return new TableImport(read.table(), read.notices());
+        return of(read.table(), read.notices(), other -> TextTable.read(file, other, progress)
+                .table());
+    }
+
+    /// Reads what was copied elsewhere.
+    public static TableImport of(PastedText pasted, String name) throws UnreadableFile {
+        TextTable read = pasted.table(name, ImportOptions.NONE);
+        return of(
+                read.table(), read.notices(), other -> pasted.table(name, other).table());
+    }
+
+    private static TableImport of(Table table, List<String> notices, TableReading.Reader reader) throws UnreadableFile {
+        return new TableImport(table, notices, TableReading.of(table, reader));
     }
 
     /// The sheets of a workbook with something in them; none for a text file, or a pipe, which can be read only

@@ -48,6 +48,42 @@ enum CommentSign {
         return text.length() == behind || !Character.isDigit(text.charAt(behind));
     }
 
+    /// Whether the first character of the sign stands in a field.
+    boolean isIn(char[] buffer, int offset, int length) {
+        char first = sign.charAt(0);
+        for (int at = offset; at < offset + length; at++) {
+            if (buffer[at] == first) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    /// Where a remark begins behind a number: at the sign in "1.5 # started", but not in "Sample # 3" and "5 #3".
+    ///
+    /// @return −1 where there is none
+    int remarkIn(CharSequence text) {
+        if (this != HASH && this != SLASHES) {
+            // "5 %", "5 !"
+            return -1;
+        }
+        int digit = -1;
+        for (int at = 0; at < text.length(); at++) {
+            char c = text.charAt(at);
+            if (c >= '0' && c <= '9') {
+                digit = at;
+            } else if (c == sign.charAt(0)
+                    && digit >= 0
+                    && at > digit + 1
+                    && begins(text.subSequence(at, text.length()))) {
+                return at;
+            } else if (c != ' ' && c != '\t') {
+                digit = -1;
+            }
+        }
+        return -1;
+    }
+
     /// What stands behind the sign, once or several times.
     String withoutSign(String text) {
         String rest = text.strip();

@@ -53,7 +53,15 @@ final class DelimiterNormalisingReader extends Reader {
         if (comment.begins(text.strip())) {
             return "# " + comment.withoutSign(text).replace('\t', ' ').replace('"', '”');
         }
-        return parted(text, delimiter, cuts);
+        int remark = comment.remarkIn(text);
+        return remark < 0
+                ? parted(text, delimiter, cuts)
+                : parted(text.substring(0, remark), delimiter, cuts)
+                        + " "
+                        + "# "
+                        + comment.withoutSign(text.substring(remark))
+                                .replace('\t', ' ')
+                                .replace('"', '”');
     }
 
     static String parted(String text, Delimiter delimiter, List<Integer> cuts) {

@@ -17,6 +17,8 @@ final class HeadingEvidence {
     private static final int MOST_ROWS = 50;
     private static final double MOST_OF_THEM = 0.8;
     private static final double EVEN = 1e-6;
+    /// Fewer numbers than these go on evenly by chance.
+    private static final int LONG_SEQUENCE = 4;
     /// What the first column of a wide table is called.
     private static final Set<String> LABELS = Set.of(
             "sample",
@@ -59,9 +61,17 @@ final class HeadingEvidence {
                 .toList();
     }
 
-    boolean isHeading() {
+    /// What the line is.
+    enum Verdict {
+        HEADINGS,
+        VALUES,
+        /// Either, as far as can be told.
+        OPEN
+    }
+
+    Verdict verdict() {
         if (rows.isEmpty()) {
-            return false;
+            return Verdict.VALUES;
         }
         int different = 0;
         int alike = 0;
@@ -70,7 +80,19 @@ final class HeadingEvidence {
             different += differs(kinds.get(column), below) ? 1 : 0;
             alike += kinds.get(column) == FieldKind.NUMBER && below == FieldKind.NUMBER ? 1 : 0;
         }
-        return different > 0 && (different >= alike || isLabelled() || goesOnEvenly(line, rows)) || isWideHeading();
+        if (different > 0 && (different >= alike || isLabelled() || goesOnEvenly(line, rows)) || isWideHeading()) {
+            return Verdict.HEADINGS;
+        }
+        return different > 0 && kinds.getFirst() == FieldKind.WORD || isUnlabelledSequence()
+                ? Verdict.OPEN
+                : Verdict.VALUES;
+    }
+
+    /// "0, 0.1, 0.2, 0.3" over rows whose numbers do not go on evenly.
+    private boolean isUnlabelledSequence() {
+        return line.size() >= LONG_SEQUENCE
+                && kinds.stream().allMatch(kind -> kind == FieldKind.NUMBER)
+                && goesOnEvenly(line, rows);
     }
 
     /// The kind that most fields of a column have; blank where none is filled.

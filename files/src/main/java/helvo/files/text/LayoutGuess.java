@@ -68,7 +68,7 @@ final class LayoutGuess {
         List<List<String>> lines = lines(delimiter, cuts, complete ? Integer.MAX_VALUE : ENOUGH_LINES);
         List<TableRegion> areas = areas(lines);
         if (areas.isEmpty()) {
-            areas = List.of(new TableRegion(List.of(), 0, 0, Integer.MAX_VALUE, 0, Integer.MAX_VALUE - 1, List.of()));
+            areas = List.of(TableRegion.everything(Integer.MAX_VALUE - 1));
         }
         int asked = choices.table().orElse(areas.size() == 1 ? 1 : areas.indexOf(TableRegion.largest(areas)) + 1);
         if (asked < 1 || asked > areas.size()) {
@@ -263,6 +263,8 @@ final class LayoutGuess {
     private List<List<String>> lines(Delimiter delimiter, List<Integer> cuts, int most) {
         var lines = new ArrayList<List<String>>();
         CommentSign comment = comment(delimiter);
+        CommentSign sign = delimiter.isLoose() ? CommentSign.HASH : comment;
+        int width = 0;
         try (Reader parted = parted(new StringReader(sample), delimiter, cuts, comment);
                 CsvReader<CsvRecord> csv =
                         CsvReader.builder().fieldSeparator(delimiter.read()).ofCsvRecord(parted)) {
@@ -270,7 +272,9 @@ final class LayoutGuess {
                 while (lines.size() < record.getStartingLineNumber() - 1) {
                     lines.add(List.of());
                 }
-                lines.add(fields(record.getFields().stream().map(String::strip).toList(), delimiter, comment));
+                List<String> before = withoutRemark(record.getFields(), width, sign);
+                width = width == 0 ? before.size() : width;
+                lines.add(fields(before, delimiter, comment));
                 if (lines.size() >= most) {
                     return lines;
                 }
@@ -284,6 +288,22 @@ final class LayoutGuess {
             lines.removeLast();
         }
         return lines;
+    }
+
+    /// Without a remark behind a number, or behind as many fields as the first line has.
+    private static List<String> withoutRemark(List<String> fields, int width, CommentSign sign) {
+        var before = new ArrayList<String>();
+        for (int i = 0; i < fields.size(); i++) {
+            String field = fields.get(i);
+            int remark = i == 0 ? -1 : width > 0 && i >= width && sign.begins(field) ? 0 : sign.remarkIn(field);
+            if (remark != 0) {
+                before.add((remark < 0 ? field : field.substring(0, remark)).strip());
+            }
+            if (remark >= 0) {
+                break;
+            }
+        }
+        return before;
     }
 
     private CommentSign comment(Delimiter delimiter) {

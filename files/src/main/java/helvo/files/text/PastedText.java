@@ -24,14 +24,16 @@ import java.util.Optional;
 /// @param rows  the fields as they were written
 /// @param mark  the decimal mark that the numbers among them are written with
 /// @param headings whether the first row names the columns
-public record PastedText(String text, List<List<String>> rows, DecimalMark mark, boolean headings) {
+/// @param isOpen   whether it may name them or be the first measurement
+public record PastedText(String text, List<List<String>> rows, DecimalMark mark, boolean headings, boolean isOpen) {
     /// @throws UnreadableFile when there is nothing in the text
     public static PastedText of(String text) throws UnreadableFile {
         if (text == null || text.isBlank()) {
             throw new UnreadableFile("The clipboard holds no text: copy some cells or a table first.");
         }
         refuseEndless(text);
-        TextLayout layout = LayoutGuess.of(text.getBytes(StandardCharsets.UTF_8), true, "the clipboard", choices());
+        TextLayout layout = LayoutGuess.of(
+                text.getBytes(StandardCharsets.UTF_8), true, "the clipboard", inMemory(ImportOptions.NONE));
         List<List<String>> rows = new ArrayList<>();
         try (Reader reader = LayoutGuess.parted(
                         new StringReader(text), layout.delimiter(), layout.cuts(), layout.comment());
@@ -50,7 +52,8 @@ public record PastedText(String text, List<List<String>> rows, DecimalMark mark,
         boolean names = !layout.area().headings().isEmpty()
                 && layout.area().top() == 0
                 && rows.stream().skip(1).anyMatch(row -> row.stream().anyMatch(LayoutGuess::isNumber));
-        return new PastedText(text, List.copyOf(rows), layout.mark(), names);
+        return new PastedText(
+                text, List.copyOf(rows), layout.mark(), names, layout.area().isOpen());
     }
 
     /// A text without an end in sight, before anybody tries to part it.
@@ -87,13 +90,13 @@ public record PastedText(String text, List<List<String>> rows, DecimalMark mark,
         return List.copyOf(cells);
     }
 
-    private static ImportOptions choices() {
-        return ImportOptions.NONE.withEncoding(Optional.of(StandardCharsets.UTF_8.name()));
+    private static ImportOptions inMemory(ImportOptions choices) {
+        return choices.withEncoding(Optional.of(StandardCharsets.UTF_8.name()));
     }
 
     /// As a table of its own.
-    public TextTable table(String name) throws UnreadableFile {
-        return TextTable.readText(text.getBytes(StandardCharsets.UTF_8), name, choices());
+    public TextTable table(String name, ImportOptions choices) throws UnreadableFile {
+        return TextTable.readText(text.getBytes(StandardCharsets.UTF_8), name, inMemory(choices));
     }
 
     /// The fields in the decimal mark of the table they go into; text stays as it is.

@@ -22,8 +22,9 @@ import org.jspecify.annotations.Nullable;
 /// @param left     its first column
 /// @param right    its last column
 /// @param notes    lines around it that are not of any table
+/// @param isOpen   whether its first line of values may as well be its headings
 public record TableRegion(
-        List<Heading> headings, int top, int first, int end, int left, int right, List<String> notes) {
+        List<Heading> headings, int top, int first, int end, int left, int right, List<String> notes, boolean isOpen) {
     private static final Set<String> UNITS = Set.of(
             "%",
             "°", "°c", "°f", "k", "mm", "cm", "m", "km", "µm", "um", "nm", "in", "ft", "mg", "g", "kg", "t", "µg", "n",
@@ -42,6 +43,11 @@ public record TableRegion(
     public TableRegion {
         notes = List.copyOf(notes);
         headings = java.util.Collections.unmodifiableList(new ArrayList<>(headings));
+    }
+
+    /// All lines and columns up to one, where no table is found.
+    public static TableRegion everything(int lastColumn) {
+        return new TableRegion(List.of(), 0, 0, Integer.MAX_VALUE, 0, lastColumn, List.of(), false);
     }
 
     /// All tables, in their order; the line behind the last one of the lines is taken for its end only where
@@ -305,8 +311,12 @@ public record TableRegion(
         private List<TableRegion> areas(Segment segment, boolean isGuessed) {
             List<Integer> headings = isGuessed || !segment.headings.isEmpty() ? headings(segment) : List.of();
             int first = headings.isEmpty() ? segment.first : firstRow(headings.getLast(), segment.first);
+            boolean isOpen = false;
             if (isGuessed && headings.isEmpty() && segment.headings.isEmpty()) {
-                if (first < segment.last && evidence(first, segment.last).isHeading()) {
+                HeadingEvidence.Verdict verdict =
+                        first < segment.last ? evidence(first, segment.last).verdict() : HeadingEvidence.Verdict.VALUES;
+                isOpen = verdict == HeadingEvidence.Verdict.OPEN;
+                if (verdict == HeadingEvidence.Verdict.HEADINGS) {
                     headings = List.of(first);
                     first = firstRow(first, next(first, segment.last));
                 } else if (isOneName(first - 1, first)) {
@@ -323,7 +333,7 @@ public record TableRegion(
             int[] span = span(headings, first, segment.last);
             var areas = new ArrayList<TableRegion>();
             for (int[] part : parts(headings, first, segment.last, span)) {
-                areas.add(new TableRegion(named(headings, part), top, first, end, part[0], part[1], List.of()));
+                areas.add(new TableRegion(named(headings, part), top, first, end, part[0], part[1], List.of(), isOpen));
             }
             return areas;
         }
@@ -568,7 +578,8 @@ public record TableRegion(
                 if (i == areas.size() - 1 && area.end < lines.size()) {
                     notes.addAll(notes(area.end, to));
                 }
-                with.add(new TableRegion(area.headings, area.top, area.first, area.end, area.left, area.right, notes));
+                with.add(new TableRegion(
+                        area.headings, area.top, area.first, area.end, area.left, area.right, notes, area.isOpen));
                 from = last ? Math.min(area.end, lines.size()) : from;
             }
             return with;

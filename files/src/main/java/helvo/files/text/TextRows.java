@@ -33,6 +33,8 @@ final class TextRows extends AbstractBaseCsvCallbackHandler<Boolean> {
     private final List<String> notices = new ArrayList<>();
     private boolean begun;
     private boolean isComment;
+    private boolean isRemark;
+    private int remarks;
     private int comments;
     private int width;
     private int filled;
@@ -88,6 +90,7 @@ final class TextRows extends AbstractBaseCsvCallbackHandler<Boolean> {
         line = before + startingLineNumber;
         begun = false;
         isComment = false;
+        isRemark = false;
         filled = 0;
     }
 
@@ -140,15 +143,30 @@ final class TextRows extends AbstractBaseCsvCallbackHandler<Boolean> {
         if (index == 0 && length > 1 && !isQuoted) {
             isComment = sign.begins(CharBuffer.wrap(buffer, offset, Math.min(length, MAX_SIGN)));
         }
-        if (!isRow() || isComment || index < left || index > right) {
+        if (!isRow() || isComment || isRemark || index < left || index > right) {
+            return;
+        }
+        boolean mayRemark = !isQuoted && index > 0 && sign.isIn(buffer, offset, length);
+        int remark = mayRemark ? remark(index, CharBuffer.wrap(buffer, offset, length)) : -1;
+        if (remark >= 0) {
+            isRemark = true;
+            remarks++;
+        }
+        if (remark == 0) {
             return;
         }
         if (!begun) {
             builder.beginRow();
             begun = true;
         }
-        builder.field(buffer, offset, length);
+        builder.field(buffer, offset, remark < 0 ? length : remark);
         filled = length > 0 ? index + 1 : filled;
+    }
+
+    /// Where a remark on the row begins in a field, −1 for nowhere: behind a number, or behind all columns that
+    /// have a heading.
+    private int remark(int index, CharBuffer field) {
+        return width > 0 && index >= width && sign.begins(field) ? 0 : sign.remarkIn(field);
     }
 
     @Override
@@ -156,7 +174,7 @@ final class TextRows extends AbstractBaseCsvCallbackHandler<Boolean> {
         if (isRow() && isComment) {
             comments++;
         } else if (isRow() && begun && !isEmptyLine()) {
-            endRow(getFieldCount());
+            endRow(isRemark ? width : getFieldCount());
         }
         return (builder.rows() & PAUSE) == 0 ? wrapRecord(true) : null;
     }
@@ -181,6 +199,11 @@ final class TextRows extends AbstractBaseCsvCallbackHandler<Boolean> {
                     "%,d %s.",
                     comments, comments == 1 ? "line was left out as a comment" : "lines were left out as comments"));
         }
+        if (remarks > 0) {
+            notices.add(RootLocale.format(
+                    "%,d %s behind values %s left out.",
+                    remarks, remarks == 1 ? "comment" : "comments", remarks == 1 ? "was" : "were"));
+        }
         if (ragged > 0) {
             notices.add(RootLocale.format(
                     "%,d %s not as many fields as the others (line %,d is one): missing fields are empty cells, more "
@@ -198,9 +221,14 @@ final class TextRows extends AbstractBaseCsvCallbackHandler<Boolean> {
         var remarks = new ArrayList<ImportReport.Remark>();
         notices.forEach(notice -> remarks.add(new ImportReport.Remark("", notice, true)));
         remarks.addAll(builder.remarks());
-        var readAs =
-                new ImportReport(layout.sentence(), remarks, layout.area().notes(), layout.tables(), layout.choices());
-        Table read = table.withImportReport(Optional.of(readAs));
+        var report = new ImportReport(
+                layout.sentence(),
+                remarks,
+                layout.area().notes(),
+                layout.tables(),
+                layout.choices(),
+                layout.area().isOpen() ? layout.area().first() + 1 : 0);
+        Table read = table.withImportReport(Optional.of(report));
         return new TextTable(
                 file.map(path -> read.withSource(layout.source(path))).orElse(read),
                 remarks.stream()

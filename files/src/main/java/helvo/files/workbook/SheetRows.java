@@ -182,8 +182,8 @@ final class SheetRows implements Workbook.Visitor {
                 + (tables > 1 ? RootLocale.format(", table %d of %d", chosen, tables) : "");
         ImportOptions made = tables > 1 ? choices.withTable(Optional.of(chosen)) : choices;
         return table.withColumns(filled)
-                .withImportReport(
-                        Optional.of(new ImportReport(layout, remarks, area.notes(), Math.max(1, tables), made)));
+                .withImportReport(Optional.of(new ImportReport(
+                        layout, remarks, area.notes(), Math.max(1, tables), made, area.isOpen() ? firstRow + 1 : 0)));
     }
 
     private void say(Table table) {
@@ -266,9 +266,7 @@ final class SheetRows implements Workbook.Visitor {
                 .orElse(null);
         List<TableRegion> areas = TableRegion.all(lines, complete, heading);
         tables = areas.size();
-        TableRegion largest = areas.isEmpty()
-                ? new TableRegion(List.of(), 0, 0, Integer.MAX_VALUE, 0, Limits.MAX_COLUMNS, List.of())
-                : TableRegion.largest(areas);
+        TableRegion largest = areas.isEmpty() ? TableRegion.everything(Limits.MAX_COLUMNS) : TableRegion.largest(areas);
         chosen = Math.clamp(choices.table().orElse(areas.indexOf(largest) + 1), 1, Math.max(1, tables));
         TableRegion found = areas.isEmpty() ? largest : areas.get(chosen - 1);
         area = found;

@@ -215,10 +215,7 @@ public abstract sealed class Workbook implements AutoCloseable permits XlsxWorkb
                                     .collect(Collectors.joining(", ")) + ".",
                     true));
         }
-        return new SheetTable(
-                read.withImportReport(
-                        Optional.of(new ImportReport(how.layout(), remarks, how.notes(), how.tables(), how.choices()))),
-                filled);
+        return new SheetTable(read.withImportReport(Optional.of(how.withRemarks(remarks))), filled);
     }
 
     /// The first sheet with two rows of two numbers each, else the first with anything in it.

@@ -2,22 +2,37 @@ package helvo.files.text;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import helvo.core.Progress;
 import helvo.core.table.Column;
 import helvo.core.table.ImportOptions;
 import helvo.core.table.Table;
 import helvo.files.UnreadableFile;
+import helvo.files.table.TableImport;
+import helvo.files.table.TableReading;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.List;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.Arguments;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.MethodSource;
 
 /// Which line names the columns, as other programs write tables every day.
 class HeadingsTest {
+    @TempDir
+    Path folder;
+
     private static Arguments of(String text, String headings, int rows) {
         return Arguments.of(text, headings, rows);
+    }
+
+    private static Table read(String text) throws UnreadableFile {
+        return TextTable.readText(text.getBytes(StandardCharsets.UTF_8), "table.txt", ImportOptions.NONE)
+                .table();
     }
 
     static Stream<Arguments> rowsWithNames() {
@@ -107,10 +122,72 @@ class HeadingsTest {
     @ParameterizedTest
     @MethodSource({"rowsWithNames", "comments", "namesLikeValues", "delimiters", "rowsOfOneValue"})
     void namesAndRowsAreTold(String text, String headings, int rows) throws UnreadableFile {
-        Table table = TextTable.readText(text.getBytes(StandardCharsets.UTF_8), "table.txt", ImportOptions.NONE)
-                .table();
+        Table table = read(text);
         List<String> names = table.columns().stream().map(Column::name).toList();
         assertThat(names.stream().collect(Collectors.joining("|"))).as(text).isEqualTo(headings);
         assertThat(table.rows()).as(text).isEqualTo(rows);
+    }
+
+    /// Lines that may be headings or the first measurement: a word over numbers among numbers, numbers that go on
+    /// evenly over others that do not. They are asked, and each answer is shown.
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "Conc,5,10,25\\n1,5.2,10.1,24.8\\n2,5.3,9.9,25.3\\n|1|Conc/5/10/25",
+                "torn,5.1,10.3,25.2\\n1,5.2,10.1,24.8\\n2,5.3,9.9,25.3\\n|1|torn/5.1/10.3/25.2",
+                "0,0.1,0.2,0.3\\n1.5,5.2,10.1,24.8\\n2.5,5.3,9.9,25.3\\n|1|0/0.1/0.2/0.3",
+                "Rig 7\\n\\nConc,5,10,25\\n1,5.2,10.1,24.8\\n2,5.3,9.9,25.3\\n|3|Conc/5/10/25"
+            })
+    void whatIsNotDecidedIsAsked(String text, int line, String headings) throws Exception {
+        Path file = Files.writeString(folder.resolve("open.csv"), text.replace("\\n", "\n"));
+        TableImport read = TableImport.read(file, Progress.none());
+        assertThat(read.table().importReport().orElseThrow().openLine()).isEqualTo(line);
+        assertThat(read.readings()).extracting(TableReading::name).endsWith("A measurement");
+        Table headed = read.readings().getFirst().table();
+        assertThat(headed.columns().stream().map(Column::name).collect(Collectors.joining("/")))
+                .isEqualTo(headings);
+        assertThat(headed.rows()).isEqualTo(2);
+        assertThat(headed.importReport().orElseThrow().question()).isEmpty();
+        Table measured = read.readings().getLast().table();
+        assertThat(measured.rows()).isEqualTo(3);
+        assertThat(measured.column(2).cells().number(0))
+                .isEqualTo(read.table().column(2).cells().number(0));
+        assertThat(measured.importReport().orElseThrow().question()).isEmpty();
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "1,2,3\\n2,4.1,5.9\\n3,6.2,8.8\\n",
+                "1,2,3,4\\n2,3,4,5\\n3,4,5,6\\n",
+                "5.1,3,7,1\\n2,4.1,5.9,2\\n3,6.2,8.8,3\\n",
+                "Load,Stretch\\n10,2.5\\n20,4.9\\n",
+                "dry,1.5,2\\nwaxed,2.5,3\\nsoaked,3,4\\n"
+            })
+    void whatIsDecidedIsNotAsked(String text) throws UnreadableFile {
+        assertThat(read(text.replace("\\n", "\n")).importReport().orElseThrow().question())
+                .isEmpty();
+    }
+
+    /// Remarks behind values, which are no part of them; a number sign that belongs to a name stays.
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "Load,Stretch\\n10,2.5 # started\\n20,4.9\\n|2.5 4.9",
+                "Load,Stretch\\n10,2.5,# it slipped, then held\\n20,4.9\\n|2.5 4.9",
+                "Load Stretch\\n10 2.5 # it slipped, then held\\n20 4.9\\n|2.5 4.9",
+                "Load  Stretch\\n  10      2.5   #started\\n  20      4.9\\n|2.5 4.9",
+                "Load,Cord\\n10,marram # 3\\n20,hemp\\n|marram # 3 hemp",
+                "Load,Cord\\n10,5 #3\\n20,hemp\\n|5 #3 hemp"
+            })
+    void remarksBehindValuesAreLeftOut(String text, String second) throws UnreadableFile {
+        Table table = read(text.replace("\\n", "\n"));
+        assertThat(table.columns()).hasSize(2);
+        assertThat(table.column(2).shown(0, table.decimalMark()) + " "
+                        + table.column(2).shown(1, table.decimalMark()))
+                .isEqualTo(second);
     }
 }

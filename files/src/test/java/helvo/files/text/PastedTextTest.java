@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import helvo.core.number.DecimalMark;
+import helvo.core.table.ImportOptions;
 import helvo.files.UnreadableFile;
 import java.util.List;
 import org.junit.jupiter.api.Test;
@@ -41,7 +42,7 @@ class PastedTextTest {
         assertThat(PastedText.of("Load (N)\tStretch (mm)\n1\t2\n").headings()).isTrue();
         assertThat(PastedText.of("dry\twet\nsalt\tfresh\n").headings()).isFalse();
         var table = PastedText.of("Cord diameter  Force\n3.1            20\n4.1            31\n")
-                .table("Pasted")
+                .table("Pasted", ImportOptions.NONE)
                 .table();
         assertThat(table.columns()).extracting(column -> column.name()).containsExactly("Cord diameter", "Force");
         assertThat(table.columns().get(1).cells().number(1)).isEqualTo(31);
