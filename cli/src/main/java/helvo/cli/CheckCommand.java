@@ -53,9 +53,9 @@ final class CheckCommand extends Command {
             try {
                 ImportCommandOptions.Input input = reading.read(file);
                 Problems problems = Problems.in(input.table());
-                looks |= problems.count() > 0 || !input.warnings().isEmpty();
+                looks |= problems.count() > 0 || !input.all().isEmpty();
                 checked.add(new ReadingJson.Checked(
-                        new FileNames(files).of(file), input.table(), input.warnings(), input.readings(), problems));
+                        new FileNames(files).of(file), input.table(), input.all(), input.readings(), problems));
             } catch (UnreadableFile | UserError refused) {
                 if (files.size() == 1) {
                     throw refused;

@@ -29,6 +29,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /// The options that say how a file is to be read; what they leave open is decided by the cells, and said.
@@ -152,8 +153,18 @@ final class ImportCommandOptions {
     /// A table that was read for a command.
     ///
     /// @param warnings what a careful person wants to know of the reading
-    /// @param readings of the file between which a person must choose
-    record Input(Table table, List<String> warnings, List<TableReading> readings) {}
+    /// @param questions about columns that only a person can answer
+    /// @param readings  of the file between which a person must choose
+    record Input(Table table, List<String> warnings, List<AmbiguousColumn> questions, List<TableReading> readings) {
+        /// The warnings, and what settles each question.
+        List<String> all() {
+            return Stream.concat(
+                            warnings.stream(),
+                            questions.stream()
+                                    .map(question -> question.sentence(table) + " " + advice(question, table)))
+                    .toList();
+        }
+    }
 
     boolean isStrict() {
         return strict;
@@ -181,10 +192,7 @@ final class ImportCommandOptions {
         columns = turned(columns);
         var warnings = new ArrayList<>(read.notices());
         openLine(columns).ifPresent(warnings::add);
-        for (AmbiguousColumn question : AmbiguousColumn.in(columns)) {
-            warnings.add(question.sentence(columns) + " " + advice(question, columns));
-        }
-        return new Input(columns, List.copyOf(warnings), read.readings());
+        return new Input(columns, List.copyOf(warnings), AmbiguousColumn.in(columns), read.readings());
     }
 
     private Table turned(Table table) throws UserError {

@@ -366,6 +366,39 @@ class MeasurementsTest {
         assertThat(table().columns().getFirst().cells().number(2)).isEqualTo(3500);
     }
 
+    /// A first line that may be headings or values: the readings are shown side by side, by mouse or keys one is
+    /// chosen, and it can be asked again.
+    @Test
+    void aFirstLineThatMayBeHeadingsIsAsked(FxRobot robot) throws IOException {
+        window.toOpen = List.of(
+                Files.writeString(folder.resolve("doses.csv"), "Conc,5,10,25\n1,5.2,10.1,24.8\n2,5.3,9.9,25\n"));
+        robot.clickOn("#open");
+        window.settle();
+        int table = table().id();
+        assertThat(window.text("#reading-of-table .region-heading"))
+                .isEqualTo("Is line 1 the headings, or the first measurement?");
+        assertThat(window.view.lookup("#way-1").getAccessibleText())
+                .isEqualTo(
+                        "Read it so: Headings: as it stands. Conc, 5, 10, 25; 1, 5.2, 10.1, 24.8; 2, 5.3, 9.9, 25.0");
+        robot.type(KeyCode.ESCAPE);
+        window.settle();
+        assertThat(table().rows()).as("nothing is lost before it is answered").isEqualTo(3);
+        window.press(robot, "#which-reading-" + table);
+        window.settle();
+        robot.type(KeyCode.TAB).type(KeyCode.ENTER);
+        window.settle();
+        assertThat(table().columns()).extracting(Column::name).containsExactly("Conc", "5", "10", "25");
+        assertThat(window.view.lookup("#reading-of-table").isVisible()).isFalse();
+        keys(robot, KeyCode.CONTROL, KeyCode.Z);
+        window.settle();
+        window.press(robot, "#which-reading-" + table);
+        window.settle();
+        window.press(robot, "#way-2");
+        window.settle();
+        assertThat(table().rows()).isEqualTo(3);
+        assertThat(table().importReport().orElseThrow().question()).isEmpty();
+    }
+
     @Test
     void aWideTableIsTurnedByOnePressAndFollows(FxRobot robot) throws IOException {
         window.toOpen = List.of(Files.writeString(
@@ -375,6 +408,10 @@ class MeasurementsTest {
         int wide = table().id();
         assertThat(table().importReport().orElseThrow().notes()).containsExactly("Lab 2", "End of list");
         window.press(robot, "#turn-" + wide);
+        window.settle();
+        assertThat(window.text("#reading-of-table .region-heading"))
+                .isEqualTo("One row for each value, or as it stands?");
+        window.press(robot, "#way-0");
         window.settle();
         assertThat(table().columns())
                 .extracting(Column::name, Column::role)

@@ -142,7 +142,24 @@ public final class Reshaping {
         var empty = new Table(id, name, source.decimalMark(), Optional.empty(), List.of(), ExcludedRows.NONE)
                 .withSummary(Optional.of(new DerivedTable(source.id(), by, form)));
         Table turned = refreshed(empty, source);
-        return turned.withColumns(RoleGuess.guessed(turned.columns()));
+        List<Column> guessed = RoleGuess.guessed(turned.columns());
+        boolean byNumbers =
+                form == DerivedTable.Form.ONE_ROW_EACH && wide(source).stream().allMatch(Reshaping::isNumber);
+        return turned.withColumns(byNumbers ? againstHeadings(guessed) : guessed);
+    }
+
+    /// The values, which come last, against the numbers of their headings.
+    private static List<Column> againstHeadings(List<Column> turned) {
+        int last = turned.size() - 1;
+        return IntStream.rangeClosed(0, last)
+                .mapToObj(i -> turned.get(i)
+                        .withRole(
+                                i == last
+                                        ? Role.Y
+                                        : i == last - 1
+                                                ? Role.X
+                                                : turned.get(i).role() == Role.BY ? Role.BY : Role.NONE))
+                .toList();
     }
 
     /// The table worked out again of its source. What was chosen for its columns stays, as do excluded rows, told

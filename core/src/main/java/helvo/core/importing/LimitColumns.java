@@ -126,12 +126,12 @@ public record LimitColumns(Column of, Column lower, Column upper) {
     ///
     /// @param meaning of the limits
     public Edit asBars(Table table, BarMeaning meaning) {
-        int above = table.nextColumnId();
+        int above = table.nextColumnId() + 1;
         return new StudyEdit.Compound(
                 RootLocale.format("Use “%s” and “%s” as error bars of “%s”", lower.name(), upper.name(), of.name()),
                 List.of(
-                        bar(table, "Above ", upper.id(), of.id(), Role.Y_BAR),
                         bar(table, "Below ", of.id(), lower.id(), Role.Y_DOWN),
+                        bar(table, "Above ", upper.id(), of.id(), Role.Y_BAR),
                         new ColumnEdit.SetBarMeaning(table.id(), above, meaning)));
     }
 

@@ -81,6 +81,15 @@ class ReshapingTest {
         assertThat(Reshaping.suggest(turned)).isEmpty();
     }
 
+    /// Rows that are named by numbers are no y: those are the values, against the numbers of the headings.
+    @Test
+    void theValuesArePlottedAgainstTheHeadings() {
+        Table source = table(column(1, "Conc", 1, 2), column(2, "5", 1.5, 2), column(3, "10", 2.5, 3));
+        assertThat(turned(source, DerivedTable.Form.ONE_ROW_EACH).table(2).columns())
+                .extracting(Column::role)
+                .containsExactly(Role.NONE, Role.X, Role.Y);
+    }
+
     /// Rows that are excluded stay so where they go, and go where their source is excluded; what is typed in the
     /// source arrives.
     @Test

@@ -68,6 +68,7 @@ class LimitColumnsTest {
                         up.cells().number(2),
                         barred.downOf(y).orElseThrow().cells().number(2)))
                 .containsExactly(3.0, 2.0);
+        assertThat(barred.columns()).as("bars have no uncertainty of their own").hasSize(6);
         assertThat(up.barMeaning()).isEqualTo(BarMeaning.INTERVAL_95);
         assertThat(LimitColumns.offered(barred)).as("they have become bars").isEmpty();
     }

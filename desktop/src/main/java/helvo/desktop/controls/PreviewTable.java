@@ -3,6 +3,7 @@ package helvo.desktop.controls;
 import helvo.core.table.TablePreview;
 import java.util.List;
 import javafx.geometry.HPos;
+import javafx.geometry.Pos;
 import javafx.scene.control.Label;
 import javafx.scene.layout.ColumnConstraints;
 import javafx.scene.layout.GridPane;
@@ -45,6 +46,7 @@ public final class PreviewTable extends GridPane {
         var label = new Label(text);
         label.getStyleClass().add(style);
         label.setMaxWidth(WIDEST_CELL);
+        label.setAlignment(Pos.CENTER_RIGHT);
         return label;
     }
 }

@@ -44,6 +44,8 @@ final class DataIssuesPane extends VBox {
     /// So many have room one under the other.
     private static final int FEW = 2;
     private static final int SHOWN = 40;
+    /// What a question takes with its answers.
+    private static final double QUESTION_HEIGHT = 172;
 
     private final Workspace workspace;
     private final Importer importer;
@@ -148,7 +150,12 @@ final class DataIssuesPane extends VBox {
                         <= FEW
                 && questions.isEmpty()
                 && list.getChildren().size() <= FEW + 1;
-        getChildren().addAll(heading, small ? list : scrolling(list, count == 0 ? 84 : 178));
+        getChildren()
+                .addAll(
+                        heading,
+                        small
+                                ? list
+                                : scrolling(list, count == 0 ? 84 : 178, questions.isEmpty() ? 110 : QUESTION_HEIGHT));
     }
 
     /// What only a person can tell of a column of text: what each answer gives, side by side, each with its press.
@@ -156,7 +163,7 @@ final class DataIssuesPane extends VBox {
         var ways = new HBox(8);
         for (CellInterpretation way : question.ways()) {
             Button answer = choice(
-                    question.answer(way),
+                    way == CellInterpretation.TEXT ? "As text" : "Read so",
                     "read-" + way.name().toLowerCase(Locale.ROOT).replace('_', '-') + "-" + question.column(),
                     () -> workspace.perform(new ColumnEdit.SetInterpretation(table.id(), question.column(), way)));
             answer.setTooltip(new Tooltip("Read the column as " + way.words()));
@@ -197,11 +204,11 @@ final class DataIssuesPane extends VBox {
         return new VBox(4, sentence(sentence), new FlowPane(2, 4, button));
     }
 
-    private static ScrollPane scrolling(VBox list, double height) {
+    private static ScrollPane scrolling(VBox list, double height, double least) {
         var scroll = new ScrollPane(list);
         scroll.setFitToWidth(true);
         scroll.setPrefHeight(height);
-        scroll.setMinHeight(Math.min(height, 110));
+        scroll.setMinHeight(Math.min(height, least));
         return scroll;
     }
 

@@ -22,6 +22,7 @@ import javafx.scene.layout.VBox;
 
 /// Asks how a table is to be read, and shows side by side what each answer gives.
 public final class ReadingPanel extends Panel {
+    private static final double BUTTON_HEIGHT = 34;
     private final Label why = muted("");
     private final HBox ways = new HBox(16);
     private final Importer importer;
@@ -31,7 +32,12 @@ public final class ReadingPanel extends Panel {
         this.importer = importer;
         place(Pos.TOP_CENTER, 60, 12);
         getChildren()
-                .addAll(heading, why, ways, muted("It can be changed at any time in the line above the table."), wrong);
+                .addAll(
+                        heading,
+                        why,
+                        ways,
+                        muted("Undo takes the choice back; the line above the table reads a file in other ways."),
+                        wrong);
     }
 
     @Override
@@ -54,6 +60,7 @@ public final class ReadingPanel extends Panel {
             way.take().run();
         };
         Button choose = at == 0 ? mainButton("way-" + at, "Read it so", take) : button("way-" + at, "Read it so", take);
+        choose.setPrefHeight(BUTTON_HEIGHT);
         choose.setAccessibleText("Read it so: " + way.name() + ". " + inWords(way.preview()));
         var name = new Label(way.name());
         name.getStyleClass().add("reading-name");
