@@ -1,5 +1,6 @@
 package helvo.core.check;
 
+import helvo.core.Progress;
 import helvo.core.fit.Curve;
 import helvo.core.fit.FitQuality;
 import helvo.core.fit.Residuals;
@@ -11,12 +12,13 @@ import java.util.Optional;
 /// Regression Analysis, §6.1 (extra sum of squares).
 ///
 /// @param test    F with 1 and n − p − 1 degrees of freedom
-/// @param contribution   what the term takes out at each point, in y units
-/// @param largest the largest of these, above 0 where the middle of the residuals is high: an arch
+/// @param term    the direction of the term beside those of the fit, of length 1
+/// @param along   how far the residuals go in that direction
+/// @param largest contribution of the term to any point, above 0 where the middle of the residuals is high: an arch
 /// @param relativeSize  the same over the scatter that is left
 /// @param left    the residuals beside the term
 record ExtraTermTest(
-        FitQuality.F test, double[] contribution, double largest, double relativeSize, OrthogonalResiduals left) {
+        FitQuality.F test, double[] term, double along, double largest, double relativeSize, OrthogonalResiduals left) {
     static Optional<ExtraTermTest> of(Residuals residuals, OrthogonalResiduals scatter) {
         int freedom = scatter.freedom() - 1;
         double[] z = term(residuals.fit().curve(), scatter);
@@ -29,20 +31,38 @@ record ExtraTermTest(
                     if (!(s > 0) || !Double.isFinite(s)) {
                         return Optional.empty();
                     }
-                    double[] taken = new double[z.length];
-                    BlockParallel.forEach(z.length, (from, to) -> {
-                        for (int k = from; k < to; k++) {
-                            taken[k] = along * z[k] / scatter.root(k);
-                        }
-                    });
                     FitQuality.F test = FitQuality.F.of(along * along / (s * s), 1, freedom);
                     return Optional.of(new ExtraTermTest(
                             new FitQuality.F(test.value(), Math.max(test.p(), scatter.chanceByBars(along * along))),
-                            taken,
-                            -Math.signum(along) * Range.of(taken).maxAbs(),
+                            z,
+                            along,
+                            -along * largest(z, scatter),
                             Math.abs(along) * Range.of(z).maxAbs() / s,
                             left));
                 });
+    }
+
+    private static double largest(double[] z, OrthogonalResiduals scatter) {
+        return BlockParallel.reduce(
+                z.length,
+                Progress.none(),
+                (from, to) -> {
+                    double most = 0;
+                    for (int k = from; k < to; k++) {
+                        most = Math.max(most, Math.abs(z[k] / scatter.root(k)));
+                    }
+                    return most;
+                },
+                Math::max);
+    }
+
+    /// What the term takes out at each point, in y units.
+    double[] contribution() {
+        double[] taken = new double[term.length];
+        for (int k = 0; k < taken.length; k++) {
+            taken[k] = along * term[k] / left.root(k);
+        }
+        return taken;
     }
 
     /// The term at the points of a scatter, of size 1 or less times their weights' roots; none where all x are

@@ -5,7 +5,6 @@ import helvo.core.points.Weighting;
 import helvo.core.task.BlockParallel;
 import java.util.Arrays;
 import java.util.Optional;
-import java.util.stream.IntStream;
 import org.apache.commons.statistics.distribution.ChiSquaredDistribution;
 
 /// Residuals in units of their standard deviation, with an orthonormal basis of the directions in which the fit
@@ -61,11 +60,14 @@ record OrthogonalResiduals(
     }
 
     private static double[] every(int step, double[] values) {
-        return step == 1
-                ? values
-                : IntStream.range(0, (values.length - 1) / step + 1)
-                        .mapToDouble(k -> values[k * step])
-                        .toArray();
+        if (step == 1) {
+            return values;
+        }
+        double[] some = new double[(values.length - 1) / step + 1];
+        for (int k = 0; k < some.length; k++) {
+            some[k] = values[k * step];
+        }
+        return some;
     }
 
     /// Which of the fit's points this is.
@@ -168,22 +170,6 @@ record OrthogonalResiduals(
             sum += each[k] * each[k];
         }
         return Math.min(1, sum);
-    }
-
-    /// Those of all points.
-    double[] leverages() {
-        double[] all = new double[e.length];
-        BlockParallel.forEach(all.length, (from, to) -> {
-            for (double[] each : q) {
-                for (int k = from; k < to; k++) {
-                    all[k] += each[k] * each[k];
-                }
-            }
-            for (int k = from; k < to; k++) {
-                all[k] = Math.min(1, all[k]);
-            }
-        });
-        return all;
     }
 
     /// The residuals that a further coefficient, with this direction, would leave.

@@ -32,44 +32,50 @@ record OutlierTest(int[] places, double studentised, double p) {
 
     static Optional<OutlierTest> of(OrthogonalResiduals scatter) {
         double squares = scatter.squares();
-        double[] leverages = scatter.leverages();
-        int[] all = IntStream.range(0, leverages.length)
-                .filter(k -> 1 - leverages[k] > MIN_LEVERAGE_GAP)
-                .toArray();
-        if (scatter.freedom() < 2 || !(squares > 0) || all.length == 0) {
+        int count = (int) IntStream.range(0, scatter.size())
+                .filter(k -> mayBeOdd(scatter, k))
+                .count();
+        if (scatter.freedom() < 2 || !(squares > 0) || count == 0) {
             return Optional.empty();
         }
-        int[] far = farthest(scatter, leverages, all);
+        int[] far = farthest(scatter, count);
         int[] set = {};
         int[] best = set;
         double least = Double.POSITIVE_INFINITY;
         double sets = 1;
         for (int size = 1;
-                size <= SHARES.length && (size == 1 || scatter.freedom() - size > FEWEST_LEFT) && size < all.length;
+                size <= SHARES.length && (size == 1 || scatter.freedom() - size > FEWEST_LEFT) && size < count;
                 size++) {
             set = size == 2 ? pair(scatter, far) : with(scatter, set, far);
-            sets = sets * (all.length - size + 1) / size;
+            sets = sets * (count - size + 1) / size;
             double p = chance(scatter, squares, taken(scatter, set), 0, size, size) * sets / SHARES[size - 1];
             if (p < least) {
                 least = p;
                 best = set;
             }
         }
-        int[] odd = backwards(scatter, squares, best, all.length);
+        int[] odd = backwards(scatter, squares, best, count);
         double t = studentised(scatter, squares, odd, odd[0]);
         return Optional.of(new OutlierTest(odd, t, Math.min(1, least)));
     }
 
+    private static boolean mayBeOdd(OrthogonalResiduals scatter, int k) {
+        return 1 - scatter.leverage(k) > MIN_LEVERAGE_GAP;
+    }
+
     /// All; of many points those whose standardised residuals are largest, among which a set that is odd must be.
-    private static int[] farthest(OrthogonalResiduals scatter, double[] leverages, int[] all) {
-        if (all.length <= MOST_COMPARED) {
-            return all;
+    private static int[] farthest(OrthogonalResiduals scatter, int count) {
+        IntStream all = IntStream.range(0, scatter.size()).filter(k -> mayBeOdd(scatter, k));
+        if (count <= MOST_COMPARED) {
+            return all.toArray();
         }
-        ToDoubleFunction<Integer> size = k -> scatter.e()[k] * scatter.e()[k] / (1 - leverages[k]);
+        ToDoubleFunction<Integer> size = k -> scatter.e()[k] * scatter.e()[k] / (1 - scatter.leverage(k));
         var largest = new PriorityQueue<Integer>(MOST_COMPARED, Comparator.comparingDouble(size));
         double floor = -1;
-        for (int k : all) {
-            if (size.applyAsDouble(k) > floor) {
+        for (int k = 0; k < scatter.size(); k++) {
+            double leverage = scatter.leverage(k);
+            double each = scatter.e()[k] * scatter.e()[k] / (1 - leverage);
+            if (1 - leverage > MIN_LEVERAGE_GAP && each > floor) {
                 largest.add(k);
                 if (largest.size() > MOST_COMPARED) {
                     largest.remove();

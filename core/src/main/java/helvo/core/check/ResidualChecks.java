@@ -72,7 +72,7 @@ record ResidualChecks(
                         lack.test().value(),
                         lack.test().p(),
                         Math.sqrt(lack.test().value()))));
-        order(byX.meanResiduals(), scatter, () -> byX.meanDirections(scatter), Kind.DURBIN_WATSON)
+        order(byX.meanResiduals(scatter), scatter, () -> byX.meanDirections(scatter), Kind.DURBIN_WATSON)
                 .ifPresent(checks::add);
         if (!byX.isAsMeasured()) {
             order(scatter.e(), scatter, scatter::q, Kind.DURBIN_WATSON_MEASURED).ifPresent(checks::add);
@@ -167,9 +167,12 @@ record ResidualChecks(
     /// that of the change, times their number.
     private static Optional<Check> deciding(Residuals residuals, OrthogonalResiduals scatter) {
         int freedom = scatter.freedom() - 1;
-        double[] leverages = scatter.leverages();
-        int[] strong = IntStream.range(0, leverages.length)
-                .filter(k -> leverages[k] >= STRONG_LEVERAGE && 1 - leverages[k] > MIN_LEVERAGE_GAP)
+        int[] strong = IntStream.range(0, scatter.size())
+                .filter(k -> {
+                    double leverage = scatter.leverage(k);
+                    return leverage >= STRONG_LEVERAGE && 1 - leverage > MIN_LEVERAGE_GAP;
+                })
+                .limit(MAX_STRONG_POINTS + 1L)
                 .toArray();
         if (freedom < FEWEST_FOR_INFLUENCE - 1 || strong.length == 0 || strong.length > MAX_STRONG_POINTS) {
             return Optional.empty();
@@ -200,11 +203,10 @@ record ResidualChecks(
         if (freedom < FEWEST_FOR_INFLUENCE) {
             return Optional.empty();
         }
-        double[] leverages = scatter.leverages();
         int at = -1;
         double most = 0;
-        for (int k = 0; k < leverages.length; k++) {
-            double h = leverages[k];
+        for (int k = 0; k < scatter.size(); k++) {
+            double h = scatter.leverage(k);
             double square = scatter.e()[k] * scatter.e()[k] * h / ((1 - h) * (1 - h));
             if (square > most && Double.isFinite(square)) {
                 most = square;

@@ -88,8 +88,8 @@ public record ResidualDiagnosis(
                 without,
                 patternless,
                 all.nextTerm()
+                        .filter(next -> next.term().length == residuals.raw().length)
                         .map(ExtraTermTest::contribution)
-                        .filter(taken -> taken.length == residuals.raw().length)
                         .orElse(new double[0]));
     }
 

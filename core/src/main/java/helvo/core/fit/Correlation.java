@@ -59,21 +59,25 @@ public record Correlation(double pearsonR, OptionalDouble pearsonP) {
     /// between two at most.
     private static int[] ranks(double[] values) {
         int n = values.length;
-        int[] order = RadixSort.of(values);
+        int[] order = RadixSort.rises(values) ? new int[0] : RadixSort.of(values);
         int[] ranks = new int[n];
         int from = 0;
         while (from < n) {
-            double value = values[order[from]];
+            double value = values[at(order, from)];
             int to = from + 1;
-            while (to < n && values[order[to]] == value) {
+            while (to < n && values[at(order, to)] == value) {
                 to++;
             }
             for (int i = from; i < to; i++) {
-                ranks[order[i]] = from + to - n;
+                ranks[at(order, i)] = from + to - n;
             }
             from = to;
         }
         return ranks;
+    }
+
+    private static int at(int[] order, int place) {
+        return order.length == 0 ? place : order[place];
     }
 
     private static BigInteger product(int[] a, int[] b) {

@@ -1,6 +1,6 @@
 package helvo.core.numeric;
 
-/// Sorts indices by the size of their doubles with a stable radix sort.
+/// Sorts doubles, or their indices, with a stable radix sort.
 public final class RadixSort {
     private static final int DIGIT_BITS = 11;
     private static final int DIGIT_MASK = (1 << DIGIT_BITS) - 1;
@@ -8,41 +8,7 @@ public final class RadixSort {
     /// Counting digits takes longer than putting each among those before it.
     private static final int MAX_INSERTION_SORT = 100;
 
-    /// They rise as the values do, from 0 for the least.
-    private long[] keys;
-    private long[] nextKeys;
-    /// The position of each key's value; empty where nobody asks.
-    private int[] order;
-    private int[] nextOrder;
-    private final long least;
-
-    private RadixSort(double[] values, int[] order) {
-        int n = values.length;
-        keys = new long[n];
-        nextKeys = new long[n];
-        this.order = order;
-        nextOrder = new int[order.length];
-        // Signed, so that one comparison finds the least.
-        long low = Long.MAX_VALUE;
-        long high = Long.MIN_VALUE;
-        for (int i = 0; i < n; i++) {
-            // Both zeros are one.
-            long bits = Double.doubleToLongBits(values[i] + 0.0);
-            long key = bits < 0 ? bits ^ Long.MAX_VALUE : bits;
-            keys[i] = key;
-            low = key < low ? key : low;
-            high = key > high ? key : high;
-        }
-        least = low;
-        for (int i = 0; i < n; i++) {
-            keys[i] -= low;
-        }
-        if (n <= MAX_INSERTION_SORT) {
-            insert(Long.MAX_VALUE);
-        } else {
-            sort(Long.SIZE - Long.numberOfLeadingZeros(high - low));
-        }
-    }
+    private RadixSort() {}
 
     /// @return the positions of the values from the least to the greatest; those of NaN last
     public static int[] of(double[] values) {
@@ -50,113 +16,241 @@ public final class RadixSort {
         for (int i = 0; i < order.length; i++) {
             order[i] = i;
         }
-        return rises(values) ? order : new RadixSort(values, order).order;
+        return rises(values) ? order : new Positions(values, order).sorted();
     }
 
     /// A copy of the values from the least to the greatest; NaN last.
     public static double[] sorted(double[] values) {
-        var rising = new RadixSort(values, new int[0]);
+        Span span = Span.of(values);
+        long[] rising = new Keys(values, span).sorted();
         double[] sorted = new double[values.length];
         for (int i = 0; i < sorted.length; i++) {
-            long key = rising.keys[i] + rising.least;
+            long key = rising[i] + span.least;
             sorted[i] = Double.longBitsToDouble(key < 0 ? key ^ Long.MAX_VALUE : key);
         }
         return sorted;
     }
 
-    private void sort(int bits) {
-        int behind = Math.max(0, bits - FOREMOST_BITS);
-        sort(behind, bits);
-        // Where many are alike in the foremost bits, that takes longer than to sort by all.
-        if (behind > 0 && !insert(keys.length)) {
-            sort(0, bits);
-        }
-    }
-
-    private void sort(int fromBit, int toBit) {
-        for (int shift = fromBit; shift < toBit; shift += DIGIT_BITS) {
-            sortBy(shift);
-        }
-    }
-
-    /// Puts each among those before it.
-    ///
-    /// @return false where that took more moves than so many, and was given up
-    private boolean insert(long most) {
-        long moves = 0;
-        for (int i = 1; i < keys.length; i++) {
-            int at = i;
-            while (at > 0 && Long.compareUnsigned(keys[at - 1], keys[at]) > 0) {
-                swap(at);
-                at--;
-                if (++moves > most) {
-                    return false;
-                }
-            }
-        }
-        return true;
-    }
-
-    private void swap(int at) {
-        long key = keys[at];
-        keys[at] = keys[at - 1];
-        keys[at - 1] = key;
-        if (order.length > 0) {
-            int position = order[at];
-            order[at] = order[at - 1];
-            order[at - 1] = position;
-        }
-    }
-
-    /// Sorts by one digit of the keys; one that all have in common costs little.
-    private void sortBy(int shift) {
-        // Kept at hand for the loops.
-        long[] from = keys;
-        long[] to = nextKeys;
-        int[] places = new int[DIGIT_MASK + 1];
-        for (long key : from) {
-            places[(int) (key >>> shift) & DIGIT_MASK]++;
-        }
-        if (places[(int) (from[0] >>> shift) & DIGIT_MASK] == from.length) {
-            return;
-        }
-        int sum = 0;
-        for (int digit = 0; digit < places.length; digit++) {
-            int count = places[digit];
-            places[digit] = sum;
-            sum += count;
-        }
-        if (order.length == 0) {
-            for (long key : from) {
-                to[places[(int) (key >>> shift) & DIGIT_MASK]++] = key;
-            }
-        } else {
-            moveAlong(from, to, shift, places);
-        }
-        keys = to;
-        nextKeys = from;
-    }
-
-    /// With the positions.
-    private void moveAlong(long[] from, long[] to, int shift, int[] places) {
-        int[] fromOrder = order;
-        int[] toOrder = nextOrder;
-        for (int i = 0; i < from.length; i++) {
-            long key = from[i];
-            int place = places[(int) (key >>> shift) & DIGIT_MASK]++;
-            to[place] = key;
-            toOrder[place] = fromOrder[i];
-        }
-        order = toOrder;
-        nextOrder = fromOrder;
-    }
-
-    private static boolean rises(double[] values) {
+    /// Whether no value is less than the one before it, and none is NaN but the first.
+    public static boolean rises(double[] values) {
         for (int i = 1; i < values.length; i++) {
             if (!(values[i] >= values[i - 1])) {
                 return false;
             }
         }
         return true;
+    }
+
+    /// A number that rises as the values do; both zeros are one. Signed, so that one comparison finds the least.
+    private static long key(double value) {
+        long bits = Double.doubleToLongBits(value + 0.0);
+        return bits < 0 ? bits ^ Long.MAX_VALUE : bits;
+    }
+
+    /// The least key, and how many bits the others have above it.
+    private record Span(long least, int bits) {
+        static Span of(double[] values) {
+            long low = Long.MAX_VALUE;
+            long high = Long.MIN_VALUE;
+            for (double value : values) {
+                long key = key(value);
+                low = key < low ? key : low;
+                high = key > high ? key : high;
+            }
+            return new Span(low, Long.SIZE - Long.numberOfLeadingZeros(high - low));
+        }
+    }
+
+    /// Where the values of each digit begin, of these counts.
+    private static void sum(int[] places) {
+        int sum = 0;
+        for (int digit = 0; digit < places.length; digit++) {
+            int count = places[digit];
+            places[digit] = sum;
+            sum += count;
+        }
+    }
+
+    /// Keys alone, from 0 for the least.
+    private static final class Keys {
+        private long[] keys;
+        private long[] next;
+        private final int bits;
+
+        Keys(double[] values, Span span) {
+            bits = span.bits;
+            keys = new long[values.length];
+            next = new long[values.length];
+            for (int i = 0; i < keys.length; i++) {
+                keys[i] = key(values[i]) - span.least;
+            }
+        }
+
+        long[] sorted() {
+            if (keys.length <= MAX_INSERTION_SORT) {
+                insert(Long.MAX_VALUE);
+                return keys;
+            }
+            int behind = Math.max(0, bits - FOREMOST_BITS);
+            sort(behind);
+            // Where many are alike in the foremost bits, that takes longer than to sort by all.
+            if (behind > 0 && !insert(keys.length)) {
+                sort(0);
+            }
+            return keys;
+        }
+
+        private void sort(int fromBit) {
+            for (int shift = fromBit; shift < bits; shift += DIGIT_BITS) {
+                sortBy(shift);
+            }
+        }
+
+        /// Puts each among those before it.
+        ///
+        /// @return false where that took more moves than so many, and was given up
+        private boolean insert(long most) {
+            long moves = 0;
+            for (int i = 1; i < keys.length; i++) {
+                for (int at = i; at > 0 && Long.compareUnsigned(keys[at - 1], keys[at]) > 0; at--) {
+                    long key = keys[at];
+                    keys[at] = keys[at - 1];
+                    keys[at - 1] = key;
+                    if (++moves > most) {
+                        return false;
+                    }
+                }
+            }
+            return true;
+        }
+
+        /// By one digit; one that all have in common costs little.
+        private void sortBy(int shift) {
+            // Kept at hand for the loops.
+            long[] from = keys;
+            long[] to = next;
+            int[] places = new int[DIGIT_MASK + 1];
+            for (long key : from) {
+                places[(int) (key >>> shift) & DIGIT_MASK]++;
+            }
+            if (places[(int) (from[0] >>> shift) & DIGIT_MASK] == from.length) {
+                return;
+            }
+            sum(places);
+            for (long key : from) {
+                to[places[(int) (key >>> shift) & DIGIT_MASK]++] = key;
+            }
+            keys = to;
+            next = from;
+        }
+    }
+
+    /// Positions by the size of their values. Of a key only one half is held at a time, which is half the memory.
+    private static final class Positions {
+        private final double[] values;
+        private final long least;
+        private final int bits;
+        private int[] order;
+        private int[] nextOrder = {};
+        /// A part of the key of each position.
+        private int[] keys = {};
+        private int[] nextKeys = {};
+
+        Positions(double[] values, int[] order) {
+            Span span = Span.of(values);
+            this.values = values;
+            this.order = order;
+            least = span.least;
+            bits = span.bits;
+        }
+
+        int[] sorted() {
+            if (order.length <= MAX_INSERTION_SORT) {
+                insert(Long.MAX_VALUE);
+                return order;
+            }
+            keys = new int[order.length];
+            nextKeys = new int[order.length];
+            nextOrder = new int[order.length];
+            int behind = Math.max(0, bits - Integer.SIZE);
+            sort(behind, bits);
+            // Where many are alike in the foremost bits, that takes longer than to sort by all.
+            if (behind > 0 && !insert(order.length)) {
+                sort(0, behind);
+                sort(behind, bits);
+            }
+            return order;
+        }
+
+        private long key(int position) {
+            return RadixSort.key(values[position]) - least;
+        }
+
+        /// By some bits of the keys, at most those of an int.
+        private void sort(int fromBit, int toBit) {
+            for (int i = 0; i < order.length; i++) {
+                keys[i] = (int) (key(order[i]) >>> fromBit);
+            }
+            int count = toBit - fromBit;
+            if (count < Integer.SIZE) {
+                for (int i = 0; i < keys.length; i++) {
+                    keys[i] &= (1 << count) - 1;
+                }
+            }
+            for (int shift = 0; shift < count; shift += DIGIT_BITS) {
+                sortBy(shift);
+            }
+        }
+
+        /// Puts each among those before it.
+        ///
+        /// @return false where that took more moves than so many, and was given up
+        private boolean insert(long most) {
+            long moves = 0;
+            for (int i = 1; i < order.length; i++) {
+                for (int at = i; at > 0 && isBehind(at - 1); at--) {
+                    int position = order[at];
+                    order[at] = order[at - 1];
+                    order[at - 1] = position;
+                    if (++moves > most) {
+                        return false;
+                    }
+                }
+            }
+            return true;
+        }
+
+        /// Whether a position belongs behind the next; those whose parts of the keys differ stand right.
+        private boolean isBehind(int at) {
+            return (keys.length == 0 || keys[at] == keys[at + 1])
+                    && Long.compareUnsigned(key(order[at]), key(order[at + 1])) > 0;
+        }
+
+        /// By one digit; one that all have in common costs little.
+        private void sortBy(int shift) {
+            // Kept at hand for the loops.
+            int[] from = keys;
+            int[] to = nextKeys;
+            int[] fromOrder = order;
+            int[] toOrder = nextOrder;
+            int[] places = new int[DIGIT_MASK + 1];
+            for (int key : from) {
+                places[key >>> shift & DIGIT_MASK]++;
+            }
+            if (places[from[0] >>> shift & DIGIT_MASK] == from.length) {
+                return;
+            }
+            sum(places);
+            for (int i = 0; i < from.length; i++) {
+                int key = from[i];
+                int place = places[key >>> shift & DIGIT_MASK]++;
+                to[place] = key;
+                toOrder[place] = fromOrder[i];
+            }
+            keys = to;
+            nextKeys = from;
+            order = toOrder;
+            nextOrder = fromOrder;
+        }
     }
 }
