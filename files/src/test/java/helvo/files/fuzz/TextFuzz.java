@@ -1,6 +1,8 @@
 package helvo.files.fuzz;
 
 import helvo.core.table.ImportOptions;
+import helvo.core.table.ImportReport;
+import helvo.core.table.Table;
 import helvo.files.UnreadableFile;
 import helvo.files.text.TextTable;
 
@@ -17,8 +19,16 @@ public final class TextFuzz implements FuzzTarget {
     @Override
     public void run(byte[] input) {
         try {
-            FuzzTarget.use(
-                    TextTable.readText(input, "fuzz.csv", ImportOptions.NONE).table());
+            Table table =
+                    TextTable.readText(input, "fuzz.csv", ImportOptions.NONE).table();
+            FuzzTarget.use(table);
+            ImportReport how = table.importReport().orElseThrow();
+            if (how.question().isPresent()) {
+                FuzzTarget.use(
+                        TextTable.readText(input, "fuzz.csv", how.asHeadings()).table());
+                FuzzTarget.use(
+                        TextTable.readText(input, "fuzz.csv", how.asValues()).table());
+            }
         } catch (UnreadableFile refused) {
             // Which is right.
         }
