@@ -9,6 +9,8 @@ module helvo.core {
     requires org.apache.commons.numbers.core;
     requires org.apache.commons.numbers.rootfinder;
     requires org.apache.commons.statistics.distribution;
+    requires java.measure;
+    requires systems.uom.ucum;
 
     exports helvo.core;
     exports helvo.core.analysis;
@@ -29,6 +31,7 @@ module helvo.core {
     exports helvo.core.style;
     exports helvo.core.table;
     exports helvo.core.task;
+    exports helvo.core.unit;
 
     // Studies are written and read by their records.
     opens helvo.core.bounds to

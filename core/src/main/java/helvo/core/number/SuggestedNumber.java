@@ -1,16 +1,20 @@
 package helvo.core.number;
 
+import helvo.core.unit.Unit;
 import java.math.BigDecimal;
+import java.math.MathContext;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /// A number that a text among numbers probably means: one that stands by itself beside words that do not change
-/// it, as in "about 7.6", "7.6 (slipped)", "7.6 mm" where the others are in mm. None in codes, ranges and lists.
+/// it, as in "about 7.6", "7.6 (slipped)", "7.6 mm" where the others are in mm, converted where it has another unit
+/// of their quantity. None in codes, ranges and lists.
 ///
 /// @param isConverted whether it is another number than the one that stands there
 public record SuggestedNumber(double value, boolean isConverted) {
@@ -21,7 +25,12 @@ public record SuggestedNumber(double value, boolean isConverted) {
             .split(" "));
     /// Shorter words behind a number may be units that are not known.
     private static final int MIN_REMARK = 4;
+    private static final Pattern BRACKET = Pattern.compile("[(\\[](.*)[)\\]]");
     private static final String PERCENT = "%";
+    /// What parts a unit from a remark behind it.
+    private static final Pattern WORDS_BEHIND = Pattern.compile("[ (,;?!]");
+    private static final int MAX_EXACT_DIGITS = 12;
+    private static final int MIN_DIGITS = 3;
     private static final Map<String, Integer> MULTIPLES = Map.of("k", 3, "K", 3, "M", 6);
 
     /// The numbers that the text may mean, the likeliest first.
@@ -52,14 +61,37 @@ public record SuggestedNumber(double value, boolean isConverted) {
         if (MULTIPLES.containsKey(told) && unit.isEmpty()) {
             return List.of(raised(value, MULTIPLES.get(told)));
         }
+        String toldUnit = WORDS_BEHIND.split(told, 2)[0];
+        Optional<Double> converted = converted(value, found.group(), toldUnit, unit);
+        if (converted.isPresent() && isRemark(told.substring(toldUnit.length()))) {
+            return List.of(new SuggestedNumber(converted.get(), true));
+        }
         boolean apart = behind.isEmpty() || !Character.isLetterOrDigit(behind.charAt(0));
-        boolean otherUnit = UnitSymbols.isKnown(told.split("[ (,;]", 2)[0]);
+        boolean otherUnit = UnitSymbols.isKnown(toldUnit);
         return apart && !otherUnit && isRemark(told) ? List.of(plain(value)) : List.of();
     }
 
     /// The text with its number left out: cells with the same mean their numbers in the same way.
     public static String pattern(String text) {
         return NumberText.INSIDE.matcher(text).replaceAll("#");
+    }
+
+    /// In the unit of the others; where that gives digits without end, with one digit more than were written, and
+    /// three at least.
+    private static Optional<Double> converted(double value, String written, String told, String unit) {
+        if (told.isEmpty() || unit.isEmpty()) {
+            return Optional.empty();
+        }
+        return Unit.read(told)
+                .flatMap(from -> Unit.read(unit).flatMap(to -> from.convert(value, to)))
+                .map(number -> {
+                    var exact = new BigDecimal(Double.toString(number));
+                    int digits = new BigDecimal(written.replace(',', '.').replace('\u2212', '-')).precision();
+                    return exact.stripTrailingZeros().precision() <= MAX_EXACT_DIGITS
+                            ? number
+                            : exact.round(new MathContext(Math.max(MIN_DIGITS, digits + 1)))
+                                    .doubleValue();
+                });
     }
 
     private static SuggestedNumber plain(double value) {
@@ -82,10 +114,13 @@ public record SuggestedNumber(double value, boolean isConverted) {
                 .allMatch(word -> word.isEmpty() || HEDGES.contains(word));
     }
 
-    /// What may stand behind a number: signs, something in brackets, words that are no units.
+    /// What may stand behind a number: signs, something in brackets, words; no units.
     private static boolean isRemark(String words) {
-        return WORDS.splitAsStream(words.replaceAll("[(\\[].*[)\\]]", ""))
-                .allMatch(word -> word.isEmpty()
-                        || word.length() >= MIN_REMARK && word.chars().allMatch(Character::isLetter));
+        Matcher bracket = BRACKET.matcher(words);
+        boolean isUnit = bracket.find() && UnitSymbols.isKnown(bracket.group(1).strip());
+        return !isUnit
+                && WORDS.splitAsStream(bracket.replaceAll(""))
+                        .allMatch(word -> word.isEmpty()
+                                || word.length() >= MIN_REMARK && word.chars().allMatch(Character::isLetter));
     }
 }

@@ -118,22 +118,8 @@ final class DataIssuesPane extends VBox {
                         "Use as error bars",
                         "limits-" + table.id(),
                         () -> workspace.perform(pair.asBars(table, BarMeaning.INTERVAL_95)))));
-        problems.groups().stream().limit(SHOWN).forEach(problem -> entries(list, table, problem));
-        if (problems.groups().size() > SHOWN) {
-            list.getChildren()
-                    .add(sentence(RootLocale.format(
-                            "and %,d more; those above come first.",
-                            problems.groups().stream()
-                                    .skip(SHOWN)
-                                    .mapToInt(Problem::count)
-                                    .sum())));
-        }
-        if (!decided.isEmpty()) {
-            Label heading = sentence(RootLocale.format("Decided (%,d)", decided.size()));
-            heading.getStyleClass().add("decided-heading");
-            list.getChildren().add(heading);
-            decided.stream().limit(SHOWN).forEach(each -> list.getChildren().add(decision(table, each)));
-        }
+        problems(list, table, problems);
+        decisions(list, table, decided);
         var heading = new Label(
                 count == 0
                         ? shape.isPresent()
@@ -156,6 +142,28 @@ final class DataIssuesPane extends VBox {
                         small
                                 ? list
                                 : scrolling(list, count == 0 ? 84 : 178, questions.isEmpty() ? 110 : QUESTION_HEIGHT));
+    }
+
+    private void problems(VBox list, Table table, Problems problems) {
+        problems.groups().stream().limit(SHOWN).forEach(problem -> entries(list, table, problem));
+        if (problems.groups().size() > SHOWN) {
+            list.getChildren()
+                    .add(sentence(RootLocale.format(
+                            "and %,d more; those above come first.",
+                            problems.groups().stream()
+                                    .skip(SHOWN)
+                                    .mapToInt(Problem::count)
+                                    .sum())));
+        }
+    }
+
+    private void decisions(VBox list, Table table, List<List<Decision>> decided) {
+        if (!decided.isEmpty()) {
+            Label heading = sentence(RootLocale.format("Decided (%,d)", decided.size()));
+            heading.getStyleClass().add("decided-heading");
+            list.getChildren().add(heading);
+            decided.stream().limit(SHOWN).forEach(each -> list.getChildren().add(decision(table, each)));
+        }
     }
 
     /// What only a person can tell of a column of text: what each answer gives, side by side, each with its press.

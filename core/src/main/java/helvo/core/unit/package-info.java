@@ -1,0 +1,2 @@
+/// Units of measurement: what a spelling means, and what one is in another.
+package helvo.core.unit;
