@@ -7,6 +7,7 @@ import helvo.core.points.Weighting;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.Edit;
 import helvo.core.study.FigureEdit;
+import helvo.core.study.LimitBars;
 import helvo.core.table.BarMeaning;
 import helvo.core.table.Column;
 import helvo.core.table.Role;
@@ -77,7 +78,7 @@ final class BarOptions {
         if (lower.id() == of.id() || upper.id() == of.id() || lower.id() == upper.id()) {
             throw new UserError("--y-bar names two other columns than " + of.name() + ": its limits.");
         }
-        return new LimitColumns(of, lower, upper).asBars(columns.table(), meaning(BarMeaning.INTERVAL_95));
+        return LimitBars.of(columns.table(), new LimitColumns(of, lower, upper), meaning(BarMeaning.INTERVAL_95));
     }
 
     private void bars(

@@ -45,8 +45,9 @@ public record Correlation(double pearsonR, OptionalDouble pearsonP) {
     ///
     /// @return empty where x or y does not vary
     public static OptionalDouble spearmanRho(Points points) {
-        int[] x = ranks(points.x());
-        int[] y = ranks(points.y());
+        var positions = new RadixSort.Positions(points.size());
+        int[] x = ranks(points.x(), positions);
+        int[] y = ranks(points.y(), positions);
         BigInteger squares = product(x, x).multiply(product(y, y));
         return squares.signum() == 0
                 ? OptionalDouble.empty()
@@ -57,27 +58,23 @@ public record Correlation(double pearsonR, OptionalDouble pearsonP) {
 
     /// Twice each value's distance from the mean rank: a whole number, since equal values share a rank halfway
     /// between two at most.
-    private static int[] ranks(double[] values) {
+    private static int[] ranks(double[] values, RadixSort.Positions positions) {
         int n = values.length;
-        int[] order = RadixSort.rises(values) ? new int[0] : RadixSort.of(values);
+        int[] order = positions.of(values);
         int[] ranks = new int[n];
         int from = 0;
         while (from < n) {
-            double value = values[at(order, from)];
+            double value = values[order[from]];
             int to = from + 1;
-            while (to < n && values[at(order, to)] == value) {
+            while (to < n && values[order[to]] == value) {
                 to++;
             }
             for (int i = from; i < to; i++) {
-                ranks[at(order, i)] = from + to - n;
+                ranks[order[i]] = from + to - n;
             }
             from = to;
         }
         return ranks;
-    }
-
-    private static int at(int[] order, int place) {
-        return order.length == 0 ? place : order[place];
     }
 
     private static BigInteger product(int[] a, int[] b) {

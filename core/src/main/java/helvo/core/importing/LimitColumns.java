@@ -1,12 +1,7 @@
 package helvo.core.importing;
 
 import helvo.core.RootLocale;
-import helvo.core.study.ColumnEdit;
-import helvo.core.study.Edit;
-import helvo.core.study.StudyEdit;
-import helvo.core.table.BarMeaning;
 import helvo.core.table.Column;
-import helvo.core.table.Heading;
 import helvo.core.table.Kind;
 import helvo.core.table.Role;
 import helvo.core.table.Table;
@@ -120,23 +115,5 @@ public record LimitColumns(Column of, Column lower, Column upper) {
         return RootLocale.format(
                 "“%s” lies between “%s” and “%s” in every row: they can be its error bars.",
                 of.name(), lower.name(), upper.name());
-    }
-
-    /// Makes them the bars of the column: two columns of how far they lie from it.
-    ///
-    /// @param meaning of the limits
-    public Edit asBars(Table table, BarMeaning meaning) {
-        int above = table.nextColumnId() + 1;
-        return new StudyEdit.Compound(
-                RootLocale.format("Use “%s” and “%s” as error bars of “%s”", lower.name(), upper.name(), of.name()),
-                List.of(
-                        bar(table, "Below ", of.id(), lower.id(), Role.Y_DOWN),
-                        bar(table, "Above ", upper.id(), of.id(), Role.Y_BAR),
-                        new ColumnEdit.SetBarMeaning(table.id(), above, meaning)));
-    }
-
-    private ColumnEdit.Derive bar(Table table, String side, int from, int minus, Role role) {
-        return new ColumnEdit.Derive(
-                table.id(), new Heading(side + of.name(), of.unit()), "{" + from + "} - {" + minus + "}", role, false);
     }
 }

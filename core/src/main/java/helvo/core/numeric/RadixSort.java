@@ -12,11 +12,7 @@ public final class RadixSort {
 
     /// @return the positions of the values from the least to the greatest; those of NaN last
     public static int[] of(double[] values) {
-        int[] order = new int[values.length];
-        for (int i = 0; i < order.length; i++) {
-            order[i] = i;
-        }
-        return rises(values) ? order : new Positions(values, order).sorted();
+        return new Positions(values.length).of(values);
     }
 
     /// A copy of the values from the least to the greatest; NaN last.
@@ -32,7 +28,7 @@ public final class RadixSort {
     }
 
     /// Whether no value is less than the one before it, and none is NaN but the first.
-    public static boolean rises(double[] values) {
+    private static boolean rises(double[] values) {
         for (int i = 1; i < values.length; i++) {
             if (!(values[i] >= values[i - 1])) {
                 return false;
@@ -145,33 +141,49 @@ public final class RadixSort {
         }
     }
 
-    /// Positions by the size of their values. Of a key only one half is held at a time, which is half the memory.
-    private static final class Positions {
-        private final double[] values;
-        private final long least;
-        private final int bits;
+    /// Positions by the size of their values, for one array after another in the same memory. Of a key only one
+    /// half is held at a time, which is half the memory.
+    public static final class Positions {
         private int[] order;
         private int[] nextOrder = {};
         /// A part of the key of each position.
         private int[] keys = {};
         private int[] nextKeys = {};
+        private double[] values = {};
+        private long least;
+        private int bits;
 
-        Positions(double[] values, int[] order) {
-            Span span = Span.of(values);
-            this.values = values;
-            this.order = order;
-            least = span.least;
-            bits = span.bits;
+        /// @param n how many values each array has
+        public Positions(int n) {
+            order = new int[n];
         }
 
-        int[] sorted() {
+        /// @return the positions from the least to the greatest, those of NaN last; they are those of the next
+        ///     array once that is sorted
+        public int[] of(double[] next) {
+            values = next;
+            for (int i = 0; i < order.length; i++) {
+                order[i] = i;
+            }
+            if (!rises(next)) {
+                Span span = Span.of(next);
+                least = span.least;
+                bits = span.bits;
+                sort();
+            }
+            return order;
+        }
+
+        private void sort() {
             if (order.length <= MAX_INSERTION_SORT) {
                 insert(Long.MAX_VALUE);
-                return order;
+                return;
             }
-            keys = new int[order.length];
-            nextKeys = new int[order.length];
-            nextOrder = new int[order.length];
+            if (keys.length == 0) {
+                keys = new int[order.length];
+                nextKeys = new int[order.length];
+                nextOrder = new int[order.length];
+            }
             int behind = Math.max(0, bits - Integer.SIZE);
             sort(behind, bits);
             // Where many are alike in the foremost bits, that takes longer than to sort by all.
@@ -179,7 +191,6 @@ public final class RadixSort {
                 sort(0, behind);
                 sort(behind, bits);
             }
-            return order;
         }
 
         private long key(int position) {
@@ -222,7 +233,7 @@ public final class RadixSort {
 
         /// Whether a position belongs behind the next; those whose parts of the keys differ stand right.
         private boolean isBehind(int at) {
-            return (keys.length == 0 || keys[at] == keys[at + 1])
+            return (order.length <= MAX_INSERTION_SORT || keys[at] == keys[at + 1])
                     && Long.compareUnsigned(key(order[at]), key(order[at + 1])) > 0;
         }
 

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import helvo.core.number.DecimalMark;
 import helvo.core.study.Figure;
+import helvo.core.study.LimitBars;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.core.table.BarMeaning;
@@ -57,9 +58,7 @@ class LimitColumnsTest {
     void limitsBecomeBarsOfUnequalLength() {
         Table table = table("Stretch", "Load", "lower", "upper");
         Study study = new StudyEdit.AddTable(table, Figure.of(1, 1)).apply(Study.EMPTY);
-        Table barred = LimitColumns.offered(table)
-                .orElseThrow()
-                .asBars(table, BarMeaning.INTERVAL_95)
+        Table barred = LimitBars.of(table, LimitColumns.offered(table).orElseThrow(), BarMeaning.INTERVAL_95)
                 .apply(study)
                 .table(1);
         Column y = barred.first(Role.Y).orElseThrow();

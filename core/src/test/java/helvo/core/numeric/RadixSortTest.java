@@ -71,6 +71,9 @@ class RadixSortTest {
                 .toArray();
 
         assertThat(RadixSort.of(values)).isEqualTo(expected);
+        var positions = new RadixSort.Positions(n);
+        positions.of(Arrays.stream(values).map(value -> -value).toArray());
+        assertThat(positions.of(values)).as("in memory that was used before").isEqualTo(expected);
         assertThat(RadixSort.of(Arrays.stream(values)
                         .filter(value -> !Double.isNaN(value))
                         .sorted()

@@ -11,6 +11,7 @@ import helvo.core.quality.Problems;
 import helvo.core.quality.SuggestedNumbers;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.DecisionEdit;
+import helvo.core.study.LimitBars;
 import helvo.core.table.BarMeaning;
 import helvo.core.table.Cell;
 import helvo.core.table.CellInterpretation;
@@ -117,7 +118,7 @@ final class DataIssuesPane extends VBox {
                         pair.sentence(),
                         "Use as error bars",
                         "limits-" + table.id(),
-                        () -> workspace.perform(pair.asBars(table, BarMeaning.INTERVAL_95)))));
+                        () -> workspace.perform(LimitBars.of(table, pair, BarMeaning.INTERVAL_95)))));
         problems(list, table, problems);
         decisions(list, table, decided);
         var heading = new Label(
