@@ -39,6 +39,8 @@ final class CurveCard extends ToggleButton {
     private static final double SIDES = 12;
     /// Narrower than this, a card has no room for name and R² beside one another.
     private static final double ROOM_FOR_BOTH = 100;
+    /// Characters of an R² beside which there is room for a word.
+    private static final int SHORT_R2 = 7;
     private static final PseudoClass MAX_EVIDENCE = PseudoClass.getPseudoClass("most-evidence");
 
     private final Curve shape;
@@ -51,6 +53,9 @@ final class CurveCard extends ToggleButton {
     private final Rectangle bar = new Rectangle(0, 4);
     private final Label words = new WrappedLabel();
     private final VBox fitted;
+    private final StackPane drawn = new StackPane(picture, simplest);
+    /// R², with the word beside it where that leaves it whole.
+    private final BorderPane secondLine = new BorderPane();
     private Optional<SeriesKey> pictured = Optional.empty();
     private final Tooltip tooltip = new Tooltip();
     private double share;
@@ -70,7 +75,7 @@ final class CurveCard extends ToggleButton {
         paint();
         var weight = new StackPane(evidence, bar);
         StackPane.setAlignment(bar, Pos.CENTER_LEFT);
-        fitted = new VBox(2, new StackPane(picture, simplest), weight);
+        fitted = new VBox(2, drawn, weight);
         words.getStyleClass().add("small");
         var card = new VBox(1, head, new StackPane(fitted, words));
         card.setPadding(new Insets(3, 5, 4, 5));
@@ -113,7 +118,19 @@ final class CurveCard extends ToggleButton {
         fitted.setManaged(fits);
         words.setVisible(!fits);
         words.setManaged(!fits);
-        head.setBottom(fits && head.getRight() == null ? r2 : null);
+        boolean ownLine = fits && head.getRight() == null;
+        boolean beside = ownLine && r2.getText().length() <= SHORT_R2;
+        secondLine.getChildren().clear();
+        drawn.getChildren().setAll(picture);
+        if (beside) {
+            secondLine.setRight(simplest);
+        } else {
+            drawn.getChildren().add(simplest);
+        }
+        if (ownLine) {
+            secondLine.setLeft(r2);
+        }
+        head.setBottom(ownLine ? secondLine : null);
     }
 
     /// @param most     whether no other shape has more evidence for it
@@ -177,6 +194,7 @@ final class CurveCard extends ToggleButton {
                 ? r2(fit.quality().r2AboutMean().getAsDouble(), numbers)
                 : "–";
         r2.setText(value);
+        arrange(true);
         picture.show(series.points(), fit, color);
         boolean simple = series.simplest().equals(Optional.of(shape));
         simplest.setVisible(simple);
