@@ -9,6 +9,7 @@ import helvo.core.study.Edit;
 import helvo.core.study.FigureEdit;
 import helvo.core.study.LimitBars;
 import helvo.core.table.BarMeaning;
+import helvo.core.table.BarUnits;
 import helvo.core.table.Column;
 import helvo.core.table.Role;
 import helvo.core.table.UniformBarLength;
@@ -91,6 +92,10 @@ final class BarOptions {
             Column bar = columns.named(text.substring("column:".length()).strip());
             if (bar.id() == of.id()) {
                 throw new UserError(option + " names the column itself, " + of.name() + ".");
+            }
+            if (BarUnits.areOther(of, bar)) {
+                throw new UserError(option + ": “" + bar.name() + "” is in " + bar.unit() + ", and “" + of.name()
+                        + "” in " + of.unit() + ".");
             }
             edits.add(new ColumnEdit.SetRole(columns.table().id(), bar.id(), role));
             BarMeaning named = BarMeaning.guessed(bar.name());

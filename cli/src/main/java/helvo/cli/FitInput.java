@@ -141,7 +141,8 @@ final class FitInput {
     private Study study(Edit... further) throws UnreadableFile, UserError {
         ImportCommandOptions.Input read = options.read(file);
         warnings = read.warnings();
-        input = options.derived(StudyEdit.AddTable.to(Study.EMPTY, read.table()).apply(Study.EMPTY));
+        input = options.derived(
+                file, StudyEdit.AddTable.to(Study.EMPTY, read.table()).apply(Study.EMPTY));
         return with(further);
     }
 

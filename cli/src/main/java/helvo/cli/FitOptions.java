@@ -3,14 +3,11 @@ package helvo.cli;
 import helvo.core.Progress;
 import helvo.core.RootLocale;
 import helvo.core.fit.Curve;
-import helvo.core.formula.Formula;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.Edit;
 import helvo.core.study.FigureEdit;
 import helvo.core.study.Study;
-import helvo.core.style.SymbolNames;
 import helvo.core.table.Column;
-import helvo.core.table.Heading;
 import helvo.core.table.Role;
 import helvo.core.table.SeriesKey;
 import helvo.core.table.Table;
@@ -27,11 +24,11 @@ final class FitOptions {
     private static final int MOST_NAMED = 20;
     private final Arguments arguments;
     private final ImportCommandOptions reading;
+    private final ColumnOptions columnChoices;
     private final CurveOptions shape;
     private final RowOptions rows;
     private final BarOptions bars;
     private List<Path> files = List.of();
-    private List<String> derived = List.of();
     private String x;
     private List<String> ys;
 
@@ -43,9 +40,7 @@ final class FitOptions {
                 "FILE",
                 "CSV, TSV, XLSX or ODS files; - for standard input. Of several, each is fitted on its own.",
                 value -> files = value);
-        arguments
-                .option("--derive", "COLUMN", "A derived column first: \"name [unit] = formula\"; may be repeated.")
-                .texts(value -> derived = value);
+        columnChoices = new ColumnOptions(arguments);
         arguments
                 .option("--x", "COL", "The x column: its heading without the unit, or #3 for the third.")
                 .required()
@@ -124,13 +119,9 @@ final class FitOptions {
         return read;
     }
 
-    /// With the derived columns that were asked for.
-    Study derived(Study study) throws UserError {
-        Study made = study;
-        for (String text : derived) {
-            made = derive(made.tables().getFirst(), text).apply(made);
-        }
-        return made;
+    /// With the columns in other columnChoices, and the derived ones, that were asked for.
+    Study derived(Path file, Study study) throws UserError {
+        return columnChoices.applied(file, study);
     }
 
     /// What makes the figure that was asked for.
@@ -179,9 +170,9 @@ final class FitOptions {
         return places > 0 ? Helvo.DATA_DO_NOT_ALLOW : code;
     }
 
-    /// The columns that were asked for first.
+    /// What was done to columns first.
     List<String> derived() {
-        return derived;
+        return columnChoices.said();
     }
 
     /// The columns of a file, for who has not named any.
@@ -205,25 +196,5 @@ final class FitOptions {
     /// The id of the one figure that `analysed` makes.
     static int figure() {
         return Study.EMPTY.nextFigureId();
-    }
-
-    private ColumnEdit.Derive derive(Table table, String text) throws UserError {
-        int sign = text.indexOf('=');
-        if (sign < 1) {
-            throw arguments.usageError("--derive “" + text + "”: write it as \"name [unit] = formula\".");
-        }
-        Heading heading = Heading.of(SymbolNames.replaced(text.substring(0, sign), true));
-        if (table.columns().stream().anyMatch(each -> each.name().equals(heading.name()))) {
-            throw new UserError("--derive “" + text + "”: there is a column “" + heading.name()
-                    + "” already; give the new one another name.");
-        }
-        String formula = text.substring(sign + 1).strip();
-        return switch (Formula.read(formula, table)) {
-            case Formula.Reading.Read(var _, String kept) ->
-                new ColumnEdit.Derive(table.id(), heading, kept, Role.NONE, false);
-            case Formula.Reading.Wrong(int from, var _, String sentence) ->
-                throw new UserError(
-                        RootLocale.format("--derive, at character %d of “%s”: %s", from + 1, formula, sentence));
-        };
     }
 }

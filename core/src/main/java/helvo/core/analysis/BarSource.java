@@ -5,10 +5,12 @@ import helvo.core.study.ColumnEdit;
 import helvo.core.study.Edit;
 import helvo.core.study.TableEdit;
 import helvo.core.table.BarMeaning;
+import helvo.core.table.BarUnits;
 import helvo.core.table.Cells;
 import helvo.core.table.Column;
 import helvo.core.table.Table;
 import helvo.core.table.UniformBarLength;
+import helvo.core.unit.Conversion;
 import java.util.Optional;
 
 /// The source of the error bars of an x or y: a column of half lengths, two columns (up and down), or one length or
@@ -27,8 +29,8 @@ public record BarSource(
         BarMeaning meaning) {
     public static BarSource of(Table table, CoordinateColumn coordinate) {
         Column column = coordinate.column();
-        Optional<Column> up = table.barOf(column);
-        Optional<Column> down = table.downOf(column);
+        Optional<Column> up = table.barOf(column).filter(bar -> !BarUnits.areOther(column, bar));
+        Optional<Column> down = table.downOf(column).filter(bar -> !BarUnits.areOther(column, bar));
         return new BarSource(
                 coordinate,
                 up,
@@ -71,9 +73,10 @@ public record BarSource(
 
     private double[] lengths(Column column, int[] rows) {
         Cells cells = column.cells();
+        Conversion conversion = BarUnits.conversion(of.column(), column);
         double[] lengths = new double[rows.length];
         for (int i = 0; i < rows.length; i++) {
-            double length = cells.number(rows[i]);
+            double length = conversion.difference(cells.number(rows[i]));
             lengths[i] = fitting(length);
         }
         return lengths;
@@ -98,7 +101,10 @@ public record BarSource(
                             table.id(),
                             column.id(),
                             row,
-                            rounded(length).replace('.', table.decimalMark().sign())));
+                            rounded(length
+                                            / BarUnits.conversion(of.column(), column)
+                                                    .difference(1))
+                                    .replace('.', table.decimalMark().sign())));
         }
         return own.map(bars -> new ColumnEdit.SetOwnBars(
                         table.id(),

@@ -115,17 +115,7 @@ public record FigureAnalysis(
     /// Whether a series is measured along the right-hand axis: as somebody chose, else where its unit is another
     /// than the first y's.
     public boolean isOnRight(SeriesKey series) {
-        return figure.style().series(series).rightAxis().orElseGet(() -> hasOtherUnit(series));
-    }
-
-    private boolean hasOtherUnit(SeriesKey series) {
-        String first = table.first(Role.Y).map(Column::unit).orElse("");
-        String own = table.columns().stream()
-                .filter(column -> column.id() == series.yColumn())
-                .map(Column::unit)
-                .findFirst()
-                .orElse("");
-        return !first.isEmpty() && !own.isEmpty() && !first.equals(own);
+        return figure.isOnRight(table, series);
     }
 
     /// The y columns that have the right-hand axis only because nobody chose one for them.
@@ -134,7 +124,7 @@ public record FigureAnalysis(
                 .filter(column -> series.stream()
                         .anyMatch(each -> each.key().yColumn() == column.id()
                                 && figure.style().series(each.key()).rightAxis().isEmpty()
-                                && hasOtherUnit(each.key())))
+                                && Figure.hasOtherUnit(table, column.id())))
                 .toList();
     }
 

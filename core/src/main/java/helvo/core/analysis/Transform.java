@@ -1,6 +1,8 @@
 package helvo.core.analysis;
 
 import helvo.core.table.Heading;
+import helvo.core.unit.Unit;
+import java.util.Optional;
 
 /// The usual transforms that make a bent relation straight.
 public enum Transform {
@@ -38,13 +40,24 @@ public enum Transform {
     /// "Load²", "ln Load": the unit is the one that follows; a logarithm has none.
     public Heading heading(Heading of) {
         String name = of.name().matches("[\\p{L}\\p{N}_]+") ? of.name() : "(" + of.name() + ")";
-        String unit = of.unit().matches("[\\p{L}°%]*") ? of.unit() : "(" + of.unit() + ")";
         return switch (this) {
             case NONE -> of;
-            case SQUARE -> new Heading(name + "²", unit.isEmpty() ? "" : unit + "²");
-            case ROOT -> new Heading("√" + name, unit.isEmpty() ? "" : "√" + unit);
-            case RECIPROCAL -> new Heading("1/" + name, unit.isEmpty() ? "" : "1/" + unit);
+            case SQUARE -> new Heading(name + "²", power(of.unit(), 2, 1).orElseGet(() -> factor(of.unit()) + "²"));
+            case ROOT -> new Heading("√" + name, power(of.unit(), 1, 2).orElseGet(() -> "√" + factor(of.unit())));
+            case RECIPROCAL -> new Heading("1/" + name, Unit.quotient("", of.unit(), 1));
             case LOGARITHM -> new Heading("ln " + name, "");
         };
+    }
+
+    private static Optional<String> power(String unit, int numerator, int denominator) {
+        return unit.isEmpty()
+                ? Optional.of("")
+                : Unit.read(unit)
+                        .flatMap(known -> known.power(numerator, denominator))
+                        .map(Unit::spelling);
+    }
+
+    private static String factor(String unit) {
+        return unit.matches("[\\p{L}°%]*") ? unit : "(" + unit + ")";
     }
 }

@@ -3,6 +3,7 @@ package helvo.core.derive;
 import helvo.core.formula.Formula;
 import helvo.core.formula.Sources;
 import helvo.core.table.BarMeaning;
+import helvo.core.table.BarUnits;
 import helvo.core.table.Cell;
 import helvo.core.table.Cells;
 import helvo.core.table.Column;
@@ -12,6 +13,7 @@ import helvo.core.table.Heading;
 import helvo.core.table.Kind;
 import helvo.core.table.Role;
 import helvo.core.table.Table;
+import helvo.core.unit.Conversion;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -124,6 +126,7 @@ public final class Derivations {
         return before.columns().stream()
                 .anyMatch(each -> each.id() == column.id()
                         && each.kind() == column.kind()
+                        && each.unit().equals(column.unit())
                         && each.barMeaning() == column.barMeaning()
                         && each.uniformBars().equals(column.uniformBars()));
     }
@@ -157,6 +160,9 @@ public final class Derivations {
             List<Column> bars = carried.bars().stream()
                     .map(bar -> table.column(bar.column()))
                     .toList();
+            List<Conversion> units = carried.bars().stream()
+                    .map(bar -> BarUnits.conversion(table.column(bar.source()), table.column(bar.column())))
+                    .toList();
             double[] scale = bars.stream()
                     .mapToDouble(bar -> bar.barMeaning().standardDeviation()
                             / column.barMeaning().standardDeviation())
@@ -165,7 +171,7 @@ public final class Derivations {
                 double length = 0;
                 boolean any = false;
                 for (int i = 0; i < scale.length; i++) {
-                    double bar = length(carried.bars().get(i), bars.get(i), row);
+                    double bar = units.get(i).difference(length(carried.bars().get(i), bars.get(i), row));
                     if (!Double.isNaN(bar)) {
                         any = true;
                         length = Math.hypot(

@@ -3,6 +3,7 @@ package helvo.core.fit;
 import helvo.core.Progress;
 import helvo.core.RootLocale;
 import helvo.core.points.Points;
+import helvo.core.unit.Unit;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
@@ -51,7 +52,7 @@ public record Exponential(boolean onLogScale) implements Curve {
 
     @Override
     public String unit(String coefficient, String y, String x) {
-        return coefficient.equals("a") ? y : x.isEmpty() ? "" : "1/" + PowersOfX.whole(x);
+        return coefficient.equals("a") ? y : Unit.quotient("", x, 1);
     }
 
     @Override

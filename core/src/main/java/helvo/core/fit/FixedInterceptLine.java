@@ -5,6 +5,7 @@ import static helvo.core.Require.require;
 import helvo.core.Progress;
 import helvo.core.number.NumberNotation;
 import helvo.core.points.Points;
+import helvo.core.unit.Unit;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
@@ -52,7 +53,7 @@ public record FixedInterceptLine(double fixedIntercept) implements Curve {
 
     @Override
     public String unit(String coefficient, String y, String x) {
-        return PowersOfX.unit(y, x, 1);
+        return Unit.quotient(y, x, 1);
     }
 
     @Override

@@ -2,6 +2,7 @@ package helvo.core.fit;
 
 import helvo.core.Progress;
 import helvo.core.points.Points;
+import helvo.core.unit.Unit;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
@@ -45,7 +46,7 @@ public record Line() implements Curve {
 
     @Override
     public String unit(String coefficient, String y, String x) {
-        return PowersOfX.unit(y, x, coefficient.equals("a") ? 0 : 1);
+        return Unit.quotient(y, x, coefficient.equals("a") ? 0 : 1);
     }
 
     @Override

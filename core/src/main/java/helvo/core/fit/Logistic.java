@@ -3,6 +3,7 @@ package helvo.core.fit;
 import helvo.core.Progress;
 import helvo.core.RootLocale;
 import helvo.core.points.Points;
+import helvo.core.unit.Unit;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
@@ -54,7 +55,7 @@ public record Logistic() implements Curve {
     public String unit(String coefficient, String y, String x) {
         return switch (coefficient) {
             case "L" -> y;
-            case "k" -> x.isEmpty() ? "" : "1/" + PowersOfX.whole(x);
+            case "k" -> Unit.quotient("", x, 1);
             default -> x;
         };
     }

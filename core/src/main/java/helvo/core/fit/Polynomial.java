@@ -4,6 +4,7 @@ import static helvo.core.Require.require;
 
 import helvo.core.Progress;
 import helvo.core.points.Points;
+import helvo.core.unit.Unit;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
@@ -55,7 +56,7 @@ public record Polynomial(int degree) implements Curve {
 
     @Override
     public String unit(String coefficient, String y, String x) {
-        return PowersOfX.unit(y, x, Integer.parseInt(coefficient.substring(1)));
+        return Unit.quotient(y, x, Integer.parseInt(coefficient.substring(1)));
     }
 
     @Override

@@ -3,6 +3,7 @@ package helvo.core.fit;
 import helvo.core.Progress;
 import helvo.core.RootLocale;
 import helvo.core.points.Points;
+import helvo.core.unit.Unit;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
@@ -69,9 +70,7 @@ public record Power(boolean onLogScale) implements Curve {
 
     @Override
     public String unit(String coefficient, String y, String x) {
-        return coefficient.equals("b")
-                ? ""
-                : x.isEmpty() ? y : (y.isEmpty() ? "1" : y) + "/" + PowersOfX.whole(x) + "ᵇ";
+        return coefficient.equals("b") ? "" : x.isEmpty() ? y : (y.isEmpty() ? "1" : y) + "/" + Unit.factor(x) + "ᵇ";
     }
 
     @Override

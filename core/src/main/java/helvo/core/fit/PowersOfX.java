@@ -58,16 +58,4 @@ final class PowersOfX {
                     .append(rest);
         }
     }
-
-    /// The unit of a coefficient of xᵖ: "mm/N²".
-    static String unit(String y, String x, int power) {
-        if (power == 0 || x.isEmpty()) {
-            return y;
-        }
-        return (y.isEmpty() ? "1" : y) + "/" + whole(x) + (power == 1 ? "" : NumberNotation.raised(power));
-    }
-
-    static String whole(String unit) {
-        return unit.matches(".*[·*/ ].*") ? "(" + unit + ")" : unit;
-    }
 }

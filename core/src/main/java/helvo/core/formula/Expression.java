@@ -1,6 +1,9 @@
 package helvo.core.formula;
 
 import helvo.core.number.NumberNotation;
+import helvo.core.unit.Conversion;
+import helvo.core.unit.Unit;
+import java.util.HashSet;
 import java.util.Optional;
 import java.util.Set;
 
@@ -21,6 +24,13 @@ sealed interface Expression {
 
     /// Adds the ids of the columns in it.
     void gather(Set<Integer> columns);
+
+    /// Whether it has one value, in whichever row.
+    default boolean isConstant() {
+        var columns = new HashSet<Integer>();
+        gather(columns);
+        return columns.isEmpty();
+    }
 
     record Constant(double number) implements Expression {
         @Override
@@ -63,6 +73,36 @@ sealed interface Expression {
         @Override
         public void gather(Set<Integer> columns) {
             columns.add(id);
+        }
+    }
+
+    /// A part in another unit.
+    ///
+    /// @param conversion empty where its own unit is not known, or that of another quantity: it has no value then
+    record Converted(Expression of, Unit unit, Optional<Conversion> conversion) implements Expression {
+        @Override
+        public double value(Row row) {
+            double value = of.value(row);
+            return conversion.map(into -> into.value(value)).orElse(Double.NaN);
+        }
+
+        @Override
+        public double slope(Row row, int column) {
+            double inner = of.slope(row, column);
+            return conversion.map(into -> into.difference(inner)).orElse(Double.NaN);
+        }
+
+        @Override
+        public Optional<String> fault(Row row) {
+            return of.fault(row)
+                    .or(() -> conversion.isEmpty()
+                            ? Optional.of("its unit cannot be converted into " + unit.spelling())
+                            : Optional.empty());
+        }
+
+        @Override
+        public void gather(Set<Integer> columns) {
+            of.gather(columns);
         }
     }
 

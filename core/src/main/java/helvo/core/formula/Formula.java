@@ -3,8 +3,10 @@ package helvo.core.formula;
 import helvo.core.table.CalendarUnit;
 import helvo.core.table.Column;
 import helvo.core.table.Derivation;
+import helvo.core.table.Heading;
 import helvo.core.table.Kind;
 import helvo.core.table.Table;
+import helvo.core.unit.Unit;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
@@ -41,16 +43,17 @@ public final class Formula {
         record Wrong(int from, int to, String sentence) implements Reading {}
     }
 
-    /// Reads a formula that a person wrote with the names of columns.
+    /// Reads a formula that a person wrote with the names of columns. What is added in another unit of the same
+    /// quantity is converted, as the kept text says.
     public static Reading read(String text, Table table) {
-        return Parser.read(text, table);
+        return Parser.read(text, table, true);
     }
 
     /// Reads the formula as a column keeps it.
     ///
     /// @return empty when it names a column that the table has not, or is no formula
     public static Optional<Formula> of(Derivation.Formula kept, Table table) {
-        return Parser.read(kept.text(), table) instanceof Reading.Read(Formula formula, var _)
+        return Parser.read(kept.text(), table, false) instanceof Reading.Read(Formula formula, var _)
                 ? Optional.of(formula)
                 : Optional.empty();
     }
@@ -59,8 +62,8 @@ public final class Formula {
     /// back without.
     public static String written(Derivation.Formula kept, Table table) {
         String plain = withNames(kept, table, Column::name);
-        boolean readsBack =
-                Parser.read(plain, table) instanceof Reading.Read(var _, String again) && again.equals(kept.text());
+        boolean readsBack = Parser.read(plain, table, false) instanceof Reading.Read(var _, String again)
+                && again.equals(kept.text());
         return readsBack ? plain : withNames(kept, table, column -> Parser.nameFor(column, table));
     }
 
@@ -70,6 +73,24 @@ public final class Formula {
                 .findFirst()
                 .map(column -> Matcher.quoteReplacement(name.apply(column)))
                 .orElse("$0"));
+    }
+
+    /// The unit of its results, and what is odd about those of its columns.
+    public FormulaUnits.Result units(Table table) {
+        return FormulaUnits.of(expression, table);
+    }
+
+    /// A heading with the unit that is worked out, where it says none.
+    public Heading headed(Heading heading, Table table) {
+        return heading.unit().isEmpty()
+                ? new Heading(
+                        heading.name(), units(table).unit().map(Unit::spelling).orElse(""))
+                : heading;
+    }
+
+    /// How a unit that a person wrote for its results fits the one that is worked out; empty where it does.
+    public Optional<String> compared(Table table, String written) {
+        return FormulaUnits.compared(expression, table, written);
     }
 
     /// Ids of the columns in it, ascending.

@@ -3,6 +3,7 @@ package helvo.core.formula;
 import helvo.core.formula.Expression.Applied;
 import helvo.core.formula.Expression.ColumnValue;
 import helvo.core.formula.Expression.Constant;
+import helvo.core.formula.Expression.Converted;
 import helvo.core.formula.Expression.Joined;
 import helvo.core.formula.Expression.Operator;
 import helvo.core.number.DateText;
@@ -12,6 +13,8 @@ import helvo.core.table.CalendarUnit;
 import helvo.core.table.Column;
 import helvo.core.table.Kind;
 import helvo.core.table.Table;
+import helvo.core.unit.Conversion;
+import helvo.core.unit.Unit;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
@@ -27,7 +30,8 @@ import org.jspecify.annotations.Nullable;
 /// Sums and differences of products and quotients of powers; `-x^2` is −(x²), `2^3^2` is 2^(3^2); a raised digit is
 /// a power; a number, name or bracket right after another is a product (`2 Load`, `2(Load + 1)`), which binds like
 /// `*`. Bars are a size, √ a root. `2026-01-05` is a date, with a time of day behind it if wanted. A function takes
-/// what is in the brackets behind it, or the one name or number (`ln Mass`). Names of columns may hold blanks and
+/// what is in the brackets behind it, or the one name or number (`ln Mass`). `(Width in mm)` is a part in another
+/// unit. Names of columns may hold blanks and
 /// signs: the longest that fits is taken, letter-cased first. In quotation marks any name can stand.
 final class Parser {
     private static final String RAISED = "\u2070\u00b9\u00b2\u00b3\u2074\u2075\u2076\u2077\u2078\u2079";
@@ -48,6 +52,9 @@ final class Parser {
     private int keptTo;
     private int at;
     private int depth;
+    /// Whether parts of a sum in another unit are converted: in what a person writes, not in what is kept, whose
+    /// meaning stays.
+    private final boolean converts;
 
     private static final class Wrong extends RuntimeException {
         private final Formula.Reading.Wrong place;
@@ -58,7 +65,8 @@ final class Parser {
         }
     }
 
-    private Parser(String text, Table table) {
+    private Parser(String text, Table table, boolean converts) {
+        this.converts = converts;
         this.text = text;
         this.table = table;
         this.byLength = table.columns().stream()
@@ -66,7 +74,7 @@ final class Parser {
                 .toList();
     }
 
-    static Formula.Reading read(String text, Table table) {
+    static Formula.Reading read(String text, Table table, boolean converts) {
         if (text.isBlank()) {
             return new Formula.Reading.Wrong(0, text.length(), "Write a formula, such as " + example(table) + ".");
         }
@@ -74,9 +82,12 @@ final class Parser {
             return new Formula.Reading.Wrong(
                     MAX_CHARS, text.length(), "A formula has no more than " + MAX_CHARS + " characters.");
         }
-        var parser = new Parser(text, table);
+        var parser = new Parser(text, table, converts);
         try {
-            Expression expression = parser.sum();
+            Expression sum = parser.sum();
+            Expression expression = parser.conversionHere()
+                    .map(into -> parser.converted(sum, into))
+                    .orElse(sum);
             parser.blanks();
             if (parser.at < text.length()) {
                 throw parser.unexpected();
@@ -134,14 +145,82 @@ final class Parser {
         Expression left = product();
         while (true) {
             if (take("+")) {
-                left = new Joined(Operator.PLUS, left, product());
+                left = joined(Operator.PLUS, left);
             } else if (take("-") || take("\u2212")) {
-                left = new Joined(Operator.MINUS, left, product());
+                left = joined(Operator.MINUS, left);
             } else {
                 depth--;
                 return left;
             }
         }
+    }
+
+    /// A sum's next part, in the unit of those before it.
+    private Expression joined(Operator operator, Expression left) {
+        blanks();
+        keep(at);
+        int from = kept.length();
+        Expression right = product();
+        Optional<Unit> into = converts ? FormulaUnits.converted(left, right, table) : Optional.empty();
+        if (into.isEmpty()) {
+            return new Joined(operator, left, right);
+        }
+        keep(at);
+        int end = kept.length();
+        while (Character.isWhitespace(kept.charAt(end - 1))) {
+            end--;
+        }
+        kept.insert(end, " in " + into.get().spelling() + ")").insert(from, "(");
+        return new Joined(operator, left, converted(right, into.get()));
+    }
+
+    /// Keeps the text up to a place as it was written.
+    private void keep(int to) {
+        kept.append(text, keptTo, to);
+        keptTo = to;
+    }
+
+    private Expression converted(Expression of, Unit into) {
+        Optional<Unit> unit = FormulaUnits.of(of, table).unit();
+        Optional<Conversion> conversion = unit.flatMap(from -> from.to(into));
+        if (converts && conversion.isEmpty()) {
+            String before = "What stands before “in " + into.spelling() + "” ";
+            throw new Wrong(
+                    Math.max(0, at - 1),
+                    at,
+                    before
+                            + unit.map(from -> from.isOne()
+                                            ? "has no unit."
+                                            : "is in " + from.spelling() + ", which is another quantity.")
+                                    .orElse("has no unit that is known here."));
+        }
+        return new Converted(of, into, conversion);
+    }
+
+    /// "in mm" before a closing bracket, or at the end. Reads it.
+    private Optional<Unit> conversionHere() {
+        blanks();
+        if (!text.startsWith("in", at) || at + 2 >= text.length() || !Character.isWhitespace(text.charAt(at + 2))) {
+            return Optional.empty();
+        }
+        int open = 0;
+        int end = at + 2;
+        while (end < text.length() && (open > 0 || text.charAt(end) != ')')) {
+            open += text.charAt(end) == '(' ? 1 : text.charAt(end) == ')' ? -1 : 0;
+            end++;
+        }
+        Optional<Unit> unit = Unit.read(text.substring(at + 2, end));
+        if (unit.isPresent()) {
+            at = end;
+        }
+        return unit;
+    }
+
+    private boolean isConversionHere() {
+        int before = at;
+        boolean is = conversionHere().isPresent();
+        at = before;
+        return is;
     }
 
     private Expression product() {
@@ -202,7 +281,8 @@ final class Parser {
         }
         int from = at;
         if (take("(")) {
-            return closed(sum(), ")", from);
+            Expression inside = sum();
+            return closed(conversionHere().map(into -> converted(inside, into)).orElse(inside), ")", from);
         }
         if (take("|")) {
             return new Applied(FormulaFunction.ABS, closed(sum(), "|", from));
@@ -335,7 +415,8 @@ final class Parser {
                         > 1) {
             throw new Wrong(from, to, "Several columns are called “" + column.name() + "”: rename one first.");
         }
-        this.kept.append(text, keptTo, from).append('{').append(column.id()).append('}');
+        keep(from);
+        this.kept.append('{').append(column.id()).append('}');
         keptTo = to;
         at = to;
         return new ColumnValue(column.id());
@@ -412,7 +493,7 @@ final class Parser {
 
     private boolean beginsFactor() {
         blanks();
-        if (at >= text.length()) {
+        if (at >= text.length() || isConversionHere()) {
             return false;
         }
         char c = text.charAt(at);

@@ -1,5 +1,6 @@
 package helvo.core.importing;
 
+import helvo.core.table.BarUnits;
 import helvo.core.table.Column;
 import helvo.core.table.Kind;
 import java.util.ArrayList;
@@ -30,7 +31,7 @@ final class UncertaintyColumns {
             Column column = columns.get(i);
             if (column.kind() == Kind.NUMBER) {
                 owner(column, columns, columns.subList(0, i))
-                        .filter(_ -> isSize(column))
+                        .filter(of -> isSize(column) && !BarUnits.areOther(of, column))
                         .ifPresent(of -> owners.put(column, of));
             }
         }

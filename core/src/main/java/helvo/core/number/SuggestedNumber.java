@@ -71,6 +71,13 @@ public record SuggestedNumber(double value, boolean isConverted) {
         return apart && !otherUnit && isRemark(told) ? List.of(plain(value)) : List.of();
     }
 
+    /// The text with a unit behind its number, where it means one in that unit and does not say so.
+    public static String withUnit(String text, String unit) {
+        List<SuggestedNumber> meant = of(text, unit);
+        boolean isPlain = !meant.isEmpty() && !meant.getFirst().isConverted && !text.contains(unit);
+        return isPlain ? NumberText.INSIDE.matcher(text).replaceFirst("$0 " + Matcher.quoteReplacement(unit)) : text;
+    }
+
     /// The text with its number left out: cells with the same mean their numbers in the same way.
     public static String pattern(String text) {
         return NumberText.INSIDE.matcher(text).replaceAll("#");
@@ -83,7 +90,8 @@ public record SuggestedNumber(double value, boolean isConverted) {
             return Optional.empty();
         }
         return Unit.read(told)
-                .flatMap(from -> Unit.read(unit).flatMap(to -> from.convert(value, to)))
+                .flatMap(from -> Unit.read(unit).flatMap(from::to))
+                .map(into -> into.value(value))
                 .map(number -> {
                     var exact = new BigDecimal(Double.toString(number));
                     int digits = new BigDecimal(written.replace(',', '.').replace('\u2212', '-')).precision();

@@ -238,6 +238,7 @@ public final class DataSteps {
             case ColumnEdit.SetInterpretation in -> in.table() == table.id();
             case ColumnEdit.ScaleBars scale -> scale.table() == table.id();
             case StudyEdit.UseData(var used) -> used.id() == table.id();
+            case StudyEdit.Convert(int of, int _, String _) -> of == table.id();
             case StudyEdit.Rename _,
                     StudyEdit.Begin _,
                     StudyEdit.AddTable _,

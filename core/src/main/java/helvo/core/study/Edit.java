@@ -30,6 +30,7 @@ public sealed interface Edit permits StudyEdit, TableChange, FigureEdit {
                     StudyEdit.Reshape _,
                     StudyEdit.Begin _,
                     StudyEdit.UseData _,
+                    StudyEdit.Convert _,
                     FigureEdit.SetConditions _,
                     ColumnEdit.SetRole _,
                     ColumnEdit.UseOneY _,

@@ -6,8 +6,11 @@ import helvo.core.fit.Curve;
 import helvo.core.fit.Line;
 import helvo.core.points.Weighting;
 import helvo.core.style.FigureStyle;
+import helvo.core.table.Column;
+import helvo.core.table.Role;
 import helvo.core.table.RowCondition;
 import helvo.core.table.SeriesKey;
+import helvo.core.table.Table;
 import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.ArrayList;
 import java.util.EnumSet;
@@ -111,6 +114,23 @@ public record Figure(
 
     public boolean shows(Layer layer) {
         return layers.contains(layer);
+    }
+
+    /// Whether a series is measured along the right-hand axis: as somebody chose, else where its unit is another
+    /// than the first y's.
+    public boolean isOnRight(Table of, SeriesKey series) {
+        return style.series(series).rightAxis().orElseGet(() -> hasOtherUnit(of, series.yColumn()));
+    }
+
+    /// Whether a y column has another unit than the first.
+    public static boolean hasOtherUnit(Table of, int yColumn) {
+        String first = of.first(Role.Y).map(Column::unit).orElse("");
+        String own = of.columns().stream()
+                .filter(column -> column.id() == yColumn)
+                .map(Column::unit)
+                .findFirst()
+                .orElse("");
+        return !first.isEmpty() && !own.isEmpty() && !first.equals(own);
     }
 
     public Figure withCurve(SeriesKey series, Curve curve) {

@@ -191,6 +191,22 @@ public sealed interface StudyEdit extends Edit {
         }
     }
 
+    /// The values of a column in another unit, with all that is said in it; see [ColumnConversion].
+    ///
+    /// @param unit as it is spelled
+    record Convert(int table, int column, String unit) implements StudyEdit {
+        @Override
+        public Study apply(Study study) {
+            return ColumnConversion.applied(study, table, column, unit);
+        }
+
+        @Override
+        public String sentence(Study before) {
+            Column of = before.table(table).column(column);
+            return "Convert " + of.name() + " from " + of.unit() + " into " + unit;
+        }
+    }
+
     /// The same figure once more over the same table, to be changed on its own.
     record DuplicateFigure(int figure) implements StudyEdit {
         @Override

@@ -5,6 +5,7 @@ import helvo.core.formula.Sources;
 import helvo.core.importing.TableReader;
 import helvo.core.number.DateText;
 import helvo.core.number.DecimalMark;
+import helvo.core.number.SuggestedNumber;
 import helvo.core.quality.AmbiguousColumn;
 import helvo.core.table.Cell;
 import helvo.core.table.CellInterpretation;
@@ -17,6 +18,8 @@ import helvo.core.table.ExcludedRows;
 import helvo.core.table.Kind;
 import helvo.core.table.Role;
 import helvo.core.table.Table;
+import helvo.core.unit.Conversion;
+import helvo.core.unit.Unit;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
@@ -176,9 +179,20 @@ public final class TableUpdate {
             notices.add("“" + found.name() + "” has no unit there; it was taken as " + column.unit() + ".");
         } else if (column.unit().isEmpty()) {
             notices.add("“" + column.name() + "” has no unit here; it is in " + found.unit() + " there.");
+        } else if (conversion(column, found).isPresent()) {
+            notices.add("“" + found.name() + "” is in " + found.unit() + " there, and was converted into "
+                    + column.unit() + ".");
         } else {
             why.add("“" + column.name() + "” is in " + found.unit() + " there, and in " + column.unit() + " here");
         }
+    }
+
+    /// How values there become those of a column here; empty where their units are of two quantities, or not known.
+    private static Optional<Conversion> conversion(Column column, Column found) {
+        return column.kind() != Kind.NUMBER || found.kind() != Kind.NUMBER
+                ? Optional.empty()
+                : Unit.read(found.unit())
+                        .flatMap(there -> Unit.read(column.unit()).flatMap(there::to));
     }
 
     private static void missing(Column column, Table old, List<String> why, List<String> notices) {
@@ -197,7 +211,20 @@ public final class TableUpdate {
                 : column.kind() == Kind.DATE
                         ? DateColumn.dated(found, order(column))
                         : DateColumn.undated(found, column.kind());
-        return column.withCells(cells.cells()).withDecimals(Math.max(column.decimals(), found.decimals()));
+        boolean isRenamed = !column.name().equalsIgnoreCase(found.name());
+        Optional<Conversion> into = isRenamed || column.unit().equals(found.unit())
+                ? Optional.empty()
+                : conversion(column, found).filter(each -> !each.isIdentity());
+        return into.map(each -> column.withCells(cells.cells()
+                        .mapped(
+                                isLength(column) ? each::difference : each::value,
+                                text -> SuggestedNumber.withUnit(text, found.unit()))))
+                .orElseGet(() ->
+                        column.withCells(cells.cells()).withDecimals(Math.max(column.decimals(), found.decimals())));
+    }
+
+    private static boolean isLength(Column column) {
+        return column.role().isBar();
     }
 
     private static DateText.Order order(Column column) {
@@ -256,7 +283,8 @@ public final class TableUpdate {
                                 List.of(moved.get(decision.row())),
                                 decision.problem(),
                                 decision.choice(),
-                                reasons.getOrDefault(moved.get(decision.row()), ""))
+                                reasons.getOrDefault(moved.get(decision.row()), ""),
+                                used(old, decision))
                         .change(again);
             }
         }
@@ -274,6 +302,15 @@ public final class TableUpdate {
                     gone));
         }
         return again;
+    }
+
+    /// The number that was used for a cell.
+    private static List<Double> used(Table old, Decision decision) {
+        return decision.choice() == Decision.Choice.NUMBER_USED
+                        && old.column(decision.column()).cells().cell(decision.row())
+                                instanceof Cell.Number(double number)
+                ? List.of(number)
+                : List.of();
     }
 
     private static List<Cell> cells(Table table, List<Integer> columns, int row) {

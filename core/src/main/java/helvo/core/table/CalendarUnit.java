@@ -1,5 +1,8 @@
 package helvo.core.table;
 
+import java.util.Arrays;
+import java.util.Optional;
+
 /// A unit that time over dates is counted in. A month is the twelfth part of a year, a year the mean one of the
 /// Gregorian calendar (365.2425 days; ISO 80000-3, annex).
 public enum CalendarUnit {
@@ -31,6 +34,13 @@ public enum CalendarUnit {
 
     public double seconds() {
         return seconds;
+    }
+
+    /// @return empty for another symbol
+    public static Optional<CalendarUnit> of(String symbol) {
+        return Arrays.stream(values())
+                .filter(unit -> unit.symbol.equals(symbol))
+                .findFirst();
     }
 
     /// The one in which a span reads as a number of two or three digits.

@@ -3,6 +3,8 @@ package helvo.core.table;
 import helvo.core.RootLocale;
 import helvo.core.number.DecimalMark;
 import helvo.core.number.NumberText;
+import java.util.function.DoubleUnaryOperator;
+import java.util.function.UnaryOperator;
 
 /// The content of one cell of a table: a number, text kept as it was written, or nothing.
 public sealed interface Cell {
@@ -40,6 +42,15 @@ public sealed interface Cell {
         }
         var number = NumberText.number(typed, mark);
         return number.isPresent() ? new Number(number.getAsDouble()) : new Text(typed.strip());
+    }
+
+    /// The same with another number, or another text.
+    default Cell mapped(DoubleUnaryOperator number, UnaryOperator<String> text) {
+        return switch (this) {
+            case Number(double value) -> new Number(number.applyAsDouble(value));
+            case Text(String written) -> new Text(text.apply(written));
+            case Empty _ -> this;
+        };
     }
 
     /// At full precision, with a decimal point; empty for an empty cell.

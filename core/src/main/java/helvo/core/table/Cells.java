@@ -3,7 +3,9 @@ package helvo.core.table;
 import helvo.core.Require;
 import helvo.core.RootLocale;
 import java.util.Arrays;
+import java.util.function.DoubleUnaryOperator;
 import java.util.function.IntFunction;
+import java.util.function.UnaryOperator;
 import org.jspecify.annotations.Nullable;
 
 /// The cells of one column, immutable. Changing one copies only the block of 4,096 it lies in, so a study
@@ -358,9 +360,14 @@ public final class Cells {
 
     /// The same with all numbers multiplied.
     public Cells times(double factor) {
+        return mapped(value -> value * factor, text -> text);
+    }
+
+    /// The same with other numbers and texts.
+    public Cells mapped(DoubleUnaryOperator number, UnaryOperator<String> text) {
         var builder = new Builder();
         for (int row = 0; row < size(); row++) {
-            builder.add(cell(row) instanceof Cell.Number(double value) ? new Cell.Number(value * factor) : cell(row));
+            builder.add(cell(row).mapped(number, text));
         }
         return builder.build();
     }

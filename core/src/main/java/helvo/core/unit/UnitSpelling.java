@@ -16,7 +16,8 @@ final class UnitSpelling {
     /// A symbol with its power.
     ///
     /// @param symbol as it is written, with its prefix
-    record Factor(Symbol symbol, int exponent) {}
+    /// @param halves twice the exponent: roots of units are units too
+    record Factor(Symbol symbol, int halves) {}
 
     /// A symbol that was read.
     ///
@@ -24,7 +25,12 @@ final class UnitSpelling {
     ///     only stands for itself: counts, arbitrary units, currencies
     /// @param scale  that the code is multiplied with
     /// @param counts what it counts, where it stands for itself
-    record Symbol(String spelling, String code, BigDecimal scale, String counts) {}
+    record Symbol(String spelling, String code, BigDecimal scale, String counts) {
+        /// Whether both are one unit, however it is spelled.
+        boolean isSame(Symbol other) {
+            return code.equals(other.code) && counts.equals(other.counts) && scale.compareTo(other.scale) == 0;
+        }
+    }
 
     private final String text;
     private int at;
@@ -41,7 +47,7 @@ final class UnitSpelling {
             return Optional.empty();
         }
         var spelling = new UnitSpelling(text);
-        boolean read = spelling.product(1, false) && spelling.at == text.length();
+        boolean read = spelling.product(2, false) && spelling.at == text.length();
         return read && !spelling.factors.isEmpty() ? Optional.of(List.copyOf(spelling.factors)) : Optional.empty();
     }
 
@@ -76,9 +82,9 @@ final class UnitSpelling {
 
     /// Factors one after the other; behind a slash with their exponents turned over.
     ///
-    /// @param sign 1, or −1 below a slash
-    private boolean product(int sign, boolean inBrackets) {
-        int now = sign;
+    /// @param halves 2, −2 below a slash, and half as much under a root
+    private boolean product(int halves, boolean inBrackets) {
+        int now = halves;
         boolean first = true;
         while (at < text.length()) {
             char c = text.charAt(at);
@@ -87,7 +93,7 @@ final class UnitSpelling {
             }
             if (c == '/') {
                 at++;
-                now = -sign;
+                now = -halves;
             } else if (!first && SIGNS_OF_PRODUCTS.indexOf(c) >= 0) {
                 at++;
             }
@@ -99,10 +105,14 @@ final class UnitSpelling {
         return !inBrackets && !first;
     }
 
-    private boolean factor(int sign) {
+    private boolean factor(int halves) {
+        if (at < text.length() && text.charAt(at) == '√' && halves % 2 == 0) {
+            at++;
+            return factor(halves / 2);
+        }
         if (at < text.length() && text.charAt(at) == '(') {
             at++;
-            if (!product(sign, true) || at >= text.length() || text.charAt(at) != ')') {
+            if (!product(halves, true) || at >= text.length() || text.charAt(at) != ')') {
                 return false;
             }
             at++;
@@ -132,7 +142,7 @@ final class UnitSpelling {
         if (exponent == 0) {
             return false;
         }
-        factors.add(new Factor(symbol.get(), sign * exponent));
+        factors.add(new Factor(symbol.get(), halves * exponent));
         return true;
     }
 

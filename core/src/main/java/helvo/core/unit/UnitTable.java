@@ -88,11 +88,14 @@ final class UnitTable {
         return Map.copyOf(all);
     }
 
-    /// A capital K for kilo stands before units that nobody multiplies with kelvins; no solution is megamolar.
+    /// A capital K for kilo stands before units that nobody multiplies with kelvins; no solution is megamolar; a tonne
+    /// has no parts: "ct" and "pt" are others.
     private static boolean isPrefixed(String sign, String spelling) {
         return spelling.equals("M")
                 ? "mµunp".contains(sign)
-                : !sign.equals("K") || WITH_CAPITAL_KILO.contains(spelling);
+                : spelling.equals("t")
+                        ? "kMG".contains(sign)
+                        : !sign.equals("K") || WITH_CAPITAL_KILO.contains(spelling);
     }
 
     private static Map<String, String> pairs(String list) {

@@ -347,8 +347,9 @@ class FigureAnalysisTest {
         assertThat(transform.formula(7)).isEqualTo(formula);
         assertThat(transform.heading(Heading.of("Load (N)"))).isEqualTo(new Heading(name, unit));
         assertThat(transform.heading(new Heading("Cord mass", "")).unit()).isEmpty();
-        assertThat(transform.heading(new Heading("Cord mass", "g/m")).unit())
-                .isIn("g/m", "(g/m)²", "√(g/m)", "1/(g/m)", "");
+        assertThat(transform.heading(new Heading("Cord mass", "g/m")).unit()).isIn("g/m", "g²/m²", "√(g/m)", "m/g", "");
+        assertThat(transform.heading(new Heading("Cord mass", "zz/m")).unit())
+                .isIn("zz/m", "(zz/m)²", "√(zz/m)", "1/(zz/m)", "");
         assertThat(Transform.RECIPROCAL.of(0)).isNaN();
     }
 }

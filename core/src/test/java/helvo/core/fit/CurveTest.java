@@ -83,20 +83,22 @@ class CurveTest {
     @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
         line        |1|mm|N    |mm; mm/N
-        line        |1|mm|m/s  |mm; mm/(m/s)
+        line        |1|mm|m/s  |mm; mm·s/m
         line        |1|_ |N    |_; 1/N
         line        |1|mm|_    |mm; mm
         polynomial  |2|mm|N    |mm; mm/N; mm/N²
         logarithmic |0|mm|N    |mm; mm
         exponential |0|mm|N    |mm; 1/N
-        exponential |0|mm|m s  |mm; 1/(m s)
+        exponential |0|mm|m s  |mm; 1/(m·s)
         exponential |0|mm|_    |mm; _
         power       |0|mm|N    |mm/Nᵇ; _
         power       |0|_ |kg·m |1/(kg·m)ᵇ; _
         power       |0|mm|_    |mm; _
         logistic    |0|mm|N    |mm; 1/N; N
-        logistic    |0|mm|m*s  |mm; 1/(m*s); m*s
+        logistic    |0|mm|m*s  |mm; 1/(m·s); m*s
         logistic    |0|mm|_    |mm; _; _
+        line        |1|AU|mg/L |AU; AU·L/mg
+        line        |1|zz|m/s  |zz; zz/(m/s)
         """)
     void coefficientsAreMeasuredInUnitsOfBothAxes(String keyword, int degree, String y, String x, String units) {
         Curve curve = curve(keyword, degree, false);

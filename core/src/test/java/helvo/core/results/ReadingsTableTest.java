@@ -135,7 +135,7 @@ class ReadingsTableTest {
     void linesOfTheResultsCanBeQuoted() {
         FigureAnalysis figure = figure(new TableEdit.ExcludeRows(1, List.of(6), "cloudy"));
         var quotable = Results.of(figure, figure.series().getFirst()).quotable();
-        assertThat(quotable.get("slope")).startsWith("slope = 0.10").endsWith("1/(mg/l) (± one standard error)");
+        assertThat(quotable.get("slope")).startsWith("slope = 0.10").endsWith("l/mg (± one standard error)");
         assertThat(quotable).containsKey("R²: with row 7, without");
         assertThat(quotable.get("slope: with row 7, without"))
                 .matches("slope: with row 7 0\\.10\\S+ ± \\S+, without 0\\.10\\S+ ± \\S+ "

@@ -197,6 +197,7 @@ class StepSentencesTest {
         all.put(
                 new StudyEdit.Reshape(1, "Turned", DerivedTable.Form.ONE_ROW_EACH),
                 "Turn the table “Stretch”: one row for each value");
+        all.put(new StudyEdit.Convert(1, 2, "kN"), "Convert Load from N into kN");
         all.put(
                 new ColumnEdit.SetInterpretation(1, 2, CellInterpretation.COMMA),
                 "Read Load as numbers with a decimal comma");

@@ -134,10 +134,29 @@ class TableUpdateTest {
                 .containsExactly(new Cell.Number(12), new Cell.Number(72), new Cell.Number(15.2), new Cell.Number(5));
     }
 
+    /// A number that was used for a cell is that of the cell, not what stands in it; a cell's own words stay.
+    @Test
+    void anotherUnitOfTheQuantityIsConverted() {
+        Study study = new DecisionEdit.Decide(
+                        1, 3, List.of(1), ProblemKind.NOT_A_NUMBER, Decision.Choice.NUMBER_USED, "", List.of(7600.0))
+                .apply(StudyEdit.AddTable.to(Study.EMPTY, READ).apply(Study.EMPTY));
+        var fits = (TableUpdate.Outcome.Fits) TableUpdate.of(
+                study.table(1),
+                table(
+                        column(1, "Cord", Role.NONE, "dry", "dry", "salt", "salt"),
+                        column(2, "Load (kN)", Role.NONE, 0.001, 0.002, 0.001, 2),
+                        column(3, "Stretch (mm)", Role.NONE, 3, "about 7.6", 5, 6)));
+        assertThat(cells(fits.table(), 2))
+                .containsExactly(new Cell.Number(1), new Cell.Number(2), new Cell.Number(1), new Cell.Number(2000));
+        assertThat(fits.table().column(2).unit()).isEqualTo("N");
+        assertThat(cells(fits.table(), 3)).contains(new Cell.Number(7600));
+        assertThat(fits.notices()).containsExactly("“Load” is in kN there, and was converted into N.");
+    }
+
     @Test
     void whatDoesNotFitIsRefusedAndWhatIsTakenForGrantedIsSaid() {
-        assertThat(why(table(column(1, "Load (kN)", Role.NONE, 1, 2), column(2, "Stretch (mm)", Role.NONE, 1, 2))))
-                .containsExactly("there is no column “Cord”", "“Load” is in kN there, and in N here");
+        assertThat(why(table(column(1, "Load (g)", Role.NONE, 1, 2), column(2, "Stretch (mm)", Role.NONE, 1, 2))))
+                .containsExactly("there is no column “Cord”", "“Load” is in g there, and in N here");
         assertThat(why(table(
                         column(1, "Cord", Role.NONE, "a"),
                         column(2, "load", Role.NONE, 9),

@@ -142,6 +142,7 @@ final class CommitQueue {
                 && switch (edit) {
                     case StudyEdit.Summarise _,
                             StudyEdit.Reshape _,
+                            StudyEdit.Convert _,
                             StudyEdit.Compound _,
                             ColumnEdit.Derive _,
                             ColumnEdit.SetFormula _,

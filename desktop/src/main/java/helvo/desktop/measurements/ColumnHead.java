@@ -13,7 +13,6 @@ import helvo.desktop.controls.TypedKeys;
 import helvo.desktop.theme.Themes;
 import helvo.desktop.workspace.Workspace;
 import java.util.Optional;
-import java.util.function.Consumer;
 import java.util.stream.Stream;
 import javafx.geometry.Pos;
 import javafx.scene.AccessibleRole;
@@ -60,13 +59,13 @@ final class ColumnHead extends VBox {
         void widen(Column of);
     }
 
-    /// @param formula asks for another formula of a derived column
+    /// @param asked   what the tag asks for in a panel
     /// @param follows what a derived column follows, in words
     ColumnHead(
             Workspace workspace,
             Table of,
             Column column,
-            Consumer<Column> formula,
+            RoleTag.Asked asked,
             Optional<String> follows,
             Neighbours neighbours) {
         this.workspace = workspace;
@@ -82,7 +81,7 @@ final class ColumnHead extends VBox {
         unit.setText(column.unit().isEmpty() ? column.kind() == Kind.DATE ? "dates" : " " : column.unit());
         unit.getStyleClass().add("column-unit");
         setSpacing(2);
-        getChildren().addAll(new RoleTag(workspace, of, column, formula), name, unit);
+        getChildren().addAll(new RoleTag(workspace, of, column, asked), name, unit);
         follows.ifPresent(says -> {
             name.getStyleClass().add("derived-name");
             Tooltip.install(this, new Tooltip(says));

@@ -9,6 +9,7 @@ import helvo.core.quality.AmbiguousColumn;
 import helvo.core.quality.Problem;
 import helvo.core.quality.Problems;
 import helvo.core.quality.SuggestedNumbers;
+import helvo.core.study.BarsOfOtherUnit;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.DecisionEdit;
 import helvo.core.study.LimitBars;
@@ -61,6 +62,7 @@ final class DataIssuesPane extends VBox {
             List<AmbiguousColumn> questions,
             Optional<DerivedTable.Form> shape,
             Optional<String> limits,
+            List<String> otherUnits,
             List<String> problems,
             int count,
             List<Decision> decisions,
@@ -83,12 +85,14 @@ final class DataIssuesPane extends VBox {
         Optional<String> asked =
                 table.importReport().flatMap(ImportReport::question).filter(_ -> importer.hasReadings(table));
         Optional<LimitColumns> limits = LimitColumns.offered(table);
+        List<BarsOfOtherUnit> otherUnits = BarsOfOtherUnit.in(table);
         var says = new Content(
                 table.id(),
                 asked,
                 questions,
                 shape,
                 limits.map(LimitColumns::sentence),
+                otherUnits.stream().map(BarsOfOtherUnit::sentence).toList(),
                 problems.groups().stream()
                         .limit(SHOWN)
                         .map(problem -> sentence(table, problem))
@@ -102,7 +106,7 @@ final class DataIssuesPane extends VBox {
         said = says;
         getChildren().clear();
         List<List<Decision>> decided = decided(table);
-        int count = problems.count() + (asked.isPresent() ? 1 : 0);
+        int count = problems.count() + (asked.isPresent() ? 1 : 0) + otherUnits.size();
         boolean any = count > 0 || !decided.isEmpty() || shape.isPresent() || limits.isPresent();
         setShown(this, any);
         if (!any) {
@@ -119,6 +123,7 @@ final class DataIssuesPane extends VBox {
                         "Use as error bars",
                         "limits-" + table.id(),
                         () -> workspace.perform(LimitBars.of(table, pair, BarMeaning.INTERVAL_95)))));
+        otherUnits.forEach(bars -> list.getChildren().add(question(table, bars)));
         problems(list, table, problems);
         decisions(list, table, decided);
         var heading = new Label(
@@ -132,6 +137,7 @@ final class DataIssuesPane extends VBox {
         boolean small = problems.groups().size()
                                 + decided.size()
                                 + questions.size()
+                                + otherUnits.size()
                                 + (shape.isPresent() ? 1 : 0)
                                 + (limits.isPresent() ? 1 : 0)
                         <= FEW
@@ -190,6 +196,18 @@ final class DataIssuesPane extends VBox {
             ways.getChildren().add(card);
         }
         return new VBox(4, sentence(question.sentence(table)), ways);
+    }
+
+    /// Bars whose lengths are of another quantity.
+    private VBox question(Table table, BarsOfOtherUnit bars) {
+        var answers = new FlowPane(2, 4);
+        int at = 0;
+        for (BarsOfOtherUnit.Answer each : bars.answers(table)) {
+            Button answer = choice(
+                    each.label(), "bars-unit-" + bars.bar().id() + "-" + at++, () -> workspace.perform(each.edit()));
+            answers.getChildren().add(answer);
+        }
+        return new VBox(4, sentence(bars.sentence()), answers);
     }
 
     /// A table that would be plotted more easily in another shape.

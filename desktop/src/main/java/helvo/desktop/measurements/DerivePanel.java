@@ -9,6 +9,7 @@ import helvo.core.RootLocale;
 import helvo.core.formula.Completions;
 import helvo.core.formula.Formula;
 import helvo.core.formula.FormulaFunction;
+import helvo.core.formula.FormulaUnits;
 import helvo.core.study.ColumnEdit;
 import helvo.core.table.Column;
 import helvo.core.table.Derivation;
@@ -20,6 +21,7 @@ import helvo.desktop.panels.Panel;
 import helvo.desktop.panels.Panels;
 import helvo.desktop.theme.Themes;
 import helvo.desktop.workspace.Workspace;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
@@ -120,7 +122,10 @@ public final class DerivePanel extends Panel {
         formula.focusedProperty().subscribe(_ -> listCompletions());
         formula.addEventFilter(KeyEvent.KEY_PRESSED, this::key);
         name.setOnAction(_ -> make());
-        name.setOnKeyTyped(_ -> named = !name.getText().isBlank());
+        name.setOnKeyTyped(_ -> {
+            named = !name.getText().isBlank();
+            update();
+        });
     }
 
     /// How formulas are written, for one who asks.
@@ -132,7 +137,8 @@ public final class DerivePanel extends Panel {
                 muted("Sums, differences, products (· or *, or nothing: 2 Load), quotients, powers (^ or ²), √, |x|, "
                         + "brackets, π, "
                         + "e. Columns by their names; in "
-                        + "“quotation marks” where a name is odd. Dates count in days. " + functions
+                        + "“quotation marks” where a name is odd. Dates count in days. (Width in mm) is Width in another unit; what is added in another unit is converted. "
+                        + functions
                         + ". Bars carry over to first order.");
         var pane = new TitledPane("How to write a formula", text);
         pane.setAnimated(Themes.isMoving());
@@ -211,10 +217,11 @@ public final class DerivePanel extends Panel {
         preview.setText("");
         switch (reading()) {
             case Formula.Reading.Read(Formula read, String kept) -> {
-                preview.setText(preview(read));
                 if (!named) {
-                    name.setText(suggested(kept));
+                    name.setText(
+                            read.headed(new Heading(suggested(kept), ""), table).text());
                 }
+                preview.setText(preview(read) + units(read));
             }
             case Formula.Reading.Wrong(int from, int to, String sentence) -> mark(from, to, sentence);
         }
@@ -263,6 +270,16 @@ public final class DerivePanel extends Panel {
                                 row + 1, read.fault(table, row).orElse("no finite result")))
                         .orElse("")
                 + (bars.isEmpty() || edited.isPresent() ? "" : "\nIts uncertainty is carried over from " + bars + ".");
+    }
+
+    /// The unit of the results, and what does not fit.
+    private String units(Formula read) {
+        FormulaUnits.Result units = read.units(table);
+        var lines = new ArrayList<String>();
+        units.unit().filter(unit -> !unit.isOne()).ifPresent(unit -> lines.add("In " + unit.spelling() + "."));
+        lines.addAll(units.remarks());
+        read.compared(table, Heading.of(name.getText()).unit()).ifPresent(lines::add);
+        return lines.stream().map(line -> "\n" + line).collect(Collectors.joining());
     }
 
     /// "Load^2" for Load^2: the formula is its own name until one is given.
@@ -323,7 +340,7 @@ public final class DerivePanel extends Panel {
     }
 
     private void make() {
-        if (!(reading() instanceof Formula.Reading.Read(var _, String kept))) {
+        if (!(reading() instanceof Formula.Reading.Read(Formula read, String kept))) {
             formula.requestFocus();
             return;
         }
@@ -332,7 +349,7 @@ public final class DerivePanel extends Panel {
             name.requestFocus();
             return;
         }
-        Heading called = Heading.of(name.getText());
+        Heading called = read.headed(Heading.of(name.getText()), table);
         boolean taken = table.columns().stream()
                 .anyMatch(column -> column.name().equals(called.name())
                         && edited.map(Column::id).orElse(-1) != column.id());

@@ -18,7 +18,6 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.function.Consumer;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import javafx.beans.InvalidationListener;
@@ -59,7 +58,7 @@ public final class MeasurementGrid extends TableView<Integer> {
     private final Importer importer;
     private final ObjectProperty<Table> shown = new SimpleObjectProperty<>();
     private final RowNumbers rowNumbers = new RowNumbers();
-    private final Consumer<Column> formula;
+    private final RoleTag.Asked asked;
     private final Map<Integer, ColumnHead> heads = new HashMap<>();
     private final GridKeys keys;
     private final CellEditor editor;
@@ -67,11 +66,11 @@ public final class MeasurementGrid extends TableView<Integer> {
     @SuppressWarnings("NullAway.Init") // set before anything is shown
     private Table table;
 
-    /// @param formula asks for another formula of a derived column
-    MeasurementGrid(Workspace workspace, Importer importer, Consumer<Column> formula) {
+    /// @param asked what the headings' tags ask for in a panel
+    MeasurementGrid(Workspace workspace, Importer importer, RoleTag.Asked asked) {
         this.workspace = workspace;
         this.importer = importer;
-        this.formula = formula;
+        this.asked = asked;
         setId("grid");
         setAccessibleText("Measurements");
         setEditable(false); // what is typed goes through the editor, whatever cells the toolkit has made
@@ -294,7 +293,7 @@ public final class MeasurementGrid extends TableView<Integer> {
             return summary;
         }
         if (derived.get().derivation().orElseThrow() instanceof Derivation.Formula) {
-            formula.accept(derived.get());
+            asked.formula(derived.get());
         } else {
             workspace
                     .messages()
@@ -452,7 +451,7 @@ public final class MeasurementGrid extends TableView<Integer> {
     }
 
     private void head(TableColumn<Integer, ?> column, Column of) {
-        var head = new ColumnHead(workspace, table, of, formula, DerivationText.of(of, table), keys);
+        var head = new ColumnHead(workspace, table, of, asked, DerivationText.of(of, table), keys);
         head.prefWidthProperty().bind(column.widthProperty().subtract(1));
         heads.put(of.id(), head);
         column.setGraphic(head);

@@ -65,7 +65,17 @@ public final class MeasurementsPane extends VBox {
         layout.setMaxWidth(Double.MAX_VALUE);
         severalY = new SeveralYNotice(workspace);
         filter = new FilterLine(() -> panels.show(FilterPanel.class));
-        grid = new MeasurementGrid(workspace, importer, column -> showFormula(Optional.of(column)));
+        grid = new MeasurementGrid(workspace, importer, new RoleTag.Asked() {
+            @Override
+            public void formula(Column column) {
+                showFormula(Optional.of(column));
+            }
+
+            @Override
+            public void unit(Column column) {
+                panels.of(ConvertPanel.class).show(Optional.of(column));
+            }
+        });
         issues = new DataIssuesPane(workspace, importer, grid);
         hint.getStyleClass().addAll("muted", "first-hint");
         VBox.setVgrow(grid, Priority.ALWAYS);

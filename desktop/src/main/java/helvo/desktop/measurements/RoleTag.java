@@ -18,7 +18,6 @@ import helvo.desktop.workspace.Workspace;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import java.util.function.Consumer;
 import javafx.scene.control.CheckMenuItem;
 import javafx.scene.control.Menu;
 import javafx.scene.control.MenuButton;
@@ -32,14 +31,22 @@ final class RoleTag extends MenuButton {
     private final int table;
     private final boolean otherX;
     private final Column column;
-    private final Consumer<Column> formula;
+    private final Asked asked;
 
-    /// @param formula asks for another formula of a derived column
-    RoleTag(Workspace workspace, Table of, Column column, Consumer<Column> formula) {
+    /// What a tag asks for in a panel.
+    interface Asked {
+        /// Another formula of a derived column.
+        void formula(Column column);
+
+        /// The unit to convert a column into.
+        void unit(Column column);
+    }
+
+    RoleTag(Workspace workspace, Table of, Column column, Asked asked) {
         this.workspace = workspace;
         this.table = of.id();
         otherX = of.first(Role.X).filter(x -> x.id() != column.id()).isPresent();
-        this.formula = formula;
+        this.asked = asked;
         this.column = column;
         setText(column.role() == Role.NONE ? "–" : tag(of, column.role()));
         setId("role-" + column.id());
@@ -92,8 +99,14 @@ final class RoleTag extends MenuButton {
         if (column.derivation().orElse(null) instanceof Derivation.Formula) {
             var change = new MenuItem("Change the formula …");
             change.setId("formula-" + column.id());
-            change.setOnAction(_ -> formula.accept(column));
+            change.setOnAction(_ -> asked.formula(column));
             items.add(change);
+        }
+        if (column.kind() == Kind.NUMBER && !column.unit().isEmpty()) {
+            var convert = new MenuItem("Convert to another unit …");
+            convert.setId("convert-" + column.id());
+            convert.setOnAction(_ -> asked.unit(column));
+            items.add(convert);
         }
         return items;
     }

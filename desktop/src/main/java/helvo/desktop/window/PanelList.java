@@ -7,6 +7,7 @@ import helvo.desktop.figure.FigureView;
 import helvo.desktop.figure.LinearisePanel;
 import helvo.desktop.figure.PointsPanel;
 import helvo.desktop.guide.GuidePanel;
+import helvo.desktop.measurements.ConvertPanel;
 import helvo.desktop.measurements.DerivePanel;
 import helvo.desktop.measurements.FillPanel;
 import helvo.desktop.measurements.FilterPanel;
@@ -63,6 +64,7 @@ final class PanelList {
         all.put(ReadingPanel.class, () -> new ReadingPanel(workspace, importer, panels));
         all.put(ConflictPanel.class, () -> new ConflictPanel(workspace, saver, panels));
         all.put(FillPanel.class, () -> new FillPanel(workspace, panels, grid));
+        all.put(ConvertPanel.class, inGuide("measurements#units", () -> new ConvertPanel(workspace, panels, grid)));
         all.put(
                 DerivePanel.class,
                 inGuide("measurements#columns-by-formula", () -> new DerivePanel(workspace, panels, grid)));
@@ -92,6 +94,7 @@ final class PanelList {
         GuidePanel.addTo(commands, panels);
         FillPanel.addTo(commands, workspace, panels);
         DerivePanel.addTo(commands, workspace, panels, grid);
+        ConvertPanel.addTo(commands, panels, grid);
         SummaryPanel.addTo(commands, workspace, panels);
         ValueSetPanel.addTo(commands, workspace, panels);
         FilterPanel.addTo(commands, workspace, panels);

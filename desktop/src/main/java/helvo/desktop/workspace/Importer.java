@@ -24,7 +24,7 @@ import helvo.files.table.TableReading;
 import helvo.files.text.PastedText;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.HashMap;
+import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -50,8 +50,9 @@ public final class Importer {
     private final StudyOpener opener;
     private final FileReadingQueue reading;
     private final ReadOnlyObjectWrapper<Optional<Question>> question = new ReadOnlyObjectWrapper<>(Optional.empty());
-    /// Readings of tables between which nobody has chosen yet.
-    private final Map<Integer, List<TableReading>> open = new HashMap<>();
+    /// Readings of tables between which a person may choose, each known by its report: another study has other
+    /// tables of the same numbers.
+    private final Map<ImportReport, List<TableReading>> open = new IdentityHashMap<>();
 
     /// What only the person can tell before something is opened.
     public sealed interface Question {
@@ -203,7 +204,7 @@ public final class Importer {
     private void opened(TableImport read) {
         add(read.table());
         workspace.table().filter(_ -> !read.readings().isEmpty()).ifPresent(table -> {
-            open.put(table.id(), read.readings());
+            table.importReport().ifPresent(how -> open.put(how, read.readings()));
             askHowToRead(table);
         });
         int others = others(read.table());
@@ -262,18 +263,20 @@ public final class Importer {
 
     /// Whether there are readings of a table to choose from.
     public boolean hasReadings(Table table) {
-        return table.importReport().flatMap(ImportReport::question).isPresent()
-                && (open.containsKey(table.id()) || table.source().isPresent());
+        return table.importReport()
+                .filter(how -> how.question().isPresent())
+                .filter(how -> open.containsKey(how) || table.source().isPresent())
+                .isPresent();
     }
 
     /// Asks how a table is to be read of which that is open; its file is read once more where need be.
     public void askHowToRead(Table table) {
-        List<TableReading> known = open.get(table.id());
-        if (known != null) {
-            ask(table, known);
-        } else {
-            reading.again(progress -> TableImport.again(table, progress), read -> ask(table, read.readings()));
-        }
+        table.importReport()
+                .flatMap(how -> Optional.ofNullable(open.get(how)))
+                .ifPresentOrElse(
+                        known -> ask(table, known),
+                        () -> reading.again(
+                                progress -> TableImport.again(table, progress), read -> ask(table, read.readings())));
     }
 
     private void ask(Table table, List<TableReading> readings) {
@@ -282,7 +285,7 @@ public final class Importer {
                 "It holds words and numbers, or numbers that go on evenly: names of columns, or values like those "
                         + "below.",
                 readings.stream()
-                        .map(each -> way(each.name(), each.shown(), () -> use(table.id(), each)))
+                        .map(each -> way(each.name(), each.shown(), () -> use(table, each)))
                         .toList()));
     }
 
@@ -290,11 +293,13 @@ public final class Importer {
         return new Question.HowToRead.Way(name, TablePreview.of(shown, PREVIEW_COLUMNS, PREVIEW_ROWS), take);
     }
 
-    /// Takes a table as it is read in the way that was chosen.
-    private void use(int table, TableReading chosen) {
-        open.remove(table);
-        workspace.perform(new StudyEdit.ReplaceTable(chosen.table().withId(table)));
-        chosen.turn().ifPresent(form -> turn(chosen.table().withId(table), form));
+    /// Takes a table as it is read in the way that was chosen. Undo asks again: of a file that is read once more, of
+    /// what was pasted the readings are kept.
+    private void use(Table table, TableReading chosen) {
+        table.source().flatMap(_ -> table.importReport()).ifPresent(open::remove);
+        Table taken = chosen.table().withId(table.id());
+        workspace.perform(new StudyEdit.ReplaceTable(taken));
+        chosen.turn().ifPresent(form -> turn(taken, form));
     }
 
     /// Asks whether a table is to be brought into another shape, or stays.

@@ -221,6 +221,7 @@ final class StudyNames {
                     entry(ColumnEdit.Derive.class, "derive", "table heading formula role replaces"),
                     entry(ColumnEdit.SetFormula.class, "set formula", "table column heading formula"),
                     entry(ColumnEdit.NameSet.class, "name set", "table column name values others"),
+                    entry(StudyEdit.Convert.class, "convert", "table column unit"),
                     entry(ColumnEdit.AddColumn.class, "add column", "table"),
                     entry(ColumnEdit.AddNumbers.class, "add numbers", "table heading cells"),
                     entry(ColumnEdit.RemoveColumn.class, "remove column", "table column"),

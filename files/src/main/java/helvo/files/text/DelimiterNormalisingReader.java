@@ -57,8 +57,7 @@ final class DelimiterNormalisingReader extends Reader {
         return remark < 0
                 ? parted(text, delimiter, cuts)
                 : parted(text.substring(0, remark), delimiter, cuts)
-                        + " "
-                        + "# "
+                        + " # "
                         + comment.withoutSign(text.substring(remark))
                                 .replace('\t', ' ')
                                 .replace('"', '”');

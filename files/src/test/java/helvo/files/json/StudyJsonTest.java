@@ -82,6 +82,7 @@ class StudyJsonTest {
             new ColumnEdit.UseAsFurtherX(1, 3),
             new ColumnEdit.SetKind(1, 2, Kind.DATE, DateText.Order.MONTH_FIRST),
             new StudyEdit.Reshape(1, "Turned", DerivedTable.Form.ROWS_TO_COLUMNS),
+            new StudyEdit.Convert(1, 2, "kN"),
             new ColumnEdit.SetInterpretation(1, 2, CellInterpretation.MINUTES_SECONDS),
             new ColumnEdit.SetFormat(
                     1, 2, new ColumnFormat.Dates(DateText.Form.MINUTE, DateText.Order.DAY_FIRST, CalendarUnit.HOUR)),
@@ -291,12 +292,14 @@ class StudyJsonTest {
                 OlderNames.translated(StudyJson.mapper().readTree(older)).toString());
     }
 
-    /// `version-3/edits.jsonl` is what version 3 wrote of the same edits.
+    /// `version-3/edits.jsonl` is what version 3 wrote of the same edits, of which it had no conversion.
     @Test
     void everyEditOfVersion3IsUnderstood() throws IOException {
         assertThat(Files.readAllLines(Path.of("src/test/resources/helvo/files/study/version-3/edits.jsonl")).stream()
                         .map(StudyJsonTest::translated))
-                .isEqualTo(ONE_OF_EACH);
+                .isEqualTo(ONE_OF_EACH.stream()
+                        .filter(edit -> !(edit instanceof StudyEdit.Convert))
+                        .toList());
     }
 
     /// `version-4/edits.jsonl` was written once: who changes a word of the format finds it here.

@@ -1,0 +1,112 @@
+package helvo.cli;
+
+import helvo.core.RootLocale;
+import helvo.core.formula.Formula;
+import helvo.core.study.ColumnConversion;
+import helvo.core.study.ColumnConversion.Planned;
+import helvo.core.study.ColumnEdit;
+import helvo.core.study.Study;
+import helvo.core.study.StudyEdit;
+import helvo.core.style.SymbolNames;
+import helvo.core.table.Column;
+import helvo.core.table.Heading;
+import helvo.core.table.Role;
+import helvo.core.table.Table;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.stream.Stream;
+
+/// The options that change a table's columns before anything is fitted: other units, and columns by formulas.
+final class ColumnOptions {
+    private final Arguments arguments;
+    private List<String> converted = List.of();
+    private List<String> derived = List.of();
+
+    /// @param arguments of the command that has these options
+    ColumnOptions(Arguments arguments) {
+        this.arguments = arguments;
+        arguments
+                .option("--derive", "COLUMN", "A derived column first: \"name [unit] = formula\"; may be repeated.")
+                .texts(value -> derived = value);
+        arguments
+                .option("--convert", "COL=UNIT", "Convert a column, with its bars: \"Temp=K\"; may be repeated.")
+                .texts(value -> converted = value);
+    }
+
+    /// In words, for what a report says of its data.
+    List<String> said() {
+        return Stream.concat(converted.stream().map(each -> each.replaceFirst("\\s*=\\s*", " in ")), derived.stream())
+                .toList();
+    }
+
+    /// A study of one table with its columns as they were asked for. A derived column is converted once it is there.
+    Study applied(Path file, Study study) throws UserError {
+        Study made = study;
+        var later = new ArrayList<Wish>();
+        for (String text : converted) {
+            Wish wish = wish(text);
+            boolean isThere = made.tables().getFirst().columns().stream()
+                    .anyMatch(column -> column.name().equalsIgnoreCase(wish.column) || wish.column.startsWith("#"));
+            if (isThere || derived.isEmpty()) {
+                made = converted(file, made, wish);
+            } else {
+                later.add(wish);
+            }
+        }
+        for (String text : derived) {
+            made = derive(made.tables().getFirst(), text).apply(made);
+        }
+        for (Wish wish : later) {
+            made = converted(file, made, wish);
+        }
+        return made;
+    }
+
+    /// @param column its name, or its number behind "#"
+    private record Wish(String column, String unit) {}
+
+    private Wish wish(String text) {
+        int sign = text.lastIndexOf('=');
+        if (sign < 1 || sign == text.length() - 1) {
+            throw arguments.usageError("--convert “" + text + "”: write it as \"column=unit\".");
+        }
+        return new Wish(
+                text.substring(0, sign).strip(),
+                SymbolNames.replaced(text.substring(sign + 1).strip(), true));
+    }
+
+    private Study converted(Path file, Study study, Wish wish) throws UserError {
+        Table table = study.tables().getFirst();
+        Column column = new ColumnsByName(file, table).named(wish.column);
+        return switch (ColumnConversion.planned(study, table.id(), column.id(), wish.unit)) {
+            case Planned.Possible _ -> new StudyEdit.Convert(table.id(), column.id(), wish.unit).apply(study);
+            case Planned.Refused(String why) -> throw new UserError("--convert: " + why);
+        };
+    }
+
+    private ColumnEdit.Derive derive(Table table, String text) throws UserError {
+        int sign = text.indexOf('=');
+        if (sign < 1) {
+            throw arguments.usageError("--derive “" + text + "”: write it as \"name [unit] = formula\".");
+        }
+        Heading heading = Heading.of(SymbolNames.replaced(text.substring(0, sign), true));
+        if (table.columns().stream().anyMatch(each -> each.name().equals(heading.name()))) {
+            throw new UserError("--derive “" + text + "”: there is a column “" + heading.name()
+                    + "” already; give the new one another name.");
+        }
+        String formula = text.substring(sign + 1).strip();
+        return switch (Formula.read(formula, table)) {
+            case Formula.Reading.Read(Formula read, String kept) -> {
+                Stream.concat(read.units(table).remarks().stream(), read.compared(table, heading.unit()).stream())
+                        .map(remark -> heading.name() + ": " + remark)
+                        .map(Helvo::shortened)
+                        .forEach(arguments.err()::println);
+                yield new ColumnEdit.Derive(table.id(), read.headed(heading, table), kept, Role.NONE, false);
+            }
+            case Formula.Reading.Wrong(int from, var _, String sentence) ->
+                throw new UserError(
+                        RootLocale.format("--derive, at character %d of “%s”: %s", from + 1, formula, sentence));
+        };
+    }
+}
