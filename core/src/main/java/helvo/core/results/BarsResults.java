@@ -14,6 +14,8 @@ import helvo.core.number.NumberNotation;
 import helvo.core.numeric.Range;
 import helvo.core.results.Results.Line;
 import helvo.core.table.BarMeaning;
+import helvo.core.table.BarUnits;
+import helvo.core.table.Column;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -98,7 +100,7 @@ final class BarsResults {
         String from = source.up()
                 .or(source::down)
                 .map(column ->
-                        "bars in " + axis + " from column " + column.heading().text()
+                        "bars in " + axis + " from column " + column.heading().text() + converted(source, column)
                                 + source.down()
                                         .filter(down -> source.up().isPresent())
                                         .map(down -> " and " + down.heading().text())
@@ -109,6 +111,11 @@ final class BarsResults {
                         numbers.plain(source.own().orElseThrow().size()),
                         source.own().get().percent() ? " %" : unit.isEmpty() ? "" : " " + unit));
         return from + ", ± " + source.meaning().words();
+    }
+
+    private static String converted(BarSource source, Column bar) {
+        Column of = source.of().column();
+        return BarUnits.conversion(of, bar).isIdentity() ? "" : ", converted into " + of.unit();
     }
 
     private void curve() {

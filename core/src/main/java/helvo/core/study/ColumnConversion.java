@@ -70,7 +70,8 @@ public final class ColumnConversion {
         Table of = study.table(table);
         Column values = of.column(column);
         if (values.kind() != Kind.NUMBER) {
-            return new Planned.Refused("“" + values.name() + "” holds " + values.holds() + ": only numbers have a unit to convert.");
+            return new Planned.Refused(
+                    "“" + values.name() + "” holds " + values.holds() + ": only numbers have a unit to convert.");
         }
         Optional<String> follows = follows(study, of, values);
         if (follows.isPresent()) {
@@ -329,7 +330,7 @@ public final class ColumnConversion {
                     : following(before, bar, length.get()).withHeading(heading);
         }
         return bar.withHeading(heading)
-                .withFormat(format(bar, length.get()))
+                .withFormat(format(bar, new Conversion(length.get().factor(), BigDecimal.ZERO)))
                 .withCells(bar.cells()
                         .mapped(
                                 length.get()::difference,

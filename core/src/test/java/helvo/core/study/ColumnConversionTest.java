@@ -250,6 +250,22 @@ class ColumnConversionTest {
                         possible -> assertThat(possible.warning()).isEmpty());
     }
 
+    @Test
+    void twoUnitsOfOneQuantityShareAnAxisOnceOneIsConverted() {
+        Study study = study(
+                column(1, "t (s)", Role.X, 1, 2, 3),
+                column(2, "Length (mm)", Role.Y, 10, 20, 40),
+                column(3, "Width (cm)", Role.Y, 1, 2, 3),
+                column(4, "Load (N)", Role.Y, 1, 2, 3));
+        List<SharedAxis> offered = SharedAxis.offered(study, study.table(1));
+        assertThat(offered).extracting(SharedAxis::label).containsExactly("Convert Width into mm");
+        Study one = with(study, offered.getFirst().edit(study.table(1)));
+        assertThat(numbers(one.table(1).column(3))).containsExactly(10.0, 20.0, 30.0);
+        assertThat(one.figure(1).isOnRight(one.table(1), SeriesKey.whole(3))).isFalse();
+        assertThat(one.figure(1).isOnRight(one.table(1), SeriesKey.whole(4))).isTrue();
+        assertThat(SharedAxis.offered(one, one.table(1))).isEmpty();
+    }
+
     /// Bars in cm are drawn on an axis of mm as they are long; bars in s are asked.
     @Test
     void barsOfAnotherUnitAreConvertedOrAsked() {

@@ -4,8 +4,10 @@ import static helvo.desktop.controls.Controls.setShown;
 import static helvo.desktop.controls.Controls.smallButton;
 
 import helvo.core.analysis.FigureAnalysis;
+import helvo.core.study.SharedAxis;
 import helvo.core.study.StudyEdit;
 import helvo.core.table.Column;
+import helvo.core.table.Table;
 import helvo.desktop.workspace.Workspace;
 import helvo.figure.layout.FigureLayout;
 import java.util.List;
@@ -14,6 +16,7 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
+import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
@@ -59,24 +62,37 @@ final class FigureNotices extends VBox {
                                 "Try again",
                                 "Work out the figure again",
                                 workspace.document().analyses()::again))));
-        if (!right.isEmpty()) {
-            String names = right.stream().map(column -> column.heading().text()).collect(Collectors.joining(", "));
-            getChildren()
-                    .add(line(
-                            names
-                                    + (right.size() == 1
-                                            ? " has another unit, and so the axis on the right."
-                                            : " have other units, and so the axis on the right."),
-                            smallButton(
-                                    "one-axis",
-                                    "Use one axis",
-                                    "Measure all series along one axis",
-                                    () -> choose(right, false)),
-                            smallButton(
-                                    "keep-right", "Keep it", "Keep the axis on the right", () -> choose(right, true))));
-        }
+        figure.filter(_ -> !right.isEmpty()).ifPresent(of -> getChildren().add(onRight(of.table(), right)));
         tooLong.forEach(text -> getChildren().add(line(text)));
         setShown(this, !now.isEmpty());
+    }
+
+    /// Columns of one quantity in two units are converted for one axis; others are measured along one as their
+    /// numbers stand.
+    private HBox onRight(Table table, List<Column> right) {
+        List<SharedAxis> shared = SharedAxis.offered(workspace.study(), table).stream()
+                .filter(each -> right.contains(each.column()))
+                .toList();
+        boolean isOneQuantity = shared.size() == right.size();
+        String names = right.stream().map(column -> column.heading().text()).collect(Collectors.joining(", "));
+        String one = right.size() == 1 ? " has another unit" : " have other units";
+        Button use = isOneQuantity
+                ? smallButton(
+                        "one-axis",
+                        "Convert into " + shared.getFirst().first().unit(),
+                        "Convert into one unit, and measure all series along one axis",
+                        () -> workspace.perform(new StudyEdit.Compound(
+                                shared.stream().map(SharedAxis::label).collect(Collectors.joining(", ")),
+                                shared.stream().map(each -> each.edit(table)).toList())))
+                : smallButton(
+                        "one-axis",
+                        "Use one axis",
+                        "Measure all series along one axis, as their numbers stand",
+                        () -> choose(right, false));
+        return line(
+                names + one + (isOneQuantity ? " of the same quantity" : "") + ", and so the axis on the right.",
+                use,
+                smallButton("keep-right", "Keep it", "Keep the axis on the right", () -> choose(right, true)));
     }
 
     private static HBox line(String text, Node... choices) {

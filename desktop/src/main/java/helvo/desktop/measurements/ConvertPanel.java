@@ -162,7 +162,9 @@ public final class ConvertPanel extends Panel {
             int next = units.getSelectionModel().getSelectedIndex() + step;
             units.getSelectionModel()
                     .select(Math.clamp(next, 0, units.getItems().size() - 1));
-            units.scrollTo(units.getSelectionModel().getSelectedIndex());
+            if (units.getItems().size() > MOST_ROWS) {
+                units.scrollTo(units.getSelectionModel().getSelectedIndex());
+            }
             unit.end();
             event.consume();
         }

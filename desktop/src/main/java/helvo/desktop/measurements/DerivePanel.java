@@ -287,6 +287,7 @@ public final class DerivePanel extends Panel {
         return Formula.written(new Derivation.Formula(kept), table)
                 .replace("“", "")
                 .replace("”", "")
+                .replaceAll("\\(([^()]*) in [^()]*\\)", "$1")
                 .replaceAll("\\^2(?!\\d)", "²")
                 .replaceAll("\\^3(?!\\d)", "³");
     }
