@@ -74,7 +74,9 @@ final class CurvesCommand extends Command {
         SeriesAnalysis series = figure.series().getFirst();
         if (json) {
             ObjectNode report = FitJson.curves(
-                    figure, new FitJson.Asked(PlaceOnAxis.on(figure, at, "--at"), List.of(), bounds), input.warnings());
+                    figure,
+                    new FitJson.Asked(PlaceOnAxis.on(figure, at, "--at"), List.of(), bounds, List.of()),
+                    input.warnings());
             reports.add(FitJson.of(input.source(figure), report));
         } else {
             PrintWriter out = arguments.out();

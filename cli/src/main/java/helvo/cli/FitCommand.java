@@ -2,11 +2,16 @@ package helvo.cli;
 
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
+import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
+import helvo.core.prediction.QuantityDefinition;
 import helvo.core.results.ComparisonResults;
+import helvo.core.results.QuantityResults;
 import helvo.core.results.ReadingsResults;
 import helvo.core.results.Results;
 import helvo.core.results.Results.Line;
+import helvo.core.study.Edit;
+import helvo.core.study.FigureEdit;
 import helvo.files.UnreadableFile;
 import helvo.files.disk.AtomicFile;
 import helvo.files.disk.WriteErrorText;
@@ -19,6 +24,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.databind.node.ObjectNode;
 
@@ -29,6 +35,7 @@ final class FitCommand extends Command {
     private List<Double> when = List.of();
     private @Nullable Integer measured;
     private boolean bounds;
+    private List<String> quantities = List.of();
     private Optional<Path> residuals = Optional.empty();
     private boolean json;
 
@@ -52,6 +59,13 @@ final class FitCommand extends Command {
                 .integer(value -> measured = value);
         arguments.flag(
                 "--bounds", "The steepest and the shallowest line through all error bars.", value -> bounds = value);
+        arguments
+                .option(
+                        "--quantity",
+                        "QUANTITY",
+                        "Work this out of the coefficients: \"name [unit] = formula\"; may be repeated. Without a "
+                                + "formula, a usual one of the curve: half-life, zero crossing …")
+                .texts(value -> quantities = value);
         arguments
                 .option("--residuals", "FILE.csv", "Write the table of residuals here.")
                 .path(value -> residuals = Optional.of(value));
@@ -87,7 +101,7 @@ final class FitCommand extends Command {
     }
 
     private int fit(FitInput input, List<ObjectNode> reports) throws UnreadableFile, UserError {
-        FigureAnalysis figure = input.analysed();
+        FigureAnalysis figure = quantities.isEmpty() ? input.analysed() : withQuantities(input);
         if (bounds
                 && figure.series().stream().allMatch(series -> series.bounds().isEmpty())
                 && figure.missing().isEmpty()) {
@@ -99,7 +113,8 @@ final class FitCommand extends Command {
                     new FitJson.Asked(
                             PlaceOnAxis.on(figure, at, "--at"),
                             when.stream().map(y -> new FitJson.When(y, times())).toList(),
-                            bounds),
+                            bounds,
+                            figure.figure().quantities()),
                     input.warnings());
             reports.add(FitJson.of(input.source(figure), report));
         } else if (figure.missing().isEmpty()) {
@@ -121,6 +136,41 @@ final class FitCommand extends Command {
                                 .findFirst()
                                 .orElse("No row meets the conditions.")));
         return Helvo.DATA_DO_NOT_ALLOW;
+    }
+
+    private FigureAnalysis withQuantities(FitInput input) throws UnreadableFile, UserError {
+        var edits = new ArrayList<Edit>();
+        for (String text : quantities) {
+            if (text.indexOf('=') >= 0) {
+                edits.add(new FigureEdit.SetQuantity(
+                        FitOptions.figure(),
+                        QuantityResults.read(text)
+                                .orElseThrow(() -> arguments.usageError(
+                                        "--quantity “" + text + "”: write it as \"name [unit] = formula\"."))));
+            }
+        }
+        FigureAnalysis figure = input.analysed(edits.toArray(Edit[]::new));
+        List<String> usual =
+                quantities.stream().filter(text -> text.indexOf('=') < 0).toList();
+        if (!usual.isEmpty() && figure.series().getFirst().fit().isPresent()) {
+            for (String name : usual) {
+                edits.add(new FigureEdit.SetQuantity(
+                        FitOptions.figure(),
+                        usual(name, figure.series().getFirst().fit().get())));
+            }
+            figure = input.again(edits.toArray(Edit[]::new));
+        }
+        return figure;
+    }
+
+    private static QuantityDefinition usual(String name, Fit fit) throws UserError {
+        List<QuantityDefinition> usual = QuantityDefinition.usual(fit);
+        return usual.stream()
+                .filter(each -> each.heading().name().equalsIgnoreCase(name.strip()))
+                .findFirst()
+                .orElseThrow(() -> new UserError("--quantity “" + name + "” is not one of this curve's: "
+                        + usual.stream().map(each -> each.heading().name()).collect(Collectors.joining(", "))
+                        + "; or write \"name [unit] = formula\"."));
     }
 
     private void print(FitInput input, FigureAnalysis figure, List<Double> places) {

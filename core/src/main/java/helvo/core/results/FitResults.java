@@ -85,6 +85,7 @@ final class FitResults {
         lines.addAll(new ChecksResults(series, fit, numbers).lines());
         before();
         lines.addAll(BarsResults.of(series, numbers, figure.figure().shows(Layer.BOUNDS)));
+        lines.addAll(QuantityResults.of(figure, series));
         lines.addAll(new ReadingsResults(figure).of(series));
         further();
         return List.copyOf(lines);

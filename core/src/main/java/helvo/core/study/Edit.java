@@ -72,6 +72,8 @@ public sealed interface Edit permits StudyEdit, TableChange, FigureEdit {
                     StudyEdit.SaveStyle _,
                     FigureEdit.SetTitle _,
                     FigureEdit.Describe _,
+                    FigureEdit.SetQuantity _,
+                    FigureEdit.RemoveQuantity _,
                     FigureEdit.NameFigure _,
                     FigureEdit.Show _,
                     FigureEdit.ChooseCurve _,

@@ -5,6 +5,7 @@ import static helvo.core.Require.require;
 import helvo.core.fit.Curve;
 import helvo.core.fit.Line;
 import helvo.core.points.Weighting;
+import helvo.core.prediction.QuantityDefinition;
 import helvo.core.style.FigureStyle;
 import helvo.core.table.Column;
 import helvo.core.table.Role;
@@ -27,6 +28,7 @@ import java.util.Set;
 /// @param weighting how points count in its fits
 /// @param caption     of the figure in a report; empty for one made from what it shows
 /// @param description what it shows, for somebody who does not see it; likewise
+/// @param quantities  that are worked out of the coefficients of its curves
 @RecordBuilder
 public record Figure(
         int id,
@@ -40,7 +42,8 @@ public record Figure(
         Weighting weighting,
         FigureStyle style,
         Optional<String> caption,
-        Optional<String> description)
+        Optional<String> description,
+        List<QuantityDefinition> quantities)
         implements FigureBuilder.With {
     /// So many further curves a figure has at most.
     public static final int MOST_FURTHER = 50;
@@ -69,6 +72,8 @@ public record Figure(
         curves = List.copyOf(curves);
         conditions = List.copyOf(conditions);
         weighting = weighting == null ? Weighting.UNWEIGHTED : weighting;
+        quantities = quantities == null ? List.of() : List.copyOf(quantities);
+        require(quantities.size() <= QuantityDefinition.MOST, "%s quantities", quantities.size());
         caption = caption == null ? Optional.empty() : caption;
         description = description == null ? Optional.empty() : description;
         require(
@@ -92,7 +97,8 @@ public record Figure(
                 Weighting.UNWEIGHTED,
                 FigureStyle.DEFAULT,
                 Optional.empty(),
-                Optional.empty());
+                Optional.empty(),
+                List.of());
     }
 
     /// Of the whole sheet.
@@ -168,6 +174,28 @@ public record Figure(
                         .mapToInt(SeriesKey::curve)
                         .max()
                         .orElse(0));
+    }
+
+    /// With one quantity more, or in the place of the one of its name.
+    public Figure withQuantity(QuantityDefinition quantity) {
+        var all = new ArrayList<>(quantities);
+        int place = place(quantity.heading().name());
+        if (place < 0) {
+            all.add(quantity);
+        } else {
+            all.set(place, quantity);
+        }
+        return withQuantities(all);
+    }
+
+    public Figure withoutQuantity(String name) {
+        return withQuantities(quantities.stream()
+                .filter(each -> !each.heading().name().equals(name))
+                .toList());
+    }
+
+    private int place(String quantity) {
+        return quantities.stream().map(each -> each.heading().name()).toList().indexOf(quantity);
     }
 
     public Figure withName(int newId, String newName) {

@@ -3,6 +3,7 @@ package helvo.core.study;
 import helvo.core.RootLocale;
 import helvo.core.fit.Curve;
 import helvo.core.points.Weighting;
+import helvo.core.prediction.QuantityDefinition;
 import helvo.core.style.AxisPlace;
 import helvo.core.style.AxisStyle;
 import helvo.core.style.CurveStyle;
@@ -40,6 +41,8 @@ public sealed interface FigureEdit extends Edit {
             case Show(var _, Layer layer, var _) -> layer != Layer.POOLED;
             case SetTitle _,
                     Describe _,
+                    SetQuantity _,
+                    RemoveQuantity _,
                     NameFigure _,
                     SetSheet _,
                     Resize _,
@@ -82,6 +85,31 @@ public sealed interface FigureEdit extends Edit {
                             + caption.map(text -> "“" + text + "”").orElse("made from what it shows")
                     : "Text for those who do not see the figure: "
                             + description.map(text -> "“" + text + "”").orElse("made from what it shows");
+        }
+    }
+
+    /// A quantity that is worked out of the curves' coefficients, in the place of the one of its name.
+    record SetQuantity(int figure, QuantityDefinition quantity) implements FigureEdit {
+        @Override
+        public Figure change(Figure before) {
+            return before.withQuantity(quantity);
+        }
+
+        @Override
+        public String sentence(Study before) {
+            return "Work out " + quantity.heading().text() + " = " + quantity.formula();
+        }
+    }
+
+    record RemoveQuantity(int figure, String name) implements FigureEdit {
+        @Override
+        public Figure change(Figure before) {
+            return before.withoutQuantity(name);
+        }
+
+        @Override
+        public String sentence(Study before) {
+            return "No longer work out " + name;
         }
     }
 

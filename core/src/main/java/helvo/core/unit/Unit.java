@@ -251,8 +251,14 @@ public final class Unit {
         return measured;
     }
 
-    /// As the Unified Code for Units of Measure writes it, "N.mm-2"; empty where it counts something, or has a root.
-    public String code() {
+    /// A unit as the Unified Code for Units of Measure writes it, "N.mm-2".
+    ///
+    /// @return empty where it is not known, counts something, or has a root
+    public static Optional<String> code(String spelling) {
+        return read(spelling).map(Unit::code).filter(code -> !code.isEmpty());
+    }
+
+    private String code() {
         boolean has = !factors.isEmpty()
                 && factors.stream()
                         .allMatch(factor -> !factor.symbol().code().isEmpty()

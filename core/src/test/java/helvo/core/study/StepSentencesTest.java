@@ -8,6 +8,7 @@ import helvo.core.number.DateText;
 import helvo.core.number.DecimalMark;
 import helvo.core.number.NumberNotation;
 import helvo.core.points.Weighting;
+import helvo.core.prediction.QuantityDefinition;
 import helvo.core.study.FigureEdit.Zoom.Limits;
 import helvo.core.style.AxisPlace;
 import helvo.core.style.AxisStyle;
@@ -197,6 +198,10 @@ class StepSentencesTest {
         all.put(
                 new StudyEdit.Reshape(1, "Turned", DerivedTable.Form.ONE_ROW_EACH),
                 "Turn the table “Stretch”: one row for each value");
+        all.put(
+                new FigureEdit.SetQuantity(1, new QuantityDefinition(new Heading("g", "m/s²"), "4 π² / slope")),
+                "Work out g (m/s²) = 4 π² / slope");
+        all.put(new FigureEdit.RemoveQuantity(1, "g"), "No longer work out g");
         all.put(new StudyEdit.Convert(1, 2, "kN"), "Convert Load from N into kN");
         all.put(
                 new ColumnEdit.SetInterpretation(1, 2, CellInterpretation.COMMA),

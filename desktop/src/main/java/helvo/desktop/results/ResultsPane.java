@@ -119,8 +119,13 @@ public final class ResultsPane extends VBox {
                                 "All readings in a table, typed, copied, exported",
                                 () -> panels.show(ReadingsPanel.class)),
                         smallButton(
+                                "results-quantities",
+                                "Derive …",
+                                "Half-life, zero crossing and others, worked out of the coefficients",
+                                () -> panels.show(QuantitiesPanel.class)),
+                        smallButton(
                                 "results-quote",
-                                "On the figure …",
+                                "On figure …",
                                 "Put lines of the results on the figure",
                                 () -> panels.show(ResultNotePanel.class)));
         getChildren().addAll(heading, tabs, scroll, actions);

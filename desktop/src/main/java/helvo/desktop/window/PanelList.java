@@ -24,6 +24,7 @@ import helvo.desktop.panels.Panels;
 import helvo.desktop.panels.ReadingPanel;
 import helvo.desktop.persistence.PreferencesFile;
 import helvo.desktop.persistence.Settings;
+import helvo.desktop.results.QuantitiesPanel;
 import helvo.desktop.results.ReadingsPanel;
 import helvo.desktop.results.ResultNotePanel;
 import helvo.desktop.settings.SettingsPanel;
@@ -80,6 +81,7 @@ final class PanelList {
         all.put(PointsPanel.class, inGuide("curves#part", () -> new PointsPanel(workspace, panels, view)));
         all.put(BarsPanel.class, inGuide("bars", () -> new BarsPanel(workspace, panels)));
         all.put(ReadingsPanel.class, inGuide("readings", () -> new ReadingsPanel(workspace, exporter, panels)));
+        all.put(QuantitiesPanel.class, inGuide("readings#quantities", () -> new QuantitiesPanel(workspace, panels)));
         all.put(ResultNotePanel.class, () -> new ResultNotePanel(workspace, panels, view));
         all.put(TourPanel.class, () -> new TourPanel(workspace, studies.settings(), panels));
         return all;
@@ -100,6 +102,7 @@ final class PanelList {
         FilterPanel.addTo(commands, workspace, panels);
         LinearisePanel.addTo(commands, workspace, panels);
         ReadingsPanel.addTo(commands, workspace, panels);
+        QuantitiesPanel.addTo(commands, workspace, panels);
         ResultNotePanel.addTo(commands, workspace, panels);
         TourPanel.addTo(commands, workspace, panels);
     }

@@ -49,7 +49,7 @@ import org.testfx.util.WaitForAsyncUtils;
 @ExtendWith(ApplicationExtension.class)
 class WindowsTest {
     private static final int ROUNDS = 25;
-    private static final int PANELS = 21;
+    private static final int PANELS = 22;
 
     @TempDir
     private Path state;

@@ -15,15 +15,20 @@ import helvo.core.fit.FitOutcome;
 import helvo.core.fit.FitQuality;
 import helvo.core.fit.Residuals;
 import helvo.core.fit.TheilSen;
+import helvo.core.number.DecimalMark;
 import helvo.core.number.NumberNotation;
 import helvo.core.numeric.Range;
 import helvo.core.prediction.Calibration;
+import helvo.core.prediction.DerivedQuantity;
 import helvo.core.prediction.InverseReading;
+import helvo.core.prediction.QuantityDefinition;
 import helvo.core.prediction.Reading;
 import helvo.core.results.EquationText;
+import helvo.core.results.QuantityResults;
 import helvo.core.style.Note;
 import helvo.core.table.Column;
 import helvo.core.table.SeriesKey;
+import helvo.core.unit.Unit;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
@@ -49,7 +54,8 @@ public final class FitJson {
     /// @param at     the x to read it at
     /// @param when   the y to find the x of
     /// @param bounds whether the lines that the error bars allow are told
-    public record Asked(List<Double> at, List<When> when, boolean bounds) {}
+    /// @param quantities to be worked out of its coefficients
+    public record Asked(List<Double> at, List<When> when, boolean bounds, List<QuantityDefinition> quantities) {}
 
     /// A y to find the x of.
     ///
@@ -132,7 +138,8 @@ public final class FitJson {
                                 .filter(Note.ReadingMarker::fromY)
                                 .map(note -> new When(note.at(), note.replicates()))
                                 .toList(),
-                        true)));
+                        true,
+                        figure.figure().quantities())));
         return report;
     }
 
@@ -175,7 +182,10 @@ public final class FitJson {
     }
 
     private static ObjectNode column(Column column) {
-        return NODES.objectNode().put("name", column.name()).put("unit", column.unit());
+        return NODES.objectNode()
+                .put("name", column.name())
+                .put("unit", column.unit())
+                .put("ucum", Unit.code(column.unit()).orElse(null));
     }
 
     private static ObjectNode fit(SeriesAnalysis series, Asked asked) {
@@ -224,6 +234,27 @@ public final class FitJson {
                 unusable.addObject()
                         .put("row", series.points().rows()[i] + 1)
                         .put("why", "it has no error bar above 0 to weigh by");
+            }
+        }
+        return node;
+    }
+
+    private static ObjectNode quantity(QuantityDefinition definition, SeriesAnalysis series, Fit fit) {
+        ObjectNode node =
+                NODES.objectNode().put("name", definition.heading().name()).put("formula", definition.formula());
+        switch (QuantityResults.of(definition, series, fit, DecimalMark.POINT)) {
+            case DerivedQuantity.Outcome.Found(DerivedQuantity found) -> {
+                node.put("unit", found.heading().unit()).put("value", found.value());
+                put(node, "standardError", found.standardError());
+                put(node, "half95", found.half95());
+                ArrayNode says = node.putArray("says");
+                found.remarks().forEach(says::add);
+            }
+            case DerivedQuantity.Outcome.NotFound(String why) -> {
+                for (String each : List.of("unit", "value", "standardError", "half95")) {
+                    node.putNull(each);
+                }
+                node.putArray("says").add(why);
             }
         }
         return node;
@@ -296,6 +327,8 @@ public final class FitJson {
         } else {
             node.putNull("bounds");
         }
+        ArrayNode quantities = node.putArray("quantities");
+        asked.quantities().forEach(each -> quantities.add(quantity(each, series, fit)));
         ArrayNode readings = node.putArray("readings");
         for (double x : asked.at()) {
             Reading.at(fit, series.points(), x)

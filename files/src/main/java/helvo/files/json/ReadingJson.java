@@ -7,6 +7,7 @@ import helvo.core.quality.Problems;
 import helvo.core.table.Column;
 import helvo.core.table.ImportReport;
 import helvo.core.table.Table;
+import helvo.core.unit.Unit;
 import helvo.files.table.TableReading;
 import java.util.List;
 import tools.jackson.databind.SerializationFeature;
@@ -40,6 +41,7 @@ public final class ReadingJson {
             columns.addObject()
                     .put("name", column.name())
                     .put("unit", column.unit())
+                    .put("ucum", Unit.code(column.unit()).orElse(null))
                     .put("holds", column.holds())
                     .put("role", column.role().tag());
         }

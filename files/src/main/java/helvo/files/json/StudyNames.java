@@ -4,6 +4,7 @@ import helvo.core.number.DateText;
 import helvo.core.number.DecimalMark;
 import helvo.core.number.NumberNotation;
 import helvo.core.points.Weighting;
+import helvo.core.prediction.QuantityDefinition;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.Commit;
 import helvo.core.study.DecisionEdit;
@@ -123,7 +124,8 @@ final class StudyNames {
                             Figure.class,
                             "",
                             "id name table title layers curves furtherCurves conditions weighting "
-                                    + "style caption description"),
+                                    + "style caption description quantities"),
+                    entry(QuantityDefinition.class, "", "heading formula"),
                     entry(Layer.class, "", "BARS BOUNDS EQUATIONS CONFIDENCE_BAND RESIDUALS POOLED GRID_LINES"),
                     entry(Figure.CurveChoice.class, "", "series curve"),
                     entry(SeriesKey.class, "", "yColumn rows group curve"),
@@ -229,6 +231,8 @@ final class StudyNames {
                     entry(DecisionEdit.UndoDecision.class, "undo decision", "table column rows"),
                     entry(FigureEdit.SetTitle.class, "set title", "figure title"),
                     entry(FigureEdit.Describe.class, "describe figure", "figure caption description"),
+                    entry(FigureEdit.SetQuantity.class, "set quantity", "figure quantity"),
+                    entry(FigureEdit.RemoveQuantity.class, "remove quantity", "figure name"),
                     entry(FigureEdit.NameFigure.class, "name figure", "figure name"),
                     entry(FigureEdit.Show.class, "show", "figure layer shown"),
                     entry(FigureEdit.ChooseCurve.class, "choose curve", "figure series curve"),

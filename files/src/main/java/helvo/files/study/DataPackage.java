@@ -5,6 +5,7 @@ import helvo.core.table.Cell;
 import helvo.core.table.Column;
 import helvo.core.table.Kind;
 import helvo.core.table.Table;
+import helvo.core.unit.Unit;
 import java.text.Normalizer;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -74,6 +75,7 @@ final class DataPackage {
             field.put("title", column.heading().text());
             if (!column.unit().isEmpty()) {
                 field.put("unit", column.unit());
+                Unit.code(column.unit()).ifPresent(code -> field.put("ucum", code));
             }
         }
         ArrayNode values = schema.putArray("missingValues");

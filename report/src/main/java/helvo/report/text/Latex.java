@@ -1,5 +1,6 @@
 package helvo.report.text;
 
+import helvo.core.unit.Unit;
 import helvo.report.model.Block;
 import helvo.report.model.Mathematics;
 import helvo.report.model.Span;
@@ -16,7 +17,7 @@ import java.util.stream.Stream;
 /// Equations, texts and tables in LaTeX: tables by booktabs, values with their uncertainties by siunitx.
 public final class Latex {
     private static final Pattern VALUE =
-            Pattern.compile("\\(?([−-]?[0-9.,]+)(?: ± ([0-9.,]+))?\\)?" + "(?: × 10([⁻⁰¹²³⁴⁵⁶⁷⁸⁹]+))?");
+            Pattern.compile("\\(?([−-]?[0-9.,]+)(?: ± ([0-9.,]+))?\\)?" + "(?: × 10([⁻⁰¹²³⁴⁵⁶⁷⁸⁹]+))?(?: (\\D.*))?");
     private static final String RAISED_DIGITS = "\u2070\u00b9\u00b2\u00b3\u2074\u2075\u2076\u2077\u2078\u2079";
     private static final String LOWERED_DIGITS = "\u2080\u2081\u2082\u2083\u2084\u2085\u2086\u2087\u2088\u2089";
     /// A sign and how it is written, two by two; what is in mathematics stands between dollars.
@@ -117,14 +118,19 @@ public final class Latex {
                 .collect(Collectors.joining());
     }
 
-    /// A cell: a number, with its uncertainty if it has one, by siunitx; other text as it is.
+    /// A cell: a number, with its uncertainty if it has one, by siunitx, and its unit upright behind a thin space;
+    /// other text as it is.
     public static String cell(List<Span> spans) {
         Matcher value = VALUE.matcher(Span.text(spans).replace("\u202f", ""));
-        if (!value.matches() || value.group(2) == null && value.group(3) == null) {
+        boolean isValue = value.matches()
+                && (value.group(2) != null || value.group(3) != null)
+                && (value.group(4) == null || Unit.read(value.group(4)).isPresent());
+        if (!isValue) {
             return of(spans);
         }
         return "\\num{" + plain(value.group(1)) + (value.group(2) == null ? "" : " +- " + plain(value.group(2)))
-                + (value.group(3) == null ? "" : " e" + power(value.group(3))) + "}";
+                + (value.group(3) == null ? "" : " e" + power(value.group(3))) + "}"
+                + (value.group(4) == null ? "" : "\\," + escaped(value.group(4)));
     }
 
     private static String plain(String number) {

@@ -81,7 +81,9 @@ class MathematicsTest {
                 "12; 12",
                 "about 7.6; about 7.6",
                 "0,25 ± 0,03; \\num{0.25 +- 0.03}",
-                "46.8 ± 0.8 g; 46.8 $\\pm$ 0.8 g"
+                "10.14 ± 0.27 N/°C; \\num{10.14 +- 0.27}\\,N/$^{\\circ}$C",
+                "12 ± 3 pulls; 12 $\\pm$ 3 pulls",
+                "46.8 ± 0.8 g; \\num{46.8 +- 0.8}\\,g"
             })
     void valuesWithUncertaintiesAreBySiunitx(String shown, String latex) {
         assertThat(Latex.cell(Span.of(shown))).isEqualTo(latex);
