@@ -5,7 +5,8 @@ import java.util.regex.Pattern;
 
 /// A column's name and unit. The unit may be empty.
 public record Heading(String name, String unit) {
-    private static final Pattern BRACKETED = Pattern.compile("(.*\\S)\\s*(?:\\(([^()]*)\\)|\\[([^\\[\\]]*)\\])\\s*");
+    private static final Pattern BRACKETED =
+            Pattern.compile("(.*\\S)\\s*(?:\\(([^()]*(?:\\([^()]*\\)[^()]*){0,8})\\)|\\[([^\\[\\]]*)\\])\\s*");
     private static final Pattern DIVIDED = Pattern.compile("(.*\\S)\\s+/\\s+(\\S.*)");
 
     /// Reads "Load (N)", "Load [N]" and "Load / N"; a slash without blanks, as in "Load/N" or "km/h", is

@@ -30,7 +30,9 @@ class TableTest {
                 "Ratio a/b|Ratio a/b|none",
                 "± (mm)|±|mm",
                 "Speed / km/h|Speed|km/h",
-                "f(x) (1)|f(x)|1"
+                "f(x) (1)|f(x)|1",
+                "Rate (AU/(mg/L))|Rate|AU/(mg/L)",
+                "k (a) (1/(m·s))|k (a)|1/(m·s)"
             })
     void readsNameAndUnitOfAHeading(String text, String name, String unit) {
         assertThat(Heading.of(text)).isEqualTo(new Heading(name, unit == null ? "" : unit));
