@@ -97,7 +97,7 @@ class MeasurementsTest {
         assertThat(window.view.lookup("#derive").lookupAll(".wrong-place")).hasSize(1);
         robot.push(KeyCode.CONTROL, KeyCode.A).write("fre", 0).type(KeyCode.TAB).write("^2", 0);
         assertThat(window.text("#derive-formula")).isEqualTo("Frequency^2");
-        assertThat(window.text("#derive-name")).isEqualTo("Frequency²");
+        assertThat(window.text("#derive-name")).isEqualTo("Frequency² (Hz²)");
         robot.clickOn("#derive-use-y").clickOn("#derive-formula").type(KeyCode.ENTER);
         window.settle();
         assertThat(table().first(Role.Y).orElseThrow().name()).isEqualTo("Frequency²");
