@@ -1,24 +1,13 @@
 package helvo.core.number;
 
+import helvo.core.unit.Unit;
 import java.util.Set;
 import java.util.regex.Pattern;
 
 /// The units of daily use in laboratories, as they stand behind numbers: "N/mm²", "mg/L", "°C".
 public final class UnitSymbols {
-    private static final Set<String> WITH_PREFIX = Set.of(
-            "m", "g", "s", "A", "K", "mol", "cd", "Hz", "N", "Pa", "J", "W", "C", "V", "F", "\u03a9", "\u2126", "ohm",
-            "Ohm", "S", "Wb", "T", "H", "lm", "lx", "Bq", "Gy", "Sv", "kat", "L", "l", "eV", "bar", "M", "cal", "Wh",
-            "Ah", "VA", "B", "bit", "byte", "u", "Da", "pc", "t", "rad");
-    private static final Set<String> WITHOUT_PREFIX = Set.of(
-            "%",
-            "‰", "°", "°C", "°F", "degC", "degF", "deg", "′", "″", "'", "h", "hr", "hrs", "min", "mins", "sec", "secs",
-            "d", "day", "days", "wk", "week", "weeks", "mo", "month", "months", "yr", "yrs", "year", "years", "a", "in",
-            "ft", "yd", "mi", "lb", "lbs", "oz", "psi", "ksi", "lbf", "kgf", "mmHg", "inHg", "mmH2O", "cmH2O", "inH2O",
-            "atm", "Torr", "torr", "ppm", "ppb", "ppt", "rpm", "dB", "dBm", "dBA", "AU", "a.u.", "cps", "cpm", "counts",
-            "count", "cts", "ha", "gal", "kn", "mph", "kph", "IU", "U", "sr", "Å", "€", "$", "£", "¥", "x", "F", "C",
-            "lux", "molar", "mOsm", "mEq", "cells", "pcs", "px");
-    private static final Set<String> PREFIXES =
-            Set.of("Y", "Z", "E", "P", "T", "G", "M", "k", "K", "h", "da", "d", "c", "m", "µ", "u", "n", "p", "f", "a");
+    /// These stand behind numbers as units do, and are none that could be told for sure: "37 C", "10 x".
+    private static final Set<String> FURTHER = Set.of("C", "x", "ppt", "₹");
     private static final Pattern BETWEEN = Pattern.compile("[/·⋅* ]");
     private static final String SIGNS = "[\\p{L}°%‰′″'€$£¥₹₽₩Ωµ.]";
     /// An exponent: a raised one, or digits behind "^" or a minus, or one digit from 2 on.
@@ -33,7 +22,7 @@ public final class UnitSymbols {
     /// Whether a text is written as units are: letters and signs with exponents. "T000000" and "M100US" are
     /// not.
     public static boolean isWrittenAsUnit(String text) {
-        if (WITHOUT_PREFIX.contains(text)) {
+        if (isKnownSymbol(text)) {
             return true;
         }
         for (String part : BETWEEN.split(text, -1)) {
@@ -69,10 +58,6 @@ public final class UnitSymbols {
     }
 
     private static boolean isKnownSymbol(String symbol) {
-        return WITHOUT_PREFIX.contains(symbol)
-                || WITH_PREFIX.contains(symbol)
-                || PREFIXES.stream()
-                        .anyMatch(prefix ->
-                                symbol.startsWith(prefix) && WITH_PREFIX.contains(symbol.substring(prefix.length())));
+        return FURTHER.contains(symbol) || Unit.isSymbol(symbol);
     }
 }

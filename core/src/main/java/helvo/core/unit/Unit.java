@@ -102,6 +102,11 @@ public final class Unit {
         return UnitSpelling.read(spelling).map(factors -> new Unit(spelling.strip(), factors));
     }
 
+    /// Whether this is the symbol of a unit, with its prefix if it has one.
+    public static boolean isSymbol(String text) {
+        return UnitTable.symbol(text).isPresent();
+    }
+
     /// As it was written, or made of the symbols of what was multiplied: "N/mm", "AU·L/mg".
     public String spelling() {
         return spelling;

@@ -6,6 +6,7 @@ import java.util.HashSet;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 
 /// The symbols of units, and their words, with what they are in the Unified Code for Units of Measure (UCUM 2.2).
 final class UnitTable {
@@ -15,6 +16,8 @@ final class UnitTable {
             Ohm=Ohm Ohms=Ohm ohms=Ohm S F=F t=t cal=cal Wh=W.h Ah=A.h VA=V.A M=mol/L osm=osm Osm=osm Eq=eq eq=eq
             pc=pc B=By bit=bit byte=By G=G
             """;
+    /// These are units with a prefix only: "C" alone may be °C.
+    private static final String ONLY_WITH_PREFIX = "C";
     /// Those of which the catalogue has an older value than CODATA 2022 gives: the value, and its unit.
     private static final Map<String, Constant> CONSTANTS = Map.of(
             "eV", new Constant("1.602176634e-19", "J"),
@@ -69,10 +72,11 @@ final class UnitTable {
         Map<String, String> prefixes = pairs(PREFIXES);
         Set<String> taken = new HashSet<>(pairs(WITHOUT_PREFIX).keySet());
         taken.addAll(pairs(COUNTED).keySet());
-        pairs(WITH_PREFIX)
-                .forEach((spelling, code) -> prefixes.forEach((sign, prefix) -> {
-                    if (!taken.contains(sign + spelling) && isPrefixed(sign, spelling)) {
-                        all.putIfAbsent(sign + spelling, ofCode(sign + spelling, prefix + code));
+        Stream.concat(pairs(WITH_PREFIX).entrySet().stream(), pairs(ONLY_WITH_PREFIX).entrySet().stream())
+                .forEach(each -> prefixes.forEach((sign, prefix) -> {
+                    String prefixed = sign + each.getKey();
+                    if (!taken.contains(prefixed) && isPrefixed(sign, each.getKey())) {
+                        all.putIfAbsent(prefixed, ofCode(prefixed, prefix + each.getValue()));
                     }
                 }));
         // A symbol itself comes before a shorter one with a prefix: "min", "cd", "Pa".

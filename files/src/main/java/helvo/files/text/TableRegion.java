@@ -1,6 +1,7 @@
 package helvo.files.text;
 
 import helvo.core.table.Heading;
+import helvo.core.unit.Unit;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashSet;
@@ -25,14 +26,8 @@ import org.jspecify.annotations.Nullable;
 /// @param isOpen   whether its first line of values may as well be its headings
 public record TableRegion(
         List<Heading> headings, int top, int first, int end, int left, int right, List<String> notes, boolean isOpen) {
-    private static final Set<String> UNITS = Set.of(
-            "%",
-            "°", "°c", "°f", "k", "mm", "cm", "m", "km", "µm", "um", "nm", "in", "ft", "mg", "g", "kg", "t", "µg", "n",
-            "kn", "mn", "pa", "hpa", "kpa", "mpa", "gpa", "bar", "mbar", "psi", "s", "ms", "µs", "ns", "min", "h", "d",
-            "a", "v", "mv", "kv", "ma", "µa", "ohm", "ω", "kω", "w", "mw", "kw", "j", "kj", "mj", "hz", "khz", "mhz",
-            "ghz", "mol", "mmol", "l", "ml", "µl", "ppm", "ppb", "db", "rpm", "lx", "m/s", "m/s²", "mm/s", "g/l",
-            "mg/l", "mol/l", "mmol/l", "g/cm³", "kg/m³", "1", "-", "–", "n/mm²", "n/mm", "j/m²", "w/m²", "m²", "m³",
-            "cm²", "cm³", "mm²", "°/s", "nm^-1", "cm-1", "1/cm", "1/s", "a.u.", "[-]");
+    /// What stands in a line of units for none.
+    private static final Set<String> NO_UNIT = Set.of("1", "-", "–", "[-]");
     private static final Pattern BRACKETED = Pattern.compile("[(\\[][^()\\[\\]]{0,20}[)\\]]");
     private static final int MOST_HEADINGS = 4;
     /// So many rows tell how a table goes on.
@@ -616,7 +611,9 @@ public record TableRegion(
 
     private static boolean isUnit(String text) {
         return BRACKETED.matcher(text).matches()
-                || UNITS.contains(text.toLowerCase(Locale.ROOT).replace('\u03bc', 'µ'));
+                || NO_UNIT.contains(text)
+                || Unit.read(text).isPresent()
+                || Unit.read(text.toLowerCase(Locale.ROOT)).isPresent();
     }
 
     private static String bare(String unit) {
