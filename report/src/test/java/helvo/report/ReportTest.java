@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 import helvo.core.Progress;
 import helvo.core.analysis.Analysis;
 import helvo.core.number.NumberNotation;
+import helvo.core.prediction.QuantityDefinition;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.Edit;
 import helvo.core.study.FigureEdit;
@@ -17,6 +18,7 @@ import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
 import helvo.core.style.Note;
 import helvo.core.table.Cell;
+import helvo.core.table.Heading;
 import helvo.core.table.ImportOptions;
 import helvo.core.table.Role;
 import helvo.core.table.RowCondition;
@@ -460,8 +462,10 @@ class ReportTest {
     void markdownAndLatexHaveTheirFiguresBesideThem() throws IOException {
         Report report = sample(
                 only(STRETCH, Section.SUMMARY, Section.FIGURE, Section.RESULTS, Section.READINGS),
-                new FigureEdit.PutNote(
-                        STRETCH, new Note.ReadingMarker(1, SeriesKey.group(3, "dry"), false, 22, false)));
+                new FigureEdit.PutNote(STRETCH, new Note.ReadingMarker(1, SeriesKey.group(3, "dry"), false, 22, false)),
+                new FigureEdit.SetQuantity(
+                        STRETCH, new QuantityDefinition(new Heading("stiffness", "kN/m"), "1 / slope")),
+                new FigureEdit.SetQuantity(STRETCH, new QuantityDefinition(new Heading("odd", ""), "3 k")));
         ReportFiles markdown = ReportFormat.MARKDOWN.written(report, "cords (wet)", Progress.none());
         assertThat(markdown.companions()).containsOnlyKeys("cords (wet)-figure-1.svg");
         assertThat(new String(markdown.file(), StandardCharsets.UTF_8))
@@ -469,6 +473,8 @@ class ReportTest {
                         "](cords%20%28wet%29-figure-1.svg)",
                         "| dry | 10 | 0.202 ± 0.052 | 0.2064 ± 0.0017 |",
                         "$\\text{Stretch} = 0.2064 \\cdot \\text{Load} + 0.202$",
+                        "| dry | stiffness | 4.846 ± 0.041 | kN/m | 1 / slope |",
+                        "| dry | odd | – |  | 3 k |",
                         "| dry | 22 | x |");
         ReportFiles latex = ReportFormat.LATEX.written(report, "cords", Progress.none());
         assertThat(latex.companions()).containsOnlyKeys("cords-figure-1.pdf");

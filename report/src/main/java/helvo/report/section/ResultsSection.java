@@ -10,7 +10,10 @@ import helvo.core.fit.FitOutcome;
 import helvo.core.fit.Line;
 import helvo.core.number.NumberNotation;
 import helvo.core.points.Weighting;
+import helvo.core.prediction.DerivedQuantity;
+import helvo.core.prediction.QuantityDefinition;
 import helvo.core.results.EquationText;
+import helvo.core.results.QuantityResults;
 import helvo.core.table.Column;
 import helvo.core.table.Role;
 import helvo.report.model.Block;
@@ -20,6 +23,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.function.Function;
 
@@ -72,6 +76,7 @@ public final class ResultsSection {
                 alike.forEach(each -> blocks.add(down(each)));
             }
         });
+        quantities(fitted).ifPresent(blocks::add);
         figure.series().stream()
                 .filter(each -> each.chosen() instanceof FitOutcome.NotFitted)
                 .forEach(each -> {
@@ -81,6 +86,41 @@ public final class ResultsSection {
                     }
                 });
         return blocks;
+    }
+
+    /// What is worked out of the coefficients: a row for each quantity of each series.
+    private Optional<Block> quantities(List<SeriesAnalysis> fitted) {
+        var rows = new ArrayList<List<List<Span>>>();
+        for (SeriesAnalysis series : fitted) {
+            for (QuantityDefinition each : figure.figure().quantities()) {
+                rows.add(quantity(series, each));
+            }
+        }
+        return rows.isEmpty()
+                ? Optional.empty()
+                : Optional.of(grid(
+                        "Quantities worked out of the coefficients; ± is one standard error, to first order with their "
+                                + "covariances.",
+                        List.of(head(nameOfSeries()), head("Quantity"), head("Value"), head("Unit"), head("Formula")),
+                        List.of(false, false, true, false, false),
+                        rows));
+    }
+
+    private List<List<Span>> quantity(SeriesAnalysis series, QuantityDefinition definition) {
+        DerivedQuantity.Outcome outcome = QuantityResults.of(
+                definition, series, series.fit().orElseThrow(), figure.table().decimalMark());
+        String value = outcome instanceof DerivedQuantity.Outcome.Found(DerivedQuantity found)
+                ? numbers.withUncertainty(found.value(), found.standardError())
+                : "–";
+        String unit = outcome instanceof DerivedQuantity.Outcome.Found(DerivedQuantity found)
+                ? found.heading().unit()
+                : "";
+        return List.of(
+                Span.of(series.label()),
+                Span.of(definition.heading().name()),
+                Span.of(value),
+                Span.of(unit),
+                Span.of(definition.formula()));
     }
 
     private Block.Grid grid(
