@@ -11,6 +11,7 @@ import helvo.core.fit.Exponential;
 import helvo.core.fit.FixedInterceptLine;
 import helvo.core.number.DateText;
 import helvo.core.number.DecimalMark;
+import helvo.core.prediction.QuantityDefinition;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.DecisionEdit;
 import helvo.core.study.Edit;
@@ -74,6 +75,7 @@ class StudyFormatTest {
                         List.of(new RowCondition.Between(2, 5, 30))),
                 new FigureEdit.PutNote(1, new Note.Result(3, SeriesKey.group(3, "dry"), "slope", 5, 14)),
                 new FigureEdit.PutNote(1, new Note.Text(2, "worn", 3, 4, Optional.empty())),
+                new FigureEdit.SetQuantity(1, new QuantityDefinition(new Heading("stiffness", "N/mm"), "1 / slope")),
                 StudyEdit.AddTable.to(study, odd()))) {
             study = edit.apply(study);
         }
