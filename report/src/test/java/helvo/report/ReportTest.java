@@ -482,6 +482,7 @@ class ReportTest {
                 .contains(
                         "\\includegraphics[width=160mm]{cords-figure-1.pdf}",
                         "dry & 10 & \\num{0.202 +- 0.052} & \\num{0.2064 +- 0.0017} & 0.078",
+                        "Slope (\\unit{mm.N^{-1}})",
                         "\\toprule",
                         "Figure~\\ref{figure-1}");
     }

@@ -197,6 +197,18 @@ public final class Unit {
                 .collect(Collectors.joining("·"));
     }
 
+    /// A symbol with a whole exponent.
+    public record Power(String symbol, int exponent) {}
+
+    /// Its symbols as they are spelled; none where an exponent is half a number.
+    public List<Power> powers() {
+        return factors.stream().anyMatch(factor -> factor.halves() % 2 != 0)
+                ? List.of()
+                : factors.stream()
+                        .map(factor -> new Power(factor.symbol().spelling(), factor.halves() / 2))
+                        .toList();
+    }
+
     /// Whether it is that of pure numbers.
     public boolean isOne() {
         return factors.isEmpty();

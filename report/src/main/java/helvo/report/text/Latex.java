@@ -1,5 +1,6 @@
 package helvo.report.text;
 
+import helvo.core.table.Heading;
 import helvo.core.unit.Unit;
 import helvo.report.model.Block;
 import helvo.report.model.Mathematics;
@@ -118,6 +119,23 @@ public final class Latex {
                 .collect(Collectors.joining());
     }
 
+    /// The head of a column: a name, and its unit by siunitx where that is known and of plain letters.
+    static String head(List<Span> spans) {
+        Heading heading = Heading.of(Span.text(spans));
+        List<Unit.Power> powers = Unit.read(heading.unit()).map(Unit::powers).orElse(List.of());
+        boolean isPlain = !powers.isEmpty()
+                && heading.text().equals(Span.text(spans))
+                && powers.stream().allMatch(power -> power.symbol().matches("[A-Za-z]+"));
+        return isPlain
+                ? escaped(heading.name()) + " (\\unit{"
+                        + powers.stream()
+                                .map(power ->
+                                        power.symbol() + (power.exponent() == 1 ? "" : "^{" + power.exponent() + "}"))
+                                .collect(Collectors.joining("."))
+                        + "})"
+                : of(spans);
+    }
+
     /// A cell: a number, with its uncertainty if it has one, by siunitx, and its unit upright behind a thin space;
     /// other text as it is.
     public static String cell(List<Span> spans) {
@@ -150,7 +168,7 @@ public final class Latex {
                 grid.numbers().stream().map(number -> number ? "r" : "l").collect(Collectors.joining());
         String label =
                 "\\caption{" + of(grid.caption()) + "}\\label{" + Markup.id(Span.Kind.TABLE, grid.number()) + "}";
-        String head = grid.heads().stream().map(Latex::of).collect(Collectors.joining(" & ", "", " \\\\\n"));
+        String head = grid.heads().stream().map(Latex::head).collect(Collectors.joining(" & ", "", " \\\\\n"));
         String rows = grid.rows().stream()
                 .map(row -> row.stream().map(Latex::cell).collect(Collectors.joining(" & ", "", " \\\\\n")))
                 .collect(Collectors.joining());
