@@ -74,6 +74,7 @@ public final class CommandTrainingRun {
         run("fit", table, "--x", "Load", "--y", "Stretch", "--json", "--by", "Cord");
         run("curves", table, "--x", "Load", "--y", "Stretch");
         run("check", table);
+        run("fit", table, "--x", "Load", "--y", "Stretch", "--convert", "Load=kN", "--quantity", "zero crossing");
         run("fit", folder.resolve("nowhere.csv"), "--x", "Load", "--y", "Stretch");
         run("fit", longTable(), "--x", "Load", "--y", "Stretch");
     }

@@ -5,8 +5,10 @@ import helvo.core.Progress;
 import helvo.core.fit.Polynomial;
 import helvo.core.study.FigureEdit;
 import helvo.core.study.History;
+import helvo.core.table.Role;
 import helvo.desktop.export.ExportPanel;
 import helvo.desktop.figure.FigureView;
+import helvo.desktop.measurements.ConvertPanel;
 import helvo.desktop.persistence.StudyOrigin;
 import helvo.desktop.window.MainView;
 import helvo.desktop.workspace.Workspace;
@@ -73,6 +75,9 @@ public final class WindowTrainingRun {
                 workspace.figure().orElseThrow().series().getFirst().key(),
                 new Polynomial(2))));
         steps.add(() -> view.panels().show(ExportPanel.class));
+        steps.add(view.panels()::hide);
+        steps.add(() ->
+                view.panels().of(ConvertPanel.class).show(workspace.table().flatMap(table -> table.first(Role.Y))));
         steps.add(view.panels()::hide);
         workspace.study().tables().forEach(table -> steps.add(() -> workspace.show(table.id())));
         return steps;
