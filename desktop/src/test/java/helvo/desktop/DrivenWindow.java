@@ -3,6 +3,8 @@ package helvo.desktop;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import helvo.core.study.Study;
+import helvo.core.study.StudyEdit;
+import helvo.core.table.ImportOptions;
 import helvo.core.table.Table;
 import helvo.desktop.document.StudyDocument;
 import helvo.desktop.measurements.MeasurementGrid;
@@ -14,8 +16,11 @@ import helvo.desktop.workspace.Importer;
 import helvo.desktop.workspace.Saver;
 import helvo.desktop.workspace.Workspace;
 import helvo.figure.export.FigureFormat;
+import helvo.files.UnreadableFile;
 import helvo.files.table.TableExport;
+import helvo.files.text.TextTable;
 import helvo.report.ReportFormat;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
@@ -138,6 +143,24 @@ final class DrivenWindow {
 
     ToggleButton toggle(String id) {
         return (ToggleButton) view.lookup(id);
+    }
+
+    /// Adds a table as a file would bring it, and shows it.
+    void open(FxRobot robot, String text) throws UnreadableFile {
+        Table read = TextTable.readText(text.getBytes(StandardCharsets.UTF_8), "bath", ImportOptions.NONE)
+                .table();
+        robot.interact(() -> {
+            workspace.perform(StudyEdit.AddTable.to(workspace.study(), read));
+            workspace.show(workspace.study().tables().getLast().id());
+        });
+        settle();
+    }
+
+    /// Does what the finder finds first.
+    static void find(FxRobot robot, String command) {
+        robot.push(KeyCode.CONTROL, KeyCode.K);
+        robot.write(command, 0).type(KeyCode.ENTER);
+        WaitForAsyncUtils.waitForFxEvents();
     }
 
     /// Presses a control by the keyboard, wherever it is scrolled to.

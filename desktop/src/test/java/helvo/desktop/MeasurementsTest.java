@@ -6,19 +6,15 @@ import static org.assertj.core.groups.Tuple.tuple;
 
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.study.Study;
-import helvo.core.study.StudyEdit;
 import helvo.core.table.BarMeaning;
 import helvo.core.table.Cell;
 import helvo.core.table.Column;
-import helvo.core.table.ImportOptions;
 import helvo.core.table.Kind;
 import helvo.core.table.Role;
 import helvo.core.table.Table;
 import helvo.files.UnreadableFile;
 import helvo.files.samples.SampleStudy;
-import helvo.files.text.TextTable;
 import java.io.IOException;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
@@ -82,16 +78,10 @@ class MeasurementsTest {
         WaitForAsyncUtils.waitForFxEvents();
     }
 
-    private void find(FxRobot robot, String command) {
-        keys(robot, KeyCode.CONTROL, KeyCode.K);
-        robot.write(command, 0).type(KeyCode.ENTER);
-        WaitForAsyncUtils.waitForFxEvents();
-    }
-
     @Test
     void aSquaredColumnIsMadeByTheKeyboardAndFitted(FxRobot robot) {
         show(robot, "Pluck");
-        find(robot, "a column by formula");
+        DrivenWindow.find(robot, "a column by formula");
         robot.write("Lode^2", 0);
         assertThat(window.text("#derive-wrong")).isEmpty();
         assertThat(window.view.lookup("#derive").lookupAll(".wrong-place")).hasSize(1);
@@ -123,20 +113,10 @@ class MeasurementsTest {
         assertThat(table().columns()).hasSize(3);
     }
 
-    private void open(FxRobot robot, String text) throws UnreadableFile {
-        Table read = TextTable.readText(text.getBytes(StandardCharsets.UTF_8), "bath", ImportOptions.NONE)
-                .table();
-        robot.interact(() -> {
-            window.workspace.perform(StudyEdit.AddTable.to(window.workspace.study(), read));
-            window.workspace.show(window.workspace.study().tables().getLast().id());
-        });
-        window.settle();
-    }
-
     @Test
     void columnsOfOneQuantityAreAllYUntilOneIsKept(FxRobot robot) throws UnreadableFile {
         assertThat(window.view.lookup("#several-y").isVisible()).isFalse();
-        open(
+        window.open(
                 robot,
                 "Time (min),Temp water (°C),Temp wax (°C),Mass "
                         + "(g)\n0,80.1,70.8,12\n5,76.4,68.5,12.3\n10,73.8,65.6,12.6\n15,72.1,63.8,12.9\n");
@@ -156,7 +136,7 @@ class MeasurementsTest {
     /// Five scattered points: nothing is marked, no evidence is shown, and it is said why.
     @Test
     void fewPointsDoNotTellShapesApart(FxRobot robot) throws UnreadableFile {
-        open(robot, "x,y\n8,1656\n9,1884\n10,2082\n11,1906\n12,1961\n");
+        window.open(robot, "x,y\n8,1656\n9,1884\n10,2082\n11,1906\n12,1961\n");
         assertThat(window.text("#curves-judged")).isEqualTo("are too few to tell shapes apart");
         assertThat(series().weights()).allMatch(OptionalDouble::isEmpty);
         assertThat(of(() -> window.view.lookupAll(".curve-card").stream()
@@ -186,7 +166,7 @@ class MeasurementsTest {
     @Test
     void tenRepeatsPerLoadAreAveragedAndTheirSpreadServesAsBars(FxRobot robot) {
         show(robot, "Pulls");
-        find(robot, "averages");
+        DrivenWindow.find(robot, "averages");
         robot.clickOn("#summary-by-2").clickOn("#summary-make");
         assertThat(window.text("#summary-wrong")).contains("at least one column to group");
         robot.clickOn("#summary-by-2");
@@ -207,7 +187,7 @@ class MeasurementsTest {
     @Test
     void aSetSplitsTheRows(FxRobot robot) {
         show(robot, "Pulls");
-        find(robot, "a set of values");
+        DrivenWindow.find(robot, "a set of values");
         robot.interact(() -> chooseColumn("#set-column", "Pull"));
         robot.clickOn("#set-value-0").clickOn("#set-value-1");
         assertThat(window.text("#set-name")).isEqualTo("1 and 2");

@@ -4,16 +4,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import helvo.core.fit.Exponential;
 import helvo.core.study.FigureEdit;
-import helvo.core.study.StudyEdit;
 import helvo.core.table.Column;
-import helvo.core.table.ImportOptions;
 import helvo.core.table.Role;
 import helvo.core.table.SeriesKey;
 import helvo.core.table.Table;
 import helvo.files.UnreadableFile;
 import helvo.files.samples.SampleStudy;
-import helvo.files.text.TextTable;
-import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.stream.IntStream;
 import javafx.scene.control.Label;
@@ -27,7 +23,6 @@ import org.junit.jupiter.api.extension.ExtendWith;
 import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
-import org.testfx.util.WaitForAsyncUtils;
 
 /// Units in the window, by mouse and by keys.
 @Tag("thorough")
@@ -47,16 +42,6 @@ class UnitsTest {
         robot.interact(window::close);
     }
 
-    private void open(FxRobot robot, String text) throws UnreadableFile {
-        Table read = TextTable.readText(text.getBytes(StandardCharsets.UTF_8), "bath", ImportOptions.NONE)
-                .table();
-        robot.interact(() -> {
-            window.workspace.perform(StudyEdit.AddTable.to(window.workspace.study(), read));
-            window.workspace.show(window.workspace.study().tables().getLast().id());
-        });
-        window.settle();
-    }
-
     private Table table() {
         return window.workspace.table().orElseThrow();
     }
@@ -68,15 +53,9 @@ class UnitsTest {
                 .toList();
     }
 
-    private void find(FxRobot robot, String command) {
-        robot.push(KeyCode.CONTROL, KeyCode.K);
-        robot.write(command, 0).type(KeyCode.ENTER);
-        WaitForAsyncUtils.waitForFxEvents();
-    }
-
     @Test
     void aColumnIsConvertedByTheTagAndByTheFinder(FxRobot robot) throws UnreadableFile {
-        open(robot, BATH);
+        window.open(robot, BATH);
         window.choose(robot, "#role-2", "convert-2");
         assertThat(window.text("#convert .region-heading")).isEqualTo("Convert Length (mm)");
         ListView<?> units = (ListView<?>) window.view.lookup("#convert-units");
@@ -94,7 +73,7 @@ class UnitsTest {
         assertThat(window.text("#equation")).startsWith("Length = 0.0042 t");
         // By keys: a unit of another quantity is refused, and said.
         robot.interact(() -> window.grid().choose(0, table().column(2)));
-        find(robot, "convert the chosen");
+        DrivenWindow.find(robot, "convert the chosen");
         robot.write("kg", 0).type(KeyCode.ENTER);
         assertThat(window.text("#convert-wrong")).isEqualTo("“Length” is in m: kg is a unit of another quantity.");
         robot.push(KeyCode.CONTROL, KeyCode.A).write("in", 0).type(KeyCode.ENTER);
@@ -110,7 +89,7 @@ class UnitsTest {
 
     @Test
     void twoUnitsOfOneQuantityStandOnOneAxisAfterOnePress(FxRobot robot) throws UnreadableFile {
-        open(robot, BATH);
+        window.open(robot, BATH);
         window.choose(robot, "#role-3", "role-3-Y");
         window.choose(robot, "#role-4", "role-4-Y_BAR");
         assertThat(((Label) window.view.lookup("#figure-notices .label")).getText())
@@ -126,7 +105,7 @@ class UnitsTest {
 
     @Test
     void barsOfAnotherQuantityAreAskedAbout(FxRobot robot) throws UnreadableFile {
-        open(robot, BATH.replace("u (cm)", "u (%)").replace("Width (cm)", "Width (mm)"));
+        window.open(robot, BATH.replace("u (cm)", "u (%)").replace("Width (cm)", "Width (mm)"));
         window.choose(robot, "#role-2", "role-2-NONE");
         window.choose(robot, "#role-3", "role-3-Y");
         window.choose(robot, "#role-4", "role-4-Y_BAR");
@@ -142,8 +121,8 @@ class UnitsTest {
 
     @Test
     void aFormulaSaysItsUnitAndWhatDoesNotFit(FxRobot robot) throws UnreadableFile {
-        open(robot, BATH);
-        find(robot, "a column by formula");
+        window.open(robot, BATH);
+        DrivenWindow.find(robot, "a column by formula");
         robot.write("Length + Width", 0);
         assertThat(window.text("#derive-name")).isEqualTo("Length + Width (mm)");
         assertThat(window.view.lookup("#derive").lookupAll(".label").stream().map(label -> ((Label) label).getText()))
@@ -161,7 +140,7 @@ class UnitsTest {
 
     @Test
     void quantitiesFollowTheData(FxRobot robot) throws UnreadableFile {
-        open(robot, "t (min),A (kBq)\n0,100.3\n1,71.2\n2,49.1\n3,36.2\n4,24.6\n5,17.9\n");
+        window.open(robot, "t (min),A (kBq)\n0,100.3\n1,71.2\n2,49.1\n3,36.2\n4,24.6\n5,17.9\n");
         int figure = window.workspace.figureInView().orElseThrow().id();
         robot.interact(() -> window.workspace.perform(
                 new FigureEdit.ChooseCurve(figure, SeriesKey.whole(2), new Exponential(false))));

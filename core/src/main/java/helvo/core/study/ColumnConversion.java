@@ -234,7 +234,8 @@ public final class ColumnConversion {
 
     private Table converted(Table before) {
         List<Integer> bars = before.columns().stream()
-                .filter(each -> isBar(before, each))
+                .filter(each ->
+                        barOf(before, each).filter(of -> of.id() == column.id()).isPresent())
                 .map(Column::id)
                 .toList();
         List<Column> columns = before.columns().stream()
@@ -255,19 +256,17 @@ public final class ColumnConversion {
         return before.withColumns(columns).withDecisions(decisions);
     }
 
-    private boolean isBar(Table before, Column each) {
-        Column of = before.column(column.id());
-        return before.barOf(of).filter(each::equals).isPresent()
-                || before.downOf(of).filter(each::equals).isPresent();
-    }
-
-    private Column values(Column old, Table before) {
-        Heading heading = new Heading(old.name(), into.spelling());
-        Column changed = old.withHeading(heading)
+    /// With the new unit in its heading, and the lengths of its own bars in that.
+    private Column inUnit(Column old) {
+        return old.withHeading(new Heading(old.name(), into.spelling()))
                 .withUniformBars(old.uniformBars()
                         .map(bars -> bars.percent()
                                 ? bars
                                 : new UniformBarLength(Math.abs(conversion.difference(bars.size())), false)));
+    }
+
+    private Column values(Column old, Table before) {
+        Column changed = inUnit(old);
         if (old.derivation().orElse(null) instanceof Derivation.Formula(String text)) {
             return changed.withDerivation(Optional.of(new Derivation.Formula(inUnit(text, before))));
         }
@@ -539,15 +538,7 @@ public final class ColumnConversion {
                 .withTable(
                         table,
                         before -> before.withColumns(before.columns().stream()
-                                .map(each -> each.id() == column.id()
-                                        ? each.withHeading(new Heading(each.name(), into.spelling()))
-                                                .withUniformBars(each.uniformBars()
-                                                        .map(bars -> bars.percent()
-                                                                ? bars
-                                                                : new UniformBarLength(
-                                                                        Math.abs(conversion.difference(bars.size())),
-                                                                        false)))
-                                        : following(each))
+                                .map(each -> each.id() == column.id() ? inUnit(each) : following(each))
                                 .toList()));
         for (Table each : study.tables()) {
             if (each.summary().filter(summary -> summary.source() == table).isPresent()) {
