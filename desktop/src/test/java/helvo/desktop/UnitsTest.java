@@ -29,7 +29,8 @@ import org.testfx.framework.junit5.Start;
 @ExtendWith(ApplicationExtension.class)
 class UnitsTest {
     private static final String BATH =
-            "t (min),Length (mm),Width (cm),u (cm)\n0,10,1.2,0.1\n1,14,1.5,0.1\n2,19,1.9,0.1\n3,22,2.3,0.2\n4,27,2.6,0.2\n";
+            "t (min),Length (mm),Width (cm),u (cm)\n0,10,1.2,0.1\n1,14,1.5,0.1\n2,19,1.9,0.1\n"
+                    + "3,22,2.3,0.2\n4,27,2.6,0.2\n";
     private DrivenWindow window;
 
     @Start

@@ -36,8 +36,8 @@ import java.util.regex.Pattern;
 import java.util.stream.IntStream;
 
 /// The values of a column in another unit of their quantity, with all that is said in that unit: bars, conditions,
-/// limits and titles of axes, notes, readings, lines through a given y, and what was decided. Columns and tables that
-/// follow the column keep their values, or follow in its new unit.
+/// limits and titles of axes, notes, readings, lines through a given y, and what was decided. Columns and tables
+/// that follow the column keep their values, or follow in its new unit.
 public final class ColumnConversion {
     private static final Pattern IN_UNIT = Pattern.compile("\\((.*) in ([^()]*(?:\\([^()]*\\))?[^()]*)\\)");
     private static final int SIX_DIGITS = 6;
@@ -305,7 +305,8 @@ public final class ColumnConversion {
     /// Whether all brackets of a text close in it.
     private static boolean isWhole(String text) {
         int open = 0;
-        for (char c : text.toCharArray()) {
+        for (int at = 0; at < text.length(); at++) {
+            char c = text.charAt(at);
             open += c == '(' ? 1 : c == ')' ? -1 : 0;
             if (open < 0) {
                 return false;

@@ -92,8 +92,8 @@ final class UnitTable {
         return Map.copyOf(all);
     }
 
-    /// A capital K for kilo stands before units that nobody multiplies with kelvins; no solution is megamolar; a tonne
-    /// has no parts: "ct" and "pt" are others.
+    /// A capital K for kilo stands before units that nobody multiplies with kelvins; no solution is megamolar; a
+    /// tonne has no parts: "ct" and "pt" are others.
     private static boolean isPrefixed(String sign, String spelling) {
         return spelling.equals("M")
                 ? "mµunp".contains(sign)

@@ -137,7 +137,8 @@ public final class DerivePanel extends Panel {
                 muted("Sums, differences, products (· or *, or nothing: 2 Load), quotients, powers (^ or ²), √, |x|, "
                         + "brackets, π, "
                         + "e. Columns by their names; in "
-                        + "“quotation marks” where a name is odd. Dates count in days. (Width in mm) is Width in another unit; what is added in another unit is converted. "
+                        + "“quotation marks” where a name is odd. Dates count in days. "
+                        + "(Width in mm) is Width in another unit; what is added in another unit is converted. "
                         + functions
                         + ". Bars carry over to first order.");
         var pane = new TitledPane("How to write a formula", text);

@@ -26,7 +26,6 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.IdentityHashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.function.Supplier;
@@ -52,7 +51,7 @@ public final class Importer {
     private final ReadOnlyObjectWrapper<Optional<Question>> question = new ReadOnlyObjectWrapper<>(Optional.empty());
     /// Readings of tables between which a person may choose, each known by its report: another study has other
     /// tables of the same numbers.
-    private final Map<ImportReport, List<TableReading>> open = new IdentityHashMap<>();
+    private final IdentityHashMap<ImportReport, List<TableReading>> open = new IdentityHashMap<>();
 
     /// What only the person can tell before something is opened.
     public sealed interface Question {

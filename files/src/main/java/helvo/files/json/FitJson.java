@@ -239,6 +239,10 @@ public final class FitJson {
         return node;
     }
 
+    private static void quantities(ArrayNode nodes, Asked asked, SeriesAnalysis series, Fit fit) {
+        asked.quantities().forEach(each -> nodes.add(quantity(each, series, fit)));
+    }
+
     private static ObjectNode quantity(QuantityDefinition definition, SeriesAnalysis series, Fit fit) {
         ObjectNode node =
                 NODES.objectNode().put("name", definition.heading().name()).put("formula", definition.formula());
@@ -327,8 +331,7 @@ public final class FitJson {
         } else {
             node.putNull("bounds");
         }
-        ArrayNode quantities = node.putArray("quantities");
-        asked.quantities().forEach(each -> quantities.add(quantity(each, series, fit)));
+        quantities(node.putArray("quantities"), asked, series, fit);
         ArrayNode readings = node.putArray("readings");
         for (double x : asked.at()) {
             Reading.at(fit, series.points(), x)
