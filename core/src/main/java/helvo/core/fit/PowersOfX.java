@@ -1,7 +1,7 @@
 package helvo.core.fit;
 
+import helvo.core.Superscript;
 import helvo.core.fit.Curve.Notation;
-import helvo.core.number.NumberNotation;
 import java.util.List;
 import java.util.function.Function;
 
@@ -38,9 +38,7 @@ final class PowersOfX {
         }
         boolean oneWord = x.matches("[\\p{L}\\p{N}]+");
         String times = notation == Notation.PROGRAM ? "*" : oneWord ? " " : " · ";
-        return times
-                + x
-                + (power == 1 ? "" : notation == Notation.PROGRAM ? "^" + power : NumberNotation.raised(power));
+        return times + x + (power == 1 ? "" : notation == Notation.PROGRAM ? "^" + power : Superscript.of(power));
     }
 
     /// A term more, after its sign; none for "0".

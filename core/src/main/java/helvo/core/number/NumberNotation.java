@@ -1,5 +1,6 @@
 package helvo.core.number;
 
+import helvo.core.Superscript;
 import java.math.BigDecimal;
 import java.math.MathContext;
 import java.math.RoundingMode;
@@ -20,7 +21,6 @@ public record NumberNotation(DecimalMark decimalMark, boolean grouped) {
     public static final char THIN_SPACE = '\u202f';
 
     private static final String MINUS = "\u2212";
-    private static final String RAISED = "\u2070\u00b9\u00b2\u00b3\u2074\u2075\u2076\u2077\u2078\u2079";
     /// Powers of ten appear below 10⁻⁴ and from 10⁶ on.
     private static final int MIN_PLAIN = -4;
     private static final int MAX_PLAIN = 5;
@@ -133,7 +133,7 @@ public record NumberNotation(DecimalMark decimalMark, boolean grouped) {
     /// "p = 0.0023", "p = 3 × 10⁻⁷" or "p < 10⁻¹²".
     public String p(double p) {
         if (p < 1e-12) {
-            return "p < 10" + raised(-12);
+            return "p < 10" + Superscript.of(-12);
         }
         return "p = " + significant(p, p >= 0.001 ? 2 : 1);
     }
@@ -169,15 +169,6 @@ public record NumberNotation(DecimalMark decimalMark, boolean grouped) {
                         .toString();
     }
 
-    /// A whole number in raised digits.
-    public static String raised(int power) {
-        var text = new StringBuilder(power < 0 ? "\u207b" : "");
-        for (char c : Integer.toString(Math.abs(power)).toCharArray()) {
-            text.append(RAISED.charAt(c - '0'));
-        }
-        return text.toString();
-    }
-
     private static boolean isRoundingNoise(double value, double uncertainty) {
         return uncertainty < RELATIVE_ROUNDING * Math.abs(value);
     }
@@ -202,7 +193,7 @@ public record NumberNotation(DecimalMark decimalMark, boolean grouped) {
     }
 
     private static String times(int power) {
-        return " × 10" + raised(power);
+        return " × 10" + Superscript.of(power);
     }
 
     /// The power of ten of a decimal's first digit; 0 for zero.

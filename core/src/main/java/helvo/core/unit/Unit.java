@@ -1,6 +1,6 @@
 package helvo.core.unit;
 
-import helvo.core.number.NumberNotation;
+import helvo.core.Superscript;
 import java.math.BigDecimal;
 import java.math.MathContext;
 import java.util.ArrayList;
@@ -149,8 +149,7 @@ public final class Unit {
         return above.flatMap(unit -> read(x).flatMap(below -> below.power(power, 1))
                         .map(unit::over)
                         .map(Unit::spelling))
-                .orElseGet(() ->
-                        (y.isEmpty() ? "1" : y) + "/" + factor(x) + (power == 1 ? "" : NumberNotation.raised(power)));
+                .orElseGet(() -> (y.isEmpty() ? "1" : y) + "/" + factor(x) + (power == 1 ? "" : Superscript.of(power)));
     }
 
     /// A unit as it stands in a product with others: in brackets where it is one itself.
@@ -192,7 +191,7 @@ public final class Unit {
                 .filter(factor -> factor.halves() * sign > 0)
                 .map(factor -> {
                     int exponent = Math.abs(factor.halves()) / 2;
-                    return factor.symbol().spelling() + (exponent == 1 ? "" : NumberNotation.raised(exponent));
+                    return factor.symbol().spelling() + (exponent == 1 ? "" : Superscript.of(exponent));
                 })
                 .collect(Collectors.joining("·"));
     }

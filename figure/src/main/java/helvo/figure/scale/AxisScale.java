@@ -1,5 +1,6 @@
 package helvo.figure.scale;
 
+import helvo.core.Superscript;
 import helvo.core.number.NumberNotation;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
@@ -147,7 +148,7 @@ public record AxisScale(double low, double high, double step, double minor, int 
     /// "10⁶", to stand before the unit; empty when labels are plain values.
     @Override
     public String context() {
-        return factor == 0 ? "" : "10" + NumberNotation.raised(factor);
+        return factor == 0 ? "" : "10" + Superscript.of(factor);
     }
 
     private static double limit(double beyond, double from, double span, double step, double minor, boolean lower) {

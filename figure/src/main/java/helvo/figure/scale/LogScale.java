@@ -1,5 +1,6 @@
 package helvo.figure.scale;
 
+import helvo.core.Superscript;
 import helvo.core.number.NumberNotation;
 import java.math.BigDecimal;
 import java.util.ArrayList;
@@ -118,8 +119,7 @@ public record LogScale(double low, double high, int decades) implements Axis {
         boolean whole = Math.abs(times - Math.rint(times)) < 1e-9;
         return plain || !whole
                 ? numbers.plain(tick)
-                : (Math.rint(times) == 1 ? "" : numbers.plain(Math.rint(times)) + " × ") + "10"
-                        + NumberNotation.raised(power);
+                : (Math.rint(times) == 1 ? "" : numbers.plain(Math.rint(times)) + " × ") + "10" + Superscript.of(power);
     }
 
     @Override
