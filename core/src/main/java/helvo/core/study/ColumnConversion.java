@@ -2,6 +2,8 @@ package helvo.core.study;
 
 import helvo.core.fit.FixedInterceptLine;
 import helvo.core.formula.Formula;
+import helvo.core.number.DecimalMark;
+import helvo.core.number.NumberText;
 import helvo.core.number.SuggestedNumber;
 import helvo.core.style.AxisPlace;
 import helvo.core.style.AxisStyle;
@@ -29,6 +31,7 @@ import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.function.DoubleFunction;
 import java.util.function.DoubleUnaryOperator;
 import java.util.regex.Matcher;
@@ -144,7 +147,6 @@ public final class ColumnConversion {
     /// The column whose bars a column holds.
     private static Optional<Column> barOf(Table of, Column bar) {
         return of.columns().stream()
-                .filter(each -> each.role() == Role.X || each.role() == Role.Y)
                 .filter(each -> of.barOf(each).filter(bar::equals).isPresent()
                         || of.downOf(each).filter(bar::equals).isPresent())
                 .findFirst();
@@ -421,21 +423,61 @@ public final class ColumnConversion {
                 old.conditions().stream().map(this::condition).toList();
         List<Figure.FurtherCurve> further = old.furtherCurves().stream()
                 .map(curve -> new Figure.FurtherCurve(
-                        curve.series(),
+                        key(curve.series(), values),
                         curve.conditions().stream().map(this::condition).toList()))
                 .toList();
         List<Figure.CurveChoice> curves = old.curves().stream()
-                .map(choice -> choice.series().yColumn() == values.id()
-                                && choice.curve() instanceof FixedInterceptLine(double fixed)
-                        ? new Figure.CurveChoice(choice.series(), new FixedInterceptLine(conversion.value(fixed)))
-                        : choice)
+                .map(choice -> new Figure.CurveChoice(
+                        key(choice.series(), values),
+                        choice.series().yColumn() == values.id()
+                                        && choice.curve() instanceof FixedInterceptLine(double fixed)
+                                ? new FixedInterceptLine(conversion.value(fixed))
+                                : choice.curve()))
                 .toList();
-        Figure changed =
-                old.withConditions(conditions).withFurtherCurves(further).withCurves(curves);
+        Figure changed = old.withConditions(conditions)
+                .withFurtherCurves(further)
+                .withCurves(curves)
+                .withStyle(groups(old.style(), values));
         boolean isX =
                 of.first(Role.X).filter(first -> first.id() == values.id()).isPresent();
         boolean isAlong = isX || values.role() == Role.Y;
-        return isAlong ? changed.withStyle(style(old, of, isX)) : changed;
+        return isAlong ? changed.withStyle(style(changed, of, isX)) : changed;
+    }
+
+    /// The series of a group by this column's numbers, which its rows have now.
+    private SeriesKey key(SeriesKey old, Column values) {
+        OptionalDouble number = values.role() == Role.BY && old.rows() == SeriesKey.Rows.GROUP
+                ? NumberText.number(old.group(), DecimalMark.POINT)
+                : OptionalDouble.empty();
+        return number.isEmpty()
+                ? old
+                : new SeriesKey(
+                        old.yColumn(),
+                        old.rows(),
+                        new Cell.Number(conversion.value(number.getAsDouble())).exactText(),
+                        old.curve());
+    }
+
+    private FigureStyle groups(FigureStyle old, Column values) {
+        return values.role() != Role.BY
+                ? old
+                : new FigureStyle(
+                        old.sheet(),
+                        old.axes(),
+                        old.legend(),
+                        old.series().stream()
+                                .map(each -> new FigureStyle.OfSeries(key(each.series(), values), each.style()))
+                                .toList(),
+                        old.curves().stream()
+                                .map(each -> new FigureStyle.OfCurve(key(each.series(), values), each.style()))
+                                .toList(),
+                        old.notes().stream()
+                                .map(note -> switch (note) {
+                                    case Note.Result result -> result.withSeries(key(result.series(), values));
+                                    case Note.ReadingMarker marker -> marker.withSeries(key(marker.series(), values));
+                                    case Note.Text _, Note.Rule _, Note.Span _ -> note;
+                                })
+                                .toList());
     }
 
     private static AxisPlace place(Figure figure, Table of, Column values) {

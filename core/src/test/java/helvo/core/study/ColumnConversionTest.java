@@ -10,6 +10,7 @@ import helvo.core.points.Weighting;
 import helvo.core.style.AxisPlace;
 import helvo.core.style.AxisStyle;
 import helvo.core.style.Note;
+import helvo.core.style.SeriesStyle;
 import helvo.core.table.BarMeaning;
 import helvo.core.table.Cell;
 import helvo.core.table.Cells;
@@ -182,6 +183,33 @@ class ColumnConversionTest {
                         .table(1)
                         .column(4)))
                 .containsExactly(5.0, 10.0);
+    }
+
+    /// What was chosen for the group of 20 °C stays that of the group of 293.15 K; so does the uncertainty of a column
+    /// that is neither x nor y say its unit.
+    @Test
+    void groupsByNumbersKeepWhatWasChosenForThem() {
+        SeriesKey warm = SeriesKey.group(3, "20");
+        Study changed = with(
+                study(
+                        column(1, "T (°C)", Role.BY, 10, 10, 20, 20),
+                        column(2, "Load (N)", Role.X, 1, 2, 1, 2),
+                        column(3, "Mass (g)", Role.Y, 1, 3, 5, 7)),
+                new ColumnEdit.SetOwnBars(1, 3, new UniformBarLength(1, false)),
+                new ColumnEdit.Derive(1, Heading.of("Twice (g)"), "2 {3}", Role.NONE, false),
+                new FigureEdit.ChooseCurve(1, warm, new FixedInterceptLine(0)),
+                new FigureEdit.SetSeriesStyle(1, warm, SeriesStyle.DEFAULT.withHidden(true)),
+                new FigureEdit.PutNote(1, new Note.ReadingMarker(1, warm, true, 4, false)),
+                new StudyEdit.Convert(1, 1, "K"),
+                new StudyEdit.Convert(1, 4, "mg"));
+        SeriesKey now = SeriesKey.group(3, "293.15");
+        assertThat(changed.figure(1).curve(now)).isEqualTo(new FixedInterceptLine(0));
+        assertThat(changed.figure(1).style().series(now).hidden()).isTrue();
+        assertThat(changed.figure(1).style().notes()).containsExactly(new Note.ReadingMarker(1, now, true, 4, false));
+        assertThat(changed.table(1).columns())
+                .extracting(each -> each.heading().text())
+                .contains("Twice (mg)", "± Twice (mg)");
+        assertThat(numbers(changed.table(1).column(5))).containsExactly(2000.0, 2000.0, 2000.0, 2000.0);
     }
 
     @Test
