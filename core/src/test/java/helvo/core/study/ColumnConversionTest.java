@@ -185,8 +185,8 @@ class ColumnConversionTest {
                 .containsExactly(5.0, 10.0);
     }
 
-    /// What was chosen for the group of 20 °C stays that of the group of 293.15 K; the uncertainty of a column that is
-    /// neither x nor y says its unit too.
+    /// What was chosen for the group of 20 °C stays that of the group of 293.15 K; the uncertainty of a
+    /// column that is neither x nor y says its unit too.
     @Test
     void groupsByNumbersKeepWhatWasChosenForThem() {
         SeriesKey warm = SeriesKey.group(3, "20");
