@@ -113,7 +113,8 @@ class ApplyTest {
     @Test
     void aFileThatDoesNotFitIsSaidAndTheOthersAreDone() throws IOException {
         write("good.csv", 3);
-        Files.writeString(folder.resolve("kilo.csv"), "Load (kN),Stretch (mm)\n1,2\n3,4\n");
+        Files.writeString(folder.resolve("kilo.csv"), "Load (g),Stretch (mm)\n1,2\n3,4\n");
+        Files.writeString(folder.resolve("newton.csv"), "Load (kN),Stretch (cm)\n0.001,0.1\n0.003,0.3\n0.005,0.4\n");
         Files.writeString(folder.resolve("short.csv"), "Load,Stretch (mm)\n1,2\n");
         assertThat(helvo(
                         "apply",
@@ -123,6 +124,7 @@ class ApplyTest {
                         at("good.csv"),
                         at("none.csv"),
                         at("short.csv"),
+                        at("newton.csv"),
                         "--figures",
                         "png",
                         "--out",
@@ -130,14 +132,17 @@ class ApplyTest {
                 .isEqualTo(1);
         assertThat(err.toString().lines())
                 .anySatisfy(line -> assertThat(line)
-                        .isEqualTo("kilo: “kilo.csv” does not fit the table “Stretch”: “Load” is in kN there, "
+                        .isEqualTo("kilo: “kilo.csv” does not fit the table “Stretch”: “Load” is in g there, "
                                 + "and in N here."))
+                .contains(
+                        "newton: “Load” is in kN there, and was converted into N.",
+                        "newton: “Stretch” is in cm there, and was converted into mm.")
                 .anySatisfy(line -> assertThat(line).startsWith("none: There is no file"))
                 .anySatisfy(line -> assertThat(line).isEqualTo("short: “Load” has no unit there; it was taken as N."));
         assertThat(folder.resolve("some/good/Stretch, Figure.png")).isNotEmptyFile();
         List<String> results = Files.readAllLines(folder.resolve("some/results.csv"));
         assertThat(results.getFirst()).endsWith(",Problem");
-        assertThat(results.get(1)).startsWith("kilo," + at("kilo.csv") + ",,").contains("in kN there, and in N here.");
+        assertThat(results.get(1)).startsWith("kilo," + at("kilo.csv") + ",,").contains("in g there, and in N here.");
         assertThat(results).anySatisfy(line -> assertThat(line)
                 .startsWith("short," + at("short.csv") + ",Stretch,Figure,Stretch,Line,1,"));
     }

@@ -61,6 +61,7 @@ class HelvoTest {
             "checks",
             "patternless",
             "bounds",
+            "quantities",
             "readings",
             "covariance",
             "calibration",

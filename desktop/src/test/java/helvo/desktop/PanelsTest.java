@@ -106,11 +106,11 @@ class PanelsTest {
                         + "the others.");
         Table now = window.table(0);
         window.toOpen = List.of(
-                Files.writeString(folder.resolve("kilo.csv"), "Cord,Load (kN),Stretch (mm),± (mm)\ndry,5,1,0.3\n"));
+                Files.writeString(folder.resolve("kilo.csv"), "Cord,Load (g),Stretch (mm),± (mm)\ndry,5,1,0.3\n"));
         find(robot, "Use other data for this table");
         assertThat(window.text("#notice"))
                 .isEqualTo("“kilo.csv” does not fit the table “Stretch”, and nothing was changed: "
-                        + "“Load” is in kN there, and in N here.");
+                        + "“Load” is in g there, and in N here.");
         assertThat(window.table(0)).isEqualTo(now);
         window.choose(robot, "#layout", "follow");
         assertThat(window.table(0).followsFile()).isTrue();
