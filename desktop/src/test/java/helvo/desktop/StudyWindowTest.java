@@ -209,6 +209,12 @@ class StudyWindowTest {
                                 + helvo.desktop.persistence.ClockText.of(kept.last()) + ".")
                         .tryQuery())
                 .isPresent();
+        robot.interact(() -> window.study.leftBehind.set(java.util.Collections.nCopies(5, kept)));
+        assertThat(robot.lookup("#kept-open").queryAll()).hasSize(3);
+        robot.clickOn("2 more kept studies …");
+        assertThat(robot.lookup("#kept-open").queryAll()).hasSize(5);
+        robot.interact(() -> window.study.leftBehind.set(List.of(kept)));
+        window.settle();
         var expected = new CopyOnWriteArrayList<String>();
         robot.interact(() -> window.workspace.preparing(
                 (analysis, _) -> expected.add(analysis.study().name())));

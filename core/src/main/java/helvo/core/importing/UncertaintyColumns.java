@@ -55,8 +55,8 @@ final class UncertaintyColumns {
             return named(signed.group(1), column, all).or(() -> beside);
         }
         if (name.equals("u") && !column.unit().isEmpty()) {
-            // "u(Load)", which is read as a name and a unit.
-            return named(column.unit(), column, all);
+            // "u(Load)", which is read as a name and a unit; or "u (mm)" behind a column in mm.
+            return named(column.unit(), column, all).or(() -> beside.filter(each -> hasUnitOf(column, each)));
         }
         if (name.length() > 1 && SYMBOLS.contains(name.substring(0, 1).toLowerCase(Locale.ROOT))) {
             Optional<Column> of = named(name.substring(1), column, all);
@@ -76,10 +76,12 @@ final class UncertaintyColumns {
         }
         tokens.removeIf(token -> WORDS.contains(token) || SYMBOLS.contains(token) || NEUTRAL.contains(token));
         Optional<Column> of = named(String.join(" ", tokens), column, all);
-        boolean sameUnit = beside.filter(
-                        each -> !column.unit().isEmpty() && each.unit().equals(column.unit()))
-                .isPresent();
+        boolean sameUnit = beside.filter(each -> hasUnitOf(column, each)).isPresent();
         return of.isPresent() ? of : word && (tokens.isEmpty() || sameUnit) ? beside : Optional.empty();
+    }
+
+    private static boolean hasUnitOf(Column column, Column other) {
+        return !column.unit().isEmpty() && other.unit().equals(column.unit());
     }
 
     /// The column that these words name, the one that they name in full before others.

@@ -65,6 +65,7 @@ final class UnitSpelling {
                 .replace('\u2044', '/')
                 .replaceAll("\\s+", " ")
                 .replaceAll(" ?([/·⋅∙*×^]) ?", "$1")
+                .replaceAll("(?i)^([o0]/[o0]{2}|per ?mil(le)?)$", "‰")
                 .replaceAll("(?i) per ", "/")
                 .replaceAll("(?i)^per ", "1/")
                 .replaceAll("(?i)deg(rees?)?[ .]?([CF])(?![a-z])", "°$2")

@@ -83,6 +83,8 @@ class RoleGuessTest {
                 "x;Load;std | x;Load;±Load",
                 "x;Load;Load uncertainty | x;Load;±Load",
                 "x;Load;u(Load) | x;Load;±Load",
+                "t (min);Length (mm);u (mm) | t;Length;±Length",
+                "t (min);Length (mm);u (m/s) | t;Length",
                 "Load;Load err;Stretch;σ Stretch | Load;Stretch;±Load;±Stretch",
                 "Sample Number;Load;Delta 15 N | Load;Delta 15 N",
                 "THETA1;SIGMA;Load | THETA1;SIGMA",

@@ -173,6 +173,15 @@ public final class FileFollower {
                         () -> {}));
     }
 
+    /// Not a row is changed where the file only came to have another unit, which the notices tell.
+    private static String changed(int rows, Path file, String table) {
+        return rows == 0
+                ? RootLocale.format("“%s” was changed; the rows of “%s” stay as they are.", file.getFileName(), table)
+                : RootLocale.format(
+                        "“%s” was changed in %s; the table “%s” has that now, as a step.",
+                        file.getFileName(), rows == 1 ? "1 row" : RootLocale.format("%,d rows", rows), table);
+    }
+
     private void takeOver(Found found, Path file, boolean isConfirmed) {
         int table = found.old.id();
         switch (found.change) {
@@ -184,12 +193,7 @@ public final class FileFollower {
             case Change.Correction(int rows) -> {
                 asked.remove(table);
                 perform(new StudyEdit.UseData(found.fresh));
-                voice.show(RootLocale.format(
-                                "“%s” was changed in %s; the table “%s” has that now, as a step.",
-                                file.getFileName(),
-                                rows == 1 ? "1 row" : RootLocale.format("%,d rows", rows),
-                                found.old.name())
-                        + notices(found));
+                voice.show(changed(rows, file, found.old.name()) + notices(found));
             }
             case Change.Replacement _ -> {
                 if (isConfirmed) {

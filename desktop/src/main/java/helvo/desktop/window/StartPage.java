@@ -33,6 +33,7 @@ import javafx.scene.layout.VBox;
 final class StartPage extends ScrollPane {
     private static final double CARD_WIDTH = 198;
     private static final double PICTURE_HEIGHT = 112;
+    private static final int KEPT_SHOWN = 3;
 
     private final Workspace workspace;
     private final Importer importer;
@@ -82,8 +83,20 @@ final class StartPage extends ScrollPane {
         }
     }
 
+    /// The last few, and all once they are asked for, so that the rest of the page stays in view.
     private void showKept(List<Journal.Kept> all) {
-        kept.getChildren().setAll(all.stream().map(this::kept).toList());
+        kept.getChildren().setAll(all.stream().limit(KEPT_SHOWN).map(this::kept).toList());
+        if (all.size() > KEPT_SHOWN) {
+            List<Journal.Kept> older = all.subList(KEPT_SHOWN, all.size());
+            String says = older.size() == 1 ? "1 more kept study …" : older.size() + " more kept studies …";
+            var more = button("kept-more", says, () -> {
+                kept.getChildren().removeLast();
+                older.forEach(one -> kept.getChildren().add(kept(one)));
+                kept.getChildren().get(KEPT_SHOWN).lookup("#kept-open").requestFocus();
+            });
+            more.getStyleClass().add("kept-action");
+            kept.getChildren().add(more);
+        }
         kept.setManaged(!all.isEmpty());
     }
 

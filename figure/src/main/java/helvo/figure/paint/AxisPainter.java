@@ -64,11 +64,26 @@ final class AxisPainter {
         canvas.draw(area, Palette.AXIS, metrics.weight(0.9));
     }
 
+    /// Axes without numbers, where there is nothing to measure yet.
+    void lines(boolean top, boolean right) {
+        line(area.getMinX(), side(top), area.getMaxX(), side(top), Palette.AXIS);
+        double x = right ? area.getMaxX() : area.getMinX();
+        line(x, area.getMinY(), x, area.getMaxY(), Palette.AXIS);
+    }
+
+    private double side(boolean top) {
+        return top ? area.getMinY() : area.getMaxY();
+    }
+
+    private void line(double x1, double y1, double x2, double y2, Color color) {
+        canvas.line(x1, y1, x2, y2, color, metrics.weight(0.9));
+    }
+
     /// @param top whether it runs along the upper side
     void horizontal(Axis axis, AxisStyle style, boolean top) {
-        double y = top ? area.getMinY() : area.getMaxY();
+        double y = side(top);
         double out = (top ? -1 : 1) * (style.ticks() == Ticks.INSIDE ? -1 : 1);
-        canvas.line(area.getMinX(), y, area.getMaxX(), y, Palette.AXIS, metrics.weight(0.9));
+        line(area.getMinX(), y, area.getMaxX(), y, Palette.AXIS);
         if (style.ticks() != Ticks.NONE) {
             axis.minorTicks()
                     .forEach(tick -> canvas.line(
@@ -100,7 +115,7 @@ final class AxisPainter {
         double x = right ? area.getMaxX() : area.getMinX();
         double out = (right ? 1 : -1) * (style.ticks() == Ticks.INSIDE ? -1 : 1);
         Color line = color.equals(Palette.INK) ? Palette.AXIS : color;
-        canvas.line(x, area.getMinY(), x, area.getMaxY(), line, metrics.weight(0.9));
+        line(x, area.getMinY(), x, area.getMaxY(), line);
         if (style.ticks() != Ticks.NONE) {
             axis.minorTicks()
                     .forEach(tick -> canvas.line(

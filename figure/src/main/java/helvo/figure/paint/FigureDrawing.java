@@ -311,14 +311,21 @@ public final class FigureDrawing {
         AxisStyle xStyle = style.axis(AxisPlace.X);
         AxisStyle yStyle = style.axis(AxisPlace.Y);
         boolean swapped = yStyle.oppositeSide();
-        axisPainter.grid(axes.x, axes.y, xStyle, yStyle, figure.figure().shows(Layer.GRID_LINES));
+        boolean scaled = hasScale(AxisPlace.X) || hasScale(AxisPlace.Y);
+        if (scaled) {
+            axisPainter.grid(axes.x, axes.y, xStyle, yStyle, figure.figure().shows(Layer.GRID_LINES));
+        }
         var notes = new NotePainter(canvas, left, metrics, parts);
         notes.spans(style.notes());
         if (style.sheet().frame()) {
             axisPainter.frame();
         }
-        axisPainter.horizontal(axes.x, xStyle, xStyle.oppositeSide());
-        axisPainter.vertical(axes.y, yStyle, swapped, axes.right.isPresent() ? colorOf(false) : Palette.INK);
+        if (scaled) {
+            axisPainter.horizontal(axes.x, xStyle, xStyle.oppositeSide());
+            axisPainter.vertical(axes.y, yStyle, swapped, axes.right.isPresent() ? colorOf(false) : Palette.INK);
+        } else {
+            axisPainter.lines(xStyle.oppositeSide(), swapped);
+        }
         axes.right.ifPresent(axis -> axisPainter.vertical(axis, style.axis(AxisPlace.RIGHT), !swapped, colorOf(true)));
         axisTitles(axes, swapped, xStyle.oppositeSide());
         canvas.clipped(axes.area, () -> series(painters));
@@ -330,6 +337,15 @@ public final class FigureDrawing {
         labels(axes.area, painters, notes, legendAbove).draw();
         parts.addAll(notes.tips());
         colorKeys().ifPresent(scale -> colorKey(scale, axes));
+    }
+
+    /// Whether numbers stand along an axis: there are points, or a person gave limits or notes.
+    private boolean hasScale(AxisPlace place) {
+        AxisStyle axis = style.axis(place);
+        return figure.missing().isEmpty()
+                || axis.low().isPresent()
+                || axis.high().isPresent()
+                || !style.notes().isEmpty();
     }
 
     /// That of the only series along an axis; else the ink of all axes.

@@ -169,6 +169,21 @@ class StylesDrawnTest {
     }
 
     @Test
+    void axesHaveNoNumbersWhereNothingIsPlotted() throws IOException {
+        double[] none = {};
+        assertThat(svg(figure(none, none)))
+                .contains("No row has a number in both x and y.")
+                .doesNotContain(">0.5<");
+        assertThat(svg(figure(
+                        none,
+                        none,
+                        axis(AxisPlace.X, AxisStyle.DEFAULT.withLimits(Optional.of(0.0), Optional.of(1.0))))))
+                .as("limits by hand")
+                .contains(">0.5<");
+        assertThat(svg(figure(new double[] {0, 1}, new double[] {0, 1}))).contains(">0.5<");
+    }
+
+    @Test
     void limitsStepsAndPartsAreAsTyped() {
         double[] x = {1, 2, 3, 4};
         FigureLayout layout = drawn(figure(
