@@ -20,7 +20,7 @@ import org.apache.commons.statistics.distribution.ChiSquaredDistribution;
 record OrthogonalResiduals(
         double[] x, double[] raw, double[] e, double[] roots, double[][] q, int step, boolean known) {
     /// Of more numbers than these only every so-manieth point is judged, so that they fit into the memory.
-    private static final int MOST_NUMBERS = 1 << 24;
+    private static final int MOST_NUMBERS = 1 << 23;
     /// A direction that the others leave less of than this is none of its own.
     private static final double MIN_REMAINING_SHARE = 1e-12;
     /// The share of a sum of squares that is its own rounding: what a perfect fit leaves.
