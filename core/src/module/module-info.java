@@ -21,6 +21,7 @@ module helvo.core {
     exports helvo.core.fit;
     exports helvo.core.formula;
     exports helvo.core.importing;
+    exports helvo.core.nonlinear;
     exports helvo.core.number;
     exports helvo.core.numeric;
     exports helvo.core.points;

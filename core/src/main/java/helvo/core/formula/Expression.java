@@ -156,7 +156,7 @@ sealed interface Expression {
         }
 
         /// Squares by multiplication: correctly rounded, as `Math.pow` need not be.
-        private static double power(double a, double b) {
+        static double power(double a, double b) {
             return b == 2 ? a * a : b == 0.5 ? Math.sqrt(a) : b == -1 ? 1 / a : Math.pow(a, b);
         }
 

@@ -93,6 +93,10 @@ public final class Formula {
         return FormulaUnits.compared(expression, table, written);
     }
 
+    Expression expression() {
+        return expression;
+    }
+
     /// Ids of the columns in it, ascending.
     public List<Integer> columns() {
         return columns;

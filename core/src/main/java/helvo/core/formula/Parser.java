@@ -44,6 +44,8 @@ final class Parser {
     /// Deeper nesting is no formula that a person writes.
     private static final int MAX_DEPTH = 200;
     private static final int MAX_CHARS = 2000;
+    /// Ids of coefficients count from here.
+    static final int FIRST_COEFFICIENT = 1000;
 
     private final String text;
     private final Table table;
@@ -55,6 +57,8 @@ final class Parser {
     /// Whether parts of a sum in another unit are converted: in what a person writes, not in what is kept, whose
     /// meaning stays.
     private final boolean converts;
+    /// Names that are neither a column nor a function, as they turn up; null where there must be none.
+    private final @Nullable List<String> coefficients;
 
     private static final class Wrong extends RuntimeException {
         private final Formula.Reading.Wrong place;
@@ -65,8 +69,9 @@ final class Parser {
         }
     }
 
-    private Parser(String text, Table table, boolean converts) {
+    private Parser(String text, Table table, boolean converts, @Nullable List<String> coefficients) {
         this.converts = converts;
+        this.coefficients = coefficients;
         this.text = text;
         this.table = table;
         this.byLength = table.columns().stream()
@@ -79,22 +84,40 @@ final class Parser {
             return new Formula.Reading.Wrong(0, text.length(), "Write a formula, such as " + example(table) + ".");
         }
         if (text.length() > MAX_CHARS) {
-            return new Formula.Reading.Wrong(
-                    MAX_CHARS, text.length(), "A formula has no more than " + MAX_CHARS + " characters.");
+            return tooLong(text);
         }
-        var parser = new Parser(text, table, converts);
+        return new Parser(text, table, converts, null).read();
+    }
+
+    /// Reads a formula in which other names than those of columns stand for coefficients.
+    ///
+    /// @param coefficients is given these names, in the order in which they turn up; the first is what
+    ///     [Expression.ColumnValue] calls [#FIRST_COEFFICIENT]
+    static Formula.Reading readCurve(String text, Table table, List<String> coefficients) {
+        if (text.isBlank()) {
+            return new Formula.Reading.Wrong(
+                    0, text.length(), "Write a formula in x and names of coefficients, such as a + b*exp(-x/c).");
+        }
+        return text.length() > MAX_CHARS ? tooLong(text) : new Parser(text, table, false, coefficients).read();
+    }
+
+    private static Formula.Reading tooLong(String text) {
+        return new Formula.Reading.Wrong(
+                MAX_CHARS, text.length(), "A formula has no more than " + MAX_CHARS + " characters.");
+    }
+
+    private Formula.Reading read() {
         try {
-            Expression sum = parser.sum();
-            Expression expression = parser.conversionHere()
-                    .map(into -> parser.converted(sum, into))
-                    .orElse(sum);
-            parser.blanks();
-            if (parser.at < text.length()) {
-                throw parser.unexpected();
+            Expression sum = sum();
+            Expression expression =
+                    conversionHere().map(into -> converted(sum, into)).orElse(sum);
+            blanks();
+            if (at < text.length()) {
+                throw unexpected();
             }
             return new Formula.Reading.Read(
                     new Formula(expression),
-                    parser.kept.append(text, parser.keptTo, text.length()).toString());
+                    kept.append(text, keptTo, text.length()).toString());
         } catch (Wrong wrong) {
             return wrong.place;
         }
@@ -424,7 +447,8 @@ final class Parser {
 
     /// The longest name that stands here, with its letters' case first.
     private @Nullable Column columnHere() {
-        for (boolean anyCase : new boolean[] {false, true}) {
+        // Of coefficients and columns t and T are two.
+        for (boolean anyCase : coefficients == null ? new boolean[] {false, true} : new boolean[] {false}) {
             for (Column column : byLength) {
                 String name = column.name();
                 boolean fits = !name.isEmpty()
@@ -445,7 +469,7 @@ final class Parser {
     }
 
     private static boolean isWordSign(char c) {
-        return RAISED.indexOf(c) < 0 && (Character.isLetterOrDigit(c) || c == '_');
+        return RAISED.indexOf(c) < 0 && (Character.isLetterOrDigit(c) || c == '_' || c >= '\u2080' && c <= '\u2089');
     }
 
     private boolean followedByBracket(int end) {
@@ -470,7 +494,10 @@ final class Parser {
         FormulaFunction function =
                 FormulaFunction.named(word.toLowerCase(Locale.ROOT)).orElse(null);
         if (function == null) {
-            throw end == from ? unexpected() : new Wrong(from, end, noColumn(word));
+            if (end == from) {
+                throw unexpected();
+            }
+            return coefficients == null ? noColumnHere(word, from, end) : coefficient(coefficients, word, from, end);
         }
         at = end;
         blanks();
@@ -479,6 +506,24 @@ final class Parser {
                     from, end, "“" + function.word() + "” must be followed by what it is taken of, in brackets.");
         }
         return new Applied(function, primary());
+    }
+
+    private Expression noColumnHere(String word, int from, int end) {
+        throw new Wrong(from, end, noColumn(word));
+    }
+
+    private Expression coefficient(List<String> names, String word, int from, int end) {
+        if (followedByBracket(end) && word.length() > 1 && word.chars().allMatch(Character::isLowerCase)) {
+            throw new Wrong(
+                    from,
+                    end,
+                    "No function is called “" + word + "”; for a product with a coefficient write “" + word + " * (”.");
+        }
+        at = end;
+        if (!names.contains(word)) {
+            names.add(word);
+        }
+        return new ColumnValue(FIRST_COEFFICIENT + names.indexOf(word));
     }
 
     private String noColumn(String name) {

@@ -1,0 +1,255 @@
+package helvo.core.formula;
+
+import helvo.core.formula.Expression.Applied;
+import helvo.core.formula.Expression.ColumnValue;
+import helvo.core.formula.Expression.Constant;
+import helvo.core.formula.Expression.Converted;
+import helvo.core.formula.Expression.Joined;
+import helvo.core.number.DecimalMark;
+import helvo.core.table.Cells;
+import helvo.core.table.Column;
+import helvo.core.table.ExcludedRows;
+import helvo.core.table.Heading;
+import helvo.core.table.Kind;
+import helvo.core.table.Role;
+import helvo.core.table.Table;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Function;
+
+/// A curve as a formula in x and named coefficients: `T0 + A·exp(−x/τ)`. [Parser] tells the notation; letters' case
+/// counts. Names that are neither x nor a function are coefficients.
+public final class CurveFormula {
+    /// More coefficients than these no measurement determines.
+    public static final int MOST_COEFFICIENTS = 12;
+
+    private static final int X = 1;
+    private static final int ALIAS_OF_X = 2;
+    private static final int FIRST_OTHER = 3;
+
+    private final String text;
+    private final Expression expression;
+    private final List<String> coefficients;
+
+    private CurveFormula(String text, Expression expression, List<String> coefficients) {
+        this.text = text;
+        this.expression = expression;
+        this.coefficients = List.copyOf(coefficients);
+    }
+
+    /// What became of a text.
+    public sealed interface Reading {
+        record Read(CurveFormula formula) implements Reading {}
+
+        /// @param from where in the text it went wrong, 0 is the first character
+        /// @param to   behind it
+        record Wrong(int from, int to, String sentence) implements Reading {}
+    }
+
+    /// Reads a formula in which x is called x.
+    public static Reading read(String text) {
+        return read(text, "x", List.of());
+    }
+
+    /// Reads a formula as a person wrote it beside a table.
+    ///
+    /// @param xName  what x is called there besides x
+    /// @param others names of the other columns, which a curve cannot hold
+    public static Reading read(String text, String xName, List<String> others) {
+        var columns = new ArrayList<Column>();
+        columns.add(column(X, "x"));
+        if (!xName.equals("x") && !xName.isEmpty()) {
+            columns.add(column(ALIAS_OF_X, xName));
+        }
+        others.stream()
+                .filter(name -> !name.equals("x") && !name.equals(xName) && !name.isEmpty())
+                .distinct()
+                .forEach(name -> columns.add(column(FIRST_OTHER + columns.size(), name)));
+        var table = new Table(1, "curve", DecimalMark.POINT, Optional.empty(), columns, ExcludedRows.NONE);
+        var names = new ArrayList<String>();
+        return switch (Parser.readCurve(text, table, names)) {
+            case Formula.Reading.Wrong(int from, int to, String sentence) -> new Reading.Wrong(from, to, sentence);
+            case Formula.Reading.Read(Formula formula, String kept) -> read(text, formula, kept, names, table);
+        };
+    }
+
+    private static Reading read(String text, Formula formula, String kept, List<String> names, Table table) {
+        var ids = new HashSet<>(formula.columns());
+        for (Column other : table.columns()) {
+            if (other.id() >= FIRST_OTHER && ids.contains(other.id())) {
+                return wrong(
+                        text,
+                        "“" + other.name() + "” is another column: a curve is a formula of x and coefficients. A "
+                                + "derived column can hold what is worked out of several.");
+            }
+        }
+        if (!ids.contains(X) && !ids.contains(ALIAS_OF_X)) {
+            return wrong(text, "There is no x in this formula" + (names.isEmpty() ? "." : ": " + all(names) + "."));
+        }
+        if (names.isEmpty()) {
+            return wrong(text, "There is no coefficient in this formula: nothing can be fitted.");
+        }
+        if (names.size() > MOST_COEFFICIENTS) {
+            return wrong(
+                    text,
+                    "A curve has " + MOST_COEFFICIENTS + " coefficients at most; these are " + names.size() + ": "
+                            + String.join(", ", names) + ".");
+        }
+        Expression expression = asX(formula.expression());
+        return hasConversion(expression)
+                ? wrong(text, "A curve's formula converts no units: its coefficients have those that they need.")
+                : new Reading.Read(new CurveFormula(
+                        kept.replace("{" + X + "}", "x").replace("{" + ALIAS_OF_X + "}", "x"), expression, names));
+    }
+
+    private static String all(List<String> names) {
+        return String.join(", ", names) + (names.size() == 1 ? " counts as a coefficient" : " count as coefficients");
+    }
+
+    private static Reading wrong(String text, String sentence) {
+        return new Reading.Wrong(0, text.length(), sentence);
+    }
+
+    private static Column column(int id, String name) {
+        return new Column(id, new Heading(name, ""), Kind.NUMBER, Role.NONE, 0, Cells.ofNumbers());
+    }
+
+    private static Expression asX(Expression part) {
+        return switch (part) {
+            case ColumnValue(int id) when id == ALIAS_OF_X -> new ColumnValue(X);
+            case Applied(FormulaFunction function, Expression of) -> new Applied(function, asX(of));
+            case Joined(Expression.Operator operator, Expression left, Expression right) ->
+                new Joined(operator, asX(left), asX(right));
+            case Constant _, ColumnValue _, Converted _ -> part;
+        };
+    }
+
+    private static boolean hasConversion(Expression part) {
+        return switch (part) {
+            case Converted _ -> true;
+            case Applied(FormulaFunction _, Expression of) -> hasConversion(of);
+            case Joined(Expression.Operator _, Expression left, Expression right) ->
+                hasConversion(left) || hasConversion(right);
+            case Constant _, ColumnValue _ -> false;
+        };
+    }
+
+    /// The formula, with x for x.
+    public String text() {
+        return text;
+    }
+
+    /// In the order in which they stand.
+    public List<String> coefficients() {
+        return coefficients;
+    }
+
+    Expression expression() {
+        return expression;
+    }
+
+    static boolean isX(int id) {
+        return id == X;
+    }
+
+    /// What works out its values and derivatives.
+    public CurveProgram program() {
+        return CurveProgram.of(expression, coefficients.size());
+    }
+
+    /// The largest set of coefficients in which the formula is linear while all others are held: those that stand
+    /// first are taken first (Golub and Pereyra 1973, §1).
+    ///
+    /// @param among the coefficients that may be among them
+    public Set<Integer> linear(Set<Integer> among) {
+        var chosen = new HashSet<Integer>();
+        for (int k = 0; k < coefficients.size(); k++) {
+            if (among.contains(k)) {
+                chosen.add(k);
+                if (degree(expression, chosen) > 1) {
+                    chosen.remove(k);
+                }
+            }
+        }
+        return Set.copyOf(chosen);
+    }
+
+    /// The degree of a part in some coefficients; 2 for all that is not linear.
+    private static int degree(Expression part, Set<Integer> of) {
+        return switch (part) {
+            case Constant _, Converted _ -> 0;
+            case ColumnValue(int id) -> of.contains(id - Parser.FIRST_COEFFICIENT) ? 1 : 0;
+            case Applied(FormulaFunction _, Expression inner) -> degree(inner, of) == 0 ? 0 : 2;
+            case Joined(Expression.Operator operator, Expression left, Expression right) -> {
+                int a = degree(left, of);
+                int b = degree(right, of);
+                yield switch (operator) {
+                    case PLUS, MINUS -> Math.max(a, b);
+                    case TIMES -> Math.min(2, a + b);
+                    case OVER -> b == 0 ? a : 2;
+                    case POWER -> a == 0 && b == 0 ? 0 : 2;
+                };
+            }
+        };
+    }
+
+    /// The coefficients that stand in a sine, cosine or tangent.
+    public Set<Integer> inSines() {
+        var found = new HashSet<Integer>();
+        gatherInSines(expression, false, found);
+        return Set.copyOf(found);
+    }
+
+    private static void gatherInSines(Expression part, boolean inSine, Set<Integer> found) {
+        switch (part) {
+            case Constant _, Converted _ -> {}
+            case ColumnValue(int id) -> {
+                if (inSine && !isX(id)) {
+                    found.add(id - Parser.FIRST_COEFFICIENT);
+                }
+            }
+            case Applied(FormulaFunction function, Expression of) ->
+                gatherInSines(
+                        of,
+                        inSine
+                                || function == FormulaFunction.SIN
+                                || function == FormulaFunction.COS
+                                || function == FormulaFunction.TAN,
+                        found);
+            case Joined(Expression.Operator _, Expression left, Expression right) -> {
+                gatherInSines(left, inSine, found);
+                gatherInSines(right, inSine, found);
+            }
+        }
+    }
+
+    /// How each coefficient counts in powers of the units of x and y.
+    public CurveDimensions dimensions() {
+        return CurveDimensions.of(expression, coefficients.size());
+    }
+
+    /// The formula with other texts for its coefficients and for x.
+    ///
+    /// @param value a coefficient's text, which may begin with a minus sign
+    public String written(Function<String, String> value, String x, boolean typeset) {
+        return new FormulaWriter(coefficients, value, x, typeset).text(expression);
+    }
+
+    @Override
+    public boolean equals(Object other) {
+        return other instanceof CurveFormula that && text.equals(that.text);
+    }
+
+    @Override
+    public int hashCode() {
+        return text.hashCode();
+    }
+
+    @Override
+    public String toString() {
+        return text;
+    }
+}

@@ -1,0 +1,287 @@
+package helvo.core.nonlinear;
+
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.IntStream;
+import org.apache.commons.numbers.core.DD;
+
+/// From a start to the least sum of squares about it. Coefficients in which the curve is linear are found from the
+/// others at each step (Golub and Pereyra 1973; the step is that of Kaufman 1975, BIT 15:49, by way of Ruhe and Wedin
+/// 1980, SIAM Review 22:318); those by Levenberg and Marquardt's method (Marquardt 1963, J. SIAM 11:431); at the end
+/// by Newton's, in doubled digits.
+final class LocalSearch {
+    /// Marquardt's λ: at first, at most, and what it changes by.
+    private static final double FIRST_DAMPING = 1e-3;
+    private static final double LEAST_DAMPING = 1e-14;
+    private static final double MOST_DAMPING = 1e12;
+    private static final double DAMPING_FACTOR = 10;
+    /// Steps shorter than this part of the coefficients have ended a search.
+    private static final double SMALL_STEP = 1e-9;
+    /// So long as a sum of squares falls by less than this part, few steps more are made.
+    private static final double SMALL_GAIN = 1e-10;
+    private static final int MOST_IDLE_STEPS = 8;
+    private static final int MAX_NEWTON_STEPS = 60;
+    private static final double NEWTON_STEP = 1e-17;
+    /// Newton's steps have settled where they no longer shrink below this.
+    private static final double SETTLED_STEP = 1e-7;
+    private static final double DIFFERENCE_STEP = 1e-5;
+    /// With more points the curve itself is worked out in doubles.
+    private static final int MOST_DOUBLED = 3000;
+    /// A coefficient with less than this share of the longest one's part in a direction has none in it.
+    private static final double OPEN_SHARE = 0.1;
+
+    private final FittedCurve curve;
+    private final List<CoefficientSetting> settings;
+    private final int[] free;
+    private final int[] linear;
+    private final int[] others;
+
+    /// @param free   places of the coefficients that are fitted
+    /// @param linear those of them in which the curve is linear, and which have no limits
+    LocalSearch(FittedCurve curve, List<CoefficientSetting> settings, int[] free, int[] linear) {
+        this.curve = curve;
+        this.settings = settings;
+        this.free = free;
+        this.linear = linear;
+        this.others = Arrays.stream(free)
+                .filter(k -> Arrays.stream(linear).noneMatch(each -> each == k))
+                .toArray();
+    }
+
+    LocalSearch with(FittedCurve other) {
+        return new LocalSearch(other, settings, free, linear);
+    }
+
+    /// Where a search stands.
+    ///
+    /// @param ended whether its steps became short
+    record Place(double[] p, double squares, boolean ended) {
+        boolean isBetter(Place other) {
+            return squares < other.squares;
+        }
+    }
+
+    /// With the best values of those coefficients in which the curve is linear, from any values of them.
+    ///
+    /// @return empty where there are none, or a value is not finite
+    Optional<Place> completed(double[] start) {
+        double[] p = start.clone();
+        for (int k : linear) {
+            p[k] = 0;
+        }
+        NormalSums sums = NormalSums.at(curve, p, linear, NormalSums.Digits.SINGLE);
+        if (linear.length > 0) {
+            Optional<SymmetricSystem> system = sums.isFinite() ? SymmetricSystem.of(sums.matrix()) : Optional.empty();
+            if (system.isEmpty()) {
+                return Optional.empty();
+            }
+            DD[] by = system.get().solve(sums.gradient());
+            for (int i = 0; i < linear.length; i++) {
+                p[linear[i]] += by[i].hi();
+            }
+            sums = NormalSums.at(curve, p, linear, NormalSums.Digits.SINGLE);
+        }
+        return sums.isFinite() ? Optional.of(new Place(p, sums.squares(), false)) : Optional.empty();
+    }
+
+    /// Levenberg and Marquardt's steps.
+    Place improved(Place start, int mostSteps) {
+        Place now = start;
+        double lambda = FIRST_DAMPING;
+        int idle = 0;
+        for (int step = 0; step < mostSteps; step++) {
+            NormalSums sums = NormalSums.at(curve, now.p, free, NormalSums.Digits.SINGLE);
+            if (!sums.isFinite()) {
+                return now;
+            }
+            Optional<Place> next = Optional.empty();
+            double length = 0;
+            while (next.isEmpty() && lambda < MOST_DAMPING) {
+                Optional<double[]> tried = stepped(now.p, sums, lambda);
+                if (tried.isPresent()) {
+                    length = length(now.p, tried.get());
+                    double before = now.squares;
+                    next = again(tried.get()).filter(place -> place.squares <= before);
+                    if (next.isEmpty() && length < SMALL_STEP) {
+                        return new Place(now.p, now.squares, true);
+                    }
+                }
+                lambda = next.isPresent() ? Math.max(lambda / DAMPING_FACTOR, LEAST_DAMPING) : lambda * DAMPING_FACTOR;
+            }
+            if (next.isEmpty()) {
+                return now;
+            }
+            idle = now.squares - next.get().squares <= SMALL_GAIN * now.squares ? idle + 1 : 0;
+            boolean ended = length < SMALL_STEP || idle > MOST_IDLE_STEPS;
+            now = new Place(next.get().p, next.get().squares, ended);
+            if (ended || now.squares == 0) {
+                return new Place(now.p, now.squares, true);
+            }
+        }
+        return now;
+    }
+
+    /// From coefficients that were found with other points.
+    Optional<Place> again(double[] p) {
+        return linear.length > 0 ? completed(p).or(() -> valued(p)) : valued(p);
+    }
+
+    /// The coefficients of the direction in which the points tell least.
+    List<Integer> open(double[] p) {
+        NormalSums sums = NormalSums.at(curve, p, free, NormalSums.Digits.SINGLE);
+        if (!sums.isFinite()) {
+            return Arrays.stream(free).boxed().toList();
+        }
+        DD[][] matrix = sums.matrix();
+        double[][] scaled = new double[free.length][free.length];
+        for (int i = 0; i < free.length; i++) {
+            for (int j = 0; j < free.length; j++) {
+                double size = Math.sqrt(matrix[i][i].hi() * matrix[j][j].hi());
+                scaled[i][j] = size > 0 ? matrix[i][j].hi() / size : 0;
+            }
+        }
+        double[] vector = JacobiEigenvectors.ofLeast(scaled);
+        double most = Arrays.stream(vector).map(Math::abs).max().orElse(1);
+        return IntStream.range(0, free.length)
+                .filter(i -> Math.abs(vector[i]) >= OPEN_SHARE * most)
+                .mapToObj(i -> free[i])
+                .toList();
+    }
+
+    Optional<Place> valued(double[] p) {
+        NormalSums sums = NormalSums.at(curve, p, new int[0], NormalSums.Digits.SINGLE);
+        return sums.isFinite() ? Optional.of(new Place(p, sums.squares(), false)) : Optional.empty();
+    }
+
+    /// One step within the limits: what stands at one and would leave it stays.
+    private Optional<double[]> stepped(double[] p, NormalSums sums, double lambda) {
+        DD[] gradient = sums.gradient();
+        int[] moving = IntStream.range(0, free.length)
+                .filter(i -> !isBlocked(p, free[i], gradient[i].hi()))
+                .toArray();
+        if (moving.length == 0) {
+            return Optional.of(p.clone());
+        }
+        DD[][] all = sums.matrix();
+        DD[][] matrix = new DD[moving.length][moving.length];
+        DD[] right = new DD[moving.length];
+        for (int i = 0; i < moving.length; i++) {
+            right[i] = gradient[moving[i]];
+            for (int j = 0; j < moving.length; j++) {
+                matrix[i][j] = all[moving[i]][moving[j]];
+            }
+            int coefficient = free[moving[i]];
+            boolean isLinear = Arrays.stream(linear).anyMatch(each -> each == coefficient);
+            matrix[i][i] = matrix[i][i].multiply(1 + (isLinear ? LEAST_DAMPING : lambda));
+        }
+        return SymmetricSystem.of(matrix).map(system -> {
+            DD[] by = system.solve(right);
+            double[] next = p.clone();
+            for (int i = 0; i < moving.length; i++) {
+                int k = free[moving[i]];
+                next[k] = settings.get(k).within(p[k] + by[i].hi());
+            }
+            return next;
+        });
+    }
+
+    /// Whether it stands at a limit that it would leave.
+    private boolean isBlocked(double[] p, int k, double downhill) {
+        return p[k] <= settings.get(k).lowest() && downhill < 0
+                || p[k] >= settings.get(k).highest() && downhill > 0;
+    }
+
+    /// The largest change of a coefficient, in parts of it, of those that are not found from the others.
+    private double length(double[] from, double[] to) {
+        return Arrays.stream(others.length == 0 ? free : others)
+                .mapToDouble(k -> Math.abs(to[k] - from[k]) / Math.max(Math.abs(from[k]), Double.MIN_NORMAL))
+                .max()
+                .orElse(0);
+    }
+
+    /// The least of all, to its last digits.
+    ///
+    /// @param p       coefficients
+    /// @param squares the least sum, in units of the scaled y
+    /// @param inverse of JᵀJ, for the free coefficients that stand at no limit
+    /// @param moving  places of those
+    record Minimum(double[] p, double squares, double largest, double[][] inverse, int[] moving) {}
+
+    /// @return empty where this is no least, or the points do not determine all coefficients
+    Optional<Minimum> polished(double[] start) {
+        NormalSums.Digits digits =
+                curve.points().size() <= MOST_DOUBLED ? NormalSums.Digits.RESIDUALS_DOUBLED : NormalSums.Digits.DOUBLED;
+        DD[] p = Arrays.stream(start).mapToObj(DD::of).toArray(DD[]::new);
+        DD[] first = NormalSums.at(curve, p, free, digits).gradient();
+        int[] moving = IntStream.range(0, free.length)
+                .filter(i -> !isBlocked(start, free[i], first[i].hi()))
+                .map(i -> free[i])
+                .toArray();
+        NormalSums sums = NormalSums.at(curve, p, moving, digits);
+        double before = Double.POSITIVE_INFINITY;
+        boolean settled = moving.length == 0;
+        for (int step = 0; step < MAX_NEWTON_STEPS && !settled; step++) {
+            Optional<SymmetricSystem> system =
+                    sums.isFinite() ? SymmetricSystem.of(curved(sums.matrix(), values(p), moving)) : Optional.empty();
+            if (system.isEmpty()) {
+                break;
+            }
+            DD[] by = system.get().solve(sums.gradient());
+            double length = 0;
+            for (int i = 0; i < moving.length; i++) {
+                double size = Math.max(Math.abs(p[moving[i]].hi()), Double.MIN_NORMAL);
+                length = Math.max(length, Math.abs(by[i].hi()) / size);
+            }
+            if (!Double.isFinite(length) || length > 1 || !(length < before) && before > SETTLED_STEP) {
+                break;
+            }
+            if (!(length < before)) {
+                settled = true;
+                break;
+            }
+            for (int i = 0; i < moving.length; i++) {
+                DD next = p[moving[i]].add(by[i]);
+                double within = settings.get(moving[i]).within(next.hi());
+                p[moving[i]] = within == next.hi() ? next : DD.of(within);
+            }
+            before = length;
+            settled = length < NEWTON_STEP;
+            sums = NormalSums.at(curve, p, moving, digits);
+        }
+        Optional<SymmetricSystem> normal = SymmetricSystem.of(sums.matrix());
+        return settled && sums.isFinite() && normal.isPresent()
+                ? Optional.of(new Minimum(
+                        values(p), sums.squares(), sums.largest(), normal.get().inverse(), moving))
+                : Optional.empty();
+    }
+
+    private static double[] values(DD[] p) {
+        return Arrays.stream(p).mapToDouble(DD::hi).toArray();
+    }
+
+    /// Half the second derivatives of the sum of squares: JᵀJ less what the residuals and the curve's bend make, by
+    /// differences of its derivatives; the residuals being small, so is the error of that.
+    private DD[][] curved(DD[][] matrix, double[] p, int[] moving) {
+        int n = moving.length;
+        double[][] bend = new double[n][];
+        for (int k = 0; k < n; k++) {
+            double step = DIFFERENCE_STEP * Math.max(Math.abs(p[moving[k]]), Double.MIN_NORMAL);
+            double[] up = p.clone();
+            double[] down = p.clone();
+            up[moving[k]] += step;
+            down[moving[k]] -= step;
+            double apart = up[moving[k]] - down[moving[k]];
+            double[] difference = ResidualProducts.difference(curve, p, up, down, moving);
+            bend[k] = Arrays.stream(difference).map(each -> each / apart).toArray();
+        }
+        DD[][] curved = new DD[n][n];
+        for (int a = 0; a < n; a++) {
+            for (int b = 0; b < n; b++) {
+                double own = (bend[a][b] + bend[b][a]) / 2;
+                curved[a][b] = Double.isFinite(own) ? matrix[a][b].subtract(own) : matrix[a][b];
+            }
+        }
+        return curved;
+    }
+}

@@ -1,0 +1,171 @@
+package helvo.core.nonlinear;
+
+import helvo.core.Progress;
+import helvo.core.formula.CurveFormula;
+import helvo.core.points.ScaledPoints;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.IntStream;
+
+/// The least sum of squares of any smooth curve, found without starting values.
+public final class NonlinearLeastSquares {
+    /// Points that show where to look.
+    private static final int FEW = 120;
+    private static final int MANY = 3000;
+    private static final int MOST_STARTS = 24;
+    private static final int MOST_REFINED = 6;
+    private static final int FEW_STEPS = 40;
+    private static final int SOME_STEPS = 200;
+    private static final int ALL_STEPS = 1000;
+    /// Sums of squares that differ by less than this part of them are those of one place.
+    private static final double SAME = 1e-6;
+    /// The same after few steps.
+    private static final double NEARLY_SAME = 1e-3;
+
+    private final CurveFormula formula;
+    private final List<CoefficientSetting> settings;
+    private final int[] free;
+    private final int[] linear;
+    private final int[] others;
+
+    /// How the search went, and where it ended.
+    public sealed interface Outcome {}
+
+    /// The least of all that was found.
+    ///
+    /// @param coefficients of the formula, in its order, those that are held too
+    /// @param squares  the sum of weighted squares, in units of the scaled y
+    /// @param largest  the largest residual, in the same units
+    /// @param inverse  of JᵀJ in units of the scaled y, for the coefficients that are determined
+    /// @param determined places of those: fitted, and at no limit
+    /// @param starts   how many searches began
+    /// @param ended    how many of them ended here
+    public record Found(
+            double[] coefficients,
+            double squares,
+            double largest,
+            double[][] inverse,
+            int[] determined,
+            int starts,
+            int ended)
+            implements Outcome {}
+
+    /// The points do not tell the coefficients.
+    ///
+    /// @param names of those that they leave open
+    public record Undetermined(List<String> names) implements Outcome {}
+
+    /// The formula has no value at some points, for whichever coefficients were tried.
+    public record NoValue() implements Outcome {}
+
+    /// @param settings one for each coefficient of the formula
+    public NonlinearLeastSquares(CurveFormula formula, List<CoefficientSetting> settings) {
+        this.formula = formula;
+        this.settings = settings;
+        free = IntStream.range(0, settings.size())
+                .filter(k -> !settings.get(k).isHeld())
+                .toArray();
+        Set<Integer> unlimited = new HashSet<>();
+        for (int k : free) {
+            if (!settings.get(k).isLimited()) {
+                unlimited.add(k);
+            }
+        }
+        linear = formula.linear(unlimited).stream()
+                .mapToInt(Integer::intValue)
+                .sorted()
+                .toArray();
+        others = Arrays.stream(free)
+                .filter(k -> Arrays.stream(linear).noneMatch(each -> each == k))
+                .toArray();
+    }
+
+    /// How many coefficients are fitted.
+    public int fitted() {
+        return free.length;
+    }
+
+    public Outcome of(ScaledPoints points, Progress progress) {
+        var whole = new LocalSearch(new FittedCurve(formula.program(), points, progress), settings, free, linear);
+        LocalSearch few = over(whole, points, FEW, progress);
+        var starts = new StartValues(formula, settings, others, points);
+        List<LocalSearch.Place> begun = new ArrayList<>();
+        if (Arrays.stream(free).anyMatch(k -> settings.get(k).start().isPresent())) {
+            few.completed(starts.base()).or(() -> few.valued(starts.base())).ifPresent(begun::add);
+        }
+        begun.addAll(starts.best(few, MOST_STARTS));
+        if (begun.isEmpty()) {
+            return new NoValue();
+        }
+        List<LocalSearch.Place> near = begun.stream()
+                .map(each -> few.improved(each, FEW_STEPS))
+                .sorted(Comparator.comparingDouble(LocalSearch.Place::squares))
+                .toList();
+        double least = near.getFirst().squares();
+        int ended = (int) near.stream()
+                .filter(each -> each.squares() <= least * (1 + NEARLY_SAME) + Double.MIN_NORMAL)
+                .count();
+        LocalSearch many = over(whole, points, MANY, progress);
+        List<LocalSearch.Place> nearest = distinct(near).stream()
+                .limit(MOST_REFINED)
+                .flatMap(each -> many.again(each.p()).stream())
+                .map(each -> many.improved(each, ALL_STEPS))
+                .sorted(Comparator.comparingDouble(LocalSearch.Place::squares))
+                .toList();
+        for (LocalSearch.Place each : nearest) {
+            if (each.squares() > nearest.getFirst().squares() * (1 + SAME)) {
+                break;
+            }
+            double[] ordered = starts.inOrder(many, each.p(), each.squares());
+            Optional<LocalSearch.Minimum> minimum = points.size() <= MANY
+                    ? whole.polished(ordered)
+                    : whole.again(ordered)
+                            .map(place -> whole.improved(place, SOME_STEPS))
+                            .flatMap(place -> whole.polished(place.p()));
+            if (minimum.isPresent()) {
+                LocalSearch.Minimum found = minimum.get();
+                return new Found(
+                        found.p(),
+                        found.squares(),
+                        found.largest(),
+                        found.inverse(),
+                        found.moving(),
+                        begun.size(),
+                        ended);
+            }
+        }
+        return new Undetermined(open(whole, nearest.isEmpty() ? near.getFirst() : nearest.getFirst()));
+    }
+
+    private LocalSearch over(LocalSearch whole, ScaledPoints points, int most, Progress progress) {
+        return points.size() <= most
+                ? whole
+                : whole.with(new FittedCurve(formula.program(), points.sample(most), progress));
+    }
+
+    /// Each place once.
+    private static List<LocalSearch.Place> distinct(List<LocalSearch.Place> all) {
+        var once = new ArrayList<LocalSearch.Place>();
+        for (LocalSearch.Place each : all) {
+            if (once.stream().noneMatch(other -> isOne(each, other))) {
+                once.add(each);
+            }
+        }
+        return once;
+    }
+
+    private static boolean isOne(LocalSearch.Place one, LocalSearch.Place other) {
+        return IntStream.range(0, one.p().length)
+                .allMatch(k -> Math.abs(one.p()[k] - other.p()[k]) <= SAME * Math.abs(other.p()[k]));
+    }
+
+    /// The coefficients that can change most without the sum of squares telling it.
+    private List<String> open(LocalSearch search, LocalSearch.Place place) {
+        return search.open(place.p()).stream().map(formula.coefficients()::get).toList();
+    }
+}

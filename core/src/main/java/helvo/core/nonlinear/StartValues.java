@@ -1,0 +1,177 @@
+package helvo.core.nonlinear;
+
+import helvo.core.formula.CurveDimensions;
+import helvo.core.formula.CurveFormula;
+import helvo.core.points.ScaledPoints;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+
+/// Starts for a search: from the scales of x and y, from where each coefficient stands in the formula, and from a
+/// fixed set of points that fills the space evenly (the additive recurrence of Roberts 2018 on the generalised golden
+/// ratio; Niederreiter 1992, ch. 3). The same data have the same starts.
+final class StartValues {
+    /// Decades of a scale that are searched to both sides.
+    private static final double DECADES = 2.7;
+    /// Places beyond the points, in spans of x.
+    private static final double BEYOND = 0.5;
+    private static final int MOST_OSCILLATIONS = 1000;
+    private static final int[] COUNTS = {1, 500, 2000, 4000, 6000};
+    /// Starts that lie as near to one another as this part of them are one.
+    private static final double ALIKE = 0.02;
+    /// Signs of more coefficients are not turned round.
+    private static final int MOST_TURNED = 6;
+    private static final double SAME = 1e-6;
+
+    private final List<CoefficientSetting> settings;
+    private final int[] others;
+    private final double span;
+    private final double least;
+    private final double farthest;
+    private final double size;
+    private final double oscillations;
+    private final CurveDimensions dimensions;
+    private final Set<Integer> inSines;
+
+    StartValues(CurveFormula formula, List<CoefficientSetting> settings, int[] others, ScaledPoints points) {
+        this.settings = settings;
+        this.others = others;
+        least = Arrays.stream(points.x()).min().orElse(0);
+        double greatest = Arrays.stream(points.x()).max().orElse(0);
+        farthest = Math.max(Math.abs(least), Math.abs(greatest));
+        span = greatest > least ? greatest - least : Math.max(farthest, 1);
+        double top = Arrays.stream(points.y()).map(Math::abs).max().orElse(0) * points.unit();
+        size = top > 0 ? top : 1;
+        oscillations = Math.min(MOST_OSCILLATIONS, points.size() / 2.0);
+        dimensions = formula.dimensions();
+        inSines = formula.inSines();
+    }
+
+    /// The starts that leave least, each with the best of those coefficients in which the curve is linear.
+    List<LocalSearch.Place> best(LocalSearch search, int most) {
+        var found = new ArrayList<LocalSearch.Place>();
+        int count = COUNTS[Math.min(others.length, COUNTS.length - 1)];
+        double[] steps = steps(others.length);
+        for (int i = 0; i < count; i++) {
+            double[] p = base();
+            for (int j = 0; j < others.length; j++) {
+                double u = (0.5 + (i + 1) * steps[j]) % 1;
+                double value = value(others[j], u, i);
+                p[others[j]] = settings.get(others[j]).within(value);
+            }
+            search.completed(p).ifPresent(found::add);
+        }
+        found.sort(Comparator.comparingDouble(LocalSearch.Place::squares));
+        var chosen = new ArrayList<LocalSearch.Place>();
+        for (LocalSearch.Place each : found) {
+            if (chosen.size() < most && chosen.stream().noneMatch(other -> areAlike(each, other))) {
+                chosen.add(each);
+            }
+        }
+        return chosen;
+    }
+
+    private boolean areAlike(LocalSearch.Place one, LocalSearch.Place other) {
+        return Arrays.stream(others)
+                .allMatch(k -> Math.abs(one.p()[k] - other.p()[k]) < ALIKE * Math.abs(other.p()[k]));
+    }
+
+    /// Held values, and what a person gave.
+    double[] base() {
+        double[] p = new double[settings.size()];
+        for (int k = 0; k < p.length; k++) {
+            CoefficientSetting setting = settings.get(k);
+            p[k] = setting.held().orElse(setting.start().orElse(setting.within(0)));
+        }
+        return p;
+    }
+
+    /// 1/φ, 1/φ² … where φ^(d+1) = φ + 1.
+    private static double[] steps(int d) {
+        double phi = 2;
+        for (int i = 0; i < 60; i++) {
+            phi = Math.pow(1 + phi, 1.0 / (d + 1));
+        }
+        double[] steps = new double[d];
+        for (int j = 0; j < d; j++) {
+            steps[j] = Math.pow(1 / phi, j + 1);
+        }
+        return steps;
+    }
+
+    /// @param u from 0 to 1
+    /// @param i which start this is: of some coefficients there are kinds, in turn
+    private double value(int k, double u, int i) {
+        CoefficientSetting setting = settings.get(k);
+        if (setting.low().isPresent() && setting.high().isPresent()) {
+            return setting.lowest() + u * (setting.highest() - setting.lowest());
+        }
+        Optional<CurveDimensions.Powers> powers = dimensions.powers(k);
+        double inX = powers.map(CurveDimensions.Powers::ofX).orElse(0.0);
+        double inY = powers.map(CurveDimensions.Powers::ofY).orElse(0.0);
+        if (inSines.contains(k) && inY == 0) {
+            return inX == 0 ? Math.PI * (2 * u - 1) : Math.pow(2 * Math.PI * oscillations * u / span, -inX);
+        }
+        if (inX == 1 && inY == 0 && i % 2 == 0) {
+            return least - BEYOND * span + u * (1 + 2 * BEYOND) * span;
+        }
+        double unit = Math.pow(Math.abs(inX) > 1 ? farthest : span, inX) * Math.pow(size, inY);
+        boolean isPositive = setting.lowest() >= 0;
+        boolean isNegative = setting.highest() <= 0;
+        double signed = isPositive || isNegative ? u : Math.abs(2 * u - 1);
+        double sign = isNegative || !isPositive && u < 0.5 ? -1 : 1;
+        return sign * unit * Math.pow(10, DECADES * (2 * signed - 1));
+    }
+
+    /// The same curve with its coefficients as a person expects them, where the formula leaves that open: widths and
+    /// rates above 0, and what can change places in rising order, since the two exponentials of a sum have no first
+    /// and second.
+    double[] inOrder(LocalSearch search, double[] p, double squares) {
+        double[] best = p;
+        for (int signs = 1; signs < 1 << Math.min(others.length, MOST_TURNED); signs++) {
+            double[] turned = p.clone();
+            for (int j = 0; j < others.length; j++) {
+                turned[others[j]] *= (signs >> j & 1) == 1 ? -1 : 1;
+            }
+            if (negatives(turned) < negatives(best)) {
+                best = same(search, turned, squares).orElse(best);
+            }
+        }
+        for (int a = 0; a < others.length; a++) {
+            for (int b = a + 1; b < others.length; b++) {
+                double[] swapped = best.clone();
+                swapped[others[a]] = best[others[b]];
+                swapped[others[b]] = best[others[a]];
+                Optional<double[]> same =
+                        best[others[a]] > best[others[b]] ? same(search, swapped, squares) : Optional.empty();
+                if (same.isPresent()) {
+                    best = same.get();
+                    // From the first pair again.
+                    a = -1;
+                    break;
+                }
+            }
+        }
+        return best;
+    }
+
+    private long negatives(double[] p) {
+        return Arrays.stream(others).filter(k -> p[k] < 0).count();
+    }
+
+    /// The same curve with these coefficients, if it is the same.
+    private Optional<double[]> same(LocalSearch search, double[] p, double squares) {
+        return isWithin(p)
+                ? search.completed(p)
+                        .filter(other -> other.squares() <= squares * (1 + SAME))
+                        .map(LocalSearch.Place::p)
+                : Optional.empty();
+    }
+
+    private boolean isWithin(double[] p) {
+        return Arrays.stream(others).allMatch(k -> settings.get(k).within(p[k]) == p[k]);
+    }
+}
