@@ -2,31 +2,63 @@ package helvo.cli;
 
 import helvo.core.fit.Curve;
 import helvo.core.fit.Curves;
+import helvo.core.fit.FormulaCurve;
 import helvo.core.fit.Polynomial;
+import helvo.core.formula.CurveFormula;
+import helvo.core.nonlinear.CoefficientSetting;
+import helvo.core.number.DecimalMark;
+import helvo.core.number.NumberText;
+import helvo.core.table.Column;
+import helvo.core.table.Kind;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.OptionalDouble;
 import java.util.OptionalInt;
+import java.util.function.BiFunction;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 
 /// The options that choose a curve.
 final class CurveOptions {
+    private static final Pattern LIMIT =
+            Pattern.compile("(?:(?<left>[^<>=]+)<=?)?(?<name>[^<>=]+)(?<sign>[<>]=?)(?<right>[^<>=]+)");
+
     private final Arguments arguments;
-    private String curve;
+    private @Nullable String curve;
+    private @Nullable String formula;
+    private List<String> held = List.of();
+    private List<String> limits = List.of();
+    private List<String> starts = List.of();
     private boolean onLogScale;
     private @Nullable Integer degree;
     private @Nullable Double intercept;
 
     /// @param arguments of the command that has these options
-    @SuppressWarnings("NullAway.Init") // set while the command line is read
     CurveOptions(Arguments arguments) {
         this.arguments = arguments;
         arguments
                 .option(
                         "--curve",
                         "SHAPE",
-                        "line, polynomial, logarithmic, exponential, power, logistic or mean (default: "
-                                + "${DEFAULT-VALUE}).")
-                .otherwise("line")
+                        "line, polynomial, logarithmic, exponential, power, logistic, mean, or one of those that "
+                                + "`helvo shapes` lists (default: line).")
                 .text(value -> curve = value);
+        arguments
+                .option(
+                        "--formula",
+                        "FORMULA",
+                        "A curve of your own, in x and any names for its coefficients: \"T0 + A*exp(-x/tau)\".")
+                .text(value -> formula = value);
+        arguments
+                .option("--hold", "NAME=V", "Do not fit this coefficient of a formula: hold it at V; may be repeated.")
+                .texts(value -> held = value);
+        arguments
+                .option("--limit", "LIMIT", "Limits of a coefficient: \"A>0\" or \"0<A<5\"; may be repeated.")
+                .texts(value -> limits = value);
+        arguments
+                .option("--start", "NAME=V", "Begin the search for a coefficient here too; may be repeated.")
+                .texts(value -> starts = value);
         arguments.flag(
                 "--on-log-scale", "Exponential and power as straight lines through ln y.", value -> onLogScale = value);
         arguments.option("--degree", "N", "Degree of a polynomial, 2 to 10.").integer(value -> degree = value);
@@ -35,25 +67,128 @@ final class CurveOptions {
                 .number(value -> intercept = value);
     }
 
-    Curve curve() {
-        if (degree != null && !curve.equals("polynomial")) {
+    /// Refuses what does not go together, before a file is read.
+    void check() {
+        if (formula == null) {
+            shape();
+        } else if (curve != null || degree != null || intercept != null || onLogScale) {
+            throw arguments.usageError(
+                    "--formula says what is fitted: leave out --curve, --degree, --intercept and " + "--on-log-scale.");
+        }
+    }
+
+    /// @param x       the column along which it is fitted
+    /// @param columns of the table
+    Curve curve(Column x, List<Column> columns) throws UserError {
+        Curve chosen = formula == null ? shape() : own(formula, x, columns);
+        if (held.isEmpty() && limits.isEmpty() && starts.isEmpty()) {
+            return chosen;
+        }
+        if (!(chosen instanceof FormulaCurve curve)) {
+            throw arguments.usageError("--hold, --limit and --start go with --formula, or with a curve that `helvo "
+                    + "shapes` lists as a formula.");
+        }
+        return settings(curve);
+    }
+
+    private static Curve own(String text, Column x, List<Column> columns) throws UserError {
+        List<String> others = columns.stream()
+                .filter(column -> column != x && column.kind() != Kind.TEXT)
+                .map(Column::name)
+                .toList();
+        return switch (CurveFormula.read(text, x.name(), others)) {
+            case CurveFormula.Reading.Read(CurveFormula read) -> FormulaCurve.of(read);
+            case CurveFormula.Reading.Wrong(int from, int _, String sentence) ->
+                throw new UserError("--formula, at character " + (from + 1) + " of “" + text + "”: " + sentence);
+        };
+    }
+
+    private FormulaCurve settings(FormulaCurve curve) {
+        var settings = new ArrayList<>(curve.settings());
+        held.forEach(text -> set("--hold", text, curve, settings, (setting, value) -> setting.withHeld(value)));
+        starts.forEach(text -> set("--start", text, curve, settings, (setting, value) -> setting.withStart(value)));
+        limits.forEach(text -> limit(text, curve, settings));
+        if (settings.stream().allMatch(CoefficientSetting::isHeld)) {
+            throw arguments.usageError("--hold: all coefficients are held, and none is left to fit.");
+        }
+        return curve.with(settings);
+    }
+
+    private void set(
+            String option,
+            String text,
+            FormulaCurve curve,
+            List<CoefficientSetting> settings,
+            BiFunction<CoefficientSetting, Double, CoefficientSetting> change) {
+        int equals = text.indexOf('=');
+        OptionalDouble value = equals < 0
+                ? OptionalDouble.empty()
+                : NumberText.number(text.substring(equals + 1).strip(), DecimalMark.POINT);
+        if (value.isEmpty()) {
+            throw arguments.usageError(option + " “" + text + "”: write it as NAME=VALUE, such as "
+                    + curve.formula().coefficients().getFirst() + "=1.5.");
+        }
+        int place = place(option, text.substring(0, equals).strip(), curve);
+        settings.set(place, change.apply(settings.get(place), value.getAsDouble()));
+    }
+
+    private int place(String option, String name, FormulaCurve curve) {
+        int place = curve.formula().coefficients().indexOf(name);
+        if (place < 0) {
+            throw arguments.usageError(option + ": “" + name + "” is no coefficient of this curve; they are "
+                    + String.join(", ", curve.formula().coefficients()) + ".");
+        }
+        return place;
+    }
+
+    private void limit(String text, FormulaCurve curve, List<CoefficientSetting> settings) {
+        Matcher matcher = LIMIT.matcher(text);
+        if (!matcher.matches()) {
+            throw arguments.usageError(wrongLimit(text, curve));
+        }
+        int place = place("--limit", matcher.group("name").strip(), curve);
+        boolean above = matcher.group("sign") != null && matcher.group("sign").startsWith(">");
+        OptionalDouble one = number(matcher.group("right"));
+        OptionalDouble before = number(matcher.group("left"));
+        OptionalDouble low = above ? one : before;
+        OptionalDouble high = above ? OptionalDouble.empty() : one;
+        boolean isNumber = one.isPresent() && (matcher.group("left") == null || before.isPresent() && !above);
+        if (!isNumber || low.isPresent() && high.isPresent() && low.getAsDouble() >= high.getAsDouble()) {
+            throw arguments.usageError(wrongLimit(text, curve));
+        }
+        CoefficientSetting now = settings.get(place);
+        settings.set(place, now.withLimits(low.isPresent() ? low : now.low(), high.isPresent() ? high : now.high()));
+    }
+
+    private static OptionalDouble number(@Nullable String text) {
+        return text == null ? OptionalDouble.empty() : NumberText.number(text.strip(), DecimalMark.POINT);
+    }
+
+    private static String wrongLimit(String text, FormulaCurve curve) {
+        String name = curve.formula().coefficients().getFirst();
+        return "--limit “" + text + "”: write \"" + name + ">0\", \"" + name + "<5\" or \"0<" + name + "<5\".";
+    }
+
+    private Curve shape() {
+        String wanted = curve == null ? "line" : curve;
+        if (degree != null && !wanted.equals("polynomial")) {
             throw arguments.usageError("--degree goes with --curve polynomial.");
         }
-        if (intercept != null && !curve.equals("line")) {
+        if (intercept != null && !wanted.equals("line")) {
             throw arguments.usageError("--intercept goes with --curve line.");
         }
-        if (curve.equals("polynomial") && (degree == null || degree < 2 || degree > Polynomial.MAX_DEGREE)) {
+        if (wanted.equals("polynomial") && (degree == null || degree < 2 || degree > Polynomial.MAX_DEGREE)) {
             throw arguments.usageError("--curve polynomial needs --degree 2 to " + Polynomial.MAX_DEGREE + ".");
         }
         return Curves.of(
-                        curve,
+                        wanted,
                         degree == null ? OptionalInt.empty() : OptionalInt.of(degree),
                         intercept == null ? OptionalDouble.empty() : OptionalDouble.of(intercept),
                         onLogScale)
                 .orElseThrow(() -> arguments.usageError(
-                        onLogScale && Curves.keywords().contains(curve)
+                        onLogScale && Curves.keywords().contains(wanted)
                                 ? "--on-log-scale goes with --curve exponential or power."
-                                : "There is no curve “" + curve + "”: choose " + String.join(", ", Curves.keywords())
-                                        + "."));
+                                : "There is no curve “" + wanted + "”: choose " + String.join(", ", Curves.keywords())
+                                        + "; or give a --formula."));
     }
 }

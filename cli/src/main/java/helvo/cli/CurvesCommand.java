@@ -4,9 +4,11 @@ import helvo.core.Progress;
 import helvo.core.RootLocale;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
+import helvo.core.fit.Curve;
 import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
 import helvo.core.fit.PrintedEquation;
+import helvo.core.fit.TradeCurve;
 import helvo.core.number.NumberNotation;
 import helvo.core.results.EquationText;
 import helvo.core.results.ReadingsResults;
@@ -15,9 +17,11 @@ import helvo.files.UnreadableFile;
 import helvo.files.json.FitJson;
 import java.io.PrintWriter;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.stream.Stream;
 import tools.jackson.databind.node.ObjectNode;
 
 /// `helvo curves`: all shapes of curves fitted to a file's points, side by side.
@@ -61,12 +65,10 @@ final class CurvesCommand extends Command {
 
     private int compare(FitInput input, List<ObjectNode> reports) throws UnreadableFile, UserError {
         FigureAnalysis all = input.compared();
-        // A shape that is named, of a high degree or on the log scale, is compared with the others.
+        // The curves of the trade, and one that is named, of a high degree or on the log scale, are compared with the
+        // others.
         FigureAnalysis figure = all.withSeries(all.series().stream()
-                .map(each -> each.outcomes().stream().anyMatch(outcome -> outcome.curve()
-                                .equals(each.chosen().curve()))
-                        ? each
-                        : each.comparing(each.chosen().curve(), Progress.none()))
+                .map(each -> each.comparing(further(each), Progress.none()))
                 .toList());
         if (figure.missing().isPresent() || figure.series().isEmpty()) {
             throw new UserError(figure.missing().orElse("No row meets the conditions."));
@@ -104,24 +106,34 @@ final class CurvesCommand extends Command {
                 : Helvo.DATA_DO_NOT_ALLOW;
     }
 
+    private static List<Curve> further(SeriesAnalysis series) {
+        return Stream.concat(
+                        Arrays.stream(TradeCurve.values()).map(TradeCurve::curve),
+                        Stream.of(series.chosen().curve()))
+                .distinct()
+                .filter(curve -> series.outcomes().stream()
+                        .noneMatch(outcome -> outcome.curve().equals(curve)))
+                .toList();
+    }
+
     /// Below the curve that is read.
     private static void readings(PrintWriter out, FigureAnalysis figure, SeriesAnalysis series, Fit fit, double x) {
         out.print(Results.of(figure, series)
                 .withLines(new ReadingsResults(figure).at(series, fit, x))
                 .printedLines()
-                .indent(14));
+                .indent(26));
     }
 
     private static void print(PrintWriter out, NumberNotation numbers, SeriesAnalysis series, FitOutcome outcome) {
         switch (outcome) {
             case FitOutcome.NotFitted(var curve, var reason) ->
-                out.printf(Locale.ROOT, "%-15s %s%n", curve.name(), reason.sentence(numbers));
+                out.printf(Locale.ROOT, "%-27s %s%n", curve.name(), reason.sentence(numbers));
             case FitOutcome.Fitted(Fit fit) -> {
                 var equation = new EquationText(PrintedEquation.of(fit, series.points()), numbers);
                 String x = series.rows().x().symbol();
                 out.printf(
                         Locale.ROOT,
-                        "%-15s R² %-9s weight %-5s %s%n",
+                        "%-27s R² %-9s weight %-5s %s%n",
                         fit.curve().name(),
                         fit.quality().r2AboutMean().isPresent()
                                 ? numbers.share(fit.quality().r2AboutMean().getAsDouble())

@@ -106,7 +106,7 @@ final class FitOptions {
 
     /// What a file holds; what a careful person wants to know of it is said.
     ImportCommandOptions.Input read(Path file) throws UnreadableFile, UserError {
-        shape.curve();
+        shape.check();
         ImportCommandOptions.Input read = reading.read(file);
         ImportCommandOptions.refuseOpenLine(read.table());
         reading.warn(read);
@@ -126,7 +126,6 @@ final class FitOptions {
 
     /// What makes the figure that was asked for.
     List<Edit> edits(Path file, Study study, Edit... further) throws UserError {
-        Curve chosen = shape.curve();
         var columns = new ColumnsByName(file, study.tables().getFirst());
         Column xColumn = columns.named(x);
         var yColumns = new ArrayList<Column>();
@@ -140,6 +139,7 @@ final class FitOptions {
             yColumns.add(named);
         }
         ImportCommandOptions.refuseText(xColumn, columns.table());
+        Curve chosen = shape.curve(xColumn, columns.table().columns());
         Column yColumn = yColumns.getFirst();
         var edits = new ArrayList<Edit>();
         int id = columns.table().id();

@@ -81,6 +81,7 @@ public final class Helvo extends Command {
         commands.put("check", CheckCommand::new);
         commands.put("fit", FitCommand::new);
         commands.put("curves", CurvesCommand::new);
+        commands.put("shapes", ShapesCommand::new);
         commands.put("draw", DrawCommand::new);
         commands.put("apply", ApplyCommand::new);
         commands.put("report", ReportCommand::new);

@@ -42,6 +42,8 @@ class HelvoTest {
             "coefficients",
             "coefficientsOrigin",
             "lesserLimit",
+            "search",
+            "held",
             "r2",
             "r2About",
             "r2AboutMean",

@@ -176,9 +176,15 @@ public record SeriesAnalysis(
         return outcomes.stream().anyMatch(outcome -> outcome.curve().equals(shape));
     }
 
-    /// The same series with one shape more to compare.
-    public SeriesAnalysis comparing(Curve shape, Progress progress) {
-        return comparing(shape, outcome(shape), progress);
+    /// The same series with further shapes to compare, which are fitted beside one another.
+    public SeriesAnalysis comparing(List<Curve> shapes, Progress progress) {
+        List<ForkedTask<FitOutcome>> fits = shapes.stream()
+                .map(shape -> ForkedTask.of(
+                        Integer.MAX_VALUE, () -> outcome(shape).orElseGet(() -> shape.fit(points, progress))))
+                .toList();
+        var all = new ArrayList<>(outcomes);
+        fits.forEach(fit -> all.add(fit.join()));
+        return with(change -> change.outcomes(List.copyOf(all)).weights(EvidenceWeights.of(all, points)));
     }
 
     /// @param known what fitting it gave, if it is known

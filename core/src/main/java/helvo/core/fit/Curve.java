@@ -4,13 +4,14 @@ import helvo.core.Progress;
 import helvo.core.points.Points;
 import helvo.core.points.Weighting;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
 import java.util.function.IntPredicate;
 
 /// The shape of a trend line. Each shape is one class: its form, its coefficients' names and how it is fitted.
 public sealed interface Curve
-        permits Mean, Line, FixedInterceptLine, Polynomial, Logarithmic, Exponential, Power, Logistic {
+        permits Mean, Line, FixedInterceptLine, Polynomial, Logarithmic, Exponential, Power, Logistic, FormulaCurve {
     /// What `form` calls an intercept that is given, not fitted.
     String FIXED = "held";
 
@@ -65,6 +66,11 @@ public sealed interface Curve
     /// As a person calls a coefficient: "slope", or its letter.
     default String label(String coefficient) {
         return coefficient;
+    }
+
+    /// The coefficients that are given, not fitted, by their names.
+    default Map<String, Double> held() {
+        return Map.of();
     }
 
     /// The constant that is given, not fitted; 0 where there is none.

@@ -1,6 +1,7 @@
 package helvo.core.fit;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
@@ -37,12 +38,13 @@ public final class Curves {
                 .toList();
     }
 
-    /// All of them: besides those offered, higher degrees and the fits on the log scale.
+    /// All of them: besides those offered, higher degrees, the fits on the log scale and the curves of the trade.
     public static List<Curve> all() {
         var all = new ArrayList<>(offered());
         IntStream.rangeClosed(6, Polynomial.MAX_DEGREE).forEach(degree -> all.add(new Polynomial(degree)));
         all.add(new Exponential(true));
         all.add(new Power(true));
+        Arrays.stream(TradeCurve.values()).map(TradeCurve::curve).forEach(all::add);
         return List.copyOf(all);
     }
 

@@ -21,6 +21,7 @@ import java.util.Optional;
 ///     since no double holds those about x = 0; empty where they are of x itself
 /// @param lesser     what leaves less than this curve, which is the least only about itself; empty where it is the
 ///     least of all
+/// @param search     how the least was found; empty where it is worked out directly
 public record Fit(
         Curve curve,
         List<Coefficient> coefficients,
@@ -29,7 +30,14 @@ public record Fit(
         FitQuality quality,
         boolean takesZero,
         Optional<BigDecimal> origin,
-        Optional<Lesser> lesser) {
+        Optional<Lesser> lesser,
+        Optional<Search> search) {
+    /// A search from several starts.
+    ///
+    /// @param starts how many there were
+    /// @param ended  how many of them ended at the least
+    public record Search(int starts, int ended) {}
+
     /// What a curve becomes as a coefficient grows without end, where that leaves a smaller sum of squares.
     ///
     /// @param share the sum of squares that it leaves, as a part of that of the curve
@@ -51,25 +59,38 @@ public record Fit(
             double[][] covariance,
             FittedFunction function,
             FitQuality quality) {
-        this(curve, coefficients, covariance, function, quality, false, Optional.empty(), Optional.empty());
+        this(
+                curve,
+                coefficients,
+                covariance,
+                function,
+                quality,
+                false,
+                Optional.empty(),
+                Optional.empty(),
+                Optional.empty());
     }
 
     /// The same coefficients as those of another shape, its curve a function of another x.
     Fit withCurve(Curve other, FittedFunction ofX) {
-        return new Fit(other, coefficients, covariance, ofX, quality, takesZero, origin, lesser);
+        return new Fit(other, coefficients, covariance, ofX, quality, takesZero, origin, lesser, search);
     }
 
     Fit withZero() {
-        return new Fit(curve, coefficients, covariance, function, quality, true, origin, lesser);
+        return new Fit(curve, coefficients, covariance, function, quality, true, origin, lesser, search);
     }
 
     /// The same with coefficients that are those about an origin.
     Fit withOrigin(BigDecimal at) {
-        return new Fit(curve, coefficients, covariance, function, quality, takesZero, Optional.of(at), lesser);
+        return new Fit(curve, coefficients, covariance, function, quality, takesZero, Optional.of(at), lesser, search);
+    }
+
+    Fit withSearch(Search of) {
+        return new Fit(curve, coefficients, covariance, function, quality, takesZero, origin, lesser, Optional.of(of));
     }
 
     Fit withLesser(Optional<Lesser> limit) {
-        return new Fit(curve, coefficients, covariance, function, quality, takesZero, origin, limit);
+        return new Fit(curve, coefficients, covariance, function, quality, takesZero, origin, limit, search);
     }
 
     /// Whether a point takes part in this fit as far as its shape is concerned.

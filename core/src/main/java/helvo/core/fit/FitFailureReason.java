@@ -4,6 +4,7 @@ import helvo.core.RootLocale;
 import helvo.core.number.NumberNotation;
 import helvo.core.points.Points;
 import helvo.core.points.Weighting;
+import java.util.List;
 import java.util.stream.IntStream;
 
 /// Why a curve could not be fitted to some points.
@@ -65,6 +66,18 @@ public sealed interface FitFailureReason {
                     "No %s fits these points: there is no least square inside, the best one would rise without end "
                             + "at one point.",
                     shape);
+        }
+    }
+
+    /// The points leave coefficients open: many values of them draw nearly the same curve.
+    record Undetermined(List<String> names) implements FitFailureReason {
+        @Override
+        public String sentence(NumberNotation numbers) {
+            return names.size() == 1
+                    ? "These points do not determine " + names.getFirst() + ": hold it at a value, or give it limits."
+                    : "These points do not determine " + String.join(", ", names.subList(0, names.size() - 1)) + " and "
+                            + names.getLast() + ": together they can change without end while the curve hardly does. "
+                            + "Hold one of them at a value, or take a simpler curve.";
         }
     }
 

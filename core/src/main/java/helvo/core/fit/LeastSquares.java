@@ -5,7 +5,6 @@ import helvo.core.numeric.FittedFunction;
 import helvo.core.numeric.RoundingError;
 import helvo.core.numeric.SmallMatrix;
 import helvo.core.points.ScaledPoints;
-import helvo.core.points.Weighting;
 import helvo.core.task.BlockParallel;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -15,7 +14,6 @@ import java.util.Optional;
 import java.util.function.Predicate;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
-import org.apache.commons.numbers.core.DD;
 import org.jspecify.annotations.Nullable;
 
 /// Non-linear least squares of a shape with few coefficients: Levenberg–Marquardt with analytic derivatives
@@ -59,8 +57,6 @@ final class LeastSquares {
     private static final double MIN_AMPLITUDE = 1e-8;
     /// So many points show where the least is, if not exactly.
     private static final int MAX_SAMPLE = 2000;
-    /// A residual below this part of the largest y is the rounding of y and of the curve.
-    private static final double RELATIVE_ROUNDING = 8e-16;
 
     private final Shape shape;
     private final ScaledPoints points;
@@ -462,20 +458,6 @@ final class LeastSquares {
         }
     }
 
-    /// The sum of squares about the mean, which is taken to be near `mean`: what that lacks is taken out of the
-    /// sum.
-    private double aboutMean(double mean, double weights) {
-        DD squares = DD.ZERO;
-        DD off = DD.ZERO;
-        for (int i = 0; i < x.length; i++) {
-            double d = y[i] - mean;
-            DD weighted = DD.ofProduct(points.weight(i), d);
-            squares = squares.add(weighted.multiply(d));
-            off = off.add(weighted);
-        }
-        return squares.subtract(off.square().divide(DD.of(weights))).doubleValue();
-    }
-
     /// What a person reads of the least squares.
     ///
     /// @param values   the coefficients as the curve's form has them, the first in units of `unit`
@@ -483,34 +465,21 @@ final class LeastSquares {
     FitOutcome report(Curve curve, Minimum least, double[] values, double[][] jacobian) {
         int n = x.length;
         int size = shape.size();
-        double top = 0;
-        double sum = 0;
-        double mean = 0;
-        for (int i = 0; i < n; i++) {
-            double weight = points.weight(i);
-            top = Math.max(top, Math.abs(y[i]));
-            sum += weight;
-            mean += weight == 0 ? 0 : (y[i] - mean) * weight / sum;
-        }
-        boolean perfect = least.largest <= RELATIVE_ROUNDING * top * 4;
-        double ssr = perfect ? 0 : least.sum;
-        double sst = aboutMean(mean, sum);
-        // The root of one weighted square in the units of the points: of y, or a pure number where bars weigh.
         double unit = points.unit();
-        double root = points.areAlike() ? unit : Math.scalb(unit, -points.rootPower());
-        FitQuality quality = FitQuality.of(points.weighting(), n, size, ssr, sst, root);
-        double scale = points.weighting() == Weighting.STATED ? 1 / root : n > size ? Math.sqrt(ssr / (n - size)) : 0;
+        ScaledQuality scaled = ScaledQuality.of(points, size, least.largest, least.sum);
+        double scale = scaled.scale();
+        boolean allZero = points.squares() == 0;
         var coefficients = new ArrayList<Coefficient>();
         List<String> names = curve.coefficientNames();
         for (int k = 0; k < values.length; k++) {
             double in = k == 0 ? unit : 1;
             double value = values[k] * in;
             double se = scale * Math.sqrt(quadratic(least.inverse, jacobian[k])) * in;
-            boolean lost = k == 0 && top > 0 && Math.abs(value) < Double.MIN_NORMAL;
+            boolean lost = k == 0 && !allZero && Math.abs(value) < Double.MIN_NORMAL;
             if (!Double.isFinite(value) || !Double.isFinite(se) || lost) {
                 return new FitOutcome.NotFitted(curve, new FitFailureReason.OutOfRange());
             }
-            coefficients.add(quality.estimated(names.get(k), value, se));
+            coefficients.add(scaled.quality().estimated(names.get(k), value, se));
         }
         double[][] covariance = n <= size ? Fit.UNKNOWN : new double[size][size];
         for (int k = 0; k < covariance.length; k++) {
@@ -522,7 +491,7 @@ final class LeastSquares {
                         * (m == 0 ? unit : 1);
             }
         }
-        return new FitOutcome.Fitted(new Fit(curve, coefficients, covariance, new Found(least), quality));
+        return new FitOutcome.Fitted(new Fit(curve, coefficients, covariance, new Found(least), scaled.quality()));
     }
 
     /// The curve at the minimum.

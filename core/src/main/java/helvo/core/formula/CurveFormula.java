@@ -14,8 +14,10 @@ import helvo.core.table.Kind;
 import helvo.core.table.Role;
 import helvo.core.table.Table;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
@@ -26,6 +28,7 @@ public final class CurveFormula {
     /// More coefficients than these no measurement determines.
     public static final int MOST_COEFFICIENTS = 12;
 
+    private static final double[] TRIALS = {0.37, -0.37, 37, -37, 1e-4};
     private static final int X = 1;
     private static final int ALIAS_OF_X = 2;
     private static final int FIRST_OTHER = 3;
@@ -33,11 +36,13 @@ public final class CurveFormula {
     private final String text;
     private final Expression expression;
     private final List<String> coefficients;
+    private final boolean isPartial;
 
     private CurveFormula(String text, Expression expression, List<String> coefficients) {
         this.text = text;
         this.expression = expression;
         this.coefficients = List.copyOf(coefficients);
+        isPartial = isPartial(expression);
     }
 
     /// What became of a text.
@@ -147,6 +152,62 @@ public final class CurveFormula {
         return coefficients;
     }
 
+    /// Its value at x.
+    ///
+    /// @param p coefficients in the order of the formula
+    /// @return NaN or an infinity where there is none
+    public double value(double[] p, double x) {
+        return expression.value(id -> isX(id) ? x : p[id - Parser.FIRST_COEFFICIENT]);
+    }
+
+    /// Whether there are x at which it has no value for some coefficients, or for any.
+    public boolean isPartial() {
+        return isPartial;
+    }
+
+    private static boolean isPartial(Expression part) {
+        return switch (part) {
+            case Constant _, ColumnValue _, Converted _ -> false;
+            case Applied(FormulaFunction function, Expression of) ->
+                isPartial(of)
+                        || switch (function) {
+                            case LN, LOG10, LOG2, SQRT, ARCSIN, ARCCOS -> true;
+                            case EXP, CBRT, ABS, SIN, COS, TAN, ARCTAN, RAD, DEG, ROUND, FLOOR -> false;
+                        };
+            case Joined(Expression.Operator operator, Expression left, Expression right) ->
+                isPartial(left)
+                        || isPartial(right)
+                        || operator == Expression.Operator.OVER && hasX(right)
+                        || operator == Expression.Operator.POWER
+                                && !(right instanceof Constant(double number)
+                                        && number >= 0
+                                        && number == Math.rint(number));
+        };
+    }
+
+    private static boolean hasX(Expression part) {
+        return switch (part) {
+            case ColumnValue(int id) -> isX(id);
+            case Constant _, Converted _ -> false;
+            case Applied(FormulaFunction _, Expression of) -> hasX(of);
+            case Joined(Expression.Operator _, Expression left, Expression right) -> hasX(left) || hasX(right);
+        };
+    }
+
+    /// Whether it has a value at x, for any of some coefficients that are tried.
+    public boolean hasValueAt(double x) {
+        if (!isPartial) {
+            return true;
+        }
+        for (double trial : TRIALS) {
+            double value = expression.value(id -> isX(id) ? x : trial * (1 + 0.1 * (id - Parser.FIRST_COEFFICIENT)));
+            if (Double.isFinite(value)) {
+                return true;
+            }
+        }
+        return false;
+    }
+
     Expression expression() {
         return expression;
     }
@@ -196,34 +257,41 @@ public final class CurveFormula {
         };
     }
 
-    /// The coefficients that stand in a sine, cosine or tangent.
-    public Set<Integer> inSines() {
-        var found = new HashSet<Integer>();
-        gatherInSines(expression, false, found);
-        return Set.copyOf(found);
+    /// The coefficients that stand in a sine, cosine or tangent, each with how fast its argument changes with x where
+    /// the coefficient is 1: 2π for f in sin(2 π f x + p). 1 where that is not so simple.
+    public Map<Integer, Double> inSines() {
+        var found = new HashMap<Integer, Double>();
+        gatherInSines(expression, found);
+        return Map.copyOf(found);
     }
 
-    private static void gatherInSines(Expression part, boolean inSine, Set<Integer> found) {
+    private void gatherInSines(Expression part, Map<Integer, Double> found) {
         switch (part) {
-            case Constant _, Converted _ -> {}
-            case ColumnValue(int id) -> {
-                if (inSine && !isX(id)) {
-                    found.add(id - Parser.FIRST_COEFFICIENT);
+            case Constant _, ColumnValue _, Converted _ -> {}
+            case Applied(FormulaFunction function, Expression of) -> {
+                if (function == FormulaFunction.SIN
+                        || function == FormulaFunction.COS
+                        || function == FormulaFunction.TAN) {
+                    var ids = new HashSet<Integer>();
+                    of.gather(ids);
+                    ids.stream()
+                            .filter(id -> !isX(id))
+                            .forEach(id -> found.put(id - Parser.FIRST_COEFFICIENT, rate(of, id)));
                 }
+                gatherInSines(of, found);
             }
-            case Applied(FormulaFunction function, Expression of) ->
-                gatherInSines(
-                        of,
-                        inSine
-                                || function == FormulaFunction.SIN
-                                || function == FormulaFunction.COS
-                                || function == FormulaFunction.TAN,
-                        found);
             case Joined(Expression.Operator _, Expression left, Expression right) -> {
-                gatherInSines(left, inSine, found);
-                gatherInSines(right, inSine, found);
+                gatherInSines(left, found);
+                gatherInSines(right, found);
             }
         }
+    }
+
+    private static double rate(Expression argument, int coefficient) {
+        double from = argument.value(id -> isX(id) || id != coefficient ? 0 : 1);
+        double to = argument.value(id -> isX(id) || id == coefficient ? 1 : 0);
+        double rate = Math.abs(to - from);
+        return rate > 0 && Double.isFinite(rate) ? rate : 1;
     }
 
     /// How each coefficient counts in powers of the units of x and y.

@@ -267,7 +267,10 @@ public final class CurveProgram {
                 }
                 case POWER -> {
                     for (int i = 0; i < count && left; i++) {
-                        toA[i] += by[i] == 0 ? 0 : by[i] * b[i] * Joined.power(a[i], b[i] - 1);
+                        // A base that is 0 is so for all coefficients that matter: (x/m)^h at x = 0.
+                        toA[i] += by[i] == 0 || a[i] == 0 && value[i] == 0
+                                ? 0
+                                : by[i] * b[i] * Joined.power(a[i], b[i] - 1);
                     }
                     for (int i = 0; i < count && right; i++) {
                         toB[i] += value[i] == 0 ? 0 : by[i] * value[i] * Math.log(a[i]);

@@ -15,13 +15,13 @@ import java.util.stream.IntStream;
 /// The least sum of squares of any smooth curve, found without starting values.
 public final class NonlinearLeastSquares {
     /// Points that show where to look.
-    private static final int FEW = 120;
+    private static final int FEW = 60;
     private static final int MANY = 3000;
-    private static final int MOST_STARTS = 24;
-    private static final int MOST_REFINED = 6;
+    private static final int MOST_STARTS = 12;
+    private static final int MOST_REFINED = 4;
     private static final int FEW_STEPS = 40;
     private static final int SOME_STEPS = 200;
-    private static final int ALL_STEPS = 1000;
+    private static final int ALL_STEPS = 300;
     /// Sums of squares that differ by less than this part of them are those of one place.
     private static final double SAME = 1e-6;
     /// The same after few steps.

@@ -7,8 +7,8 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 
 /// Starts for a search: from the scales of x and y, from where each coefficient stands in the formula, and from a
 /// fixed set of points that fills the space evenly (the additive recurrence of Roberts 2018 on the generalised golden
@@ -18,8 +18,8 @@ final class StartValues {
     private static final double DECADES = 2.7;
     /// Places beyond the points, in spans of x.
     private static final double BEYOND = 0.5;
-    private static final int MOST_OSCILLATIONS = 1000;
-    private static final int[] COUNTS = {1, 500, 2000, 4000, 6000};
+    private static final int MOST_OSCILLATIONS = 60;
+    private static final int[] COUNTS = {1, 150, 600, 1500, 3000};
     /// Starts that lie as near to one another as this part of them are one.
     private static final double ALIKE = 0.02;
     /// Signs of more coefficients are not turned round.
@@ -34,7 +34,7 @@ final class StartValues {
     private final double size;
     private final double oscillations;
     private final CurveDimensions dimensions;
-    private final Set<Integer> inSines;
+    private final Map<Integer, Double> inSines;
 
     StartValues(CurveFormula formula, List<CoefficientSetting> settings, int[] others, ScaledPoints points) {
         this.settings = settings;
@@ -112,8 +112,9 @@ final class StartValues {
         Optional<CurveDimensions.Powers> powers = dimensions.powers(k);
         double inX = powers.map(CurveDimensions.Powers::ofX).orElse(0.0);
         double inY = powers.map(CurveDimensions.Powers::ofY).orElse(0.0);
-        if (inSines.contains(k) && inY == 0) {
-            return inX == 0 ? Math.PI * (2 * u - 1) : Math.pow(2 * Math.PI * oscillations * u / span, -inX);
+        if (inSines.containsKey(k) && inY == 0) {
+            double rate = 2 * Math.PI * oscillations * u / span;
+            return inX == 0 ? Math.PI * (2 * u - 1) : Math.pow(rate / inSines.get(k), -inX);
         }
         if (inX == 1 && inY == 0 && i % 2 == 0) {
             return least - BEYOND * span + u * (1 + 2 * BEYOND) * span;

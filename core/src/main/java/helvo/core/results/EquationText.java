@@ -18,13 +18,29 @@ import java.util.regex.Pattern;
 /// @param printed its coefficients, rounded together so that the equation can be used
 /// @param numbers how they are written
 public record EquationText(PrintedEquation printed, NumberNotation numbers) {
-    private static final Pattern RAISED = Pattern.compile("\\^\\{([^}]*)}");
+    private static final Pattern NUMBER = Pattern.compile("[0-9.,]+");
 
     /// "Stretch = 0.2054 Load + 0.26": in the columns' names.
     public String inNames(String x, String y) {
-        return y + " = "
-                + RAISED.matcher(typeset(x))
-                        .replaceAll(raised -> raised.group(1).matches("[0-9.,]+") ? "^$1" : "^($1)");
+        return y + " = " + inBrackets(typeset(x));
+    }
+
+    /// With what is marked as raised in brackets: "e^(−0.5 t)".
+    private static String inBrackets(String typeset) {
+        int from = typeset.indexOf("^{");
+        if (from < 0) {
+            return typeset;
+        }
+        int open = 0;
+        int end = from + 1;
+        do {
+            open += typeset.charAt(end) == '{' ? 1 : typeset.charAt(end) == '}' ? -1 : 0;
+            end++;
+        } while (open > 0 && end < typeset.length());
+        String raised = inBrackets(typeset.substring(from + 2, end - 1));
+        return typeset.substring(0, from)
+                + (NUMBER.matcher(raised).matches() ? "^" + raised : "^(" + raised + ")")
+                + inBrackets(typeset.substring(end));
     }
 
     /// "y = 0.205 x + 0.26": in symbols, for the figure.

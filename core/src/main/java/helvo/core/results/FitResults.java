@@ -11,6 +11,7 @@ import helvo.core.fit.Correlation;
 import helvo.core.fit.Curve;
 import helvo.core.fit.Fit;
 import helvo.core.fit.FitQuality;
+import helvo.core.fit.FormulaCurve;
 import helvo.core.fit.Mean;
 import helvo.core.number.NumberNotation;
 import helvo.core.numeric.Range;
@@ -54,9 +55,15 @@ final class FitResults {
     }
 
     List<Line> lines() {
-        for (Coefficient coefficient : fit.coefficients().reversed()) {
-            coefficient(coefficient);
-        }
+        inOrder().forEach(this::coefficient);
+        fit.curve()
+                .held()
+                .forEach((name, value) -> lines.add(new Line.Quantity(
+                        name,
+                        numbers.plain(value),
+                        fit.curve().unit(name, y.unit(), x.unit()),
+                        numbers.exact(value),
+                        "held")));
         if (fit.origin().isEmpty()
                 && series.equation()
                         .filter(equation -> equation.origin().isPresent())
@@ -89,6 +96,13 @@ final class FitResults {
         lines.addAll(new ReadingsResults(figure).of(series));
         further();
         return List.copyOf(lines);
+    }
+
+    /// The slope before the intercept; of a formula as it is written.
+    private List<Coefficient> inOrder() {
+        return fit.curve() instanceof FormulaCurve
+                ? fit.coefficients()
+                : fit.coefficients().reversed();
     }
 
     /// How well the curve fits: R², r, s.
@@ -191,9 +205,8 @@ final class FitResults {
             lines.add(new Line.Heading(
                     rows.length == 1 ? "What excluding a row changed" : "What excluding rows changed"));
             var table = new ArrayList<Line.Table.Row>();
-            for (int i = fit.coefficients().size() - 1; i >= 0; i--) {
-                Coefficient now = fit.coefficients().get(i);
-                Coefficient then = with.coefficients().get(i);
+            for (Coefficient now : inOrder()) {
+                Coefficient then = with.coefficient(now.name());
                 table.add(new Line.Table.Row(
                         fit.curve().label(now.name()),
                         List.of(
@@ -247,6 +260,13 @@ final class FitResults {
         quality.aicc()
                 .ifPresent(aicc -> lines.add(
                         new Line.Quantity("AICc", numbers.significant(aicc, 4), "", numbers.exact(aicc), "")));
+        fit.search()
+                .ifPresent(search -> lines.add(new Line.Quantity(
+                        "search",
+                        search.ended() + " of " + search.starts(),
+                        "",
+                        search.ended() + " of " + search.starts(),
+                        "starts ended at this least")));
         if (lines.getLast() instanceof Line.Heading) {
             lines.removeLast();
         }
@@ -310,7 +330,7 @@ final class FitResults {
                 numbers.withUncertainty(coefficient.value(), error),
                 fit.curve().unit(coefficient.name(), y.unit(), x.unit()),
                 error.isPresent() ? exact + " ± " + numbers.exact(error.getAsDouble()) : exact,
-                ""));
+                error.isEmpty() && fit.quality().degreesOfFreedom() > 0 ? "at its limit" : ""));
     }
 
     /// A straight line is judged by r, a bent curve by how little it leaves.

@@ -136,6 +136,7 @@ class FitReferenceTest {
                 case Logarithmic _ -> 5 + 6 * x[i] / (2 + x[i]) + 0.3 * e;
                 case Exponential _ -> 40 / ((1 + x[i] / 3) * (1 + x[i] / 3)) * (1 + 0.1 * e);
                 case Power _ -> 0.3 * x[i] * x[i] / (1 + 0.02 * x[i]) * (1 + 0.1 * e);
+                case FormulaCurve _ -> throw new IllegalArgumentException("formulas have certified sets");
                 case Logistic _ -> 5.5 + 5 * u / (1 + Math.abs(u)) + 0.4 * e;
             };
             sigma[i] = 0.1 + 0.05 * (i % 3) + 0.02 * x[i];

@@ -16,26 +16,32 @@ public final class RichText {
     private final Font font;
 
     /// @param shift upwards, as a part of the font's size
-    private record Run(String text, double shift) {
+    /// @param scale of its own font
+    private record Run(String text, double shift, double scale) {
         Font font(Font of) {
-            return shift == 0 ? of : of.deriveFont((float) (of.getSize2D() * SMALLER));
+            return scale == 1 ? of : of.deriveFont((float) (of.getSize2D() * scale));
         }
     }
 
     public RichText(String written, Font font) {
         this.font = font;
-        String text = DirectionMarks.visible(written);
+        add(DirectionMarks.visible(written), 0, 1);
+    }
+
+    /// What is marked within a marked part is raised from there, and smaller still.
+    private void add(String text, double shift, double scale) {
         int at = 0;
         while (at < text.length()) {
             int raised = marked(text, at, '^');
-            int lowered = marked(text, at, '_');
-            int next = Math.min(raised, lowered);
-            add(text.substring(at, next), 0);
+            int next = Math.min(raised, marked(text, at, '_'));
+            if (next > at) {
+                runs.add(new Run(text.substring(at, next), shift, scale));
+            }
             if (next == text.length()) {
                 break;
             }
-            int end = text.indexOf('}', next);
-            add(text.substring(next + 2, end), next == raised ? RAISED : LOWERED);
+            int end = closing(text, next);
+            add(text.substring(next + 2, end), shift + (next == raised ? RAISED : LOWERED) * scale, scale * SMALLER);
             at = end + 1;
         }
     }
@@ -43,13 +49,19 @@ public final class RichText {
     /// Where the next marked part begins; the text's end when there is none.
     private static int marked(String text, int from, char mark) {
         int at = text.indexOf(mark + "{", from);
-        return at < 0 || text.indexOf('}', at) < 0 ? text.length() : at;
+        return at < 0 || closing(text, at) < 0 ? text.length() : at;
     }
 
-    private void add(String text, double shift) {
-        if (!text.isEmpty()) {
-            runs.add(new Run(text, shift));
+    /// Where the marked part that begins here ends; −1 where it does not.
+    private static int closing(String text, int from) {
+        int open = 0;
+        for (int at = from + 1; at < text.length(); at++) {
+            open += text.charAt(at) == '{' ? 1 : text.charAt(at) == '}' ? -1 : 0;
+            if (open == 0) {
+                return at;
+            }
         }
+        return -1;
     }
 
     /// An equation in lines that fit a width, broken before signs; a term that is longer than that is broken
@@ -105,7 +117,7 @@ public final class RichText {
     private static int after(String text, int at) {
         boolean marked = Math.min(marked(text, at, '^'), marked(text, at, '_')) == at && at < text.length();
         return marked
-                ? text.indexOf('}', at) + 1
+                ? closing(text, at) + 1
                 : Math.min(text.length(), at + Character.charCount(text.codePointAt(Math.min(at, text.length() - 1))));
     }
 

@@ -291,6 +291,14 @@ public final class FitJson {
                                 .put("curve", limit.limit().name().toLowerCase(Locale.ROOT))
                                 .put("squaresShare", limit.share()),
                         () -> node.putNull("lesserLimit"));
+        fit.search()
+                .ifPresentOrElse(
+                        search -> node.putObject("search")
+                                .put("starts", search.starts())
+                                .put("endedHere", search.ended()),
+                        () -> node.putNull("search"));
+        ObjectNode held = node.putObject("held");
+        fit.curve().held().forEach(held::put);
         put(node, "r2", quality.r2());
         node.put("r2About", quality.about() == FitQuality.About.ZERO ? "zero" : "mean");
         put(node, "r2AboutMean", quality.r2AboutMean());

@@ -18,6 +18,8 @@ public sealed interface Mathematics {
 
     record Fraction(Mathematics over, Mathematics under) implements Mathematics {}
 
+    record Root(Mathematics of) implements Mathematics {}
+
     record Row(List<Mathematics> parts) implements Mathematics {
         public Row {
             parts = List.copyOf(parts);
@@ -71,14 +73,31 @@ public sealed interface Mathematics {
                 } else if (c == '/') {
                     at++;
                     skipBlanks();
-                    Mathematics over = new Row(parts);
-                    Mathematics under = form.charAt(at) == '(' ? inside() : raised(one());
-                    parts = new ArrayList<>(List.of(new Fraction(over, under)));
+                    // Of a sum only the last part is divided.
+                    int first = parts.size();
+                    while (first > 0 && !isSignOfSum(parts.get(first - 1))) {
+                        first--;
+                    }
+                    List<Mathematics> over = parts.subList(first, parts.size());
+                    var fraction = new Fraction(bare(over), bare(List.of(raised(one()))));
+                    over.clear();
+                    parts.add(fraction);
                 } else {
                     parts.add(raised(one()));
                 }
             }
             return new Row(parts);
+        }
+
+        private static boolean isSignOfSum(Mathematics part) {
+            return part instanceof Sign(var sign) && (sign.equals("+") || sign.equals("\u2212"));
+        }
+
+        /// Without the parentheses around all of it.
+        private static Row bare(List<Mathematics> parts) {
+            return parts.size() == 1 && parts.getFirst() instanceof Row(var fenced) && fenced.size() > 2
+                    ? new Row(fenced.subList(1, fenced.size() - 1))
+                    : new Row(parts);
         }
 
         private void skipBlanks() {
@@ -114,6 +133,10 @@ public sealed interface Mathematics {
                     at++;
                 }
                 return name(form.substring(from, at));
+            }
+            if (c == '√' && at + 1 < form.length() && form.charAt(at + 1) == '(') {
+                at++;
+                return new Root(inside());
             }
             if (c == '(') {
                 Row inside = inside();

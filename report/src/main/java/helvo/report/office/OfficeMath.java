@@ -34,8 +34,20 @@ public final class OfficeMath {
             case Mathematics.Sign(var sign) -> run(sign, true);
             case Mathematics.Raised(var base, var power) -> two("m:sSup", "m:e", base, "m:sup", power);
             case Mathematics.Fraction(var over, var under) -> two("m:f", "m:num", over, "m:den", under);
+            case Mathematics.Root(var of) -> root(of);
             case Mathematics.Row(var parts) -> row(parts);
         }
+    }
+
+    private void root(Mathematics of) {
+        xml.open("m:rad")
+                .open("m:radPr")
+                .empty("m:degHide", "m:val", "1")
+                .close()
+                .empty("m:deg")
+                .open("m:e");
+        part(of);
+        xml.close().close();
     }
 
     private void two(String name, String first, Mathematics one, String second, Mathematics other) {

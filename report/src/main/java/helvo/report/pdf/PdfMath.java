@@ -37,6 +37,8 @@ final class PdfMath {
             case Mathematics.Sign(var sign) -> run(sign, size);
             case Mathematics.Raised(var base, var power) -> raised(box(base, size), box(power, size * SMALLER), size);
             case Mathematics.Fraction(var over, var under) -> fraction(box(over, size), box(under, size), size);
+            case Mathematics.Root(var of) ->
+                row(List.of(new Mathematics.Sign("√("), of, new Mathematics.Sign(")")), size);
             case Mathematics.Row(var parts) -> row(parts, size);
         };
     }

@@ -82,6 +82,7 @@ public final class Latex {
                 };
             case Mathematics.Raised(var base, var power) -> of(base) + "^{" + of(power) + "}";
             case Mathematics.Fraction(var over, var under) -> "\\frac{" + of(over) + "}{" + of(under) + "}";
+            case Mathematics.Root(var of) -> "\\sqrt{" + of(of) + "}";
             case Mathematics.Row(var parts) -> row(parts);
         };
     }

@@ -37,6 +37,7 @@ public final class MathMl {
             case Mathematics.Sign(var sign) -> "<mo>" + Markup.escaped(sign) + "</mo>";
             case Mathematics.Raised(var base, var power) -> "<msup>" + of(base) + of(power) + "</msup>";
             case Mathematics.Fraction(var over, var under) -> "<mfrac>" + of(over) + of(under) + "</mfrac>";
+            case Mathematics.Root(var of) -> "<msqrt>" + of(of) + "</msqrt>";
             case Mathematics.Row(var parts) -> row(parts);
         };
     }

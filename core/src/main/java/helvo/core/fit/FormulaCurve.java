@@ -1,0 +1,163 @@
+package helvo.core.fit;
+
+import helvo.core.Progress;
+import helvo.core.Require;
+import helvo.core.formula.CurveDimensions;
+import helvo.core.formula.CurveFormula;
+import helvo.core.nonlinear.CoefficientSetting;
+import helvo.core.points.Points;
+import helvo.core.unit.Unit;
+import java.math.BigDecimal;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Function;
+import java.util.stream.IntStream;
+
+/// A curve that is written as a formula: one of the trade's, or a person's own.
+///
+/// @param name     as a person calls it
+/// @param keyword  as the command line and files call it; [#OWN] for a person's own
+/// @param formula  its right-hand side
+/// @param settings one for each coefficient of the formula, in its order
+public record FormulaCurve(String name, String keyword, CurveFormula formula, List<CoefficientSetting> settings)
+        implements Curve {
+    public static final String OWN = "formula";
+
+    public FormulaCurve {
+        settings = List.copyOf(settings);
+        Require.require(
+                settings.size() == formula.coefficients().size(),
+                "each coefficient has one setting, not %s for all",
+                settings.size());
+        Require.require(
+                settings.stream().anyMatch(each -> !each.isHeld()), "of %s no coefficient is fitted", formula.text());
+    }
+
+    /// A person's own, its coefficients free.
+    public static FormulaCurve of(CurveFormula formula) {
+        return new FormulaCurve(
+                formula.text(),
+                OWN,
+                formula,
+                formula.coefficients().stream()
+                        .map(_ -> CoefficientSetting.FREE)
+                        .toList());
+    }
+
+    public FormulaCurve with(List<CoefficientSetting> others) {
+        return new FormulaCurve(name, keyword, formula, others);
+    }
+
+    /// What a person asks of a coefficient.
+    public CoefficientSetting setting(String coefficient) {
+        return settings.get(formula.coefficients().indexOf(coefficient));
+    }
+
+    @Override
+    public int degree() {
+        return 0;
+    }
+
+    @Override
+    public Map<String, Double> held() {
+        var held = new LinkedHashMap<String, Double>();
+        for (String each : formula.coefficients()) {
+            setting(each).held().ifPresent(value -> held.put(each, value));
+        }
+        return held;
+    }
+
+    /// Those that are fitted.
+    @Override
+    public List<String> coefficientNames() {
+        return IntStream.range(0, settings.size())
+                .filter(k -> !settings.get(k).isHeld())
+                .mapToObj(formula.coefficients()::get)
+                .toList();
+    }
+
+    @Override
+    public String form(Function<String, String> value, String x, Notation notation) {
+        boolean typeset = notation == Notation.TYPESET;
+        return formula.written(
+                name -> setting(name).isHeld() ? text(setting(name).held().orElseThrow(), typeset) : value.apply(name),
+                x,
+                typeset);
+    }
+
+    private static String text(double held, boolean typeset) {
+        String text = new BigDecimal(Double.toString(held)).stripTrailingZeros().toPlainString();
+        return typeset ? text.replace('-', '\u2212') : text;
+    }
+
+    @Override
+    public double value(double[] coefficients, double x) {
+        return formula.value(all(coefficients), x);
+    }
+
+    /// With those that are held.
+    private double[] all(double[] fitted) {
+        double[] all = new double[settings.size()];
+        int next = 0;
+        for (int k = 0; k < all.length; k++) {
+            all[k] = settings.get(k).isHeld() ? settings.get(k).held().orElseThrow() : fitted[next++];
+        }
+        return all;
+    }
+
+    @Override
+    public boolean isSum() {
+        return false;
+    }
+
+    @Override
+    public String unit(String coefficient, String y, String x) {
+        return formula.dimensions()
+                .powers(formula.coefficients().indexOf(coefficient))
+                .flatMap(powers -> unit(powers, y, x))
+                .orElse("");
+    }
+
+    private static Optional<String> unit(CurveDimensions.Powers powers, String y, String x) {
+        boolean isWhole = powers.ofX() == Math.rint(powers.ofX());
+        if (isWhole && powers.ofX() <= 0 && (powers.ofY() == 0 || powers.ofY() == 1)) {
+            return Optional.of(Unit.quotient(powers.ofY() == 1 ? y : "", x, (int) -powers.ofX()));
+        }
+        if (powers.ofX() == 1 && powers.ofY() == 0) {
+            return Optional.of(x);
+        }
+        return power(x, powers.ofX())
+                .flatMap(ofX -> power(y, powers.ofY()).map(ofX::times))
+                .map(Unit::spelling);
+    }
+
+    private static Optional<Unit> power(String unit, double power) {
+        return unit.isEmpty() || power == 0
+                ? Optional.of(Unit.ONE)
+                : 2 * power == Math.rint(2 * power)
+                        ? Unit.read(unit).flatMap(known -> known.power((int) (2 * power), 2))
+                        : Optional.empty();
+    }
+
+    @Override
+    public boolean accepts(double x, double y) {
+        return formula.hasValueAt(x);
+    }
+
+    @Override
+    public String refusal() {
+        return formula.isPartial() ? "the formula has no value there" : "";
+    }
+
+    @Override
+    public Optional<AmplitudeForm> amplitudeForm() {
+        return Optional.empty();
+    }
+
+    @Override
+    public FitOutcome fit(Points points, Progress progress) {
+        return FormulaFit.of(this, points, progress);
+    }
+}
