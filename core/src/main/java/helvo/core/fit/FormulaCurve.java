@@ -50,6 +50,11 @@ public record FormulaCurve(String name, String keyword, CurveFormula formula, Li
         return new FormulaCurve(name, keyword, formula, others);
     }
 
+    /// Whether it can be fitted about an x₀ amid the points: held values, limits and starts are those at x itself.
+    boolean isMovable() {
+        return formula.isMovable() && settings.stream().allMatch(CoefficientSetting.FREE::equals);
+    }
+
     /// What a person asks of a coefficient.
     public CoefficientSetting setting(String coefficient) {
         return settings.get(formula.coefficients().indexOf(coefficient));
@@ -128,8 +133,8 @@ public record FormulaCurve(String name, String keyword, CurveFormula formula, Li
         if (powers.ofX() == 1 && powers.ofY() == 0) {
             return Optional.of(x);
         }
-        return power(x, powers.ofX())
-                .flatMap(ofX -> power(y, powers.ofY()).map(ofX::times))
+        return power(y, powers.ofY())
+                .flatMap(ofY -> power(x, powers.ofX()).map(ofY::times))
                 .map(Unit::spelling);
     }
 

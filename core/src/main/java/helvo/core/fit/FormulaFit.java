@@ -1,11 +1,14 @@
 package helvo.core.fit;
 
 import helvo.core.Progress;
+import helvo.core.fit.solver.SubstitutedFunction;
 import helvo.core.formula.CurveProgram;
 import helvo.core.nonlinear.NonlinearLeastSquares;
+import helvo.core.number.RoundNumber;
 import helvo.core.numeric.FittedFunction;
 import helvo.core.points.Points;
 import helvo.core.points.ScaledPoints;
+import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -23,7 +26,23 @@ final class FormulaFit {
         if (n < p || points.distinctX(p) < p) {
             return new FitOutcome.NotFitted(curve, tooFew(curve, all, points, p));
         }
-        ScaledPoints scaled = ScaledPoints.of(points.x(), points);
+        double low = Arrays.stream(points.x()).min().orElse(0);
+        double high = Arrays.stream(points.x()).max().orElse(0);
+        boolean zeroIsFar = low > high - low || -high > high - low;
+        if (!curve.isMovable() || !zeroIsFar) {
+            return of(curve, ScaledPoints.of(points.x(), points), progress);
+        }
+        BigDecimal origin = RoundNumber.amid(low, high);
+        double x0 = origin.doubleValue();
+        double[] from = Arrays.stream(points.x()).map(x -> x - x0).toArray();
+        return of(curve, ScaledPoints.of(from, points), progress) instanceof FitOutcome.Fitted(Fit fit)
+                ? new FitOutcome.Fitted(
+                        fit.withCurve(curve, new SubstitutedFunction(fit.function(), x -> x - x0, _ -> 1))
+                                .withOrigin(origin))
+                : of(curve, ScaledPoints.of(points.x(), points), progress);
+    }
+
+    private static FitOutcome of(FormulaCurve curve, ScaledPoints scaled, Progress progress) {
         return switch (new NonlinearLeastSquares(curve.formula(), curve.settings()).of(scaled, progress)) {
             case NonlinearLeastSquares.Found found -> fitted(curve, scaled, found);
             case NonlinearLeastSquares.Undetermined(List<String> names) ->

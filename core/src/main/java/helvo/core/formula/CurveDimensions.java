@@ -7,7 +7,9 @@ import helvo.core.formula.Expression.Converted;
 import helvo.core.formula.Expression.Joined;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.stream.IntStream;
 
@@ -24,6 +26,8 @@ public final class CurveDimensions {
     /// known powers of x and y.
     private final int unknowns;
     private int next;
+    /// What is raised to a power that is a coefficient, by the unknown of the result.
+    private final Map<Integer, double[]> raised = new LinkedHashMap<>();
     private final List<Equation> solved = new ArrayList<>();
 
     /// What is 0 in all.
@@ -41,6 +45,14 @@ public final class CurveDimensions {
         double[] whole = all.dimension(expression);
         whole[all.unknowns + 1] -= 1;
         all.isNothing(whole);
+        // What is raised to a coefficient is a plain number where the power is one.
+        all.raised.forEach((power, base) -> {
+            double[] row = new double[all.unknowns + 2];
+            row[power] = 1;
+            if (Arrays.stream(all.reduced(row)).allMatch(each -> Math.abs(each) < NOTHING)) {
+                all.isNothing(base);
+            }
+        });
         return all;
     }
 
@@ -108,9 +120,9 @@ public final class CurveDimensions {
                     yield times(left, number);
                 }
                 isNothing(right);
-                boolean isNumber = Arrays.stream(reduced(left)).allMatch(each -> Math.abs(each) < NOTHING);
                 double[] open = new double[unknowns + 2];
-                open[isNumber ? unknowns : next++] = isNumber ? 0 : 1;
+                open[next] = 1;
+                raised.put(next++, left);
                 yield open;
             }
         };

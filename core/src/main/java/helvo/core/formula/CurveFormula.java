@@ -104,10 +104,8 @@ public final class CurveFormula {
                             + String.join(", ", names) + ".");
         }
         Expression expression = asX(formula.expression());
-        return hasConversion(expression)
-                ? wrong(text, "A curve's formula converts no units: its coefficients have those that they need.")
-                : new Reading.Read(new CurveFormula(
-                        kept.replace("{" + X + "}", "x").replace("{" + ALIAS_OF_X + "}", "x"), expression, names));
+        return new Reading.Read(new CurveFormula(
+                kept.replace("{" + X + "}", "x").replace("{" + ALIAS_OF_X + "}", "x"), expression, names));
     }
 
     private static String all(List<String> names) {
@@ -129,16 +127,6 @@ public final class CurveFormula {
             case Joined(Expression.Operator operator, Expression left, Expression right) ->
                 new Joined(operator, asX(left), asX(right));
             case Constant _, ColumnValue _, Converted _ -> part;
-        };
-    }
-
-    private static boolean hasConversion(Expression part) {
-        return switch (part) {
-            case Converted _ -> true;
-            case Applied(FormulaFunction _, Expression of) -> hasConversion(of);
-            case Joined(Expression.Operator _, Expression left, Expression right) ->
-                hasConversion(left) || hasConversion(right);
-            case Constant _, ColumnValue _ -> false;
         };
     }
 
@@ -182,6 +170,84 @@ public final class CurveFormula {
                                 && !(right instanceof Constant(double number)
                                         && number >= 0
                                         && number == Math.rint(number));
+        };
+    }
+
+    /// Whether x − x₀ in the place of x only changes the coefficients: x stands in exponentials that have an amplitude
+    /// of their own, and in exponentials and sines with a summand of their own.
+    public boolean isMovable() {
+        return isMovable(expression);
+    }
+
+    private boolean isMovable(Expression part) {
+        return !hasX(part)
+                || switch (part) {
+                    case Constant _, ColumnValue _, Converted _ -> false;
+                    case Applied(FormulaFunction function, Expression of) ->
+                        (function == FormulaFunction.EXP
+                                        || function == FormulaFunction.SIN
+                                        || function == FormulaFunction.COS)
+                                && of instanceof Joined(Expression.Operator operator, Expression left, Expression right)
+                                && (operator == Expression.Operator.PLUS || operator == Expression.Operator.MINUS)
+                                && (isRate(left) && isOwn(right) || isOwn(left) && isRate(right));
+                    case Joined(Expression.Operator operator, Expression left, Expression right) ->
+                        switch (operator) {
+                            case PLUS, MINUS -> isMovable(left) && isMovable(right);
+                            case TIMES ->
+                                isAmplitude(left) && isExponential(right)
+                                        || isExponential(left) && isAmplitude(right)
+                                        || isMovable(left) && isMovable(right);
+                            case OVER, POWER -> false;
+                        };
+                };
+    }
+
+    private boolean isExponential(Expression part) {
+        return part instanceof Applied(FormulaFunction function, Expression of)
+                && function == FormulaFunction.EXP
+                && isRate(of);
+    }
+
+    /// x times something, or over it.
+    private static boolean isRate(Expression part) {
+        return part instanceof Joined(Expression.Operator operator, Expression left, Expression right)
+                && switch (operator) {
+                    case TIMES ->
+                        isBareX(left) && !hasX(right)
+                                || isBareX(right) && !hasX(left)
+                                || isRate(left) && !hasX(right)
+                                || isRate(right) && !hasX(left);
+                    case OVER -> (isBareX(left) || isRate(left)) && !hasX(right);
+                    case MINUS ->
+                        left instanceof Constant(double zero) && zero == 0 && (isBareX(right) || isRate(right));
+                    case PLUS, POWER -> false;
+                };
+    }
+
+    private static boolean isBareX(Expression part) {
+        return part instanceof ColumnValue(int id) && isX(id);
+    }
+
+    /// A coefficient that stands nowhere else.
+    private boolean isOwn(Expression part) {
+        return part instanceof ColumnValue(int id) && !isX(id) && count(expression, id) == 1;
+    }
+
+    private boolean isAmplitude(Expression part) {
+        return isOwn(part)
+                || part instanceof Joined(Expression.Operator operator, Expression left, Expression right)
+                        && operator == Expression.Operator.TIMES
+                        && !hasX(part)
+                        && (isAmplitude(left) || isAmplitude(right));
+    }
+
+    private static int count(Expression part, int column) {
+        return switch (part) {
+            case ColumnValue(int id) -> id == column ? 1 : 0;
+            case Constant _, Converted _ -> 0;
+            case Applied(FormulaFunction _, Expression of) -> count(of, column);
+            case Joined(Expression.Operator _, Expression left, Expression right) ->
+                count(left, column) + count(right, column);
         };
     }
 

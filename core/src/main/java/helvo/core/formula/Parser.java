@@ -233,6 +233,10 @@ final class Parser {
             end++;
         }
         Optional<Unit> unit = Unit.read(text.substring(at + 2, end));
+        if (unit.isPresent() && coefficients != null) {
+            throw new Wrong(
+                    at, end, "A curve's formula converts no units: its coefficients have those that they need.");
+        }
         if (unit.isPresent()) {
             at = end;
         }

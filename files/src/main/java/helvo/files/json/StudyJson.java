@@ -2,6 +2,7 @@ package helvo.files.json;
 
 import com.fasterxml.jackson.annotation.JsonAlias;
 import com.fasterxml.jackson.annotation.JsonAutoDetect.Visibility;
+import com.fasterxml.jackson.annotation.JsonInclude;
 import com.fasterxml.jackson.annotation.JsonTypeInfo;
 import com.fasterxml.jackson.annotation.PropertyAccessor;
 import helvo.core.fit.Curve;
@@ -232,8 +233,12 @@ public final class StudyJson {
             @Nullable Integer degree,
             @Nullable Double intercept,
             @Nullable Boolean onLogScale,
-            @Nullable String formula,
-            @Nullable List<CoefficientForm> coefficients) {}
+
+            @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable
+            String formula,
+
+            @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable
+            List<CoefficientForm> coefficients) {}
 
     /// What a person asks of a coefficient of a formula.
     private record CoefficientForm(

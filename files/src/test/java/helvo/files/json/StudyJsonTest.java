@@ -6,11 +6,15 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import helvo.core.fit.Curve;
 import helvo.core.fit.Exponential;
 import helvo.core.fit.FixedInterceptLine;
+import helvo.core.fit.FormulaCurve;
 import helvo.core.fit.Line;
 import helvo.core.fit.Logarithmic;
 import helvo.core.fit.Logistic;
 import helvo.core.fit.Polynomial;
 import helvo.core.fit.Power;
+import helvo.core.fit.TradeCurve;
+import helvo.core.formula.CurveFormula;
+import helvo.core.nonlinear.CoefficientSetting;
 import helvo.core.number.DateText;
 import helvo.core.number.DecimalMark;
 import helvo.core.number.NumberNotation;
@@ -59,6 +63,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
@@ -250,6 +255,21 @@ class StudyJsonTest {
         assertThat(StudyJson.edit(StudyJson.editText(edit))).isEqualTo(edit);
     }
 
+    private static final FormulaCurve COOLING =
+            FormulaCurve.of(((CurveFormula.Reading.Read) CurveFormula.read("T0 + A·exp(−x/τ)")).formula());
+
+    @Test
+    void aCurveThatIsNoneIsRefused() {
+        String edit = StudyJson.editText(new FigureEdit.ChooseCurve(1, SeriesKey.whole(3), COOLING));
+        for (String wrong : List.of(
+                edit.replace("T0 + A·exp(−x/τ)", "T0 + A·exp(−x/"),
+                edit.replace("T0 + A·exp(−x/τ)", "3 x"),
+                edit.replace("\"formula\":\"T0 + A·exp(−x/τ)\"", "\"coefficients\":[{\"name\":\"q\",\"held\":1}]"))) {
+            assertThat(wrong).isNotEqualTo(edit);
+            assertThatThrownBy(() -> StudyJson.edit(wrong)).isInstanceOf(IllegalArgumentException.class);
+        }
+    }
+
     @Test
     void everyCurveReadsBackAsItWas() {
         for (Curve curve : List.of(
@@ -260,7 +280,20 @@ class StudyJsonTest {
                 new Exponential(true),
                 new Exponential(false),
                 new Power(true),
-                new Logistic())) {
+                new Logistic(),
+                TradeCurve.GAUSSIAN.curve(),
+                COOLING,
+                COOLING.with(List.of(
+                        CoefficientSetting.FREE.withHeld(21.5),
+                        CoefficientSetting.FREE.withLimits(OptionalDouble.of(0), OptionalDouble.empty()),
+                        CoefficientSetting.FREE.withStart(100))),
+                TradeCurve.FOUR_PARAMETER_LOGISTIC
+                        .curve()
+                        .with(List.of(
+                                CoefficientSetting.FREE.withHeld(0),
+                                CoefficientSetting.FREE,
+                                CoefficientSetting.FREE,
+                                CoefficientSetting.FREE)))) {
             Edit edit = new FigureEdit.ChooseCurve(1, SeriesKey.whole(3), curve);
             assertThat(StudyJson.edit(StudyJson.editText(edit))).isEqualTo(edit);
         }

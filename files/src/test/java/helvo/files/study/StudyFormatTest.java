@@ -9,6 +9,8 @@ import com.networknt.schema.SpecificationVersion;
 import helvo.core.Progress;
 import helvo.core.fit.Exponential;
 import helvo.core.fit.FixedInterceptLine;
+import helvo.core.fit.TradeCurve;
+import helvo.core.nonlinear.CoefficientSetting;
 import helvo.core.number.DateText;
 import helvo.core.number.DecimalMark;
 import helvo.core.prediction.QuantityDefinition;
@@ -66,7 +68,15 @@ class StudyFormatTest {
                 new StudyEdit.Summarise(
                         8, "Means", List.of(1), List.of(2), List.of(Statistic.MEAN, Statistic.STANDARD_ERROR)),
                 new FigureEdit.ChooseCurve(1, SeriesKey.group(3, "dry"), new FixedInterceptLine(0)),
-                new FigureEdit.ChooseCurve(2, SeriesKey.whole(2), new Exponential(true)),
+                new FigureEdit.ChooseCurve(
+                        2,
+                        SeriesKey.whole(2),
+                        TradeCurve.EXPONENTIAL_TO_LEVEL
+                                .curve()
+                                .with(List.of(
+                                        CoefficientSetting.FREE.withHeld(0),
+                                        CoefficientSetting.FREE,
+                                        CoefficientSetting.FREE))),
                 new FigureEdit.PutNote(1, new Note.ReadingMarker(1, SeriesKey.pooled(3), true, 5, true)),
                 new FigureEdit.AddCurve(
                         1,
