@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 import static org.junit.jupiter.api.Assertions.assertTimeoutPreemptively;
 
+import org.junit.jupiter.params.provider.CsvSource;
 import java.io.File;
 import java.io.IOException;
 import java.io.StringWriter;
@@ -35,6 +36,7 @@ class HelvoTest {
             "curve",
             "degree",
             "fittedOn",
+            "formula",
             "rows",
             "equation",
             "equationWhere",
@@ -124,6 +126,87 @@ class HelvoTest {
         assertThat(out.toString())
                 .contains(
                         "Stretch = 0.2", "mm/N", "about zero", "7 of 9 rows used; no number in rows 3, 9.", "Load 5 ");
+    }
+
+    private String cooling() throws IOException {
+        return Files.writeString(
+                        folder.resolve("cooling.csv"),
+                        "Time (min),Temp (°C)\n0,88.1\n1,81.9\n2,77.4\n3,73.2\n4,70.6\n6,66.4\n8,63.9\n10,62.3\n"
+                                + "14,60.9\n20,60.1\n")
+                .toString();
+    }
+
+    @Test
+    void aCurveIsGivenByItsFormula() throws IOException {
+        assertThat(helvo(
+                        "fit",
+                        cooling(),
+                        "--x",
+                        "Time",
+                        "--y",
+                        "Temp",
+                        "--formula",
+                        "T0 + A*exp(-Time/tau)",
+                        "--hold",
+                        "T0=60",
+                        "--limit",
+                        "1<tau<3.5",
+                        "--limit",
+                        "A>0",
+                        "--start",
+                        "A=20",
+                        "--json"))
+                .isZero();
+        JsonNode fit = JsonMapper.shared().readTree(out.toString()).at("/fits/0");
+        assertThat(fit.at("/curve").asString()).isEqualTo("formula");
+        assertThat(fit.at("/formula").asString()).isEqualTo("T0 + A*exp(-x/tau)");
+        assertThat(fit.at("/held").toString()).isEqualTo("{\"T0\":60.0}");
+        assertThat(fit.at("/coefficients/1/value").asDouble())
+                .as("at its limit")
+                .isEqualTo(3.5);
+        assertThat(fit.at("/coefficients/1/standardError").isNull()).isTrue();
+        assertThat(fit.at("/search/endedHere").asInt()).isPositive();
+        out.getBuffer().setLength(0);
+        assertThat(helvo("fit", cooling(), "--x", "Time", "--y", "Temp", "--curve", "exponential-to-level"))
+                .isZero();
+        assertThat(out.toString()).contains("Temp = 59.9", "1/min", "starts ended at this least");
+    }
+
+    @Test
+    void theCurveThatIsMeantIsTheBestOfAll() throws IOException {
+        assertThat(helvo("curves", cooling(), "--x", "Time", "--y", "Temp", "--json"))
+                .isZero();
+        JsonNode curves = JsonMapper.shared().readTree(out.toString()).at("/curves");
+        assertThat(curves.at("/0/curve").asString()).isEqualTo("exponential-to-level");
+        assertThat(curves.at("/0/coefficients/0/value").asDouble()).isBetween(59.7, 60.1);
+        assertThat(curves.size()).isEqualTo(11 + 14);
+        out.getBuffer().setLength(0);
+        assertThat(helvo("shapes")).isZero();
+        assertThat(out.toString())
+                .contains("exponential-to-level         y = c + a*exp(b*x)", "--degree 2 to 10", "Peaks", "--formula");
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = ';',
+            value = {
+                "--formula a*3; There is no x in this formula",
+                "--formula a*sen(x); at character 3 of “a*sen(x)”: No function is called “sen”",
+                "--formula a*x --curve line; --formula says what is fitted: leave out --curve",
+                "--formula a*x --hold b=3; --hold: “b” is no coefficient of this curve; they are a.",
+                "--formula a*x --hold a; --hold “a”: write it as NAME=VALUE, such as a=1.5.",
+                "--formula a*x --hold a=3; all coefficients are held",
+                "--formula a*x --limit a; --limit “a”: write \"a>0\"",
+                "--formula a*x --limit 5<a<1; --limit “5<a<1”: write",
+                "--formula a*x --limit a>x; --limit “a>x”: write",
+                "--start a=1; --hold, --limit and --start go with --formula",
+                "--curve spline; There is no curve “spline”: choose mean, line"
+            })
+    void whatIsWrongWithAFormulaIsSaid(String options, String sentence) throws IOException {
+        List<String> words = new java.util.ArrayList<>(List.of("fit", cooling(), "--x", "Time", "--y", "Temp"));
+        words.addAll(List.of(options.split(" ")));
+        assertThat(helvo(words.toArray(String[]::new))).isNotZero();
+        assertThat(err.toString()).contains(sentence);
     }
 
     private static final String BARS = """

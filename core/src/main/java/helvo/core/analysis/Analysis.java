@@ -51,7 +51,21 @@ public record Analysis(Study study, List<FigureAnalysis> figures, Study searched
                 told = System.nanoTime();
             }
         }
-        return analysis;
+        return analysis.comparingChosen(progress);
+    }
+
+    /// A chosen curve that is not among those offered is compared with them.
+    private Analysis comparingChosen(Progress progress) {
+        var all = new ArrayList<>(figures);
+        all.replaceAll(figure -> figure.series().stream()
+                        .allMatch(each -> each.compares(each.chosen().curve()))
+                ? figure
+                : figure.withSeries(figure.series().stream()
+                        .map(each -> each.compares(each.chosen().curve())
+                                ? each
+                                : each.comparing(List.of(each.chosen().curve()), progress))
+                        .toList()));
+        return new Analysis(study, List.copyOf(all), searched, problems);
     }
 
     /// Whether it takes so long to work out that what is known early should be shown early.

@@ -96,10 +96,11 @@ final class CurveCard extends ToggleButton {
     /// Takes another width, with all that it shows.
     void fit(double width) {
         double inner = Math.floor(width - SIDES);
-        if (picture.getWidth() == inner) {
+        if (getPrefWidth() == width) {
             return;
         }
         setPrefWidth(width);
+        name.setMaxWidth(inner);
         boolean both = width >= ROOM_FOR_BOTH * Themes.textSize().get();
         head.getChildren().clear();
         head.setLeft(name);

@@ -20,6 +20,7 @@ import helvo.core.table.RowCondition;
 import helvo.desktop.controls.SeriesColors;
 import helvo.desktop.controls.WrappedLabel;
 import helvo.desktop.panels.Commands;
+import helvo.desktop.panels.Panels;
 import helvo.desktop.theme.Themes;
 import helvo.desktop.workspace.Workspace;
 import java.util.List;
@@ -55,9 +56,11 @@ public final class CurvesStrip extends HBox {
     private final Label degree = new Label();
     private final HBox degrees = new HBox(2);
     private final Button remove;
+    private final Button more;
+    private final ToggleGroup group = new ToggleGroup();
     private final VBox labels = new VBox();
 
-    public CurvesStrip(Workspace workspace) {
+    public CurvesStrip(Workspace workspace, Panels panels) {
         this.workspace = workspace;
         getStyleClass().add("curves");
         var heading = new Label("Curves");
@@ -75,10 +78,15 @@ public final class CurvesStrip extends HBox {
                         smallButton("degree-more", "+", "One degree more", () -> step(1)));
         degrees.setAlignment(Pos.CENTER_LEFT);
         degree.setMinWidth(Region.USE_PREF_SIZE);
+        more = smallButton(
+                "curves-more",
+                "more …",
+                "More curves: of the trade, or your own by its formula",
+                () -> panels.show(FormulaPanel.class));
         remove = smallButton("curve-remove", "remove", "Remove this curve", this::remove);
         var head = new HBox(4, heading, beside);
         head.setAlignment(Pos.CENTER_LEFT);
-        labels.getChildren().setAll(head, series, points, judged, remove, degrees);
+        labels.getChildren().setAll(head, series, points, judged, remove, more, degrees);
         resizeText();
         missing.setId("curves-missing");
         missing.getStyleClass().add("muted");
@@ -88,13 +96,7 @@ public final class CurvesStrip extends HBox {
         HBox.setHgrow(cards, Priority.ALWAYS);
         getChildren().addAll(labels, missing, cards);
         cards.widthProperty().subscribe(_ -> fit());
-        var group = new ToggleGroup();
-        for (Curve shape : Curves.offered()) {
-            var card = new CurveCard(shape);
-            card.setToggleGroup(group);
-            card.setOnAction(_ -> chooseCard(card));
-            cards.getChildren().add(card);
-        }
+        Curves.offered().forEach(shape -> cards.getChildren().add(card(shape)));
         fit();
         workspace.analysis().subscribe(_ -> update());
         Themes.follow(this, () -> {
@@ -103,6 +105,33 @@ public final class CurvesStrip extends HBox {
         });
         workspace.tableId().subscribe(_ -> update());
         workspace.seriesPlace().subscribe(_ -> update());
+    }
+
+    private CurveCard card(Curve shape) {
+        var card = new CurveCard(shape);
+        card.setToggleGroup(group);
+        card.setOnAction(_ -> chooseCard(card));
+        return card;
+    }
+
+    /// Behind the cards of all series one for a curve that is not among them.
+    private void showChosen(Curve chosen) {
+        int offered = Curves.offered().size();
+        boolean isFurther = cards.getChildren().stream()
+                .limit(offered)
+                .noneMatch(card -> ((CurveCard) card).shape().equals(chosen));
+        boolean isThere = cards.getChildren().size() > offered
+                && ((CurveCard) cards.getChildren().getLast()).shape().equals(chosen);
+        if (isFurther && isThere) {
+            return;
+        }
+        if (cards.getChildren().size() > offered) {
+            cards.getChildren().removeLast();
+        }
+        if (isFurther) {
+            cards.getChildren().add(card(chosen));
+        }
+        fit();
     }
 
     private void resizeText() {
@@ -148,6 +177,7 @@ public final class CurvesStrip extends HBox {
                                 + "named in colour. The mean alone is what each has to beat.");
         Optional<String> repeated = repeated(current, figure.numbers());
         setShown(cards, figure.hint().isEmpty());
+        showChosen(current.chosen().curve());
         setShown(missing, repeated.isPresent() && figure.hint().isEmpty());
         missing.setText(repeated.orElse(""));
         double most = current.weights().stream()

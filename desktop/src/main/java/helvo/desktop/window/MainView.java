@@ -55,7 +55,7 @@ public final class MainView extends StackPane {
         measurements = new MeasurementsPane(workspace, importer, exporter.copying(), panels);
         figure = new FigurePane(workspace, exporter.copying(), panels);
         var results = new ResultsPane(workspace, panels, figure);
-        var curves = new CurvesStrip(workspace);
+        var curves = new CurvesStrip(workspace, panels);
         start = new StartPage(workspace, importer, studies);
         regions = new Regions(measurements, List.of(start, figure), results);
         var frame = new BorderPane(regions);

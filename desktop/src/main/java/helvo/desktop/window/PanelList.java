@@ -1,5 +1,6 @@
 package helvo.desktop.window;
 
+import helvo.desktop.curves.FormulaPanel;
 import helvo.desktop.export.ExportPanel;
 import helvo.desktop.figure.BarsPanel;
 import helvo.desktop.figure.FigurePanel;
@@ -81,6 +82,7 @@ final class PanelList {
         all.put(PointsPanel.class, inGuide("curves#part", () -> new PointsPanel(workspace, panels, view)));
         all.put(BarsPanel.class, inGuide("bars", () -> new BarsPanel(workspace, panels)));
         all.put(ReadingsPanel.class, inGuide("readings", () -> new ReadingsPanel(workspace, exporter, panels)));
+        all.put(FormulaPanel.class, inGuide("curves#formulas", () -> new FormulaPanel(workspace, panels)));
         all.put(QuantitiesPanel.class, inGuide("readings#quantities", () -> new QuantitiesPanel(workspace, panels)));
         all.put(ResultNotePanel.class, () -> new ResultNotePanel(workspace, panels, view));
         all.put(TourPanel.class, () -> new TourPanel(workspace, studies.settings(), panels));
@@ -103,6 +105,7 @@ final class PanelList {
         LinearisePanel.addTo(commands, workspace, panels);
         ReadingsPanel.addTo(commands, workspace, panels);
         QuantitiesPanel.addTo(commands, workspace, panels);
+        FormulaPanel.addTo(commands, workspace, panels);
         ResultNotePanel.addTo(commands, workspace, panels);
         TourPanel.addTo(commands, workspace, panels);
     }

@@ -13,6 +13,7 @@ import helvo.core.fit.Curve;
 import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
 import helvo.core.fit.FitQuality;
+import helvo.core.fit.FormulaCurve;
 import helvo.core.fit.Residuals;
 import helvo.core.fit.TheilSen;
 import helvo.core.number.DecimalMark;
@@ -201,6 +202,11 @@ public final class FitJson {
                         ? null
                         : (Integer) series.chosen().curve().degree());
         node.put("fittedOn", series.chosen().curve().fittedOn().symbol());
+        node.put(
+                "formula",
+                series.chosen().curve() instanceof FormulaCurve curve
+                        ? curve.formula().text()
+                        : null);
         node.set("rows", rows(series));
         switch (series.chosen()) {
             case FitOutcome.NotFitted(var _, var reason) -> node.put("problem", reason.sentence(NumberNotation.POINT));

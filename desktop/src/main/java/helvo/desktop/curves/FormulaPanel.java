@@ -1,0 +1,340 @@
+package helvo.desktop.curves;
+
+import static helvo.desktop.controls.Controls.button;
+import static helvo.desktop.controls.Controls.field;
+import static helvo.desktop.controls.Controls.mainButton;
+import static helvo.desktop.controls.Controls.muted;
+import static helvo.desktop.controls.Controls.setShown;
+
+import helvo.core.analysis.SeriesAnalysis;
+import helvo.core.fit.Coefficient;
+import helvo.core.fit.Curve;
+import helvo.core.fit.Fit;
+import helvo.core.fit.FormulaCurve;
+import helvo.core.fit.TradeCurve;
+import helvo.core.formula.CurveFormula;
+import helvo.core.nonlinear.CoefficientSetting;
+import helvo.core.number.DecimalMark;
+import helvo.core.number.NumberText;
+import helvo.core.results.EquationText;
+import helvo.core.study.FigureEdit;
+import helvo.core.table.Column;
+import helvo.core.table.Kind;
+import helvo.core.table.Table;
+import helvo.desktop.panels.Commands;
+import helvo.desktop.panels.Panel;
+import helvo.desktop.panels.Panels;
+import helvo.desktop.workspace.Workspace;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import javafx.geometry.HPos;
+import javafx.geometry.Pos;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.TextField;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.GridPane;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+
+/// More curves: those of the trade, and one's own by its formula, whose coefficients can be held and limited.
+public final class FormulaPanel extends Panel {
+    private final Label use = muted(" ");
+    private final TextField formula = field("formula-text", "Formula of the curve, in x and names of coefficients", 40);
+    private final Label says = muted("");
+    private final GridPane coefficients = new GridPane(10, 6);
+    private final Button apply = mainButton("formula-use", "Use this curve", this::use);
+    /// The curve whose coefficients are shown.
+    private Optional<FormulaCurve> shown = Optional.empty();
+    private List<Asked> asked = List.of();
+
+    /// The fields of a coefficient.
+    private record Asked(String name, Label value, TextField held, TextField low, TextField high, TextField start) {
+        List<TextField> fields() {
+            return List.of(held, low, high, start);
+        }
+    }
+
+    /// What somebody typed that is no number.
+    private static final class NoNumber extends Exception {
+        private final transient TextField in;
+
+        NoNumber(TextField in, String sentence) {
+            super(sentence);
+            this.in = in;
+        }
+    }
+
+    public FormulaPanel(Workspace workspace, Panels panels) {
+        super(workspace, panels, "formula", "More curves", 600);
+        place(Pos.TOP_LEFT, 60, 40);
+        formula.setPromptText("T0 + A*exp(-x/tau)");
+        formula.setOnAction(_ -> use());
+        formula.textProperty().subscribe(_ -> typed());
+        formula.setMaxWidth(Double.MAX_VALUE);
+        use.setId("formula-for");
+        says.setId("formula-says");
+        coefficients.setId("formula-coefficients");
+        getChildren().addAll(heading, trade(), use, new Label("Formula"), formula, says, coefficients, wrong, apply);
+        workspace.analysis().subscribe(_ -> values());
+    }
+
+    /// What it does by name, for the finder and for keys.
+    public static void addTo(Commands commands, Workspace workspace, Panels panels) {
+        commands.add(
+                "More curves, or your own by its formula …",
+                "Shortcut+Shift+M",
+                () -> workspace.series().isPresent(),
+                () -> panels.show(FormulaPanel.class));
+    }
+
+    /// A row of buttons for each group.
+    private GridPane trade() {
+        var grid = new GridPane(10, 3);
+        for (TradeCurve.Group group : TradeCurve.Group.values()) {
+            var buttons = new FlowPane(4, 3);
+            Arrays.stream(TradeCurve.values())
+                    .filter(each -> each.group() == group)
+                    .forEach(each -> buttons.getChildren().add(tradeButton(each)));
+            var label = muted(group.label());
+            label.setMinWidth(Region.USE_PREF_SIZE);
+            GridPane.setHgrow(buttons, Priority.ALWAYS);
+            grid.addRow(grid.getRowCount(), label, buttons);
+        }
+        return grid;
+    }
+
+    private Button tradeButton(TradeCurve each) {
+        String about = "y = " + each.curve().formula().text() + ": " + each.use() + ".";
+        Button choose = button("formula-" + each.curve().keyword(), each.curve().name(), () -> {
+            choose(each.curve());
+            show(each.curve());
+        });
+        choose.getStyleClass().setAll("button", "look-choice");
+        choose.setAccessibleText(each.curve().name() + ", " + about);
+        choose.hoverProperty().subscribe(over -> about(over ? about : " "));
+        choose.focusedProperty().subscribe(on -> about(on ? about : " "));
+        return choose;
+    }
+
+    private void about(String text) {
+        use.setText(text);
+    }
+
+    @Override
+    protected void begin() {
+        clearError();
+        Optional<FormulaCurve> now = workspace
+                .series()
+                .map(series -> series.chosen().curve())
+                .filter(FormulaCurve.class::isInstance)
+                .map(FormulaCurve.class::cast);
+        formula.clear();
+        shown = Optional.empty();
+        rows();
+        now.ifPresent(this::show);
+        focus(formula);
+    }
+
+    @Override
+    protected boolean isToggle() {
+        return true;
+    }
+
+    private void show(FormulaCurve curve) {
+        shown = Optional.of(curve);
+        formula.setText(curve.formula().text());
+        rows();
+    }
+
+    /// The formula changed: what it means, or what is wrong with it, is said at once.
+    private void typed() {
+        clearError();
+        String text = formula.getText();
+        if (text.isBlank()) {
+            shown = Optional.empty();
+            rows();
+            return;
+        }
+        if (shown.filter(curve -> curve.formula().text().equals(text)).isPresent()) {
+            return;
+        }
+        switch (read(text)) {
+            case CurveFormula.Reading.Read(CurveFormula read) -> {
+                shown = Optional.of(FormulaCurve.of(read));
+                rows();
+            }
+            case CurveFormula.Reading.Wrong(int from, int _, String sentence) -> {
+                shown = Optional.empty();
+                rows();
+                says.setText("At character " + (from + 1) + ": " + sentence);
+                setShown(says, true);
+            }
+        }
+    }
+
+    private CurveFormula.Reading read(String text) {
+        Optional<Column> x = workspace.series().map(series -> series.rows().x().column());
+        List<String> others = workspace.table().map(Table::columns).orElse(List.of()).stream()
+                .filter(column -> column.kind() != Kind.TEXT
+                        && x.filter(of -> of.id() == column.id()).isEmpty())
+                .map(Column::name)
+                .toList();
+        return CurveFormula.read(text, x.map(Column::name).orElse("x"), others);
+    }
+
+    /// A row for each coefficient of the curve that is shown.
+    private void rows() {
+        coefficients.getChildren().clear();
+        List<Asked> before = asked;
+        asked = shown.map(curve -> curve.formula().coefficients().stream()
+                        .map(name -> asked(curve, name, before))
+                        .toList())
+                .orElse(List.of());
+        if (!asked.isEmpty()) {
+            String[] heads = {"coefficient", "fitted", "hold at", "not below", "not above", "start at"};
+            for (int column = 0; column < heads.length; column++) {
+                Label head = muted(heads[column]);
+                head.setMinWidth(Region.USE_PREF_SIZE);
+                coefficients.add(head, column, 0);
+            }
+        }
+        for (int row = 0; row < asked.size(); row++) {
+            Asked each = asked.get(row);
+            var name = new Label(each.name());
+            name.getStyleClass().add("strong");
+            each.value().setMinWidth(140);
+            GridPane.setHalignment(each.value(), HPos.LEFT);
+            coefficients.addRow(row + 1, name, each.value());
+            for (int field = 0; field < each.fields().size(); field++) {
+                coefficients.add(each.fields().get(field), field + 2, row + 1);
+            }
+        }
+        setShown(coefficients, !asked.isEmpty());
+        apply.setDisable(asked.isEmpty());
+        says.setText(shown.map(this::meaning).orElse(""));
+        setShown(says, shown.isPresent());
+        values();
+    }
+
+    private String meaning(FormulaCurve curve) {
+        String x = workspace
+                .series()
+                .map(series -> series.rows().x().column().name())
+                .orElse("x");
+        List<String> names = curve.formula().coefficients();
+        return "x is " + x + ". " + String.join(", ", names)
+                + (names.size() == 1 ? " is found from the points." : " are found from the points, with no start.");
+    }
+
+    /// What was typed for a name before stays.
+    private Asked asked(FormulaCurve curve, String name, List<Asked> before) {
+        Optional<Asked> known =
+                before.stream().filter(each -> each.name().equals(name)).findFirst();
+        CoefficientSetting setting = curve.setting(name);
+        Asked made = new Asked(
+                name,
+                new Label(),
+                number("held", name, "held at this value", setting.held()),
+                number("low", name, "lower limit", setting.low()),
+                number("high", name, "upper limit", setting.high()),
+                number("start", name, "start of the search", setting.start()));
+        known.filter(_ -> setting.equals(CoefficientSetting.FREE)).ifPresent(old -> {
+            for (int i = 0; i < made.fields().size(); i++) {
+                made.fields().get(i).setText(old.fields().get(i).getText());
+            }
+        });
+        return made;
+    }
+
+    private TextField number(String id, String name, String purpose, OptionalDouble value) {
+        TextField number = field("formula-" + id + "-" + name, name + ", " + purpose, 6);
+        number.setText(value.isPresent() ? NumberText.shortest(value.getAsDouble()) : "");
+        number.setOnAction(_ -> use());
+        return number;
+    }
+
+    /// What the coefficients are where the curve that is shown is the one that is fitted.
+    private void values() {
+        Optional<SeriesAnalysis> series = workspace.series();
+        Optional<Fit> fit = series.flatMap(SeriesAnalysis::fit)
+                .filter(of -> of.curve() instanceof FormulaCurve curve
+                        && shown.filter(own -> own.formula().equals(curve.formula()))
+                                .isPresent());
+        for (Asked each : asked) {
+            each.value()
+                    .setText(fit.flatMap(of -> of.coefficients().stream()
+                                    .filter(coefficient -> coefficient.name().equals(each.name()))
+                                    .findFirst()
+                                    .map(coefficient -> text(of, coefficient, series.orElseThrow())))
+                            .orElse(fit.isPresent() ? "held" : "–"));
+        }
+    }
+
+    private String text(Fit fit, Coefficient coefficient, SeriesAnalysis series) {
+        String unit = fit.curve()
+                .unit(
+                        coefficient.name(),
+                        series.rows().y().unit(),
+                        series.rows().x().unit());
+        return workspace.study().numbers().withUncertainty(coefficient.value(), EquationText.standardError(coefficient))
+                + (unit.isEmpty() ? "" : " " + unit);
+    }
+
+    /// Fits the curve that is shown, as it is asked for.
+    private void use() {
+        clearError();
+        if (shown.isEmpty()) {
+            showError(formula.getText().isBlank() ? "Write a formula first, or choose a curve above." : says.getText());
+            formula.requestFocus();
+            return;
+        }
+        try {
+            FormulaCurve curve = shown.get().with(settings());
+            choose(curve);
+            shown = Optional.of(curve);
+        } catch (NoNumber none) {
+            showError(none.getMessage());
+            none.in.requestFocus();
+        }
+    }
+
+    private List<CoefficientSetting> settings() throws NoNumber {
+        var settings = new ArrayList<CoefficientSetting>();
+        for (Asked each : asked) {
+            OptionalDouble low = read(each.low(), each.name());
+            OptionalDouble high = read(each.high(), each.name());
+            if (low.isPresent() && high.isPresent() && low.getAsDouble() >= high.getAsDouble()) {
+                throw new NoNumber(each.high(), each.name() + ": the upper limit must lie above the lower one.");
+            }
+            settings.add(
+                    new CoefficientSetting(read(each.held(), each.name()), low, high, read(each.start(), each.name())));
+        }
+        if (settings.stream().allMatch(CoefficientSetting::isHeld)) {
+            throw new NoNumber(asked.getFirst().held(), "All coefficients are held, and none is left to fit.");
+        }
+        return settings;
+    }
+
+    private static OptionalDouble read(TextField field, String name) throws NoNumber {
+        String text = field.getText().strip();
+        if (text.isEmpty()) {
+            return OptionalDouble.empty();
+        }
+        OptionalDouble point = NumberText.number(text, DecimalMark.POINT);
+        OptionalDouble number = point.isPresent() ? point : NumberText.number(text, DecimalMark.COMMA);
+        if (number.isEmpty()) {
+            throw new NoNumber(field, name + ": “" + text + "” is not a number.");
+        }
+        return number;
+    }
+
+    private void choose(Curve curve) {
+        workspace.figureInView().ifPresent(figure -> workspace
+                .series()
+                .ifPresent(series -> workspace.perform(new FigureEdit.ChooseCurve(figure.id(), series.key(), curve))));
+    }
+}
