@@ -4,7 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 import static org.junit.jupiter.api.Assertions.assertTimeoutPreemptively;
 
-import org.junit.jupiter.params.provider.CsvSource;
 import java.io.File;
 import java.io.IOException;
 import java.io.StringWriter;
@@ -23,6 +22,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.Arguments;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.MethodSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import tools.jackson.databind.JsonNode;
@@ -486,7 +486,7 @@ class HelvoTest {
         assertThat(helvo("curves", file.toString(), "--x", "t", "--y", "y", "--only", "1<=t<=64", "--json"))
                 .isZero();
         JsonNode curves = JsonMapper.shared().readTree(out.toString()).at("/curves");
-        assertThat(curves.size()).isEqualTo(11);
+        assertThat(curves.size()).isEqualTo(25);
         assertThat(curves.at("/0/curve").asString()).isEqualTo("logarithmic");
         assertThat(curves.at("/0/degree").isNull()).isTrue();
         assertThat(curves.at("/0/weight").asDouble()).isGreaterThan(0.9);

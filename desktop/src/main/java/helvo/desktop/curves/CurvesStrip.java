@@ -86,7 +86,7 @@ public final class CurvesStrip extends HBox {
         remove = smallButton("curve-remove", "remove", "Remove this curve", this::remove);
         var head = new HBox(4, heading, beside);
         head.setAlignment(Pos.CENTER_LEFT);
-        labels.getChildren().setAll(head, series, points, judged, remove, more, degrees);
+        labels.getChildren().setAll(head, series, points, judged, remove, degrees);
         resizeText();
         missing.setId("curves-missing");
         missing.getStyleClass().add("muted");
@@ -94,7 +94,9 @@ public final class CurvesStrip extends HBox {
         missing.setPrefWidth(150);
         cards.setMinWidth(0);
         HBox.setHgrow(cards, Priority.ALWAYS);
-        getChildren().addAll(labels, missing, cards);
+        more.setMinWidth(Region.USE_PREF_SIZE);
+        getChildren().addAll(labels, missing, cards, more);
+        setAlignment(Pos.CENTER_LEFT);
         cards.widthProperty().subscribe(_ -> fit());
         Curves.offered().forEach(shape -> cards.getChildren().add(card(shape)));
         fit();
