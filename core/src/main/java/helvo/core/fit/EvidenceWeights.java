@@ -23,9 +23,9 @@ public final class EvidenceWeights {
     private EvidenceWeights() {}
 
     /// One weight for each outcome; empty for one without a fit, with too few points to judge, fitted to fewer
-    /// points than others or with other weights, or [#isRefuted], and for all where fewer than two can be judged or
-    /// there are [#tooFew] points. When curves fit perfectly with points to spare, the one with the fewest
-    /// coefficients has it all.
+    /// points than others or with other weights, or [#isRefuted], and for all where fewer than two can be
+    /// judged or there are [#tooFew] points. When curves fit perfectly with points to spare, the one with the
+    /// fewest coefficients has it all.
     ///
     /// @param points that all were fitted to, as far as each shape takes them
     public static List<OptionalDouble> of(List<FitOutcome> outcomes, Points points) {
@@ -123,8 +123,8 @@ public final class EvidenceWeights {
                         < SIGNIFICANCE_LEVEL;
     }
 
-    /// Whether a shape is none to be ranked: it fits worse than the mean alone, or it holds an intercept from which
-    /// that of the line differs (p < 0.05).
+    /// Whether a shape is none to be ranked: it fits worse than the mean alone, or it holds an intercept from
+    /// which that of the line differs (p < 0.05).
     public static boolean isRefuted(Fit fit, List<FitOutcome> outcomes) {
         boolean worse = fit.quality().r2AboutMean().orElse(0) < WORSE_THAN_MEAN;
         return worse

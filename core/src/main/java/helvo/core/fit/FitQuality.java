@@ -19,16 +19,15 @@ import org.apache.commons.statistics.distribution.TDistribution;
 /// @param r2                        1 − SSR/SST; 1 for a perfect fit; empty when y does not vary
 /// @param r2AboutMean               the same about the mean whatever `about` is, so that it compares between
 ///     shapes; it can be below 0
-/// @param adjustedR2                R² with both sums divided by their degrees of freedom; empty where R² is, or n
-///     = p
-/// @param residualStandardDeviation √(SSR/(n − p)), in y units; where bars weigh √(χ²/ν), a pure number; empty when
-///     n = p
+/// @param adjustedR2                R² with both sums divided by their degrees of freedom; empty where R² is,
+///     or n = p
+/// @param residualStandardDeviation √(SSR/(n − p)), in y units; where bars weigh √(χ²/ν), a pure number; empty
+///     when n = p
 /// @param overall                   the F test that all coefficients but the intercept are zero; empty for a
-///                                  perfect fit, n = p, y that does not vary, or an intercept held at another value
-///                                  than 0
+///     perfect fit, n = p, y that does not vary, or an intercept held at another value than 0
 /// @param aicc                      n ln(SSR/n) + 2K + 2K(K+1)/(n−K−1) with K = p + 1, Burnham & Anderson 2002,
-///                                  §2.4; χ² + 2p + 2p(p+1)/(n−p−1) where bars weigh as stated, the scatter being
-///                                  known; empty when n ≤ K + 1 or the fit is perfect
+///     §2.4; χ² + 2p + 2p(p+1)/(n−p−1) where bars weigh as stated, the scatter being known; empty when n ≤ K +
+///     1 or the fit is perfect
 /// @param chiSquare                 where bars weigh and n > p
 public record FitQuality(
         int points,

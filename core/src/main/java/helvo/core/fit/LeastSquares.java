@@ -17,14 +17,14 @@ import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /// Non-linear least squares of a shape with few coefficients: Levenberg–Marquardt with analytic derivatives
-/// (Marquardt 1963, J. SIAM 11:431) in scaled coefficients, then Newton, its sums carried to about twice a double's
-/// digits.
+/// (Marquardt 1963, J. SIAM 11:431) in scaled coefficients, then Newton, its sums carried to about twice a
+/// double's digits.
 final class LeastSquares {
     private static final int MAX_STEPS = 400;
     /// Dampings that are tried for one step, each ten times the one before.
     private static final int MAX_DAMPINGS = 40;
-    /// Steps are measured in parts of the coefficients. Below these the search has ended: with exact sums, and with
-    /// sums that keep no rounding errors.
+    /// Steps are measured in parts of the coefficients. Below these the search has ended: with exact sums, and
+    /// with sums that keep no rounding errors.
     private static final double SMALLEST_STEP = 1e-13;
     private static final double SMALLEST_QUICK_STEP = 1e-11;
     /// So short a step that makes nothing better says that the sum of squares cannot tell places apart any more.

@@ -10,7 +10,8 @@ import java.util.function.Function;
 
 /// y = a x^b, for x > 0.
 ///
-/// @param onLogScale fitted as a straight line through ln y over ln x, for y > 0; else by direct least squares on y
+/// @param onLogScale fitted as a straight line through ln y over ln x, for y > 0; else by direct least squares
+///     on y
 public record Power(boolean onLogScale) implements Curve {
     @Override
     public String name() {

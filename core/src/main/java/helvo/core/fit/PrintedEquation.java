@@ -18,10 +18,10 @@ import java.util.stream.IntStream;
 /// The coefficients of a fit as its equation prints them: rounded together, to the fewest digits with which the
 /// printed equation still draws the fitted curve.
 ///
-/// Coefficients are correlated; rounded each to its own standard error they can miss their own curve by any amount.
-/// Here each has at least three significant digits, and as many more as keep the printed curve within the tolerance
-/// of the fitted one over the data's range of x. Where that would take more than seven digits, a polynomial or an
-/// exponential is written over x − x₀.
+/// Coefficients are correlated; rounded each to its own standard error they can miss their own curve by any
+/// amount. Here each has at least three significant digits, and as many more as keep the printed curve within
+/// the tolerance of the fitted one over the data's range of x. Where that would take more than seven digits, a
+/// polynomial or an exponential is written over x − x₀.
 ///
 /// @param from         least x of the points that the fit uses
 /// @param to           greatest x

@@ -127,7 +127,8 @@ public final class Residuals {
         return rest > 0 ? OptionalDouble.of(t * Math.sqrt(freedom / rest)) : OptionalDouble.empty();
     }
 
-    /// How far all fitted values move when this point is left out. Cook 1977, eq. 6; empty where `standardised` is.
+    /// How far all fitted values move when this point is left out. Cook 1977, eq. 6; empty where `standardised`
+    /// is.
     public OptionalDouble cooksDistance(int i) {
         OptionalDouble t = standardised(i);
         double h = leverage(i);

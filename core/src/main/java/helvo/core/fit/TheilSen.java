@@ -7,8 +7,8 @@ import java.util.OptionalDouble;
 import org.apache.commons.statistics.distribution.NormalDistribution;
 
 /// The Theil–Sen line, a second opinion that few outliers cannot turn: its slope is the median of the slopes
-/// between all pairs of points (Sen 1968, J. Am. Stat. Assoc. 63:1379), its intercept the median of what is left of
-/// y.
+/// between all pairs of points (Sen 1968, J. Am. Stat. Assoc. 63:1379), its intercept the median of what is
+/// left of y.
 ///
 /// @param low95  of the slope, by the ranks of the pairs' slopes with Kendall's variance, equal x and equal y
 ///     allowed for (Sen 1968, eq. 2.6); empty where there are too few pairs, like `high95`

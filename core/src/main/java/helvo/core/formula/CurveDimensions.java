@@ -13,9 +13,9 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.stream.IntStream;
 
-/// How the coefficients of a formula are counted in powers of the units of x and y, so that what is added is of one
-/// kind, what is taken in an exponent or a sine is a plain number, and the whole is in the unit of y (dimensional
-/// analysis; Bridgman 1922, Dimensional Analysis, ch. 4).
+/// How the coefficients of a formula are counted in powers of the units of x and y, so that what is added is of
+/// one kind, what is taken in an exponent or a sine is a plain number, and the whole is in the unit of y
+/// (dimensional analysis; Bridgman 1922, Dimensional Analysis, ch. 4).
 public final class CurveDimensions {
     private static final double NOTHING = 1e-9;
 

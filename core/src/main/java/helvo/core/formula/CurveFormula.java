@@ -22,8 +22,8 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
 
-/// A curve as a formula in x and named coefficients: `T0 + A·exp(−x/τ)`. [Parser] tells the notation; letters' case
-/// counts. Names that are neither x nor a function are coefficients.
+/// A curve as a formula in x and named coefficients: `T0 + A·exp(−x/τ)`. [Parser] tells the notation; letters'
+/// case counts. Names that are neither x nor a function are coefficients.
 public final class CurveFormula {
     /// More coefficients than these no measurement determines.
     public static final int MOST_COEFFICIENTS = 12;
@@ -173,8 +173,8 @@ public final class CurveFormula {
         };
     }
 
-    /// Whether x − x₀ in the place of x only changes the coefficients: x stands in exponentials that have an amplitude
-    /// of their own, and in exponentials and sines with a summand of their own.
+    /// Whether x − x₀ in the place of x only changes the coefficients: x stands in exponentials that have an
+    /// amplitude of their own, and in exponentials and sines with a summand of their own.
     public boolean isMovable() {
         return isMovable(expression);
     }
@@ -323,8 +323,8 @@ public final class CurveFormula {
         };
     }
 
-    /// The coefficients that stand in a sine, cosine or tangent, each with how fast its argument changes with x where
-    /// the coefficient is 1: 2π for f in sin(2 π f x + p). 1 where that is not so simple.
+    /// The coefficients that stand in a sine, cosine or tangent, each with how fast its argument changes with x
+    /// where the coefficient is 1: 2π for f in sin(2 π f x + p). 1 where that is not so simple.
     public Map<Integer, Double> inSines() {
         var found = new HashMap<Integer, Double>();
         gatherInSines(expression, found);

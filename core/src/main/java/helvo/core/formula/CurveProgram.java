@@ -13,8 +13,8 @@ import java.util.List;
 import java.util.Map;
 import org.apache.commons.numbers.core.DD;
 
-/// A curve's formula as a list of operations over blocks of x, with exact derivatives by the coefficients and by x:
-/// automatic differentiation in reverse (Griewank and Walther 2008, Evaluating Derivatives, §3.2).
+/// A curve's formula as a list of operations over blocks of x, with exact derivatives by the coefficients and
+/// by x: automatic differentiation in reverse (Griewank and Walther 2008, Evaluating Derivatives, §3.2).
 public final class CurveProgram {
     /// Many enough that the loops decide, few enough that all stays in the nearest memory.
     static final int BLOCK = 256;

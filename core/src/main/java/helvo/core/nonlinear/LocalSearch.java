@@ -6,10 +6,10 @@ import java.util.Optional;
 import java.util.stream.IntStream;
 import org.apache.commons.numbers.core.DD;
 
-/// From a start to the least sum of squares about it. Coefficients in which the curve is linear are found from the
-/// others at each step (Golub and Pereyra 1973; the step is that of Kaufman 1975, BIT 15:49, by way of Ruhe and Wedin
-/// 1980, SIAM Review 22:318); those by Levenberg and Marquardt's method (Marquardt 1963, J. SIAM 11:431); at the end
-/// by Newton's, in doubled digits.
+/// From a start to the least sum of squares about it. Coefficients in which the curve is linear are found from
+/// the others at each step (Golub and Pereyra 1973; the step is that of Kaufman 1975, BIT 15:49, by way of Ruhe
+/// and Wedin 1980, SIAM Review 22:318); those by Levenberg and Marquardt's method (Marquardt 1963, J. SIAM
+/// 11:431); at the end by Newton's, in doubled digits.
 final class LocalSearch {
     /// Marquardt's λ: at first, at most, and what it changes by.
     private static final double FIRST_DAMPING = 1e-3;
@@ -260,8 +260,8 @@ final class LocalSearch {
         return Arrays.stream(p).mapToDouble(DD::hi).toArray();
     }
 
-    /// Half the second derivatives of the sum of squares: JᵀJ less what the residuals and the curve's bend make, by
-    /// differences of its derivatives; the residuals being small, so is the error of that.
+    /// Half the second derivatives of the sum of squares: JᵀJ less what the residuals and the curve's bend
+    /// make, by differences of its derivatives; the residuals being small, so is the error of that.
     private DD[][] curved(DD[][] matrix, double[] p, int[] moving) {
         int n = moving.length;
         double[][] bend = new double[n][];

@@ -10,9 +10,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 
-/// Starts for a search: from the scales of x and y, from where each coefficient stands in the formula, and from a
-/// fixed set of points that fills the space evenly (the additive recurrence of Roberts 2018 on the generalised golden
-/// ratio; Niederreiter 1992, ch. 3). The same data have the same starts.
+/// Starts for a search: from the scales of x and y, from where each coefficient stands in the formula, and from
+/// a fixed set of points that fills the space evenly (the additive recurrence of Roberts 2018 on the
+/// generalised golden ratio; Niederreiter 1992, ch. 3). The same data have the same starts.
 final class StartValues {
     /// Decades of a scale that are searched to both sides.
     private static final double DECADES = 2.7;
@@ -127,9 +127,9 @@ final class StartValues {
         return sign * unit * Math.pow(10, DECADES * (2 * signed - 1));
     }
 
-    /// The same curve with its coefficients as a person expects them, where the formula leaves that open: widths and
-    /// rates above 0, and what can change places in rising order, since the two exponentials of a sum have no first
-    /// and second.
+    /// The same curve with its coefficients as a person expects them, where the formula leaves that open:
+    /// widths and rates above 0, and what can change places in rising order, since the two exponentials of a
+    /// sum have no first and second.
     double[] inOrder(LocalSearch search, double[] p, double squares) {
         double[] best = p;
         for (int signs = 1; signs < 1 << Math.min(others.length, MOST_TURNED); signs++) {

@@ -3,8 +3,8 @@ package helvo.core.nonlinear;
 import java.util.Optional;
 import org.apache.commons.numbers.core.DD;
 
-/// A small symmetric system, solved by Cholesky's method in doubled digits after its rows and columns are scaled to
-/// a diagonal of ones (Björck 1996, Numerical Methods for Least Squares Problems, §2.2).
+/// A small symmetric system, solved by Cholesky's method in doubled digits after its rows and columns are
+/// scaled to a diagonal of ones (Björck 1996, Numerical Methods for Least Squares Problems, §2.2).
 final class SymmetricSystem {
     /// A pivot that has lost this much of its diagonal is rounding.
     private static final double MIN_PIVOT = 0x1p-92;

@@ -2,8 +2,8 @@ package helvo.core.numeric;
 
 import org.apache.commons.numbers.core.DD;
 
-/// Elementary functions of sums of two doubles, to about 30 digits. What is not finite, or has no value, has that of
-/// the double.
+/// Elementary functions of sums of two doubles, to about 30 digits. What is not finite, or has no value, has
+/// that of the double.
 public final class DoubleDoubleFunctions {
     private static final DD LN_2 = DD.ofSum(0x1.62e42fefa39efp-1, 0x1.abc9e3b39803fp-56);
     private static final DD LN_10 = DD.ofSum(0x1.26bb1bbb55516p1, -0x1.f48ad494ea3e9p-53);

@@ -13,8 +13,8 @@ import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 
-/// The certified nonlinear regressions of the Statistical Reference Datasets, with no starting values and with those
-/// that come with them: all that is certified, 11 digits.
+/// The certified nonlinear regressions of the Statistical Reference Datasets, with no starting values and with
+/// those that come with them: all that is certified, 11 digits.
 class CertifiedRegressionsTest {
     private static final double TEN_DIGITS = 1e-10;
 

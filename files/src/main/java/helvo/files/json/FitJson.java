@@ -270,21 +270,8 @@ public final class FitJson {
         return node;
     }
 
-    private static void report(ObjectNode node, SeriesAnalysis series, Fit fit, Asked asked) {
-        FitQuality quality = fit.quality();
-        var equation = new EquationText(series.equation().orElseThrow(), NumberNotation.POINT);
-        String symbol = series.rows().x().symbol();
-        node.put("equation", equation.inNames(symbol, series.rows().y().symbol()));
-        node.put("equationWhere", equation.where(symbol).orElse(null));
-        put(
-                node,
-                "equationOrigin",
-                equation.printed()
-                        .origin()
-                        .map(origin -> OptionalDouble.of(origin.doubleValue()))
-                        .orElse(OptionalDouble.empty()));
-        ArrayNode coefficients = node.putArray("coefficients");
-        fit.coefficients().forEach(coefficient -> coefficients.add(coefficient(coefficient)));
+    /// How the coefficients were found, and about what.
+    private static void search(ObjectNode node, Fit fit) {
         put(
                 node,
                 "coefficientsOrigin",
@@ -305,6 +292,24 @@ public final class FitJson {
                         () -> node.putNull("search"));
         ObjectNode held = node.putObject("held");
         fit.curve().held().forEach(held::put);
+    }
+
+    private static void report(ObjectNode node, SeriesAnalysis series, Fit fit, Asked asked) {
+        FitQuality quality = fit.quality();
+        var equation = new EquationText(series.equation().orElseThrow(), NumberNotation.POINT);
+        String symbol = series.rows().x().symbol();
+        node.put("equation", equation.inNames(symbol, series.rows().y().symbol()));
+        node.put("equationWhere", equation.where(symbol).orElse(null));
+        put(
+                node,
+                "equationOrigin",
+                equation.printed()
+                        .origin()
+                        .map(origin -> OptionalDouble.of(origin.doubleValue()))
+                        .orElse(OptionalDouble.empty()));
+        ArrayNode coefficients = node.putArray("coefficients");
+        fit.coefficients().forEach(coefficient -> coefficients.add(coefficient(coefficient)));
+        search(node, fit);
         put(node, "r2", quality.r2());
         node.put("r2About", quality.about() == FitQuality.About.ZERO ? "zero" : "mean");
         put(node, "r2AboutMean", quality.r2AboutMean());
