@@ -61,10 +61,12 @@ public final class FormulaPanel extends Panel {
     /// What somebody typed that is no number.
     private static final class NoNumber extends Exception {
         private final transient TextField in;
+        private final String sentence;
 
         NoNumber(TextField in, String sentence) {
             super(sentence);
             this.in = in;
+            this.sentence = sentence;
         }
     }
 
@@ -297,7 +299,7 @@ public final class FormulaPanel extends Panel {
             choose(curve);
             shown = Optional.of(curve);
         } catch (NoNumber none) {
-            showError(none.getMessage());
+            showError(none.sentence);
             none.in.requestFocus();
         }
     }
