@@ -106,10 +106,6 @@ public final class CurveProgram {
         return list.size() - 1;
     }
 
-    public int coefficients() {
-        return coefficients;
-    }
-
     /// For one thread: what works out a block of x after the other.
     ///
     /// @param most x are there in all

@@ -85,11 +85,6 @@ public final class NonlinearLeastSquares {
                 .toArray();
     }
 
-    /// How many coefficients are fitted.
-    public int fitted() {
-        return free.length;
-    }
-
     public Outcome of(ScaledPoints points, Progress progress) {
         var whole = new LocalSearch(new FittedCurve(formula.program(), points, progress), settings, free, linear);
         LocalSearch few = over(whole, points, FEW, progress);
