@@ -20,7 +20,7 @@ public final class NonlinearLeastSquares {
     private static final int MOST_STARTS = 12;
     private static final int MOST_REFINED = 4;
     private static final int FEW_STEPS = 40;
-    private static final int SOME_STEPS = 200;
+    private static final int STEPS_WITH_ALL = 8;
     private static final int ALL_STEPS = 300;
     /// Sums of squares that differ by less than this part of them are those of one place.
     private static final double SAME = 1e-6;
@@ -117,11 +117,13 @@ public final class NonlinearLeastSquares {
                 break;
             }
             double[] ordered = starts.inOrder(many, each.p(), each.squares());
-            Optional<LocalSearch.Minimum> minimum = points.size() <= MANY
-                    ? whole.polished(ordered)
-                    : whole.again(ordered)
-                            .map(place -> whole.improved(place, SOME_STEPS))
-                            .flatMap(place -> whole.polished(place.p()));
+            Optional<LocalSearch.Minimum> minimum = many.polished(ordered);
+            if (points.size() > MANY) {
+                // What the sample does not determine is not looked for among all points.
+                minimum = minimum.flatMap(of -> whole.polished(of.p()).or(() -> whole.again(of.p())
+                        .map(place -> whole.improved(place, STEPS_WITH_ALL))
+                        .flatMap(place -> whole.polished(place.p()))));
+            }
             if (minimum.isPresent()) {
                 LocalSearch.Minimum found = minimum.get();
                 return new Found(
@@ -134,7 +136,7 @@ public final class NonlinearLeastSquares {
                         ended);
             }
         }
-        return new Undetermined(open(whole, nearest.isEmpty() ? near.getFirst() : nearest.getFirst()));
+        return new Undetermined(open(many, nearest.isEmpty() ? near.getFirst() : nearest.getFirst()));
     }
 
     private LocalSearch over(LocalSearch whole, ScaledPoints points, int most, Progress progress) {
