@@ -26,6 +26,9 @@ import tools.jackson.databind.node.ObjectNode;
 
 /// `helvo curves`: all shapes of curves fitted to a file's points, side by side.
 final class CurvesCommand extends Command {
+    /// Through more points the curves of the trade take too long to be fitted all.
+    private static final int MOST_SEARCHED = 20_000;
+
     private final FitOptions options;
     private List<PlaceOnAxis> at = List.of();
     private boolean bounds;
@@ -83,6 +86,11 @@ final class CurvesCommand extends Command {
         } else {
             PrintWriter out = arguments.out();
             out.println(input.about(figure));
+            if (series.points().size() > MOST_SEARCHED) {
+                out.println(RootLocale.format(
+                        "Through more than %,d points only the usual shapes are compared; --curve adds another.",
+                        MOST_SEARCHED));
+            }
             if (series.tooFewToRank()) {
                 out.println(RootLocale.format(
                         "%,d points are too few to tell shapes apart by AICc.",
@@ -107,9 +115,10 @@ final class CurvesCommand extends Command {
     }
 
     private static List<Curve> further(SeriesAnalysis series) {
-        return Stream.concat(
-                        Arrays.stream(TradeCurve.values()).map(TradeCurve::curve),
-                        Stream.of(series.chosen().curve()))
+        Stream<Curve> trade = series.points().size() > MOST_SEARCHED
+                ? Stream.of()
+                : Arrays.stream(TradeCurve.values()).map(TradeCurve::curve);
+        return Stream.concat(trade, Stream.of(series.chosen().curve()))
                 .distinct()
                 .filter(curve -> series.outcomes().stream()
                         .noneMatch(outcome -> outcome.curve().equals(curve)))
