@@ -1,6 +1,8 @@
 import helvo.core.Progress;
 import helvo.core.analysis.Analysis;
+import helvo.core.fit.FormulaCurve;
 import helvo.core.fit.Polynomial;
+import helvo.core.formula.CurveFormula;
 import helvo.core.study.Commit;
 import helvo.core.study.DecisionEdit;
 import helvo.core.study.FigureEdit;
@@ -19,9 +21,9 @@ import helvo.core.table.ImportOptions;
 import helvo.core.table.ProblemKind;
 import helvo.core.table.Role;
 import helvo.core.table.SeriesKey;
-import helvo.core.table.Statistic;
 import helvo.core.table.Table;
 import helvo.desktop.app.OffscreenWindow;
+import helvo.desktop.curves.FormulaPanel;
 import helvo.desktop.export.ExportPanel;
 import helvo.desktop.figure.LinearisePanel;
 import helvo.desktop.guide.GuideHtml;
@@ -216,7 +218,13 @@ final class Screenshots {
                 "linearise",
                 (workspace, view) -> List.of(
                         () -> show(workspace, "Pluck"), () -> view.panels().show(LinearisePanel.class)));
-        scenes.put("averages", (workspace, _) -> List.of(() -> averages(workspace)));
+        scenes.put(
+                "formula",
+                (workspace, view) -> List.of(
+                        () -> show(workspace, "Bath"),
+                        () -> workspace.perform(
+                                new FigureEdit.ChooseCurve(figure(workspace), SeriesKey.whole(2), takeUp())),
+                        () -> view.panels().show(FormulaPanel.class)));
         scenes.put(
                 "residuals",
                 (workspace, view) ->
@@ -290,14 +298,12 @@ final class Screenshots {
         workspace.perform(new TableEdit.SetCell(table.id(), stretch, 12, "over 3"));
     }
 
-    private static void averages(Workspace workspace) {
-        show(workspace, "Pulls");
-        workspace.perform(new StudyEdit.Summarise(
-                workspace.tableId().get(),
-                "Pulls by Load",
-                List.of(2),
-                List.of(3),
-                List.of(Statistic.MEAN, Statistic.STANDARD_DEVIATION, Statistic.COUNT)));
+    /// What a cord takes up in a bath.
+    private static FormulaCurve takeUp() {
+        if (CurveFormula.read("M - D*exp(-x/tau)") instanceof CurveFormula.Reading.Read(CurveFormula formula)) {
+            return FormulaCurve.of(formula);
+        }
+        throw new IllegalStateException("the formula is one");
     }
 
     /// The bath: what the cord takes up along one scale, how warm it is along another.

@@ -41,6 +41,8 @@ final class CurveCard extends ToggleButton {
     private static final double ROOM_FOR_BOTH = 100;
     /// Characters of an R² beside which there is room for a word.
     private static final int SHORT_R2 = 7;
+    /// Has a ground of its own over the curve.
+    private static final String ON_PICTURE = "on-picture";
     private static final PseudoClass MAX_EVIDENCE = PseudoClass.getPseudoClass("most-evidence");
 
     private final Curve shape;
@@ -68,7 +70,7 @@ final class CurveCard extends ToggleButton {
         name = new Label(shape.fixedIntercept() == 0 ? shape.name().replace("origin", "0") : shape.name());
         name.getStyleClass().add("card-name");
         r2.getStyleClass().add("card-number");
-        simplest.getStyleClass().add("small");
+        simplest.getStyleClass().addAll("small", ON_PICTURE);
         simplest.setMouseTransparent(true);
         StackPane.setMargin(simplest, new Insets(0, 2, HEIGHT / 3, 2));
         Themes.follow(this, this::paint);
@@ -123,9 +125,11 @@ final class CurveCard extends ToggleButton {
         boolean beside = ownLine && r2.getText().length() <= SHORT_R2;
         secondLine.getChildren().clear();
         drawn.getChildren().setAll(picture);
+        simplest.getStyleClass().remove(ON_PICTURE);
         if (beside) {
             secondLine.setRight(simplest);
         } else {
+            simplest.getStyleClass().add(ON_PICTURE);
             drawn.getChildren().add(simplest);
         }
         if (ownLine) {

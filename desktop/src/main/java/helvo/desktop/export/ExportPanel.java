@@ -5,6 +5,7 @@ import static helvo.desktop.controls.Controls.muted;
 import static helvo.desktop.controls.Controls.setShown;
 import static helvo.desktop.controls.Controls.strong;
 
+import helvo.desktop.controls.FadingScroll;
 import helvo.desktop.controls.Tabs;
 import helvo.desktop.panels.Commands;
 import helvo.desktop.panels.Panel;
@@ -64,11 +65,12 @@ public final class ExportPanel extends Panel {
         reportPart = new ReportTab(workspace, exporter, choices, this::showError);
         parts = List.of(figurePart, reportPart, table(), numbers());
         left.setFitToWidth(true);
-        left.setMinWidth(LEFT);
-        left.setPrefWidth(LEFT);
+        var fading = new FadingScroll(left, "field");
+        fading.setMinWidth(LEFT);
+        fading.setPrefWidth(LEFT);
         left.setFocusTraversable(false);
         HBox.setHgrow(preview, Priority.ALWAYS);
-        body = new HBox(16, left, preview);
+        body = new HBox(16, fading, preview);
         shown = choices.get().exportTab();
         tabs.show(PARTS, shown);
         getChildren().addAll(heading, tabs, wrong, body);

@@ -44,6 +44,8 @@ import javafx.scene.layout.VBox;
 public final class FigurePane extends VBox {
     /// Where a panel that was asked for by name lies.
     private static final double PANEL_Y = 160;
+    /// What all switches take side by side in a window of the usual width.
+    private static final double SWITCHES = 484;
 
     private final Workspace workspace;
     private final FigureView view;
@@ -54,8 +56,8 @@ public final class FigurePane extends VBox {
     private final Map<Layer, ToggleButton> switches = new EnumMap<>(Layer.class);
     private final ResidualView residuals;
     private final ToggleButton full = new ToggleButton("Residuals: full view");
-    private final FlowPane layers = new FlowPane(3, 6);
-    private final FlowPane measures = new FlowPane(3, 6);
+    private final FlowPane layers = new FlowPane(2, 6);
+    private final FlowPane measures = new FlowPane(2, 6);
     private final Button styleButton;
 
     public FigurePane(Workspace workspace, Copying copying, Panels panels) {
@@ -78,9 +80,9 @@ public final class FigurePane extends VBox {
         var middle = new StackPane(view, residuals);
         VBox.setVgrow(middle, Priority.ALWAYS);
         for (FlowPane row : List.of(layers, measures)) {
-            row.setPrefWrapLength(466);
+            row.setPrefWrapLength(SWITCHES);
             row.setMinWidth(0);
-            row.setAlignment(Pos.CENTER_RIGHT);
+            row.setAlignment(Pos.TOP_RIGHT);
             HBox.setHgrow(row, Priority.ALWAYS);
         }
         for (Layer layer : Layer.values()) {
@@ -300,7 +302,7 @@ public final class FigurePane extends VBox {
                                 .flatMap(table -> table.first(Role.BY))
                                 .isPresent();
                 setShown(button, serves);
-                button.setText((figure.shows(layer) ? "● " : "○ ") + layer.label());
+                button.setText(layer.label());
             });
         });
     }

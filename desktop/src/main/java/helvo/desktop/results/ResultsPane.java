@@ -9,6 +9,7 @@ import helvo.core.results.Results;
 import helvo.core.results.Results.Line;
 import helvo.core.results.SuggestedAction;
 import helvo.desktop.controls.Controls;
+import helvo.desktop.controls.FadingScroll;
 import helvo.desktop.controls.Tabs;
 import helvo.desktop.controls.ValueTable;
 import helvo.desktop.controls.WrappedLabel;
@@ -94,7 +95,8 @@ public final class ResultsPane extends VBox {
         names = new ExplainedNames(panels, scroll);
         scroll.setFitToWidth(true);
         scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
-        VBox.setVgrow(scroll, Priority.ALWAYS);
+        var fading = new FadingScroll(scroll, "panel");
+        VBox.setVgrow(fading, Priority.ALWAYS);
         actions.getStyleClass().add("results-actions");
         actions.getChildren()
                 .setAll(
@@ -128,7 +130,7 @@ public final class ResultsPane extends VBox {
                                 "On figure …",
                                 "Put lines of the results on the figure",
                                 () -> panels.show(ResultNotePanel.class)));
-        getChildren().addAll(heading, tabs, scroll, actions);
+        getChildren().addAll(heading, tabs, fading, actions);
         workspace.analysis().subscribe(_ -> update());
         workspace.tableId().subscribe(_ -> update());
         workspace.seriesPlace().subscribe(_ -> {
