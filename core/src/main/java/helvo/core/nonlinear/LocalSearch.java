@@ -26,6 +26,8 @@ final class LocalSearch {
     /// Newton's steps have settled where they no longer shrink below this.
     private static final double SETTLED_STEP = 1e-7;
     private static final double DIFFERENCE_STEP = 1e-5;
+    /// After a step of this size the second derivatives are the same.
+    private static final double STEADY_STEP = 1e-3;
     /// With more points the curve itself is worked out in doubles.
     private static final int MOST_DOUBLED = 3000;
     /// A coefficient with less than this share of the longest one's part in a direction has none in it.
@@ -220,10 +222,13 @@ final class LocalSearch {
                 .toArray();
         NormalSums sums = NormalSums.at(curve, p, moving, digits);
         double before = Double.POSITIVE_INFINITY;
+        double[][] bend = {};
         boolean settled = moving.length == 0;
-        for (int step = 0; step < MAX_NEWTON_STEPS && !settled; step++) {
-            Optional<SymmetricSystem> system =
-                    sums.isFinite() ? SymmetricSystem.of(curved(sums.matrix(), values(p), moving)) : Optional.empty();
+        for (int step = 0; step < MAX_NEWTON_STEPS && !settled && sums.isFinite(); step++) {
+            if (before > STEADY_STEP) {
+                bend = bend(values(p), moving);
+            }
+            Optional<SymmetricSystem> system = SymmetricSystem.of(curved(sums.matrix(), bend));
             if (system.isEmpty()) {
                 break;
             }
@@ -260,12 +265,11 @@ final class LocalSearch {
         return Arrays.stream(p).mapToDouble(DD::hi).toArray();
     }
 
-    /// Half the second derivatives of the sum of squares: JᵀJ less what the residuals and the curve's bend
-    /// make, by differences of its derivatives; the residuals being small, so is the error of that.
-    private DD[][] curved(DD[][] matrix, double[] p, int[] moving) {
-        int n = moving.length;
-        double[][] bend = new double[n][];
-        for (int k = 0; k < n; k++) {
+    /// What the residuals and the curve's bend make of half the second derivatives of the sum of squares, by
+    /// differences of the curve's derivatives: the residuals being small, so is the error of that.
+    private double[][] bend(double[] p, int[] moving) {
+        double[][] bend = new double[moving.length][];
+        for (int k = 0; k < moving.length; k++) {
             double step = DIFFERENCE_STEP * Math.max(Math.abs(p[moving[k]]), Double.MIN_NORMAL);
             double[] up = p.clone();
             double[] down = p.clone();
@@ -275,6 +279,12 @@ final class LocalSearch {
             double[] difference = ResidualProducts.difference(curve, p, up, down, moving);
             bend[k] = Arrays.stream(difference).map(each -> each / apart).toArray();
         }
+        return bend;
+    }
+
+    /// Half the second derivatives: JᵀJ less that.
+    private static DD[][] curved(DD[][] matrix, double[][] bend) {
+        int n = matrix.length;
         DD[][] curved = new DD[n][n];
         for (int a = 0; a < n; a++) {
             for (int b = 0; b < n; b++) {
