@@ -100,7 +100,7 @@ public sealed interface Curve
 
     /// Whether a fit of this shape can weigh bars in x and y together.
     default boolean weighsBoth() {
-        return false;
+        return !onLogScale();
     }
 
     /// What residuals and R² are of.
@@ -119,7 +119,14 @@ public sealed interface Curve
     /// Fits this shape by least squares to the points it accepts.
     ///
     /// @throws java.util.concurrent.CancellationException when `progress` says that nobody waits
-    FitOutcome fit(Points points, Progress progress);
+    default FitOutcome fit(Points points, Progress progress) {
+        return !weighsBoth() || !points.weighedInBoth()
+                ? fitInY(points, progress)
+                : YorkFit.fits(this) ? YorkFit.fit(this, points, progress) : OrthogonalFit.of(this, points, progress);
+    }
+
+    /// The same by distances in y alone.
+    FitOutcome fitInY(Points points, Progress progress);
 
     /// Those of some points that can take part in a fit of this shape: it has a value there, and they have the
     /// weight that it needs. The same object when all can.

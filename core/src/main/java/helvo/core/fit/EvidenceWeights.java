@@ -73,7 +73,7 @@ public final class EvidenceWeights {
         return outcome instanceof FitOutcome.Fitted(Fit fit)
                         && fit.quality().points() == mostPoints(outcomes)
                         && fit.curve().fittedOn() == Curve.FittedOn.Y
-                        && !(points.weighedInBoth() && fit.curve().weighsBoth())
+                        && (!points.weighedInBoth() || fit.curve().weighsBoth() || fit.curve() instanceof Mean)
                 ? Optional.of(fit)
                 : Optional.empty();
     }

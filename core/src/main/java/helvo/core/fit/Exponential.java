@@ -80,7 +80,7 @@ public record Exponential(boolean onLogScale) implements Curve {
     }
 
     @Override
-    public FitOutcome fit(Points points, Progress progress) {
+    public FitOutcome fitInY(Points points, Progress progress) {
         return onLogScale
                 ? LogTransformedFit.exponential(this, points, progress)
                 : ExponentialFit.direct(this, points, progress);

@@ -111,6 +111,27 @@ public record FitQuality(
                 weighting == Weighting.UNWEIGHTED ? Optional.empty() : ChiSquare.of(ssr * square, freedom));
     }
 
+    /// The same of a fit through 0, whose R² is measured about 0.
+    ///
+    /// @param total weighted sum of squares about 0
+    FitQuality aboutZero(double total) {
+        return new FitQuality(
+                points,
+                coefficients,
+                residualSumOfSquares,
+                About.ZERO,
+                total > 0 ? OptionalDouble.of(1 - residualSumOfSquares / total) : OptionalDouble.empty(),
+                r2AboutMean,
+                total > 0 && degreesOfFreedom() > 0
+                        ? OptionalDouble.of(1 - residualSumOfSquares / total * points / degreesOfFreedom())
+                        : OptionalDouble.empty(),
+                residualStandardDeviation,
+                overall,
+                aicc,
+                weighting,
+                chiSquare);
+    }
+
     /// The standard deviation of a point of weight 1: s, or 1 where bars weigh as stated.
     public OptionalDouble scale() {
         return weighting == Weighting.STATED ? OptionalDouble.of(1) : residualStandardDeviation;

@@ -67,7 +67,7 @@ public record FixedInterceptLine(double fixedIntercept) implements Curve {
     }
 
     @Override
-    public FitOutcome fit(Points points, Progress progress) {
+    public FitOutcome fitInY(Points points, Progress progress) {
         return PolynomialFit.ofSlope(this, fixedIntercept).fit(points, coefficientNames(), progress);
     }
 }

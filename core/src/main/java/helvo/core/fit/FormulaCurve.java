@@ -162,7 +162,7 @@ public record FormulaCurve(String name, String keyword, CurveFormula formula, Li
     }
 
     @Override
-    public FitOutcome fit(Points points, Progress progress) {
+    public FitOutcome fitInY(Points points, Progress progress) {
         return FormulaFit.of(this, points, progress);
     }
 }

@@ -2,10 +2,9 @@ package helvo.core.fit;
 
 import helvo.core.Progress;
 import helvo.core.fit.solver.SubstitutedFunction;
-import helvo.core.formula.CurveProgram;
+import helvo.core.formula.CurveFormula;
 import helvo.core.nonlinear.NonlinearLeastSquares;
 import helvo.core.number.RoundNumber;
-import helvo.core.numeric.FittedFunction;
 import helvo.core.points.Points;
 import helvo.core.points.ScaledPoints;
 import java.math.BigDecimal;
@@ -13,7 +12,6 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
-import java.util.stream.IntStream;
 
 /// The least-squares fit of a curve that is written as a formula.
 final class FormulaFit {
@@ -55,7 +53,19 @@ final class FormulaFit {
         };
     }
 
-    private static FitFailureReason tooFew(Curve curve, Points all, Points points, int p) {
+    private static FittedFormula function(
+            CurveFormula formula, ScaledPoints points, NonlinearLeastSquares.Found found) {
+        // The inverse is of derivatives in units of the scaled y, and of scaled weights.
+        double weight = points.areAlike() ? 1 : Math.scalb(1.0, points.rootPower());
+        return new FittedFormula(
+                formula,
+                found.coefficients(),
+                found.inverse(),
+                found.determined(),
+                weight * weight / points.unit() / points.unit());
+    }
+
+    static FitFailureReason tooFew(Curve curve, Points all, Points points, int p) {
         int n = points.size();
         return n == 0
                 ? FitFailureReason.noneOf(all, curve)
@@ -67,92 +77,64 @@ final class FormulaFit {
     }
 
     private static FitOutcome fitted(FormulaCurve curve, ScaledPoints points, NonlinearLeastSquares.Found found) {
-        int n = points.size();
         int[] determined = found.determined();
         ScaledQuality scaled = ScaledQuality.of(points, determined.length, found.largest(), found.squares());
+        return coefficients(
+                        curve,
+                        curve.formula(),
+                        found.coefficients(),
+                        found.inverse(),
+                        determined,
+                        scaled.scale(),
+                        scaled.quality(),
+                        points.size())
+                .<FitOutcome>map(of -> new FitOutcome.Fitted(new Fit(
+                                curve,
+                                of.values(),
+                                of.covariance(),
+                                function(curve.formula(), points, found),
+                                scaled.quality())
+                        .withSearch(new Fit.Search(found.starts(), found.ended()))))
+                .orElseGet(() -> new FitOutcome.NotFitted(curve, new FitFailureReason.OutOfRange()));
+    }
+
+    /// Fitted coefficients, and how they vary together.
+    record Estimates(List<Coefficient> values, double[][] covariance) {}
+
+    /// @param p          of the formula, in its order
+    /// @param inverse    of the normal equations' matrix, for the coefficients that are determined
+    /// @param determined places of those, rising: a coefficient at its limit is not estimated
+    /// @param scale      of the standard errors: what a root of the inverse is multiplied with
+    /// @return empty where one is not finite
+    static Optional<Estimates> coefficients(
+            Curve curve,
+            CurveFormula formula,
+            double[] p,
+            double[][] inverse,
+            int[] determined,
+            double scale,
+            FitQuality quality,
+            int n) {
         List<String> names = curve.coefficientNames();
         var coefficients = new ArrayList<Coefficient>();
         double[][] covariance = n <= determined.length ? Fit.UNKNOWN : new double[names.size()][names.size()];
         for (int k = 0; k < names.size(); k++) {
-            int place = curve.formula().coefficients().indexOf(names.get(k));
-            double value = found.coefficients()[place];
+            int place = formula.coefficients().indexOf(names.get(k));
             int at = Arrays.binarySearch(determined, place);
-            double se = at < 0 ? 0 : scaled.scale() * Math.sqrt(Math.max(0, found.inverse()[at][at]));
-            if (!Double.isFinite(value) || !Double.isFinite(se)) {
-                return new FitOutcome.NotFitted(curve, new FitFailureReason.OutOfRange());
+            double se = at < 0 ? 0 : scale * Math.sqrt(Math.max(0, inverse[at][at]));
+            if (!Double.isFinite(p[place]) || !Double.isFinite(se)) {
+                return Optional.empty();
             }
-            // A coefficient at its limit is not estimated.
             coefficients.add(
                     at < 0
-                            ? new Coefficient(names.get(k), value, Optional.empty())
-                            : scaled.quality().estimated(names.get(k), value, se));
+                            ? new Coefficient(names.get(k), p[place], Optional.empty())
+                            : quality.estimated(names.get(k), p[place], se));
             for (int other = 0; other < covariance.length && at >= 0; other++) {
-                int with = Arrays.binarySearch(
-                        determined, curve.formula().coefficients().indexOf(names.get(other)));
-                covariance[k][other] = with < 0 ? 0 : scaled.scale() * scaled.scale() * found.inverse()[at][with];
+                int with =
+                        Arrays.binarySearch(determined, formula.coefficients().indexOf(names.get(other)));
+                covariance[k][other] = with < 0 ? 0 : scale * scale * inverse[at][with];
             }
         }
-        return new FitOutcome.Fitted(
-                new Fit(curve, coefficients, covariance, new Function(curve, points, found), scaled.quality())
-                        .withSearch(new Fit.Search(found.starts(), found.ended())));
-    }
-
-    /// The fitted curve.
-    private static final class Function implements FittedFunction {
-        private final FormulaCurve curve;
-        private final double[] p;
-        private final double[][] inverse;
-        private final int[] determined;
-        private final double variance;
-        private final ThreadLocal<CurveProgram.Evaluation> evaluations;
-
-        Function(FormulaCurve curve, ScaledPoints points, NonlinearLeastSquares.Found found) {
-            this.curve = curve;
-            p = found.coefficients();
-            inverse = found.inverse();
-            determined = found.determined();
-            // The inverse is of derivatives in units of the scaled y, and of scaled weights.
-            double weight = points.areAlike() ? 1 : Math.scalb(1.0, points.rootPower());
-            variance = weight * weight / points.unit() / points.unit();
-            CurveProgram program = curve.formula().program();
-            evaluations = ThreadLocal.withInitial(() -> program.evaluation(1));
-        }
-
-        @Override
-        public double at(double x) {
-            return curve.formula().value(p, x);
-        }
-
-        @Override
-        public double slope(double x) {
-            CurveProgram.Evaluation evaluation = evaluations.get();
-            evaluation.values(p, new double[] {x}, 0, 1);
-            return evaluation.slope(1)[0];
-        }
-
-        @Override
-        public double residual(double x, double y) {
-            return y - at(x);
-        }
-
-        @Override
-        public double[] basis(double x) {
-            CurveProgram.Evaluation evaluation = evaluations.get();
-            evaluation.values(p, new double[] {x}, 0, 1);
-            double[][] gradient = evaluation.gradient(1);
-            return IntStream.of(determined).mapToDouble(k -> gradient[k][0]).toArray();
-        }
-
-        @Override
-        public double leverage(double x) {
-            double[] basis = basis(x);
-            double sum = 0;
-            for (int i = 0; i < basis.length; i++) {
-                for (int k = 0; k < basis.length; k++) {
-                    sum += basis[i] * inverse[i][k] * basis[k];
-                }
-            }
-            return Math.max(0, sum * variance);
-        }
+        return Optional.of(new Estimates(coefficients, covariance));
     }
 }

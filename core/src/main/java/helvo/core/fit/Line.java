@@ -55,24 +55,12 @@ public record Line() implements Curve {
     }
 
     @Override
-    public boolean weighsBoth() {
-        return true;
-    }
-
-    @Override
     public Optional<AmplitudeForm> amplitudeForm() {
         return Optional.empty();
     }
 
     @Override
-    public FitOutcome fit(Points points, Progress progress) {
-        if (points.weighedInBoth()) {
-            return YorkFit.fit(
-                    this,
-                    points,
-                    PolynomialFit.ofDegree(this, 1).fit(usable(points.alike()), coefficientNames(), progress),
-                    progress);
-        }
+    public FitOutcome fitInY(Points points, Progress progress) {
         return PolynomialFit.ofDegree(this, 1).fit(points, coefficientNames(), progress);
     }
 }

@@ -70,7 +70,7 @@ public record Logarithmic() implements Curve {
     }
 
     @Override
-    public FitOutcome fit(Points points, Progress progress) {
+    public FitOutcome fitInY(Points points, Progress progress) {
         return LogTransformedFit.logarithmic(this, points, progress);
     }
 }

@@ -75,7 +75,7 @@ public record Logistic() implements Curve {
     }
 
     @Override
-    public FitOutcome fit(Points points, Progress progress) {
+    public FitOutcome fitInY(Points points, Progress progress) {
         return LogisticFit.of(this, points, progress);
     }
 }

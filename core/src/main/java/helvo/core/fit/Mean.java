@@ -59,12 +59,17 @@ public record Mean() implements Curve {
     }
 
     @Override
+    public boolean weighsBoth() {
+        return false;
+    }
+
+    @Override
     public Optional<AmplitudeForm> amplitudeForm() {
         return Optional.empty();
     }
 
     @Override
-    public FitOutcome fit(Points points, Progress progress) {
+    public FitOutcome fitInY(Points points, Progress progress) {
         return PolynomialFit.ofDegree(this, 0).fit(points, coefficientNames(), progress);
     }
 }

@@ -65,7 +65,7 @@ public record Polynomial(int degree) implements Curve {
     }
 
     @Override
-    public FitOutcome fit(Points points, Progress progress) {
+    public FitOutcome fitInY(Points points, Progress progress) {
         return PolynomialFit.ofDegree(this, degree).fit(points, coefficientNames(), progress);
     }
 }

@@ -104,7 +104,7 @@ public record Power(boolean onLogScale) implements Curve {
     }
 
     @Override
-    public FitOutcome fit(Points points, Progress progress) {
+    public FitOutcome fitInY(Points points, Progress progress) {
         return onLogScale
                 ? LogTransformedFit.power(this, points, progress)
                 : ExponentialFit.power(this, points, progress);

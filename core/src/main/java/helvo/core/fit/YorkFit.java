@@ -55,10 +55,17 @@ public final class YorkFit {
         return mean;
     }
 
-    /// @param all       with `weighedInBoth`
-    /// @param unweighed the line with all points alike, from whose slope the search starts
-    public static FitOutcome fit(Curve curve, Points all, FitOutcome unweighed, Progress progress) {
+    /// Whether a curve with bars in x and y is fitted so.
+    public static boolean fits(Curve curve) {
+        return curve instanceof Line;
+    }
+
+    /// The search starts from the slope of the line with all points alike.
+    ///
+    /// @param all with `weighedInBoth`
+    public static FitOutcome fit(Curve curve, Points all, Progress progress) {
         Points points = curve.usable(all);
+        FitOutcome unweighed = curve.fitInY(points.alike(), progress);
         if (points.size() == 0) {
             return new FitOutcome.NotFitted(curve, FitFailureReason.noneOf(all, curve));
         }

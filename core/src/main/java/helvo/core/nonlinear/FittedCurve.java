@@ -3,16 +3,117 @@ package helvo.core.nonlinear;
 import helvo.core.Progress;
 import helvo.core.formula.CurveProgram;
 import helvo.core.points.ScaledPoints;
+import helvo.core.task.BlockParallel;
 import java.math.BigDecimal;
+import java.util.Arrays;
 import org.apache.commons.numbers.core.DD;
 
-/// A curve and the points that it is fitted to.
-record FittedCurve(CurveProgram program, ScaledPoints points, Progress progress) {
+/// A curve and the points that it is fitted to, by their distances in y.
+///
+/// @param groups of which points have which coefficients
+record FittedCurve(CurveProgram program, ScaledPoints points, CoefficientGroups groups, Progress progress)
+        implements SumOfSquares {
+    @Override
+    public int size() {
+        return points.size();
+    }
+
+    @Override
+    public NormalSums sums(DD[] doubled, int[] of, NormalSums.Digits digits) {
+        double[] p = Arrays.stream(doubled).mapToDouble(DD::hi).toArray();
+        boolean inFull = digits == NormalSums.Digits.RESIDUALS_DOUBLED;
+        return NormalSums.of(size(), progress, of.length, digits, (first, end, block) -> {
+            CurveProgram.Evaluation evaluation = program.evaluation(end - first);
+            double[] nothing = new double[evaluation.most()];
+            double[][] columns = new double[of.length + 1][];
+            double[] residuals = new double[evaluation.most()];
+            int to;
+            for (int from = first; from < end; from = to) {
+                int group = groups.of(from);
+                to = Math.min(Math.min(end, from + evaluation.most()), groups.end(group));
+                int count = to - from;
+                double[] fitted = evaluation.values(groups.select(p, group), points.x(), from, count);
+                DD[] own = inFull ? groups.select(doubled, group) : doubled;
+                for (int i = 0; i < count; i++) {
+                    residuals[i] = inFull ? residual(own, from + i) : points.y()[from + i] - fitted[i] / points.unit();
+                }
+                double[][] gradient = evaluation.gradient(count);
+                for (int k = 0; k < of.length; k++) {
+                    int coefficient = groups.coefficient(of[k], group);
+                    columns[k] = coefficient < 0 ? nothing : gradient[coefficient];
+                    for (int i = 0; i < count; i++) {
+                        columns[k][i] /= points.unit();
+                    }
+                }
+                columns[of.length] = residuals;
+                block.add(columns, points.roots(), from, count);
+            }
+        });
+    }
+
+    /// By differences of the curve's derivatives: the residuals being small, so is the error of that.
+    @Override
+    public double[][] bend(double[] p, int[] of) {
+        return Differences.of(p, of, (up, down) -> productsOfResiduals(p, up, down, of));
+    }
+
+    /// The sum over all points of the residual at p times what the derivatives at two other places differ by.
+    private double[] productsOfResiduals(double[] p, double[] up, double[] down, int[] of) {
+        return BlockParallel.reduce(
+                size(),
+                progress,
+                (first, end) -> {
+                    double[] sums = new double[of.length];
+                    CurveProgram.Evaluation evaluation = program.evaluation(end - first);
+                    double[] residuals = new double[evaluation.most()];
+                    int to;
+                    for (int from = first; from < end; from = to) {
+                        int group = groups.of(from);
+                        to = Math.min(Math.min(end, from + evaluation.most()), groups.end(group));
+                        double[] fitted = evaluation.values(groups.select(p, group), points.x(), from, to - from);
+                        for (int i = 0; i < to - from; i++) {
+                            residuals[i] = (points.y()[from + i] - fitted[i] / points.unit())
+                                    * points.weight(from + i)
+                                    / points.unit();
+                        }
+                        add(evaluation, group, up, of, 1, residuals, sums, from, to - from);
+                        add(evaluation, group, down, of, -1, residuals, sums, from, to - from);
+                    }
+                    return sums;
+                },
+                (one, other) -> {
+                    for (int k = 0; k < one.length; k++) {
+                        one[k] += other[k];
+                    }
+                    return one;
+                });
+    }
+
+    private void add(
+            CurveProgram.Evaluation evaluation,
+            int group,
+            double[] p,
+            int[] of,
+            double sign,
+            double[] residuals,
+            double[] sums,
+            int from,
+            int count) {
+        evaluation.values(groups.select(p, group), points.x(), from, count);
+        double[][] gradient = evaluation.gradient(count);
+        for (int k = 0; k < of.length; k++) {
+            int coefficient = groups.coefficient(of[k], group);
+            for (int i = 0; i < count && coefficient >= 0; i++) {
+                sums[k] += gradient[coefficient][i] * residuals[i] * sign;
+            }
+        }
+    }
+
     /// What is left of a measured y, in units of the scaled y, to the last of a double's digits.
     ///
     /// Measured values are decimals: 2.5134 is meant, not the double beside it, which matters where residuals
     /// are as small as the roundings of doubles.
-    double residual(DD[] p, int i) {
+    private double residual(DD[] p, int i) {
         return decimal(points.y()[i] * points.unit())
                 .subtract(program.doubled(p, decimal(points.x()[i])))
                 .multiply(1 / points.unit())

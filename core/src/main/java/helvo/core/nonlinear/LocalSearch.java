@@ -25,7 +25,6 @@ final class LocalSearch {
     private static final double NEWTON_STEP = 1e-17;
     /// Newton's steps have settled where they no longer shrink below this.
     private static final double SETTLED_STEP = 1e-7;
-    private static final double DIFFERENCE_STEP = 1e-5;
     /// After a step of this size the second derivatives are the same.
     private static final double STEADY_STEP = 1e-3;
     /// With more points the curve itself is worked out in doubles.
@@ -33,7 +32,7 @@ final class LocalSearch {
     /// A coefficient with less than this share of the longest one's part in a direction has none in it.
     private static final double OPEN_SHARE = 0.1;
 
-    private final FittedCurve curve;
+    private final SumOfSquares sumOfSquares;
     private final List<CoefficientSetting> settings;
     private final int[] free;
     private final int[] linear;
@@ -41,8 +40,8 @@ final class LocalSearch {
 
     /// @param free   places of the coefficients that are fitted
     /// @param linear those of them in which the curve is linear, and which have no limits
-    LocalSearch(FittedCurve curve, List<CoefficientSetting> settings, int[] free, int[] linear) {
-        this.curve = curve;
+    LocalSearch(SumOfSquares sumOfSquares, List<CoefficientSetting> settings, int[] free, int[] linear) {
+        this.sumOfSquares = sumOfSquares;
         this.settings = settings;
         this.free = free;
         this.linear = linear;
@@ -51,7 +50,7 @@ final class LocalSearch {
                 .toArray();
     }
 
-    LocalSearch with(FittedCurve other) {
+    LocalSearch with(SumOfSquares other) {
         return new LocalSearch(other, settings, free, linear);
     }
 
@@ -64,6 +63,10 @@ final class LocalSearch {
         }
     }
 
+    private NormalSums sums(double[] p, int[] of) {
+        return sumOfSquares.sums(Arrays.stream(p).mapToObj(DD::of).toArray(DD[]::new), of, NormalSums.Digits.SINGLE);
+    }
+
     /// With the best values of those coefficients in which the curve is linear, from any values of them.
     ///
     /// @return empty where there are none, or a value is not finite
@@ -72,7 +75,7 @@ final class LocalSearch {
         for (int k : linear) {
             p[k] = 0;
         }
-        NormalSums sums = NormalSums.at(curve, p, linear, NormalSums.Digits.SINGLE);
+        NormalSums sums = sums(p, linear);
         if (linear.length > 0) {
             Optional<SymmetricSystem> system = sums.isFinite() ? SymmetricSystem.of(sums.matrix()) : Optional.empty();
             if (system.isEmpty()) {
@@ -82,7 +85,7 @@ final class LocalSearch {
             for (int i = 0; i < linear.length; i++) {
                 p[linear[i]] += by[i].hi();
             }
-            sums = NormalSums.at(curve, p, linear, NormalSums.Digits.SINGLE);
+            sums = sums(p, linear);
         }
         return sums.isFinite() ? Optional.of(new Place(p, sums.squares(), false)) : Optional.empty();
     }
@@ -93,7 +96,7 @@ final class LocalSearch {
         double lambda = FIRST_DAMPING;
         int idle = 0;
         for (int step = 0; step < mostSteps; step++) {
-            NormalSums sums = NormalSums.at(curve, now.p, free, NormalSums.Digits.SINGLE);
+            NormalSums sums = sums(now.p, free);
             if (!sums.isFinite()) {
                 return now;
             }
@@ -131,7 +134,7 @@ final class LocalSearch {
 
     /// The coefficients of the direction in which the points tell least.
     List<Integer> open(double[] p) {
-        NormalSums sums = NormalSums.at(curve, p, free, NormalSums.Digits.SINGLE);
+        NormalSums sums = sums(p, free);
         if (!sums.isFinite()) {
             return Arrays.stream(free).boxed().toList();
         }
@@ -152,7 +155,7 @@ final class LocalSearch {
     }
 
     Optional<Place> valued(double[] p) {
-        NormalSums sums = NormalSums.at(curve, p, new int[0], NormalSums.Digits.SINGLE);
+        NormalSums sums = sums(p, new int[0]);
         return sums.isFinite() ? Optional.of(new Place(p, sums.squares(), false)) : Optional.empty();
     }
 
@@ -213,20 +216,20 @@ final class LocalSearch {
     /// @return empty where this is no least, or the points do not determine all coefficients
     Optional<Minimum> polished(double[] start) {
         NormalSums.Digits digits =
-                curve.points().size() <= MOST_DOUBLED ? NormalSums.Digits.RESIDUALS_DOUBLED : NormalSums.Digits.DOUBLED;
+                sumOfSquares.size() <= MOST_DOUBLED ? NormalSums.Digits.RESIDUALS_DOUBLED : NormalSums.Digits.DOUBLED;
         DD[] p = Arrays.stream(start).mapToObj(DD::of).toArray(DD[]::new);
-        DD[] first = NormalSums.at(curve, p, free, digits).gradient();
+        DD[] first = sumOfSquares.sums(p, free, digits).gradient();
         int[] moving = IntStream.range(0, free.length)
                 .filter(i -> !isBlocked(start, free[i], first[i].hi()))
                 .map(i -> free[i])
                 .toArray();
-        NormalSums sums = NormalSums.at(curve, p, moving, digits);
+        NormalSums sums = sumOfSquares.sums(p, moving, digits);
         double before = Double.POSITIVE_INFINITY;
         double[][] bend = {};
         boolean settled = moving.length == 0;
         for (int step = 0; step < MAX_NEWTON_STEPS && !settled && sums.isFinite(); step++) {
             if (before > STEADY_STEP) {
-                bend = bend(values(p), moving);
+                bend = sumOfSquares.bend(values(p), moving);
             }
             Optional<SymmetricSystem> system = SymmetricSystem.of(curved(sums.matrix(), bend));
             if (system.isEmpty()) {
@@ -252,7 +255,7 @@ final class LocalSearch {
             }
             before = length;
             settled = length < NEWTON_STEP;
-            sums = NormalSums.at(curve, p, moving, digits);
+            sums = sumOfSquares.sums(p, moving, digits);
         }
         Optional<SymmetricSystem> normal = SymmetricSystem.of(sums.matrix());
         return settled && sums.isFinite() && normal.isPresent()
@@ -265,24 +268,7 @@ final class LocalSearch {
         return Arrays.stream(p).mapToDouble(DD::hi).toArray();
     }
 
-    /// What the residuals and the curve's bend make of half the second derivatives of the sum of squares, by
-    /// differences of the curve's derivatives: the residuals being small, so is the error of that.
-    private double[][] bend(double[] p, int[] moving) {
-        double[][] bend = new double[moving.length][];
-        for (int k = 0; k < moving.length; k++) {
-            double step = DIFFERENCE_STEP * Math.max(Math.abs(p[moving[k]]), Double.MIN_NORMAL);
-            double[] up = p.clone();
-            double[] down = p.clone();
-            up[moving[k]] += step;
-            down[moving[k]] -= step;
-            double apart = up[moving[k]] - down[moving[k]];
-            double[] difference = ResidualProducts.difference(curve, p, up, down, moving);
-            bend[k] = Arrays.stream(difference).map(each -> each / apart).toArray();
-        }
-        return bend;
-    }
-
-    /// Half the second derivatives: JᵀJ less that.
+    /// Half the second derivatives: JᵀJ less the bend.
     private static DD[][] curved(DD[][] matrix, double[][] bend) {
         int n = matrix.length;
         DD[][] curved = new DD[n][n];

@@ -86,7 +86,7 @@ public final class NonlinearLeastSquares {
     }
 
     public Outcome of(ScaledPoints points, Progress progress) {
-        var whole = new LocalSearch(new FittedCurve(formula.program(), points, progress), settings, free, linear);
+        var whole = new LocalSearch(curve(points, progress), settings, free, linear);
         LocalSearch few = over(whole, points, FEW, progress);
         var starts = new StartValues(formula, settings, others, points);
         List<LocalSearch.Place> begun = new ArrayList<>();
@@ -139,10 +139,13 @@ public final class NonlinearLeastSquares {
         return new Undetermined(open(many, nearest.isEmpty() ? near.getFirst() : nearest.getFirst()));
     }
 
+    private FittedCurve curve(ScaledPoints points, Progress progress) {
+        return new FittedCurve(
+                formula.program(), points, CoefficientGroups.one(points.size(), settings.size()), progress);
+    }
+
     private LocalSearch over(LocalSearch whole, ScaledPoints points, int most, Progress progress) {
-        return points.size() <= most
-                ? whole
-                : whole.with(new FittedCurve(formula.program(), points.sample(most), progress));
+        return points.size() <= most ? whole : whole.with(curve(points.sample(most), progress));
     }
 
     /// Each place once.

@@ -1,10 +1,8 @@
 package helvo.core.nonlinear;
 
-import helvo.core.formula.CurveProgram;
+import helvo.core.Progress;
 import helvo.core.numeric.RoundingError;
-import helvo.core.points.ScaledPoints;
 import helvo.core.task.BlockParallel;
-import java.util.Arrays;
 import org.apache.commons.numbers.core.DD;
 
 /// The normal equations of a curve about given coefficients: the sums of products of its derivatives and residuals
@@ -32,60 +30,40 @@ final class NormalSums {
         RESIDUALS_DOUBLED
     }
 
-    /// @param free which coefficients are counted, in this order
-    static NormalSums at(FittedCurve curve, double[] p, int[] free, Digits digits) {
-        return at(curve, Arrays.stream(p).mapToObj(DD::of).toArray(DD[]::new), free, digits);
+    /// Columns of derivatives and, last, residuals of some points, in units of the scaled y.
+    interface Block {
+        /// @param columns of the derivatives and the residuals
+        /// @param roots   what each point's are to be multiplied with, from `from` on; empty where all count
+        // alike
+        void add(double[][] columns, double[] roots, int from, int count);
     }
 
-    static NormalSums at(FittedCurve curve, DD[] doubled, int[] free, Digits digits) {
-        double[] p = Arrays.stream(doubled).mapToDouble(DD::hi).toArray();
+    /// What works out the columns of some points, block by block.
+    interface Columns {
+        void each(int from, int to, Block block);
+    }
+
+    /// @param count of coefficients
+    static NormalSums of(int points, Progress progress, int count, Digits digits, Columns columns) {
         return BlockParallel.reduce(
-                curve.points().size(),
-                curve.progress(),
+                points,
+                progress,
                 (from, to) -> {
-                    var sums = new NormalSums(free.length);
-                    CurveProgram.Evaluation evaluation = curve.program().evaluation(to - from);
-                    for (int at = from; at < to; at += evaluation.most()) {
-                        sums.add(curve, evaluation, p, doubled, free, digits, at, Math.min(to, at + evaluation.most()));
-                    }
+                    var sums = new NormalSums(count);
+                    columns.each(from, to, (block, roots, at, size) -> sums.add(block, roots, at, size, digits));
                     return sums;
                 },
                 NormalSums::plus);
     }
 
-    private void add(
-            FittedCurve curve,
-            CurveProgram.Evaluation evaluation,
-            double[] p,
-            DD[] doubled,
-            int[] free,
-            Digits digits,
-            int from,
-            int to) {
-        int count = to - from;
-        ScaledPoints points = curve.points();
-        double[] fitted = evaluation.values(p, points.x(), from, count);
-        double[][] columns = new double[n + 1][];
-        columns[n] = new double[count];
-        for (int i = 0; i < count; i++) {
-            columns[n][i] = digits == Digits.RESIDUALS_DOUBLED
-                    ? curve.residual(doubled, from + i)
-                    : points.y()[from + i] - fitted[i] / points.unit();
-        }
-        double[][] gradient = evaluation.gradient(count);
-        for (int k = 0; k < n; k++) {
-            columns[k] = gradient[free[k]];
-            for (int i = 0; i < count; i++) {
-                columns[k][i] /= points.unit();
-            }
-        }
+    private void add(double[][] columns, double[] roots, int from, int count, Digits digits) {
         for (int i = 0; i < count; i++) {
             largest = Math.max(largest, Math.abs(columns[n][i]));
         }
-        if (!points.areAlike()) {
+        if (roots.length > 0) {
             for (double[] column : columns) {
                 for (int i = 0; i < count; i++) {
-                    column[i] *= points.roots()[from + i];
+                    column[i] *= roots[from + i];
                 }
             }
         }

@@ -13,6 +13,7 @@ import helvo.core.fit.Fit;
 import helvo.core.fit.FitQuality;
 import helvo.core.fit.FormulaCurve;
 import helvo.core.fit.Mean;
+import helvo.core.fit.YorkFit;
 import helvo.core.number.NumberNotation;
 import helvo.core.numeric.Range;
 import helvo.core.points.Weighting;
@@ -174,10 +175,15 @@ final class FitResults {
         if (quality.weighting() == Weighting.UNWEIGHTED) {
             return;
         }
-        boolean both = series.points().weighedInBoth() && fit.curve().weighsBoth();
         lines.add(new Line.Sentence(
                 "Points are weighted " + quality.weighting().words()
-                        + (both ? ", in x and y (York’s line)" : series.points().weighedInBoth() ? ", in y only" : "")
+                        + (!series.points().weighedInBoth()
+                                ? ""
+                                : !fit.curve().weighsBoth()
+                                        ? ", in y only"
+                                        : YorkFit.fits(fit.curve())
+                                                ? ", in x and y (York’s line)"
+                                                : ", in x and y (orthogonal distance regression)")
                         + ".",
                 false));
         quality.chiSquare().ifPresent(chi -> {

@@ -7,6 +7,7 @@ import helvo.core.compare.GroupComparison;
 import helvo.core.fit.Curve;
 import helvo.core.fit.Fit;
 import helvo.core.fit.FitQuality;
+import helvo.core.fit.YorkFit;
 import helvo.core.points.Weighting;
 import helvo.core.study.ReportPlan.Section;
 import helvo.report.model.Block;
@@ -91,10 +92,22 @@ final class MethodSection {
         if (anyFit(fit -> fit.curve().onLogScale())) {
             say("Curves on the log scale are straight lines through ln y.");
         }
-        if (series().anyMatch(each -> each.points().weighedInBoth()
-                && each.fit().filter(fit -> fit.curve().weighsBoth()).isPresent())) {
+        if (anyWeighedInBoth(YorkFit::fits)) {
             say("Lines with error bars in x and y are York’s.", "York et al., Am. J. Phys. 72 (2004) 367");
         }
+        if (anyWeighedInBoth(curve -> !YorkFit.fits(curve))) {
+            say(
+                    "Other curves with error bars in x and y were fitted by weighted orthogonal distance regression.",
+                    "Boggs, Byrd & Schnabel, SIAM J. Sci. Stat. Comput. 8 (1987) 1052");
+        }
+    }
+
+    private boolean anyWeighedInBoth(Predicate<Curve> test) {
+        return series().anyMatch(each -> each.points().weighedInBoth()
+                && each.fit()
+                        .map(Fit::curve)
+                        .filter(curve -> curve.weighsBoth() && test.test(curve))
+                        .isPresent());
     }
 
     private void bounds() {
