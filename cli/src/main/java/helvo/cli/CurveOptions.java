@@ -10,8 +10,12 @@ import helvo.core.number.DecimalMark;
 import helvo.core.number.NumberText;
 import helvo.core.table.Column;
 import helvo.core.table.Kind;
+import helvo.files.UnreadableFile;
+import helvo.files.disk.UserFolders;
+import helvo.files.json.CurveFile;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.OptionalInt;
 import java.util.function.BiFunction;
@@ -30,20 +34,52 @@ final class CurveOptions {
     private List<String> held = List.of();
     private List<String> limits = List.of();
     private List<String> starts = List.of();
+    private List<String> shared = List.of();
     private boolean onLogScale;
     private @Nullable Integer degree;
     private @Nullable Double intercept;
 
+    /// Which of them a command has.
+    enum Part {
+        ALL,
+        /// A formula, and what is asked of its coefficients.
+        FORMULA
+    }
+
     /// @param arguments of the command that has these options
-    CurveOptions(Arguments arguments) {
+    CurveOptions(Arguments arguments, Part part) {
         this.arguments = arguments;
+        if (part == Part.ALL) {
+            shapes();
+        }
+        formula();
+    }
+
+    private void shapes() {
         arguments
                 .option(
                         "--curve",
                         "SHAPE",
                         "line, polynomial, logarithmic, exponential, power, logistic, mean, or one of those that "
-                                + "`helvo shapes` lists (default: line).")
+                                + "`helvo shapes` lists, your own among them (default: line).")
                 .text(value -> curve = value);
+        arguments.flag(
+                "--on-log-scale", "Exponential and power as straight lines through ln y.", value -> onLogScale = value);
+        arguments.option("--degree", "N", "Degree of a polynomial, 2 to 10.").integer(value -> degree = value);
+        arguments
+                .option("--intercept", "V", "A line with its intercept held at V.")
+                .number(value -> intercept = value);
+        arguments
+                .option(
+                        "--shared",
+                        "NAME",
+                        "The groups of --by have one value of this coefficient: one fit over all of them; may be "
+                                + "repeated, or \"a,b\".")
+                .split()
+                .texts(value -> shared = value);
+    }
+
+    private void formula() {
         arguments
                 .option(
                         "--formula",
@@ -59,12 +95,6 @@ final class CurveOptions {
         arguments
                 .option("--start", "NAME=V", "Begin the search for a coefficient here too; may be repeated.")
                 .texts(value -> starts = value);
-        arguments.flag(
-                "--on-log-scale", "Exponential and power as straight lines through ln y.", value -> onLogScale = value);
-        arguments.option("--degree", "N", "Degree of a polynomial, 2 to 10.").integer(value -> degree = value);
-        arguments
-                .option("--intercept", "V", "A line with its intercept held at V.")
-                .number(value -> intercept = value);
     }
 
     /// Refuses what does not go together, before a file is read.
@@ -81,12 +111,13 @@ final class CurveOptions {
     /// @param columns of the table
     Curve curve(Column x, List<Column> columns) throws UserError {
         Curve chosen = formula == null ? shape() : own(formula, x, columns);
-        if (held.isEmpty() && limits.isEmpty() && starts.isEmpty()) {
+        if (held.isEmpty() && limits.isEmpty() && starts.isEmpty() && shared.isEmpty()) {
             return chosen;
         }
         if (!(chosen instanceof FormulaCurve curve)) {
-            throw arguments.usageError("--hold, --limit and --start go with --formula, or with a curve that `helvo "
-                    + "shapes` lists as a formula.");
+            throw arguments.usageError(
+                    "--hold, --limit, --start and --shared go with --formula, or with a curve that `helvo "
+                            + "shapes` lists as a formula.");
         }
         return settings(curve);
     }
@@ -98,8 +129,7 @@ final class CurveOptions {
                 .toList();
         return switch (CurveFormula.read(text, x.name(), others)) {
             case CurveFormula.Reading.Read(CurveFormula read) -> FormulaCurve.of(read);
-            case CurveFormula.Reading.Wrong(int from, int _, String sentence) ->
-                throw new UserError("--formula, at character " + (from + 1) + " of “" + text + "”: " + sentence);
+            case CurveFormula.Reading.Wrong wrong -> throw new UserError(wrong(text, wrong));
         };
     }
 
@@ -108,6 +138,13 @@ final class CurveOptions {
         held.forEach(text -> set("--hold", text, curve, settings, (setting, value) -> setting.withHeld(value)));
         starts.forEach(text -> set("--start", text, curve, settings, (setting, value) -> setting.withStart(value)));
         limits.forEach(text -> limit(text, curve, settings));
+        for (String text : shared) {
+            int place = place("--shared", text.strip(), curve);
+            if (settings.get(place).isHeld()) {
+                throw arguments.usageError("--shared " + text.strip() + ": it is held, and so the same everywhere.");
+            }
+            settings.set(place, settings.get(place).withShared(true));
+        }
         if (settings.stream().allMatch(CoefficientSetting::isHeld)) {
             throw arguments.usageError("--hold: all coefficients are held, and none is left to fit.");
         }
@@ -169,6 +206,32 @@ final class CurveOptions {
         return "--limit “" + text + "”: write \"" + name + ">0\", \"" + name + "<5\" or \"0<" + name + "<5\".";
     }
 
+    /// One of a person's own.
+    private Optional<Curve> kept(String wanted) {
+        try {
+            return CurveFile.named(CurveFile.kept(UserFolders.ofSystem().curves()), wanted)
+                    .map(Curve.class::cast);
+        } catch (UnreadableFile broken) {
+            throw arguments.usageError("--curve “" + wanted + "” is none that the program has, and your own list of "
+                    + "curves cannot be read: " + broken.getMessage());
+        }
+    }
+
+    /// A formula with what is asked of its coefficients, away from any table.
+    Optional<FormulaCurve> alone() {
+        if (formula == null) {
+            return Optional.empty();
+        }
+        return switch (CurveFormula.read(formula)) {
+            case CurveFormula.Reading.Read(CurveFormula read) -> Optional.of(settings(FormulaCurve.of(read)));
+            case CurveFormula.Reading.Wrong wrong -> throw arguments.usageError(wrong(formula, wrong));
+        };
+    }
+
+    private static String wrong(String text, CurveFormula.Reading.Wrong wrong) {
+        return "--formula, at character " + (wrong.from() + 1) + " of “" + text + "”: " + wrong.sentence();
+    }
+
     private Curve shape() {
         String wanted = curve == null ? "line" : curve;
         if (degree != null && !wanted.equals("polynomial")) {
@@ -185,6 +248,7 @@ final class CurveOptions {
                         degree == null ? OptionalInt.empty() : OptionalInt.of(degree),
                         intercept == null ? OptionalDouble.empty() : OptionalDouble.of(intercept),
                         onLogScale)
+                .or(() -> kept(wanted))
                 .orElseThrow(() -> arguments.usageError(
                         onLogScale && Curves.keywords().contains(wanted)
                                 ? "--on-log-scale goes with --curve exponential or power."

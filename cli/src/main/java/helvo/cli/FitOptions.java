@@ -3,6 +3,7 @@ package helvo.cli;
 import helvo.core.Progress;
 import helvo.core.RootLocale;
 import helvo.core.fit.Curve;
+import helvo.core.fit.FormulaCurve;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.Edit;
 import helvo.core.study.FigureEdit;
@@ -50,7 +51,7 @@ final class FitOptions {
                 .required()
                 .texts(value -> ys = value);
         reading = new ImportCommandOptions(arguments);
-        shape = new CurveOptions(arguments);
+        shape = new CurveOptions(arguments, CurveOptions.Part.ALL);
         rows = new RowOptions(arguments);
         bars = new BarOptions(arguments);
     }
@@ -140,6 +141,10 @@ final class FitOptions {
         }
         ImportCommandOptions.refuseText(xColumn, columns.table());
         Curve chosen = shape.curve(xColumn, columns.table().columns());
+        if (chosen instanceof FormulaCurve curve && !curve.shared().isEmpty() && !rows.areGrouped() && ys.size() == 1) {
+            throw arguments.usageError("--shared " + String.join(", ", curve.shared())
+                    + ": there is one series only; --by splits it into groups.");
+        }
         Column yColumn = yColumns.getFirst();
         var edits = new ArrayList<Edit>();
         int id = columns.table().id();

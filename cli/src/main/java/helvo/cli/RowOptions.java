@@ -48,6 +48,10 @@ final class RowOptions {
                 .text(value -> by = value);
     }
 
+    boolean areGrouped() {
+        return by != null;
+    }
+
     List<Edit> edits(ColumnsByName columns, Column xColumn, Column yColumn, Curve chosen, int figure) throws UserError {
         var edits = new ArrayList<Edit>();
         if (exclude != null) {

@@ -43,6 +43,7 @@ class HelvoTest {
             "equationOrigin",
             "coefficients",
             "coefficientsOrigin",
+            "sharedFit",
             "lesserLimit",
             "search",
             "held",

@@ -44,8 +44,15 @@ public record Diagnostics(
             Progress progress) {
         ForkedTask<OptionalDouble> spearman = ForkedTask.of(points.size(), () -> Correlation.spearmanRho(points));
         Optional<ErrorBarLines> bounds = known.or(() -> ErrorBarLines.of(points, progress.part(0, 0.5)));
+        // Of a fit over several groups, each group's curve is judged as it is alone.
+        Optional<Residuals> judged =
+                residuals.flatMap(left -> left.fit().shared().isEmpty()
+                        ? residuals
+                        : left.fit().shared().get().alone() instanceof FitOutcome.Fitted(Fit alone)
+                                ? Optional.of(Residuals.of(alone, left.points(), progress))
+                                : Optional.empty());
         ResidualDiagnosis judgement =
-                residuals.map(left -> ResidualDiagnosis.of(left, progress)).orElse(ResidualDiagnosis.NONE);
+                judged.map(left -> ResidualDiagnosis.of(left, progress)).orElse(ResidualDiagnosis.NONE);
         Optional<BarCoverage> passing = residuals
                 .filter(left -> left.fit().curve().fittedOn() == Curve.FittedOn.Y)
                 .flatMap(left -> BarCoverage.of(left.fit(), left.points(), progress.part(0.5, 0.7)));

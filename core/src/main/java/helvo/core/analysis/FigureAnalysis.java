@@ -18,6 +18,7 @@ import helvo.core.table.SeriesKey;
 import helvo.core.table.Table;
 import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -162,8 +163,13 @@ public record FigureAnalysis(
                 && SeriesPoints.Source.of(previous.get().table, previous.get().figure)
                         .same(source);
         if (samePoints) {
+            var known = new LinkedHashMap<SeriesKey, Points>();
+            previous.get().series.forEach(old -> known.put(old.key(), old.points()));
+            Map<SeriesKey, FitOutcome> shared = SharedCurves.of(
+                    figure, known, key -> previous.get().series(key).map(SeriesAnalysis::chosen), progress);
             List<SeriesAnalysis> all = previous.get().series.stream()
-                    .map(old -> old.choosing(figure.curve(old.key()), progress))
+                    .map(old ->
+                            old.choosing(figure.curve(old.key()), Optional.ofNullable(shared.get(old.key())), progress))
                     .toList();
             return new FigureAnalysis(
                     figure,
@@ -181,6 +187,13 @@ public record FigureAnalysis(
         boolean sameRows = previous.isPresent()
                 && SeriesPoints.Source.of(previous.get().table, previous.get().figure)
                         .sameButFurther(source);
+        var pointsOf = new LinkedHashMap<SeriesKey, Points>();
+        points.forEach(each -> pointsOf.put(each.key(), each.points()));
+        Map<SeriesKey, FitOutcome> together = SharedCurves.of(
+                figure,
+                pointsOf,
+                key -> sameRows ? previous.get().series(key).map(SeriesAnalysis::chosen) : Optional.empty(),
+                progress.part(0.2, 0.3));
         var all = new ArrayList<SeriesAnalysis>();
         for (int i = 0; i < count; i++) {
             SeriesPoints each = points.get(i);
@@ -195,10 +208,11 @@ public record FigureAnalysis(
                             && ofOwn.filter(same -> same == each.points()).isPresent()
                     ? each.with(own.get().points())
                     : each;
+            Optional<FitOutcome> known = Optional.ofNullable(together.get(each.key()));
             Progress part = progress.part(0.2 + 0.8 * i / count, 0.2 + 0.8 * (i + 1) / count);
             all.add(own.filter(_ -> !each.key().isFurther())
-                    .map(old -> old.choosing(figure.curve(each.key()), part))
-                    .orElseGet(() -> SeriesAnalysis.of(shared, figure.curve(each.key()), part)));
+                    .map(old -> old.choosing(figure.curve(each.key()), known, part))
+                    .orElseGet(() -> SeriesAnalysis.of(shared, figure.curve(each.key()), known, part)));
         }
         return new FigureAnalysis(
                 figure, table, labelled(figure, table, all), List.of(), numbers, List.of(), List.of());

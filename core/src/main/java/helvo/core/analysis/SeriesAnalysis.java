@@ -57,7 +57,8 @@ public record SeriesAnalysis(
         return chosen instanceof FitOutcome.Fitted(Fit fit) ? Optional.of(fit) : Optional.empty();
     }
 
-    static SeriesAnalysis of(SeriesPoints series, Curve curve, Progress progress) {
+    /// @param known what fitting its curve gave, if it is known
+    static SeriesAnalysis of(SeriesPoints series, Curve curve, Optional<FitOutcome> known, Progress progress) {
         FitOutcome line = new Line().fit(series.points(), progress.part(0, 0.4));
         Optional<Correlation> correlation =
                 series.points().weighedInBoth() ? Correlation.of(series.points()) : Correlation.ofLine(line);
@@ -74,7 +75,7 @@ public record SeriesAnalysis(
                         Optional.empty(),
                         Optional.empty(),
                         correlation)
-                .choosing(curve, progress.part(0.4, 1));
+                .choosing(curve, known, progress.part(0.4, 1));
         return series.points().size() > MAX_POINTS_JUDGED_AT_ONCE ? chosen : chosen.diagnosing(progress);
     }
 
@@ -132,13 +133,19 @@ public record SeriesAnalysis(
                 : outcomes.stream()
                         .filter(outcome -> outcome.curve().equals(shape))
                         .findFirst()
-                        .flatMap(outcome -> outcome instanceof FitOutcome.Fitted(Fit fit)
-                                        && EvidenceWeights.isRefuted(fit, outcomes)
-                                ? Optional.of(
-                                        fit.quality().r2AboutMean().orElse(0) < 0
-                                                ? "it fits worse than the mean alone"
-                                                : "the line’s intercept differs from it")
-                                : Optional.empty());
+                        .flatMap(outcome ->
+                                outcome instanceof FitOutcome.Fitted(Fit fit) ? whyNotRanked(fit) : Optional.empty());
+    }
+
+    private Optional<String> whyNotRanked(Fit fit) {
+        return fit.shared().isPresent()
+                ? Optional.of("it is one fit over several series")
+                : !EvidenceWeights.isRefuted(fit, outcomes)
+                        ? Optional.empty()
+                        : Optional.of(
+                                fit.quality().r2AboutMean().orElse(0) < 0
+                                        ? "it fits worse than the mean alone"
+                                        : "the line’s intercept differs from it");
     }
 
     /// The simplest shape that is as good as any: of those within 2 of the least AICc, the one with the fewest
@@ -169,7 +176,7 @@ public record SeriesAnalysis(
 
     /// The same series with another curve chosen.
     public SeriesAnalysis showing(Curve curve) {
-        return choosing(curve, Progress.none());
+        return choosing(curve, Optional.empty(), Progress.none());
     }
 
     boolean compares(Curve shape) {
@@ -195,14 +202,25 @@ public record SeriesAnalysis(
     }
 
     /// The same series with another curve; the shapes are not fitted again.
-    SeriesAnalysis choosing(Curve curve, Progress progress) {
-        return chosen.curve().equals(curve) && (residuals.isPresent() || fit().isEmpty())
+    ///
+    /// @param known what fitting it gave, if it is known: as one of several series with a curve in common
+    SeriesAnalysis choosing(Curve curve, Optional<FitOutcome> known, Progress progress) {
+        boolean isSame = known.map(outcome -> outcome == chosen)
+                .orElse(chosen.curve().equals(curve)
+                        && fit().flatMap(Fit::shared).isEmpty());
+        return isSame && (residuals.isPresent() || fit().isEmpty())
                 ? this
-                : newly(curve, progress);
+                : newly(
+                        known.or(() -> outcome(curve).filter(SeriesAnalysis::isOfOneSeries))
+                                .orElseGet(() -> curve.fit(points, progress.part(0, 0.5))),
+                        progress);
     }
 
-    private SeriesAnalysis newly(Curve curve, Progress progress) {
-        FitOutcome outcome = outcome(curve).orElseGet(() -> curve.fit(points, progress.part(0, 0.5)));
+    private static boolean isOfOneSeries(FitOutcome outcome) {
+        return !(outcome instanceof FitOutcome.Fitted(Fit fit)) || fit.shared().isEmpty();
+    }
+
+    private SeriesAnalysis newly(FitOutcome outcome, Progress progress) {
         Optional<PrintedEquation> printed = Optional.empty();
         Optional<Residuals> left = Optional.empty();
         if (outcome instanceof FitOutcome.Fitted(Fit fit)) {

@@ -71,6 +71,7 @@ public final class EvidenceWeights {
     /// The fit, where it is to as many points as any and weighs them as the others do.
     private static Optional<Fit> comparable(FitOutcome outcome, List<FitOutcome> outcomes, Points points) {
         return outcome instanceof FitOutcome.Fitted(Fit fit)
+                        && fit.shared().isEmpty()
                         && fit.quality().points() == mostPoints(outcomes)
                         && fit.curve().fittedOn() == Curve.FittedOn.Y
                         && (!points.weighedInBoth() || fit.curve().weighsBoth() || fit.curve() instanceof Mean)
@@ -81,7 +82,9 @@ public final class EvidenceWeights {
     private static int mostPoints(List<FitOutcome> outcomes) {
         return outcomes.stream()
                 .mapToInt(o ->
-                        o instanceof FitOutcome.Fitted(Fit fit) ? fit.quality().points() : 0)
+                        o instanceof FitOutcome.Fitted(Fit fit) && fit.shared().isEmpty()
+                                ? fit.quality().points()
+                                : 0)
                 .max()
                 .orElse(0);
     }

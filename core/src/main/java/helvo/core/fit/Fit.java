@@ -7,6 +7,7 @@ import helvo.core.points.Points;
 import java.math.BigDecimal;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalDouble;
 
 /// A curve fitted to points by least squares.
 ///
@@ -22,6 +23,8 @@ import java.util.Optional;
 /// @param lesser     what leaves less than this curve, which is the least only about itself; empty where it is the
 ///     least of all
 /// @param search     how the least was found; empty where it is worked out directly
+/// @param shared     of one fit over several groups, of which this is the curve of one: its scatter and degrees of
+///     freedom are those of all
 public record Fit(
         Curve curve,
         List<Coefficient> coefficients,
@@ -31,12 +34,28 @@ public record Fit(
         boolean takesZero,
         Optional<BigDecimal> origin,
         Optional<Lesser> lesser,
-        Optional<Search> search) {
+        Optional<Search> search,
+        Optional<Shared> shared) {
     /// A search from several starts.
     ///
     /// @param starts how many there were
     /// @param ended  how many of them ended at the least
     public record Search(int starts, int ended) {}
+
+    /// One fit over several groups.
+    ///
+    /// @param groups how many there are
+    /// @param points of this one
+    /// @param r2     of all groups
+    /// @param test   whether curves of their own would leave less; empty where there is nothing to test it by
+    /// @param alone  the curve of this group alone
+    public record Shared(int groups, int points, OptionalDouble r2, Optional<SharingTest> test, FitOutcome alone) {}
+
+    /// The test that nothing is lost by sharing coefficients.
+    ///
+    /// @param further how many coefficients more curves of their own have
+    /// @param freedom degrees of freedom of these
+    public record SharingTest(int further, int freedom, FitQuality.F f) {}
 
     /// What a curve becomes as a coefficient grows without end, where that leaves a smaller sum of squares.
     ///
@@ -68,29 +87,37 @@ public record Fit(
                 false,
                 Optional.empty(),
                 Optional.empty(),
+                Optional.empty(),
                 Optional.empty());
     }
 
     /// The same coefficients as those of another shape, its curve a function of another x.
     Fit withCurve(Curve other, FittedFunction ofX) {
-        return new Fit(other, coefficients, covariance, ofX, quality, takesZero, origin, lesser, search);
+        return new Fit(other, coefficients, covariance, ofX, quality, takesZero, origin, lesser, search, shared);
     }
 
     Fit withZero() {
-        return new Fit(curve, coefficients, covariance, function, quality, true, origin, lesser, search);
+        return new Fit(curve, coefficients, covariance, function, quality, true, origin, lesser, search, shared);
     }
 
     /// The same with coefficients that are those about an origin.
     Fit withOrigin(BigDecimal at) {
-        return new Fit(curve, coefficients, covariance, function, quality, takesZero, Optional.of(at), lesser, search);
+        return new Fit(
+                curve, coefficients, covariance, function, quality, takesZero, Optional.of(at), lesser, search, shared);
     }
 
     Fit withSearch(Search of) {
-        return new Fit(curve, coefficients, covariance, function, quality, takesZero, origin, lesser, Optional.of(of));
+        return new Fit(
+                curve, coefficients, covariance, function, quality, takesZero, origin, lesser, Optional.of(of), shared);
+    }
+
+    Fit withShared(Shared of) {
+        return new Fit(
+                curve, coefficients, covariance, function, quality, takesZero, origin, lesser, search, Optional.of(of));
     }
 
     Fit withLesser(Optional<Lesser> limit) {
-        return new Fit(curve, coefficients, covariance, function, quality, takesZero, origin, limit, search);
+        return new Fit(curve, coefficients, covariance, function, quality, takesZero, origin, limit, search, shared);
     }
 
     /// Whether a point takes part in this fit as far as its shape is concerned.

@@ -1,6 +1,7 @@
 package helvo.core.fit;
 
 import helvo.core.numeric.FittedFunction;
+import helvo.core.points.Points;
 import helvo.core.points.Weighting;
 import java.util.Optional;
 import java.util.OptionalDouble;
@@ -130,6 +131,42 @@ public record FitQuality(
                 aicc,
                 weighting,
                 chiSquare);
+    }
+
+    /// The same for one group of the points, with the R² of that.
+    FitQuality ofPart(Points part, FittedFunction function) {
+        double mean = 0;
+        double weights = 0;
+        double left = 0;
+        for (int i = 0; i < part.size(); i++) {
+            double weight = weight(part, i);
+            weights += weight;
+            mean += (part.y()[i] - mean) * weight / weights;
+            double residual = function.residual(part.x()[i], part.y()[i]);
+            left += weight * residual * residual;
+        }
+        double total = 0;
+        for (int i = 0; i < part.size(); i++) {
+            total += weight(part, i) * (part.y()[i] - mean) * (part.y()[i] - mean);
+        }
+        OptionalDouble own = total > 0 ? OptionalDouble.of(perfect() ? 1 : 1 - left / total) : OptionalDouble.empty();
+        return new FitQuality(
+                points,
+                coefficients,
+                residualSumOfSquares,
+                about,
+                own,
+                own,
+                OptionalDouble.empty(),
+                residualStandardDeviation,
+                Optional.empty(),
+                aicc,
+                weighting,
+                chiSquare);
+    }
+
+    private static double weight(Points points, int i) {
+        return points.weighting() == Weighting.UNWEIGHTED ? 1 : 1 / (points.ySigma()[i] * points.ySigma()[i]);
     }
 
     /// The standard deviation of a point of weight 1: s, or 1 where bars weigh as stated.

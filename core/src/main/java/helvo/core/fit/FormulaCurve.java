@@ -26,6 +26,10 @@ public record FormulaCurve(String name, String keyword, CurveFormula formula, Li
     public static final String OWN = "formula";
 
     public FormulaCurve {
+        Require.require(
+                !keyword.equals(OWN) || name.equals(formula.text()) || name.length() <= MOST_CHARACTERS,
+                "a curve's name has %s characters at most",
+                MOST_CHARACTERS);
         settings = List.copyOf(settings);
         Require.require(
                 settings.size() == formula.coefficients().size(),
@@ -46,6 +50,19 @@ public record FormulaCurve(String name, String keyword, CurveFormula formula, Li
                         .toList());
     }
 
+    /// The longest name.
+    public static final int MOST_CHARACTERS = 80;
+
+    /// A person's own under a name.
+    public FormulaCurve named(String own) {
+        return new FormulaCurve(own, keyword, formula, settings);
+    }
+
+    /// Whether a person gave it a name.
+    public boolean isNamed() {
+        return keyword.equals(OWN) && !name.equals(formula.text());
+    }
+
     public FormulaCurve with(List<CoefficientSetting> others) {
         return new FormulaCurve(name, keyword, formula, others);
     }
@@ -53,6 +70,18 @@ public record FormulaCurve(String name, String keyword, CurveFormula formula, Li
     /// Whether it can be fitted about an x₀ amid the points: held values, limits and starts are those at x itself.
     boolean isMovable() {
         return formula.isMovable() && settings.stream().allMatch(CoefficientSetting.FREE::equals);
+    }
+
+    /// The coefficients that the curves of all groups have in common.
+    public List<String> shared() {
+        return formula.coefficients().stream()
+                .filter(name -> setting(name).isShared() && !setting(name).isHeld())
+                .toList();
+    }
+
+    /// The same with nothing in common.
+    FormulaCurve unshared() {
+        return with(settings.stream().map(each -> each.withShared(false)).toList());
     }
 
     /// What a person asks of a coefficient.

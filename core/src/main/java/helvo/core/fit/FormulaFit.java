@@ -87,7 +87,7 @@ final class FormulaFit {
                         determined,
                         scaled.scale(),
                         scaled.quality(),
-                        points.size())
+                        points.size() > determined.length)
                 .<FitOutcome>map(of -> new FitOutcome.Fitted(new Fit(
                                 curve,
                                 of.values(),
@@ -105,6 +105,7 @@ final class FormulaFit {
     /// @param inverse    of the normal equations' matrix, for the coefficients that are determined
     /// @param determined places of those, rising: a coefficient at its limit is not estimated
     /// @param scale      of the standard errors: what a root of the inverse is multiplied with
+    /// @param isKnown    whether scatter is left to judge by
     /// @return empty where one is not finite
     static Optional<Estimates> coefficients(
             Curve curve,
@@ -114,10 +115,10 @@ final class FormulaFit {
             int[] determined,
             double scale,
             FitQuality quality,
-            int n) {
+            boolean isKnown) {
         List<String> names = curve.coefficientNames();
         var coefficients = new ArrayList<Coefficient>();
-        double[][] covariance = n <= determined.length ? Fit.UNKNOWN : new double[names.size()][names.size()];
+        double[][] covariance = !isKnown ? Fit.UNKNOWN : new double[names.size()][names.size()];
         for (int k = 0; k < names.size(); k++) {
             int place = formula.coefficients().indexOf(names.get(k));
             int at = Arrays.binarySearch(determined, place);

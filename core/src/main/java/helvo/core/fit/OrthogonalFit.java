@@ -139,7 +139,14 @@ final class OrthogonalFit {
                     ? 1
                     : n > determined.length ? Math.sqrt(found.chiSquare() / (n - determined.length)) : 0;
             return FormulaFit.coefficients(
-                            curve, formula, found.coefficients(), found.inverse(), determined, scale, quality, n)
+                            curve,
+                            formula,
+                            found.coefficients(),
+                            found.inverse(),
+                            determined,
+                            scale,
+                            quality,
+                            n > determined.length)
                     .<FitOutcome>map(of -> new FitOutcome.Fitted(new Fit(
                             curve,
                             of.values(),

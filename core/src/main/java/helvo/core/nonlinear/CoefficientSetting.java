@@ -9,10 +9,12 @@ import java.util.OptionalDouble;
 /// @param low   it is not less than this
 /// @param high  nor more
 /// @param start a value that the search begins at too
-public record CoefficientSetting(OptionalDouble held, OptionalDouble low, OptionalDouble high, OptionalDouble start) {
+/// @param isShared whether the curves of all groups have one value of it
+public record CoefficientSetting(
+        OptionalDouble held, OptionalDouble low, OptionalDouble high, OptionalDouble start, boolean isShared) {
     /// Fitted, anywhere.
     public static final CoefficientSetting FREE = new CoefficientSetting(
-            OptionalDouble.empty(), OptionalDouble.empty(), OptionalDouble.empty(), OptionalDouble.empty());
+            OptionalDouble.empty(), OptionalDouble.empty(), OptionalDouble.empty(), OptionalDouble.empty(), false);
 
     public CoefficientSetting {
         Require.require(
@@ -42,14 +44,18 @@ public record CoefficientSetting(OptionalDouble held, OptionalDouble low, Option
     }
 
     public CoefficientSetting withHeld(double value) {
-        return new CoefficientSetting(OptionalDouble.of(value), low, high, start);
+        return new CoefficientSetting(OptionalDouble.of(value), low, high, start, isShared);
+    }
+
+    public CoefficientSetting withShared(boolean shared) {
+        return new CoefficientSetting(held, low, high, start, shared);
     }
 
     public CoefficientSetting withStart(double value) {
-        return new CoefficientSetting(held, low, high, OptionalDouble.of(value));
+        return new CoefficientSetting(held, low, high, OptionalDouble.of(value), isShared);
     }
 
     public CoefficientSetting withLimits(OptionalDouble from, OptionalDouble to) {
-        return new CoefficientSetting(held, from, to, start);
+        return new CoefficientSetting(held, from, to, start, isShared);
     }
 }

@@ -23,7 +23,7 @@ public final class NonlinearLeastSquares {
     private static final int STEPS_WITH_ALL = 8;
     private static final int ALL_STEPS = 300;
     /// Sums of squares that differ by less than this part of them are those of one place.
-    private static final double SAME = 1e-6;
+    static final double SAME = 1e-6;
     /// The same after few steps.
     private static final double NEARLY_SAME = 1e-3;
 
@@ -70,18 +70,23 @@ public final class NonlinearLeastSquares {
         free = IntStream.range(0, settings.size())
                 .filter(k -> !settings.get(k).isHeld())
                 .toArray();
+        linear = linear(formula, settings);
+        others = Arrays.stream(free)
+                .filter(k -> Arrays.stream(linear).noneMatch(each -> each == k))
+                .toArray();
+    }
+
+    /// The places of the coefficients that are fitted, have no limits, and in which the formula is linear.
+    static int[] linear(CurveFormula formula, List<CoefficientSetting> settings) {
         Set<Integer> unlimited = new HashSet<>();
-        for (int k : free) {
-            if (!settings.get(k).isLimited()) {
+        for (int k = 0; k < settings.size(); k++) {
+            if (!settings.get(k).isHeld() && !settings.get(k).isLimited()) {
                 unlimited.add(k);
             }
         }
-        linear = formula.linear(unlimited).stream()
+        return formula.linear(unlimited).stream()
                 .mapToInt(Integer::intValue)
                 .sorted()
-                .toArray();
-        others = Arrays.stream(free)
-                .filter(k -> Arrays.stream(linear).noneMatch(each -> each == k))
                 .toArray();
     }
 

@@ -78,6 +78,17 @@ public record ScaledPoints(double[] x, double[] y, double[] roots, double unit, 
         return Arrays.stream(places).mapToDouble(i -> values[i]).toArray();
     }
 
+    /// Those from one to before another, in the same units.
+    public ScaledPoints part(int from, int to) {
+        return new ScaledPoints(
+                Arrays.copyOfRange(x, from, to),
+                Arrays.copyOfRange(y, from, to),
+                areAlike() ? ALIKE : Arrays.copyOfRange(roots, from, to),
+                unit,
+                rootPower,
+                weighting);
+    }
+
     /// The sum of squares about 0.
     public double squares() {
         return IntStream.range(0, size())

@@ -85,6 +85,7 @@ final class FitResults {
                                         : "An exponential curve",
                                 inPercent(1 - limit.share())),
                         true)));
+        shared();
         quality();
         verdict().ifPresent(sentence -> lines.add(new Line.Sentence(sentence, false)));
         lines.add(new Line.Sentence(Results.rows(series.rows()), false));
@@ -97,6 +98,35 @@ final class FitResults {
         lines.addAll(new ReadingsResults(figure).of(series));
         further();
         return List.copyOf(lines);
+    }
+
+    /// Of one fit over several groups: what they share, and whether they may.
+    private void shared() {
+        if (fit.shared().isEmpty() || !(fit.curve() instanceof FormulaCurve curve)) {
+            return;
+        }
+        Fit.Shared shared = fit.shared().get();
+        lines.add(new Line.Sentence(
+                RootLocale.format(
+                        "One fit over %,d groups, %,d points and %,d coefficients in all: these share %s. Scatter and "
+                                + "degrees of freedom are those of all; R² and checks are this group’s own.",
+                        shared.groups(),
+                        fit.quality().points(),
+                        fit.quality().coefficients(),
+                        String.join(", ", curve.shared())),
+                false));
+        shared.test()
+                .ifPresent(test -> lines.add(new Line.Sentence(
+                        (test.f().p() < SIGNIFICANCE_LEVEL
+                                        ? "Curves of each group’s own leave significantly less"
+                                        : "Curves of each group’s own do not leave significantly less")
+                                + RootLocale.format(
+                                        " (F = %s on %,d and %,d, %s).",
+                                        numbers.significant(test.f().value(), 3),
+                                        test.further(),
+                                        test.freedom(),
+                                        numbers.p(test.f().p())),
+                        test.f().p() < SIGNIFICANCE_LEVEL)));
     }
 
     /// The slope before the intercept; of a formula as it is written.

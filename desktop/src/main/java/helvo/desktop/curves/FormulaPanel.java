@@ -312,8 +312,8 @@ public final class FormulaPanel extends Panel {
             if (low.isPresent() && high.isPresent() && low.getAsDouble() >= high.getAsDouble()) {
                 throw new NoNumber(each.high(), each.name() + ": the upper limit must lie above the lower one.");
             }
-            settings.add(
-                    new CoefficientSetting(read(each.held(), each.name()), low, high, read(each.start(), each.name())));
+            settings.add(new CoefficientSetting(
+                    read(each.held(), each.name()), low, high, read(each.start(), each.name()), false));
         }
         if (settings.stream().allMatch(CoefficientSetting::isHeld)) {
             throw new NoNumber(asked.getFirst().held(), "All coefficients are held, and none is left to fit.");

@@ -6,7 +6,7 @@ import helvo.desktop.persistence.PreferencesFile;
 import helvo.desktop.persistence.RecentStudies;
 import helvo.desktop.persistence.Settings;
 import helvo.desktop.persistence.StudyOrigin;
-import helvo.desktop.persistence.UserFolders;
+import helvo.files.disk.UserFolders;
 import helvo.files.study.Journal;
 import java.nio.file.Path;
 import java.util.List;

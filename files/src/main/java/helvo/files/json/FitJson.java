@@ -290,6 +290,24 @@ public final class FitJson {
                                 .put("starts", search.starts())
                                 .put("endedHere", search.ended()),
                         () -> node.putNull("search"));
+        fit.shared()
+                .ifPresentOrElse(
+                        shared -> {
+                            ObjectNode all = node.putObject("sharedFit");
+                            all.put("groups", shared.groups()).put("pointsOfThis", shared.points());
+                            ArrayNode names = all.putArray("coefficients");
+                            ((FormulaCurve) fit.curve()).shared().forEach(names::add);
+                            put(all, "r2", shared.r2());
+                            shared.test()
+                                    .ifPresentOrElse(
+                                            test -> all.putObject("test")
+                                                    .put("f", test.f().value())
+                                                    .put("p", test.f().p())
+                                                    .put("furtherCoefficients", test.further())
+                                                    .put("degreesOfFreedom", test.freedom()),
+                                            () -> all.putNull("test"));
+                        },
+                        () -> node.putNull("sharedFit"));
         ObjectNode held = node.putObject("held");
         fit.curve().held().forEach(held::put);
     }

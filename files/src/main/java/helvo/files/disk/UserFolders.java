@@ -1,4 +1,4 @@
-package helvo.desktop.persistence;
+package helvo.files.disk;
 
 import java.nio.file.Path;
 import java.util.Locale;
@@ -35,6 +35,11 @@ public record UserFolders(Path config, Path state) {
     /// Where journals are kept, the usual place first.
     public Path kept() {
         return state.resolve("kept");
+    }
+
+    /// The curves that the person keeps under names.
+    public Path curves() {
+        return config.resolve("curves.json");
     }
 
     public Path log() {
