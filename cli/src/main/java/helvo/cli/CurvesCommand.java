@@ -5,10 +5,10 @@ import helvo.core.RootLocale;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.fit.Curve;
+import helvo.core.fit.Curves;
 import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
 import helvo.core.fit.PrintedEquation;
-import helvo.core.fit.TradeCurve;
 import helvo.core.number.NumberNotation;
 import helvo.core.results.EquationText;
 import helvo.core.results.ReadingsResults;
@@ -17,7 +17,6 @@ import helvo.files.UnreadableFile;
 import helvo.files.json.FitJson;
 import java.io.PrintWriter;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -26,9 +25,6 @@ import tools.jackson.databind.node.ObjectNode;
 
 /// `helvo curves`: all shapes of curves fitted to a file's points, side by side.
 final class CurvesCommand extends Command {
-    /// Through more points the curves of the trade take too long to be fitted all.
-    private static final int MOST_SEARCHED = 20_000;
-
     private final FitOptions options;
     private List<PlaceOnAxis> at = List.of();
     private boolean bounds;
@@ -68,8 +64,7 @@ final class CurvesCommand extends Command {
 
     private int compare(FitInput input, List<ObjectNode> reports) throws UnreadableFile, UserError {
         FigureAnalysis all = input.compared();
-        // The curves of the trade, and one that is named, of a high degree or on the log scale, are compared with the
-        // others.
+        // One that is named, of a high degree or on the log scale, is compared with the others.
         FigureAnalysis figure = all.withSeries(all.series().stream()
                 .map(each -> each.comparing(further(each), Progress.none()))
                 .toList());
@@ -86,10 +81,10 @@ final class CurvesCommand extends Command {
         } else {
             PrintWriter out = arguments.out();
             out.println(input.about(figure));
-            if (series.points().size() > MOST_SEARCHED) {
+            if (series.points().size() > Curves.MOST_SEARCHED) {
                 out.println(RootLocale.format(
                         "Through more than %,d points only the usual shapes are compared; --curve adds another.",
-                        MOST_SEARCHED));
+                        Curves.MOST_SEARCHED));
             }
             if (series.tooFewToRank()) {
                 out.println(RootLocale.format(
@@ -115,11 +110,7 @@ final class CurvesCommand extends Command {
     }
 
     private static List<Curve> further(SeriesAnalysis series) {
-        Stream<Curve> trade = series.points().size() > MOST_SEARCHED
-                ? Stream.of()
-                : Arrays.stream(TradeCurve.values()).map(TradeCurve::curve);
-        return Stream.concat(trade, Stream.of(series.chosen().curve()))
-                .distinct()
+        return Stream.of(series.chosen().curve())
                 .filter(curve -> series.outcomes().stream()
                         .noneMatch(outcome -> outcome.curve().equals(curve)))
                 .toList();

@@ -43,6 +43,7 @@ class HelvoTest {
             "equationOrigin",
             "coefficients",
             "coefficientsOrigin",
+            "profileLimits",
             "sharedFit",
             "lesserLimit",
             "search",

@@ -10,10 +10,12 @@ import helvo.core.fit.Correlation;
 import helvo.core.fit.Curve;
 import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
+import helvo.core.fit.ProfileLimits;
 import helvo.core.fit.Residuals;
 import helvo.core.fit.TheilSen;
 import helvo.core.points.Points;
 import helvo.core.task.ForkedTask;
+import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
 
@@ -27,6 +29,7 @@ import java.util.OptionalDouble;
 /// @param withExcluded the same curve through the rows that were excluded as well; empty where none was
 /// @param minimax the least that the bars of any polynomial of the curve's degree would need; empty for other
 ///     shapes
+/// @param profiles the limits of coefficients that ± does not tell
 public record Diagnostics(
         Optional<ErrorBarLines> bounds,
         ResidualDiagnosis judgement,
@@ -34,7 +37,8 @@ public record Diagnostics(
         OptionalDouble spearmanRho,
         Optional<TheilSen> theilSen,
         Optional<Fit> withExcluded,
-        Optional<MinimaxPolynomial> minimax) {
+        Optional<MinimaxPolynomial> minimax,
+        List<ProfileLimits> profiles) {
     /// @param excluded the points with those that were excluded; empty where none was
     static Diagnostics of(
             Points points,
@@ -74,6 +78,9 @@ public record Diagnostics(
                 spearman.join(),
                 opinion,
                 before,
-                polynomial.flatMap(curve -> MinimaxPolynomial.of(points, curve.degree(), progress.part(0.7, 1))));
+                polynomial.flatMap(curve -> MinimaxPolynomial.of(points, curve.degree(), progress.part(0.7, 1))),
+                residuals
+                        .map(left -> ProfileLimits.of(left.fit(), left.points(), progress))
+                        .orElse(List.of()));
     }
 }

@@ -7,9 +7,13 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.OptionalInt;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 
 /// The list of curve shapes that are fitted and offered.
 public final class Curves {
+    /// Through more points the curves of the trade take too long to be fitted all.
+    public static final int MOST_SEARCHED = 20_000;
+
     private static final int MAX_ALTERNATIVE_DEGREE = 3;
 
     private Curves() {}
@@ -28,6 +32,17 @@ public final class Curves {
                 new Logistic(),
                 new Polynomial(4),
                 new Polynomial(5));
+    }
+
+    /// Those that are compared through so many points: those that are offered, and the curves of the trade where
+    /// all of them can be searched for in a moment.
+    public static List<Curve> compared(int points) {
+        return points > MOST_SEARCHED
+                ? offered()
+                : Stream.concat(
+                                offered().stream(),
+                                Arrays.stream(TradeCurve.values()).map(TradeCurve::curve))
+                        .toList();
     }
 
     /// Those that are named where another one leaves a pattern: all that are offered but for the lines with fewer

@@ -12,7 +12,9 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Function;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 
 /// A curve that is written as a formula: one of the trade's, or a person's own.
@@ -70,6 +72,14 @@ public record FormulaCurve(String name, String keyword, CurveFormula formula, Li
     /// Whether it can be fitted about an x₀ amid the points: held values, limits and starts are those at x itself.
     boolean isMovable() {
         return formula.isMovable() && settings.stream().allMatch(CoefficientSetting.FREE::equals);
+    }
+
+    /// The places of those that are fitted.
+    Set<Integer> free() {
+        return IntStream.range(0, settings.size())
+                .filter(k -> !settings.get(k).isHeld())
+                .boxed()
+                .collect(Collectors.toSet());
     }
 
     /// The coefficients that the curves of all groups have in common.

@@ -3,7 +3,6 @@ package helvo.core.fit;
 import helvo.core.Progress;
 import helvo.core.fit.solver.SubstitutedFunction;
 import helvo.core.formula.CurveFormula;
-import helvo.core.nonlinear.CoefficientSetting;
 import helvo.core.nonlinear.OrthogonalLeastSquares;
 import helvo.core.number.RoundNumber;
 import helvo.core.numeric.Range;
@@ -51,7 +50,7 @@ final class OrthogonalFit {
         double[] x = origin.isEmpty()
                 ? points.x()
                 : Arrays.stream(points.x()).map(each -> each - x0).toArray();
-        var formula = new Formula(curve);
+        var formula = CurveAsFormula.of(curve);
         double[] inX = known(points.xSigma(), points.size());
         double[] inY = known(points.ySigma(), points.size());
         List<double[]> starts = new ArrayList<>();
@@ -59,7 +58,7 @@ final class OrthogonalFit {
         for (Points each : List.of(
                 points.over(x, points.y(), points.ySigma()), points.alike().over(x, points.y(), EXACT))) {
             switch (curve.fitInY(each, progress)) {
-                case FitOutcome.Fitted(Fit fit) when fit.origin().isEmpty() -> starts.add(formula.all(fit));
+                case FitOutcome.Fitted(Fit fit) when fit.origin().isEmpty() -> starts.add(formula.coefficients(fit));
                 case FitOutcome.Fitted _ -> {}
                 case FitOutcome.NotFitted because -> none = Optional.of(because);
             }
@@ -67,8 +66,9 @@ final class OrthogonalFit {
         if (starts.isEmpty() && none.isPresent()) {
             return none.get();
         }
-        return OrthogonalLeastSquares.of(formula.formula, formula.settings, x, points.y(), inX, inY, starts, progress)
-                .map(found -> formula.fitted(points, found))
+        return OrthogonalLeastSquares.of(
+                        formula.formula(), formula.settings(), x, points.y(), inX, inY, starts, progress)
+                .map(found -> fitted(formula, points, found))
                 .map(outcome -> outcome instanceof FitOutcome.Fitted(Fit fit) && origin.isPresent()
                         ? new FitOutcome.Fitted(
                                 fit.withCurve(curve, new SubstitutedFunction(fit.function(), each -> each - x0, _ -> 1))
@@ -81,7 +81,7 @@ final class OrthogonalFit {
     }
 
     /// Standard deviations, 0 for what has no bar.
-    private static double[] known(double[] sigma, int size) {
+    static double[] known(double[] sigma, int size) {
         double[] known = new double[size];
         for (int i = 0; i < sigma.length; i++) {
             known[i] = sigma[i] > 0 ? sigma[i] : 0;
@@ -89,86 +89,52 @@ final class OrthogonalFit {
         return known;
     }
 
-    /// A curve as a formula.
-    private static final class Formula {
-        private final Curve curve;
-        private final CurveFormula formula;
-        private final List<CoefficientSetting> settings;
+    private static FitOutcome fitted(CurveAsFormula of, Points points, OrthogonalLeastSquares.Found found) {
+        Curve curve = of.curve();
+        CurveFormula formula = of.formula();
+        int n = points.size();
+        int[] determined = found.determined();
+        boolean aboutZero = curve instanceof FixedInterceptLine && curve.fixedIntercept() == 0;
+        FitQuality quality = FitQuality.of(
+                points.weighting(),
+                n,
+                determined.length,
+                found.chiSquare(),
+                total(points.y(), found.weights(), false),
+                1);
+        double scale = points.weighting() == Weighting.STATED
+                ? 1
+                : n > determined.length ? Math.sqrt(found.chiSquare() / (n - determined.length)) : 0;
+        return FormulaFit.coefficients(
+                        curve,
+                        formula,
+                        found.coefficients(),
+                        found.inverse(),
+                        determined,
+                        scale,
+                        quality,
+                        n > determined.length)
+                .<FitOutcome>map(estimates -> new FitOutcome.Fitted(new Fit(
+                        curve,
+                        estimates.values(),
+                        estimates.covariance(),
+                        new FittedFormula(formula, found.coefficients(), found.inverse(), determined, 1),
+                        aboutZero ? quality.aboutZero(total(points.y(), found.weights(), true)) : quality)))
+                .orElseGet(() -> new FitOutcome.NotFitted(curve, new FitFailureReason.OutOfRange()));
+    }
 
-        Formula(Curve curve) {
-            this.curve = curve;
-            if (curve instanceof FormulaCurve own) {
-                formula = own.formula();
-                settings = own.settings();
-                return;
-            }
-            String text = curve.form(
-                    name -> name.equals(Curve.FIXED) ? "(" + curve.fixedIntercept() + ")" : name,
-                    "x",
-                    Curve.Notation.PROGRAM);
-            if (!(CurveFormula.read(text) instanceof CurveFormula.Reading.Read(CurveFormula read))) {
-                throw new IllegalStateException(text + " is no formula");
-            }
-            formula = read;
-            settings = read.coefficients().stream()
-                    .map(_ -> CoefficientSetting.FREE)
-                    .toList();
+    /// The weighted sum of squares of y about its mean or about 0.
+    private static double total(double[] y, double[] weights, boolean aboutZero) {
+        double mean = 0;
+        double sum = 0;
+        for (int i = 0; i < y.length && !aboutZero; i++) {
+            sum += weights[i];
+            mean += (y[i] - mean) * weights[i] / sum;
         }
-
-        /// The coefficients of a fit in the formula's order, those that are held too.
-        double[] all(Fit fit) {
-            return formula.coefficients().stream()
-                    .mapToDouble(name -> curve.held().containsKey(name)
-                            ? curve.held().get(name)
-                            : fit.coefficient(name).value())
-                    .toArray();
+        double total = 0;
+        for (int i = 0; i < y.length; i++) {
+            total += weights[i] * (y[i] - mean) * (y[i] - mean);
         }
-
-        FitOutcome fitted(Points points, OrthogonalLeastSquares.Found found) {
-            int n = points.size();
-            int[] determined = found.determined();
-            boolean aboutZero = curve instanceof FixedInterceptLine && curve.fixedIntercept() == 0;
-            FitQuality quality = FitQuality.of(
-                    points.weighting(),
-                    n,
-                    determined.length,
-                    found.chiSquare(),
-                    total(points.y(), found.weights(), false),
-                    1);
-            double scale = points.weighting() == Weighting.STATED
-                    ? 1
-                    : n > determined.length ? Math.sqrt(found.chiSquare() / (n - determined.length)) : 0;
-            return FormulaFit.coefficients(
-                            curve,
-                            formula,
-                            found.coefficients(),
-                            found.inverse(),
-                            determined,
-                            scale,
-                            quality,
-                            n > determined.length)
-                    .<FitOutcome>map(of -> new FitOutcome.Fitted(new Fit(
-                            curve,
-                            of.values(),
-                            of.covariance(),
-                            new FittedFormula(formula, found.coefficients(), found.inverse(), determined, 1),
-                            aboutZero ? quality.aboutZero(total(points.y(), found.weights(), true)) : quality)))
-                    .orElseGet(() -> new FitOutcome.NotFitted(curve, new FitFailureReason.OutOfRange()));
-        }
-
-        /// The weighted sum of squares of y about its mean or about 0.
-        private static double total(double[] y, double[] weights, boolean aboutZero) {
-            double mean = 0;
-            double sum = 0;
-            for (int i = 0; i < y.length && !aboutZero; i++) {
-                sum += weights[i];
-                mean += (y[i] - mean) * weights[i] / sum;
-            }
-            double total = 0;
-            for (int i = 0; i < y.length; i++) {
-                total += weights[i] * (y[i] - mean) * (y[i] - mean);
-            }
-            return total;
-        }
+        return total;
     }
 }

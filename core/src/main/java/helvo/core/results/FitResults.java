@@ -13,6 +13,7 @@ import helvo.core.fit.Fit;
 import helvo.core.fit.FitQuality;
 import helvo.core.fit.FormulaCurve;
 import helvo.core.fit.Mean;
+import helvo.core.fit.ProfileLimits;
 import helvo.core.fit.YorkFit;
 import helvo.core.number.NumberNotation;
 import helvo.core.numeric.Range;
@@ -366,7 +367,33 @@ final class FitResults {
                 numbers.withUncertainty(coefficient.value(), error),
                 fit.curve().unit(coefficient.name(), y.unit(), x.unit()),
                 error.isPresent() ? exact + " ± " + numbers.exact(error.getAsDouble()) : exact,
-                error.isEmpty() && fit.quality().degreesOfFreedom() > 0 ? "at its limit" : ""));
+                error.isEmpty() && fit.quality().degreesOfFreedom() > 0
+                        ? "at its limit"
+                        : profile(coefficient).map(each -> limits(each, error)).orElse("")));
+    }
+
+    private Optional<ProfileLimits> profile(Coefficient coefficient) {
+        return series.diagnostics().flatMap(known -> known.profiles().stream()
+                .filter(each -> each.coefficient().equals(coefficient.name()))
+                .findFirst());
+    }
+
+    /// "95 %: 3.1 to 9.8", where ± does not tell it.
+    private String limits(ProfileLimits profile, OptionalDouble error) {
+        return "95 %: "
+                + (profile.low().isPresent() && profile.high().isPresent()
+                        ? end(profile.low(), error) + " to " + end(profile.high(), error)
+                        : profile.low().isPresent()
+                                ? "above " + end(profile.low(), error)
+                                : profile.high().isPresent()
+                                        ? "below " + end(profile.high(), error)
+                                        : "open on both sides");
+    }
+
+    /// To the place of ±, or with two digits where that leaves none.
+    private String end(OptionalDouble value, OptionalDouble error) {
+        double at = value.getAsDouble();
+        return Math.abs(at) < error.orElse(0) / 10 ? numbers.significant(at, 2) : numbers.rounded(at, error);
     }
 
     /// A straight line is judged by r, a bent curve by how little it leaves.

@@ -93,7 +93,7 @@ class SeriesAnalysisTest {
         SeriesAnalysis series = series(bent());
         assertThat(series.outcomes())
                 .extracting(FitOutcome::curve)
-                .containsExactlyInAnyOrderElementsOf(Curves.offered());
+                .containsExactlyInAnyOrderElementsOf(Curves.compared(1));
         List<FitOutcome> ranked = series.ranked();
         double[] aicc = ranked.stream()
                 .filter(each -> series.weight(each.curve()).isPresent())

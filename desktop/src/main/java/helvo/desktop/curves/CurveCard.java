@@ -37,8 +37,6 @@ final class CurveCard extends ToggleButton {
     /// What R² takes where it stands beneath the name.
     private static final double LINE = 15;
     private static final double SIDES = 12;
-    /// Narrower than this, a card has no room for name and R² beside one another.
-    private static final double ROOM_FOR_BOTH = 100;
     /// Characters of an R² beside which there is room for a word.
     private static final int SHORT_R2 = 7;
     /// Has a ground of its own over the curve.
@@ -103,15 +101,12 @@ final class CurveCard extends ToggleButton {
         }
         setPrefWidth(width);
         name.setMaxWidth(inner);
-        boolean both = width >= ROOM_FOR_BOTH * Themes.textSize().get();
-        head.getChildren().clear();
         head.setLeft(name);
-        head.setRight(both ? r2 : null);
         head.setPrefWidth(inner);
         words.setPrefSize(inner, HEIGHT + 8);
         evidence.setWidth(inner);
         bar.setWidth(inner * share);
-        picture.resizeTo(inner, both ? HEIGHT : HEIGHT - LINE);
+        picture.resizeTo(inner, HEIGHT - LINE);
         arrange(!words.isVisible());
     }
 
@@ -121,8 +116,7 @@ final class CurveCard extends ToggleButton {
         fitted.setManaged(fits);
         words.setVisible(!fits);
         words.setManaged(!fits);
-        boolean ownLine = fits && head.getRight() == null;
-        boolean beside = ownLine && r2.getText().length() <= SHORT_R2;
+        boolean beside = fits && r2.getText().length() <= SHORT_R2;
         secondLine.getChildren().clear();
         drawn.getChildren().setAll(picture);
         simplest.getStyleClass().remove(ON_PICTURE);
@@ -132,10 +126,8 @@ final class CurveCard extends ToggleButton {
             simplest.getStyleClass().add(ON_PICTURE);
             drawn.getChildren().add(simplest);
         }
-        if (ownLine) {
-            secondLine.setLeft(r2);
-        }
-        head.setBottom(ownLine ? secondLine : null);
+        secondLine.setLeft(r2);
+        head.setBottom(fits ? secondLine : null);
     }
 
     /// @param most     whether no other shape has more evidence for it

@@ -17,12 +17,16 @@ import helvo.core.number.NumberNotation;
 import helvo.core.study.Figure;
 import helvo.core.study.FigureEdit;
 import helvo.core.table.RowCondition;
+import helvo.core.table.SeriesKey;
 import helvo.desktop.controls.SeriesColors;
 import helvo.desktop.controls.WrappedLabel;
 import helvo.desktop.panels.Commands;
 import helvo.desktop.panels.Panels;
 import helvo.desktop.theme.Themes;
 import helvo.desktop.workspace.Workspace;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -45,6 +49,8 @@ public final class CurvesStrip extends HBox {
     private static final double LEFT = 84;
     private static final double WIDEST = 150;
     private static final int SEVERAL = 3;
+    private static final double NARROWEST = 124;
+    private static final int FEWEST = 4;
 
     private final Workspace workspace;
     private final Label series = new Label();
@@ -59,6 +65,10 @@ public final class CurvesStrip extends HBox {
     private final Button more;
     private final ToggleGroup group = new ToggleGroup();
     private final VBox labels = new VBox();
+    private final Map<Curve, CurveCard> made = new HashMap<>();
+    /// The curves by their evidence, and whose they are.
+    private List<Curve> ranked = Curves.offered();
+    private Optional<SeriesKey> arranged = Optional.empty();
 
     public CurvesStrip(Workspace workspace, Panels panels) {
         this.workspace = workspace;
@@ -97,9 +107,7 @@ public final class CurvesStrip extends HBox {
         more.setMinWidth(Region.USE_PREF_SIZE);
         getChildren().addAll(labels, missing, cards, more);
         setAlignment(Pos.CENTER_LEFT);
-        cards.widthProperty().subscribe(_ -> fit());
-        Curves.offered().forEach(shape -> cards.getChildren().add(card(shape)));
-        fit();
+        cards.widthProperty().subscribe(_ -> update());
         workspace.analysis().subscribe(_ -> update());
         Themes.follow(this, () -> {
             resizeText();
@@ -116,24 +124,48 @@ public final class CurvesStrip extends HBox {
         return card;
     }
 
-    /// Behind the cards of all series one for a curve that is not among them.
-    private void showChosen(Curve chosen) {
-        int offered = Curves.offered().size();
-        boolean isFurther = cards.getChildren().stream()
-                .limit(offered)
-                .noneMatch(card -> ((CurveCard) card).shape().equals(chosen));
-        boolean isThere = cards.getChildren().size() > offered
-                && ((CurveCard) cards.getChildren().getLast()).shape().equals(chosen);
-        if (isFurther && isThere) {
-            return;
+    /// The cards of the curves that suit the series best, as many as there is room for: the mean, which each has to
+    /// beat, the line, the curve that is chosen, and those with most evidence. They keep their places until all are
+    /// compared.
+    private void arrange(SeriesAnalysis current) {
+        List<Curve> compared = Curves.compared(current.points().size());
+        boolean isComplete =
+                compared.stream().allMatch(shape -> current.outcome(shape).isPresent());
+        boolean isNew = !arranged.equals(Optional.of(current.key()));
+        Curve chosen = current.chosen().curve();
+        if (isComplete || isNew) {
+            ranked = isComplete
+                    ? current.ranked().stream().map(FitOutcome::curve).toList()
+                    : Curves.offered();
+            arranged = Optional.of(current.key());
         }
-        if (cards.getChildren().size() > offered) {
-            cards.getChildren().removeLast();
-        }
-        if (isFurther) {
-            cards.getChildren().add(card(chosen));
+        int room = Math.max(FEWEST, (int)
+                ((cards.getWidth() + GAP) / (NARROWEST * Themes.textSize().get() + GAP)));
+        var shapes = new LinkedHashSet<Curve>(List.of(new Mean(), new Line(), chosen));
+        ranked.stream().takeWhile(_ -> shapes.size() < room).forEach(shapes::add);
+        List<Curve> inOrder = shapes.stream()
+                .sorted(Comparator.comparingInt(CurvesStrip::place).thenComparingInt(this::rank))
+                .toList();
+        if (!inOrder.equals(cards.getChildren().stream()
+                .map(card -> ((CurveCard) card).shape())
+                .toList())) {
+            made.keySet().retainAll(inOrder);
+            cards.getChildren().setAll(inOrder.stream().map(this::cardOf).toList());
         }
         fit();
+    }
+
+    /// The two that others are measured by come first.
+    private static int place(Curve shape) {
+        return shape instanceof Mean ? 0 : shape instanceof Line ? 1 : 2;
+    }
+
+    private int rank(Curve shape) {
+        return ranked.contains(shape) ? ranked.indexOf(shape) : ranked.size();
+    }
+
+    private CurveCard cardOf(Curve shape) {
+        return made.computeIfAbsent(shape, this::card);
     }
 
     private void resizeText() {
@@ -179,7 +211,7 @@ public final class CurvesStrip extends HBox {
                                 + "named in colour. The mean alone is what each has to beat.");
         Optional<String> repeated = repeated(current, figure.numbers());
         setShown(cards, figure.hint().isEmpty());
-        showChosen(current.chosen().curve());
+        arrange(current);
         setShown(missing, repeated.isPresent() && figure.hint().isEmpty());
         missing.setText(repeated.orElse(""));
         double most = current.weights().stream()

@@ -327,6 +327,12 @@ public final class FitJson {
                         .orElse(OptionalDouble.empty()));
         ArrayNode coefficients = node.putArray("coefficients");
         fit.coefficients().forEach(coefficient -> coefficients.add(coefficient(coefficient)));
+        ArrayNode profiles = node.putArray("profileLimits");
+        series.diagnostics().map(Diagnostics::profiles).orElse(List.of()).forEach(each -> {
+            ObjectNode limits = profiles.addObject().put("coefficient", each.coefficient());
+            put(limits, "low", each.low());
+            put(limits, "high", each.high());
+        });
         search(node, fit);
         put(node, "r2", quality.r2());
         node.put("r2About", quality.about() == FitQuality.About.ZERO ? "zero" : "mean");
