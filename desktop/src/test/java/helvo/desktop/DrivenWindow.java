@@ -101,6 +101,16 @@ final class DrivenWindow {
             }
 
             @Override
+            public Optional<Path> curves() {
+                return toOpen.stream().findFirst();
+            }
+
+            @Override
+            public Optional<Path> curvesTo(String suggestedName) {
+                return Optional.ofNullable(saveTo);
+            }
+
+            @Override
             public Optional<Path> report(ReportFormat format, String suggestedName) {
                 return Optional.ofNullable(saveTo);
             }

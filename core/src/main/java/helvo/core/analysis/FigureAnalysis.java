@@ -20,7 +20,6 @@ import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
@@ -232,7 +231,7 @@ public record FigureAnalysis(
                                         ? ""
                                         : ", " + RowCondition.sentence(curve.conditions(), table))
                                 + ", "
-                                + each.chosen().curve().name().toLowerCase(Locale.ROOT)))
+                                + each.chosen().curve().nameInSentence()))
                         .orElse(each))
                 .toList();
     }

@@ -4,6 +4,7 @@ import helvo.core.Progress;
 import helvo.core.points.Points;
 import helvo.core.points.Weighting;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
@@ -17,6 +18,11 @@ public sealed interface Curve
 
     /// As a person calls it: "Line", "Quadratic".
     String name();
+
+    /// The same amid a sentence: "cubic"; a formula and a name that a person gave stay as they are.
+    default String nameInSentence() {
+        return name().toLowerCase(Locale.ROOT);
+    }
 
     /// As the command line and the study file call it: "line", "polynomial".
     String keyword();

@@ -13,7 +13,6 @@ import java.math.BigDecimal;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.function.DoubleUnaryOperator;
@@ -133,7 +132,7 @@ public final class ExponentialFit {
                 .map(each -> (each - scaled.middle) / scaled.half)
                 .toArray();
         ScaledPoints all = ScaledPoints.of(t, points);
-        String name = curve.name().toLowerCase(Locale.ROOT) + " curve";
+        String name = curve.nameInSentence() + " curve";
         if (all.squares() == 0) {
             return new FitOutcome.NotFitted(curve, new FitFailureReason.NoneFits(name, "all y are 0"));
         }

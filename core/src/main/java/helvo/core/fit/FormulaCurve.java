@@ -100,6 +100,11 @@ public record FormulaCurve(String name, String keyword, CurveFormula formula, Li
     }
 
     @Override
+    public String nameInSentence() {
+        return keyword.equals(OWN) ? name : Curve.super.nameInSentence();
+    }
+
+    @Override
     public int degree() {
         return 0;
     }

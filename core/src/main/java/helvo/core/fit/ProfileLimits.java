@@ -3,6 +3,7 @@ package helvo.core.fit;
 import helvo.core.Progress;
 import helvo.core.nonlinear.CoefficientSetting;
 import helvo.core.nonlinear.ProfileSearch;
+import helvo.core.numeric.Range;
 import helvo.core.points.Points;
 import helvo.core.points.ScaledPoints;
 import java.util.ArrayList;
@@ -19,6 +20,9 @@ public record ProfileLimits(String coefficient, OptionalDouble low, OptionalDoub
     private static final double DIFFERS = 0.1;
     /// With more points they hardly differ, and take long.
     private static final int MOST_POINTS = 1000;
+
+    /// In parts of the span of x.
+    private static final double FIRST_STEP_OF_CORNER = 0.01;
 
     private static final double[] EXACT = {};
 
@@ -43,14 +47,19 @@ public record ProfileLimits(String coefficient, OptionalDouble low, OptionalDoub
         var found = new ArrayList<ProfileLimits>();
         for (Coefficient each : fit.coefficients()) {
             int k = formula.formula().coefficients().indexOf(each.name());
-            if (each.uncertainty().isEmpty()) {
+            boolean isCorner =
+                    each.uncertainty().isEmpty() && formula.formula().corners().contains(k);
+            if (each.uncertainty().isEmpty() && !isCorner) {
                 continue;
             }
-            double reach = half * each.uncertainty().get().standardError();
+            double reach = isCorner
+                    ? FIRST_STEP_OF_CORNER
+                            * (Range.of(used.x()).high() - Range.of(used.x()).low())
+                    : half * each.uncertainty().get().standardError();
             progress.reached(Double.NaN);
             OptionalDouble low = search.end(k, -reach, growth);
             OptionalDouble high = search.end(k, reach, growth);
-            if (differs(each.value() - reach, low, reach) || differs(each.value() + reach, high, reach)) {
+            if (isCorner || differs(each.value() - reach, low, reach) || differs(each.value() + reach, high, reach)) {
                 found.add(new ProfileLimits(each.name(), low, high));
             }
         }

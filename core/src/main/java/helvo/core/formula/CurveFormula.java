@@ -360,6 +360,33 @@ public final class CurveFormula {
         return rate > 0 && Double.isFinite(rate) ? rate : 1;
     }
 
+    /// The coefficients that are an x at which the curve has a corner: m in |x − m|.
+    public Set<Integer> corners() {
+        var found = new HashSet<Integer>();
+        gatherCorners(expression, found);
+        return Set.copyOf(found);
+    }
+
+    private static void gatherCorners(Expression part, Set<Integer> found) {
+        switch (part) {
+            case Constant _, ColumnValue _, Converted _ -> {}
+            case Applied(FormulaFunction function, Expression of) -> {
+                if (function == FormulaFunction.ABS
+                        && of instanceof Joined(Expression.Operator operator, Expression left, Expression right)
+                        && operator == Expression.Operator.MINUS
+                        && isBareX(left) != isBareX(right)
+                        && (isBareX(left) ? right : left) instanceof ColumnValue(int id)) {
+                    found.add(id - Parser.FIRST_COEFFICIENT);
+                }
+                gatherCorners(of, found);
+            }
+            case Joined(Expression.Operator _, Expression left, Expression right) -> {
+                gatherCorners(left, found);
+                gatherCorners(right, found);
+            }
+        }
+    }
+
     /// How each coefficient counts in powers of the units of x and y.
     public CurveDimensions dimensions() {
         return CurveDimensions.of(expression, coefficients.size());

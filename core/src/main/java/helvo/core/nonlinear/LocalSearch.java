@@ -54,6 +54,15 @@ final class LocalSearch {
         return new LocalSearch(other, settings, free, linear);
     }
 
+    /// The same with one coefficient held at what a start has.
+    LocalSearch holding(int coefficient) {
+        return new LocalSearch(sumOfSquares, settings, without(free, coefficient), without(linear, coefficient));
+    }
+
+    private static int[] without(int[] all, int one) {
+        return Arrays.stream(all).filter(k -> k != one).toArray();
+    }
+
     /// Where a search stands.
     ///
     /// @param ended whether its steps became short

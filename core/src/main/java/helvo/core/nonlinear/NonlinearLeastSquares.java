@@ -22,6 +22,8 @@ public final class NonlinearLeastSquares {
     private static final int FEW_STEPS = 40;
     private static final int STEPS_WITH_ALL = 8;
     private static final int ALL_STEPS = 300;
+    /// So many points next to a corner of the curve are tried as its place.
+    private static final int MOST_CORNERS = 4;
     /// Sums of squares that differ by less than this part of them are those of one place.
     static final double SAME = 1e-6;
     /// The same after few steps.
@@ -141,7 +143,50 @@ public final class NonlinearLeastSquares {
                         ended);
             }
         }
+        Optional<Found> atCorner =
+                nearest.isEmpty() ? Optional.empty() : atCorner(whole, points, nearest.getFirst(), begun.size(), ended);
+        if (atCorner.isPresent()) {
+            return atCorner.get();
+        }
         return new Undetermined(open(many, nearest.isEmpty() ? near.getFirst() : nearest.getFirst()));
+    }
+
+    /// The least where a corner of the curve lies at a point, and the sum of squares has one too (Hudson 1966, J. Am.
+    /// Stat. Assoc. 61:1097): the corner stays there, and has no standard error.
+    private Optional<Found> atCorner(
+            LocalSearch whole, ScaledPoints points, LocalSearch.Place near, int starts, int ended) {
+        for (int corner : formula.corners()) {
+            if (settings.get(corner).isHeld()) {
+                continue;
+            }
+            LocalSearch held = whole.holding(corner);
+            Optional<LocalSearch.Minimum> least = nearest(points.x(), near.p()[corner])
+                    .mapToObj(i -> {
+                        double[] start = near.p().clone();
+                        start[corner] = points.x()[i];
+                        return start;
+                    })
+                    .flatMap(start -> held.again(start).stream())
+                    .flatMap(place ->
+                            held.polished(held.improved(place, ALL_STEPS).p()).stream())
+                    .filter(minimum -> minimum.squares() <= near.squares() * (1 + SAME))
+                    .min(Comparator.comparingDouble(LocalSearch.Minimum::squares));
+            if (least.isPresent()) {
+                LocalSearch.Minimum found = least.get();
+                return Optional.of(new Found(
+                        found.p(), found.squares(), found.largest(), found.inverse(), found.moving(), starts, ended));
+            }
+        }
+        return Optional.empty();
+    }
+
+    /// The places of the points next to an x.
+    private static IntStream nearest(double[] x, double to) {
+        return IntStream.range(0, x.length)
+                .boxed()
+                .sorted(Comparator.comparingDouble(i -> Math.abs(x[i] - to)))
+                .mapToInt(Integer::intValue)
+                .limit(MOST_CORNERS);
     }
 
     private FittedCurve curve(ScaledPoints points, Progress progress) {

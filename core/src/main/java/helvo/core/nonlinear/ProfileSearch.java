@@ -3,7 +3,6 @@ package helvo.core.nonlinear;
 import helvo.core.Progress;
 import helvo.core.formula.CurveFormula;
 import helvo.core.points.ScaledPoints;
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
@@ -18,19 +17,22 @@ public final class ProfileSearch {
     private static final int MOST_HALVINGS = 40;
     private static final double SAME_PLACE = 1e-7;
 
-    private final CurveFormula formula;
     private final List<CoefficientSetting> settings;
-    private final SumOfSquares sumOfSquares;
+    private final LocalSearch search;
     private final double[] p;
     private final double least;
 
     private ProfileSearch(
             CurveFormula formula, List<CoefficientSetting> settings, SumOfSquares sumOfSquares, double[] p) {
-        this.formula = formula;
         this.settings = settings;
-        this.sumOfSquares = sumOfSquares;
         this.p = p;
-        least = search(-1).valued(p).map(LocalSearch.Place::squares).orElse(Double.NaN);
+        int[] free = IntStream.range(0, settings.size())
+                .filter(k -> !settings.get(k).isHeld())
+                .toArray();
+        int[] linear =
+                sumOfSquares instanceof FittedCurve ? NonlinearLeastSquares.linear(formula, settings) : new int[0];
+        search = new LocalSearch(sumOfSquares, settings, free, linear);
+        least = search.valued(p).map(LocalSearch.Place::squares).orElse(Double.NaN);
     }
 
     /// By distances in y.
@@ -61,19 +63,6 @@ public final class ProfileSearch {
                 formula, settings, new OrthogonalDistances(formula.program(), x, y, xSigma, ySigma, progress), p);
     }
 
-    /// @param held a coefficient that does not move; −1 for none
-    private LocalSearch search(int held) {
-        List<CoefficientSetting> now = new ArrayList<>(settings);
-        if (held >= 0) {
-            now.set(held, settings.get(held).withHeld(p[held]));
-        }
-        int[] free = IntStream.range(0, settings.size())
-                .filter(k -> !now.get(k).isHeld())
-                .toArray();
-        int[] linear = sumOfSquares instanceof FittedCurve ? NonlinearLeastSquares.linear(formula, now) : new int[0];
-        return new LocalSearch(sumOfSquares, now, free, linear);
-    }
-
     /// Where the sum of squares has grown by so much; empty where it never does within its limits or a thousand
     /// standard errors.
     ///
@@ -81,16 +70,16 @@ public final class ProfileSearch {
     /// @param step   how far that would be if the sum grew with the square of the way: below 0 for the lower end
     /// @param growth of the sum, as a part of it
     public OptionalDouble end(int k, double step, double growth) {
-        LocalSearch search = search(k);
+        LocalSearch held = search.holding(k);
         double[] from = p.clone();
         double inner = 0;
         double innerRoot = -Math.sqrt(growth);
         double outer = within(k, step);
         for (int doubling = 0; doubling <= MOST_DOUBLINGS && outer != inner; doubling++) {
-            Optional<LocalSearch.Place> there = at(search, from, k, outer);
+            Optional<LocalSearch.Place> there = at(held, from, k, outer);
             double root = there.map(place -> root(place, growth)).orElse(Double.POSITIVE_INFINITY);
             if (root >= 0) {
-                return between(search, from, k, inner, innerRoot, outer, root, growth);
+                return between(held, from, k, inner, innerRoot, outer, root, growth);
             }
             from = there.orElseThrow().p();
             inner = outer;
@@ -109,15 +98,15 @@ public final class ProfileSearch {
         return Math.sqrt(Math.max(0, place.squares() / least - 1)) - Math.sqrt(growth);
     }
 
-    private Optional<LocalSearch.Place> at(LocalSearch search, double[] from, int k, double away) {
+    private Optional<LocalSearch.Place> at(LocalSearch held, double[] from, int k, double away) {
         double[] start = from.clone();
         start[k] = p[k] + away;
-        return search.again(start).map(place -> search.improved(place, MOST_STEPS));
+        return held.again(start).map(place -> held.improved(place, MOST_STEPS));
     }
 
     /// By false position that does not keep one end (Dowell and Jarratt 1971, BIT 11:168).
     private OptionalDouble between(
-            LocalSearch search,
+            LocalSearch held,
             double[] from,
             int k,
             double inner,
@@ -133,7 +122,7 @@ public final class ProfileSearch {
             boolean isFinite = Double.isFinite(highRoot);
             double next = isFinite ? high - highRoot * (high - low) / (highRoot - lowRoot) : (low + high) / 2;
             double root =
-                    at(search, from, k, next).map(place -> root(place, growth)).orElse(Double.POSITIVE_INFINITY);
+                    at(held, from, k, next).map(place -> root(place, growth)).orElse(Double.POSITIVE_INFINITY);
             if (Math.abs(root) < SAME_PLACE * Math.sqrt(growth) || Math.abs(high - low) < SAME_PLACE * Math.abs(high)) {
                 return OptionalDouble.of(p[k] + next);
             }

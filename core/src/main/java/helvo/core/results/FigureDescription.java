@@ -16,7 +16,6 @@ import helvo.core.table.Role;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.function.ToDoubleFunction;
 import java.util.stream.Stream;
@@ -194,7 +193,7 @@ public final class FigureDescription {
         double last = fit.function().at(Arrays.stream(each.points().x()).max().orElseThrow());
         boolean bends = fit.curve().degree() > 1;
         String rises = first < last ? "rises" : first > last ? "falls" : "level";
-        return (bends ? "" : rises + ", ") + fit.curve().name().toLowerCase(Locale.ROOT) + " "
+        return (bends ? "" : rises + ", ") + fit.curve().nameInSentence() + " "
                 + equation.inNames(x, each.rows().y().symbol())
                 + equation.where(x).map(where -> " with " + where).orElse("")
                 + (fit.quality().r2().isPresent()

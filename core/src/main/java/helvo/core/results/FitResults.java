@@ -367,9 +367,9 @@ final class FitResults {
                 numbers.withUncertainty(coefficient.value(), error),
                 fit.curve().unit(coefficient.name(), y.unit(), x.unit()),
                 error.isPresent() ? exact + " ± " + numbers.exact(error.getAsDouble()) : exact,
-                error.isEmpty() && fit.quality().degreesOfFreedom() > 0
-                        ? "at its limit"
-                        : profile(coefficient).map(each -> limits(each, error)).orElse("")));
+                profile(coefficient)
+                        .map(each -> limits(each, error))
+                        .orElse(error.isEmpty() && fit.quality().degreesOfFreedom() > 0 ? "at its limit" : "")));
     }
 
     private Optional<ProfileLimits> profile(Coefficient coefficient) {
@@ -379,9 +379,14 @@ final class FitResults {
     }
 
     /// "95 %: 3.1 to 9.8", where ± does not tell it.
-    private String limits(ProfileLimits profile, OptionalDouble error) {
+    private String limits(ProfileLimits profile, OptionalDouble standardError) {
+        boolean hasBoth = profile.low().isPresent() && profile.high().isPresent();
+        OptionalDouble error = standardError.isPresent() || !hasBoth
+                ? standardError
+                : OptionalDouble.of(
+                        (profile.high().getAsDouble() - profile.low().getAsDouble()) / 4);
         return "95 %: "
-                + (profile.low().isPresent() && profile.high().isPresent()
+                + (hasBoth
                         ? end(profile.low(), error) + " to " + end(profile.high(), error)
                         : profile.low().isPresent()
                                 ? "above " + end(profile.low(), error)

@@ -146,7 +146,7 @@ public sealed interface FigureEdit extends Edit {
 
         @Override
         public String sentence(Study before) {
-            return "Fit: " + curve.name().toLowerCase(Locale.ROOT)
+            return "Fit: " + curve.nameInSentence()
                     + (series.rows() == SeriesKey.Rows.WHOLE ? "" : " to " + series.words(""));
         }
     }
@@ -167,7 +167,7 @@ public sealed interface FigureEdit extends Edit {
 
         @Override
         public String sentence(Study before) {
-            return "Another curve: " + curve.name().toLowerCase(Locale.ROOT) + " through "
+            return "Another curve: " + curve.nameInSentence() + " through "
                     + named(before, figure, series.own())
                     + (conditions.isEmpty()
                             ? ""

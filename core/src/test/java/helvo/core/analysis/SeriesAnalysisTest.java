@@ -102,7 +102,7 @@ class SeriesAnalysisTest {
                 .toArray();
         assertThat(aicc).isSorted();
         assertThat(ranked.getFirst().curve()).isEqualTo(new Polynomial(2));
-        double sum = Curves.offered().stream()
+        double sum = Curves.compared(1).stream()
                 .map(series::weight)
                 .filter(OptionalDouble::isPresent)
                 .mapToDouble(OptionalDouble::getAsDouble)

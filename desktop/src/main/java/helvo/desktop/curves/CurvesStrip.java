@@ -28,7 +28,6 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
@@ -305,7 +304,7 @@ public final class CurvesStrip extends HBox {
     public void addTo(Commands commands) {
         for (Curve curve : Curves.all()) {
             commands.add(
-                    "Fit: " + curve.name().toLowerCase(Locale.ROOT),
+                    "Fit: " + curve.nameInSentence(),
                     "",
                     () -> workspace.series().isPresent(),
                     () -> choose(curve));

@@ -5,10 +5,12 @@ import static helvo.desktop.controls.Controls.field;
 import static helvo.desktop.controls.Controls.mainButton;
 import static helvo.desktop.controls.Controls.muted;
 import static helvo.desktop.controls.Controls.setShown;
+import static helvo.desktop.controls.Controls.smallButton;
 
+import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.fit.Coefficient;
-import helvo.core.fit.Curve;
+import helvo.core.fit.Curves;
 import helvo.core.fit.Fit;
 import helvo.core.fit.FormulaCurve;
 import helvo.core.fit.TradeCurve;
@@ -17,14 +19,22 @@ import helvo.core.nonlinear.CoefficientSetting;
 import helvo.core.number.DecimalMark;
 import helvo.core.number.NumberText;
 import helvo.core.results.EquationText;
+import helvo.core.study.Edit;
 import helvo.core.study.FigureEdit;
+import helvo.core.study.StudyEdit;
 import helvo.core.table.Column;
 import helvo.core.table.Kind;
+import helvo.core.table.SeriesKey;
 import helvo.core.table.Table;
 import helvo.desktop.panels.Commands;
 import helvo.desktop.panels.Panel;
 import helvo.desktop.panels.Panels;
+import helvo.desktop.task.InterfaceTimer;
+import helvo.desktop.workspace.Exporter;
+import helvo.desktop.workspace.Importer;
 import helvo.desktop.workspace.Workspace;
+import helvo.files.json.CurveFile;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -33,10 +43,13 @@ import java.util.OptionalDouble;
 import javafx.geometry.HPos;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
+import javafx.scene.control.CheckBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
+import javafx.scene.control.Tooltip;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.GridPane;
+import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 
@@ -47,12 +60,21 @@ public final class FormulaPanel extends Panel {
     private final Label says = muted("");
     private final GridPane coefficients = new GridPane(10, 6);
     private final Button apply = mainButton("formula-use", "Use this curve", this::use);
+    private final FlowPane own = new FlowPane(4, 3);
+    private final Label ownLabel = muted("Your own");
+    private final TextField name = field("formula-name", "Name to keep this curve under", 14);
+    private final Button keep = button("formula-keep", "Keep", this::keep);
+    private final Button forget = button("formula-forget", "Forget", this::forget);
+    private final KeptCurves kept;
+    /// What is typed is tried once no key came for so long.
+    private final InterfaceTimer trying = InterfaceTimer.after(Duration.ofMillis(250), this::tryOut);
     /// The curve whose coefficients are shown.
     private Optional<FormulaCurve> shown = Optional.empty();
     private List<Asked> asked = List.of();
 
     /// The fields of a coefficient.
-    private record Asked(String name, Label value, TextField held, TextField low, TextField high, TextField start) {
+    private record Asked(
+            String name, Label value, TextField held, TextField low, TextField high, TextField start, CheckBox shared) {
         List<TextField> fields() {
             return List.of(held, low, high, start);
         }
@@ -70,9 +92,11 @@ public final class FormulaPanel extends Panel {
         }
     }
 
-    public FormulaPanel(Workspace workspace, Panels panels) {
-        super(workspace, panels, "formula", "More curves", 600);
-        place(Pos.TOP_LEFT, 60, 40);
+    /// @param kept the person's own
+    public FormulaPanel(Workspace workspace, Panels panels, KeptCurves kept, Importer importer, Exporter exporter) {
+        super(workspace, panels, "formula", "More curves", 500);
+        this.kept = kept;
+        place(Pos.TOP_LEFT, 56, 16);
         formula.setPromptText("T0 + A*exp(-x/tau)");
         formula.setOnAction(_ -> use());
         formula.textProperty().subscribe(_ -> typed());
@@ -80,8 +104,45 @@ public final class FormulaPanel extends Panel {
         use.setId("formula-for");
         says.setId("formula-says");
         coefficients.setId("formula-coefficients");
-        getChildren().addAll(heading, trade(), use, new Label("Formula"), formula, says, coefficients, wrong, apply);
+        own.setId("formula-own");
+        getChildren()
+                .addAll(
+                        heading,
+                        trade(),
+                        use,
+                        new Label("Formula"),
+                        formula,
+                        says,
+                        coefficients,
+                        wrong,
+                        apply,
+                        keeping(importer, exporter));
+        kept.curves().subscribe(this::showOwn);
         workspace.analysis().subscribe(_ -> values());
+    }
+
+    /// A row to keep the curve under a name, and to hand curves on.
+    private HBox keeping(Importer importer, Exporter exporter) {
+        name.setPromptText("Name");
+        name.setOnAction(_ -> keep());
+        name.textProperty().subscribe(_ -> showKeeping());
+        keep.setTooltip(new Tooltip("Keeps the formula, with what is asked of its coefficients, for every study"));
+        Button take = smallButton(
+                "formula-take",
+                "Take from a file …",
+                "Take curves from a file into your own",
+                () -> importer.fileOfCurves().ifPresent(file -> kept.take(file, this::showError)));
+        Button write = smallButton("formula-write", "Hand on …", "Write your own curves to a file", () -> {
+            List<FormulaCurve> all = kept.curves().get();
+            if (all.isEmpty()) {
+                showError("You have kept no curve yet: give one a name first.");
+            } else {
+                exporter.placeForCurves("Curves.json").ifPresent(file -> kept.write(all, file, this::showError));
+            }
+        });
+        var row = new HBox(6, name, keep, forget, take, write);
+        row.setAlignment(Pos.CENTER_LEFT);
+        return row;
     }
 
     /// What it does by name, for the finder and for keys.
@@ -106,17 +167,73 @@ public final class FormulaPanel extends Panel {
             GridPane.setHgrow(buttons, Priority.ALWAYS);
             grid.addRow(grid.getRowCount(), label, buttons);
         }
+        ownLabel.setMinWidth(Region.USE_PREF_SIZE);
+        grid.addRow(grid.getRowCount(), ownLabel, own);
         return grid;
     }
 
     private Button tradeButton(TradeCurve each) {
-        String about = "y = " + each.curve().formula().text() + ": " + each.use() + ".";
-        Button choose = button("formula-" + each.curve().keyword(), each.curve().name(), () -> {
-            choose(each.curve());
-            show(each.curve());
+        Button choose = choice(
+                "formula-" + each.curve().keyword(),
+                each.curve(),
+                "y = " + each.curve().formula().text() + ": " + each.use() + ".");
+        choose.setGraphic(new CurveSketch(each));
+        return choose;
+    }
+
+    /// The curves that the person keeps.
+    private void showOwn(List<FormulaCurve> curves) {
+        own.getChildren()
+                .setAll(curves.stream()
+                        .map(each -> choice(
+                                "formula-own-" + CurveFile.word(each.name()),
+                                each,
+                                "y = " + each.formula().text() + "."))
+                        .toList());
+        setShown(ownLabel, !curves.isEmpty());
+        setShown(own, !curves.isEmpty());
+        showKeeping();
+    }
+
+    private void showKeeping() {
+        boolean isKept = CurveFile.named(kept.curves().get(), name.getText()).isPresent();
+        keep.setText(isKept ? "Keep instead" : "Keep");
+        keep.setDisable(shown.isEmpty() || name.getText().isBlank());
+        setShown(forget, isKept);
+    }
+
+    private void keep() {
+        clearError();
+        Optional<String> refused = CurveFile.refusal(name.getText());
+        if (refused.isPresent() || shown.isEmpty()) {
+            showError("This curve is not kept: " + refused.orElse("write a formula first") + ".");
+            return;
+        }
+        try {
+            FormulaCurve curve = FormulaCurve.of(shown.get().formula())
+                    .with(settings())
+                    .named(name.getText().strip());
+            shown = Optional.of(curve);
+            kept.keep(curve, this::showError);
+        } catch (NoNumber none) {
+            showError(none.sentence);
+            none.in.requestFocus();
+        }
+    }
+
+    private void forget() {
+        clearError();
+        kept.forget(name.getText(), this::showError);
+        name.clear();
+    }
+
+    private Button choice(String id, FormulaCurve curve, String about) {
+        Button choose = button(id, curve.name(), () -> {
+            choose(curve);
+            show(curve);
         });
         choose.getStyleClass().setAll("button", "look-choice");
-        choose.setAccessibleText(each.curve().name() + ", " + about);
+        choose.setAccessibleText(curve.name() + ", " + about);
         choose.hoverProperty().subscribe(over -> about(over ? about : " "));
         choose.focusedProperty().subscribe(on -> about(on ? about : " "));
         return choose;
@@ -129,6 +246,7 @@ public final class FormulaPanel extends Panel {
     @Override
     protected void begin() {
         clearError();
+        kept.read(this::showError);
         Optional<FormulaCurve> now = workspace
                 .series()
                 .map(series -> series.chosen().curve())
@@ -149,12 +267,14 @@ public final class FormulaPanel extends Panel {
     private void show(FormulaCurve curve) {
         shown = Optional.of(curve);
         formula.setText(curve.formula().text());
+        name.setText(curve.isNamed() ? curve.name() : "");
         rows();
     }
 
     /// The formula changed: what it means, or what is wrong with it, is said at once.
     private void typed() {
         clearError();
+        trying.start();
         String text = formula.getText();
         if (text.isBlank()) {
             shown = Optional.empty();
@@ -197,9 +317,13 @@ public final class FormulaPanel extends Panel {
                         .toList())
                 .orElse(List.of());
         if (!asked.isEmpty()) {
-            String[] heads = {"coefficient", "fitted", "hold at", "not below", "not above", "start at"};
-            for (int column = 0; column < heads.length; column++) {
-                Label head = muted(heads[column]);
+            List<String> heads =
+                    new ArrayList<>(List.of("", "fitted", "hold at", "not below", "not above", "start at"));
+            if (groups().size() > 1) {
+                heads.add("one for all");
+            }
+            for (int column = 0; column < heads.size(); column++) {
+                Label head = muted(heads.get(column));
                 head.setMinWidth(Region.USE_PREF_SIZE);
                 coefficients.add(head, column, 0);
             }
@@ -208,11 +332,14 @@ public final class FormulaPanel extends Panel {
             Asked each = asked.get(row);
             var name = new Label(each.name());
             name.getStyleClass().add("strong");
-            each.value().setMinWidth(140);
+            each.value().setMinWidth(126);
             GridPane.setHalignment(each.value(), HPos.LEFT);
             coefficients.addRow(row + 1, name, each.value());
             for (int field = 0; field < each.fields().size(); field++) {
                 coefficients.add(each.fields().get(field), field + 2, row + 1);
+            }
+            if (groups().size() > 1) {
+                coefficients.add(each.shared(), each.fields().size() + 2, row + 1);
             }
         }
         setShown(coefficients, !asked.isEmpty());
@@ -243,17 +370,36 @@ public final class FormulaPanel extends Panel {
                 number("held", name, "held at this value", setting.held()),
                 number("low", name, "lower limit", setting.low()),
                 number("high", name, "upper limit", setting.high()),
-                number("start", name, "start of the search", setting.start()));
+                number("start", name, "start of the search", setting.start()),
+                shared(name, setting.isShared()));
         known.filter(_ -> setting.equals(CoefficientSetting.FREE)).ifPresent(old -> {
             for (int i = 0; i < made.fields().size(); i++) {
                 made.fields().get(i).setText(old.fields().get(i).getText());
             }
+            made.shared().setSelected(old.shared().isSelected());
         });
         return made;
     }
 
+    private static CheckBox shared(String name, boolean isShared) {
+        var box = new CheckBox();
+        box.setId("formula-shared-" + name);
+        box.setSelected(isShared);
+        box.setAccessibleText(name + ", one value for all groups");
+        box.setTooltip(new Tooltip("One value for all groups: one fit over all of them"));
+        return box;
+    }
+
+    /// The series of the figure that have points of their own.
+    private List<SeriesKey> groups() {
+        return workspace.figure().map(FigureAnalysis::series).orElse(List.of()).stream()
+                .map(SeriesAnalysis::key)
+                .filter(SeriesKey::hasOwnPoints)
+                .toList();
+    }
+
     private TextField number(String id, String name, String purpose, OptionalDouble value) {
-        TextField number = field("formula-" + id + "-" + name, name + ", " + purpose, 6);
+        TextField number = field("formula-" + id + "-" + name, name + ", " + purpose, 3);
         number.setText(value.isPresent() ? NumberText.shortest(value.getAsDouble()) : "");
         number.setOnAction(_ -> use());
         return number;
@@ -313,7 +459,11 @@ public final class FormulaPanel extends Panel {
                 throw new NoNumber(each.high(), each.name() + ": the upper limit must lie above the lower one.");
             }
             settings.add(new CoefficientSetting(
-                    read(each.held(), each.name()), low, high, read(each.start(), each.name()), false));
+                    read(each.held(), each.name()),
+                    low,
+                    high,
+                    read(each.start(), each.name()),
+                    each.shared().isSelected() && each.held().getText().isBlank()));
         }
         if (settings.stream().allMatch(CoefficientSetting::isHeld)) {
             throw new NoNumber(asked.getFirst().held(), "All coefficients are held, and none is left to fit.");
@@ -334,9 +484,38 @@ public final class FormulaPanel extends Panel {
         return number;
     }
 
-    private void choose(Curve curve) {
-        workspace.figureInView().ifPresent(figure -> workspace
+    private void choose(FormulaCurve curve) {
+        trying.stop();
+        edit(curve).ifPresent(workspace::perform);
+    }
+
+    /// Shows the curve that is typed while it is typed; through many points that takes too long.
+    private void tryOut() {
+        boolean isQuick = workspace
                 .series()
-                .ifPresent(series -> workspace.perform(new FigureEdit.ChooseCurve(figure.id(), series.key(), curve))));
+                .filter(series -> series.points().size() <= Curves.MOST_SEARCHED)
+                .isPresent();
+        if (!isVisible() || !isQuick || formula.getText().isBlank() || shown.isEmpty()) {
+            return;
+        }
+        try {
+            edit(shown.get().with(settings())).ifPresent(workspace.document()::preview);
+        } catch (NoNumber notYet) {
+            // It is said once the curve is asked for.
+        }
+    }
+
+    /// The series in view has this curve; all groups where they share a coefficient.
+    private Optional<Edit> edit(FormulaCurve curve) {
+        return workspace.figureInView().flatMap(figure -> workspace.series().map(series -> {
+            if (curve.shared().isEmpty()) {
+                return new FigureEdit.ChooseCurve(figure.id(), series.key(), curve);
+            }
+            return new StudyEdit.Compound(
+                    "Fit: " + curve.nameInSentence() + " to all groups",
+                    groups().stream()
+                            .<Edit>map(key -> new FigureEdit.ChooseCurve(figure.id(), key, curve))
+                            .toList());
+        }));
     }
 }

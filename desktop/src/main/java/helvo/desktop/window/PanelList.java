@@ -1,6 +1,7 @@
 package helvo.desktop.window;
 
 import helvo.desktop.curves.FormulaPanel;
+import helvo.desktop.curves.KeptCurves;
 import helvo.desktop.export.ExportPanel;
 import helvo.desktop.figure.BarsPanel;
 import helvo.desktop.figure.FigurePanel;
@@ -82,7 +83,16 @@ final class PanelList {
         all.put(PointsPanel.class, inGuide("curves#part", () -> new PointsPanel(workspace, panels, view)));
         all.put(BarsPanel.class, inGuide("bars", () -> new BarsPanel(workspace, panels)));
         all.put(ReadingsPanel.class, inGuide("readings", () -> new ReadingsPanel(workspace, exporter, panels)));
-        all.put(FormulaPanel.class, inGuide("curves#formulas", () -> new FormulaPanel(workspace, panels)));
+        all.put(
+                FormulaPanel.class,
+                inGuide(
+                        "curves#formulas",
+                        () -> new FormulaPanel(
+                                workspace,
+                                panels,
+                                new KeptCurves(studies.folders().curves(), workspace.background()),
+                                importer,
+                                exporter)));
         all.put(QuantitiesPanel.class, inGuide("readings#quantities", () -> new QuantitiesPanel(workspace, panels)));
         all.put(ResultNotePanel.class, () -> new ResultNotePanel(workspace, panels, view));
         all.put(TourPanel.class, () -> new TourPanel(workspace, studies.settings(), panels));

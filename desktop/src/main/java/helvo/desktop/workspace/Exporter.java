@@ -52,6 +52,11 @@ public final class Exporter {
         dragging = workspace.background().latest("dragging");
     }
 
+    /// Where to write curves that are handed on, as a person says.
+    public Optional<Path> placeForCurves(String suggestedName) {
+        return dialogs.curvesTo(suggestedName);
+    }
+
     /// The way onto the clipboard.
     public Copying copying() {
         return new Copying(workspace, this);

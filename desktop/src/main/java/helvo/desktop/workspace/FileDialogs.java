@@ -27,6 +27,12 @@ public interface FileDialogs {
 
     Optional<Path> table(TableExport.Format format, String suggestedName);
 
+    /// A file of curves to take from.
+    Optional<Path> curves();
+
+    /// Where to write curves that are handed on.
+    Optional<Path> curvesTo(String suggestedName);
+
     /// A folder, as one that studies are kept in.
     Optional<Path> folder(String title);
 

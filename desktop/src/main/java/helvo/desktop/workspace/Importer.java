@@ -75,6 +75,11 @@ public final class Importer {
         opener = new StudyOpener(workspace, reading, studies);
     }
 
+    /// A file of curves that a person wants to take.
+    public Optional<Path> fileOfCurves() {
+        return dialogs.curves();
+    }
+
     /// Opens studies; what is opened here goes there if it is one.
     public StudyOpener opener() {
         return opener;

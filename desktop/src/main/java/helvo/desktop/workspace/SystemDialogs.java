@@ -85,6 +85,18 @@ public final class SystemDialogs implements FileDialogs {
     }
 
     @Override
+    public Optional<Path> curves() {
+        FileChooser chooser = chooser("Curves to take");
+        chooser.getExtensionFilters().add(new FileChooser.ExtensionFilter("Curves", "*.json"));
+        return Optional.ofNullable(chooser.showOpenDialog(owner)).map(File::toPath);
+    }
+
+    @Override
+    public Optional<Path> curvesTo(String suggestedName) {
+        return save("Write your curves", "Curves", "json", suggestedName);
+    }
+
+    @Override
     public Optional<Path> report(ReportFormat format, String suggestedName) {
         return save(
                 "Save the report as " + format.title(),

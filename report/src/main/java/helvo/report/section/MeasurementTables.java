@@ -161,7 +161,7 @@ final class MeasurementTables {
         return new Block.Grid(
                 numbering.nextTable(),
                 Span.of((several ? each.label() + ": residuals" : "Residuals") + " of the "
-                        + left.fit().curve().name().toLowerCase(java.util.Locale.ROOT)
+                        + left.fit().curve().nameInSentence()
                         + (left.fit().curve().degree() == 1 ? "." : " curve.")
                         + (all > rows.size() ? RootLocale.format(" The first %,d of %,d.", rows.size(), all) : "")),
                 List.of(

@@ -16,7 +16,6 @@ import helvo.core.results.Results;
 import helvo.report.model.Span;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.OptionalDouble;
 
 /// The summary at the head of a report.
@@ -108,7 +107,7 @@ final class SummarySection {
             strong(numbers.withUncertainty(fit.coefficients().getFirst().value(), OptionalDouble.empty()));
             say(each.rows().y().unit().isEmpty() ? "" : " " + each.rows().y().unit());
         } else {
-            String shape = fit.curve().name().toLowerCase(Locale.ROOT);
+            String shape = fit.curve().nameInSentence();
             say(" " + name + " follows " + ("aeiou".indexOf(shape.charAt(0)) >= 0 ? "an " : "a ") + shape + " curve");
         }
         say(
