@@ -4,12 +4,14 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 import static org.junit.jupiter.api.Assertions.assertTimeoutPreemptively;
 
+import helvo.core.fit.Curves;
 import java.io.File;
 import java.io.IOException;
 import java.io.StringWriter;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -181,11 +183,95 @@ class HelvoTest {
         JsonNode curves = JsonMapper.shared().readTree(out.toString()).at("/curves");
         assertThat(curves.at("/0/curve").asString()).isEqualTo("exponential-to-level");
         assertThat(curves.at("/0/coefficients/0/value").asDouble()).isBetween(59.7, 60.1);
-        assertThat(curves.size()).isEqualTo(11 + 14);
+        assertThat(curves.size()).isEqualTo(Curves.compared(1).size());
         out.getBuffer().setLength(0);
         assertThat(helvo("shapes")).isZero();
         assertThat(out.toString())
                 .contains("exponential-to-level         y = c + a*exp(b*x)", "--degree 2 to 10", "Peaks", "--formula");
+    }
+
+    @Test
+    void groupsShareACoefficient() throws IOException {
+        Path file = folder.resolve("cords.csv");
+        var text = new StringBuilder("t (min),T (°C),Cord\n");
+        double[] wobble = {0.1, -0.2, 0.15, -0.1, 0.05, 0.1, -0.1};
+        for (int i = 0; i < 7; i++) {
+            double fallen = Math.exp(-i / 2.0);
+            text.append(String.format(
+                    Locale.ROOT,
+                    "%d,%.2f,A\n%d,%.2f,B\n",
+                    i,
+                    60 + 28 * fallen + wobble[i],
+                    i,
+                    40 - 9 * fallen - wobble[i]));
+        }
+        Files.writeString(file, text);
+        String[] words = {
+            "fit",
+            file.toString(),
+            "--x",
+            "t",
+            "--y",
+            "T",
+            "--by",
+            "Cord",
+            "--formula",
+            "T0 + A*exp(-t/tau)",
+            "--shared",
+            "tau"
+        };
+        assertThat(helvo(words)).isZero();
+        assertThat(out.toString())
+                .contains(
+                        "One fit over 2 groups, 14 points and 5 coefficients in all: these share tau.",
+                        "Curves of each group’s own do not leave significantly less (F = ");
+        out.getBuffer().setLength(0);
+        assertThat(helvo(Stream.concat(Stream.of(words), Stream.of("--json")).toArray(String[]::new)))
+                .isZero();
+        JsonNode fits = JsonMapper.shared().readTree(out.toString()).at("/fits");
+        assertThat(fits.at("/0/coefficients/2/value")).isEqualTo(fits.at("/1/coefficients/2/value"));
+        assertThat(fits.at("/0/coefficients/2/value").asDouble()).isBetween(1.9, 2.1);
+        assertThat(fits.at("/0/degreesOfFreedom").asInt()).isEqualTo(9);
+        assertThat(fits.at("/1/sharedFit/coefficients/0").asString()).isEqualTo("tau");
+        assertThat(fits.at("/1/sharedFit/test/furtherCoefficients").asInt()).isEqualTo(1);
+    }
+
+    @Test
+    void aCurveIsKeptHandedOnAndForgotten() throws IOException {
+        assertThat(helvo("shapes", "--keep", "Newton cooling", "--formula", "T0 + A*exp(-x/tau)", "--limit", "tau>0"))
+                .isZero();
+        assertThat(out.toString()).contains("Kept: --curve newton-cooling");
+        assertThat(helvo("fit", cooling(), "--x", "Time", "--y", "Temp", "--curve", "Newton cooling"))
+                .isZero();
+        assertThat(out.toString()).contains("T0          59.9");
+        Path file = folder.resolve("curves.json");
+        assertThat(helvo("shapes", "--write", file.toString(), "--name", "newton-cooling"))
+                .isZero();
+        assertThat(file).content().contains("\"format\" : \"helvo curves\"", "\"name\" : \"Newton cooling\"");
+        assertThat(helvo("shapes", "--forget", "newton-cooling")).isZero();
+        assertThat(helvo("fit", cooling(), "--x", "Time", "--y", "Temp", "--curve", "newton-cooling"))
+                .isNotZero();
+        assertThat(helvo("shapes", "--read", file.toString())).isZero();
+        out.getBuffer().setLength(0);
+        assertThat(helvo("shapes")).isZero();
+        assertThat(out.toString()).contains("Your own", "newton-cooling               y = T0 + A*exp(-x/tau)");
+        assertThat(helvo("shapes", "--forget", "Newton  Cooling")).isZero();
+        List<String> wrong = List.of(
+                "--keep|line|--formula|a*x|--keep: “line” is the name of a curve that is there already.",
+                "--keep|k|--keep “k” needs the curve: --formula.",
+                "--formula|a*x|--formula goes with --keep NAME here.",
+                "--forget|none|--forget: your own list has no curve “none”; it is empty.",
+                "--write|" + file + "|Your own list has no curve yet",
+                "--name|k|--name goes with --write.",
+                "--keep|k|--forget|k|one at a time.",
+                "--read|" + cooling() + "|is no file of curves");
+        for (String each : wrong) {
+            err.getBuffer().setLength(0);
+            List<String> words = new ArrayList<>(List.of(("shapes|" + each).split("\\|")));
+            String sentence = words.removeLast();
+            assertThat(helvo(words.toArray(String[]::new))).as(each).isNotZero();
+            assertThat(err.toString()).contains(sentence);
+        }
     }
 
     @ParameterizedTest
@@ -201,11 +287,14 @@ class HelvoTest {
                 "--formula a*x --limit a; --limit “a”: write \"a>0\"",
                 "--formula a*x --limit 5<a<1; --limit “5<a<1”: write",
                 "--formula a*x --limit a>x; --limit “a>x”: write",
-                "--start a=1; --hold, --limit and --start go with --formula",
+                "--start a=1; --hold, --limit, --start and --shared go with --formula",
+                "--formula a*x --shared a; --shared a: there is one series only; --by splits it",
+                "--formula a*x --shared b; --shared: “b” is no coefficient of this curve; they are a.",
+                "--formula a+b*x --shared a --hold a=3; --shared a: it is held",
                 "--curve spline; There is no curve “spline”: choose mean, line"
             })
     void whatIsWrongWithAFormulaIsSaid(String options, String sentence) throws IOException {
-        List<String> words = new java.util.ArrayList<>(List.of("fit", cooling(), "--x", "Time", "--y", "Temp"));
+        List<String> words = new ArrayList<>(List.of("fit", cooling(), "--x", "Time", "--y", "Temp"));
         words.addAll(List.of(options.split(" ")));
         assertThat(helvo(words.toArray(String[]::new))).isNotZero();
         assertThat(err.toString()).contains(sentence);
@@ -242,8 +331,8 @@ class HelvoTest {
         double[] wide = new double[2];
         for (int measured = 0; measured < 2; measured++) {
             out.getBuffer().setLength(0);
-            List<String> line = new java.util.ArrayList<>(
-                    List.of("fit", dye, "--x", "Dye", "--y", "Absorbance", "--when", "0.3", "--json"));
+            List<String> line =
+                    new ArrayList<>(List.of("fit", dye, "--x", "Dye", "--y", "Absorbance", "--when", "0.3", "--json"));
             line.addAll(measured == 0 ? List.of() : List.of("--measured", "3"));
             assertThat(helvo(line.toArray(String[]::new))).isZero();
             JsonNode fit = JsonMapper.shared().readTree(out.toString()).at("/fits/0");
@@ -442,7 +531,7 @@ class HelvoTest {
         Path file = Files.writeString(folder.resolve("bars.csv"), BARS);
         for (String weights : List.of("alike", "stated", "relative")) {
             out.getBuffer().setLength(0);
-            List<String> line = new java.util.ArrayList<>(List.of(
+            List<String> line = new ArrayList<>(List.of(
                     "fit",
                     file.toString(),
                     "--x",
@@ -488,7 +577,7 @@ class HelvoTest {
         assertThat(helvo("curves", file.toString(), "--x", "t", "--y", "y", "--only", "1<=t<=64", "--json"))
                 .isZero();
         JsonNode curves = JsonMapper.shared().readTree(out.toString()).at("/curves");
-        assertThat(curves.size()).isEqualTo(25);
+        assertThat(curves.size()).isEqualTo(Curves.compared(1).size());
         assertThat(curves.at("/0/curve").asString()).isEqualTo("logarithmic");
         assertThat(curves.at("/0/degree").isNull()).isTrue();
         assertThat(curves.at("/0/weight").asDouble()).isGreaterThan(0.9);
