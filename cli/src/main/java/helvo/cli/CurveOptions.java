@@ -112,14 +112,14 @@ final class CurveOptions {
     Curve curve(Column x, List<Column> columns) throws UserError {
         Curve chosen = formula == null ? shape() : own(formula, x, columns);
         if (held.isEmpty() && limits.isEmpty() && starts.isEmpty() && shared.isEmpty()) {
-            return chosen;
+            return chosen instanceof FormulaCurve own ? checked(own) : chosen;
         }
         if (!(chosen instanceof FormulaCurve curve)) {
             throw arguments.usageError(
                     "--hold, --limit, --start and --shared go with --formula, or with a curve that `helvo "
                             + "shapes` lists as a formula.");
         }
-        return settings(curve);
+        return checked(settings(curve));
     }
 
     private static Curve own(String text, Column x, List<Column> columns) throws UserError {
@@ -223,9 +223,16 @@ final class CurveOptions {
             return Optional.empty();
         }
         return switch (CurveFormula.read(formula)) {
-            case CurveFormula.Reading.Read(CurveFormula read) -> Optional.of(settings(FormulaCurve.of(read)));
+            case CurveFormula.Reading.Read(CurveFormula read) -> Optional.of(checked(settings(FormulaCurve.of(read))));
             case CurveFormula.Reading.Wrong wrong -> throw arguments.usageError(wrong(formula, wrong));
         };
+    }
+
+    private FormulaCurve checked(FormulaCurve own) {
+        own.inseparable().ifPresent(sentence -> {
+            throw arguments.usageError("--formula: " + sentence);
+        });
+        return own;
     }
 
     private static String wrong(String text, CurveFormula.Reading.Wrong wrong) {

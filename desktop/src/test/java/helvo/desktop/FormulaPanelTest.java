@@ -2,14 +2,21 @@ package helvo.desktop;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import helvo.core.RootLocale;
 import helvo.core.fit.Fit;
 import helvo.core.fit.FormulaCurve;
 import helvo.core.fit.Line;
 import helvo.core.fit.TradeCurve;
+import helvo.core.study.ColumnEdit;
+import helvo.core.table.Role;
+import helvo.core.table.Table;
 import helvo.files.UnreadableFile;
 import helvo.files.samples.SampleStudy;
+import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
 import javafx.scene.control.Label;
 import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
@@ -17,9 +24,11 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.io.TempDir;
 import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
+import org.testfx.util.WaitForAsyncUtils;
 
 /// Curves of the trade and of one's own, by mouse and by keys.
 @Tag("thorough")
@@ -28,6 +37,9 @@ class FormulaPanelTest {
     private static final String COOLING = "Time (min),Temp (°C)\n0,88.1\n1,81.9\n2,77.4\n3,73.2\n4,70.6\n6,66.4\n"
             + "8,63.9\n10,62.3\n14,60.9\n20,60.1\n";
     private DrivenWindow window;
+
+    @TempDir
+    private Path folder;
 
     @Start
     void start(Stage stage) {
@@ -95,5 +107,74 @@ class FormulaPanelTest {
         robot.type(KeyCode.ESCAPE).push(KeyCode.CONTROL, KeyCode.Z);
         window.settle();
         assertThat(fit().curve().held()).isEmpty();
+    }
+
+    @Test
+    void whatIsTypedIsDrawnAndNotKept(FxRobot robot) throws UnreadableFile, TimeoutException {
+        window.open(robot, COOLING);
+        robot.push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.M);
+        robot.write("T0 + A*exp(-Time/tau)", 0);
+        WaitForAsyncUtils.waitFor(
+                10, TimeUnit.SECONDS, () -> window.workspace.preview().get().isPresent());
+        window.settle();
+        assertThat(labels()).anyMatch(text -> text.matches("59\\.9\\d ± 0\\.\\d+ °C"));
+        assertThat(((FormulaCurve) fit().curve()).shared()).isEmpty();
+        robot.type(KeyCode.ESCAPE);
+        window.settle();
+        assertThat(fit().curve()).isEqualTo(new Line());
+    }
+
+    @Test
+    void aCurveIsKeptHandedOnAndTaken(FxRobot robot) throws UnreadableFile {
+        window.open(robot, COOLING);
+        robot.push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.M);
+        robot.write("T0 + A*exp(-Time/tau)", 0);
+        robot.clickOn("#formula-name").write("line", 0).type(KeyCode.ENTER);
+        assertThat(window.text("#formula-wrong"))
+                .isEqualTo("This curve is not kept: “line” is the name of a curve that is there already.");
+        robot.push(KeyCode.CONTROL, KeyCode.A).write("Newton cooling", 0).type(KeyCode.ENTER);
+        window.settle();
+        assertThat(window.view.lookup("#formula-own-newton-cooling")).isNotNull();
+        Path file = folder.resolve("curves.json");
+        window.saveTo = file;
+        window.press(robot, "#formula-write");
+        assertThat(file).content().contains("Newton cooling");
+        window.press(robot, "#formula-forget");
+        assertThat(window.view.lookup("#formula-own-newton-cooling")).isNull();
+        window.toOpen = List.of(file);
+        window.press(robot, "#formula-take");
+        window.press(robot, "#formula-own-newton-cooling");
+        assertThat(fit().curve().name()).isEqualTo("Newton cooling");
+        assertThat(window.text("#formula-name")).isEqualTo("Newton cooling");
+        assertThat(fit().coefficient("T0").value()).isBetween(59.8, 60.0);
+    }
+
+    @Test
+    void allGroupsShareACoefficient(FxRobot robot) throws UnreadableFile {
+        var text = new StringBuilder("t (min),T (°C),Cord\n");
+        double[] wobble = {0.1, -0.2, 0.15, -0.1, 0.05, 0.1, -0.1};
+        for (int i = 0; i < wobble.length; i++) {
+            text.append(RootLocale.format(
+                    "%d,%.2f,A\n%d,%.2f,B\n",
+                    i, 60 + 28 * Math.exp(-i / 2.0) + wobble[i], i, 40 - 9 * Math.exp(-i / 2.0) - wobble[i]));
+        }
+        window.open(robot, text.toString());
+        Table table = window.workspace.study().tables().getLast();
+        robot.interact(() -> window.workspace.perform(
+                new ColumnEdit.SetRole(table.id(), table.columns().getLast().id(), Role.BY)));
+        window.settle();
+        robot.push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.M);
+        robot.write("T0 + A*exp(-t/tau)", 0);
+        window.press(robot, "#formula-shared-tau");
+        window.press(robot, "#formula-use");
+        List<Fit> fits = window.workspace.figure().orElseThrow().series().stream()
+                .filter(each -> each.key().hasOwnPoints())
+                .map(each -> each.fit().orElseThrow())
+                .toList();
+        assertThat(fits).hasSize(2).allMatch(each -> each.shared().isPresent());
+        assertThat(fits.get(0).coefficient("tau")).isEqualTo(fits.get(1).coefficient("tau"));
+        robot.type(KeyCode.ESCAPE).push(KeyCode.CONTROL, KeyCode.Z);
+        window.settle();
+        assertThat(fit().curve()).isEqualTo(new Line());
     }
 }

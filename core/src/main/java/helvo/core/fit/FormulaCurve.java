@@ -74,6 +74,11 @@ public record FormulaCurve(String name, String keyword, CurveFormula formula, Li
         return formula.isMovable() && settings.stream().allMatch(CoefficientSetting.FREE::equals);
     }
 
+    /// A sentence about two of those that are fitted which no points tell apart; empty where there are none.
+    public Optional<String> inseparable() {
+        return formula.inseparable(free());
+    }
+
     /// The places of those that are fitted.
     Set<Integer> free() {
         return IntStream.range(0, settings.size())

@@ -360,6 +360,13 @@ public final class CurveFormula {
         return rate > 0 && Double.isFinite(rate) ? rate : 1;
     }
 
+    /// A sentence about two coefficients that no points tell apart; empty where there are none.
+    ///
+    /// @param fitted the places of those that are not held
+    public Optional<String> inseparable(Set<Integer> fitted) {
+        return CoefficientPairs.sentence(this, fitted);
+    }
+
     /// The coefficients that are an x at which the curve has a corner: m in |x − m|.
     public Set<Integer> corners() {
         var found = new HashSet<Integer>();

@@ -344,7 +344,8 @@ public final class FormulaPanel extends Panel {
         }
         setShown(coefficients, !asked.isEmpty());
         apply.setDisable(asked.isEmpty());
-        says.setText(shown.map(this::meaning).orElse(""));
+        says.setText(shown.map(curve -> curve.inseparable().orElseGet(() -> meaning(curve)))
+                .orElse(""));
         setShown(says, shown.isPresent());
         values();
     }
@@ -442,6 +443,11 @@ public final class FormulaPanel extends Panel {
         }
         try {
             FormulaCurve curve = shown.get().with(settings());
+            Optional<String> inseparable = curve.inseparable();
+            if (inseparable.isPresent()) {
+                showError(inseparable.get());
+                return;
+            }
             choose(curve);
             shown = Optional.of(curve);
         } catch (NoNumber none) {
