@@ -64,7 +64,8 @@ final class CurvesCommand extends Command {
 
     private int compare(FitInput input, List<ObjectNode> reports) throws UnreadableFile, UserError {
         FigureAnalysis all = input.compared();
-        // One that is named, of a high degree or on the log scale, is compared with the others.
+        // The curves of the trade, and one that is named, of a high degree or on the log scale, is compared with the
+        // others.
         FigureAnalysis figure = all.withSeries(all.series().stream()
                 .map(each -> each.comparing(further(each), Progress.none()))
                 .toList());
@@ -110,7 +111,10 @@ final class CurvesCommand extends Command {
     }
 
     private static List<Curve> further(SeriesAnalysis series) {
-        return Stream.of(series.chosen().curve())
+        return Stream.concat(
+                        Curves.compared(series.points().size()).stream(),
+                        Stream.of(series.chosen().curve()))
+                .distinct()
                 .filter(curve -> series.outcomes().stream()
                         .noneMatch(outcome -> outcome.curve().equals(curve)))
                 .toList();

@@ -44,7 +44,7 @@ public record Analysis(Study study, List<FigureAnalysis> figures, Study searched
         }
         analysis = analysis.withProblems(previous);
         long told = System.nanoTime();
-        for (Curve shape : Curves.compared(analysis.fewestPoints())) {
+        for (Curve shape : Curves.offered()) {
             analysis = analysis.comparing(shape, progress.part(0.6, 1));
             if (slow && System.nanoTime() - told > BETWEEN_TELLING) {
                 early.accept(analysis);
@@ -66,14 +66,6 @@ public record Analysis(Study study, List<FigureAnalysis> figures, Study searched
                                 : each.comparing(List.of(each.chosen().curve()), progress))
                         .toList()));
         return new Analysis(study, List.copyOf(all), searched, problems);
-    }
-
-    private int fewestPoints() {
-        return figures.stream()
-                .flatMap(figure -> figure.series().stream())
-                .mapToInt(series -> series.points().size())
-                .min()
-                .orElse(0);
     }
 
     /// Whether it takes so long to work out that what is known early should be shown early.
@@ -134,8 +126,7 @@ public record Analysis(Study study, List<FigureAnalysis> figures, Study searched
         for (int f = 0; f < all.size(); f++) {
             for (int s = 0; s < all.get(f).series().size(); s++) {
                 SeriesAnalysis series = all.get(f).series().get(s);
-                if (!series.compares(shape)
-                        && Curves.compared(series.points().size()).contains(shape)) {
+                if (!series.compares(shape)) {
                     all.set(
                             f,
                             all.get(f)

@@ -189,8 +189,13 @@ public record SeriesAnalysis(
                 .map(shape -> ForkedTask.of(
                         Integer.MAX_VALUE, () -> outcome(shape).orElseGet(() -> shape.fit(points, progress))))
                 .toList();
+        return comparing(fits.stream().map(ForkedTask::join).toList());
+    }
+
+    /// The same with what fitting further shapes to its points gave; those that it compares already stay.
+    public SeriesAnalysis comparing(List<FitOutcome> further) {
         var all = new ArrayList<>(outcomes);
-        fits.forEach(fit -> all.add(fit.join()));
+        further.stream().filter(outcome -> !compares(outcome.curve())).forEach(all::add);
         return with(change -> change.outcomes(List.copyOf(all)).weights(EvidenceWeights.of(all, points)));
     }
 

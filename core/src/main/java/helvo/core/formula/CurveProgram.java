@@ -120,6 +120,8 @@ public final class CurveProgram {
         private final double[][] adjoints;
         private final double[][] gradient = new double[coefficients][];
         private double[] slope;
+        private int[] masked = {};
+        private boolean[] mask = new boolean[operations.length];
 
         private Evaluation(int most) {
             this.most = most;
@@ -208,6 +210,36 @@ public final class CurveProgram {
             return gradient;
         }
 
+        /// The same by some of them only; what it has for the others is not theirs.
+        ///
+        /// @param wanted places of the coefficients
+        public double[][] gradient(int count, int[] wanted) {
+            if (wanted.length == coefficients) {
+                return gradient(count);
+            }
+            if (!Arrays.equals(wanted, masked)) {
+                masked = wanted.clone();
+                mask = varied(wanted);
+            }
+            reverse(count, mask);
+            return gradient;
+        }
+
+        /// Which operations any of these takes part in.
+        private boolean[] varied(int[] wanted) {
+            boolean[] varied = new boolean[operations.length];
+            for (int i = 0; i < operations.length; i++) {
+                Operation each = operations[i];
+                varied[i] = switch (each.kind) {
+                    case CONSTANT, X -> false;
+                    case COEFFICIENT -> Arrays.stream(wanted).anyMatch(k -> k == each.left);
+                    case FUNCTION -> varied[each.left];
+                    case PLUS, MINUS, TIMES, OVER, POWER -> varied[each.left] || varied[each.right];
+                };
+            }
+            return varied;
+        }
+
         /// Those by x.
         public double[] slope(int count) {
             reverse(count, isOfX);
@@ -217,7 +249,9 @@ public final class CurveProgram {
         private void reverse(int count, boolean[] takesPart) {
             int last = operations.length - 1;
             for (int i = 0; i <= last; i++) {
-                Arrays.fill(adjoints[i], 0, count, i == last ? 1 : 0);
+                if (takesPart[i]) {
+                    Arrays.fill(adjoints[i], 0, count, i == last ? 1 : 0);
+                }
             }
             for (int i = last; i >= 0; i--) {
                 Operation each = operations[i];

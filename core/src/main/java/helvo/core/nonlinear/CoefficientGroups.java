@@ -17,6 +17,10 @@ record CoefficientGroups(int[] ends, int[][] places) {
                 new int[][] {IntStream.range(0, coefficients).toArray()});
     }
 
+    boolean isOne() {
+        return ends.length == 1;
+    }
+
     /// The group of a point.
     int of(int point) {
         int group = 0;
@@ -33,20 +37,20 @@ record CoefficientGroups(int[] ends, int[][] places) {
 
     /// The coefficients of a group's formula.
     double[] select(double[] all, int group) {
-        return ends.length == 1
+        return isOne()
                 ? all
                 : Arrays.stream(places[group]).mapToDouble(i -> all[i]).toArray();
     }
 
     DD[] select(DD[] all, int group) {
-        return ends.length == 1
+        return isOne()
                 ? all
                 : Arrays.stream(places[group]).mapToObj(i -> all[i]).toArray(DD[]::new);
     }
 
     /// Which coefficient of a group's formula stands at a place among all; -1 for none.
     int coefficient(int place, int group) {
-        if (ends.length == 1) {
+        if (isOne()) {
             return place;
         }
         for (int k = 0; k < places[group].length; k++) {

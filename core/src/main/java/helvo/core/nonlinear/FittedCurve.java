@@ -6,24 +6,55 @@ import helvo.core.points.ScaledPoints;
 import helvo.core.task.BlockParallel;
 import java.math.BigDecimal;
 import java.util.Arrays;
+import java.util.Optional;
 import org.apache.commons.numbers.core.DD;
 
 /// A curve and the points that it is fitted to, by their distances in y.
 ///
 /// @param groups of which points have which coefficients
-record FittedCurve(CurveProgram program, ScaledPoints points, CoefficientGroups groups, Progress progress)
-        implements SumOfSquares {
+final class FittedCurve implements SumOfSquares {
+    private static final DD[] NONE = {};
+
+    private final CurveProgram program;
+    private final ScaledPoints points;
+    private final CoefficientGroups groups;
+    private final Progress progress;
+    /// Of points that are worked out at once, for the one thread that a search has: to make it anew for each of
+    /// some thousand sums takes four times as long as the sums.
+    private final Optional<CurveProgram.Evaluation> ofFew;
+
+    FittedCurve(CurveProgram program, ScaledPoints points, CoefficientGroups groups, Progress progress) {
+        this.program = program;
+        this.points = points;
+        this.groups = groups;
+        this.progress = progress;
+        CurveProgram.Evaluation evaluation = program.evaluation(points.size());
+        ofFew = evaluation.most() >= points.size() ? Optional.of(evaluation) : Optional.empty();
+    }
+
     @Override
     public int size() {
         return points.size();
     }
 
+    private CurveProgram.Evaluation evaluation(int count) {
+        return ofFew.orElseGet(() -> program.evaluation(count));
+    }
+
+    @Override
+    public NormalSums sums(double[] p, int[] of) {
+        return sums(p, NONE, of, NormalSums.Digits.SINGLE);
+    }
+
     @Override
     public NormalSums sums(DD[] doubled, int[] of, NormalSums.Digits digits) {
-        double[] p = Arrays.stream(doubled).mapToDouble(DD::hi).toArray();
+        return sums(Arrays.stream(doubled).mapToDouble(DD::hi).toArray(), doubled, of, digits);
+    }
+
+    private NormalSums sums(double[] p, DD[] doubled, int[] of, NormalSums.Digits digits) {
         boolean inFull = digits == NormalSums.Digits.RESIDUALS_DOUBLED;
         return NormalSums.of(size(), progress, of.length, digits, (first, end, block) -> {
-            CurveProgram.Evaluation evaluation = program.evaluation(end - first);
+            CurveProgram.Evaluation evaluation = evaluation(end - first);
             double[] nothing = new double[evaluation.most()];
             double[][] columns = new double[of.length + 1][];
             double[] residuals = new double[evaluation.most()];
@@ -37,7 +68,9 @@ record FittedCurve(CurveProgram program, ScaledPoints points, CoefficientGroups 
                 for (int i = 0; i < count; i++) {
                     residuals[i] = inFull ? residual(own, from + i) : points.y()[from + i] - fitted[i] / points.unit();
                 }
-                double[][] gradient = evaluation.gradient(count);
+                double[][] gradient = of.length == 0
+                        ? columns
+                        : groups.isOne() ? evaluation.gradient(count, of) : evaluation.gradient(count);
                 for (int k = 0; k < of.length; k++) {
                     int coefficient = groups.coefficient(of[k], group);
                     columns[k] = coefficient < 0 ? nothing : gradient[coefficient];
@@ -64,7 +97,7 @@ record FittedCurve(CurveProgram program, ScaledPoints points, CoefficientGroups 
                 progress,
                 (first, end) -> {
                     double[] sums = new double[of.length];
-                    CurveProgram.Evaluation evaluation = program.evaluation(end - first);
+                    CurveProgram.Evaluation evaluation = evaluation(end - first);
                     double[] residuals = new double[evaluation.most()];
                     int to;
                     for (int from = first; from < end; from = to) {

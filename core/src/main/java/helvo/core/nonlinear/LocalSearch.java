@@ -72,6 +72,8 @@ final class LocalSearch {
         }
     }
 
+    private static final int[] NOTHING = {};
+
     private NormalSums sums(double[] p, int[] of) {
         return sumOfSquares.sums(Arrays.stream(p).mapToObj(DD::of).toArray(DD[]::new), of, NormalSums.Digits.SINGLE);
     }
@@ -94,7 +96,7 @@ final class LocalSearch {
             for (int i = 0; i < linear.length; i++) {
                 p[linear[i]] += by[i].hi();
             }
-            sums = sums(p, linear);
+            sums = sums(p, NOTHING);
         }
         return sums.isFinite() ? Optional.of(new Place(p, sums.squares(), false)) : Optional.empty();
     }
@@ -164,7 +166,7 @@ final class LocalSearch {
     }
 
     Optional<Place> valued(double[] p) {
-        NormalSums sums = sums(p, new int[0]);
+        NormalSums sums = sums(p, NOTHING);
         return sums.isFinite() ? Optional.of(new Place(p, sums.squares(), false)) : Optional.empty();
     }
 

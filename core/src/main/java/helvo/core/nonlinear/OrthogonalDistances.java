@@ -34,10 +34,16 @@ record OrthogonalDistances(
 
     @Override
     public NormalSums sums(DD[] doubled, int[] of, NormalSums.Digits digits) {
-        double[] p = Arrays.stream(doubled).mapToDouble(DD::hi).toArray();
-        NormalSums.Digits plain =
-                digits == NormalSums.Digits.SINGLE ? NormalSums.Digits.SINGLE : NormalSums.Digits.DOUBLED;
-        return NormalSums.of(size(), progress, of.length, plain, (first, end, block) -> {
+        return sums(Arrays.stream(doubled).mapToDouble(DD::hi).toArray(), of, NormalSums.Digits.DOUBLED);
+    }
+
+    @Override
+    public NormalSums sums(double[] p, int[] of) {
+        return sums(p, of, NormalSums.Digits.SINGLE);
+    }
+
+    private NormalSums sums(double[] p, int[] of, NormalSums.Digits digits) {
+        return NormalSums.of(size(), progress, of.length, digits, (first, end, block) -> {
             CurveProgram.Evaluation evaluation = program.evaluation(end - first);
             var places = new Places(evaluation.most());
             double[][] columns = new double[of.length + 1][];
@@ -57,7 +63,7 @@ record OrthogonalDistances(
 
     @Override
     public double[][] bend(double[] p, int[] of) {
-        DD[][] matrix = sums(doubled(p), of, NormalSums.Digits.SINGLE).matrix();
+        DD[][] matrix = sums(p, of).matrix();
         double[][] ofGradient = Differences.of(p, of, (up, down) -> {
             double[] above = gradient(up, of);
             double[] below = gradient(down, of);
@@ -92,13 +98,7 @@ record OrthogonalDistances(
     }
 
     private double[] gradient(double[] p, int[] of) {
-        return Arrays.stream(sums(doubled(p), of, NormalSums.Digits.SINGLE).gradient())
-                .mapToDouble(DD::hi)
-                .toArray();
-    }
-
-    private static DD[] doubled(double[] p) {
-        return Arrays.stream(p).mapToObj(DD::of).toArray(DD[]::new);
+        return Arrays.stream(sums(p, of).gradient()).mapToDouble(DD::hi).toArray();
     }
 
     /// The places of the curve that are nearest to a block of points, counted in standard deviations.

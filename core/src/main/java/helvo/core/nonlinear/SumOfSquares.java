@@ -7,7 +7,12 @@ sealed interface SumOfSquares permits FittedCurve, OrthogonalDistances {
     /// How many points there are.
     int size();
 
-    /// The normal equations about given coefficients.
+    /// The normal equations about given coefficients, in doubles.
+    ///
+    /// @param of the places of the coefficients that are counted, in this order
+    NormalSums sums(double[] p, int[] of);
+
+    /// The same with more digits.
     ///
     /// @param of the places of the coefficients that are counted, in this order
     NormalSums sums(DD[] p, int[] of, NormalSums.Digits digits);

@@ -93,7 +93,7 @@ class SeriesAnalysisTest {
         SeriesAnalysis series = series(bent());
         assertThat(series.outcomes())
                 .extracting(FitOutcome::curve)
-                .containsExactlyInAnyOrderElementsOf(Curves.compared(1));
+                .containsExactlyInAnyOrderElementsOf(Curves.offered());
         List<FitOutcome> ranked = series.ranked();
         double[] aicc = ranked.stream()
                 .filter(each -> series.weight(each.curve()).isPresent())
@@ -102,7 +102,7 @@ class SeriesAnalysisTest {
                 .toArray();
         assertThat(aicc).isSorted();
         assertThat(ranked.getFirst().curve()).isEqualTo(new Polynomial(2));
-        double sum = Curves.compared(1).stream()
+        double sum = Curves.offered().stream()
                 .map(series::weight)
                 .filter(OptionalDouble::isPresent)
                 .mapToDouble(OptionalDouble::getAsDouble)

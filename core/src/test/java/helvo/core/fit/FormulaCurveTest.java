@@ -164,6 +164,7 @@ class FormulaCurveTest {
         var random = new Random(7);
         double[] x = IntStream.rangeClosed(1, 40).mapToDouble(i -> i / 8.0).toArray();
         for (TradeCurve each : TradeCurve.values()) {
+            assertThat(each.curve().inseparable()).as(each.name()).isEmpty();
             double[] p = each.curve().formula().coefficients().stream()
                     .mapToDouble(name -> switch (name) {
                         case "m" -> 2.5;

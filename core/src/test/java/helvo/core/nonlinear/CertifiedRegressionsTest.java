@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import helvo.core.Progress;
+import helvo.core.fit.FormulaCurve;
 import helvo.core.formula.CurveFormula;
 import helvo.core.points.Points;
 import helvo.core.points.ScaledPoints;
@@ -47,6 +48,7 @@ class CertifiedRegressionsTest {
     /// @param settings in the order of the set's coefficients
     private static void isReached(CertifiedSets.CertifiedSet set, List<CoefficientSetting> settings) {
         CurveFormula formula = formula(set.formula());
+        assertThat(FormulaCurve.of(formula).inseparable()).isEmpty();
         List<CertifiedSets.Coefficient> certified = formula.coefficients().stream()
                 .map(name -> set.coefficients().stream()
                         .filter(each -> each.name().equals(name))

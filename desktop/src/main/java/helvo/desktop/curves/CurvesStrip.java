@@ -14,6 +14,7 @@ import helvo.core.fit.Line;
 import helvo.core.fit.Mean;
 import helvo.core.fit.Polynomial;
 import helvo.core.number.NumberNotation;
+import helvo.core.points.Points;
 import helvo.core.study.Figure;
 import helvo.core.study.FigureEdit;
 import helvo.core.table.RowCondition;
@@ -22,10 +23,12 @@ import helvo.desktop.controls.SeriesColors;
 import helvo.desktop.controls.WrappedLabel;
 import helvo.desktop.panels.Commands;
 import helvo.desktop.panels.Panels;
+import helvo.desktop.task.BackgroundTasks;
 import helvo.desktop.theme.Themes;
 import helvo.desktop.workspace.Workspace;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -50,6 +53,7 @@ public final class CurvesStrip extends HBox {
     private static final int SEVERAL = 3;
     private static final double NARROWEST = 124;
     private static final int FEWEST = 4;
+    private static final int MOST_KEPT = 12;
 
     private final Workspace workspace;
     private final Label series = new Label();
@@ -68,9 +72,14 @@ public final class CurvesStrip extends HBox {
     /// The curves by their evidence, and whose they are.
     private List<Curve> ranked = Curves.offered();
     private Optional<SeriesKey> arranged = Optional.empty();
+    /// What the curves of the trade gave for the points of the series that were in view lately.
+    private final Map<Points, List<FitOutcome>> searched = new LinkedHashMap<>();
+    private final BackgroundTasks.Latest searching;
+    private Optional<Points> underWay = Optional.empty();
 
     public CurvesStrip(Workspace workspace, Panels panels) {
         this.workspace = workspace;
+        searching = workspace.background().latest("comparing curves");
         getStyleClass().add("curves");
         var heading = new Label("Curves");
         heading.getStyleClass().add("region-heading");
@@ -180,8 +189,42 @@ public final class CurvesStrip extends HBox {
         boolean there = figure.isPresent() && current.isPresent();
         setShown(this, there);
         if (there) {
-            show(figure.get(), current.get());
+            show(figure.get(), withTrade(current.get()));
         }
+    }
+
+    /// With the curves of the trade compared too; they are searched for where they are not known yet, for the
+    /// series in view alone, since that takes longer than all others.
+    private SeriesAnalysis withTrade(SeriesAnalysis current) {
+        Points of = current.points();
+        if (searched.containsKey(of)) {
+            return current.comparing(searched.get(of));
+        }
+        List<Curve> trade = Curves.compared(of.size()).stream()
+                .filter(shape -> current.outcome(shape).isEmpty())
+                .toList();
+        boolean isReady = Curves.offered().stream()
+                .allMatch(shape -> current.outcome(shape).isPresent());
+        if (isReady && of.size() <= Curves.MOST_SEARCHED && !underWay.equals(Optional.of(of))) {
+            underWay = Optional.of(of);
+            searching.run(
+                    "Comparing more curves",
+                    progress -> current.comparing(trade, progress).outcomes().stream()
+                            .filter(outcome -> trade.contains(outcome.curve()))
+                            .toList(),
+                    new BackgroundTasks.Outcome<>(
+                            outcomes -> {
+                                searched.put(of, outcomes);
+                                if (searched.size() > MOST_KEPT) {
+                                    searched.remove(searched.keySet().iterator().next());
+                                }
+                                underWay = Optional.empty();
+                                update();
+                            },
+                            _ -> underWay = Optional.empty(),
+                            () -> {}));
+        }
+        return current;
     }
 
     private void show(FigureAnalysis figure, SeriesAnalysis current) {

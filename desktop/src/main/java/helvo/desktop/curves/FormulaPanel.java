@@ -320,7 +320,7 @@ public final class FormulaPanel extends Panel {
             List<String> heads =
                     new ArrayList<>(List.of("", "fitted", "hold at", "not below", "not above", "start at"));
             if (groups().size() > 1) {
-                heads.add("one for all");
+                heads.add("shared");
             }
             for (int column = 0; column < heads.size(); column++) {
                 Label head = muted(heads.get(column));
