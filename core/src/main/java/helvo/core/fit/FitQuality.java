@@ -165,6 +165,29 @@ public record FitQuality(
                 chiSquare);
     }
 
+    /// The same of a curve with corners at fitted places: by AICc each place counts as three coefficients, since of all
+    /// places that there are the best is taken (Ninomiya 2015, Biometrika 102:635).
+    ///
+    /// @param further so many coefficients more than those that are counted
+    FitQuality withCorners(int further) {
+        double variance = residualSumOfSquares / points;
+        return further == 0 || !(variance > 0)
+                ? this
+                : new FitQuality(
+                        points,
+                        coefficients,
+                        residualSumOfSquares,
+                        about,
+                        r2,
+                        r2AboutMean,
+                        adjustedR2,
+                        residualStandardDeviation,
+                        overall,
+                        aicc(weighting, points, coefficients + further, Math.log(variance), residualSumOfSquares),
+                        weighting,
+                        chiSquare);
+    }
+
     private static double weight(Points points, int i) {
         return points.weighting() == Weighting.UNWEIGHTED ? 1 : 1 / (points.ySigma()[i] * points.ySigma()[i]);
     }

@@ -8,6 +8,7 @@ import helvo.core.nonlinear.CoefficientSetting;
 import helvo.core.points.Points;
 import helvo.core.unit.Unit;
 import java.math.BigDecimal;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -77,6 +78,15 @@ public record FormulaCurve(String name, String keyword, CurveFormula formula, Li
     /// A sentence about two of those that are fitted which no points tell apart; empty where there are none.
     public Optional<String> inseparable() {
         return formula.inseparable(free());
+    }
+
+    /// How many coefficients more than those that are determined it counts for, since its corners are at fitted
+    /// places: three each.
+    int furtherForCorners(int[] determined) {
+        return formula.corners().stream()
+                .filter(free()::contains)
+                .mapToInt(k -> Arrays.binarySearch(determined, k) >= 0 ? 2 : 3)
+                .sum();
     }
 
     /// The places of those that are fitted.

@@ -78,7 +78,8 @@ final class FormulaFit {
 
     private static FitOutcome fitted(FormulaCurve curve, ScaledPoints points, NonlinearLeastSquares.Found found) {
         int[] determined = found.determined();
-        ScaledQuality scaled = ScaledQuality.of(points, determined.length, found.largest(), found.squares());
+        ScaledQuality scaled = ScaledQuality.of(points, determined.length, found.largest(), found.squares())
+                .withCorners(curve.furtherForCorners(determined));
         return coefficients(
                         curve,
                         curve.formula(),

@@ -35,6 +35,10 @@ record ScaledQuality(FitQuality quality, double scale) {
                 points.weighting() == Weighting.STATED ? 1 / root : n > size ? Math.sqrt(ssr / (n - size)) : 0);
     }
 
+    ScaledQuality withCorners(int further) {
+        return new ScaledQuality(quality.withCorners(further), scale);
+    }
+
     /// The sum of squares about the mean, which is taken to be near `mean`: what that lacks is taken out of the
     /// sum.
     private static double aboutMean(ScaledPoints points, double mean, double weights) {

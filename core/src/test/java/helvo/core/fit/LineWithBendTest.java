@@ -78,6 +78,25 @@ class LineWithBendTest {
         assertThat(atPoints).isBetween(5, 25);
     }
 
+    /// Of straight lines it says too often that they bend if the place of the bend counts as one coefficient.
+    @Test
+    void straightLinesDoNotBend() {
+        var random = new Random(3);
+        double[] x = IntStream.range(0, 20).mapToDouble(i -> i).toArray();
+        int preferred = 0;
+        for (int set = 0; set < 200; set++) {
+            double[] y = Arrays.stream(x)
+                    .map(each -> 2 * each + random.nextGaussian())
+                    .toArray();
+            FitQuality bend = fit(x, y).quality();
+            FitQuality line = ((FitOutcome.Fitted) new Line().fit(Points.of(x, y), Progress.none()))
+                    .fit()
+                    .quality();
+            preferred += bend.aicc().orElseThrow() < line.aicc().orElseThrow() ? 1 : 0;
+        }
+        assertThat(preferred).isLessThan(8);
+    }
+
     /// The bend at a point has limits by its profile.
     @Test
     void limitsOfABendAtAPoint() {
