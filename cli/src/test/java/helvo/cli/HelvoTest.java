@@ -206,20 +206,7 @@ class HelvoTest {
                     40 - 9 * fallen - wobble[i]));
         }
         Files.writeString(file, text);
-        String[] words = {
-            "fit",
-            file.toString(),
-            "--x",
-            "t",
-            "--y",
-            "T",
-            "--by",
-            "Cord",
-            "--formula",
-            "T0 + A*exp(-t/tau)",
-            "--shared",
-            "tau"
-        };
+        String[] words = ("fit " + file + " --x t --y T --by Cord --formula T0+A*exp(-t/tau) --shared tau").split(" ");
         assertThat(helvo(words)).isZero();
         assertThat(out.toString())
                 .contains(

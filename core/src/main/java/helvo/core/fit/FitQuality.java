@@ -165,8 +165,8 @@ public record FitQuality(
                 chiSquare);
     }
 
-    /// The same of a curve with corners at fitted places: by AICc each place counts as three coefficients, since of all
-    /// places that there are the best is taken (Ninomiya 2015, Biometrika 102:635).
+    /// The same of a curve with corners at fitted places: by AICc each place counts as three coefficients, since
+    /// of all places that there are the best is taken (Ninomiya 2015, Biometrika 102:635).
     ///
     /// @param further so many coefficients more than those that are counted
     FitQuality withCorners(int further) {

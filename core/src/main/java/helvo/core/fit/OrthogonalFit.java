@@ -14,8 +14,8 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 
-/// The fit of a curve to points with bars in x and y that both weigh: weighted orthogonal distance regression (Boggs,
-/// Byrd and Schnabel 1987, SIAM J. Sci. Stat. Comput. 8:1052). A straight line of this kind is York's.
+/// The fit of a curve to points with bars in x and y that both weigh: weighted orthogonal distance regression
+/// (Boggs, Byrd and Schnabel 1987, SIAM J. Sci. Stat. Comput. 8:1052). A straight line of this kind is York's.
 final class OrthogonalFit {
     private static final double[] EXACT = {};
 

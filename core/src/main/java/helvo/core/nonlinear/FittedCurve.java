@@ -10,8 +10,6 @@ import java.util.Optional;
 import org.apache.commons.numbers.core.DD;
 
 /// A curve and the points that it is fitted to, by their distances in y.
-///
-/// @param groups of which points have which coefficients
 final class FittedCurve implements SumOfSquares {
     private static final DD[] NONE = {};
 
@@ -23,6 +21,7 @@ final class FittedCurve implements SumOfSquares {
     /// some thousand sums takes four times as long as the sums.
     private final Optional<CurveProgram.Evaluation> ofFew;
 
+    /// @param groups which points have which coefficients
     FittedCurve(CurveProgram program, ScaledPoints points, CoefficientGroups groups, Progress progress) {
         this.program = program;
         this.points = points;

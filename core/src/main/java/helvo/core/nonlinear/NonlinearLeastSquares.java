@@ -151,8 +151,8 @@ public final class NonlinearLeastSquares {
         return new Undetermined(open(many, nearest.isEmpty() ? near.getFirst() : nearest.getFirst()));
     }
 
-    /// The least where a corner of the curve lies at a point, and the sum of squares has one too (Hudson 1966, J. Am.
-    /// Stat. Assoc. 61:1097): the corner stays there, and has no standard error.
+    /// The least where a corner of the curve lies at a point, and the sum of squares has one too (Hudson 1966, J.
+    /// Am. Stat. Assoc. 61:1097): the corner stays there, and has no standard error.
     private Optional<Found> atCorner(
             LocalSearch whole, ScaledPoints points, LocalSearch.Place near, int starts, int ended) {
         for (int corner : formula.corners()) {

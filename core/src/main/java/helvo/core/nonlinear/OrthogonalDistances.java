@@ -9,8 +9,8 @@ import org.apache.commons.numbers.core.DD;
 /// the least of (Δy/σy)² + (Δx/σx)² over all places of the curve (Boggs, Byrd and Schnabel 1987, SIAM J. Sci.
 /// Stat. Comput. 8:1052, eq. 1.3), found anew for each set of coefficients, so that these alone are searched for.
 ///
-/// With t = λ/√W of each point, W = 1/(σy² + f′² σx²) and λ = W (Δy + f′ Δx) at its place on the curve, the sum is that
-/// of t², and the derivative of t by a coefficient is √W times that of the curve there.
+/// With t = λ/√W of each point, W = 1/(σy² + f′² σx²) and λ = W (Δy + f′ Δx) at its place on the curve, the sum is
+/// that of t², and the derivative of t by a coefficient is √W times that of the curve there.
 ///
 /// @param xSigma standard deviations; 0 for what is known exactly, never both
 record OrthogonalDistances(

@@ -9,8 +9,8 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.stream.IntStream;
 
-/// How far a coefficient can go from its value while the others follow, before the sum of squares has grown by so much
-/// (Bates and Watts 1988, Nonlinear Regression Analysis and Its Applications, §6.1).
+/// How far a coefficient can go from its value while the others follow, before the sum of squares has grown by so
+/// much (Bates and Watts 1988, Nonlinear Regression Analysis and Its Applications, §6.1).
 public final class ProfileSearch {
     private static final int MOST_STEPS = 60;
     private static final int MOST_DOUBLINGS = 12;
