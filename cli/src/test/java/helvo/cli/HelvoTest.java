@@ -275,7 +275,7 @@ class HelvoTest {
                 "--formula a*x --limit 5<a<1; --limit “5<a<1”: write",
                 "--formula a*x --limit a>x; --limit “a>x”: write",
                 "--start a=1; --hold, --limit, --start and --shared go with --formula",
-                "--formula c+a*exp(-b*(x-d)); --formula: a and d always act as one in this formula: points determine only",
+                "--formula c+a*exp(-b*(x-d)); a and d always act as one in this formula: points determine only",
                 "--formula a*b*x; --formula: a and b always act as one in this formula: points determine a·b, not each",
                 "--formula x*a/b; points determine a/b, not each of them. Leave one out, or hold it.",
                 "--formula a+x^c-b; points determine a − b, not each of them",
