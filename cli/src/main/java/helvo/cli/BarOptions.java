@@ -22,6 +22,7 @@ import org.jspecify.annotations.Nullable;
 final class BarOptions {
     private static final double LONGEST = 1e150;
     private static final String LIMITS = "limits:";
+    private static final String COLUMN = "column:";
     private final Arguments arguments;
     private @Nullable String yBar;
     private @Nullable String xBar;
@@ -36,7 +37,8 @@ final class BarOptions {
                 .option(
                         "--y-bar",
                         "BAR",
-                        "Error bars in y: 3 (units of the column), 5%%, column:NAME or limits:LOWER,UPPER.")
+                        "Error bars in y: 3 (units of the column), 5%%, a column (NAME, or column:NAME) or "
+                                + "limits:LOWER,UPPER.")
                 .text(value -> yBar = value);
         arguments.option("--x-bar", "BAR", "Error bars in x, likewise.").text(value -> xBar = value);
         arguments
@@ -88,8 +90,16 @@ final class BarOptions {
         if (text == null) {
             return;
         }
-        if (text.startsWith("column:")) {
-            Column bar = columns.named(text.substring("column:".length()).strip());
+        boolean percent = text.strip().endsWith("%");
+        OptionalDouble size = NumberText.number(
+                percent ? text.strip().substring(0, text.strip().length() - 1).strip() : text.strip(),
+                DecimalMark.POINT);
+        boolean isColumn = text.startsWith(COLUMN)
+                || size.isEmpty()
+                        && columns.table().columns().stream()
+                                .anyMatch(column -> column.name().equals(text.strip()));
+        if (isColumn) {
+            Column bar = columns.named((text.startsWith(COLUMN) ? text.substring(COLUMN.length()) : text).strip());
             if (bar.id() == of.id()) {
                 throw new UserError(option + " names the column itself, " + of.name() + ".");
             }
@@ -105,13 +115,9 @@ final class BarOptions {
                     meaning(named == BarMeaning.HALF_RANGE ? BarMeaning.STANDARD_DEVIATION : named)));
             return;
         }
-        boolean percent = text.strip().endsWith("%");
-        OptionalDouble size = NumberText.number(
-                percent ? text.strip().substring(0, text.strip().length() - 1).strip() : text.strip(),
-                DecimalMark.POINT);
         if (size.isEmpty() || !(size.getAsDouble() >= 0 && size.getAsDouble() <= LONGEST)) {
-            throw arguments.usageError(
-                    option + " “" + text + "”: write a length of 0 to 10^150 (3), a percentage (5%) or column:NAME.");
+            throw arguments.usageError(option + " “" + text
+                    + "”: write a length of 0 to 10^150 (3), a percentage (5%) or the name of a column.");
         }
         edits.add(new ColumnEdit.SetOwnBars(
                 columns.table().id(), of.id(), new UniformBarLength(size.getAsDouble(), percent)));

@@ -1,9 +1,12 @@
 package helvo.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
 import helvo.core.Progress;
+import helvo.core.fit.FormulaCurve;
 import helvo.core.fit.Logarithmic;
+import helvo.core.formula.CurveFormula;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.Edit;
 import helvo.core.study.FigureEdit;
@@ -108,6 +111,37 @@ class ApplyTest {
         }
         assertThat(json.at("/results/3/figure").asString()).isEqualTo("Figure 2");
         assertThat(json.at("/results/3/fits/0/curve").asString()).isEqualTo("logarithmic");
+    }
+
+    @Test
+    void aCurveOfOnesOwnIsFittedToEachFile() throws IOException, UnreadableFile {
+        FormulaCurve own = FormulaCurve.of(
+                        ((CurveFormula.Reading.Read) CurveFormula.read("T + A*exp(-x/tau)")).formula())
+                .named("Newton cooling");
+        Study study = StudyFile.read(folder.resolve("cords.helvo"), Progress.none())
+                .history()
+                .study();
+        study = new FigureEdit.ChooseCurve(1, SeriesKey.whole(2), own).apply(study);
+        StudyFile.write(folder.resolve("own.helvo"), StoredStudy.of(History.from(study)), Progress.none());
+        for (int tau = 2; tau <= 4; tau++) {
+            var text = new StringBuilder("Load (N),Stretch (mm)\n");
+            for (int x = 0; x < 9; x++) {
+                text.append(x)
+                        .append(',')
+                        .append(60 + 28 * Math.exp(-x / (double) tau))
+                        .append('\n');
+            }
+            Files.writeString(folder.resolve("tau" + tau + ".csv"), text);
+        }
+        assertThat(helvo("apply", at("own.helvo"), "--data", "Stretch=" + at("tau*.csv"), "--out", at("all")))
+                .isZero();
+        JsonNode json = JsonMapper.shared().readTree(Files.readString(folder.resolve("all/results.json")));
+        for (int tau = 2; tau <= 4; tau++) {
+            JsonNode fit = json.at("/results/" + 2 * (tau - 2) + "/fits/0");
+            assertThat(fit.at("/formula").asString()).isEqualTo("T + A*exp(-x/tau)");
+            assertThat(fit.at("/coefficients/2/value").asDouble()).isCloseTo(tau, within(1e-9));
+        }
+        assertThat(folder.resolve("all/results.csv")).content().contains(",Newton cooling,", ",tau,");
     }
 
     @Test

@@ -940,7 +940,7 @@ class HelvoTest {
                         "--y",
                         "y",
                         "--y-bar",
-                        "column:bar",
+                        "bar",
                         "--bounds",
                         "--at",
                         "1e308",

@@ -121,6 +121,14 @@ class FormulaPanelTest {
         window.settle();
         assertThat(labels()).anyMatch(text -> text.matches("59\\.9\\d ± 0\\.\\d+ °C"));
         assertThat(((FormulaCurve) fit().curve()).shared()).isEmpty();
+        // What is no formula any more is not drawn any more; what no points tell apart is said.
+        robot.write("+", 0);
+        WaitForAsyncUtils.waitFor(
+                10, TimeUnit.SECONDS, () -> window.workspace.preview().get().isEmpty());
+        robot.push(KeyCode.CONTROL, KeyCode.A).write("a*b*x", 0);
+        assertThat(window.text("#formula-says")).startsWith("a and b always act as one in this formula");
+        robot.type(KeyCode.ENTER);
+        assertThat(window.text("#formula-wrong")).startsWith("a and b always act as one in this formula");
         robot.type(KeyCode.ESCAPE);
         window.settle();
         assertThat(fit().curve()).isEqualTo(new Line());

@@ -126,7 +126,8 @@ class JudgingTest {
         assertThat(window.workspace.series().orElseThrow().key())
                 .as("the new one is in view")
                 .isEqualTo(FREQUENCY.further(1));
-        robot.clickOn("#curve-quadratic");
+        DrivenWindow.find(robot, "Fit: quadratic");
+        window.settle();
         assertThat(series().getLast().label()).isEqualTo("Frequency, quadratic");
         robot.clickOn("#degree-more");
         window.settle();

@@ -290,7 +290,7 @@ class MainWindowTest {
                 "#sheet",
                 "#use-7",
                 "#curve-line",
-                "#curve-degree-5",
+                "#curves-more",
                 "#unfold-results");
         robot.clickOn("#unfold-results");
         window.settle();

@@ -3,6 +3,7 @@ package helvo.core.nonlinear;
 import helvo.core.Progress;
 import helvo.core.formula.CurveProgram;
 import java.util.Arrays;
+import java.util.stream.IntStream;
 import org.apache.commons.numbers.core.DD;
 
 /// A curve and points with standard deviations in x and in y, by their distances from it in both: for each point
@@ -26,6 +27,18 @@ record OrthogonalDistances(
     private static final double NEARLY_SMALL_STEP = 1e-8;
     /// A distance that is longer by less than this part is not.
     private static final double SAME_DISTANCE = 1e-10;
+
+    /// Every so-manieth of the points.
+    OrthogonalDistances every(int step) {
+        return new OrthogonalDistances(
+                program, every(x, step), every(y, step), every(xSigma, step), every(ySigma, step), progress);
+    }
+
+    private static double[] every(double[] all, int step) {
+        return IntStream.range(0, (all.length - 1) / step + 1)
+                .mapToDouble(i -> all[i * step])
+                .toArray();
+    }
 
     @Override
     public int size() {

@@ -6,10 +6,14 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 
 /// The least sum of squared distances in x and y, each in its standard deviations, from starts that are given.
 public final class OrthogonalLeastSquares {
     private static final int MOST_STEPS = 300;
+    /// Of more points about so many show where the least is.
+    private static final int MANY = 3000;
+    private static final int STEPS_WITH_ALL = 8;
     private static final int[] NONE = {};
 
     private OrthogonalLeastSquares() {}
@@ -41,10 +45,13 @@ public final class OrthogonalLeastSquares {
                 .toArray();
         var distances = new OrthogonalDistances(formula.program(), x, y, xSigma, ySigma, progress);
         var search = new LocalSearch(distances, settings, free, NONE);
+        LocalSearch some = x.length <= MANY ? search : search.with(distances.every((x.length - 1) / MANY + 1));
         return starts.stream()
-                .flatMap(start -> search.valued(start).stream())
-                .map(place -> search.improved(place, MOST_STEPS))
+                .flatMap(start -> some.valued(start).stream())
+                .map(place -> some.improved(place, MOST_STEPS))
                 .sorted(Comparator.comparingDouble(LocalSearch.Place::squares))
+                .flatMap(place -> some == search ? Stream.of(place) : search.valued(place.p()).stream())
+                .map(place -> some == search ? place : search.improved(place, STEPS_WITH_ALL))
                 .flatMap(place -> search.polished(place.p()).stream())
                 .map(least -> new Found(
                         least.p(), least.squares(), least.inverse(), least.moving(), distances.weights(least.p())))

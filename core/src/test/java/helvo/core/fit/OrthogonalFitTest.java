@@ -133,6 +133,34 @@ class OrthogonalFitTest {
         assertThat(atLimit.coefficient("c").uncertainty()).isEmpty();
     }
 
+    /// A part of many points shows where the least is, and all of them decide.
+    @Test
+    void manyPoints() {
+        var random = new Random(8);
+        int n = 9000;
+        double[] x = IntStream.range(0, n).mapToDouble(i -> 20.0 * i / n).toArray();
+        double[] y = Arrays.stream(x)
+                .map(each -> 60 + 28 * Math.exp(-each / 4) + 0.3 * random.nextGaussian())
+                .toArray();
+        double[] measured =
+                Arrays.stream(x).map(each -> each + 0.1 * random.nextGaussian()).toArray();
+        double[] ofX = new double[n];
+        double[] ofY = new double[n];
+        Arrays.fill(ofX, 0.1);
+        Arrays.fill(ofY, 0.3);
+        Fit fit = fit(COOLING, points(measured, y, ofX, ofY, Weighting.STATED));
+        assertThat(fit.coefficient("b").value())
+                .isCloseTo(
+                        -0.25,
+                        within(4
+                                * fit.coefficient("b")
+                                        .uncertainty()
+                                        .orElseThrow()
+                                        .standardError()));
+        double chi = fit.quality().chiSquare().orElseThrow().value();
+        assertThat(chi).isBetween(9000 - 4 * Math.sqrt(2 * 9000), 9000 + 4 * Math.sqrt(2 * 9000));
+    }
+
     /// A bar in x alone says that y is exact; without bars in x it is the fit weighted in y.
     @Test
     void barsInOneDirection() {

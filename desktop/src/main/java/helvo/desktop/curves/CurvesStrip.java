@@ -271,7 +271,8 @@ public final class CurvesStrip extends HBox {
     /// Why several shapes cannot be fitted; said once, not on every card.
     private static Optional<String> repeated(SeriesAnalysis current, NumberNotation numbers) {
         Map<String, Long> reasons = current.outcomes().stream()
-                .filter(FitOutcome.NotFitted.class::isInstance)
+                .filter(outcome -> outcome instanceof FitOutcome.NotFitted
+                        && Curves.offered().contains(outcome.curve()))
                 .collect(Collectors.groupingBy(
                         outcome -> ((FitOutcome.NotFitted) outcome).reason().sentence(numbers), Collectors.counting()));
         return reasons.entrySet().stream()

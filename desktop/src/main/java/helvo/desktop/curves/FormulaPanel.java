@@ -12,6 +12,7 @@ import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.fit.Coefficient;
 import helvo.core.fit.Curves;
 import helvo.core.fit.Fit;
+import helvo.core.fit.FitOutcome;
 import helvo.core.fit.FormulaCurve;
 import helvo.core.fit.TradeCurve;
 import helvo.core.formula.CurveFormula;
@@ -413,6 +414,14 @@ public final class FormulaPanel extends Panel {
                 .filter(of -> of.curve() instanceof FormulaCurve curve
                         && shown.filter(own -> own.formula().equals(curve.formula()))
                                 .isPresent());
+        series.map(SeriesAnalysis::chosen)
+                .filter(outcome -> shown.filter(own -> outcome.curve() instanceof FormulaCurve curve
+                                && own.formula().equals(curve.formula()))
+                        .isPresent())
+                .ifPresent(outcome -> says.setText(
+                        outcome instanceof FitOutcome.NotFitted(var _, var reason)
+                                ? reason.sentence(workspace.study().numbers())
+                                : meaning(shown.orElseThrow())));
         for (Asked each : asked) {
             each.value()
                     .setText(fit.flatMap(of -> of.coefficients().stream()
@@ -501,14 +510,31 @@ public final class FormulaPanel extends Panel {
                 .series()
                 .filter(series -> series.points().size() <= Curves.MOST_SEARCHED)
                 .isPresent();
-        if (!isVisible() || !isQuick || formula.getText().isBlank() || shown.isEmpty()) {
+        if (!isVisible() || !isQuick) {
             return;
         }
         try {
-            edit(shown.get().with(settings())).ifPresent(workspace.document()::preview);
+            Optional<FormulaCurve> typed = formula.getText().isBlank() || shown.isEmpty()
+                    ? Optional.empty()
+                    : Optional.of(shown.get().with(settings()));
+            Optional<Edit> edit = typed.filter(curve -> curve.inseparable().isEmpty() && !isChosen(curve))
+                    .flatMap(this::edit);
+            if (edit.isPresent()) {
+                workspace.document().preview(edit.get());
+            } else {
+                workspace.document().endPreview();
+            }
         } catch (NoNumber notYet) {
             // It is said once the curve is asked for.
         }
+    }
+
+    private boolean isChosen(FormulaCurve curve) {
+        return workspace
+                .figureInView()
+                .flatMap(figure -> workspace.series().map(series -> figure.curve(series.key())
+                        .equals(curve)))
+                .orElse(false);
     }
 
     /// The series in view has this curve; all groups where they share a coefficient.

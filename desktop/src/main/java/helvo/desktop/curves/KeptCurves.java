@@ -52,19 +52,23 @@ public final class KeptCurves {
                 "Reading curves",
                 _ -> CurveFile.read(from),
                 new BackgroundTasks.Outcome<>(
-                        found -> change(
-                                kept -> {
-                                    List<FormulaCurve> all = kept;
-                                    for (FormulaCurve each : found) {
-                                        all = CurveFile.refusal(each.name()).isPresent()
-                                                ? all
-                                                : CurveFile.with(all, each);
-                                    }
-                                    return all;
-                                },
-                                said),
+                        found -> {
+                            change(kept -> taken(kept, found), said);
+                            found.stream()
+                                    .flatMap(each -> CurveFile.refusal(each.name()).stream())
+                                    .findFirst()
+                                    .ifPresent(why -> said.accept("Not all curves were taken: " + why + "."));
+                        },
                         failure -> said.accept(sentence(failure, from)),
                         () -> {}));
+    }
+
+    private static List<FormulaCurve> taken(List<FormulaCurve> kept, List<FormulaCurve> found) {
+        List<FormulaCurve> all = kept;
+        for (FormulaCurve each : found) {
+            all = CurveFile.refusal(each.name()).isPresent() ? all : CurveFile.with(all, each);
+        }
+        return all;
     }
 
     /// Writes them to a file, to hand them on.
