@@ -203,6 +203,7 @@ class ExportTest {
     /// What a drag offers to a folder or a document: the figure by its title, as it would be saved.
     @Test
     void theFigureThatIsDraggedIsAFileOfItsOwn(FxRobot robot) throws IOException {
+        window.settle();
         Path drags = folder.resolve("drags");
         var ready = new AtomicReference<Path>();
         robot.interact(() -> window.exporter.prepareDrag(drags, ready::set));
