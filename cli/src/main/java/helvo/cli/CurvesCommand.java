@@ -63,9 +63,8 @@ final class CurvesCommand extends Command {
     }
 
     private int compare(FitInput input, List<ObjectNode> reports) throws UnreadableFile, UserError {
-        FigureAnalysis all = input.compared();
-        // The curves of the trade, and one that is named, of a high degree or on the log scale, is compared with the
-        // others.
+        FigureAnalysis all = input.analysed();
+        // One that is named, of a high degree or on the log scale, is compared with the others.
         FigureAnalysis figure = all.withSeries(all.series().stream()
                 .map(each -> each.comparing(further(each), Progress.none()))
                 .toList());
@@ -82,11 +81,6 @@ final class CurvesCommand extends Command {
         } else {
             PrintWriter out = arguments.out();
             out.println(input.about(figure));
-            if (series.points().size() > Curves.MOST_SEARCHED) {
-                out.println(RootLocale.format(
-                        "Through more than %,d points only the usual shapes are compared; --curve adds another.",
-                        Curves.MOST_SEARCHED));
-            }
             if (series.tooFewToRank()) {
                 out.println(RootLocale.format(
                         "%,d points are too few to tell shapes apart by AICc.",
@@ -112,8 +106,7 @@ final class CurvesCommand extends Command {
 
     private static List<Curve> further(SeriesAnalysis series) {
         return Stream.concat(
-                        Curves.compared(series.points().size()).stream(),
-                        Stream.of(series.chosen().curve()))
+                        Curves.compared().stream(), Stream.of(series.chosen().curve()))
                 .distinct()
                 .filter(curve -> series.outcomes().stream()
                         .noneMatch(outcome -> outcome.curve().equals(curve)))

@@ -54,12 +54,6 @@ final class FitInput {
         return Analysis.ofChosenCurves(with(further), Progress.none()).figures().getFirst();
     }
 
-    /// With every shape on offer fitted to the same points.
-    FigureAnalysis compared() throws UnreadableFile, UserError {
-        return enough(
-                Analysis.of(study(), Analysis.EMPTY, Progress.none()).figures().getFirst());
-    }
-
     /// What a careful person wants to know of the reading, once something was analysed.
     List<String> warnings() {
         return warnings;

@@ -183,7 +183,7 @@ class HelvoTest {
         JsonNode curves = JsonMapper.shared().readTree(out.toString()).at("/curves");
         assertThat(curves.at("/0/curve").asString()).isEqualTo("exponential-to-level");
         assertThat(curves.at("/0/coefficients/0/value").asDouble()).isBetween(59.7, 60.1);
-        assertThat(curves.size()).isEqualTo(Curves.compared(1).size());
+        assertThat(curves.size()).isEqualTo(Curves.compared().size());
         out.getBuffer().setLength(0);
         assertThat(helvo("shapes")).isZero();
         assertThat(out.toString())
@@ -568,7 +568,7 @@ class HelvoTest {
         assertThat(helvo("curves", file.toString(), "--x", "t", "--y", "y", "--only", "1<=t<=64", "--json"))
                 .isZero();
         JsonNode curves = JsonMapper.shared().readTree(out.toString()).at("/curves");
-        assertThat(curves.size()).isEqualTo(Curves.compared(1).size());
+        assertThat(curves.size()).isEqualTo(Curves.compared().size());
         assertThat(curves.at("/0/curve").asString()).isEqualTo("logarithmic");
         assertThat(curves.at("/0/degree").isNull()).isTrue();
         assertThat(curves.at("/0/weight").asDouble()).isGreaterThan(0.9);

@@ -12,6 +12,7 @@ import helvo.core.fit.FitOutcome;
 import helvo.core.fit.Line;
 import helvo.core.fit.PrintedEquation;
 import helvo.core.fit.Residuals;
+import helvo.core.fit.SampledComparison;
 import helvo.core.points.Points;
 import helvo.core.table.SeriesKey;
 import helvo.core.task.ForkedTask;
@@ -183,13 +184,13 @@ public record SeriesAnalysis(
         return outcomes.stream().anyMatch(outcome -> outcome.curve().equals(shape));
     }
 
-    /// The same series with further shapes to compare, which are fitted beside one another.
+    /// The same series with further shapes to compare.
     public SeriesAnalysis comparing(List<Curve> shapes, Progress progress) {
-        List<ForkedTask<FitOutcome>> fits = shapes.stream()
-                .map(shape -> ForkedTask.of(
-                        Integer.MAX_VALUE, () -> outcome(shape).orElseGet(() -> shape.fit(points, progress))))
-                .toList();
-        return comparing(fits.stream().map(ForkedTask::join).toList());
+        List<FitOutcome> known =
+                shapes.stream().flatMap(shape -> outcome(shape).stream()).toList();
+        List<Curve> unknown =
+                shapes.stream().filter(shape -> outcome(shape).isEmpty()).toList();
+        return comparing(known).comparing(SampledComparison.of(unknown, points, progress));
     }
 
     /// The same with what fitting further shapes to its points gave; those that it compares already stay.

@@ -54,7 +54,7 @@ public sealed interface Curve
         return false;
     }
 
-    /// The coefficients of the same fitted curve written over [#sourceOfFile] an origin instead of x.
+    /// The coefficients of the same fitted curve written over [#from] an origin instead of x.
     ///
     /// @return empty where the form has no such shape
     default Optional<double[]> about(double origin, Fit fit) {

@@ -11,9 +11,6 @@ import java.util.stream.Stream;
 
 /// The list of curve shapes that are fitted and offered.
 public final class Curves {
-    /// Through more points the curves of the trade take too long to be fitted all.
-    public static final int MOST_SEARCHED = 20_000;
-
     private static final int MAX_ALTERNATIVE_DEGREE = 3;
 
     private Curves() {}
@@ -34,15 +31,11 @@ public final class Curves {
                 new Polynomial(5));
     }
 
-    /// Those that are compared through so many points: those that are offered, and the curves of the trade where
-    /// all of them can be searched for in a moment.
-    public static List<Curve> compared(int points) {
-        return points > MOST_SEARCHED
-                ? offered()
-                : Stream.concat(
-                                offered().stream(),
-                                Arrays.stream(TradeCurve.values()).map(TradeCurve::curve))
-                        .toList();
+    /// Those that are compared: those that are offered, and the curves of the trade.
+    public static List<Curve> compared() {
+        return Stream.concat(
+                        offered().stream(), Arrays.stream(TradeCurve.values()).map(TradeCurve::curve))
+                .toList();
     }
 
     /// Those that are named where another one leaves a pattern: all that are offered but for the lines with fewer

@@ -81,6 +81,19 @@ public sealed interface FitFailureReason {
         }
     }
 
+    /// Through some of very many points the shape has next to none of the evidence.
+    ///
+    /// @param points of the sample
+    /// @param r2     that the shape has through them
+    record FarBehind(int points, double r2) implements FitFailureReason {
+        @Override
+        public String sentence(NumberNotation numbers) {
+            return RootLocale.format(
+                    "Far behind others through %,d of the points (R² %s): not fitted to all.",
+                    points, numbers.share(r2));
+        }
+    }
+
     /// A coefficient is too large or too small to be written as a double.
     record OutOfRange() implements FitFailureReason {
         @Override

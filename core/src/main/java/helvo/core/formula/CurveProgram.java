@@ -300,7 +300,9 @@ public final class CurveProgram {
                         // A base that is 0 is so for all coefficients that matter: (x/m)^h at x = 0.
                         toA[i] += by[i] == 0 || a[i] == 0 && value[i] == 0
                                 ? 0
-                                : by[i] * b[i] * Joined.power(a[i], b[i] - 1);
+                                : a[i] == 0
+                                        ? by[i] * b[i] * Joined.power(a[i], b[i] - 1)
+                                        : by[i] * b[i] * (value[i] / a[i]);
                     }
                     for (int i = 0; i < count && right; i++) {
                         toB[i] += value[i] == 0 ? 0 : by[i] * value[i] * Math.log(a[i]);

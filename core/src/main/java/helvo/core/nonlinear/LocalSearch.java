@@ -27,8 +27,11 @@ final class LocalSearch {
     private static final double SETTLED_STEP = 1e-7;
     /// After a step of this size the second derivatives are the same.
     private static final double STEADY_STEP = 1e-3;
-    /// With more points the curve itself is worked out in doubles.
+    /// With more points all is worked out in doubles: the roundings of so many cancel, and what they leave is far
+    /// below a standard error.
     private static final int MOST_DOUBLED = 3000;
+    /// Newton's last step then.
+    private static final double LAST_STEP = 1e-11;
     /// A coefficient with less than this share of the longest one's part in a direction has none in it.
     private static final double OPEN_SHARE = 0.1;
 
@@ -48,6 +51,10 @@ final class LocalSearch {
         this.others = Arrays.stream(free)
                 .filter(k -> Arrays.stream(linear).noneMatch(each -> each == k))
                 .toArray();
+    }
+
+    int size() {
+        return sumOfSquares.size();
     }
 
     LocalSearch with(SumOfSquares other) {
@@ -216,6 +223,18 @@ final class LocalSearch {
                 .orElse(0);
     }
 
+    /// See [SumOfSquares#bend].
+    interface Bend {
+        double[][] at(double[] p, int[] of);
+    }
+
+    /// That of the points which are searched, as often as they stand for others.
+    Bend bend(double times) {
+        return (p, of) -> Arrays.stream(sumOfSquares.bend(p, of))
+                .map(row -> Arrays.stream(row).map(each -> each * times).toArray())
+                .toArray(double[][]::new);
+    }
+
     /// The least of all, to its last digits.
     ///
     /// @param p       coefficients
@@ -226,21 +245,30 @@ final class LocalSearch {
 
     /// @return empty where this is no least, or the points do not determine all coefficients
     Optional<Minimum> polished(double[] start) {
-        NormalSums.Digits digits =
-                sumOfSquares.size() <= MOST_DOUBLED ? NormalSums.Digits.RESIDUALS_DOUBLED : NormalSums.Digits.DOUBLED;
+        return polished(start, sumOfSquares::bend);
+    }
+
+    /// The same by a bend that is known otherwise, about.
+    Optional<Minimum> polished(double[] start, Bend bendOf) {
+        boolean isFew = sumOfSquares.size() <= MOST_DOUBLED;
+        NormalSums.Digits digits = isFew ? NormalSums.Digits.RESIDUALS_DOUBLED : NormalSums.Digits.SINGLE;
+        double lastStep = isFew ? NEWTON_STEP : LAST_STEP;
         DD[] p = Arrays.stream(start).mapToObj(DD::of).toArray(DD[]::new);
-        DD[] first = sumOfSquares.sums(p, free, digits).gradient();
+        NormalSums sums = sumOfSquares.sums(p, free, digits);
+        DD[] first = sums.gradient();
         int[] moving = IntStream.range(0, free.length)
                 .filter(i -> !isBlocked(start, free[i], first[i].hi()))
                 .map(i -> free[i])
                 .toArray();
-        NormalSums sums = sumOfSquares.sums(p, moving, digits);
+        if (moving.length < free.length) {
+            sums = sumOfSquares.sums(p, moving, digits);
+        }
         double before = Double.POSITIVE_INFINITY;
         double[][] bend = {};
         boolean settled = moving.length == 0;
         for (int step = 0; step < MAX_NEWTON_STEPS && !settled && sums.isFinite(); step++) {
             if (before > STEADY_STEP) {
-                bend = sumOfSquares.bend(values(p), moving);
+                bend = bendOf.at(values(p), moving);
             }
             Optional<SymmetricSystem> system = SymmetricSystem.of(curved(sums.matrix(), bend));
             if (system.isEmpty()) {
@@ -265,7 +293,7 @@ final class LocalSearch {
                 p[moving[i]] = within == next.hi() ? next : DD.of(within);
             }
             before = length;
-            settled = length < NEWTON_STEP;
+            settled = length < lastStep;
             sums = sumOfSquares.sums(p, moving, digits);
         }
         Optional<SymmetricSystem> normal = SymmetricSystem.of(sums.matrix());

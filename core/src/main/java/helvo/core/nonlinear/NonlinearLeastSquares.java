@@ -9,6 +9,7 @@ import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.PriorityQueue;
 import java.util.Set;
 import java.util.stream.IntStream;
 
@@ -17,6 +18,8 @@ public final class NonlinearLeastSquares {
     /// Points that show where to look.
     private static final int FEW = 60;
     private static final int MANY = 3000;
+    /// Of very many, so many show first whether they determine what the few do.
+    private static final int VERY_MANY = 50_000;
     private static final int MOST_STARTS = 12;
     private static final int MOST_REFINED = 4;
     private static final int FEW_STEPS = 40;
@@ -125,11 +128,15 @@ public final class NonlinearLeastSquares {
             }
             double[] ordered = starts.inOrder(many, each.p(), each.squares());
             Optional<LocalSearch.Minimum> minimum = many.polished(ordered);
-            if (points.size() > MANY) {
-                // What the sample does not determine is not looked for among all points.
-                minimum = minimum.flatMap(of -> whole.polished(of.p()).or(() -> whole.again(of.p())
-                        .map(place -> whole.improved(place, STEPS_WITH_ALL))
-                        .flatMap(place -> whole.polished(place.p()))));
+            if (minimum.isPresent() && points.size() > MANY) {
+                LocalSearch more = over(whole, points, VERY_MANY, progress);
+                minimum = throughMore(more, many, minimum.get(), points);
+                if (more != whole) {
+                    minimum = minimum.flatMap(of -> throughMore(whole, many, of, points));
+                }
+                if (minimum.isEmpty()) {
+                    break;
+                }
             }
             if (minimum.isPresent()) {
                 LocalSearch.Minimum found = minimum.get();
@@ -149,6 +156,16 @@ public final class NonlinearLeastSquares {
             return atCorner.get();
         }
         return new Undetermined(open(many, nearest.isEmpty() ? near.getFirst() : nearest.getFirst()));
+    }
+
+    /// From the least of a sample, which tells the bend well enough; what that does not determine is not looked for
+    /// among more points.
+    private static Optional<LocalSearch.Minimum> throughMore(
+            LocalSearch more, LocalSearch sample, LocalSearch.Minimum from, ScaledPoints points) {
+        LocalSearch.Bend bend = sample.bend(points.areAlike() ? (double) more.size() / sample.size() : 1);
+        return more.polished(from.p(), bend).or(() -> more.again(from.p())
+                .map(place -> more.improved(place, STEPS_WITH_ALL))
+                .flatMap(place -> more.polished(place.p(), bend)));
     }
 
     /// The least where a corner of the curve lies at a point, and the sum of squares has one too (Hudson 1966, J.
@@ -182,11 +199,15 @@ public final class NonlinearLeastSquares {
 
     /// The places of the points next to an x.
     private static IntStream nearest(double[] x, double to) {
-        return IntStream.range(0, x.length)
-                .boxed()
-                .sorted(Comparator.comparingDouble(i -> Math.abs(x[i] - to)))
-                .mapToInt(Integer::intValue)
-                .limit(MOST_CORNERS);
+        var nearest = new PriorityQueue<Integer>(
+                Comparator.comparingDouble((Integer i) -> Math.abs(x[i] - to)).reversed());
+        for (int i = 0; i < x.length; i++) {
+            nearest.add(i);
+            if (nearest.size() > MOST_CORNERS) {
+                nearest.remove();
+            }
+        }
+        return nearest.stream().mapToInt(Integer::intValue).sorted();
     }
 
     private FittedCurve curve(ScaledPoints points, Progress progress) {

@@ -8,6 +8,7 @@ import java.util.concurrent.FutureTask;
 import java.util.concurrent.LinkedBlockingQueue;
 import java.util.concurrent.ThreadPoolExecutor;
 import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.IntFunction;
 import java.util.function.Supplier;
 import java.util.stream.IntStream;
@@ -59,9 +60,22 @@ public final class ForkedTask<T> {
 
     /// What is worked out for each of 0 to count − 1, in this order.
     public static <T> List<T> all(int count, IntFunction<T> work) {
-        List<ForkedTask<T>> tasks =
-                IntStream.range(0, count).mapToObj(i -> of(() -> work.apply(i))).toList();
+        var failed = new AtomicBoolean();
+        List<ForkedTask<T>> tasks = IntStream.range(0, count)
+                .mapToObj(i -> of(() -> {
+                    boolean done = false;
+                    try {
+                        T result = work.apply(i);
+                        done = true;
+                        return result;
+                    } finally {
+                        failed.compareAndSet(false, !done);
+                    }
+                }))
+                .toList();
         try {
+            // What another thread has begun is not waited for before all have begun.
+            tasks.stream().takeWhile(_ -> !failed.get()).forEach(each -> each.task.run());
             return tasks.stream().map(ForkedTask::join).toList();
         } finally {
             // Where one fails nobody waits for those that have not begun.

@@ -28,6 +28,30 @@ class TasksTest {
         assertThat(ForkedTask.all(0, i -> i)).isEmpty();
     }
 
+    /// Each first part waits until a later one was done: by whichever thread has no part.
+    @Test
+    void noThreadWaitsForAPartWhileThereAreOthers() {
+        for (int turn = 0; turn < 50; turn++) {
+            var done = new CountDownLatch(1);
+            assertThat(ForkedTask.all(2, i -> {
+                        if (i == 0) {
+                            return await(done);
+                        }
+                        done.countDown();
+                        return true;
+                    }))
+                    .containsOnly(true);
+        }
+    }
+
+    private static boolean await(CountDownLatch latch) {
+        try {
+            return latch.await(5, TimeUnit.SECONDS);
+        } catch (InterruptedException _) {
+            return false;
+        }
+    }
+
     /// More of them than there are workers, each of which waits for further ones.
     @Test
     void workMayForkWork() {

@@ -136,7 +136,7 @@ public final class CurvesStrip extends HBox {
     /// beat, the line, the curve that is chosen, and those with most evidence. They keep their places until all are
     /// compared.
     private void arrange(SeriesAnalysis current) {
-        List<Curve> compared = Curves.compared(current.points().size());
+        List<Curve> compared = Curves.compared();
         boolean isComplete =
                 compared.stream().allMatch(shape -> current.outcome(shape).isPresent());
         boolean isNew = !arranged.equals(Optional.of(current.key()));
@@ -200,12 +200,12 @@ public final class CurvesStrip extends HBox {
         if (searched.containsKey(of)) {
             return current.comparing(searched.get(of));
         }
-        List<Curve> trade = Curves.compared(of.size()).stream()
+        List<Curve> trade = Curves.compared().stream()
                 .filter(shape -> current.outcome(shape).isEmpty())
                 .toList();
         boolean isReady = Curves.offered().stream()
                 .allMatch(shape -> current.outcome(shape).isPresent());
-        if (isReady && of.size() <= Curves.MOST_SEARCHED && !underWay.equals(Optional.of(of))) {
+        if (isReady && !underWay.equals(Optional.of(of))) {
             underWay = Optional.of(of);
             searching.run(
                     "Comparing more curves",

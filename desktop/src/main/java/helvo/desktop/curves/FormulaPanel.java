@@ -10,10 +10,10 @@ import static helvo.desktop.controls.Controls.smallButton;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.fit.Coefficient;
-import helvo.core.fit.Curves;
 import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
 import helvo.core.fit.FormulaCurve;
+import helvo.core.fit.SampledComparison;
 import helvo.core.fit.TradeCurve;
 import helvo.core.formula.CurveFormula;
 import helvo.core.nonlinear.CoefficientSetting;
@@ -508,7 +508,7 @@ public final class FormulaPanel extends Panel {
     private void tryOut() {
         boolean isQuick = workspace
                 .series()
-                .filter(series -> series.points().size() <= Curves.MOST_SEARCHED)
+                .filter(series -> series.points().size() <= SampledComparison.MOST_SEARCHED)
                 .isPresent();
         if (!isVisible() || !isQuick) {
             return;
