@@ -87,7 +87,11 @@ final class CurveOptions {
                         "A curve of your own, in x and any names for its coefficients: \"T0 + A*exp(-x/tau)\".")
                 .text(value -> formula = value);
         arguments
-                .option("--hold", "NAME=V", "Do not fit this coefficient of a formula: hold it at V; may be repeated.")
+                .option(
+                        "--hold",
+                        "NAME=V",
+                        "Do not fit this coefficient of a formula: hold it at V, which may have a unit "
+                                + "(\"R=8.314 J/(mol K)\"); may be repeated.")
                 .texts(value -> held = value);
         arguments
                 .option("--limit", "LIMIT", "Limits of a coefficient: \"A>0\" or \"0<A<5\"; may be repeated.")
@@ -135,8 +139,11 @@ final class CurveOptions {
 
     private FormulaCurve settings(FormulaCurve curve) {
         var settings = new ArrayList<>(curve.settings());
-        held.forEach(text -> set("--hold", text, curve, settings, (setting, value) -> setting.withHeld(value)));
-        starts.forEach(text -> set("--start", text, curve, settings, (setting, value) -> setting.withStart(value)));
+        held.forEach(text -> set("--hold", text, curve, settings, CoefficientSetting::heldAt));
+        starts.forEach(text -> set("--start", text, curve, settings, (setting, value) -> Optional.of(value)
+                .map(each -> NumberText.number(each, DecimalMark.POINT))
+                .filter(OptionalDouble::isPresent)
+                .map(number -> setting.withStart(number.getAsDouble()))));
         limits.forEach(text -> limit(text, curve, settings));
         for (String text : shared) {
             int place = place("--shared", text.strip(), curve);
@@ -156,17 +163,19 @@ final class CurveOptions {
             String text,
             FormulaCurve curve,
             List<CoefficientSetting> settings,
-            BiFunction<CoefficientSetting, Double, CoefficientSetting> change) {
+            BiFunction<CoefficientSetting, String, Optional<CoefficientSetting>> change) {
         int equals = text.indexOf('=');
-        OptionalDouble value = equals < 0
-                ? OptionalDouble.empty()
-                : NumberText.number(text.substring(equals + 1).strip(), DecimalMark.POINT);
-        if (value.isEmpty()) {
-            throw arguments.usageError(option + " “" + text + "”: write it as NAME=VALUE, such as "
-                    + curve.formula().coefficients().getFirst() + "=1.5.");
-        }
-        int place = place(option, text.substring(0, equals).strip(), curve);
-        settings.set(place, change.apply(settings.get(place), value.getAsDouble()));
+        String name = text.substring(0, Math.max(0, equals)).strip();
+        int place = equals < 0 ? 0 : place(option, name, curve);
+        settings.set(
+                place,
+                Optional.of(text)
+                        .filter(_ -> equals >= 0)
+                        .flatMap(of -> change.apply(
+                                settings.get(place), of.substring(equals + 1).strip()))
+                        .orElseThrow(() -> arguments.usageError(option + " “" + text + "”: write it as NAME=VALUE, "
+                                + "such as " + curve.formula().coefficients().getFirst() + "=1.5"
+                                + (option.equals("--hold") ? ", or with a unit, such as R=8.314 J/(mol K)." : "."))));
     }
 
     private int place(String option, String name, FormulaCurve curve) {

@@ -178,23 +178,36 @@ public record FormulaCurve(String name, String keyword, CurveFormula formula, Li
 
     @Override
     public String unit(String coefficient, String y, String x) {
-        return formula.dimensions()
-                .powers(formula.coefficients().indexOf(coefficient))
+        int place = formula.coefficients().indexOf(coefficient);
+        if (!settings.get(place).unit().isEmpty()) {
+            return settings.get(place).unit();
+        }
+        boolean[] given = new boolean[settings.size()];
+        for (int k = 0; k < given.length; k++) {
+            given[k] = !settings.get(k).unit().isEmpty();
+        }
+        return formula.dimensions(given)
+                .powers(place)
                 .flatMap(powers -> unit(powers, y, x))
                 .orElse("");
     }
 
-    private static Optional<String> unit(CurveDimensions.Powers powers, String y, String x) {
+    private Optional<String> unit(CurveDimensions.Powers powers, String y, String x) {
+        boolean isOfGiven = Arrays.stream(powers.ofGiven()).anyMatch(power -> power != 0);
         boolean isWhole = powers.ofX() == Math.rint(powers.ofX());
-        if (isWhole && powers.ofX() <= 0 && (powers.ofY() == 0 || powers.ofY() == 1)) {
+        if (isWhole && powers.ofX() <= 0 && (powers.ofY() == 0 || powers.ofY() == 1) && !isOfGiven) {
             return Optional.of(Unit.quotient(powers.ofY() == 1 ? y : "", x, (int) -powers.ofX()));
         }
-        if (powers.ofX() == 1 && powers.ofY() == 0) {
+        if (powers.ofX() == 1 && powers.ofY() == 0 && !isOfGiven) {
             return Optional.of(x);
         }
-        return power(y, powers.ofY())
-                .flatMap(ofY -> power(x, powers.ofX()).map(ofY::times))
-                .map(Unit::spelling);
+        Optional<Unit> all =
+                power(y, powers.ofY()).flatMap(ofY -> power(x, powers.ofX()).map(ofY::times));
+        for (int k = 0; k < settings.size(); k++) {
+            Optional<Unit> given = power(settings.get(k).unit(), powers.ofGiven()[k]);
+            all = all.flatMap(product -> given.map(product::times));
+        }
+        return all.map(Unit::spelling);
     }
 
     private static Optional<Unit> power(String unit, double power) {

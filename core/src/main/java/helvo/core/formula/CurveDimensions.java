@@ -19,12 +19,15 @@ import java.util.stream.IntStream;
 public final class CurveDimensions {
     private static final double NOTHING = 1e-9;
 
-    /// Powers of x and y.
-    public record Powers(double ofX, double ofY) {}
+    /// Powers of x, of y, and of the coefficients whose units are given.
+    ///
+    /// @param ofGiven one for each coefficient of the formula, 0 where its unit is not given
+    public record Powers(double ofX, double ofY, double[] ofGiven) {}
 
     /// Unknowns: the coefficients, then what stands for the power of something to a coefficient; behind them the
-    /// known powers of x and y.
+    /// known powers of x, of y and of each coefficient whose unit is given.
     private final int unknowns;
+    private final boolean[] given;
     private int next;
     /// What is raised to a power that is a coefficient, by the unknown of the result.
     private final Map<Integer, double[]> raised = new LinkedHashMap<>();
@@ -35,19 +38,21 @@ public final class CurveDimensions {
     /// @param unknown one that stands in no other equation
     private record Equation(int unknown, double[] row) {}
 
-    private CurveDimensions(int coefficients, int unknowns) {
+    private CurveDimensions(boolean[] given, int unknowns) {
+        this.given = given;
         this.unknowns = unknowns;
-        next = coefficients;
+        next = given.length;
     }
 
-    static CurveDimensions of(Expression expression, int coefficients) {
-        var all = new CurveDimensions(coefficients, coefficients + powers(expression));
+    /// @param given of which coefficients the units are given
+    static CurveDimensions of(Expression expression, boolean[] given) {
+        var all = new CurveDimensions(given, given.length + powers(expression));
         double[] whole = all.dimension(expression);
         whole[all.unknowns + 1] -= 1;
         all.isNothing(whole);
         // What is raised to a coefficient is a plain number where the power is one.
         all.raised.forEach((power, base) -> {
-            double[] row = new double[all.unknowns + 2];
+            double[] row = all.nothing();
             row[power] = 1;
             if (Arrays.stream(all.reduced(row)).allMatch(each -> Math.abs(each) < NOTHING)) {
                 all.isNothing(base);
@@ -58,12 +63,17 @@ public final class CurveDimensions {
 
     /// Those of a coefficient; empty where the formula does not tell, or is not of one kind throughout.
     public Optional<Powers> powers(int coefficient) {
-        double[] row = new double[unknowns + 2];
+        double[] row = nothing();
         row[coefficient] = 1;
         double[] left = reduced(row);
         return IntStream.range(0, unknowns).anyMatch(i -> Math.abs(left[i]) > NOTHING)
                 ? Optional.empty()
-                : Optional.of(new Powers(left[unknowns], left[unknowns + 1]));
+                : Optional.of(new Powers(
+                        left[unknowns], left[unknowns + 1], Arrays.copyOfRange(left, unknowns + 2, left.length)));
+    }
+
+    private double[] nothing() {
+        return new double[unknowns + 2 + given.length];
     }
 
     private static int powers(Expression part) {
@@ -77,10 +87,13 @@ public final class CurveDimensions {
 
     private double[] dimension(Expression part) {
         return switch (part) {
-            case Constant _, Converted _ -> new double[unknowns + 2];
+            case Constant _, Converted _ -> nothing();
             case ColumnValue(int id) -> {
-                double[] own = new double[unknowns + 2];
-                own[CurveFormula.isX(id) ? unknowns : id - Parser.FIRST_COEFFICIENT] = 1;
+                double[] own = nothing();
+                int coefficient = id - Parser.FIRST_COEFFICIENT;
+                int place =
+                        CurveFormula.isX(id) ? unknowns : given[coefficient] ? unknowns + 2 + coefficient : coefficient;
+                own[place] = 1;
                 yield own;
             }
             case Applied(FormulaFunction function, Expression of) -> applied(function, dimension(of));
@@ -120,7 +133,7 @@ public final class CurveDimensions {
                     yield times(left, number);
                 }
                 isNothing(right);
-                double[] open = new double[unknowns + 2];
+                double[] open = nothing();
                 open[next] = 1;
                 raised.put(next++, left);
                 yield open;

@@ -396,7 +396,12 @@ public final class CurveFormula {
 
     /// How each coefficient counts in powers of the units of x and y.
     public CurveDimensions dimensions() {
-        return CurveDimensions.of(expression, coefficients.size());
+        return dimensions(new boolean[coefficients.size()]);
+    }
+
+    /// The same where the units of some coefficients are given: theirs are counted too.
+    public CurveDimensions dimensions(boolean[] given) {
+        return CurveDimensions.of(expression, given);
     }
 
     /// The formula with other texts for its coefficients and for x.

@@ -1,26 +1,40 @@
 package helvo.core.nonlinear;
 
 import helvo.core.Require;
+import helvo.core.number.DecimalMark;
+import helvo.core.number.NumberText;
+import helvo.core.unit.Unit;
+import java.util.Optional;
 import java.util.OptionalDouble;
 
 /// What a person asks of a coefficient.
 ///
 /// @param held  its value where it is not fitted
+/// @param unit  what that is measured in, such as "J/(mol K)"; empty where the formula tells it
 /// @param low   it is not less than this
 /// @param high  nor more
 /// @param start a value that the search begins at too
 /// @param isShared whether the curves of all groups have one value of it
 public record CoefficientSetting(
-        OptionalDouble held, OptionalDouble low, OptionalDouble high, OptionalDouble start, boolean isShared) {
+        OptionalDouble held,
+        String unit,
+        OptionalDouble low,
+        OptionalDouble high,
+        OptionalDouble start,
+        boolean isShared) {
     /// Fitted, anywhere.
     public static final CoefficientSetting FREE = new CoefficientSetting(
-            OptionalDouble.empty(), OptionalDouble.empty(), OptionalDouble.empty(), OptionalDouble.empty(), false);
+            OptionalDouble.empty(), "", OptionalDouble.empty(), OptionalDouble.empty(), OptionalDouble.empty(), false);
 
     public CoefficientSetting {
         Require.require(
                 low.isEmpty() || high.isEmpty() || low.getAsDouble() < high.getAsDouble(),
                 "a lower limit lies below the upper one, not %s",
                 low);
+        Require.require(
+                unit.isEmpty() || held.isPresent() && Unit.read(unit).isPresent(),
+                "“%s” is no unit of a held coefficient",
+                unit);
     }
 
     public boolean isHeld() {
@@ -44,18 +58,45 @@ public record CoefficientSetting(
     }
 
     public CoefficientSetting withHeld(double value) {
-        return new CoefficientSetting(OptionalDouble.of(value), low, high, start, isShared);
+        return withHeld(value, "");
+    }
+
+    /// @param in what the value is measured in
+    public CoefficientSetting withHeld(double value, String in) {
+        return new CoefficientSetting(OptionalDouble.of(value), in, low, high, start, isShared);
+    }
+
+    /// Held at what a person writes: "21.5", or "8.314 J/(mol K)".
+    ///
+    /// @return empty where that is no number, or no number with a unit that is known
+    public Optional<CoefficientSetting> heldAt(String text) {
+        String all = text.strip();
+        int blank = all.indexOf(' ');
+        OptionalDouble alone = number(all);
+        if (alone.isPresent()) {
+            return Optional.of(withHeld(alone.getAsDouble(), ""));
+        }
+        String unit = blank < 0 ? "" : all.substring(blank).strip();
+        OptionalDouble value = blank < 0 ? OptionalDouble.empty() : number(all.substring(0, blank));
+        return value.isPresent() && Unit.read(unit).isPresent()
+                ? Optional.of(withHeld(value.getAsDouble(), unit))
+                : Optional.empty();
+    }
+
+    private static OptionalDouble number(String text) {
+        OptionalDouble point = NumberText.number(text, DecimalMark.POINT);
+        return point.isPresent() ? point : NumberText.number(text, DecimalMark.COMMA);
     }
 
     public CoefficientSetting withShared(boolean shared) {
-        return new CoefficientSetting(held, low, high, start, shared);
+        return new CoefficientSetting(held, unit, low, high, start, shared);
     }
 
     public CoefficientSetting withStart(double value) {
-        return new CoefficientSetting(held, low, high, OptionalDouble.of(value), isShared);
+        return new CoefficientSetting(held, unit, low, high, OptionalDouble.of(value), isShared);
     }
 
     public CoefficientSetting withLimits(OptionalDouble from, OptionalDouble to) {
-        return new CoefficientSetting(held, from, to, start, isShared);
+        return new CoefficientSetting(held, unit, from, to, start, isShared);
     }
 }

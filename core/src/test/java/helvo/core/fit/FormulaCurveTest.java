@@ -103,6 +103,22 @@ class FormulaCurveTest {
         assertThat(fit.quality().degreesOfFreedom()).isEqualTo(8);
     }
 
+    /// A constant of nature with its unit gives the others theirs: with x in K, an energy over R x is a number.
+    @Test
+    void theUnitOfAHeldConstantCounts() {
+        FormulaCurve rate = own("A*exp(-E/(R*x))");
+        assertThat(rate.unit("E", "1/s", "K")).isEmpty();
+        CoefficientSetting free = CoefficientSetting.FREE;
+        FormulaCurve held = rate.with(
+                List.of(free, free, free.heldAt("8.314462618 J/(mol K)").orElseThrow()));
+        assertThat(held.unit("R", "1/s", "K")).isEqualTo("J/(mol K)");
+        assertThat(held.unit("E", "1/s", "K")).isEqualTo("J/mol");
+        assertThat(held.unit("A", "1/s", "K")).isEqualTo("1/s");
+        assertThat(free.heldAt("8,314").orElseThrow().held()).hasValue(8.314);
+        assertThat(List.of("8.314 glorps", "R", "", "8.314 J/(mol"))
+                .allSatisfy(text -> assertThat(free.heldAt(text)).isEmpty());
+    }
+
     @Test
     void aCoefficientAtItsLimitIsHeldThere() {
         List<CoefficientSetting> settings = List.of(

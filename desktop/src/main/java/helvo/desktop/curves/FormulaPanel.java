@@ -369,11 +369,14 @@ public final class FormulaPanel extends Panel {
         Asked made = new Asked(
                 name,
                 new Label(),
-                number("held", name, "held at this value", setting.held()),
+                number("held", name, "held at this value, which may have a unit", setting.held()),
                 number("low", name, "lower limit", setting.low()),
                 number("high", name, "upper limit", setting.high()),
                 number("start", name, "start of the search", setting.start()),
                 shared(name, setting.isShared()));
+        if (!setting.unit().isEmpty()) {
+            made.held().setText(made.held().getText() + " " + setting.unit());
+        }
         known.filter(_ -> setting.equals(CoefficientSetting.FREE)).ifPresent(old -> {
             for (int i = 0; i < made.fields().size(); i++) {
                 made.fields().get(i).setText(old.fields().get(i).getText());
@@ -473,17 +476,31 @@ public final class FormulaPanel extends Panel {
             if (low.isPresent() && high.isPresent() && low.getAsDouble() >= high.getAsDouble()) {
                 throw new NoNumber(each.high(), each.name() + ": the upper limit must lie above the lower one.");
             }
+            CoefficientSetting held = held(each);
             settings.add(new CoefficientSetting(
-                    read(each.held(), each.name()),
+                    held.held(),
+                    held.unit(),
                     low,
                     high,
                     read(each.start(), each.name()),
-                    each.shared().isSelected() && each.held().getText().isBlank()));
+                    each.shared().isSelected() && !held.isHeld()));
         }
         if (settings.stream().allMatch(CoefficientSetting::isHeld)) {
             throw new NoNumber(asked.getFirst().held(), "All coefficients are held, and none is left to fit.");
         }
         return settings;
+    }
+
+    private static CoefficientSetting held(Asked asked) throws NoNumber {
+        String text = asked.held().getText().strip();
+        return text.isEmpty()
+                ? CoefficientSetting.FREE
+                : CoefficientSetting.FREE
+                        .heldAt(text)
+                        .orElseThrow(() -> new NoNumber(
+                                asked.held(),
+                                asked.name() + ": “" + text
+                                        + "” is not a number, nor one with a unit such as 8.314 J/(mol K)."));
     }
 
     private static OptionalDouble read(TextField field, String name) throws NoNumber {

@@ -49,6 +49,9 @@ final class CurveJson {
             @Nullable Double start,
 
             @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable
+            String unit,
+
+            @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable
             Boolean shared) {
         static CoefficientForm of(String name, CoefficientSetting setting) {
             return new CoefficientForm(
@@ -57,6 +60,7 @@ final class CurveJson {
                     boxed(setting.low()),
                     boxed(setting.high()),
                     boxed(setting.start()),
+                    setting.unit().isEmpty() ? null : setting.unit(),
                     setting.isShared() ? Boolean.TRUE : null);
         }
 
@@ -66,7 +70,12 @@ final class CurveJson {
 
         CoefficientSetting setting() {
             return new CoefficientSetting(
-                    unboxed(held), unboxed(low), unboxed(high), unboxed(start), Boolean.TRUE.equals(shared));
+                    unboxed(held),
+                    unit == null ? "" : unit,
+                    unboxed(low),
+                    unboxed(high),
+                    unboxed(start),
+                    Boolean.TRUE.equals(shared));
         }
 
         private static OptionalDouble unboxed(@Nullable Double value) {

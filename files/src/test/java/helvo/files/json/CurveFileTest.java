@@ -35,7 +35,7 @@ class CurveFileTest {
         FormulaCurve cooling = curve(
                 "Newton cooling",
                 "T0 + A*exp(-x/tau) + k*x",
-                CoefficientSetting.FREE.withHeld(21.5),
+                CoefficientSetting.FREE.withHeld(21.5, "°C"),
                 CoefficientSetting.FREE.withLimits(OptionalDouble.of(0), OptionalDouble.empty()),
                 CoefficientSetting.FREE.withStart(4).withShared(true),
                 CoefficientSetting.FREE);
