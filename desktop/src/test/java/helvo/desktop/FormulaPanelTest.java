@@ -101,7 +101,8 @@ class FormulaPanelTest {
         // Held at a value, and another within limits.
         robot.type(KeyCode.TAB).write("60", 0).type(KeyCode.TAB, 4);
         robot.type(KeyCode.TAB, 4).write("five", 0).type(KeyCode.ENTER);
-        assertThat(window.text("#formula-wrong")).isEqualTo("tau: “five” is not a number.");
+        assertThat(window.text("#formula-wrong"))
+                .isEqualTo("tau: “five” is not a number, nor one with a unit such as 8.314 J/(mol K).");
         robot.push(KeyCode.CONTROL, KeyCode.A).write("5", 0).type(KeyCode.ENTER);
         window.settle();
         assertThat(fit().curve().held()).containsExactly(Map.entry("T0", 60.0), Map.entry("tau", 5.0));

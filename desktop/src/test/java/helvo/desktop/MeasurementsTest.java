@@ -137,7 +137,7 @@ class MeasurementsTest {
     @Test
     void fewPointsDoNotTellShapesApart(FxRobot robot) throws UnreadableFile {
         window.open(robot, "x,y\n8,1656\n9,1884\n10,2082\n11,1906\n12,1961\n");
-        assertThat(window.text("#curves-judged")).isEqualTo("are too few to tell shapes apart");
+        assertThat(window.text("#curves-judged")).isEqualTo("too few to rank");
         assertThat(series().weights()).allMatch(OptionalDouble::isEmpty);
         assertThat(of(() -> window.view.lookupAll(".curve-card").stream()
                         .flatMap(card -> card.lookupAll(".small").stream())

@@ -242,7 +242,7 @@ public final class CurvesStrip extends HBox {
         setShown(remove, current.key().isFurther());
         setShown(judged, !current.key().isFurther());
         boolean tooFew = current.tooFewToRank();
-        judged.setText(tooFew ? "are too few to tell shapes apart" : "by AICc");
+        judged.setText(tooFew ? "too few to rank" : "by AICc");
         judgedBy.setText(
                 tooFew
                         ? "By AICc the evidence for a shape takes " + EvidenceWeights.FEWEST_POINTS

@@ -53,6 +53,7 @@ import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
 
 /// More curves: those of the trade, and one's own by its formula, whose coefficients can be held and limited.
 public final class FormulaPanel extends Panel {
@@ -67,6 +68,13 @@ public final class FormulaPanel extends Panel {
     private final Button keep = button("formula-keep", "Keep", this::keep);
     private final Button forget = button("formula-forget", "Forget", this::forget);
     private final KeptCurves kept;
+    /// The curves to choose from make room for the coefficients once there is a curve.
+    private final VBox list = new VBox(8);
+    private final Button open = smallButton(
+            "formula-list",
+            "Curves of the trade, and your own …",
+            "Shows the curves to choose from",
+            () -> showList(true));
     /// What is typed is tried once no key came for so long.
     private final InterfaceTimer trying = InterfaceTimer.after(Duration.ofMillis(250), this::tryOut);
     /// The curve whose coefficients are shown.
@@ -106,17 +114,18 @@ public final class FormulaPanel extends Panel {
         says.setId("formula-says");
         coefficients.setId("formula-coefficients");
         own.setId("formula-own");
+        list.getChildren().addAll(trade(), use);
         getChildren()
                 .addAll(
                         heading,
-                        trade(),
-                        use,
                         new Label("Formula"),
                         formula,
                         says,
                         coefficients,
                         wrong,
                         apply,
+                        open,
+                        list,
                         keeping(importer, exporter));
         kept.curves().subscribe(this::showOwn);
         workspace.analysis().subscribe(_ -> values());
@@ -132,7 +141,10 @@ public final class FormulaPanel extends Panel {
                 "formula-take",
                 "Take from a file …",
                 "Take curves from a file into your own",
-                () -> importer.fileOfCurves().ifPresent(file -> kept.take(file, this::showError)));
+                () -> importer.fileOfCurves().ifPresent(file -> {
+                    showList(true);
+                    kept.take(file, this::showError);
+                }));
         Button write = smallButton("formula-write", "Hand on …", "Write your own curves to a file", () -> {
             List<FormulaCurve> all = kept.curves().get();
             if (all.isEmpty()) {
@@ -144,6 +156,15 @@ public final class FormulaPanel extends Panel {
         var row = new HBox(6, name, keep, forget, take, write);
         row.setAlignment(Pos.CENTER_LEFT);
         return row;
+    }
+
+    private void showList(boolean isOpen) {
+        boolean hadFocus = open.isFocused();
+        setShown(list, isOpen);
+        setShown(open, !isOpen);
+        if (isOpen && hadFocus) {
+            list.lookup(".look-choice").requestFocus();
+        }
     }
 
     /// What it does by name, for the finder and for keys.
@@ -344,6 +365,7 @@ public final class FormulaPanel extends Panel {
             }
         }
         setShown(coefficients, !asked.isEmpty());
+        showList(asked.isEmpty());
         apply.setDisable(asked.isEmpty());
         says.setText(shown.map(curve -> curve.inseparable().orElseGet(() -> meaning(curve)))
                 .orElse(""));
