@@ -3,28 +3,30 @@ package helvo.cli;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.TimeAxis;
 import helvo.core.study.Edit;
+import helvo.core.study.Figure;
 import helvo.core.study.FigureEdit;
 import helvo.core.style.AxisPlace;
 import helvo.core.style.AxisStyle;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 
 /// The options of a figure's axes.
 final class AxisOptions {
     private final Arguments arguments;
     private boolean logX;
     private boolean logY;
-    private String xLimits;
-    private String yLimits;
-    private String rightLimits;
+    private @Nullable String xLimits;
+    private @Nullable String yLimits;
+    private @Nullable String rightLimits;
     private Optional<String> xTitle = Optional.empty();
     private Optional<String> yTitle = Optional.empty();
     private Optional<String> rightTitle = Optional.empty();
 
     /// @param arguments of the command that has these options
-    @SuppressWarnings("NullAway.Init") // set while the command line is read
     AxisOptions(Arguments arguments) {
         this.arguments = arguments;
         arguments.flag("--log-x", "A logarithmic x axis.", value -> logX = value);
@@ -52,8 +54,20 @@ final class AxisOptions {
                 .title(value -> rightTitle = Optional.of(value));
     }
 
+    boolean areGiven() {
+        return logX
+                || logY
+                || Stream.of(xLimits, yLimits, rightLimits).anyMatch(Objects::nonNull)
+                || Stream.of(xTitle, yTitle, rightTitle).anyMatch(Optional::isPresent);
+    }
+
+    /// Whether dates are to be counted.
+    boolean needAnalysis() {
+        return areDates(xLimits);
+    }
+
     /// What is chosen for the axes, as far as it does not hang on how dates are counted.
-    List<Edit> axisEdits(int figure) throws UserError {
+    List<Edit> axisEdits(Figure figure) throws UserError {
         var edits = new ArrayList<Edit>();
         if (!areDates(xLimits)) {
             add(edits, figure, AxisPlace.X, logX, xLimits, "--x-limits", xTitle, Optional.empty());
@@ -67,12 +81,12 @@ final class AxisOptions {
     List<Edit> edits(FigureAnalysis figure) throws UserError {
         var edits = new ArrayList<Edit>();
         if (areDates(xLimits)) {
-            add(edits, figure.figure().id(), AxisPlace.X, logX, xLimits, "--x-limits", xTitle, figure.xTime());
+            add(edits, figure.figure(), AxisPlace.X, logX, xLimits, "--x-limits", xTitle, figure.xTime());
         }
         return edits;
     }
 
-    private static boolean areDates(String limits) {
+    private static boolean areDates(@Nullable String limits) {
         return limits != null
                 && Stream.of(limits.split("\\.\\.", -1))
                         .anyMatch(each ->
@@ -81,10 +95,10 @@ final class AxisOptions {
 
     private void add(
             List<Edit> edits,
-            int figure,
+            Figure figure,
             AxisPlace place,
             boolean logarithmic,
-            String limits,
+            @Nullable String limits,
             String option,
             Optional<String> title,
             Optional<TimeAxis> time)
@@ -97,12 +111,12 @@ final class AxisOptions {
         if (logarithmic && (low.orElse(1.0) <= 0 || high.orElse(1.0) <= 0)) {
             throw arguments.usageError(option + " “" + limits + "”: a logarithmic axis lies above 0.");
         }
-        AxisStyle style = AxisStyle.DEFAULT
-                .withLogarithmic(logarithmic)
-                .withLimits(low, high)
-                .withTitle(title);
-        if (!style.equals(AxisStyle.DEFAULT)) {
-            edits.add(new FigureEdit.SetAxis(figure, place, style));
+        AxisStyle now = figure.style().axis(place);
+        AxisStyle style = (logarithmic ? now.withLogarithmic(true) : now)
+                .withLimits(limits == null ? now.low() : low, limits == null ? now.high() : high)
+                .withTitle(title.or(now::title));
+        if (!style.equals(now)) {
+            edits.add(new FigureEdit.SetAxis(figure.id(), place, style));
         }
     }
 

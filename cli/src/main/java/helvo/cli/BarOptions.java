@@ -12,6 +12,7 @@ import helvo.core.table.BarMeaning;
 import helvo.core.table.BarUnits;
 import helvo.core.table.Column;
 import helvo.core.table.Role;
+import helvo.core.table.Table;
 import helvo.core.table.UniformBarLength;
 import java.util.ArrayList;
 import java.util.List;
@@ -27,10 +28,9 @@ final class BarOptions {
     private @Nullable String yBar;
     private @Nullable String xBar;
     private @Nullable String barMeans;
-    private String weights;
+    private @Nullable String weights;
 
     /// @param arguments of the command that has these options
-    @SuppressWarnings("NullAway.Init") // set while the command line is read
     BarOptions(Arguments arguments) {
         this.arguments = arguments;
         arguments
@@ -53,11 +53,14 @@ final class BarOptions {
                         "--weights",
                         "HOW",
                         "alike, stated or relative: whether bars weigh, and whether standard errors follow the bars "
-                                + "or the scatter "
-                                + "(default: ${DEFAULT-VALUE}).")
-                .otherwise("alike")
+                                + "or the scatter (default: alike).")
                 .text(value -> weights = value);
     }
+
+    boolean areGiven() {
+        return yBar != null || xBar != null || barMeans != null || weights != null;
+    }
+
     /// @param figure whose fits are weighted
     List<Edit> edits(ColumnsByName columns, Column xColumn, Column yColumn, int figure) throws UserError {
         var edits = new ArrayList<Edit>();
@@ -67,7 +70,9 @@ final class BarOptions {
         } else {
             bars(columns, yColumn, yBar, "--y-bar", Role.Y_BAR, edits);
         }
-        edits.add(new FigureEdit.SetWeighting(figure, weighting()));
+        if (weights != null) {
+            edits.add(new FigureEdit.SetWeighting(figure, weighting(weights, columns.table(), edits)));
+        }
         return edits;
     }
 
@@ -135,17 +140,22 @@ final class BarOptions {
         };
     }
 
-    private Weighting weighting() {
+    private Weighting weighting(String asked, Table table, List<Edit> edits) {
         Weighting chosen =
-                switch (weights) {
+                switch (asked) {
                     case "alike" -> Weighting.UNWEIGHTED;
                     case "stated" -> Weighting.STATED;
                     case "relative" -> Weighting.RELATIVE;
                     default ->
-                        throw arguments.usageError("--weights “" + weights + "”: choose alike, stated or relative.");
+                        throw arguments.usageError("--weights “" + asked + "”: choose alike, stated or relative.");
                 };
-        if (chosen != Weighting.UNWEIGHTED && xBar == null && yBar == null) {
-            throw arguments.usageError("--weights " + weights + " needs error bars: give --y-bar, --x-bar or both.");
+        boolean hasBars = !edits.isEmpty()
+                || table.columns().stream()
+                        .anyMatch(column -> column.role() == Role.X_BAR
+                                || column.role() == Role.Y_BAR
+                                || column.uniformBars().isPresent());
+        if (chosen != Weighting.UNWEIGHTED && !hasBars) {
+            throw arguments.usageError("--weights " + asked + " needs error bars: give --y-bar, --x-bar or both.");
         }
         return chosen;
     }

@@ -1,5 +1,6 @@
 package helvo.cli;
 
+import helvo.core.Progress;
 import helvo.core.RootLocale;
 import helvo.core.derive.Reshaping;
 import helvo.core.importing.LimitColumns;
@@ -12,6 +13,8 @@ import helvo.core.table.Table;
 import helvo.core.table.TablePreview;
 import helvo.files.UnreadableFile;
 import helvo.files.json.ReadingJson;
+import helvo.files.study.StoredStudy;
+import helvo.files.study.StudyFile;
 import helvo.files.table.TableReading;
 import java.io.PrintWriter;
 import java.nio.file.Path;
@@ -39,7 +42,8 @@ final class CheckCommand extends Command {
                 "Tell what a file holds: how it was read, columns, units, kinds, and every cell that needs a look. "
                         + "The exit "
                         + "code is 1 where something needs a look.");
-        arguments.files("FILE", "CSV, TSV, XLSX or ODS files; - for standard input.", value -> files = value);
+        arguments.files(
+                "FILE", "CSV, TSV, XLSX or ODS files, or a study; - for standard input.", value -> files = value);
         arguments.flag("--json", "Report as JSON.", value -> json = value);
         reading = new ImportCommandOptions(arguments);
     }
@@ -51,11 +55,11 @@ final class CheckCommand extends Command {
         boolean failed = false;
         for (Path file : files) {
             try {
-                ImportCommandOptions.Input input = reading.read(file);
-                Problems problems = Problems.in(input.table());
-                looks |= problems.count() > 0 || !input.all().isEmpty();
-                checked.add(new ReadingJson.Checked(
-                        new FileNames(files).of(file), input.table(), input.all(), input.readings(), problems));
+                List<ReadingJson.Checked> tables = StudyFile.isInside(file) ? tablesOf(file) : List.of(read(file));
+                looks |= tables.stream()
+                        .anyMatch(each ->
+                                each.problems().count() > 0 || !each.warnings().isEmpty());
+                checked.addAll(tables);
             } catch (UnreadableFile | UserError refused) {
                 if (files.size() == 1) {
                     throw refused;
@@ -72,6 +76,30 @@ final class CheckCommand extends Command {
         }
         out.flush();
         return looks || failed ? Helvo.DATA_DO_NOT_ALLOW : Helvo.DONE;
+    }
+
+    private ReadingJson.Checked read(Path file) throws UnreadableFile, UserError {
+        ImportCommandOptions.Input input = reading.read(file);
+        return new ReadingJson.Checked(
+                new FileNames(files).of(file),
+                input.table(),
+                input.all(),
+                input.readings(),
+                Problems.in(input.table()));
+    }
+
+    /// Those of a study, as they stand in it.
+    private List<ReadingJson.Checked> tablesOf(Path study) throws UnreadableFile {
+        StoredStudy stored = StudyFile.read(study, Progress.none());
+        stored.remarks().ifPresent(arguments.err()::println);
+        return stored.history().study().tables().stream()
+                .map(table -> new ReadingJson.Checked(
+                        new FileNames(files).of(study) + ", " + table.name(),
+                        table,
+                        List.of(),
+                        List.of(),
+                        Problems.in(table)))
+                .toList();
     }
 
     private static void print(PrintWriter out, ReadingJson.Checked checked) {

@@ -40,27 +40,27 @@ final class ColumnOptions {
                 .toList();
     }
 
-    /// A study of one table with its columns as they were asked for. A derived column is converted once it is there.
-    Study applied(Path file, Study study) throws UserError {
-        Study made = study;
+    /// Converts and derives the columns of a table. A derived column is converted once it is there.
+    ///
+    /// @param file that the table is of
+    void addTo(StudySteps steps, Path file, int table) throws UserError {
         var later = new ArrayList<Wish>();
         for (String text : converted) {
             Wish wish = wish(text);
-            boolean isThere = made.tables().getFirst().columns().stream()
+            boolean isThere = steps.study().table(table).columns().stream()
                     .anyMatch(column -> column.name().equalsIgnoreCase(wish.column) || wish.column.startsWith("#"));
             if (isThere || derived.isEmpty()) {
-                made = converted(file, made, wish);
+                steps.then(conversion(steps.study(), file, table, wish));
             } else {
                 later.add(wish);
             }
         }
         for (String text : derived) {
-            made = derive(made.tables().getFirst(), text).apply(made);
+            steps.then(derive(steps.study().table(table), text));
         }
         for (Wish wish : later) {
-            made = converted(file, made, wish);
+            steps.then(conversion(steps.study(), file, table, wish));
         }
-        return made;
     }
 
     /// @param column its name, or its number behind "#"
@@ -76,11 +76,11 @@ final class ColumnOptions {
                 SymbolNames.replaced(text.substring(sign + 1).strip(), true));
     }
 
-    private Study converted(Path file, Study study, Wish wish) throws UserError {
-        Table table = study.tables().getFirst();
+    private static StudyEdit.Convert conversion(Study study, Path file, int id, Wish wish) throws UserError {
+        Table table = study.table(id);
         Column column = new ColumnsByName(file, table).named(wish.column);
-        return switch (ColumnConversion.planned(study, table.id(), column.id(), wish.unit)) {
-            case Planned.Possible _ -> new StudyEdit.Convert(table.id(), column.id(), wish.unit).apply(study);
+        return switch (ColumnConversion.planned(study, id, column.id(), wish.unit)) {
+            case Planned.Possible _ -> new StudyEdit.Convert(id, column.id(), wish.unit);
             case Planned.Refused(String why) -> throw new UserError("--convert: " + why);
         };
     }

@@ -21,6 +21,7 @@ import java.util.OptionalInt;
 import java.util.function.BiFunction;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /// The options that choose a curve.
@@ -99,6 +100,16 @@ final class CurveOptions {
         arguments
                 .option("--start", "NAME=V", "Begin the search for a coefficient here too; may be repeated.")
                 .texts(value -> starts = value);
+    }
+
+    /// Whether a curve is asked for, or anything of its coefficients.
+    boolean isGiven() {
+        return curve != null
+                || formula != null
+                || degree != null
+                || intercept != null
+                || onLogScale
+                || Stream.of(held, limits, starts, shared).anyMatch(each -> !each.isEmpty());
     }
 
     /// Refuses what does not go together, before a file is read.

@@ -4,10 +4,6 @@ import helvo.core.Progress;
 import helvo.core.RootLocale;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.study.Edit;
-import helvo.core.study.FigureEdit;
-import helvo.core.study.Layer;
-import helvo.core.style.SheetStyle;
-import helvo.core.table.Column;
 import helvo.figure.export.FigureFile;
 import helvo.figure.export.FigureFormat;
 import helvo.figure.paint.FigureDrawing;
@@ -18,22 +14,13 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
 
-/// `helvo draw`: the figure of a file's points as PNG, SVG or PDF.
+/// `helvo draw`: the figure of a file's points, or one of a study, as PNG, SVG or PDF.
 final class DrawCommand extends Command {
     private final FitOptions options;
-    private final AxisOptions axes;
+    private final SheetOptions sheet;
     private Path out;
-    private double width;
-    private double height;
     private double dpi;
-    private Optional<String> title = Optional.empty();
-    private List<String> right = List.of();
-    private boolean noCurve;
-    private boolean noResiduals;
-    private boolean bounds;
-    private boolean band;
     private boolean data;
 
     @SuppressWarnings("NullAway.Init") // set while the command line is read
@@ -44,31 +31,12 @@ final class DrawCommand extends Command {
                 .required()
                 .path(value -> out = value);
         arguments
-                .option("--width", "MM", "Width of the sheet (default: ${DEFAULT-VALUE}).")
-                .otherwise("160")
-                .number(value -> width = value);
-        arguments
-                .option("--height", "MM", "Height of the sheet (default: ${DEFAULT-VALUE}).")
-                .otherwise("140")
-                .number(value -> height = value);
-        arguments
                 .option("--dpi", "N", "Dots per inch of a PNG (default: ${DEFAULT-VALUE}).")
                 .otherwise("300")
                 .number(value -> dpi = value);
-        arguments.option("--title", "TEXT", "Instead of “y against x”.").title(value -> title = Optional.of(value));
-        arguments
-                .option("--right", "COL", "A y that is measured along a second scale on the right; may be repeated.")
-                .texts(value -> right = value);
-        arguments.flag("--no-curve", "Points alone.", value -> noCurve = value);
-        arguments.flag("--no-residuals", "Without the strip of residuals.", value -> noResiduals = value);
-        arguments.flag(
-                "--bounds",
-                "Show the steepest and the shallowest line through all error bars.",
-                value -> bounds = value);
-        arguments.flag("--band", "Shade where the mean lies with 95 %% confidence.", value -> band = value);
         arguments.flag("--data", "Keep the points in the metadata of an SVG or a PDF.", value -> data = value);
+        sheet = new SheetOptions(arguments);
         options = new FitOptions(arguments);
-        axes = new AxisOptions(arguments);
     }
 
     @Override
@@ -80,32 +48,23 @@ final class DrawCommand extends Command {
     public Integer call() throws UnreadableFile, UserError {
         FigureFormat format = FigureFormat.of(out.toString())
                 .orElseThrow(() -> arguments.usageError("--out “" + out + "” must end in .png, .svg or .pdf."));
-        if (!within(width, SheetStyle.MIN_MM, SheetStyle.MAX_MM)
-                || !within(height, SheetStyle.MIN_MM, SheetStyle.MAX_MM)) {
-            throw arguments.usageError(RootLocale.format(
-                    "--width and --height must be %.0f to %.0f mm.", SheetStyle.MIN_MM, SheetStyle.MAX_MM));
-        }
-        if (!within(dpi, FigureFile.MIN_DPI, FigureFile.MAX_DPI)) {
+        if (!(dpi >= FigureFile.MIN_DPI && dpi <= FigureFile.MAX_DPI)) {
             throw arguments.usageError(
                     RootLocale.format("--dpi must be %.0f to %.0f.", FigureFile.MIN_DPI, FigureFile.MAX_DPI));
         }
-        List<Edit> edits = new ArrayList<>(
-                List.of(new FigureEdit.SetSheet(FitOptions.figure(), SheetStyle.suiting(width, height))));
-        edits.add(new FigureEdit.Show(FitOptions.figure(), Layer.BOUNDS, bounds));
-        edits.add(new FigureEdit.Show(FitOptions.figure(), Layer.CONFIDENCE_BAND, band));
-        title.ifPresent(text -> edits.add(new FigureEdit.SetTitle(FitOptions.figure(), Optional.of(text))));
-        edits.add(new FigureEdit.Show(FitOptions.figure(), Layer.RESIDUALS, !noResiduals && !noCurve));
-        edits.addAll(axes.axisEdits(FitOptions.figure()));
-        FitInput input = options.one();
-        FigureAnalysis figure = input.analysed(edits.toArray(Edit[]::new));
+        return options.forOne(input -> draw(input, format));
+    }
+
+    private int draw(FitInput input, FigureFormat format) throws UnreadableFile, UserError {
+        List<Edit> edits = new ArrayList<>(sheet.edits(input.study().figure(input.figure())));
+        FigureAnalysis figure = input.analysed(edits);
         if (figure.missing().isPresent()) {
             throw new UserError(figure.missing().get());
         }
-        List<Edit> looks = styleEdits(figure);
-        looks.addAll(axes.edits(figure));
-        if (!looks.isEmpty()) {
-            edits.addAll(looks);
-            figure = input.again(edits.toArray(Edit[]::new));
+        List<Edit> further = sheet.edits(figure, input.file());
+        if (!further.isEmpty()) {
+            edits.addAll(further);
+            figure = input.again(edits);
         }
         FigureAnalysis drawn = figure;
         try {
@@ -118,30 +77,5 @@ final class DrawCommand extends Command {
         }
         FigureDrawing.notices(figure).forEach(arguments.err()::println);
         return input.exit(Helvo.DONE);
-    }
-
-    /// What is chosen for each series, once they are known.
-    private List<Edit> styleEdits(FigureAnalysis figure) throws UserError {
-        var looks = new ArrayList<Edit>();
-        for (String name : right) {
-            Column column = new ColumnsByName(out, figure.table()).named(name);
-            List<Edit> measuring = figure.measuring(column, true);
-            if (measuring.isEmpty()) {
-                throw arguments.usageError("--right “" + name + "” is no --y: name it there too.");
-            }
-            looks.addAll(measuring);
-        }
-        if (noCurve) {
-            figure.series()
-                    .forEach(series -> looks.add(new FigureEdit.SetCurveStyle(
-                            FitOptions.figure(),
-                            series.key(),
-                            figure.figure().style().curve(series.key()).withShown(false))));
-        }
-        return looks;
-    }
-
-    private static boolean within(double value, double least, double most) {
-        return value >= least && value <= most;
     }
 }

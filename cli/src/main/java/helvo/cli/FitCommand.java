@@ -101,7 +101,7 @@ final class FitCommand extends Command {
     }
 
     private int fit(FitInput input, List<ObjectNode> reports) throws UnreadableFile, UserError {
-        FigureAnalysis figure = quantities.isEmpty() ? input.analysed() : withQuantities(input);
+        FigureAnalysis figure = quantities.isEmpty() ? input.analysed(List.of()) : withQuantities(input);
         if (bounds
                 && figure.series().stream().allMatch(series -> series.bounds().isEmpty())
                 && figure.missing().isEmpty()) {
@@ -143,22 +143,22 @@ final class FitCommand extends Command {
         for (String text : quantities) {
             if (text.indexOf('=') >= 0) {
                 edits.add(new FigureEdit.SetQuantity(
-                        FitOptions.figure(),
+                        input.figure(),
                         QuantityResults.read(text)
                                 .orElseThrow(() -> arguments.usageError(
                                         "--quantity “" + text + "”: write it as \"name [unit] = formula\"."))));
             }
         }
-        FigureAnalysis figure = input.analysed(edits.toArray(Edit[]::new));
+        FigureAnalysis figure = input.analysed(edits);
         List<String> usual =
                 quantities.stream().filter(text -> text.indexOf('=') < 0).toList();
         if (!usual.isEmpty() && figure.series().getFirst().fit().isPresent()) {
             for (String name : usual) {
                 edits.add(new FigureEdit.SetQuantity(
-                        FitOptions.figure(),
+                        input.figure(),
                         usual(name, figure.series().getFirst().fit().get())));
             }
-            figure = input.again(edits.toArray(Edit[]::new));
+            figure = input.again(edits);
         }
         return figure;
     }

@@ -8,24 +8,25 @@ import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.quality.Problems;
 import helvo.core.study.Edit;
 import helvo.core.study.Study;
-import helvo.core.study.StudyEdit;
 import helvo.core.table.Role;
 import helvo.core.table.RowCondition;
 import helvo.core.table.Table;
 import helvo.files.UnreadableFile;
 import helvo.files.json.FitJson;
+import helvo.files.study.StudyFile;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 
 /// One file of a command that fits, and the figure that is made of it.
 final class FitInput {
     private final FitOptions options;
     private final Path file;
     private final String name;
-    private List<String> warnings = List.of();
-    private Study input = Study.EMPTY;
+    private FitOptions.@Nullable Opened opened;
+    private @Nullable StudySteps made;
 
     /// @param name as the output calls the file
     FitInput(FitOptions options, Path file, String name) {
@@ -42,31 +43,63 @@ final class FitInput {
         return name;
     }
 
-    /// Reads, fits and gives the one figure asked for.
-    FigureAnalysis analysed(Edit... further) throws UnreadableFile, UserError {
-        return enough(Analysis.ofChosenCurves(study(further), Progress.none())
-                .figures()
-                .getFirst());
+    /// Read once.
+    private FitOptions.Opened opened() throws UnreadableFile, UserError {
+        FitOptions.Opened known = opened;
+        if (known == null) {
+            known = options.opened(file);
+            opened = known;
+        }
+        return known;
     }
 
-    /// The same once more with other styles; nothing is said again.
-    FigureAnalysis again(Edit... further) throws UnreadableFile, UserError {
-        return Analysis.ofChosenCurves(with(further), Progress.none()).figures().getFirst();
+    /// The id of the figure that is asked for.
+    int figure() throws UnreadableFile, UserError {
+        return opened().figure();
+    }
+
+    /// The study with the figure that is asked for.
+    Study study() throws UnreadableFile, UserError {
+        return opened().steps().study();
+    }
+
+    /// Reads, fits and gives the one figure asked for.
+    ///
+    /// @param further what is done to it besides
+    FigureAnalysis analysed(List<Edit> further) throws UnreadableFile, UserError {
+        return enough(again(further));
+    }
+
+    /// The same once more with other styles.
+    FigureAnalysis again(List<Edit> further) throws UnreadableFile, UserError {
+        StudySteps steps = opened().steps().with(further);
+        made = steps;
+        return Analysis.ofChosenCurves(
+                        steps.study().withFigures(List.of(steps.study().figure(figure()))), Progress.none())
+                .figure(figure());
+    }
+
+    /// Writes the study that was analysed last.
+    void save(Path to) throws UnreadableFile, UserError {
+        StudySteps last = made;
+        (last == null ? opened().steps() : last).save(to, StudyFile.isInside(file) ? List.of() : List.of(file));
     }
 
     /// What a careful person wants to know of the reading, once something was analysed.
-    List<String> warnings() {
-        return warnings;
+    List<String> warnings() throws UnreadableFile, UserError {
+        return opened().warnings();
     }
 
     /// 1 where the file needs a look and a person is strict about it.
-    int exit(int code) {
+    int exit(int code) throws UnreadableFile, UserError {
         return options.exit(code, this);
     }
 
     /// What `check` lists of the file.
-    int issueCount() {
-        return Problems.in(input.tables().getFirst()).count() + warnings.size();
+    int issueCount() throws UnreadableFile, UserError {
+        Study study = study();
+        return Problems.in(study.table(study.figure(figure()).table())).count()
+                + warnings().size();
     }
 
     /// "growth.csv: Response against Dose, only rows where Treatment is A; ln R = ln(Response). Helvo 0.1.0"
@@ -130,21 +163,5 @@ final class FitInput {
                                         + RowCondition.sentence(conditions.subList(0, count - 1), table) + ".");
             }
         }
-    }
-
-    private Study study(Edit... further) throws UnreadableFile, UserError {
-        ImportCommandOptions.Input read = options.read(file);
-        warnings = read.warnings();
-        input = options.derived(
-                file, StudyEdit.AddTable.to(Study.EMPTY, read.table()).apply(Study.EMPTY));
-        return with(further);
-    }
-
-    private Study with(Edit... further) throws UserError {
-        Study study = input;
-        for (Edit edit : options.edits(file, study, further)) {
-            study = edit.apply(study);
-        }
-        return study;
     }
 }

@@ -2,58 +2,40 @@ package helvo.cli;
 
 import helvo.core.Progress;
 import helvo.core.RootLocale;
-import helvo.core.fit.Curve;
-import helvo.core.fit.FormulaCurve;
-import helvo.core.study.ColumnEdit;
-import helvo.core.study.Edit;
-import helvo.core.study.FigureEdit;
-import helvo.core.study.Study;
+import helvo.core.study.StudyEdit;
 import helvo.core.table.Column;
-import helvo.core.table.Role;
-import helvo.core.table.SeriesKey;
 import helvo.core.table.Table;
 import helvo.files.UnreadableFile;
+import helvo.files.study.StoredStudy;
+import helvo.files.study.StudyFile;
 import helvo.files.table.TableImport;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.stream.Collectors;
 
-/// The options that `fit`, `curves` and `draw` share: files, columns, rows and curve.
+/// The options that `fit`, `curves` and `draw` share: files of data or a study, and what is made of them.
 final class FitOptions {
     private static final int MOST_NAMED = 20;
     private final Arguments arguments;
     private final ImportCommandOptions reading;
-    private final ColumnOptions columnChoices;
-    private final CurveOptions shape;
-    private final RowOptions rows;
-    private final BarOptions bars;
+    private final FigureOptions figure;
     private List<Path> files = List.of();
-    private String x;
-    private List<String> ys;
+    private Optional<Path> save = Optional.empty();
 
     /// @param arguments of the command that has these options
-    @SuppressWarnings("NullAway.Init") // set while the command line is read
     FitOptions(Arguments arguments) {
         this.arguments = arguments;
         arguments.files(
                 "FILE",
-                "CSV, TSV, XLSX or ODS files; - for standard input. Of several, each is fitted on its own.",
+                "CSV, TSV, XLSX or ODS files, or a study; - for standard input. Of several, each is fitted on its own.",
                 value -> files = value);
-        columnChoices = new ColumnOptions(arguments);
         arguments
-                .option("--x", "COL", "The x column: its heading without the unit, or #3 for the third.")
-                .required()
-                .text(value -> x = value);
-        arguments
-                .option("--y", "COL", "The y column; to draw, it may be repeated.")
-                .required()
-                .texts(value -> ys = value);
+                .option("--save", "STUDY.helvo", "Keep the data and all that was asked for as a study.")
+                .path(value -> save = Optional.of(value));
+        figure = new FigureOptions(arguments);
         reading = new ImportCommandOptions(arguments);
-        shape = new CurveOptions(arguments, CurveOptions.Part.ALL);
-        rows = new RowOptions(arguments);
-        bars = new BarOptions(arguments);
     }
 
     /// What is done for each file.
@@ -67,7 +49,10 @@ final class FitOptions {
     /// @return the greatest exit code
     int each(Work work) throws UnreadableFile, UserError {
         if (files.size() == 1) {
-            return work.of(one());
+            return saved(one(), work);
+        }
+        if (save.isPresent()) {
+            throw arguments.usageError("--save takes one file at a time; helvo new makes a study of several.");
         }
         int code = Helvo.DONE;
         for (Path file : files) {
@@ -82,6 +67,14 @@ final class FitOptions {
         return code;
     }
 
+    private int saved(FitInput input, Work work) throws UnreadableFile, UserError {
+        int code = work.of(input);
+        if (save.isPresent()) {
+            input.save(save.get());
+        }
+        return code;
+    }
+
     private FitInput input(Path file) {
         return new FitInput(this, file, new FileNames(files).of(file));
     }
@@ -90,8 +83,12 @@ final class FitOptions {
         return files.size() == 1;
     }
 
-    /// The one file of a command that takes no more.
-    FitInput one() {
+    /// Does it for the one file of a command that takes no more.
+    int forOne(Work work) throws UnreadableFile, UserError {
+        return saved(one(), work);
+    }
+
+    private FitInput one() {
         if (files.size() > 1) {
             throw arguments.usageError("One file at a time: run the command once for each.");
         }
@@ -100,14 +97,32 @@ final class FitOptions {
 
     /// One y is all that a report is about.
     void requireOneY() {
-        if (ys.size() > 1) {
+        if (figure.nameSeveralYs()) {
             throw arguments.usageError("One --y at a time: run the command once for each, or draw them.");
         }
     }
 
-    /// What a file holds; what a careful person wants to know of it is said.
-    ImportCommandOptions.Input read(Path file) throws UnreadableFile, UserError {
-        shape.check();
+    /// A file as it was opened: the study that is made of it, or that it is, and which of its figures is meant.
+    ///
+    /// @param warnings what a careful person wants to know of the reading
+    record Opened(StudySteps steps, int figure, List<String> warnings) {}
+
+    /// Reads a file and makes what was asked for.
+    Opened opened(Path file) throws UnreadableFile, UserError {
+        if (StudyFile.isInside(file)) {
+            figure.check();
+            StoredStudy stored = StudyFile.read(file, Progress.none());
+            stored.remarks().ifPresent(arguments.err()::println);
+            StudySteps steps = StudySteps.from(stored);
+            int id = figure.figureOf(file, steps.study());
+            figure.addTo(steps, file, id);
+            return new Opened(steps, id, stored.remarks().stream().toList());
+        }
+        if (!figure.nameColumns()) {
+            throw arguments.usageError(arguments.spec().qualifiedName() + " needs "
+                    + String.join(" and ", figure.missingColumns()) + ". " + columns());
+        }
+        figure.check();
         ImportCommandOptions.Input read = reading.read(file);
         ImportCommandOptions.refuseOpenLine(read.table());
         reading.warn(read);
@@ -117,50 +132,15 @@ final class FitOptions {
                     "“%s” has one column only (%s): a fit needs an x and a y.",
                     file.getFileName(), table.columns().getFirst().name()));
         }
-        return read;
-    }
-
-    /// With the columns in other columnChoices, and the derived ones, that were asked for.
-    Study derived(Path file, Study study) throws UserError {
-        return columnChoices.applied(file, study);
-    }
-
-    /// What makes the figure that was asked for.
-    List<Edit> edits(Path file, Study study, Edit... further) throws UserError {
-        var columns = new ColumnsByName(file, study.tables().getFirst());
-        Column xColumn = columns.named(x);
-        var yColumns = new ArrayList<Column>();
-        for (String y : ys) {
-            Column named = columns.named(y);
-            ImportCommandOptions.refuseText(named, columns.table());
-            if (xColumn.id() == named.id() || yColumns.contains(named)) {
-                throw new UserError((yColumns.contains(named) ? "Two --y name" : "--x and --y name")
-                        + " the same column, " + named.name() + ".");
-            }
-            yColumns.add(named);
-        }
-        ImportCommandOptions.refuseText(xColumn, columns.table());
-        Curve chosen = shape.curve(xColumn, columns.table().columns());
-        if (chosen instanceof FormulaCurve curve && !curve.shared().isEmpty() && !rows.areGrouped() && ys.size() == 1) {
-            throw arguments.usageError("--shared " + String.join(", ", curve.shared())
-                    + ": there is one series only; --by splits it into groups.");
-        }
-        Column yColumn = yColumns.getFirst();
-        var edits = new ArrayList<Edit>();
-        int id = columns.table().id();
-        columns.table().columns().forEach(column -> edits.add(new ColumnEdit.SetRole(id, column.id(), Role.NONE)));
-        edits.add(new ColumnEdit.SetRole(id, xColumn.id(), Role.X));
-        edits.add(new ColumnEdit.SetRole(id, yColumn.id(), Role.Y));
-        yColumns.stream().skip(1).forEach(each -> edits.add(new ColumnEdit.SetRole(id, each.id(), Role.Y)));
-        edits.addAll(bars.edits(columns, xColumn, yColumn, figure()));
-        yColumns.forEach(each -> edits.add(new FigureEdit.ChooseCurve(figure(), SeriesKey.whole(each.id()), chosen)));
-        edits.addAll(rows.edits(columns, xColumn, yColumn, chosen, figure()));
-        edits.addAll(List.of(further));
-        return edits;
+        StudySteps steps = StudySteps.fromNothing();
+        StudyEdit.AddTable add = StudyEdit.AddTable.to(steps.study(), table);
+        steps.then(add);
+        figure.addTo(steps, file, add.figure().id());
+        return new Opened(steps, add.figure().id(), read.warnings());
     }
 
     /// 1 where the file needs a look, as `check` has it, and a person is strict about it.
-    int exit(int code, FitInput input) {
+    int exit(int code, FitInput input) throws UnreadableFile, UserError {
         int places = reading.isStrict() ? input.issueCount() : 0;
         if (places > 0) {
             arguments
@@ -177,7 +157,7 @@ final class FitOptions {
 
     /// What was done to columns first.
     List<String> derived() {
-        return columnChoices.said();
+        return figure.derived();
     }
 
     /// The columns of a file, for who has not named any.
@@ -196,10 +176,5 @@ final class FitOptions {
         } catch (UnreadableFile e) {
             return e.getMessage();
         }
-    }
-
-    /// The id of the one figure that `analysed` makes.
-    static int figure() {
-        return Study.EMPTY.nextFigureId();
     }
 }

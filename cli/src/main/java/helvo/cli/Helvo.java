@@ -84,6 +84,9 @@ public final class Helvo extends Command {
         commands.put("shapes", ShapesCommand::new);
         commands.put("draw", DrawCommand::new);
         commands.put("apply", ApplyCommand::new);
+        commands.put("new", NewCommand::new);
+        commands.put("edit", EditCommand::new);
+        commands.put("show", ShowCommand::new);
         commands.put("report", ReportCommand::new);
         commands.put("simulate-logger", SimulateLoggerCommand::new);
         commands.putAll(window.commands(() -> verbose));

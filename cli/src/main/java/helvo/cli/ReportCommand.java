@@ -2,8 +2,6 @@ package helvo.cli;
 
 import helvo.core.Progress;
 import helvo.core.analysis.Analysis;
-import helvo.core.analysis.FigureAnalysis;
-import helvo.core.study.Figure;
 import helvo.core.study.History;
 import helvo.core.study.ReportPlan;
 import helvo.core.study.StudyEdit;
@@ -181,27 +179,17 @@ final class ReportCommand extends Command {
                 analysis.figures().stream().map(each -> each.figure().id()).collect(Collectors.toSet());
         for (String name : figures) {
             List<Integer> named = analysis.figures().stream()
-                    .filter(each -> isCalled(each, name))
+                    .filter(each -> NamedFigure.isCalled(each, name))
                     .map(each -> each.figure().id())
                     .toList();
             if (named.isEmpty()) {
                 throw new UserError("The study has no figure “" + name + "”; there are "
-                        + analysis.figures().stream()
-                                .map(each -> "“" + each.title() + "” ("
-                                        + each.table().name() + ")")
-                                .collect(Collectors.joining(", "))
+                        + analysis.figures().stream().map(NamedFigure::of).collect(Collectors.joining(", "))
                         + ".");
             }
             named.forEach(all::remove);
         }
         return all;
-    }
-
-    private static boolean isCalled(FigureAnalysis analysed, String name) {
-        Figure figure = analysed.figure();
-        return name.equalsIgnoreCase(analysed.title())
-                || name.equalsIgnoreCase(figure.name())
-                || name.equalsIgnoreCase(analysed.table().name());
     }
 
     private static String endings() {

@@ -4,6 +4,7 @@ import helvo.core.RootLocale;
 import helvo.core.fit.Curve;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.Edit;
+import helvo.core.study.Figure;
 import helvo.core.study.FigureEdit;
 import helvo.core.study.Layer;
 import helvo.core.study.TableEdit;
@@ -48,24 +49,32 @@ final class RowOptions {
                 .text(value -> by = value);
     }
 
+    boolean areGiven() {
+        return by != null || exclude != null || !only.isEmpty();
+    }
+
     boolean areGrouped() {
         return by != null;
     }
 
-    List<Edit> edits(ColumnsByName columns, Column xColumn, Column yColumn, Curve chosen, int figure) throws UserError {
+    /// @param figure that they are for; conditions are added to those that it has
+    List<Edit> edits(ColumnsByName columns, Column xColumn, Column yColumn, Curve chosen, Figure figure)
+            throws UserError {
         var edits = new ArrayList<Edit>();
         if (exclude != null) {
             edits.add(new TableEdit.ExcludeRows(
                     columns.table().id(), rows(exclude, columns.table().rows()), ""));
         }
         if (by != null) {
-            edits.addAll(groups(columns.named(by), columns, xColumn, yColumn, chosen, figure));
+            edits.addAll(groups(columns.named(by), columns, xColumn, yColumn, chosen, figure.id()));
         }
-        var conditions = new ArrayList<RowCondition>();
-        for (String condition : only) {
-            conditions.add(condition(columns, condition));
+        if (!only.isEmpty()) {
+            var conditions = new ArrayList<>(figure.conditions());
+            for (String condition : only) {
+                conditions.add(condition(columns, condition));
+            }
+            edits.add(new FigureEdit.SetConditions(figure.id(), conditions));
         }
-        edits.add(new FigureEdit.SetConditions(figure, conditions));
         return edits;
     }
 

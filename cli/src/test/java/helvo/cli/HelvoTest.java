@@ -269,7 +269,7 @@ class HelvoTest {
                 "--formula a*sen(x); at character 3 of “a*sen(x)”: No function is called “sen”",
                 "--formula a*x --curve line; --formula says what is fitted: leave out --curve",
                 "--formula a*x --hold b=3; --hold: “b” is no coefficient of this curve; they are a.",
-                "--formula a*x --hold a; --hold “a”: write it as NAME=VALUE, such as a=1.5.",
+                "--formula a*x --hold a; --hold “a”: write it as NAME=VALUE, such as a=1.5, or with a unit",
                 "--formula a*x --hold a=3; all coefficients are held",
                 "--formula a*x --limit a; --limit “a”: write \"a>0\"",
                 "--formula a*x --limit 5<a<1; --limit “5<a<1”: write",

@@ -1,0 +1,203 @@
+package helvo.cli;
+
+import helvo.core.Progress;
+import helvo.core.analysis.Analysis;
+import helvo.core.analysis.FigureAnalysis;
+import helvo.core.analysis.SeriesAnalysis;
+import helvo.core.fit.Curve;
+import helvo.core.fit.FormulaCurve;
+import helvo.core.study.ColumnEdit;
+import helvo.core.study.Edit;
+import helvo.core.study.FigureEdit;
+import helvo.core.study.Study;
+import helvo.core.study.StudyEdit;
+import helvo.core.table.Column;
+import helvo.core.table.Role;
+import helvo.core.table.SeriesKey;
+import helvo.core.table.Table;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+
+/// The options that say what a figure shows: columns, rows, bars and curve. What a study has and they do not name
+/// stays.
+final class FigureOptions {
+    private final Arguments arguments;
+    private final ColumnOptions columnChoices;
+    private final CurveOptions shape;
+    private final RowOptions rows;
+    private final BarOptions bars;
+    private @Nullable String figure;
+    private @Nullable String x;
+    private List<String> ys = List.of();
+
+    /// @param arguments of the command that has these options
+    FigureOptions(Arguments arguments) {
+        this.arguments = arguments;
+        columnChoices = new ColumnOptions(arguments);
+        arguments
+                .option("--x", "COL", "The x column: its heading without the unit, or #3 for the third.")
+                .text(value -> x = value);
+        arguments
+                .option("--y", "COL", "The y column; to draw, it may be repeated.")
+                .texts(value -> ys = value);
+        arguments
+                .option("--figure", "NAME", "Of a study: which figure, by its title, its name or its table's name.")
+                .text(value -> figure = value);
+        shape = new CurveOptions(arguments, CurveOptions.Part.ALL);
+        rows = new RowOptions(arguments);
+        bars = new BarOptions(arguments);
+    }
+
+    /// Whether anything is asked for; to name a figure asks for nothing.
+    boolean areGiven() {
+        return x != null
+                || !ys.isEmpty()
+                || !columnChoices.said().isEmpty()
+                || shape.isGiven()
+                || rows.areGiven()
+                || bars.areGiven();
+    }
+
+    /// Whether x and y are named.
+    boolean nameColumns() {
+        return x != null && !ys.isEmpty();
+    }
+
+    boolean nameSeveralYs() {
+        return ys.size() > 1;
+    }
+
+    /// What is missing of `--x COL` and `--y COL`.
+    List<String> missingColumns() {
+        return Stream.of(x == null ? "--x COL" : "", ys.isEmpty() ? "--y COL" : "")
+                .filter(each -> !each.isEmpty())
+                .toList();
+    }
+
+    void check() {
+        shape.check();
+        if (x == null != ys.isEmpty()) {
+            throw arguments.usageError("--x and --y belong together: name both columns.");
+        }
+    }
+
+    /// What was done to columns first.
+    List<String> derived() {
+        return columnChoices.said();
+    }
+
+    /// The figure that is meant, of a study that may have several.
+    int figureOf(Path file, Study study) throws UserError {
+        if (figure == null) {
+            if (study.figures().size() == 1) {
+                return study.figures().getFirst().id();
+            }
+            throw new UserError(
+                    study.figures().isEmpty()
+                            ? "“" + file.getFileName() + "” has no figure."
+                            : "“" + file.getFileName() + "” has "
+                                    + study.figures().size() + " figures: say which with --figure. " + listed(study));
+        }
+        String wanted = figure;
+        return Analysis.ofChosenCurves(study, Progress.none()).figures().stream()
+                .filter(each -> NamedFigure.isCalled(each, wanted))
+                .findFirst()
+                .orElseThrow(() -> new UserError("The study has no figure “" + wanted + "”. " + listed(study)))
+                .figure()
+                .id();
+    }
+
+    private static String listed(Study study) {
+        return "There are "
+                + Analysis.ofChosenCurves(study, Progress.none()).figures().stream()
+                        .map(NamedFigure::of)
+                        .collect(Collectors.joining(", "))
+                + ".";
+    }
+
+    /// What makes the figure of a table, or changes one, as it is asked for.
+    ///
+    /// @param file that it is of, for what is said of it
+    void addTo(StudySteps steps, Path file, int figure) throws UserError {
+        columnChoices.addTo(steps, file, steps.study().figure(figure).table());
+        List<Edit> edits = edits(file, steps.study(), figure);
+        if (!edits.isEmpty()) {
+            steps.then(new StudyEdit.Compound("Choose what the command line asks for", edits));
+        }
+    }
+
+    private List<Edit> edits(Path file, Study study, int figure) throws UserError {
+        Table table = study.table(study.figure(figure).table());
+        var columns = new ColumnsByName(file, table);
+        var edits = new ArrayList<Edit>();
+        if (nameColumns()) {
+            edits.addAll(roles(columns));
+        }
+        Table chosen = new StudyEdit.Compound("", edits).apply(study).table(table.id());
+        if (chosen.first(Role.X).isEmpty() || chosen.first(Role.Y).isEmpty()) {
+            if (shape.isGiven() || rows.areGiven() || bars.areGiven()) {
+                throw arguments.usageError(
+                        "“" + table.name() + "” has no x and y yet: name the columns with --x and --y.");
+            }
+            return edits;
+        }
+        Column xColumn = chosen.first(Role.X).get();
+        Column yColumn = chosen.first(Role.Y).get();
+        edits.addAll(bars.edits(new ColumnsByName(file, chosen), xColumn, yColumn, figure));
+        List<SeriesKey> keys = nameColumns()
+                ? chosen.all(Role.Y).stream().map(y -> SeriesKey.whole(y.id())).toList()
+                : series(study, figure);
+        boolean isNew = nameColumns() || shape.isGiven();
+        Curve curve = isNew
+                ? shape.curve(xColumn, chosen.columns())
+                : study.figure(figure).curve(keys.isEmpty() ? SeriesKey.whole(yColumn.id()) : keys.getFirst());
+        if (curve instanceof FormulaCurve own
+                && shape.isGiven()
+                && !own.shared().isEmpty()
+                && !rows.areGrouped()
+                && keys.size() == 1) {
+            throw arguments.usageError("--shared " + String.join(", ", own.shared())
+                    + ": there is one series only; --by splits it into groups.");
+        }
+        if (isNew) {
+            keys.forEach(key -> edits.add(new FigureEdit.ChooseCurve(figure, key, curve)));
+        }
+        edits.addAll(rows.edits(columns, xColumn, yColumn, curve, study.figure(figure)));
+        return edits;
+    }
+
+    private static List<SeriesKey> series(Study study, int figure) {
+        FigureAnalysis analysed =
+                Analysis.ofChosenCurves(study, Progress.none()).figure(figure);
+        return analysed.series().stream()
+                .map(SeriesAnalysis::key)
+                .filter(key -> !key.isFurther())
+                .toList();
+    }
+
+    /// The roles of x and y, and no others.
+    private List<Edit> roles(ColumnsByName columns) throws UserError {
+        Column xColumn = columns.named(String.valueOf(x));
+        var yColumns = new ArrayList<Column>();
+        for (String y : ys) {
+            Column named = columns.named(y);
+            ImportCommandOptions.refuseText(named, columns.table());
+            if (xColumn.id() == named.id() || yColumns.contains(named)) {
+                throw new UserError((yColumns.contains(named) ? "Two --y name" : "--x and --y name")
+                        + " the same column, " + named.name() + ".");
+            }
+            yColumns.add(named);
+        }
+        ImportCommandOptions.refuseText(xColumn, columns.table());
+        var edits = new ArrayList<Edit>();
+        int id = columns.table().id();
+        columns.table().columns().forEach(column -> edits.add(new ColumnEdit.SetRole(id, column.id(), Role.NONE)));
+        edits.add(new ColumnEdit.SetRole(id, xColumn.id(), Role.X));
+        yColumns.forEach(each -> edits.add(new ColumnEdit.SetRole(id, each.id(), Role.Y)));
+        return edits;
+    }
+}

@@ -1,0 +1,129 @@
+package helvo.cli;
+
+import helvo.core.RootLocale;
+import helvo.core.analysis.FigureAnalysis;
+import helvo.core.study.Edit;
+import helvo.core.study.Figure;
+import helvo.core.study.FigureEdit;
+import helvo.core.study.Layer;
+import helvo.core.style.SheetStyle;
+import helvo.core.table.Column;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+
+/// The options of how a figure looks: its sheet, what is shown, its axes. What they do not name stays.
+final class SheetOptions {
+    private final Arguments arguments;
+    private final AxisOptions axes;
+    private @Nullable Double width;
+    private @Nullable Double height;
+    private Optional<String> title = Optional.empty();
+    private List<String> right = List.of();
+    private boolean noCurve;
+    private boolean noResiduals;
+    private boolean bounds;
+    private boolean band;
+
+    /// @param arguments of the command that has these options
+    SheetOptions(Arguments arguments) {
+        this.arguments = arguments;
+        arguments
+                .option("--width", "MM", "Width of the sheet; the height follows (default: 160, or the study's).")
+                .number(value -> width = value);
+        arguments
+                .option("--height", "MM", "Height of the sheet (default: 140, or the study's).")
+                .number(value -> height = value);
+        arguments.option("--title", "TEXT", "Instead of “y against x”.").title(value -> title = Optional.of(value));
+        arguments
+                .option("--right", "COL", "A y that is measured along a second scale on the right; may be repeated.")
+                .texts(value -> right = value);
+        arguments.flag("--no-curve", "Points alone.", value -> noCurve = value);
+        arguments.flag("--no-residuals", "Without the strip of residuals.", value -> noResiduals = value);
+        arguments.flag(
+                "--bounds",
+                "Show the steepest and the shallowest line through all error bars.",
+                value -> bounds = value);
+        arguments.flag("--band", "Shade where the mean lies with 95 %% confidence.", value -> band = value);
+        axes = new AxisOptions(arguments);
+    }
+
+    boolean areGiven() {
+        return width != null
+                || height != null
+                || title.isPresent()
+                || noCurve
+                || noResiduals
+                || bounds
+                || band
+                || !right.isEmpty()
+                || axes.areGiven();
+    }
+
+    /// Whether [#edits(FigureAnalysis, Path)] has any.
+    boolean needAnalysis() {
+        return noCurve || !right.isEmpty() || axes.needAnalysis();
+    }
+
+    /// What is chosen for the sheet, its layers and axes.
+    List<Edit> edits(Figure figure) throws UserError {
+        var edits = new ArrayList<Edit>();
+        if (width != null || height != null) {
+            edits.add(new FigureEdit.SetSheet(figure.id(), sized(figure.style().sheet())));
+        }
+        show(edits, figure, Layer.BOUNDS, bounds, true);
+        show(edits, figure, Layer.CONFIDENCE_BAND, band, true);
+        show(edits, figure, Layer.RESIDUALS, noResiduals || noCurve, false);
+        title.ifPresent(text -> edits.add(new FigureEdit.SetTitle(figure.id(), Optional.of(text))));
+        edits.addAll(axes.axisEdits(figure));
+        return edits;
+    }
+
+    private SheetStyle sized(SheetStyle now) {
+        double ratio = now.widthMm() / now.heightMm();
+        double wide = width == null ? ratio * (height == null ? now.heightMm() : height) : width;
+        double high = height == null ? wide / ratio : height;
+        if (!within(wide) || !within(high)) {
+            throw arguments.usageError(RootLocale.format(
+                    "--width and --height must be %.0f to %.0f mm, and would be %.0f and %.0f mm.",
+                    SheetStyle.MIN_MM, SheetStyle.MAX_MM, wide, high));
+        }
+        return now.resized(wide, high);
+    }
+
+    private static boolean within(double millimetres) {
+        return millimetres >= SheetStyle.MIN_MM && millimetres <= SheetStyle.MAX_MM;
+    }
+
+    private static void show(List<Edit> edits, Figure figure, Layer layer, boolean isAsked, boolean shown) {
+        if (isAsked) {
+            edits.add(new FigureEdit.Show(figure.id(), layer, shown));
+        }
+    }
+
+    /// What is chosen for each series, and for an axis of dates, once these are known.
+    ///
+    /// @param file that the figure is of
+    List<Edit> edits(FigureAnalysis figure, Path file) throws UserError {
+        var edits = new ArrayList<Edit>();
+        for (String name : right) {
+            Column column = new ColumnsByName(file, figure.table()).named(name);
+            List<Edit> measuring = figure.measuring(column, true);
+            if (measuring.isEmpty()) {
+                throw arguments.usageError("--right “" + name + "” is no --y: name it there too.");
+            }
+            edits.addAll(measuring);
+        }
+        if (noCurve) {
+            figure.series()
+                    .forEach(series -> edits.add(new FigureEdit.SetCurveStyle(
+                            figure.figure().id(),
+                            series.key(),
+                            figure.figure().style().curve(series.key()).withShown(false))));
+        }
+        edits.addAll(axes.edits(figure));
+        return edits;
+    }
+}

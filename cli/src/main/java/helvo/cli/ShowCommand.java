@@ -1,0 +1,166 @@
+package helvo.cli;
+
+import helvo.core.Progress;
+import helvo.core.RootLocale;
+import helvo.core.analysis.Analysis;
+import helvo.core.analysis.FigureAnalysis;
+import helvo.core.analysis.SeriesAnalysis;
+import helvo.core.fit.Fit;
+import helvo.core.fit.FitOutcome;
+import helvo.core.number.NumberNotation;
+import helvo.core.results.ComparisonResults;
+import helvo.core.results.EquationText;
+import helvo.core.results.Results;
+import helvo.core.study.History;
+import helvo.core.study.Study;
+import helvo.core.table.Table;
+import helvo.files.UnreadableFile;
+import helvo.files.json.FitJson;
+import helvo.files.json.StudySummaryJson;
+import helvo.files.study.StoredStudy;
+import helvo.files.study.StudyFile;
+import java.io.PrintWriter;
+import java.nio.file.Path;
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
+import java.util.List;
+import java.util.Locale;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+
+/// `helvo show`: what a study holds.
+final class ShowCommand extends Command {
+    private static final int LAST_STEPS = 5;
+    private static final DateTimeFormatter WHEN =
+            DateTimeFormatter.ofPattern("yyyy-MM-dd HH:mm", Locale.ROOT).withZone(ZoneId.systemDefault());
+
+    private Path file;
+    private @Nullable String figure;
+    private boolean all;
+    private boolean json;
+
+    @SuppressWarnings("NullAway.Init") // set while the command line is read
+    ShowCommand() {
+        super(
+                "show",
+                "Tell what a study holds: its tables, its figures with their equations, and what was done.",
+                "",
+                "Example: helvo show cords.helvo --figure \"Stretch against Load\"");
+        arguments.file("STUDY", "A study, saved as .helvo.", value -> file = value);
+        arguments
+                .option(
+                        "--figure",
+                        "NAME",
+                        "The results of this figure in full, by its title, its name or its table's name.")
+                .text(value -> figure = value);
+        arguments.flag("--all", "The results of all figures in full, and every step.", value -> all = value);
+        arguments.flag("--json", "All of it as JSON, at full precision.", value -> json = value);
+    }
+
+    @Override
+    public Integer call() throws UnreadableFile, UserError {
+        StoredStudy stored = StudyFile.read(file, Progress.none());
+        stored.remarks().ifPresent(arguments.err()::println);
+        Study study = stored.history().study();
+        List<FigureAnalysis> figures =
+                Analysis.ofChosenCurves(study, Progress.none()).figures();
+        String wanted = figure;
+        List<FigureAnalysis> named = wanted == null
+                ? figures
+                : figures.stream()
+                        .filter(each -> NamedFigure.isCalled(each, wanted))
+                        .toList();
+        if (named.isEmpty() && wanted != null) {
+            throw new UserError("The study has no figure “" + wanted + "”; there are "
+                    + figures.stream().map(NamedFigure::of).collect(Collectors.joining(", ")) + ".");
+        }
+        PrintWriter out = arguments.out();
+        if (json) {
+            out.println(FitJson.text(StudySummaryJson.of(file.toString(), Version.text(), stored.history(), named)));
+        } else if (wanted != null) {
+            named.forEach(each -> results(out, each));
+        } else {
+            print(out, stored.history(), figures);
+        }
+        out.flush();
+        return Helvo.DONE;
+    }
+
+    private void print(PrintWriter out, History history, List<FigureAnalysis> figures) {
+        Study study = history.study();
+        out.println(file + ": " + study.name() + ". " + Version.text());
+        out.println("\nTables");
+        for (Table table : study.tables()) {
+            int excluded = table.excluded().reasons().size();
+            out.println(RootLocale.format(
+                    "  %s: %,d %s%s; %s",
+                    table.name(),
+                    table.rows(),
+                    table.rows() == 1 ? "row" : "rows",
+                    excluded == 0 ? "" : RootLocale.format(", %,d of them excluded", excluded),
+                    table.columns().stream()
+                            .map(column -> column.heading().text())
+                            .collect(Collectors.joining(", "))));
+        }
+        out.println("\nFigures");
+        for (FigureAnalysis each : figures) {
+            if (all) {
+                out.println();
+                results(out, each);
+            } else {
+                out.println("  " + NamedFigure.of(each));
+                each.missing().ifPresent(missing -> out.println("    " + missing));
+                each.series().forEach(series -> out.println("    " + line(each, series, study.numbers())));
+            }
+        }
+        steps(out, history);
+    }
+
+    private static String line(FigureAnalysis figure, SeriesAnalysis series, NumberNotation numbers) {
+        String label = figure.series().size() > 1 ? series.label() + ": " : "";
+        return label
+                + switch (series.chosen()) {
+                    case FitOutcome.NotFitted(var _, var reason) -> reason.sentence(numbers);
+                    case FitOutcome.Fitted(Fit fit) ->
+                        new EquationText(series.equation().orElseThrow(), numbers)
+                                        .inNames(
+                                                series.rows().x().symbol(),
+                                                series.rows().y().symbol())
+                                + (fit.quality().r2AboutMean().isPresent()
+                                        ? "   R² "
+                                                + numbers.share(fit.quality()
+                                                        .r2AboutMean()
+                                                        .getAsDouble())
+                                        : "");
+                };
+    }
+
+    private static void results(PrintWriter out, FigureAnalysis figure) {
+        out.println(NamedFigure.of(figure));
+        figure.missing().ifPresent(out::println);
+        for (SeriesAnalysis series : figure.series()) {
+            if (figure.series().size() > 1) {
+                out.println();
+                out.println(series.label());
+            }
+            out.print(Results.of(figure, series).printed());
+        }
+        ComparisonResults.of(figure).ifPresent(compared -> out.print("\n" + compared.printed()));
+    }
+
+    private void steps(PrintWriter out, History history) {
+        int count = history.earlier().size() + history.steps().size();
+        out.println("\nHistory");
+        if (count == 0) {
+            out.println("  Nothing was done yet.");
+        }
+        int skipped = all ? 0 : Math.max(0, count - LAST_STEPS);
+        if (skipped > 0) {
+            out.println(RootLocale.format(
+                    "  … %,d earlier %s; --all tells them", skipped, skipped == 1 ? "step" : "steps"));
+        }
+        StudySummaryJson.steps(history).stream()
+                .skip(skipped)
+                .forEach(step -> out.println("  " + WHEN.format(step.at()) + "  " + step.sentence()));
+    }
+}
