@@ -49,10 +49,9 @@ final class ApplyCommand extends Command {
                 "",
                 "Columns are matched by their headings. A file that does not fit is said, and the others are done.",
                 "The folder gets the figures of each file, and results.csv and results.json with all numbers side by "
-                        + "side.",
-                "",
-                "helvo apply cords.helvo --data Stretch=monday.csv tuesday.csv --out week",
-                "helvo apply cords.helvo --data \"Stretch=runs/*.csv\" --out all");
+                        + "side.");
+        arguments.example("helvo apply cords.helvo --data Stretch=monday.csv tuesday.csv --out week");
+        arguments.example("helvo apply cords.helvo --data \"Stretch=runs/*.csv\" --out all");
         arguments.file("STUDY", "A study saved by Helvo (.helvo).", value -> study = value);
         arguments
                 .option(
@@ -70,6 +69,7 @@ final class ApplyCommand extends Command {
                 .path(value -> out = value);
         arguments
                 .option("--figures", "FORMAT", "png, svg or pdf (default: ${DEFAULT-VALUE}).")
+                .choices(List.of("png", "svg", "pdf"))
                 .otherwise("svg")
                 .text(value -> figures = value);
     }
@@ -91,7 +91,7 @@ final class ApplyCommand extends Command {
         FigureFormat format = FigureFormat.of("figure." + figures.toLowerCase(Locale.ROOT))
                 .orElseThrow(() -> arguments.usageError("--figures “" + figures + "” must be png, svg or pdf."));
         StoredStudy stored = StudyFile.read(study, Progress.none());
-        stored.remarks().ifPresent(arguments.err()::println);
+        stored.remarks().ifPresent(arguments.remarks()::println);
         Study kept = stored.history().study();
         List<Run> runs = runs(kept);
         PrintWriter err = arguments.err();
@@ -115,7 +115,7 @@ final class ApplyCommand extends Command {
             throw new UserError(WriteErrorText.sentence(out, e));
         }
         arguments
-                .out()
+                .done()
                 .println(RootLocale.format(
                         "%d of %d files done; results.csv and results.json are in %s.", done, runs.size(), out));
         return done == runs.size() ? Helvo.DONE : Helvo.DATA_DO_NOT_ALLOW;
@@ -304,7 +304,8 @@ final class ApplyCommand extends Command {
                         run.files.values(),
                         to -> to.write(
                                 FigureFile.bytes(format, figure, FigureFile.DEFAULT_DPI, false, Progress.none())));
-                FigureDrawing.notices(figure).forEach(notice -> arguments.err().println(run.name + ": " + notice));
+                FigureDrawing.notices(figure)
+                        .forEach(notice -> arguments.remarks().println(run.name + ": " + notice));
             }
         } catch (IOException e) {
             throw new UserError(WriteErrorText.sentence(folder, e));

@@ -2,9 +2,12 @@ package helvo.cli;
 
 import helvo.core.style.SymbolNames;
 import java.io.PrintWriter;
+import java.io.Writer;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.concurrent.Callable;
 import java.util.function.Consumer;
 import java.util.function.Predicate;
@@ -21,7 +24,13 @@ import picocli.CommandLine.TypeConversionException;
 /// The options and parameters of one command. They are declared by calls and not by annotations,
 /// since to find and read those takes a starting program longer than a fit.
 public final class Arguments {
+    private static final String OTHERS = "Others";
     private final CommandSpec spec;
+    /// The options of each group, in the order in which they were declared.
+    private final Map<String, List<OptionSpec>> groups = new LinkedHashMap<>();
+    private final List<String> examples = new ArrayList<>();
+    private final List<OptionSpec> usual = new ArrayList<>();
+    private String group = OTHERS;
 
     /// @param command what is done once its arguments are known
     /// @param footer  lines below its help
@@ -44,9 +53,46 @@ public final class Arguments {
         return spec;
     }
 
+    /// The options that are declared from here on stand under a heading in the help.
+    void group(String heading) {
+        group = heading;
+    }
+
+    /// A command line to begin with, in the help and the manual.
+    public void example(String line) {
+        examples.add(line);
+    }
+
+    /// Those that the line of usage names, though they may be left out.
+    List<OptionSpec> usual() {
+        return usual;
+    }
+
+    List<String> examples() {
+        return examples;
+    }
+
+    /// Groups of options by their headings, the further ones last.
+    Map<String, List<OptionSpec>> groups() {
+        var all = new LinkedHashMap<>(groups);
+        List<OptionSpec> others = new ArrayList<>(spec.options());
+        groups.values().forEach(others::removeAll);
+        List<OptionSpec> further = all.remove(OTHERS);
+        if (further != null) {
+            others.addAll(0, further);
+        }
+        all.put(OTHERS, others);
+        return all;
+    }
+
+    private void add(OptionSpec option) {
+        spec.addOption(option);
+        groups.computeIfAbsent(group, _ -> new ArrayList<>()).add(option);
+    }
+
     /// An option that is there or not.
     public void flag(String name, String description, Consumer<Boolean> into) {
-        spec.addOption(flagged(name, description, into).build());
+        add(flagged(name, description, into).build());
     }
 
     /// An option that is there or not, of this command and of all below it.
@@ -102,8 +148,13 @@ public final class Arguments {
     }
 
     /// The one word that the command is about.
-    public void word(String label, String description, Consumer<String> into) {
-        spec.addPositional(bound(subject(label, "1", description).required(true).type(String.class), into)
+    public void word(String label, String description, List<String> choices, Consumer<String> into) {
+        spec.addPositional(bound(
+                        subject(label, "1", description)
+                                .required(true)
+                                .type(String.class)
+                                .completionCandidates(choices),
+                        into)
                 .build());
     }
 
@@ -140,6 +191,20 @@ public final class Arguments {
         return spec.commandLine().getErr();
     }
 
+    /// What a careful person wants to know, and what was done; nowhere with `--quiet`.
+    PrintWriter remarks() {
+        return isQuiet() ? new PrintWriter(Writer.nullWriter()) : err();
+    }
+
+    /// Where it is said what was done, by a command that writes files; nowhere with `--quiet`.
+    PrintWriter done() {
+        return isQuiet() ? new PrintWriter(Writer.nullWriter()) : out();
+    }
+
+    private boolean isQuiet() {
+        return spec.root().userObject() instanceof Helvo program && program.isQuiet();
+    }
+
     /// What to throw where the words are wrong: the sentence and how help is had are printed, the exit code is that
     /// of wrong usage.
     public ParameterException usageError(String sentence) {
@@ -159,9 +224,21 @@ public final class Arguments {
             return this;
         }
 
+        /// Seldom left out: named in the line of usage.
+        Valued usual() {
+            usual.add(option.build());
+            return this;
+        }
+
         /// What is taken where nothing is said.
         public Valued otherwise(String value) {
             option.defaultValue(value);
+            return this;
+        }
+
+        /// What shells offer behind it.
+        public Valued choices(List<String> values) {
+            option.completionCandidates(values);
             return this;
         }
 
@@ -187,7 +264,7 @@ public final class Arguments {
         }
 
         public void text(Consumer<String> into) {
-            spec.addOption(bound(option.type(String.class), into).build());
+            add(bound(option.type(String.class), into).build());
         }
 
         /// A text for people, in which `\mu` is µ.
@@ -196,29 +273,28 @@ public final class Arguments {
         }
 
         public void path(Consumer<Path> into) {
-            spec.addOption(bound(option.type(Path.class).converters(new FilePath()), into)
-                    .build());
+            add(bound(option.type(Path.class).converters(new FilePath()), into).build());
         }
 
         /// A whole number.
         public void integer(Consumer<Integer> into) {
-            spec.addOption(bound(option.type(Integer.class), into).build());
+            add(bound(option.type(Integer.class), into).build());
         }
 
         public void number(Consumer<Double> into) {
-            spec.addOption(bound(option.type(Double.class).converters(new FiniteNumber()), into)
+            add(bound(option.type(Double.class).converters(new FiniteNumber()), into)
                     .build());
         }
 
         /// An option that may be repeated.
         public void texts(Consumer<List<String>> into) {
-            spec.addOption(bound(option.type(List.class).auxiliaryTypes(String.class), into)
+            add(bound(option.type(List.class).auxiliaryTypes(String.class), into)
                     .build());
         }
 
         /// Places along x, numbers or dates; the option may be repeated.
         void places(Consumer<List<PlaceOnAxis>> into) {
-            spec.addOption(bound(
+            add(bound(
                             option.type(List.class)
                                     .auxiliaryTypes(PlaceOnAxis.class)
                                     .converters(text -> PlaceOnAxis.of(text)
@@ -232,9 +308,8 @@ public final class Arguments {
 
         /// An option that may be repeated.
         public void numbers(Consumer<List<Double>> into) {
-            spec.addOption(
-                    bound(option.type(List.class).auxiliaryTypes(Double.class).converters(new FiniteNumber()), into)
-                            .build());
+            add(bound(option.type(List.class).auxiliaryTypes(Double.class).converters(new FiniteNumber()), into)
+                    .build());
         }
     }
 

@@ -29,6 +29,7 @@ final class AxisOptions {
     /// @param arguments of the command that has these options
     AxisOptions(Arguments arguments) {
         this.arguments = arguments;
+        arguments.group("Axes");
         arguments.flag("--log-x", "A logarithmic x axis.", value -> logX = value);
         arguments.flag("--log-y", "A logarithmic y axis.", value -> logY = value);
         arguments

@@ -33,6 +33,7 @@ final class BarOptions {
     /// @param arguments of the command that has these options
     BarOptions(Arguments arguments) {
         this.arguments = arguments;
+        arguments.group("Error bars");
         arguments
                 .option(
                         "--y-bar",
@@ -47,6 +48,7 @@ final class BarOptions {
                         "WHAT",
                         "What a bar is when it weighs: sd, se, half-range or 95 (default: as the bar column's name "
                                 + "says, else sd).")
+                .choices(List.of("sd", "se", "half-range", "95"))
                 .text(value -> barMeans = value);
         arguments
                 .option(
@@ -54,6 +56,7 @@ final class BarOptions {
                         "HOW",
                         "alike, stated or relative: whether bars weigh, and whether standard errors follow the bars "
                                 + "or the scatter (default: alike).")
+                .choices(List.of("alike", "stated", "relative"))
                 .text(value -> weights = value);
     }
 

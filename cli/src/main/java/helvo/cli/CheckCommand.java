@@ -91,7 +91,7 @@ final class CheckCommand extends Command {
     /// Those of a study, as they stand in it.
     private List<ReadingJson.Checked> tablesOf(Path study) throws UnreadableFile {
         StoredStudy stored = StudyFile.read(study, Progress.none());
-        stored.remarks().ifPresent(arguments.err()::println);
+        stored.remarks().ifPresent(arguments.remarks()::println);
         return stored.history().study().tables().stream()
                 .map(table -> new ReadingJson.Checked(
                         new FileNames(files).of(study) + ", " + table.name(),

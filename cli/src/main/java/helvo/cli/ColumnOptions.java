@@ -26,6 +26,7 @@ final class ColumnOptions {
     /// @param arguments of the command that has these options
     ColumnOptions(Arguments arguments) {
         this.arguments = arguments;
+        arguments.group("Columns");
         arguments
                 .option("--derive", "COLUMN", "A derived column first: \"name [unit] = formula\"; may be repeated.")
                 .texts(value -> derived = value);
@@ -101,7 +102,7 @@ final class ColumnOptions {
                 Stream.concat(read.units(table).remarks().stream(), read.compared(table, heading.unit()).stream())
                         .map(remark -> heading.name() + ": " + remark)
                         .map(Helvo::shortened)
-                        .forEach(arguments.err()::println);
+                        .forEach(arguments.remarks()::println);
                 yield new ColumnEdit.Derive(table.id(), read.headed(heading, table), kept, Role.NONE, false);
             }
             case Formula.Reading.Wrong(int from, var _, String sentence) ->

@@ -1,9 +1,12 @@
 package helvo.cli;
 
 import java.io.PrintWriter;
+import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.List;
 import java.util.Locale;
 import java.util.stream.Collectors;
+import java.util.stream.StreamSupport;
 import picocli.AutoComplete;
 import picocli.CommandLine;
 import picocli.CommandLine.Model.OptionSpec;
@@ -15,7 +18,8 @@ final class CompletionsCommand extends Command {
     @SuppressWarnings("NullAway.Init") // set while the command line is read
     CompletionsCommand() {
         super("completions", "Print what a shell needs to complete commands and options: bash, zsh or fish.");
-        arguments.word("SHELL", "bash, zsh or fish.", value -> shell = value);
+        arguments.example("source <(helvo completions bash)");
+        arguments.word("SHELL", "bash, zsh or fish.", List.of("bash", "zsh", "fish"), value -> shell = value);
     }
 
     @Override
@@ -53,9 +57,19 @@ final class CompletionsCommand extends Command {
                                     .replace("[", "(")
                                     .replace("]", ")"))
                             .append(']')
-                            .append(option.arity().max() > 0 ? ":" + quoted(option.paramLabel()) + ":_files" : "")
+                            .append(
+                                    option.arity().max() > 0
+                                            ? ":" + quoted(option.paramLabel()) + ":" + zshValues(option)
+                                            : "")
                             .append("' \\\n")));
-            text.append("        '*:file:_files'\n      ;;\n");
+            List<String> words = each.getCommandSpec().positionalParameters().stream()
+                    .filter(word -> word.completionCandidates() != null)
+                    .flatMap(word ->
+                            StreamSupport.stream(word.completionCandidates().spliterator(), false))
+                    .toList();
+            text.append("        '*:file:")
+                    .append(words.isEmpty() ? "_files" : "(" + String.join(" ", words) + ")")
+                    .append("'\n      ;;\n");
         });
         return text.append("  esac\n}\n\n_helvo \"$@\"\n").toString();
     }
@@ -77,11 +91,30 @@ final class CompletionsCommand extends Command {
                                     flag.startsWith("--") ? " -l " + flag.substring(2) : " -s " + flag.substring(1))
                             .collect(Collectors.joining()))
                     .append(option.arity().max() > 0 ? " -r" : "")
+                    .append(fishValues(option))
                     .append(" -d '")
                     .append(quoted(aboutOption(option)))
                     .append("'\n"));
         });
         return text.toString();
+    }
+
+    private static List<String> values(OptionSpec option) {
+        var values = new ArrayList<String>();
+        if (option.completionCandidates() != null) {
+            option.completionCandidates().forEach(values::add);
+        }
+        return values;
+    }
+
+    private static String zshValues(OptionSpec option) {
+        List<String> values = values(option);
+        return values.isEmpty() ? "_files" : "(" + String.join(" ", values) + ")";
+    }
+
+    private static String fishValues(OptionSpec option) {
+        List<String> values = values(option);
+        return values.isEmpty() ? "" : " -f -a '" + String.join(" ", values) + "'";
     }
 
     static String aboutCommand(CommandLine each) {

@@ -50,6 +50,7 @@ final class CurveOptions {
     /// @param arguments of the command that has these options
     CurveOptions(Arguments arguments, Part part) {
         this.arguments = arguments;
+        arguments.group("Curve");
         if (part == Part.ALL) {
             shapes();
         }
@@ -63,6 +64,7 @@ final class CurveOptions {
                         "SHAPE",
                         "line, polynomial, logarithmic, exponential, power, logistic, mean, or one of those that "
                                 + "`helvo shapes` lists, your own among them (default: line).")
+                .choices(Curves.keywords())
                 .text(value -> curve = value);
         arguments.flag(
                 "--on-log-scale", "Exponential and power as straight lines through ln y.", value -> onLogScale = value);

@@ -32,6 +32,10 @@ final class CurvesCommand extends Command {
 
     CurvesCommand() {
         super("curves", "Fit every shape to the same points and rank them.");
+        arguments.example("helvo curves cooling.csv --x Time --y Temperature");
+        arguments.example("helvo curves cooling.csv --x t --y T --formula \"T0 + A*exp(-t/tau)\" --at 30");
+        options = new FitOptions(arguments);
+        arguments.group("Answers");
         arguments
                 .option("--at", "X", "Read the curves at this x, a number or a date; may be repeated.")
                 .split()
@@ -41,7 +45,6 @@ final class CurvesCommand extends Command {
                 "The lines that the error bars allow, with each curve's own verdict.",
                 value -> bounds = value);
         arguments.flag("--json", "Report as JSON, at full precision.", value -> json = value);
-        options = new FitOptions(arguments);
     }
 
     @Override

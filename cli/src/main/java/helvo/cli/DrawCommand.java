@@ -26,6 +26,10 @@ final class DrawCommand extends Command {
     @SuppressWarnings("NullAway.Init") // set while the command line is read
     DrawCommand() {
         super("draw", "Draw the figure with its fitted curve into a file.");
+        arguments.example("helvo draw cords.csv --x Load --y Stretch --y-bar \"± Stretch\" --out cords.png");
+        arguments.example("helvo draw cords.helvo --figure Stretch --width 85 --out column.pdf");
+        options = new FitOptions(arguments);
+        arguments.group("Figure file");
         arguments
                 .option("--out", "FIGURE", "A file ending in .png, .svg or .pdf.")
                 .required()
@@ -36,7 +40,6 @@ final class DrawCommand extends Command {
                 .number(value -> dpi = value);
         arguments.flag("--data", "Keep the points in the metadata of an SVG or a PDF.", value -> data = value);
         sheet = new SheetOptions(arguments);
-        options = new FitOptions(arguments);
     }
 
     @Override
@@ -75,7 +78,7 @@ final class DrawCommand extends Command {
         } catch (IOException e) {
             throw new UserError(WriteErrorText.sentence(out, e));
         }
-        FigureDrawing.notices(figure).forEach(arguments.err()::println);
+        FigureDrawing.notices(figure).forEach(arguments.remarks()::println);
         return input.exit(Helvo.DONE);
     }
 }

@@ -5,7 +5,6 @@ import helvo.core.RootLocale;
 import helvo.core.analysis.Analysis;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.study.Edit;
-import helvo.core.study.StudyEdit;
 import helvo.files.UnreadableFile;
 import helvo.files.json.EditsFile;
 import helvo.files.study.StoredStudy;
@@ -29,9 +28,8 @@ final class EditCommand extends Command {
                 "edit",
                 "Change a study: each change is a step of its history, and can be undone in the window.",
                 "",
-                "What the options do not name stays as it is. Of several figures, --figure says which.",
-                "",
-                "Example: helvo edit cords.helvo --exclude 7 --curve polynomial --degree 2 --title \"Cords\"");
+                "What the options do not name stays as it is. Of several figures, --figure says which.");
+        arguments.example("helvo edit cords.helvo --exclude 7 --curve polynomial --degree 2 --title \"Cords\"");
         arguments.file("STUDY", "A study, saved as .helvo.", value -> study = value);
         arguments
                 .option(
@@ -50,8 +48,12 @@ final class EditCommand extends Command {
     @Override
     public Integer call() throws UnreadableFile, UserError {
         figure.check();
+        if (edits.isEmpty() && !figure.areGiven() && !sheet.areGiven()) {
+            throw arguments.usageError(
+                    "helvo edit needs something to do: an option such as --curve, or --do FILE.json.");
+        }
         StoredStudy stored = StudyFile.read(study, Progress.none());
-        stored.remarks().ifPresent(arguments.err()::println);
+        stored.remarks().ifPresent(arguments.remarks()::println);
         if (save.isEmpty() && stored.readOnly().isPresent()) {
             throw new UserError("“" + study + "” stays as it is: give --save another file.");
         }
@@ -62,34 +64,24 @@ final class EditCommand extends Command {
         if (figure.areGiven() || sheet.areGiven()) {
             int id = figure.figureOf(study, steps.study());
             figure.addTo(steps, study, id);
-            add(steps, sheet.edits(steps.study().figure(id)));
+            steps.together(sheet.edits(steps.study().figure(id)));
             if (sheet.needAnalysis()) {
                 FigureAnalysis analysed =
                         Analysis.ofChosenCurves(steps.study(), Progress.none()).figure(id);
-                add(steps, sheet.edits(analysed, study));
+                steps.together(sheet.edits(analysed, study));
             }
-        }
-        if (steps.count() == 0) {
-            throw arguments.usageError(
-                    "helvo edit needs something to do: an option such as --curve, or --do FILE.json.");
         }
         Path to = save.orElse(study);
         int written = steps.save(to, List.of());
         arguments
-                .out()
+                .done()
                 .println(RootLocale.format(
                         written == 0 ? "%s: nothing changes." : "%s: %d %s.",
                         to,
                         written,
                         written == 1 ? "step" : "steps"));
-        arguments.out().flush();
+        arguments.done().flush();
         return Helvo.DONE;
-    }
-
-    private static void add(StudySteps steps, List<Edit> edits) {
-        if (!edits.isEmpty()) {
-            steps.then(new StudyEdit.Compound("Choose how the figure looks", edits));
-        }
     }
 
     /// Each on the study as those before it leave it.

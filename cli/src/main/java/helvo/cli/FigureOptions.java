@@ -37,16 +37,19 @@ final class FigureOptions {
     /// @param arguments of the command that has these options
     FigureOptions(Arguments arguments) {
         this.arguments = arguments;
-        columnChoices = new ColumnOptions(arguments);
+        arguments.group("Columns");
         arguments
                 .option("--x", "COL", "The x column: its heading without the unit, or #3 for the third.")
+                .usual()
                 .text(value -> x = value);
         arguments
                 .option("--y", "COL", "The y column; to draw, it may be repeated.")
+                .usual()
                 .texts(value -> ys = value);
         arguments
                 .option("--figure", "NAME", "Of a study: which figure, by its title, its name or its table's name.")
                 .text(value -> figure = value);
+        columnChoices = new ColumnOptions(arguments);
         shape = new CurveOptions(arguments, CurveOptions.Part.ALL);
         rows = new RowOptions(arguments);
         bars = new BarOptions(arguments);
@@ -124,10 +127,7 @@ final class FigureOptions {
     /// @param file that it is of, for what is said of it
     void addTo(StudySteps steps, Path file, int figure) throws UserError {
         columnChoices.addTo(steps, file, steps.study().figure(figure).table());
-        List<Edit> edits = edits(file, steps.study(), figure);
-        if (!edits.isEmpty()) {
-            steps.then(new StudyEdit.Compound("Choose what the command line asks for", edits));
-        }
+        steps.together(edits(file, steps.study(), figure));
     }
 
     private List<Edit> edits(Path file, Study study, int figure) throws UserError {

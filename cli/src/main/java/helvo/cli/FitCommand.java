@@ -25,7 +25,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
-import org.jspecify.annotations.Nullable;
 import tools.jackson.databind.node.ObjectNode;
 
 /// `helvo fit`: the fits of files' points, as text or JSON.
@@ -33,7 +32,8 @@ final class FitCommand extends Command {
     private final FitOptions options;
     private List<PlaceOnAxis> at = List.of();
     private List<Double> when = List.of();
-    private @Nullable Integer measured;
+    private List<String> measured = List.of();
+    private Unknowns unknowns = Unknowns.NONE;
     private boolean bounds;
     private List<String> quantities = List.of();
     private Optional<Path> residuals = Optional.empty();
@@ -41,6 +41,12 @@ final class FitCommand extends Command {
 
     FitCommand() {
         super("fit", "Fit one curve and report it.");
+        arguments.example("helvo fit cords.csv --x Load --y Stretch");
+        arguments.example("helvo fit cords.csv --x Load --y Stretch --by Cord --curve power --json");
+        arguments.example("helvo fit standards.csv --x Nitrate --y Absorbance --measured 0.251,0.249,0.253");
+        arguments.example("helvo fit cords.helvo --figure \"Stretch against Load\" --at 22.5");
+        options = new FitOptions(arguments);
+        arguments.group("Answers");
         arguments
                 .option("--at", "X", "Read the curve at this x, a number or a date; may be repeated.")
                 .split()
@@ -52,11 +58,11 @@ final class FitCommand extends Command {
         arguments
                 .option(
                         "--measured",
-                        "M",
-                        "Each --when is the mean of M measurements of an unknown, whose scatter counts too; tells "
-                                + "the limits of detection "
-                                + "and quantification as well.")
-                .integer(value -> measured = value);
+                        "Y,Y... or M",
+                        "The values measured of one unknown, \"0.251,0.249,0.253\": reads x off their mean; may be "
+                                + "repeated. Or, with --when, how many measurements each y is the mean of. Tells the "
+                                + "limits of detection and quantification as well.")
+                .texts(value -> measured = value);
         arguments.flag(
                 "--bounds", "The steepest and the shallowest line through all error bars.", value -> bounds = value);
         arguments
@@ -70,7 +76,6 @@ final class FitCommand extends Command {
                 .option("--residuals", "FILE.csv", "Write the table of residuals here.")
                 .path(value -> residuals = Optional.of(value));
         arguments.flag("--json", "Report as JSON, at full precision.", value -> json = value);
-        options = new FitOptions(arguments);
     }
 
     @Override
@@ -84,12 +89,7 @@ final class FitCommand extends Command {
         if (residuals.isPresent() && !options.isOneFile()) {
             throw arguments.usageError("--residuals takes one file at a time: run the command once for each.");
         }
-        if (measured != null && (when.isEmpty() || measured < 1)) {
-            throw arguments.usageError(
-                    when.isEmpty()
-                            ? "--measured goes with --when: which y was measured?"
-                            : "--measured must be 1 or more.");
-        }
+        unknowns = Unknowns.of(measured, when, arguments);
         var reports = new ArrayList<ObjectNode>();
         int code = options.each(input -> fit(input, reports));
         PrintWriter out = arguments.out();
@@ -112,7 +112,7 @@ final class FitCommand extends Command {
                     figure,
                     new FitJson.Asked(
                             PlaceOnAxis.on(figure, at, "--at"),
-                            when.stream().map(y -> new FitJson.When(y, times())).toList(),
+                            unknowns.readings(),
                             bounds,
                             figure.figure().quantities()),
                     input.warnings());
@@ -195,22 +195,20 @@ final class FitCommand extends Command {
         series.fit().ifPresent(fit -> {
             var readings = new ArrayList<Line>();
             places.forEach(x -> readings.addAll(new ReadingsResults(figure).at(series, fit, x)));
-            when.forEach(y -> readings.addAll(new ReadingsResults(figure).when(series, fit, y, times())));
+            unknowns.readings()
+                    .forEach(each ->
+                            readings.addAll(new ReadingsResults(figure).when(series, fit, each.y(), each.measured())));
             if (!readings.isEmpty()) {
                 lines.add(new Line.Heading("Readings"));
                 lines.addAll(readings);
             }
         });
-        if (times() > 0) {
+        if (unknowns.areMeasured()) {
             lines.addAll(new ReadingsResults(figure).calibration(series));
         }
         if (series.fit().isPresent() || several) {
             out.print(results.withLines(lines).printed());
         }
-    }
-
-    private int times() {
-        return measured == null ? 0 : measured;
     }
 
     private static void write(FigureAnalysis figure, Path file, Path input) throws UserError {

@@ -112,7 +112,7 @@ final class FitOptions {
         if (StudyFile.isInside(file)) {
             figure.check();
             StoredStudy stored = StudyFile.read(file, Progress.none());
-            stored.remarks().ifPresent(arguments.err()::println);
+            stored.remarks().ifPresent(arguments.remarks()::println);
             StudySteps steps = StudySteps.from(stored);
             int id = figure.figureOf(file, steps.study());
             figure.addTo(steps, file, id);
@@ -132,7 +132,8 @@ final class FitOptions {
                     "“%s” has one column only (%s): a fit needs an x and a y.",
                     file.getFileName(), table.columns().getFirst().name()));
         }
-        StudySteps steps = StudySteps.fromNothing();
+        StudySteps steps = StudySteps.named(
+                save.map(to -> String.valueOf(to.getFileName())).orElse(""));
         StudyEdit.AddTable add = StudyEdit.AddTable.to(steps.study(), table);
         steps.then(add);
         figure.addTo(steps, file, add.figure().id());

@@ -3,6 +3,7 @@ package helvo.cli;
 import helvo.files.Limits;
 import helvo.files.UnreadableFile;
 import helvo.files.disk.TemporaryFolder;
+import helvo.files.json.FitJson;
 import java.io.Console;
 import java.io.FileDescriptor;
 import java.io.FileOutputStream;
@@ -13,6 +14,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
@@ -28,6 +30,9 @@ public final class Helvo extends Command {
 
     private final Window window;
     private boolean verbose;
+    private boolean quiet;
+    /// Whether errors are told as JSON too.
+    private boolean json;
 
     /// What opens where no command is given, and the commands that open it; the command line itself knows no window
     /// system.
@@ -68,6 +73,15 @@ public final class Helvo extends Command {
                 "Tell where in the program a fault arose, how soon the window follows each edit and drag, and what "
                         + "is kept.",
                 value -> verbose = value);
+        arguments.flagOfAll(
+                "--quiet",
+                "No remarks and no word of what was done: results and errors alone.",
+                value -> quiet = value);
+    }
+
+    /// Whether remarks are wanted.
+    boolean isQuiet() {
+        return quiet;
     }
 
     /// Runs a command that opens no window, without loading what a window needs.
@@ -88,6 +102,7 @@ public final class Helvo extends Command {
         commands.put("edit", EditCommand::new);
         commands.put("show", ShowCommand::new);
         commands.put("report", ReportCommand::new);
+        commands.put("batch", BatchCommand::new);
         commands.put("simulate-logger", SimulateLoggerCommand::new);
         commands.putAll(window.commands(() -> verbose));
         return commands;
@@ -96,17 +111,18 @@ public final class Helvo extends Command {
     /// The command line with its commands; where the first word names one, with that alone: to make them all takes
     /// longer than a fit.
     private CommandLine commandLine(String[] words) {
-        var line = new CommandLine(arguments.spec());
+        CommandLine line = GroupedHelp.in(new CommandLine(arguments.spec()));
         Map<String, Supplier<Command>> commands = onTheirOwn();
         Supplier<Command> named = words.length == 0 ? null : commands.get(words[0]);
         if (named != null) {
             return line.addSubcommand(
-                    words[0], new CommandLine(named.get().arguments().spec()));
+                    words[0],
+                    GroupedHelp.in(new CommandLine(named.get().arguments().spec())));
         }
         commands.put("completions", CompletionsCommand::new);
         commands.put("man", ManCommand::new);
         commands.forEach((name, command) -> line.addSubcommand(
-                name, new CommandLine(command.get().arguments().spec())));
+                name, GroupedHelp.in(new CommandLine(command.get().arguments().spec()))));
         return line.addSubcommand(new CommandLine.HelpCommand());
     }
 
@@ -127,7 +143,8 @@ public final class Helvo extends Command {
                         || !isTerminal()
                 ? StandardCharsets.UTF_8
                 : terminal;
-        System.setOut(new PrintStream(new FileOutputStream(FileDescriptor.out), true, output));
+        var written = new WatchedOutput(new FileOutputStream(FileDescriptor.out));
+        System.setOut(new PrintStream(written, true, output));
         System.setErr(new PrintStream(new FileOutputStream(FileDescriptor.err), true, output));
         int code = run(
                 new PrintWriter(System.out, true, output),
@@ -135,8 +152,9 @@ public final class Helvo extends Command {
                 window,
                 arguments);
         if (System.out.checkError()) {
-            System.err.println(
-                    "Standard output could not be written to: its disk is full, or what reads it has ended.");
+            if (!written.hasNoReader()) {
+                System.err.println("Standard output could not be written to: its disk is full, or it was closed.");
+            }
             code = Math.max(code, DATA_DO_NOT_ALLOW);
         }
         TemporaryFolder.closeAll();
@@ -152,11 +170,12 @@ public final class Helvo extends Command {
     /// @return the exit code
     public static int run(PrintWriter out, PrintWriter err, Window window, String... arguments) {
         var helvo = new Helvo(window);
+        helvo.json = List.of(arguments).contains("--json");
         CommandLine command = helvo.commandLine(arguments);
         command.setOut(out).setErr(err);
         command.setExecutionExceptionHandler((fault, line, _) -> helvo.report(fault, line));
         command.setParameterExceptionHandler((wrong, _) -> {
-            wrong.getCommandLine().getErr().println(shortened(UsageError.sentence(wrong, arguments)));
+            helvo.refuse(shortened(UsageError.sentence(wrong, arguments)), wrong.getCommandLine(), "usage");
             wrong.getCommandLine()
                     .getErr()
                     .println("`" + wrong.getCommandLine().getCommandSpec().qualifiedName()
@@ -196,14 +215,30 @@ public final class Helvo extends Command {
         if (verbose) {
             fault.printStackTrace(line.getErr());
         } else if (fault instanceof UnreadableFile || fault instanceof UserError) {
-            line.getErr().println(shortened(String.valueOf(fault.getMessage())));
+            refuse(
+                    shortened(String.valueOf(fault.getMessage())),
+                    line,
+                    fault instanceof UnreadableFile ? "file" : "data");
         } else {
-            line.getErr()
-                    .println(temporaryFolder()
+            refuse(
+                    temporaryFolder()
                             .orElse(shortened("Helvo met a fault of its own and stopped (" + fault
-                                    + "). With --verbose it tells where.")));
+                                    + "). With --verbose it tells where.")),
+                    line,
+                    "fault");
         }
         return DATA_DO_NOT_ALLOW;
+    }
+
+    /// Says why nothing is done; for who asked for JSON on standard output too.
+    ///
+    /// @param kind usage, file, data or fault
+    private void refuse(String sentence, CommandLine line, String kind) {
+        line.getErr().println(sentence);
+        if (json) {
+            line.getOut().println(FitJson.error(kind, sentence, Version.text()));
+            line.getOut().flush();
+        }
     }
 
     @Override

@@ -93,6 +93,7 @@ final class ImportCommandOptions {
     /// @param arguments of the command that has these options
     ImportCommandOptions(Arguments arguments) {
         this.arguments = arguments;
+        arguments.group("How the file is read");
         arguments
                 .option("--sheet", "NAME", "Sheet of a workbook; the first with a table in it, if not given.")
                 .text(value -> sheet = Optional.of(value));
@@ -110,13 +111,19 @@ final class ImportCommandOptions {
                         "--separator",
                         "SIGN",
                         "What stands between fields: comma, semicolon, tab, bar, blanks, several-blanks or widths.")
+                .choices(List.of("comma", "semicolon", "tab", "bar", "blanks", "several-blanks", "widths"))
                 .text(value -> separator = value);
-        arguments.option("--decimal", "MARK", "Decimal mark: point or comma.").text(value -> decimal = value);
+        arguments
+                .option("--decimal", "MARK", "Decimal mark: point or comma.")
+                .choices(List.of("point", "comma"))
+                .text(value -> decimal = value);
         arguments
                 .option("--thousands", "SIGN", "What stands between thousands: comma, point, apostrophe or blank.")
+                .choices(List.of("comma", "point", "apostrophe", "blank"))
                 .text(value -> thousands = value);
         arguments
                 .option("--date-order", "ORDER", "dmy or mdy: which of two numbers before a year is the day.")
+                .choices(List.of("dmy", "mdy"))
                 .text(value -> dateOrder = value);
         arguments
                 .option("--missing", "TEXT", "What stands where there is no value; may be repeated.")
@@ -144,6 +151,7 @@ final class ImportCommandOptions {
                                 + "but for one; transposed: "
                                 + "rows as "
                                 + "columns.")
+                .choices(List.of("long", "transposed"))
                 .text(value -> turn = value);
         arguments.flag(
                 "--strict",
@@ -232,7 +240,7 @@ final class ImportCommandOptions {
 
     /// On standard error, a line each.
     void warn(Input input) {
-        input.warnings.stream().limit(MOST_WARNINGS).map(Helvo::shortened).forEach(arguments.err()::println);
+        input.warnings.stream().limit(MOST_WARNINGS).map(Helvo::shortened).forEach(arguments.remarks()::println);
     }
 
     /// What to say on the command line.

@@ -25,9 +25,8 @@ final class NewCommand extends Command {
                 "new",
                 "Make a study: a table of each file, with a figure over it.",
                 "",
-                "Without --x and --y the columns get the roles that the window would give them.",
-                "",
-                "Example: helvo new cords.helvo --data cords.csv --x Load --y Stretch --by Cord");
+                "Without --x and --y the columns get the roles that the window would give them.");
+        arguments.example("helvo new cords.helvo --data cords.csv --x Load --y Stretch --by Cord");
         arguments.file("STUDY", "The study to make, a file ending in .helvo.", value -> study = value);
         arguments
                 .option("--data", "FILE", "CSV, TSV, XLSX or ODS files; - for standard input; may be repeated.")
@@ -47,8 +46,7 @@ final class NewCommand extends Command {
             throw new UserError(
                     "“" + study + "” is there already: helvo edit changes it, and --replace makes it anew.");
         }
-        StudySteps steps = StudySteps.fromNothing();
-        steps.then(new StudyEdit.Rename(String.valueOf(study.getFileName()).replaceFirst("\\.[^.]*$", "")));
+        StudySteps steps = StudySteps.named(String.valueOf(study.getFileName()));
         int places = 0;
         for (Path file : data) {
             ImportCommandOptions.Input read = reading.read(file);
@@ -62,7 +60,7 @@ final class NewCommand extends Command {
         steps.save(study, data);
         int tables = steps.study().tables().size();
         arguments
-                .out()
+                .done()
                 .println(RootLocale.format(
                         "%s: %d %s, each with a figure. %s",
                         study,
@@ -71,7 +69,7 @@ final class NewCommand extends Command {
                         Analysis.ofChosenCurves(steps.study(), Progress.none()).figures().stream()
                                 .map(NamedFigure::of)
                                 .collect(Collectors.joining(", "))));
-        arguments.out().flush();
+        arguments.done().flush();
         return reading.isStrict() && places > 0 ? Helvo.DATA_DO_NOT_ALLOW : Helvo.DONE;
     }
 }

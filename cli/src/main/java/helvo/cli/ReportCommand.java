@@ -49,6 +49,8 @@ final class ReportCommand extends Command {
                 "Write the report of a study: figures, tables, equations, what was done to the data.",
                 "",
                 "What is not given here is as the study has it. The same study gives the same bytes.");
+        arguments.example("helvo report cords.helvo --out report.html --author \"Marram Cordage Laboratory\"");
+        arguments.example("helvo report cords.helvo --out week14.docx --sections summary,figure,results,method");
         arguments.file("STUDY", "A study, saved as .helvo.", value -> file = value);
         arguments
                 .option("--out", "REPORT", "A file ending in .html, .docx, .odt, .pdf, .md, .tex or .json.")
@@ -59,7 +61,10 @@ final class ReportCommand extends Command {
         arguments
                 .option("--date", "TEXT", "Date of the report, as it is to be read.")
                 .text(value -> date = Optional.of(value));
-        arguments.option("--paper", "SIZE", "a4 or letter.").text(value -> paper = Optional.of(value));
+        arguments
+                .option("--paper", "SIZE", "a4 or letter.")
+                .choices(List.of("a4", "letter"))
+                .text(value -> paper = Optional.of(value));
         arguments
                 .option("--language", "TAG", "Language that the document is marked with, such as en-GB.")
                 .text(value -> language = Optional.of(value));
@@ -69,6 +74,9 @@ final class ReportCommand extends Command {
                         "NAME",
                         "Which parts, in which order: summary, figure, results, readings, measurements, residuals, "
                                 + "data, checks, method.")
+                .choices(Arrays.stream(ReportPlan.Section.values())
+                        .map(each -> each.name().toLowerCase(Locale.ROOT))
+                        .toList())
                 .split()
                 .texts(value -> sections = value);
         arguments
@@ -95,7 +103,7 @@ final class ReportCommand extends Command {
                     "--template “" + template.get() + "” and --out must be of the same format, HTML or DOCX.");
         }
         StoredStudy stored = StudyFile.read(file, Progress.none());
-        stored.remarks().ifPresent(arguments.err()::println);
+        stored.remarks().ifPresent(arguments.remarks()::println);
         History history = planned(stored.history());
         Report report = ReportBuilder.of(history, Analysis.ofChosenCurves(history.study(), Progress.none()));
         try {
@@ -103,7 +111,7 @@ final class ReportCommand extends Command {
         } catch (IOException e) {
             throw new UserError(WriteErrorText.sentence(out, e));
         }
-        report.notices().forEach(arguments.err()::println);
+        report.notices().forEach(arguments.remarks()::println);
         return Helvo.DONE;
     }
 

@@ -33,6 +33,7 @@ final class RowOptions {
     /// @param arguments of the command that has these options
     RowOptions(Arguments arguments) {
         this.arguments = arguments;
+        arguments.group("Rows and groups");
         arguments
                 .option(
                         "--only",

@@ -32,11 +32,9 @@ final class ShapesCommand extends Command {
     private List<String> names = List.of();
 
     ShapesCommand() {
-        super(
-                "shapes",
-                "List the curves that --curve knows, with their formulas; keep your own under names.",
-                "helvo shapes --keep \"Newton cooling\" --formula \"T0 + A*exp(-x/tau)\" --limit \"tau>0\"",
-                "helvo fit log.csv --x t --y T --curve newton-cooling");
+        super("shapes", "List the curves that --curve knows, with their formulas; keep your own under names.");
+        arguments.example("helvo shapes --keep \"Newton cooling\" --formula \"T0 + A*exp(-x/tau)\" --limit \"tau>0\"");
+        arguments.example("helvo fit log.csv --x t --y T --curve newton-cooling");
         arguments
                 .option("--keep", "NAME", "Keep the curve of --formula in your own list, under this name.")
                 .text(value -> keep = value);

@@ -30,6 +30,7 @@ final class SheetOptions {
     /// @param arguments of the command that has these options
     SheetOptions(Arguments arguments) {
         this.arguments = arguments;
+        arguments.group("Sheet");
         arguments
                 .option("--width", "MM", "Width of the sheet; the height follows (default: 160, or the study's).")
                 .number(value -> width = value);

@@ -41,11 +41,8 @@ final class ShowCommand extends Command {
 
     @SuppressWarnings("NullAway.Init") // set while the command line is read
     ShowCommand() {
-        super(
-                "show",
-                "Tell what a study holds: its tables, its figures with their equations, and what was done.",
-                "",
-                "Example: helvo show cords.helvo --figure \"Stretch against Load\"");
+        super("show", "Tell what a study holds: its tables, its figures with their equations, and what was done.");
+        arguments.example("helvo show cords.helvo --figure \"Stretch against Load\"");
         arguments.file("STUDY", "A study, saved as .helvo.", value -> file = value);
         arguments
                 .option(
@@ -60,7 +57,7 @@ final class ShowCommand extends Command {
     @Override
     public Integer call() throws UnreadableFile, UserError {
         StoredStudy stored = StudyFile.read(file, Progress.none());
-        stored.remarks().ifPresent(arguments.err()::println);
+        stored.remarks().ifPresent(arguments.remarks()::println);
         Study study = stored.history().study();
         List<FigureAnalysis> figures =
                 Analysis.ofChosenCurves(study, Progress.none()).figures();

@@ -28,6 +28,7 @@ final class SimulateLoggerCommand extends Command {
                 "Write readings of a simulated pull test into a file that grows, to try how a table follows its file.",
                 "",
                 "A new file gets headings; an old one is gone on with. Ctrl+C ends it.");
+        arguments.example("helvo simulate-logger pull.csv");
         arguments.file("FILE", "A CSV file.", value -> file = value);
         arguments
                 .option("--every", "TIME", "Between two readings: 200ms, 0.5s, 1min (default: ${DEFAULT-VALUE}).")

@@ -1,9 +1,11 @@
 package helvo.cli;
 
 import helvo.core.Progress;
+import helvo.core.RootLocale;
 import helvo.core.study.Edit;
 import helvo.core.study.History;
 import helvo.core.study.Study;
+import helvo.core.study.StudyEdit;
 import helvo.files.disk.AtomicFile;
 import helvo.files.disk.WriteErrorText;
 import helvo.files.study.StoredStudy;
@@ -13,9 +15,11 @@ import java.nio.file.Path;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.Collectors;
 
 /// A study and what a command does to it, step by step, as the window would.
 final class StudySteps {
+    private static final int MOST_SAID = 4;
     private final StoredStudy start;
     private final List<Edit> edits;
     private Study study;
@@ -31,8 +35,11 @@ final class StudySteps {
     }
 
     /// With no table yet.
-    static StudySteps fromNothing() {
-        return from(StoredStudy.of(History.from(Study.EMPTY)));
+    ///
+    /// @param name of the file that it will be, which names it
+    static StudySteps named(String name) {
+        String stem = name.replaceFirst("\\.[^.]*$", "");
+        return from(StoredStudy.of(History.from(stem.isBlank() ? Study.EMPTY : Study.EMPTY.withName(stem))));
     }
 
     Study study() {
@@ -44,8 +51,27 @@ final class StudySteps {
         edits.add(edit);
     }
 
-    int count() {
-        return edits.size();
+    /// Several edits as one step, which says what the first of them did.
+    void together(List<Edit> several) {
+        var changing = new ArrayList<Edit>();
+        var said = new ArrayList<String>();
+        Study now = study;
+        for (Edit each : several) {
+            Study after = each.apply(now);
+            if (!after.equals(now)) {
+                changing.add(each);
+                said.add(each.sentence(now));
+            }
+            now = after;
+        }
+        int more = said.size() - MOST_SAID;
+        String sentence = said.stream().limit(MOST_SAID).collect(Collectors.joining("; "))
+                + (more > 0 ? RootLocale.format("; and %d more", more) : "");
+        if (changing.size() == 1) {
+            then(changing.getFirst());
+        } else if (!changing.isEmpty()) {
+            then(new StudyEdit.Compound(sentence, changing));
+        }
     }
 
     /// The same with further steps; this one stays as it is.

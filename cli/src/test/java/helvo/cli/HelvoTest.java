@@ -343,7 +343,7 @@ class HelvoTest {
         assertThat(wide[1]).isGreaterThan(1.2 * wide[0]);
         assertThat(helvo("fit", dye, "--x", "Dye", "--y", "Absorbance", "--measured", "3"))
                 .isEqualTo(2);
-        assertThat(err.toString()).contains("--measured goes with --when");
+        assertThat(err.toString()).contains("--measured 3 goes with --when");
         assertThat(helvo("fit", dye, "--x", "Dye", "--y", "Absorbance", "--when", "0.3", "--measured", "0"))
                 .isEqualTo(2);
     }

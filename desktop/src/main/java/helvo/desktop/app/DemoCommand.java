@@ -30,6 +30,7 @@ final class DemoCommand extends Command {
                 "",
                 "Without a display the window is drawn offscreen, saved as a picture, and its results printed.");
         this.verbose = verbose;
+        arguments.example("helvo demo --save sample.helvo");
         arguments
                 .option(
                         "--picture",

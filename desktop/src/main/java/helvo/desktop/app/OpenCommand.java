@@ -15,6 +15,7 @@ final class OpenCommand extends Command {
     OpenCommand(BooleanSupplier verbose) {
         super("open", "Open the window on a study (.helvo) or a table (CSV, TSV, XLSX or ODS).");
         this.verbose = verbose;
+        arguments.example("helvo open cords.csv");
         arguments.optionalFile("FILE", "Without one, a new study.", value -> file = Optional.of(value));
     }
 

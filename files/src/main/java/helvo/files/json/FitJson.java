@@ -35,6 +35,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import tools.jackson.core.JacksonException;
 import tools.jackson.databind.SerializationFeature;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ArrayNode;
@@ -47,6 +48,8 @@ public final class FitJson {
     private static final JsonNodeFactory NODES = JsonNodeFactory.instance;
     private static final JsonMapper MAPPER =
             JsonMapper.builder().enable(SerializationFeature.INDENT_OUTPUT).build();
+
+    private static final JsonMapper ONE_LINE = JsonMapper.builder().build();
 
     private FitJson() {}
 
@@ -72,6 +75,36 @@ public final class FitJson {
 
     public static String text(ObjectNode report) {
         return MAPPER.writeValueAsString(report);
+    }
+
+    /// Why there is no report, as an object of its own.
+    ///
+    /// @param kind usage, file, data or fault
+    public static String error(String kind, String sentence, String version) {
+        ObjectNode whole = NODES.objectNode();
+        whole.putObject("error").put("kind", kind).put("says", sentence);
+        return MAPPER.writeValueAsString(whole.put("version", version));
+    }
+
+    /// What became of one command of several, on one line.
+    ///
+    /// @param output what it printed; JSON stands as it is, other text as a text
+    public static String answer(int line, String command, int code, String output, String errors) {
+        ObjectNode whole =
+                NODES.objectNode().put("line", line).put("command", command).put("code", code);
+        if (output.startsWith("{")) {
+            try {
+                whole.set("result", ONE_LINE.readTree(output));
+            } catch (JacksonException e) {
+                whole.put("output", output);
+            }
+        } else if (!output.isEmpty()) {
+            whole.put("output", output);
+        }
+        if (!errors.isEmpty()) {
+            whole.put("errors", errors.strip());
+        }
+        return ONE_LINE.writeValueAsString(whole);
     }
 
     /// What a report is about.

@@ -1,0 +1,260 @@
+package helvo.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import helvo.core.Progress;
+import helvo.core.study.Study;
+import helvo.files.UnreadableFile;
+import helvo.files.study.StudyFile;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.List;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/// Studies that no window made: `--save`, `new`, `edit`, `show`, and the commands that take one.
+@InManyLanguages
+class StudyCommandsTest {
+    private static final JsonMapper JSON = new JsonMapper();
+
+    @TempDir
+    private Path folder;
+
+    private CommandLineRun run = new CommandLineRun();
+
+    @BeforeEach
+    void data() throws IOException {
+        Files.writeString(path("cords.csv"), """
+                Cord,Load (N),Stretch (mm),± Stretch (mm)
+                dry,5,1.31,0.3
+                dry,10,2.35,0.3
+                dry,20,4.25,0.3
+                dry,30,6.29,0.3
+                dry,40,8.48,0.3
+                salted,5,1.65,0.3
+                salted,10,3.29,0.3
+                salted,20,5.2,0.3
+                salted,30,8.88,0.3
+                salted,40,11.72,0.3
+                """);
+    }
+
+    private Path path(String name) {
+        return folder.resolve(name);
+    }
+
+    /// Words with files of the folder behind an @.
+    private int helvo(String line, String... further) {
+        run = new CommandLineRun();
+        return run.helvo(Stream.concat(Stream.of(line.split(" ")), Stream.of(further))
+                .map(word -> word.startsWith("@") ? path(word.substring(1)).toString() : word)
+                .toArray(String[]::new));
+    }
+
+    private String out() {
+        return run.out.toString();
+    }
+
+    private String err() {
+        return run.err.toString();
+    }
+
+    private Study study(String name) throws UnreadableFile {
+        return StudyFile.read(path(name), Progress.none()).history().study();
+    }
+
+    private JsonNode fits(String line, String... further) {
+        assertThat(helvo(line + " --json", further)).as(err()).isZero();
+        return JSON.readTree(out()).get("fits");
+    }
+
+    @Test
+    void whatAFitWasToldIsKept() throws UnreadableFile, IOException {
+        String asked = " --x Load --y Stretch --by Cord --curve polynomial --degree 2 --exclude 3 --weights stated";
+        String bar = "--y-bar=± Stretch";
+        JsonNode direct = fits(
+                "fit @cords.csv" + asked,
+                bar,
+                "--derive",
+                "Twice [mm] = 2*Stretch",
+                "--save",
+                path("c.helvo").toString());
+        assertThat(fits("fit @c.helvo")).isEqualTo(direct);
+        assertThat(study("c.helvo").name()).isEqualTo("c");
+        assertThat(study("c.helvo").tables().getFirst().columns())
+                .as("Twice and its ±")
+                .hasSize(6);
+        assertThat(helvo("draw @cords.csv --out @a.svg" + asked, bar)).isZero();
+        assertThat(helvo("draw @c.helvo --out @b.svg")).isZero();
+        assertThat(Files.readString(path("b.svg"))).isEqualTo(Files.readString(path("a.svg")));
+        assertThat(helvo("report @c.helvo --out @r.md")).isZero();
+        assertThat(Files.readString(path("r.md"))).contains("salted");
+        assertThat(helvo("fit @cords.csv --x Load --y Stretch --save @c.csv")).isEqualTo(1);
+        assertThat(err()).contains("a study is saved in a file ending in .helvo");
+    }
+
+    @Test
+    void anEditIsAStepAndWhatItDoesNotNameStays() throws UnreadableFile {
+        helvo("fit @cords.csv --x Load --y Stretch --by Cord --curve power --save @c.helvo");
+        assertThat(helvo("edit @c.helvo --exclude 7 --only Load>=10 --log-y", "--title", "Cords"))
+                .as(err())
+                .isZero();
+        assertThat(out()).contains("c.helvo: 2 steps.");
+        JsonNode direct =
+                fits("fit @cords.csv --x Load --y Stretch --by Cord --curve power --exclude 7 --only Load>=10");
+        assertThat(fits("fit @c.helvo")).isEqualTo(direct);
+        assertThat(study("c.helvo").figures().getFirst().title()).contains("Cords");
+        helvo("edit @c.helvo --curve line --save @d.helvo");
+        assertThat(fits("fit @d.helvo").get(0).get("curve").asString()).isEqualTo("line");
+        assertThat(fits("fit @c.helvo").get(0).get("curve").asString()).isEqualTo("power");
+        assertThat(helvo("edit @c.helvo --exclude 7")).isZero();
+        assertThat(out()).contains("nothing changes");
+        helvo("show @c.helvo --json");
+        JsonNode shown = JSON.readTree(out());
+        assertThat(shown.at("/tables/0/excluded/0").asInt()).isEqualTo(7);
+        assertThat(shown.at("/figures/0/fits")).isEqualTo(direct);
+        assertThat(shown.get("history")).hasSize(4);
+    }
+
+    @Test
+    void editsOfAFileAreDoneInTheirOrderOrNone() throws IOException, UnreadableFile {
+        helvo("new @c.helvo --data @cords.csv");
+        Files.writeString(path("edits.json"), """
+                [{"type": "rename study", "name": "Week 14"},
+                 {"type": "exclude rows", "table": 1, "rows": [0], "reason": "slipped"}]
+                """);
+        assertThat(helvo("edit @c.helvo --do @edits.json")).as(err()).isZero();
+        assertThat(study("c.helvo").name()).isEqualTo("Week 14");
+        assertThat(study("c.helvo").tables().getFirst().excluded().reasons()).containsEntry(0, "slipped");
+        byte[] before = Files.readAllBytes(path("c.helvo"));
+        List<String> wrong = List.of(
+                "{\"type\": \"rename study\", \"name\": \"B\"}\n{\"type\": \"explode\"}",
+                "{\"type\": \"rename study\", \"name\": \"B\"}\n{\"type\": \"exclude rows\", \"table\": 9, \"rows\": [0], "
+                        + "\"reason\": \"\"}",
+                "[{\"type\": \"rename study\"}]",
+                "[{\"type\": ",
+                "",
+                "[{\"name\": \"B\"}]");
+        List<String> said = List.of(
+                "edit 2 is none: there is no edit “explode”.",
+                "--do, edit 2: the study has no table 9. Nothing was changed.",
+                "edit 1 is none: ",
+                "is no list of edits: line 1",
+                "has no edits in it.",
+                "edit 1 is none: it has no \"type\".");
+        for (int i = 0; i < wrong.size(); i++) {
+            Files.writeString(path("edits.json"), wrong.get(i));
+            assertThat(helvo("edit @c.helvo --do @edits.json")).isEqualTo(1);
+            assertThat(err()).contains(said.get(i)).doesNotContain("helvo.core", "Exception");
+            assertThat(Files.readAllBytes(path("c.helvo"))).isEqualTo(before);
+        }
+    }
+
+    @Test
+    void aNewStudyHasATableOfEachFile() throws IOException, UnreadableFile {
+        Files.writeString(path("creep.csv"), "Time (h),Creep (mm)\n1,2\n2,2.7\n4,3.4\n8,4.1\n");
+        assertThat(helvo("new --data @cords.csv @creep.csv @all.helvo"))
+                .as(err())
+                .isZero();
+        assertThat(study("all.helvo").tables())
+                .extracting(table -> table.name())
+                .containsExactly("cords", "creep");
+        assertThat(helvo("show @all.helvo")).isZero();
+        assertThat(out())
+                .contains("cords: 10 rows; Cord, Load (N), Stretch (mm), ± Stretch (mm)")
+                .contains("“Creep against Time” (creep)\n    Creep = 0.28 Time");
+        byte[] before = Files.readAllBytes(path("all.helvo"));
+        assertThat(helvo("new @all.helvo --data @creep.csv")).isEqualTo(1);
+        assertThat(Files.readAllBytes(path("all.helvo"))).isEqualTo(before);
+        assertThat(helvo("fit @all.helvo")).isEqualTo(1);
+        assertThat(err()).contains("has 2 figures: say which with --figure.", "“Creep against Time” (creep)");
+        assertThat(helvo("fit @all.helvo --figure creep --curve logarithmic")).isZero();
+        assertThat(out()).contains("Creep = 1.01 ln(Time)");
+        assertThat(helvo("check @all.helvo")).isZero();
+        assertThat(out()).contains("all.helvo, cords: 10 rows, 4 columns", "all.helvo, creep: 4 rows, 2 columns");
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            edit @c.helvo                             | helvo edit needs something to do
+            edit                                      | helvo edit needs STUDY
+            edit @c.helvo --x Load                    | --x and --y belong together
+            new                                       | helvo new needs STUDY and --data FILE
+            new @d.helvo                              | helvo new needs --data FILE
+            show                                      | helvo show needs STUDY
+            batch                                     | helvo batch needs FILE
+            fit @cords.csv --x Load                   | helvo fit needs --y COL
+            fit @cords.csv @cords.csv --x a --y b --save @s.helvo | --save takes one file at a time
+            """)
+    void whatIsMissingIsSaid(String line, String sentence) {
+        helvo("new @c.helvo --data @cords.csv");
+        assertThat(helvo(line)).isEqualTo(2);
+        assertThat(err()).contains(sentence, "--help` tells how it is used");
+    }
+
+    /// Each answer of a batch is that of the command alone; a wrong line is told and the others are done.
+    @Test
+    void aBatchAnswersEachLine() throws IOException {
+        String fit = "fit '" + path("cords.csv") + "' --x Load --y Stretch";
+        Files.writeString(
+                path("lines"),
+                "# cords\n" + fit + " --json\n\n" + fit + " --curve \"power\"\n" + fit + " --y Nothing --json\n"
+                        + "batch lines\n");
+        assertThat(helvo("batch @lines")).isEqualTo(2);
+        List<JsonNode> answers =
+                Arrays.stream(out().split("\n")).map(JSON::readTree).toList();
+        assertThat(answers).extracting(each -> each.get("line").asInt()).containsExactly(2, 4, 5, 6);
+        assertThat(answers).extracting(each -> each.get("code").asInt()).containsExactly(0, 0, 2, 2);
+        helvo("fit @cords.csv --x Load --y Stretch --json");
+        assertThat(answers.get(0).get("result")).isEqualTo(JSON.readTree(out()));
+        helvo("fit @cords.csv --x Load --y Stretch --curve power");
+        assertThat(answers.get(1).get("output").asString()).isEqualTo(out());
+        assertThat(answers.get(2).at("/result/error/kind").asString()).isEqualTo("usage");
+        assertThat(answers.get(3).get("errors").asString()).isEqualTo("A batch runs no batch.");
+    }
+
+    @Test
+    void wordsAreSplitAsAShellDoes() throws UserError {
+        assertThat(ShellWords.of("fit 'a b' \"c\\\"d\" e\\ f''g # h", ""))
+                .containsExactly("fit", "a b", "c\"d", "e fg");
+        assertThat(ShellWords.of("  \"\"  x#y", "")).containsExactly("", "x#y");
+    }
+
+    @Test
+    void remarksAreLeftOutWithQuiet() {
+        Stream.of("", " --quiet").forEach(quiet -> {
+            try {
+                Files.writeString(path("odd.csv"), "a,b\n1,2\n2,3\n\"3\",n.d.\n4,5\n5,6.2\n\nTotal,18.2\n");
+            } catch (IOException e) {
+                throw new UncheckedIOException(e);
+            }
+            assertThat(helvo("new @o.helvo --replace --data @odd.csv" + quiet))
+                    .as(err())
+                    .isZero();
+            assertThat(out().isEmpty() && err().isEmpty()).isEqualTo(!quiet.isEmpty());
+        });
+        assertThat(helvo("show @nowhere.helvo --quiet --json")).isEqualTo(1);
+        assertThat(err()).contains("There is no file");
+        assertThat(JSON.readTree(out()).at("/error/kind").asString()).isEqualTo("file");
+    }
+
+    /// An unknown by its values reads as their mean does, with as many measurements.
+    @Test
+    void anUnknownIsGivenByItsValues() {
+        String line = "fit @cords.csv --x Load --y Stretch ";
+        String byValues =
+                fits(line + "--measured 3.1,3.4,3.25").get(0).get("readings").toString();
+        String byMean =
+                fits(line + "--when 3.25 --measured 3").get(0).get("readings").toString();
+        assertThat(byValues).isEqualTo(byMean).contains("3.25");
+    }
+}
