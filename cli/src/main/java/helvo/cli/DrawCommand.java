@@ -64,7 +64,7 @@ final class DrawCommand extends Command {
         if (figure.missing().isPresent()) {
             throw new UserError(figure.missing().get());
         }
-        List<Edit> further = sheet.edits(figure, input.file());
+        List<Edit> further = sheet.edits(figure, input.file(), input.made());
         if (!further.isEmpty()) {
             edits.addAll(further);
             figure = input.again(edits);

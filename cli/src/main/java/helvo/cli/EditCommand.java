@@ -68,7 +68,7 @@ final class EditCommand extends Command {
             if (sheet.needAnalysis()) {
                 FigureAnalysis analysed =
                         Analysis.ofChosenCurves(steps.study(), Progress.none()).figure(id);
-                steps.together(sheet.edits(analysed, study));
+                steps.together(sheet.edits(analysed, study, steps.study()));
             }
         }
         Path to = save.orElse(study);

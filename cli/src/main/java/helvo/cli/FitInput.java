@@ -79,6 +79,12 @@ final class FitInput {
                 .figure(figure());
     }
 
+    /// The study that was analysed last.
+    Study made() throws UnreadableFile, UserError {
+        StudySteps last = made;
+        return (last == null ? opened().steps() : last).study();
+    }
+
     /// Writes the study that was analysed last.
     void save(Path to) throws UnreadableFile, UserError {
         StudySteps last = made;

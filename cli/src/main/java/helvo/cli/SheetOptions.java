@@ -6,12 +6,24 @@ import helvo.core.study.Edit;
 import helvo.core.study.Figure;
 import helvo.core.study.FigureEdit;
 import helvo.core.study.Layer;
+import helvo.core.study.Study;
+import helvo.core.study.StudyEdit;
+import helvo.core.style.LegendStyle;
+import helvo.core.style.MarkerShape;
 import helvo.core.style.SheetStyle;
 import helvo.core.table.Column;
+import helvo.files.UnreadableFile;
+import helvo.files.json.StyleJson;
+import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /// The options of how a figure looks: its sheet, what is shown, its axes. What they do not name stays.
@@ -22,6 +34,16 @@ final class SheetOptions {
     private @Nullable Double height;
     private Optional<String> title = Optional.empty();
     private List<String> right = List.of();
+    private Optional<String> style = Optional.empty();
+    private @Nullable Double textSize;
+    private boolean frame;
+    private boolean grid;
+    private Optional<String> background = Optional.empty();
+    private Optional<String> legend = Optional.empty();
+    private List<String> markers = List.of();
+    private List<String> colors = List.of();
+    private List<String> references = List.of();
+    private List<String> notes = List.of();
     private boolean noCurve;
     private boolean noResiduals;
     private boolean bounds;
@@ -39,6 +61,37 @@ final class SheetOptions {
                 .number(value -> height = value);
         arguments.option("--title", "TEXT", "Instead of “y against x”.").title(value -> title = Optional.of(value));
         arguments
+                .option(
+                        "--style",
+                        "STYLE",
+                        "A JSON file with any part of how a figure looks (docs/command-line.md, Styles), or the name of "
+                                + "a style of the program or the study: Screen, Slide, \"Paper, one column\" …")
+                .text(value -> style = Optional.of(value));
+        arguments.option("--text-size", "PT", "Size of the text, 4 to 48.").number(value -> textSize = value);
+        arguments.flag("--frame", "A frame around the plot.", value -> frame = value);
+        arguments.flag("--grid", "Grid lines behind the points.", value -> grid = value);
+        arguments.option("--background", "COLOUR", "#RRGGBB, or none.").text(value -> background = Optional.of(value));
+        arguments
+                .option("--legend", "WHEN", "always, several (for several series) or none.")
+                .choices(List.of("always", "several", "none"))
+                .text(value -> legend = Optional.of(value));
+        arguments
+                .option("--marker", "SHAPE", "A shape for all series, or for one: \"dry=star\"; may be repeated.")
+                .choices(words(MarkerShape.values()))
+                .texts(value -> markers = value);
+        arguments
+                .option("--color", "COLOUR", "#RRGGBB for all series, or for one: \"dry=#1F5F8B\"; may be repeated.")
+                .texts(value -> colors = value);
+        arguments
+                .option(
+                        "--reference",
+                        "LINE",
+                        "A line across the plot: \"y=5\", \"x=12 limit\"; a span: \"y=5..8 allowed\"; may be repeated.")
+                .texts(value -> references = value);
+        arguments
+                .option("--note", "NOTE", "A text at a place: \"12,3.5 slipped\"; may be repeated.")
+                .texts(value -> notes = value);
+        arguments
                 .option("--right", "COL", "A y that is measured along a second scale on the right; may be repeated.")
                 .texts(value -> right = value);
         arguments.flag("--no-curve", "Points alone.", value -> noCurve = value);
@@ -54,6 +107,7 @@ final class SheetOptions {
     boolean areGiven() {
         return width != null
                 || height != null
+                || looksAreGiven()
                 || title.isPresent()
                 || noCurve
                 || noResiduals
@@ -63,9 +117,19 @@ final class SheetOptions {
                 || axes.areGiven();
     }
 
+    private boolean looksAreGiven() {
+        return style.isPresent()
+                || textSize != null
+                || frame
+                || grid
+                || background.isPresent()
+                || legend.isPresent()
+                || Stream.of(markers, colors, references, notes).anyMatch(each -> !each.isEmpty());
+    }
+
     /// Whether [#edits(FigureAnalysis, Path)] has any.
     boolean needAnalysis() {
-        return noCurve || !right.isEmpty() || axes.needAnalysis();
+        return looksAreGiven() || noCurve || !right.isEmpty() || axes.needAnalysis();
     }
 
     /// What is chosen for the sheet, its layers and axes.
@@ -94,6 +158,12 @@ final class SheetOptions {
         return now.resized(wide, high);
     }
 
+    private static List<String> words(Enum<?>[] all) {
+        return Arrays.stream(all)
+                .map(each -> each.name().toLowerCase(Locale.ROOT).replace('_', '-'))
+                .toList();
+    }
+
     private static boolean within(double millimetres) {
         return millimetres >= SheetStyle.MIN_MM && millimetres <= SheetStyle.MAX_MM;
     }
@@ -107,8 +177,17 @@ final class SheetOptions {
     /// What is chosen for each series, and for an axis of dates, once these are known.
     ///
     /// @param file that the figure is of
-    List<Edit> edits(FigureAnalysis figure, Path file) throws UserError {
+    List<Edit> edits(FigureAnalysis figure, Path file, Study study) throws UnreadableFile, UserError {
         var edits = new ArrayList<Edit>();
+        if (style.isPresent()) {
+            edits.addAll(styled(style.get(), figure, study));
+        }
+        if (looksAreGiven()) {
+            Figure now = new StudyEdit.Compound("", edits)
+                    .apply(study)
+                    .figure(figure.figure().id());
+            edits.addAll(looks(figure, now));
+        }
         for (String name : right) {
             Column column = new ColumnsByName(file, figure.table()).named(name);
             List<Edit> measuring = figure.measuring(column, true);
@@ -126,5 +205,76 @@ final class SheetOptions {
         }
         edits.addAll(axes.edits(figure));
         return edits;
+    }
+
+    /// By a file, or by the name of a style that is kept.
+    private List<Edit> styled(String named, FigureAnalysis figure, Study study) throws UnreadableFile, UserError {
+        List<SheetStyle.Named> kept = Stream.concat(study.styles().stream(), SheetStyle.PRESETS.stream())
+                .toList();
+        Optional<SheetStyle> known = kept.stream()
+                .filter(each -> each.name().equalsIgnoreCase(named))
+                .findFirst()
+                .map(SheetStyle.Named::style);
+        if (known.isPresent()) {
+            SheetStyle now = figure.figure().style().sheet();
+            return List.of(new FigureEdit.SetSheet(
+                    figure.figure().id(),
+                    width == null && height == null
+                            ? known.get()
+                            : known.get().withWidthMm(now.widthMm()).withHeightMm(now.heightMm())));
+        }
+        Path json = new FilePath().convert(named);
+        if (!Files.exists(json)) {
+            throw new UserError("--style “" + named + "” is no file, and no style of that name is kept; there are "
+                    + kept.stream().map(each -> "“" + each.name() + "”").collect(Collectors.joining(", "))
+                    + ".");
+        }
+        UnreadableFile.unlessReadable(json);
+        try {
+            return StyleJson.edits("“" + json.getFileName() + "”", Files.readString(json), figure);
+        } catch (IOException e) {
+            throw new UserError("--style “" + named + "” could not be read as text in UTF-8.");
+        }
+    }
+
+    /// By options of their own, over what a style says.
+    private List<Edit> looks(FigureAnalysis figure, Figure now) {
+        int id = now.id();
+        var edits = new ArrayList<Edit>();
+        SheetStyle sheet = now.style().sheet();
+        try {
+            SheetStyle chosen = sheet.withTextSize(textSize == null ? sheet.textSize() : textSize)
+                    .withFrame(frame || sheet.frame())
+                    .withBackground(
+                            background.isEmpty()
+                                    ? sheet.background()
+                                    : background.filter(each -> !each.equalsIgnoreCase("none")));
+            if (!chosen.equals(sheet)) {
+                edits.add(new FigureEdit.SetSheet(id, chosen));
+            }
+        } catch (IllegalArgumentException e) {
+            throw arguments.usageError("--text-size, --background: " + e.getMessage() + ".");
+        }
+        show(edits, now, Layer.GRID_LINES, grid, true);
+        legend.ifPresent(when ->
+                edits.add(new FigureEdit.SetLegend(id, now.style().legend().withShown(shown(when)))));
+        new SeriesLooks(arguments, figure, now).addTo(edits, markers, colors);
+        int note = now.style().nextNoteId();
+        for (String each : references) {
+            edits.add(new FigureEdit.PutNote(id, NoteText.reference(note++, each, arguments)));
+        }
+        for (String each : notes) {
+            edits.add(new FigureEdit.PutNote(id, NoteText.note(note++, each, arguments)));
+        }
+        return edits;
+    }
+
+    private LegendStyle.Shown shown(String when) {
+        return switch (when.toLowerCase(Locale.ROOT)) {
+            case "always" -> LegendStyle.Shown.ALWAYS;
+            case "several" -> LegendStyle.Shown.FOR_SEVERAL;
+            case "none" -> LegendStyle.Shown.NEVER;
+            default -> throw arguments.usageError("--legend “" + when + "”: choose always, several or none.");
+        };
     }
 }

@@ -4,6 +4,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import helvo.core.Progress;
 import helvo.core.study.Study;
+import helvo.core.style.AxisPlace;
+import helvo.core.style.FigureStyle;
+import helvo.core.style.MarkerShape;
+import helvo.core.table.SeriesKey;
 import helvo.files.UnreadableFile;
 import helvo.files.study.StudyFile;
 import java.io.IOException;
@@ -256,5 +260,54 @@ class StudyCommandsTest {
         String byMean =
                 fits(line + "--when 3.25 --measured 3").get(0).get("readings").toString();
         assertThat(byValues).isEqualTo(byMean).contains("3.25");
+    }
+
+    @Test
+    void aStyleIsAPartOfJsonAndOptionsStandOverIt() throws IOException, UnreadableFile {
+        Files.writeString(path("s.json"), """
+                {"sheet": {"textSize": 8, "frame": true}, "axes": {"x": {"title": "Pull"}},
+                 "series": {"*": {"size": 0.5}, "dry": {"shape": "SQUARE"}},
+                 "curves": {"salted": {"label": []}}, "show": {"residuals": false},
+                 "notes": [{"type": "text", "text": "slipped", "x": 20, "y": 5, "to": null}]}
+                """);
+        assertThat(helvo(
+                        "draw @cords.csv --x Load --y Stretch --by Cord --style @s.json --marker salted=star --width 85 "
+                                + "--text-size 7 --out @a.svg --save @c.helvo",
+                        "--reference",
+                        "y=5..8 allowed"))
+                .as(err())
+                .isZero();
+        FigureStyle style = study("c.helvo").figures().getFirst().style();
+        assertThat(style.sheet().textSize()).isEqualTo(7);
+        assertThat(style.sheet().frame()).isTrue();
+        assertThat(style.sheet().heightMm()).as("the proportion stays").isEqualTo(85 * 140 / 160.0);
+        assertThat(style.axis(AxisPlace.X).title()).contains("Pull");
+        assertThat(style.series(SeriesKey.group(3, "dry")).shape()).contains(MarkerShape.SQUARE);
+        assertThat(style.series(SeriesKey.group(3, "salted")).shape()).contains(MarkerShape.STAR);
+        assertThat(style.series(SeriesKey.group(3, "salted")).size()).isEqualTo(0.5);
+        assertThat(style.curve(SeriesKey.group(3, "salted")).label()).isEmpty();
+        assertThat(style.notes()).hasSize(2);
+        assertThat(Files.readString(path("a.svg"))).contains("slipped", "allowed", "Pull");
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', quoteCharacter = '`', textBlock = """
+            {"sheet": {"textsize": 3}}      | sheet: there is no “textsize”; there are widthMm
+            {"sheet": {"textSize": 300}}    | sheet: text=300.0 must be 4.0 to 48.0.
+            {"sheet": {"textSize": "big"}}  | sheet: “big” is no number.
+            {"series": {"lead": {}}}        | series: there is no series “lead”; there are
+            {"axes": {"z": {}}}             | axes: there is no “z”; there are x, y, right.
+            {"legend": {"shown": "maybe"}}  | legend: “maybe” is none of
+            {"notes": [{"text": "a"}]}      | notes: it has no "type".
+            {"colour": 1}                   | a style has sheet, axes, legend
+            [1]                             | it must be one JSON object
+            {                               | is no JSON: line
+            """)
+    void aWrongStyleIsSaidAndNothingIsDrawn(String json, String sentence) throws IOException {
+        Files.writeString(path("s.json"), json);
+        assertThat(helvo("draw @cords.csv --x Load --y Stretch --style @s.json --out @a.svg"))
+                .isEqualTo(1);
+        assertThat(err()).contains("“s.json”", sentence).doesNotContain("helvo.core");
+        assertThat(path("a.svg")).doesNotExist();
     }
 }

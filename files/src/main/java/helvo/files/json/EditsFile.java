@@ -44,7 +44,9 @@ public final class EditsFile {
                 edits.add(StudyJson.edit(each));
             } catch (IllegalArgumentException e) {
                 throw new UnreadableFile(
-                        RootLocale.format("%s, edit %d is none: %s", name, edits.size() + 1, plain(e)), e);
+                        RootLocale.format(
+                                "%s, edit %d is none: %s", name, edits.size() + 1, JsonFaultText.of("edit", e)),
+                        e);
             }
         }
         if (edits.isEmpty()) {
@@ -70,16 +72,5 @@ public final class EditsFile {
                             name, e.getLocation().getLineNr(), e.getLocation().getColumnNr()),
                     e);
         }
-    }
-
-    /// What is wrong, without the names of classes.
-    private static String plain(IllegalArgumentException fault) {
-        String text = String.valueOf(fault.getMessage()).replaceFirst("^not an edit: ", "");
-        String words = text.contains("known type ids")
-                ? text.replaceFirst("(?s)^.*type id '([^']*)'.*$", "there is no edit “$1”")
-                : text.contains("missing type id")
-                        ? "it has no \"type\""
-                        : text.replaceAll("`?helvo\\.[\\w.$]+`?", "it");
-        return words.endsWith(".") ? words : words + ".";
     }
 }

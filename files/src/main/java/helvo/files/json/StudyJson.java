@@ -70,12 +70,12 @@ public final class StudyJson {
         }
     }
 
-    /// @throws IllegalArgumentException when the text is no edit
+    /// @throws IllegalArgumentException with what is wrong when the text is no edit
     public static Edit edit(String json) {
         try {
             return RequiredFields.require(MAPPER.readValue(json, Edit.class));
         } catch (JacksonException e) {
-            throw new IllegalArgumentException("not an edit: " + e.getOriginalMessage(), e);
+            throw new IllegalArgumentException(JsonFaultText.of("edit", e), e);
         }
     }
 

@@ -1,0 +1,73 @@
+package helvo.cli;
+
+import helvo.core.analysis.FigureAnalysis;
+import helvo.core.analysis.SeriesAnalysis;
+import helvo.core.study.Edit;
+import helvo.core.study.Figure;
+import helvo.core.study.FigureEdit;
+import helvo.core.style.MarkerShape;
+import helvo.core.style.SeriesStyle;
+import helvo.core.table.SeriesKey;
+import java.util.Arrays;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.BiFunction;
+import java.util.stream.Collectors;
+
+/// Markers and colours of series, as options name them: "star" for all, "dry=star" for one.
+final class SeriesLooks {
+    private final Arguments arguments;
+    private final FigureAnalysis analysed;
+    private final Figure figure;
+    private final Map<SeriesKey, SeriesStyle> styles = new LinkedHashMap<>();
+
+    SeriesLooks(Arguments arguments, FigureAnalysis analysed, Figure figure) {
+        this.arguments = arguments;
+        this.analysed = analysed;
+        this.figure = figure;
+    }
+
+    void addTo(List<Edit> edits, List<String> markers, List<String> colors) {
+        markers.forEach(each -> change("--marker", each, (style, word) -> style.withShape(Optional.of(shape(word)))));
+        colors.forEach(each -> change("--color", each, (style, word) -> style.withColor(Optional.of(word))));
+        styles.forEach((key, style) -> edits.add(new FigureEdit.SetSeriesStyle(figure.id(), key, style)));
+    }
+
+    private void change(String option, String text, BiFunction<SeriesStyle, String, SeriesStyle> change) {
+        int equals = text.lastIndexOf('=');
+        String label = equals < 0 ? "" : text.substring(0, equals).strip();
+        String word = text.substring(equals + 1).strip();
+        List<SeriesAnalysis> meant = analysed.series().stream()
+                .filter(series -> label.isEmpty() || series.label().equals(label))
+                .toList();
+        if (meant.isEmpty()) {
+            throw arguments.usageError(option + " “" + text + "”: there is no series “" + label + "”; there are "
+                    + analysed.series().stream().map(SeriesAnalysis::label).collect(Collectors.joining(", ")) + ".");
+        }
+        for (SeriesAnalysis series : meant) {
+            try {
+                styles.put(
+                        series.key(),
+                        change.apply(
+                                styles.getOrDefault(series.key(), figure.style().series(series.key())), word));
+            } catch (IllegalArgumentException e) {
+                throw arguments.usageError(option + " “" + text + "”: write a colour as #1F5F8B.");
+            }
+        }
+    }
+
+    private MarkerShape shape(String word) {
+        return Arrays.stream(MarkerShape.values())
+                .filter(each -> each.name().equalsIgnoreCase(word.replace('-', '_')))
+                .findFirst()
+                .orElseThrow(() -> arguments.usageError("--marker “" + word + "”: choose "
+                        + Arrays.stream(MarkerShape.values())
+                                .map(each ->
+                                        each.name().toLowerCase(Locale.ROOT).replace('_', '-'))
+                                .collect(Collectors.joining(", "))
+                        + "."));
+    }
+}
