@@ -52,8 +52,13 @@ launch() {
   local kind=window main=${HELVO_MAIN:-helvo.desktop.app.Program}
   local flags=("${window_flags[@]}")
   case ${1:-} in
-    fit | check | curves | draw | report | apply) kind=commands main=helvo.cli.Helvo flags=("${command_flags[@]}") ;;
+    fit | check | curves | draw | report | apply | new | edit | show | batch | shapes)
+      kind=commands main=helvo.cli.Helvo flags=("${command_flags[@]}") ;;
   esac
+  # https://no-color.org
+  if [ -t 1 ] && [ -z "${NO_COLOR:-}" ] && [ "${TERM:-dumb}" != dumb ]; then
+    flags+=(-Dhelvo.terminal=true)
+  fi
   [ ! -f "$caches/$kind.aot" ] || flags+=("-XX:AOTCache=$caches/$kind.aot" -Xlog:aot=off -Xlog:cds=off)
   exec "$java" "${flags[@]}" -cp "$class_path" "$main" "$@"
 }

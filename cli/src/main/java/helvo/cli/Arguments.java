@@ -191,6 +191,17 @@ public final class Arguments {
         return spec.commandLine().getErr();
     }
 
+    /// Bold on a terminal that shows it; the launcher knows, and honours NO_COLOR.
+    String strong(String text) {
+        return Boolean.getBoolean("helvo.terminal") ? "\u001b[1m" + text + "\u001b[0m" : text;
+    }
+
+    /// With its first line so.
+    String firstStrong(String text) {
+        int end = text.indexOf('\n');
+        return end < 0 ? strong(text) : strong(text.substring(0, end)) + text.substring(end);
+    }
+
     /// What a careful person wants to know, and what was done; nowhere with `--quiet`.
     PrintWriter remarks() {
         return isQuiet() ? new PrintWriter(Writer.nullWriter()) : err();

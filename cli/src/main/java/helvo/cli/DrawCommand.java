@@ -14,12 +14,15 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
 
 /// `helvo draw`: the figure of a file's points, or one of a study, as PNG, SVG or PDF.
 final class DrawCommand extends Command {
     private final FitOptions options;
     private final SheetOptions sheet;
     private Path out;
+    private Optional<String> format = Optional.empty();
     private double dpi;
     private boolean data;
 
@@ -31,9 +34,13 @@ final class DrawCommand extends Command {
         options = new FitOptions(arguments);
         arguments.group("Figure file");
         arguments
-                .option("--out", "FIGURE", "A file ending in .png, .svg or .pdf.")
+                .option("--out", "FIGURE", "A file ending in .png, .svg or .pdf; - for standard output.")
                 .required()
                 .path(value -> out = value);
+        arguments
+                .option("--format", "FORMAT", "png, svg or pdf, where the file's name does not say it.")
+                .choices(List.of("png", "svg", "pdf"))
+                .text(value -> format = Optional.of(value));
         arguments
                 .option("--dpi", "N", "Dots per inch of a PNG (default: ${DEFAULT-VALUE}).")
                 .otherwise("300")
@@ -49,16 +56,21 @@ final class DrawCommand extends Command {
 
     @Override
     public Integer call() throws UnreadableFile, UserError {
-        FigureFormat format = FigureFormat.of(out.toString())
-                .orElseThrow(() -> arguments.usageError("--out “" + out + "” must end in .png, .svg or .pdf."));
+        FigureFormat chosen = format.map(word -> FigureFormat.of("figure." + word.toLowerCase(Locale.ROOT))
+                        .orElseThrow(() -> arguments.usageError("--format “" + word + "”: choose png, svg or pdf.")))
+                .or(() -> FigureFormat.of(out.toString()))
+                .orElseThrow(() -> arguments.usageError(
+                        isStandard()
+                                ? "--out - needs --format png, svg or pdf."
+                                : "--out “" + out + "” must end in .png, .svg or .pdf, or --format say what it is."));
         if (!(dpi >= FigureFile.MIN_DPI && dpi <= FigureFile.MAX_DPI)) {
             throw arguments.usageError(
                     RootLocale.format("--dpi must be %.0f to %.0f.", FigureFile.MIN_DPI, FigureFile.MAX_DPI));
         }
-        return options.forOne(input -> draw(input, format));
+        return options.forOne(input -> draw(input, chosen));
     }
 
-    private int draw(FitInput input, FigureFormat format) throws UnreadableFile, UserError {
+    private int draw(FitInput input, FigureFormat chosen) throws UnreadableFile, UserError {
         List<Edit> edits = new ArrayList<>(sheet.edits(input.study().figure(input.figure())));
         FigureAnalysis figure = input.analysed(edits);
         if (figure.missing().isPresent()) {
@@ -71,14 +83,23 @@ final class DrawCommand extends Command {
         }
         FigureAnalysis drawn = figure;
         try {
-            AtomicFile.write(
-                    out,
-                    List.of(input.file()),
-                    to -> to.write(FigureFile.bytes(format, drawn, dpi, data, Progress.none())));
+            if (isStandard()) {
+                System.out.write(FigureFile.bytes(chosen, drawn, dpi, data, Progress.none()));
+                System.out.flush();
+            } else {
+                AtomicFile.write(
+                        out,
+                        List.of(input.file()),
+                        to -> to.write(FigureFile.bytes(chosen, drawn, dpi, data, Progress.none())));
+            }
         } catch (IOException e) {
             throw new UserError(WriteErrorText.sentence(out, e));
         }
         FigureDrawing.notices(figure).forEach(arguments.remarks()::println);
         return input.exit(Helvo.DONE);
+    }
+
+    private boolean isStandard() {
+        return out.toString().equals("-");
     }
 }

@@ -37,6 +37,7 @@ final class FitCommand extends Command {
     private boolean bounds;
     private List<String> quantities = List.of();
     private Optional<Path> residuals = Optional.empty();
+    private boolean all;
     private boolean json;
 
     FitCommand() {
@@ -75,6 +76,8 @@ final class FitCommand extends Command {
         arguments
                 .option("--residuals", "FILE.csv", "Write the table of residuals here.")
                 .path(value -> residuals = Optional.of(value));
+        arguments.flag(
+                "--all", "Further statistics and the covariance of the coefficients as well.", value -> all = value);
         arguments.flag("--json", "Report as JSON, at full precision.", value -> json = value);
     }
 
@@ -189,7 +192,7 @@ final class FitCommand extends Command {
         Results results = Results.of(figure, series);
         if (several) {
             out.println();
-            out.println(series.label());
+            out.println(arguments.strong(series.label()));
         }
         var lines = new ArrayList<>(results.lines());
         series.fit().ifPresent(fit -> {
@@ -207,7 +210,8 @@ final class FitCommand extends Command {
             lines.addAll(new ReadingsResults(figure).calibration(series));
         }
         if (series.fit().isPresent() || several) {
-            out.print(results.withLines(lines).printed());
+            Results whole = results.withLines(lines);
+            out.print(arguments.firstStrong((all ? whole : whole.brief()).printed()));
         }
     }
 

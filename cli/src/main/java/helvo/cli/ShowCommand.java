@@ -86,7 +86,7 @@ final class ShowCommand extends Command {
     private void print(PrintWriter out, History history, List<FigureAnalysis> figures) {
         Study study = history.study();
         out.println(file + ": " + study.name() + ". " + Version.text());
-        out.println("\nTables");
+        out.println("\n" + arguments.strong("Tables"));
         for (Table table : study.tables()) {
             int excluded = table.excluded().reasons().size();
             out.println(RootLocale.format(
@@ -99,7 +99,7 @@ final class ShowCommand extends Command {
                             .map(column -> column.heading().text())
                             .collect(Collectors.joining(", "))));
         }
-        out.println("\nFigures");
+        out.println("\n" + arguments.strong("Figures"));
         for (FigureAnalysis each : figures) {
             if (all) {
                 out.println();
@@ -132,7 +132,7 @@ final class ShowCommand extends Command {
                 };
     }
 
-    private static void results(PrintWriter out, FigureAnalysis figure) {
+    private void results(PrintWriter out, FigureAnalysis figure) {
         out.println(NamedFigure.of(figure));
         figure.missing().ifPresent(out::println);
         for (SeriesAnalysis series : figure.series()) {
@@ -140,14 +140,14 @@ final class ShowCommand extends Command {
                 out.println();
                 out.println(series.label());
             }
-            out.print(Results.of(figure, series).printed());
+            out.print(arguments.firstStrong(Results.of(figure, series).printed()));
         }
         ComparisonResults.of(figure).ifPresent(compared -> out.print("\n" + compared.printed()));
     }
 
     private void steps(PrintWriter out, History history) {
         int count = history.earlier().size() + history.steps().size();
-        out.println("\nHistory");
+        out.println("\n" + arguments.strong("History"));
         if (count == 0) {
             out.println("  Nothing was done yet.");
         }

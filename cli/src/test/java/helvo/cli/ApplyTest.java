@@ -100,9 +100,12 @@ class ApplyTest {
         List<String> results = Files.readAllLines(folder.resolve("all/results.csv"));
         assertThat(results).hasSize(81);
         assertThat(results.getFirst())
-                .startsWith("File,Path,Table,Figure,Series,Curve,Rows given,Rows used,a,Standard error of a,b,");
+                .startsWith(
+                        "File,Path,Table,Figure,x,y,Series,Curve,Rows given,Rows used,a,Unit of a,Standard error of a,"
+                                + "Low 95 % of a,High 95 % of a,b,Unit of b,");
         assertThat(results.get(1))
-                .startsWith("run 01," + at("runs/run 01.csv") + ",Stretch,Figure,Stretch,Line,6,6,1,0,0.25,0,1,0,");
+                .startsWith("run 01," + at("runs/run 01.csv") + ",Stretch,Figure,Load (N),Stretch (mm),"
+                        + "Stretch,Line,6,6,1,mm,0,1,1,0.25,mm/N,0,0.25,0.25,1,0,");
         JsonNode json = JsonMapper.shared().readTree(Files.readString(folder.resolve("all/results.json")));
         for (int i = 1; i <= 40; i++) {
             JsonNode result = json.at("/results/" + (2 * i - 2));
@@ -178,7 +181,7 @@ class ApplyTest {
         assertThat(results.getFirst()).endsWith(",Problem");
         assertThat(results.get(1)).startsWith("kilo," + at("kilo.csv") + ",,").contains("in g there, and in N here.");
         assertThat(results).anySatisfy(line -> assertThat(line)
-                .startsWith("short," + at("short.csv") + ",Stretch,Figure,Stretch,Line,1,"));
+                .startsWith("short," + at("short.csv") + ",Stretch,Figure,Load (N),Stretch (mm),Stretch,Line,1,"));
     }
 
     /// Names that mean another place, or that the results have, and files of one name in two folders.

@@ -171,7 +171,7 @@ class HelvoTest {
         assertThat(fit.at("/coefficients/1/standardError").isNull()).isTrue();
         assertThat(fit.at("/search/endedHere").asInt()).isPositive();
         out.getBuffer().setLength(0);
-        assertThat(helvo("fit", cooling(), "--x", "Time", "--y", "Temp", "--curve", "exponential-to-level"))
+        assertThat(helvo("fit", cooling(), "--x", "Time", "--y", "Temp", "--curve", "exponential-to-level", "--all"))
                 .isZero();
         assertThat(out.toString()).contains("Temp = 59.9", "1/min", "starts ended at this least");
     }

@@ -280,7 +280,7 @@ final class FitResults {
     /// What is reported as well, and seldom looked for.
     private void further() {
         FitQuality quality = fit.quality();
-        lines.add(new Line.Heading("Further statistics"));
+        lines.add(new Line.Heading(Results.FURTHER));
         if (fit.curve().degree() != 1) {
             correlation("r of a line");
         }
@@ -340,7 +340,7 @@ final class FitResults {
                     "The covariance of its coefficients is in the report in JSON (helvo fit --json).", false));
             return;
         }
-        lines.add(new Line.Heading("Covariance of the coefficients"));
+        lines.add(new Line.Heading(Results.COVARIANCE));
         List<String> names = fit.coefficients().stream()
                 .map(each -> fit.curve().label(each.name()))
                 .toList();

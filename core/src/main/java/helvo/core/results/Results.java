@@ -99,6 +99,21 @@ public record Results(String series, String equation, String where, String exact
         return new Results(series, equation, where, exact, units, List.copyOf(other));
     }
 
+    /// Without further statistics and covariances: what half a page holds.
+    public Results brief() {
+        var kept = new ArrayList<Line>();
+        boolean further = false;
+        for (Line line : lines) {
+            if (line instanceof Line.Heading(var heading)) {
+                further = heading.equals(FURTHER) || heading.equals(COVARIANCE);
+            }
+            if (!further) {
+                kept.add(line);
+            }
+        }
+        return withLines(kept);
+    }
+
     /// The lines that can stand on a figure, by their labels: quantities, and the rows of tables.
     public Map<String, String> quotable() {
         var lines = new LinkedHashMap<String, String>();
@@ -150,6 +165,11 @@ public record Results(String series, String equation, String where, String exact
         }
         return text.append('\n').toString();
     }
+
+    /// Heading of what few need.
+    static final String FURTHER = "Further statistics";
+
+    static final String COVARIANCE = "Covariance of the coefficients";
 
     /// Width of the labels in print.
     private static final int LABEL_WIDTH = 12;

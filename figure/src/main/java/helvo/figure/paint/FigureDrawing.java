@@ -242,10 +242,14 @@ public final class FigureDrawing {
         parts.add(new FigureLayout.Part(part, area));
     }
 
+    private static final double EMPTY_TITLE = 120;
+
     private Rectangle2D title() {
         Font font = metrics.title();
         double line = metrics.length(16);
-        List<String> lines = titles.ofFigure();
+        // An empty title takes no room, and can still be pressed.
+        boolean isEmpty = figure.title().isBlank();
+        List<String> lines = isEmpty ? List.of() : titles.ofFigure();
         double baseline = margin + metrics.length(10);
         double widest = 40;
         for (String text : lines) {
@@ -255,7 +259,9 @@ public final class FigureDrawing {
             baseline += line;
         }
         var place = new Rectangle2D.Double((width - widest) / 2, margin - 4, widest, lines.size() * line + 2);
-        part(new HitTarget.Title(), place);
+        part(
+                new HitTarget.Title(),
+                isEmpty ? new Rectangle2D.Double((width - EMPTY_TITLE) / 2, 0, EMPTY_TITLE, margin) : place);
         return place;
     }
 

@@ -39,6 +39,8 @@ public final class ResultsCsv {
     public void add(String file, String path, FigureAnalysis figure) {
         for (SeriesAnalysis series : figure.series()) {
             Map<String, String> row = begun(file, path, figure);
+            row.put("x", series.rows().x().column().heading().text());
+            row.put("y", series.rows().y().column().heading().text());
             row.put("Series", series.label());
             row.put("Curve", series.chosen().curve().name());
             row.put("Rows given", Integer.toString(series.rows().given()));
@@ -72,11 +74,20 @@ public final class ResultsCsv {
     private static void add(Map<String, String> row, FigureAnalysis figure, SeriesAnalysis series, Fit fit) {
         row.put("Rows used", Integer.toString(fit.used(series.points()).size()));
         for (Coefficient coefficient : fit.coefficients()) {
-            put(row, coefficient.name(), OptionalDouble.of(coefficient.value()));
-            coefficient
-                    .uncertainty()
-                    .ifPresent(u ->
-                            put(row, "Standard error of " + coefficient.name(), OptionalDouble.of(u.standardError())));
+            String name = coefficient.name();
+            put(row, name, OptionalDouble.of(coefficient.value()));
+            row.put(
+                    "Unit of " + name,
+                    fit.curve()
+                            .unit(
+                                    name,
+                                    series.rows().y().unit(),
+                                    series.rows().x().unit()));
+            coefficient.uncertainty().ifPresent(u -> {
+                put(row, "Standard error of " + name, OptionalDouble.of(u.standardError()));
+                put(row, "Low 95 % of " + name, OptionalDouble.of(u.low95()));
+                put(row, "High 95 % of " + name, OptionalDouble.of(u.high95()));
+            });
         }
         put(row, "R²", fit.quality().r2());
         put(row, "Residual standard deviation", fit.quality().residualStandardDeviation());
