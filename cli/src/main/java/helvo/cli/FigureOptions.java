@@ -127,7 +127,15 @@ final class FigureOptions {
     /// @param file that it is of, for what is said of it
     void addTo(StudySteps steps, Path file, int figure) throws UserError {
         columnChoices.addTo(steps, file, steps.study().figure(figure).table());
-        steps.together(edits(file, steps.study(), figure));
+        List<Edit> edits = edits(file, steps.study(), figure);
+        if (nameColumns() && !edits.isEmpty()) {
+            steps.then(new StudyEdit.Compound(
+                    "Show " + String.join(", ", ys) + " against " + x + rows.inWords()
+                            + (bars.areGiven() ? ", with error bars" : ""),
+                    edits));
+        } else {
+            steps.together(edits);
+        }
     }
 
     private List<Edit> edits(Path file, Study study, int figure) throws UserError {
@@ -195,7 +203,12 @@ final class FigureOptions {
         ImportCommandOptions.refuseText(xColumn, columns.table());
         var edits = new ArrayList<Edit>();
         int id = columns.table().id();
-        columns.table().columns().forEach(column -> edits.add(new ColumnEdit.SetRole(id, column.id(), Role.NONE)));
+        for (Column column : columns.table().columns()) {
+            boolean isChosen = column.id() == xColumn.id() || yColumns.contains(column);
+            if (!isChosen && column.role() != Role.NONE) {
+                edits.add(new ColumnEdit.SetRole(id, column.id(), Role.NONE));
+            }
+        }
         edits.add(new ColumnEdit.SetRole(id, xColumn.id(), Role.X));
         yColumns.forEach(each -> edits.add(new ColumnEdit.SetRole(id, each.id(), Role.Y)));
         return edits;

@@ -62,10 +62,11 @@ final class NewCommand extends Command {
         arguments
                 .done()
                 .println(RootLocale.format(
-                        "%s: %d %s, each with a figure. %s",
+                        "%s: %d %s with a figure%s: %s.",
                         study,
                         tables,
                         tables == 1 ? "table" : "tables",
+                        tables == 1 ? "" : " each",
                         Analysis.ofChosenCurves(steps.study(), Progress.none()).figures().stream()
                                 .map(NamedFigure::of)
                                 .collect(Collectors.joining(", "))));

@@ -54,6 +54,13 @@ final class RowOptions {
         return by != null || exclude != null || !only.isEmpty();
     }
 
+    /// ", by Cord, without rows 3,7, where Load>5".
+    String inWords() {
+        return (by == null ? "" : ", by " + by)
+                + (exclude == null ? "" : ", without rows " + exclude)
+                + (only.isEmpty() ? "" : ", where " + String.join(", ", only));
+    }
+
     boolean areGrouped() {
         return by != null;
     }

@@ -51,7 +51,7 @@ final class StudySteps {
         edits.add(edit);
     }
 
-    /// Several edits as one step, which says what the first of them did.
+    /// Several edits as one step, which says what each of them did; of many, what the first did.
     void together(List<Edit> several) {
         var changing = new ArrayList<Edit>();
         var said = new ArrayList<String>();

@@ -1,0 +1,126 @@
+package helvo.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.stream.Stream;
+import jdk.jshell.JShell;
+import jdk.jshell.Snippet;
+import jdk.jshell.SnippetEvent;
+import jdk.jshell.VarSnippet;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/// What the documents show of the command line is run as it stands there.
+class DocumentsTest {
+    private static final Path DOCS = Path.of("../docs");
+
+    @TempDir
+    private Path folder;
+
+    private static List<String> blocks(String document, String language) throws IOException {
+        var blocks = new ArrayList<String>();
+        for (String part : Files.readString(DOCS.resolve(document)).split("(?m)^```")) {
+            if (part.startsWith(language + "\n")) {
+                blocks.add(part.substring(language.length() + 1));
+            }
+        }
+        return blocks;
+    }
+
+    /// Words that are files lie in a folder of the test's own.
+    private String word(String word) {
+        int equals = word.indexOf('=');
+        if (equals > 0 && word.substring(equals + 1).endsWith(".csv")) {
+            return word.substring(0, equals + 1) + folder.resolve(word.substring(equals + 1));
+        }
+        return word.matches("[\\w.]+\\.(csv|helvo|html|png|json)|week")
+                ? folder.resolve(word).toString()
+                : word;
+    }
+
+    private String said(String command) throws UserError {
+        var run = new CommandLineRun();
+        run.helvo(ShellWords.of(command, "the session").stream()
+                .skip(1)
+                .map(this::word)
+                .toArray(String[]::new));
+        return (run.out.toString() + run.err)
+                .replace(folder + "/", "")
+                .replace("Helvo (unpacked)", "Helvo 0.1.0")
+                .replaceAll("\\d{4}-\\d\\d-\\d\\d \\d\\d:\\d\\d", "2026-03-05 09:30");
+    }
+
+    @Test
+    void theSessionGoesAsItIsTold() throws IOException, UserError {
+        String session = blocks("command-line.md", "console").getFirst();
+        int commands = 0;
+        for (String part : session.split("(?m)^\\$ ")) {
+            int end = part.indexOf('\n');
+            if (end < 0) {
+                continue;
+            }
+            String command = part.substring(0, end);
+            String shown = part.substring(end + 1);
+            if (command.startsWith("cat > ")) {
+                Files.writeString(folder.resolve(command.split(" ")[2]), shown.substring(0, shown.lastIndexOf("END")));
+            } else {
+                assertThat(said(command)).as(command).isEqualTo(shown);
+                commands++;
+            }
+        }
+        assertThat(commands).isGreaterThan(7);
+        assertThat(Stream.of("cords.png", "cords.html", "week/results.csv").map(folder::resolve))
+                .allSatisfy(file -> assertThat(file).isNotEmptyFile());
+    }
+
+    @Test
+    void theEditsAndTheStyleThatAreShownAreTaken() throws IOException, UserError {
+        Files.writeString(
+                folder.resolve("cords.csv"),
+                "Cord,Load (N),Stretch (mm)\n" + "dry,1,2\ndry,2,3\ndry,3,4.1\nwet,1,3\n"
+                        + "wet,2,4\nwet,3,5.2\nwet,4,6\n");
+        assertThat(said("helvo new cords.helvo --data cords.csv --x Load --y Stretch --by Cord"))
+                .contains("1 table");
+        List<String> json = blocks("command-line.md", "json");
+        Files.writeString(folder.resolve("edits.json"), json.get(0));
+        assertThat(said("helvo edit cords.helvo --do edits.json")).isEqualTo("cords.helvo: 2 steps.\n");
+        Files.writeString(folder.resolve("style.json"), json.get(1));
+        assertThat(said("helvo draw cords.helvo --style style.json --out a.png"))
+                .as("no error, and nothing that does not fit")
+                .isEmpty();
+        assertThat(folder.resolve("a.png")).isNotEmptyFile();
+    }
+
+    /// In a JShell of its own, as somebody types it.
+    @Test
+    void theCoreIsUsedFromJShell() throws IOException {
+        String code = blocks("from-programs.md", "java").getFirst();
+        try (JShell shell = JShell.builder().executionEngine("local").build()) {
+            shell.addToClasspath(System.getProperty("java.class.path"));
+            List<SnippetEvent> events = new ArrayList<>();
+            String rest = code;
+            while (!rest.isBlank()) {
+                var next = shell.sourceCodeAnalysis().analyzeCompletion(rest);
+                events.addAll(shell.eval(next.source()));
+                rest = next.remaining();
+            }
+            assertThat(events).allSatisfy(event -> {
+                assertThat(event.status()).as(event.snippet().source()).isEqualTo(Snippet.Status.VALID);
+                assertThat(event.exception()).isNull();
+            });
+            VarSnippet slope = shell.variables()
+                    .filter(each -> each.name().equals("slope"))
+                    .findFirst()
+                    .orElseThrow();
+            assertThat(Double.parseDouble(shell.varValue(slope)))
+                    .as("by hand: the sum of products over that of squares")
+                    .isCloseTo(166.67 / 820, within(1e-14));
+        }
+    }
+}
