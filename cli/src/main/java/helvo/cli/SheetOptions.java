@@ -64,8 +64,8 @@ final class SheetOptions {
                 .option(
                         "--style",
                         "STYLE",
-                        "A JSON file with any part of how a figure looks (docs/command-line.md, Styles), or the name of "
-                                + "a style of the program or the study: Screen, Slide, \"Paper, one column\" …")
+                        "A JSON file with any part of how a figure looks (docs/command-line.md, Styles), or the name "
+                                + "of a style of the program or the study: Screen, Slide, \"Paper, one column\" …")
                 .text(value -> style = Optional.of(value));
         arguments.option("--text-size", "PT", "Size of the text, 4 to 48.").number(value -> textSize = value);
         arguments.flag("--frame", "A frame around the plot.", value -> frame = value);

@@ -142,8 +142,8 @@ class StudyCommandsTest {
         byte[] before = Files.readAllBytes(path("c.helvo"));
         List<String> wrong = List.of(
                 "{\"type\": \"rename study\", \"name\": \"B\"}\n{\"type\": \"explode\"}",
-                "{\"type\": \"rename study\", \"name\": \"B\"}\n{\"type\": \"exclude rows\", \"table\": 9, \"rows\": [0], "
-                        + "\"reason\": \"\"}",
+                "{\"type\": \"rename study\", \"name\": \"B\"}\n"
+                        + "{\"type\": \"exclude rows\", \"table\": 9, \"rows\": [0], \"reason\": \"\"}",
                 "[{\"type\": \"rename study\"}]",
                 "[{\"type\": ",
                 "",
@@ -251,6 +251,15 @@ class StudyCommandsTest {
         assertThat(JSON.readTree(out()).at("/error/kind").asString()).isEqualTo("file");
     }
 
+    /// Whole days count in days, however few; moments of days in hours.
+    @ParameterizedTest
+    @CsvSource({"2026-01-01,2026-01-02,2026-01-03,days", "2026-01-01 08:00,2026-01-01 20:00,2026-01-02 08:00,hours"})
+    void datesCountByWhatTheyAre(String first, String second, String third, String per) throws IOException {
+        Files.writeString(path("t.csv"), "t,a\n" + first + ",1\n" + second + ",2\n" + third + ",4\n");
+        assertThat(helvo("fit @t.csv --x t --y a")).isZero();
+        assertThat(out()).contains("t in " + per + " since 2026-01-01");
+    }
+
     /// An unknown by its values reads as their mean does, with as many measurements.
     @Test
     void anUnknownIsGivenByItsValues() {
@@ -271,8 +280,8 @@ class StudyCommandsTest {
                  "notes": [{"type": "text", "text": "slipped", "x": 20, "y": 5, "to": null}]}
                 """);
         assertThat(helvo(
-                        "draw @cords.csv --x Load --y Stretch --by Cord --style @s.json --marker salted=star --width 85 "
-                                + "--text-size 7 --out @a.svg --save @c.helvo",
+                        "draw @cords.csv --x Load --y Stretch --by Cord --style @s.json --marker salted=star "
+                                + "--width 85 --text-size 7 --out @a.svg --save @c.helvo",
                         "--reference",
                         "y=5..8 allowed"))
                 .as(err())

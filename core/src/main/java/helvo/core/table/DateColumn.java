@@ -171,8 +171,10 @@ public final class DateColumn {
             low = seconds < low ? seconds : low;
             high = seconds > high ? seconds : high;
         }
-        return dated.withKind(Kind.DATE)
-                .withFormat(new ColumnFormat.Dates(form, order, CalendarUnit.fitting(Math.max(0, high - low))));
+        CalendarUnit fitting = CalendarUnit.fitting(Math.max(0, high - low));
+        boolean areDays = form == Form.YEAR || form == Form.MONTH || form == Form.DAY;
+        CalendarUnit per = areDays && fitting.compareTo(CalendarUnit.DAY) < 0 ? CalendarUnit.DAY : fitting;
+        return dated.withKind(Kind.DATE).withFormat(new ColumnFormat.Dates(form, order, per));
     }
 
     /// Puts moments on one clock, in their order.

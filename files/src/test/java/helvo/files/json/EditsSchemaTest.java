@@ -55,8 +55,8 @@ class EditsSchemaTest {
         whole.put("title", "Edits of a Helvo study");
         whole.put(
                 "description",
-                "What `helvo edit --do` takes: one edit, or a list of them. Rows and places count from 0; ids of tables, "
-                        + "columns and figures are those that `helvo show --json` tells.");
+                "What `helvo edit --do` takes: one edit, or a list of them. Rows and places count from 0; ids of "
+                        + "tables, columns and figures are those that `helvo show --json` tells.");
         ArrayNode either = whole.putArray("anyOf");
         either.addObject().put("$ref", "#/$defs/edit");
         either.addObject().put("type", "array").set("items", reference("edit"));
