@@ -124,7 +124,7 @@ class StackedAndDatedTest {
                                 DateColumn.dated(column(1, "When", Role.X, 0, "2026-03-05"), Order.DAY_FIRST),
                                 "6.3.2026 12:00:05")
                         .format())
-                .isEqualTo(new ColumnFormat.Dates(Form.SECOND, Order.DAY_FIRST, CalendarUnit.fitting(0)));
+                .isEqualTo(new ColumnFormat.Dates(Form.SECOND, Order.DAY_FIRST, CalendarUnit.DAY));
     }
 
     @Test
