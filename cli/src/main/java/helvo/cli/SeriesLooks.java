@@ -32,7 +32,7 @@ final class SeriesLooks {
 
     void addTo(List<Edit> edits, List<String> markers, List<String> colors) {
         markers.forEach(each -> change("--marker", each, (style, word) -> style.withShape(Optional.of(shape(word)))));
-        colors.forEach(each -> change("--color", each, (style, word) -> style.withColor(Optional.of(word))));
+        colors.forEach(each -> change("--colour", each, (style, word) -> style.withColor(Optional.of(word))));
         styles.forEach((key, style) -> edits.add(new FigureEdit.SetSeriesStyle(figure.id(), key, style)));
     }
 

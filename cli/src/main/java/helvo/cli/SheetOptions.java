@@ -80,7 +80,7 @@ final class SheetOptions {
                 .choices(words(MarkerShape.values()))
                 .texts(value -> markers = value);
         arguments
-                .option("--color", "COLOUR", "#RRGGBB for all series, or for one: \"dry=#1F5F8B\"; may be repeated.")
+                .option("--colour", "COLOUR", "#RRGGBB for all series, or for one: \"dry=#1F5F8B\"; may be repeated.")
                 .texts(value -> colors = value);
         arguments
                 .option(

@@ -16,6 +16,8 @@ import java.util.regex.Pattern;
 /// has a number below 0.
 final class UncertaintyColumns {
     private static final Pattern SIGNED = Pattern.compile("(?:±|\\+/-)\\s*(.*)");
+    /// "u(T)", "u_T": the standard uncertainty of T, as the GUM writes it.
+    private static final Pattern STANDARD_UNCERTAINTY = Pattern.compile("[uU]\\s*[ _(\\[]\\s*(.+?)\\s*[)\\]]?");
     private static final Pattern BETWEEN = Pattern.compile("[ _.()\\[\\]-]+");
     private static final Set<String> WORDS =
             Set.of("se", "sem", "sd", "std", "stdev", "stddev", "err", "error", "errors", "uncertainty", "unc", "±");
@@ -53,6 +55,13 @@ final class UncertaintyColumns {
         var signed = SIGNED.matcher(name);
         if (signed.matches()) {
             return named(signed.group(1), column, all).or(() -> beside);
+        }
+        var standard = STANDARD_UNCERTAINTY.matcher(name);
+        if (standard.matches()) {
+            Optional<Column> of = named(standard.group(1), column, all);
+            if (of.isPresent()) {
+                return of;
+            }
         }
         if (name.equals("u") && !column.unit().isEmpty()) {
             // "u(Load)", which is read as a name and a unit; or "u (mm)" behind a column in mm.
