@@ -12,10 +12,11 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Optional;
 
 /// `helvo batch`: one command line a line, all in one process, answered by one JSON object a line.
 final class BatchCommand extends Command {
-    private static final String STANDARD_INPUT = "-";
+    private static final String STANDARD = "-";
 
     private Path file;
 
@@ -35,7 +36,7 @@ final class BatchCommand extends Command {
 
     @Override
     public Integer call() throws UnreadableFile, UserError {
-        boolean isStandard = file.toString().equals(STANDARD_INPUT);
+        boolean isStandard = file.toString().equals(STANDARD);
         if (!isStandard) {
             UnreadableFile.unlessReadable(file);
         }
@@ -59,15 +60,27 @@ final class BatchCommand extends Command {
         return worst;
     }
 
+    /// What cannot be done on a line of several.
+    private static Optional<String> refusal(List<String> words, boolean isStandard) {
+        int out = words.indexOf("--out");
+        boolean writesOut = words.contains("--out=" + STANDARD)
+                || out >= 0 && out + 1 < words.size() && words.get(out + 1).equals(STANDARD);
+        return words.getFirst().equals("batch")
+                ? Optional.of("A batch runs no batch.")
+                : writesOut
+                        ? Optional.of("In a batch a figure goes into a file: standard output has the answers.")
+                        : isStandard && words.contains(STANDARD)
+                                ? Optional.of("Standard input is the batch itself: name a file.")
+                                : Optional.empty();
+    }
+
     private static int answer(PrintWriter out, int number, String line, List<String> words, boolean isStandard) {
         var said = new StringWriter();
         var wrong = new StringWriter();
         int code;
-        if (words.contains("batch") || isStandard && words.contains(STANDARD_INPUT)) {
-            wrong.append(
-                    words.contains("batch")
-                            ? "A batch runs no batch."
-                            : "Standard input is the batch itself: name a file.");
+        Optional<String> refused = refusal(words, isStandard);
+        if (refused.isPresent()) {
+            wrong.append(refused.get());
             code = 2;
         } else {
             code = Helvo.run(

@@ -91,8 +91,8 @@ final class EditCommand extends Command {
             try {
                 steps.then(all.get(i));
             } catch (IllegalArgumentException none) {
-                throw new UserError(
-                        RootLocale.format("--do, edit %d: %s. Nothing was changed.", i + 1, none.getMessage()));
+                throw new UserError(RootLocale.format(
+                        "--do, edit %d: %s. Nothing was changed.", i + 1, String.valueOf(none.getMessage())));
             }
         }
     }

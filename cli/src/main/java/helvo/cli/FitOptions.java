@@ -68,6 +68,15 @@ final class FitOptions {
     }
 
     private int saved(FitInput input, Work work) throws UnreadableFile, UserError {
+        boolean isOther = save.isPresent()
+                && Files.exists(save.get())
+                && !save.get()
+                        .toAbsolutePath()
+                        .normalize()
+                        .equals(input.file().toAbsolutePath().normalize());
+        if (isOther) {
+            throw new UserError("“" + save.get() + "” is there already: give another name, or remove it first.");
+        }
         int code = work.of(input);
         if (save.isPresent()) {
             input.save(save.get());

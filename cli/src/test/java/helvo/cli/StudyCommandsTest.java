@@ -102,6 +102,13 @@ class StudyCommandsTest {
         assertThat(Files.readString(path("b.svg"))).isEqualTo(Files.readString(path("a.svg")));
         assertThat(helvo("report @c.helvo --out @r.md")).isZero();
         assertThat(Files.readString(path("r.md"))).contains("salted");
+        assertThat(helvo("fit @c.helvo --curve power --save @c.helvo"))
+                .as("itself")
+                .isZero();
+        byte[] before = Files.readAllBytes(path("c.helvo"));
+        assertThat(helvo("fit @cords.csv --x Load --y Stretch --save @c.helvo")).isEqualTo(1);
+        assertThat(err()).contains("is there already");
+        assertThat(Files.readAllBytes(path("c.helvo"))).isEqualTo(before);
         assertThat(helvo("fit @cords.csv --x Load --y Stretch --save @c.csv")).isEqualTo(1);
         assertThat(err()).contains("a study is saved in a file ending in .helvo");
     }
@@ -212,18 +219,19 @@ class StudyCommandsTest {
         Files.writeString(
                 path("lines"),
                 "# cords\n" + fit + " --json\n\n" + fit + " --curve \"power\"\n" + fit + " --y Nothing --json\n"
-                        + "batch lines\n");
+                        + "batch lines\ndraw cords.csv --x a --y b --format svg --out -\n");
         assertThat(helvo("batch @lines")).isEqualTo(2);
         List<JsonNode> answers =
                 Arrays.stream(out().split("\n")).map(JSON::readTree).toList();
-        assertThat(answers).extracting(each -> each.get("line").asInt()).containsExactly(2, 4, 5, 6);
-        assertThat(answers).extracting(each -> each.get("code").asInt()).containsExactly(0, 0, 2, 2);
+        assertThat(answers).extracting(each -> each.get("line").asInt()).containsExactly(2, 4, 5, 6, 7);
+        assertThat(answers).extracting(each -> each.get("code").asInt()).containsExactly(0, 0, 2, 2, 2);
         helvo("fit @cords.csv --x Load --y Stretch --json");
         assertThat(answers.get(0).get("result")).isEqualTo(JSON.readTree(out()));
         helvo("fit @cords.csv --x Load --y Stretch --curve power");
         assertThat(answers.get(1).get("output").asString()).isEqualTo(out());
         assertThat(answers.get(2).at("/result/error/kind").asString()).isEqualTo("usage");
         assertThat(answers.get(3).get("errors").asString()).isEqualTo("A batch runs no batch.");
+        assertThat(answers.get(4).get("errors").asString()).startsWith("In a batch a figure goes into a file");
     }
 
     @Test
