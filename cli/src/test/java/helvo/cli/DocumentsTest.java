@@ -4,15 +4,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Stream;
-import jdk.jshell.JShell;
-import jdk.jshell.Snippet;
-import jdk.jshell.SnippetEvent;
-import jdk.jshell.VarSnippet;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -100,27 +97,20 @@ class DocumentsTest {
     /// In a JShell of its own, as somebody types it.
     @Test
     void theCoreIsUsedFromJShell() throws IOException {
-        String code = blocks("from-programs.md", "java").getFirst();
-        try (JShell shell = JShell.builder().executionEngine("local").build()) {
-            shell.addToClasspath(System.getProperty("java.class.path"));
-            List<SnippetEvent> events = new ArrayList<>();
-            String rest = code;
-            while (!rest.isBlank()) {
-                var next = shell.sourceCodeAnalysis().analyzeCompletion(rest);
-                events.addAll(shell.eval(next.source()));
-                rest = next.remaining();
-            }
-            assertThat(events).allSatisfy(event -> {
-                assertThat(event.status()).as(event.snippet().source()).isEqualTo(Snippet.Status.VALID);
-                assertThat(event.exception()).isNull();
-            });
-            VarSnippet slope = shell.variables()
-                    .filter(each -> each.name().equals("slope"))
-                    .findFirst()
-                    .orElseThrow();
-            assertThat(Double.parseDouble(shell.varValue(slope)))
-                    .as("by hand: the sum of products over that of squares")
-                    .isCloseTo(166.67 / 820, within(1e-14));
-        }
+        Path script = Files.writeString(
+                folder.resolve("fit.jsh"),
+                blocks("from-programs.md", "java").getFirst() + "System.out.println(slope);\n/exit\n");
+        Process shell = new ProcessBuilder(
+                        Path.of(System.getProperty("java.home"), "bin", "jshell")
+                                .toString(),
+                        "--class-path",
+                        System.getProperty("java.class.path"),
+                        "-s",
+                        script.toString())
+                .redirectErrorStream(true)
+                .start();
+        String printed = new String(shell.getInputStream().readAllBytes(), StandardCharsets.UTF_8).strip();
+        assertThat(printed).as("nothing but the slope").matches("[\\d.]+");
+        assertThat(Double.parseDouble(printed)).isCloseTo(166.67 / 820, within(1e-14));
     }
 }
