@@ -103,11 +103,12 @@ class DocumentsTest {
         Process shell = new ProcessBuilder(
                         Path.of(System.getProperty("java.home"), "bin", "jshell")
                                 .toString(),
+                        "-J-Djava.util.prefs.userRoot=" + folder,
                         "--class-path",
                         System.getProperty("java.class.path"),
                         "-s",
                         script.toString())
-                .redirectErrorStream(true)
+                .redirectError(ProcessBuilder.Redirect.DISCARD)
                 .start();
         String printed = new String(shell.getInputStream().readAllBytes(), StandardCharsets.UTF_8).strip();
         assertThat(printed).as("nothing but the slope").matches("[\\d.]+");
