@@ -95,31 +95,29 @@ final class FigureOptions {
 
     /// The figure that is meant, of a study that may have several.
     int figureOf(Path file, Study study) throws UserError {
-        if (figure == null) {
-            if (study.figures().size() == 1) {
-                return study.figures().getFirst().id();
-            }
-            throw new UserError(
-                    study.figures().isEmpty()
-                            ? "“" + file.getFileName() + "” has no figure."
-                            : "“" + file.getFileName() + "” has "
-                                    + study.figures().size() + " figures: say which with --figure. " + listed(study));
-        }
         String wanted = figure;
-        return Analysis.ofChosenCurves(study, Progress.none()).figures().stream()
-                .filter(each -> NamedFigure.isCalled(each, wanted))
-                .findFirst()
-                .orElseThrow(() -> new UserError("The study has no figure “" + wanted + "”. " + listed(study)))
-                .figure()
-                .id();
-    }
-
-    private static String listed(Study study) {
-        return "There are "
-                + Analysis.ofChosenCurves(study, Progress.none()).figures().stream()
-                        .map(NamedFigure::of)
-                        .collect(Collectors.joining(", "))
-                + ".";
+        if (wanted == null && study.figures().size() == 1) {
+            return study.figures().getFirst().id();
+        }
+        List<FigureAnalysis> all =
+                Analysis.ofChosenCurves(study, Progress.none()).figures();
+        if (all.isEmpty()) {
+            throw new UserError("“" + file.getFileName() + "” has no figure.");
+        }
+        List<FigureAnalysis> named = wanted == null ? all : NamedFigure.named(wanted, all);
+        if (named.size() > 1) {
+            throw new UserError(
+                    wanted == null
+                            ? "“" + file.getFileName() + "” has " + all.size()
+                                    + " figures: say which with --figure. There are " + NamedFigure.listed(all) + "."
+                            : "“" + wanted + "” names " + named.size() + " figures, "
+                                    + named.stream()
+                                            .map(each -> "“" + each.figure().name() + "” of "
+                                                    + each.table().name())
+                                            .collect(Collectors.joining(", "))
+                                    + ": name one of them.");
+        }
+        return named.getFirst().figure().id();
     }
 
     /// What makes the figure of a table, or changes one, as it is asked for.

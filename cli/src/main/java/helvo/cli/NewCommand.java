@@ -9,7 +9,6 @@ import helvo.files.study.StudyFile;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
-import java.util.stream.Collectors;
 
 /// `helvo new`: a study of one or several files, each as a table with a figure over it.
 final class NewCommand extends Command {
@@ -67,9 +66,8 @@ final class NewCommand extends Command {
                         tables,
                         tables == 1 ? "table" : "tables",
                         tables == 1 ? "" : " each",
-                        Analysis.ofChosenCurves(steps.study(), Progress.none()).figures().stream()
-                                .map(NamedFigure::of)
-                                .collect(Collectors.joining(", "))));
+                        NamedFigure.listed(Analysis.ofChosenCurves(steps.study(), Progress.none())
+                                .figures())));
         arguments.done().flush();
         return reading.isStrict() && places > 0 ? Helvo.DATA_DO_NOT_ALLOW : Helvo.DONE;
     }

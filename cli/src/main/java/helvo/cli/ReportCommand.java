@@ -186,16 +186,8 @@ final class ReportCommand extends Command {
         Set<Integer> all =
                 analysis.figures().stream().map(each -> each.figure().id()).collect(Collectors.toSet());
         for (String name : figures) {
-            List<Integer> named = analysis.figures().stream()
-                    .filter(each -> NamedFigure.isCalled(each, name))
-                    .map(each -> each.figure().id())
-                    .toList();
-            if (named.isEmpty()) {
-                throw new UserError("The study has no figure “" + name + "”; there are "
-                        + analysis.figures().stream().map(NamedFigure::of).collect(Collectors.joining(", "))
-                        + ".");
-            }
-            named.forEach(all::remove);
+            NamedFigure.named(name, analysis.figures())
+                    .forEach(each -> all.remove(each.figure().id()));
         }
         return all;
     }

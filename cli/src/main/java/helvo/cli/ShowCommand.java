@@ -62,15 +62,7 @@ final class ShowCommand extends Command {
         List<FigureAnalysis> figures =
                 Analysis.ofChosenCurves(study, Progress.none()).figures();
         String wanted = figure;
-        List<FigureAnalysis> named = wanted == null
-                ? figures
-                : figures.stream()
-                        .filter(each -> NamedFigure.isCalled(each, wanted))
-                        .toList();
-        if (named.isEmpty() && wanted != null) {
-            throw new UserError("The study has no figure “" + wanted + "”; there are "
-                    + figures.stream().map(NamedFigure::of).collect(Collectors.joining(", ")) + ".");
-        }
+        List<FigureAnalysis> named = wanted == null ? figures : NamedFigure.named(wanted, figures);
         PrintWriter out = arguments.out();
         if (json) {
             out.println(FitJson.text(StudySummaryJson.of(file.toString(), Version.text(), stored.history(), named)));

@@ -190,6 +190,11 @@ class StudyCommandsTest {
         assertThat(err()).contains("has 2 figures: say which with --figure.", "“Creep against Time” (creep)");
         assertThat(helvo("fit @all.helvo --figure creep --curve logarithmic")).isZero();
         assertThat(out()).contains("Creep = 1.01 ln(Time)");
+        Files.writeString(path("e.json"), "{\"type\": \"add figure\", \"table\": 2}");
+        assertThat(helvo("edit @all.helvo --do @e.json")).as(err()).isZero();
+        assertThat(helvo("fit @all.helvo --figure creep")).isEqualTo(1);
+        assertThat(err())
+                .contains("“creep” names 2 figures, “Figure” of creep, “Figure 2” of creep: name one of them.");
         assertThat(helvo("check @all.helvo")).isZero();
         assertThat(out()).contains("all.helvo, cords: 10 rows, 4 columns", "all.helvo, creep: 4 rows, 2 columns");
     }
