@@ -53,7 +53,7 @@ class ProgramTest {
         assertThat(Helvo.run(new PrintWriter(out, true), new PrintWriter(err, true), new Program(), "open", "--help"))
                 .isZero();
         assertThat(out.toString())
-                .contains("--picture=FILE.png", "(default: 1280x800)", "helvo open [-hV] [--verbose] [FILE]");
+                .contains("--picture=FILE.png", "(default: 1280x800)", "helvo open [FILE] [OPTION...]");
         assertThat(err.toString())
                 .contains("write it as 1280x800", "has at most as many pixels")
                 .doesNotContain("Exception");

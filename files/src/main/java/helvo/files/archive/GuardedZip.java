@@ -51,8 +51,12 @@ public final class GuardedZip implements AutoCloseable {
         }
     }
 
-    /// Whether a file begins as an archive does.
+    /// Whether a file begins as an archive does. A pipe is none, and is left alone: what is read of it to look at is
+    // gone.
     public static boolean isArchive(Path file) {
+        if (!Files.isRegularFile(file)) {
+            return false;
+        }
         try (InputStream in = Files.newInputStream(file)) {
             return Arrays.equals(in.readNBytes(2), new byte[] {'P', 'K'});
         } catch (IOException e) {
