@@ -22,6 +22,10 @@ final class AxisOptions {
     private @Nullable String xLimits;
     private @Nullable String yLimits;
     private @Nullable String rightLimits;
+    private @Nullable Double xStep;
+    private @Nullable Double yStep;
+    private @Nullable Integer xMinor;
+    private @Nullable Integer yMinor;
     private Optional<String> xTitle = Optional.empty();
     private Optional<String> yTitle = Optional.empty();
     private Optional<String> rightTitle = Optional.empty();
@@ -45,6 +49,18 @@ final class AxisOptions {
                 .option("--right-limits", "LO..HI", "Where the second scale begins and ends.")
                 .text(value -> rightLimits = value);
         arguments
+                .option("--x-step", "STEP", "From one number to the next along x.")
+                .number(value -> xStep = value);
+        arguments
+                .option("--y-step", "STEP", "From one number to the next along y.")
+                .number(value -> yStep = value);
+        arguments
+                .option("--x-minor", "N", "Parts that short ticks divide a step along x into; 1 for none.")
+                .integer(value -> xMinor = value);
+        arguments
+                .option("--y-minor", "N", "Parts that short ticks divide a step along y into; 1 for none.")
+                .integer(value -> yMinor = value);
+        arguments
                 .option("--x-title", "TEXT", "Title of the x axis, instead of the heading of x.")
                 .title(value -> xTitle = Optional.of(value));
         arguments
@@ -58,7 +74,8 @@ final class AxisOptions {
     boolean areGiven() {
         return logX
                 || logY
-                || Stream.of(xLimits, yLimits, rightLimits).anyMatch(Objects::nonNull)
+                || Stream.of(xLimits, yLimits, rightLimits, xStep, yStep, xMinor, yMinor)
+                        .anyMatch(Objects::nonNull)
                 || Stream.of(xTitle, yTitle, rightTitle).anyMatch(Optional::isPresent);
     }
 
@@ -113,11 +130,25 @@ final class AxisOptions {
             throw arguments.usageError(option + " “" + limits + "”: a logarithmic axis lies above 0.");
         }
         AxisStyle now = figure.style().axis(place);
-        AxisStyle style = (logarithmic ? now.withLogarithmic(true) : now)
-                .withLimits(limits == null ? now.low() : low, limits == null ? now.high() : high)
-                .withTitle(title.or(now::title));
+        AxisStyle style = stepped(
+                (logarithmic ? now.withLogarithmic(true) : now)
+                        .withLimits(limits == null ? now.low() : low, limits == null ? now.high() : high)
+                        .withTitle(title.or(now::title)),
+                place);
         if (!style.equals(now)) {
             edits.add(new FigureEdit.SetAxis(figure.id(), place, style));
+        }
+    }
+
+    private AxisStyle stepped(AxisStyle style, AxisPlace place) {
+        Double step = place == AxisPlace.X ? xStep : place == AxisPlace.Y ? yStep : null;
+        Integer minor = place == AxisPlace.X ? xMinor : place == AxisPlace.Y ? yMinor : null;
+        try {
+            return style.with(change -> change.step(step == null ? style.step() : Optional.of(step))
+                    .minorIntervals(minor == null ? style.minorIntervals() : Optional.of(minor)));
+        } catch (IllegalArgumentException e) {
+            throw arguments.usageError(
+                    "--%1$s-step, --%1$s-minor: %2$s.".formatted(place == AxisPlace.X ? "x" : "y", e.getMessage()));
         }
     }
 

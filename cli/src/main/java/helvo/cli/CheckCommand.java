@@ -81,11 +81,7 @@ final class CheckCommand extends Command {
     private ReadingJson.Checked read(Path file) throws UnreadableFile, UserError {
         ImportCommandOptions.Input input = reading.read(file);
         return new ReadingJson.Checked(
-                new FileNames(files).of(file),
-                input.table(),
-                input.all(),
-                input.readings(),
-                Problems.in(input.table()));
+                file.toString(), input.table(), input.all(), input.readings(), Problems.in(input.table()));
     }
 
     /// Those of a study, as they stand in it.
@@ -94,11 +90,7 @@ final class CheckCommand extends Command {
         stored.remarks().ifPresent(arguments.remarks()::println);
         return stored.history().study().tables().stream()
                 .map(table -> new ReadingJson.Checked(
-                        new FileNames(files).of(study) + ", " + table.name(),
-                        table,
-                        List.of(),
-                        List.of(),
-                        Problems.in(table)))
+                        study + ", " + table.name(), table, List.of(), List.of(), Problems.in(table)))
                 .toList();
     }
 

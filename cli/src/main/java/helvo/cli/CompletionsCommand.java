@@ -13,6 +13,27 @@ import picocli.CommandLine.Model.OptionSpec;
 
 /// The command `helvo completions`: a script with which a shell completes commands, options and their values.
 final class CompletionsCommand extends Command {
+    /// Around the function that the library writes: values that only the files of the line can tell.
+    private static final String BASH_VALUES = """
+
+            _helvo_values() {
+              local option=${COMP_WORDS[COMP_CWORD-1]} typed=${COMP_WORDS[COMP_CWORD]} value
+              case $option in
+                %s)
+                  COMPREPLY=()
+                  typed=${typed#[\\"\\']}
+                  while IFS= read -r value; do
+                    if [[ $value == "${typed//\\\\/}"* ]]; then
+                      COMPREPLY+=("$(printf %%q "$value")")
+                    fi
+                  done < <(helvo values "${option#--}" -- "${COMP_WORDS[@]:1:COMP_CWORD-1}" 2>/dev/null)
+                  ;;
+                *) _complete_helvo ;;
+              esac
+            }
+            complete -F _helvo_values -o default helvo
+            """.formatted(String.join("|", ValuesCommand.all()));
+
     private String shell;
 
     @SuppressWarnings("NullAway.Init") // set while the command line is read
@@ -28,7 +49,7 @@ final class CompletionsCommand extends Command {
         PrintWriter out = arguments.out();
         out.print(
                 switch (shell.toLowerCase(Locale.ROOT)) {
-                    case "bash" -> AutoComplete.bash("helvo", program);
+                    case "bash" -> AutoComplete.bash("helvo", program) + BASH_VALUES;
                     case "zsh" -> zsh(program);
                     case "fish" -> fish(program);
                     default -> throw arguments.usageError("“" + shell + "” is not known: choose bash, zsh or fish.");
@@ -38,7 +59,19 @@ final class CompletionsCommand extends Command {
     }
 
     private static String zsh(CommandLine program) {
-        var text = new StringBuilder("#compdef helvo\n\n_helvo() {\n  local -a commands\n  commands=(\n");
+        var text = new StringBuilder("""
+                #compdef helvo
+
+                _helvo_values() {
+                  local -a values
+                  values=("${(@f)$(helvo values $1 -- "${(@Q)words[2,CURRENT-1]}" 2>/dev/null)}")
+                  compadd -a values
+                }
+
+                _helvo() {
+                  local -a commands
+                  commands=(
+                """);
         program.getSubcommands().forEach((name, each) -> text.append("    '")
                 .append(name)
                 .append(':')
@@ -108,17 +141,26 @@ final class CompletionsCommand extends Command {
     }
 
     private static String zshValues(OptionSpec option) {
+        if (ValuesCommand.all().contains(option.longestName())) {
+            return "{_helvo_values " + option.longestName().substring(2) + "}";
+        }
         List<String> values = values(option);
         return values.isEmpty() ? "_files" : "(" + String.join(" ", values) + ")";
     }
 
     private static String fishValues(OptionSpec option) {
+        if (ValuesCommand.all().contains(option.longestName())) {
+            return " -f -a '(helvo values " + option.longestName().substring(2)
+                    + " -- (commandline -opc)[2..] 2>/dev/null)'";
+        }
         List<String> values = values(option);
         return values.isEmpty() ? "" : " -f -a '" + String.join(" ", values) + "'";
     }
 
     static String aboutCommand(CommandLine each) {
-        return String.join(" ", each.getCommandSpec().usageMessage().description());
+        return String.join(" ", each.getCommandSpec().usageMessage().description())
+                .replace("%n", " ")
+                .strip();
     }
 
     /// With the defaults and the percent signs as a person reads them.

@@ -62,8 +62,7 @@ final class EditCommand extends Command {
             addEdits(steps, edits.get());
         }
         if (figure.areGiven() || sheet.areGiven()) {
-            int id = figure.figureOf(study, steps.study());
-            figure.addTo(steps, study, id);
+            int id = figure.addTo(steps, study, figure.figureOf(study, steps.study()));
             steps.together(sheet.edits(steps.study().figure(id)));
             if (sheet.needAnalysis()) {
                 FigureAnalysis analysed =

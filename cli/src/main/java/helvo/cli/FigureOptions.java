@@ -27,6 +27,7 @@ import org.jspecify.annotations.Nullable;
 final class FigureOptions {
     private final Arguments arguments;
     private final ColumnOptions columnChoices;
+    private final RepeatOptions repeats;
     private final CurveOptions shape;
     private final RowOptions rows;
     private final BarOptions bars;
@@ -49,6 +50,7 @@ final class FigureOptions {
         arguments
                 .option("--figure", "NAME", "Of a study: which figure, by its title, its name or its table's name.")
                 .text(value -> figure = value);
+        repeats = new RepeatOptions(arguments);
         columnChoices = new ColumnOptions(arguments);
         shape = new CurveOptions(arguments, CurveOptions.Part.ALL);
         rows = new RowOptions(arguments);
@@ -58,7 +60,7 @@ final class FigureOptions {
     /// Whether anything is asked for; to name a figure asks for nothing.
     boolean areGiven() {
         return x != null
-                || !ys.isEmpty()
+                || areYsGiven()
                 || !columnChoices.said().isEmpty()
                 || shape.isGiven()
                 || rows.areGiven()
@@ -67,7 +69,11 @@ final class FigureOptions {
 
     /// Whether x and y are named.
     boolean nameColumns() {
-        return x != null && !ys.isEmpty();
+        return x != null && areYsGiven();
+    }
+
+    private boolean areYsGiven() {
+        return !ys.isEmpty() || repeats.areGiven();
     }
 
     boolean nameSeveralYs() {
@@ -76,21 +82,23 @@ final class FigureOptions {
 
     /// What is missing of `--x COL` and `--y COL`.
     List<String> missingColumns() {
-        return Stream.of(x == null ? "--x COL" : "", ys.isEmpty() ? "--y COL" : "")
+        return Stream.of(x == null ? "--x COL" : "", areYsGiven() ? "" : "--y COL")
                 .filter(each -> !each.isEmpty())
                 .toList();
     }
 
     void check() {
         shape.check();
-        if (x == null != ys.isEmpty()) {
+        repeats.check();
+        if (x != null && !areYsGiven() || x == null && !ys.isEmpty()) {
             throw arguments.usageError("--x and --y belong together: name both columns.");
         }
     }
 
     /// What was done to columns first.
     List<String> derived() {
-        return columnChoices.said();
+        return Stream.concat(columnChoices.said().stream(), repeats.said().stream())
+                .toList();
     }
 
     /// The figure that is meant, of a study that may have several.
@@ -104,7 +112,10 @@ final class FigureOptions {
         if (all.isEmpty()) {
             throw new UserError("“" + file.getFileName() + "” has no figure.");
         }
-        List<FigureAnalysis> named = wanted == null ? all : NamedFigure.named(wanted, all);
+        List<FigureAnalysis> plotted =
+                all.stream().filter(each -> !each.series().isEmpty()).toList();
+        List<FigureAnalysis> named =
+                wanted != null ? NamedFigure.named(wanted, all) : plotted.size() == 1 ? plotted : all;
         if (named.size() > 1) {
             throw new UserError(
                     wanted == null
@@ -123,25 +134,61 @@ final class FigureOptions {
     /// What makes the figure of a table, or changes one, as it is asked for.
     ///
     /// @param file that it is of, for what is said of it
-    void addTo(StudySteps steps, Path file, int figure) throws UserError {
+    /// @return the figure; a new one where repeats are all points of another table
+    int addTo(StudySteps steps, Path file, int figure) throws UserError {
         columnChoices.addTo(steps, file, steps.study().figure(figure).table());
-        List<Edit> edits = edits(file, steps.study(), figure);
+        if (nameColumns() && !bars.areGiven()) {
+            tellOfBars(steps.study().table(steps.study().figure(figure).table()));
+        }
+        int shown = repeats.areAllPoints() ? allPoints(steps, file, figure) : figure;
+        List<Edit> edits = edits(file, steps.study(), shown);
         if (nameColumns() && !edits.isEmpty()) {
             steps.then(new StudyEdit.Compound(
-                    "Show " + String.join(", ", ys) + " against " + x + rows.inWords()
-                            + (bars.areGiven() ? ", with error bars" : ""),
+                    "Show "
+                            + Stream.concat(ys.stream(), repeats.said().stream())
+                                    .collect(Collectors.joining(", "))
+                            + " against " + x + rows.inWords() + (bars.areGiven() ? ", with error bars" : ""),
                     edits));
         } else {
             steps.together(edits);
         }
+        return shown;
+    }
+
+    /// That a column seems to be the uncertainty of one that is named, and is not used.
+    private void tellOfBars(Table table) {
+        table.columns().stream()
+                .filter(column -> ys.contains(column.name()) || column.name().equals(x))
+                .forEach(column -> table.barOf(column).ifPresent(bar -> {
+                    String option = column.role() == Role.X ? "--x-bar" : "--y-bar";
+                    arguments
+                            .remarks()
+                            .println("“" + bar.name() + "” seems to be the uncertainty of " + column.name()
+                                    + " and is not used: " + option + " \"" + bar.name() + "\" takes it.");
+                }));
+    }
+
+    /// A table and a figure of all points of repeats; the table that they are of shows none itself.
+    private int allPoints(StudySteps steps, Path file, int figure) throws UserError {
+        Table table = steps.study().table(steps.study().figure(figure).table());
+        var columns = new ColumnsByName(file, table);
+        if (x != null) {
+            steps.then(new StudyEdit.Compound("Use " + x + " as x", roles(columns)));
+        }
+        steps.then(repeats.allPoints(new ColumnsByName(file, steps.study().table(table.id()))));
+        return steps.study().figures().getLast().id();
     }
 
     private List<Edit> edits(Path file, Study study, int figure) throws UserError {
         Table table = study.table(study.figure(figure).table());
         var columns = new ColumnsByName(file, table);
         var edits = new ArrayList<Edit>();
-        if (nameColumns()) {
+        if (nameColumns() && !repeats.areAllPoints()) {
             edits.addAll(roles(columns));
+        }
+        if (repeats.areGiven() && !repeats.areAllPoints()) {
+            edits.addAll(repeats.means(new ColumnsByName(
+                    file, new StudyEdit.Compound("", edits).apply(study).table(table.id()))));
         }
         Table chosen = new StudyEdit.Compound("", edits).apply(study).table(table.id());
         if (chosen.first(Role.X).isEmpty() || chosen.first(Role.Y).isEmpty()) {
@@ -154,10 +201,10 @@ final class FigureOptions {
         Column xColumn = chosen.first(Role.X).get();
         Column yColumn = chosen.first(Role.Y).get();
         edits.addAll(bars.edits(new ColumnsByName(file, chosen), xColumn, yColumn, figure));
-        List<SeriesKey> keys = nameColumns()
+        List<SeriesKey> keys = nameColumns() || repeats.areGiven()
                 ? chosen.all(Role.Y).stream().map(y -> SeriesKey.whole(y.id())).toList()
                 : series(study, figure);
-        boolean isNew = nameColumns() || shape.isGiven();
+        boolean isNew = nameColumns() || repeats.areGiven() || shape.isGiven();
         Curve curve = isNew
                 ? shape.curve(xColumn, chosen.columns())
                 : study.figure(figure).curve(keys.isEmpty() ? SeriesKey.whole(yColumn.id()) : keys.getFirst());

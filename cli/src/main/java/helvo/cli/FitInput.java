@@ -24,23 +24,21 @@ import org.jspecify.annotations.Nullable;
 final class FitInput {
     private final FitOptions options;
     private final Path file;
-    private final String name;
     private FitOptions.@Nullable Opened opened;
     private @Nullable StudySteps made;
 
-    /// @param name as the output calls the file
-    FitInput(FitOptions options, Path file, String name) {
+    FitInput(FitOptions options, Path file) {
         this.options = options;
         this.file = file;
-        this.name = name;
     }
 
     Path file() {
         return file;
     }
 
+    /// As it was named on the command line.
     String name() {
-        return name;
+        return file.toString();
     }
 
     /// Read once.

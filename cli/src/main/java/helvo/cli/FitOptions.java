@@ -85,7 +85,7 @@ final class FitOptions {
     }
 
     private FitInput input(Path file) {
-        return new FitInput(this, file, new FileNames(files).of(file));
+        return new FitInput(this, file);
     }
 
     boolean isOneFile() {
@@ -124,8 +124,8 @@ final class FitOptions {
             stored.remarks().ifPresent(arguments.remarks()::println);
             StudySteps steps = StudySteps.from(stored);
             int id = figure.figureOf(file, steps.study());
-            figure.addTo(steps, file, id);
-            return new Opened(steps, id, stored.remarks().stream().toList());
+            int shown = figure.addTo(steps, file, id);
+            return new Opened(steps, shown, stored.remarks().stream().toList());
         }
         if (!figure.nameColumns()) {
             throw arguments.usageError(arguments.spec().qualifiedName() + " needs "
@@ -145,8 +145,8 @@ final class FitOptions {
                 save.map(to -> String.valueOf(to.getFileName())).orElse(""));
         StudyEdit.AddTable add = StudyEdit.AddTable.to(steps.study(), table);
         steps.then(add);
-        figure.addTo(steps, file, add.figure().id());
-        return new Opened(steps, add.figure().id(), read.warnings());
+        int shown = figure.addTo(steps, file, add.figure().id());
+        return new Opened(steps, shown, read.warnings());
     }
 
     /// 1 where the file needs a look, as `check` has it, and a person is strict about it.

@@ -113,12 +113,14 @@ public final class Helvo extends Command {
     private CommandLine commandLine(String[] words) {
         CommandLine line = GroupedHelp.in(new CommandLine(arguments.spec()));
         Map<String, Supplier<Command>> commands = onTheirOwn();
+        commands.put(ValuesCommand.NAME, ValuesCommand::new);
         Supplier<Command> named = words.length == 0 ? null : commands.get(words[0]);
         if (named != null) {
             return line.addSubcommand(
                     words[0],
                     GroupedHelp.in(new CommandLine(named.get().arguments().spec())));
         }
+        commands.remove(ValuesCommand.NAME); // for shells, and nobody's to read
         commands.put("completions", CompletionsCommand::new);
         commands.put("man", ManCommand::new);
         commands.forEach((name, command) -> line.addSubcommand(

@@ -147,10 +147,8 @@ final class ImportCommandOptions {
                 .option(
                         "--turn",
                         "FORM",
-                        "long: one row for each value of a wide table, whose columns are named by numbers or alike "
-                                + "but for one; transposed: "
-                                + "rows as "
-                                + "columns.")
+                        "long: one row for each value of the columns that are named by numbers, or alike but for "
+                                + "one; \"long=A, B, C\": of these columns; transposed: rows as columns.")
                 .choices(List.of("long", "transposed"))
                 .text(value -> turn = value);
         arguments.flag(
@@ -197,27 +195,41 @@ final class ImportCommandOptions {
                             .id(),
                     way);
         }
-        columns = turned(columns);
+        columns = turned(file, columns);
         var warnings = new ArrayList<>(read.notices());
         openLine(columns).ifPresent(warnings::add);
         return new Input(columns, List.copyOf(warnings), AmbiguousColumn.in(columns), read.readings());
     }
 
-    private Table turned(Table table) throws UserError {
+    private Table turned(Path file, Table table) throws UserError {
         if (turn == null) {
             return table;
         }
+        int sign = turn.indexOf('=');
+        String how = sign < 0 ? turn : turn.substring(0, sign).strip();
         DerivedTable.Form form =
-                switch (turn) {
+                switch (how) {
                     case "long" -> DerivedTable.Form.ONE_ROW_EACH;
                     case "transposed" -> DerivedTable.Form.ROWS_TO_COLUMNS;
-                    default -> throw arguments.usageError("--turn “" + turn + "”: choose long or transposed.");
+                    default ->
+                        throw arguments.usageError(
+                                "--turn “" + turn + "”: choose long, \"long=A, B, C\" or transposed.");
                 };
-        Optional<String> refused = Reshaping.refused(table, form);
+        List<Integer> columns = sign < 0
+                ? List.of()
+                : new ColumnsByName(file, table)
+                        .listed(turn.substring(sign + 1)).stream()
+                                .map(Column::id)
+                                .toList();
+        if (sign >= 0 && (columns.isEmpty() || form != DerivedTable.Form.ONE_ROW_EACH)) {
+            throw arguments.usageError("--turn “" + turn + "”: write the columns behind long, as \"long=A, B, C\".");
+        }
+        Optional<String> refused = Reshaping.refused(table, form, columns);
         if (refused.isPresent()) {
             throw new UserError("--turn " + turn + ": " + refused.get());
         }
-        return Summaries.detached(Reshaping.of(0, table.name(), table, form)).withImportReport(table.importReport());
+        return Summaries.detached(Reshaping.of(0, table.name(), table, form, columns))
+                .withImportReport(table.importReport());
     }
 
     /// The question whether the first line of a table is headings, with what settles it.

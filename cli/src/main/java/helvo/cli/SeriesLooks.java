@@ -16,6 +16,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.BiFunction;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 
 /// Markers and colours of series, as options name them: "star" for all, "dry=star" for one.
 final class SeriesLooks {
@@ -36,18 +37,27 @@ final class SeriesLooks {
         styles.forEach((key, style) -> edits.add(new FigureEdit.SetSeriesStyle(figure.id(), key, style)));
     }
 
+    /// The series that is called so; without a name, all.
+    ///
+    /// @param option that names it, in this text
+    static List<SeriesAnalysis> named(
+            @Nullable String label, FigureAnalysis figure, String option, String text, Arguments arguments) {
+        List<SeriesAnalysis> named = figure.series().stream()
+                .filter(series ->
+                        label == null || label.isEmpty() || series.label().equals(label))
+                .toList();
+        if (named.isEmpty()) {
+            throw arguments.usageError(option + " “" + text + "”: there is no series “" + label + "”; there are "
+                    + figure.series().stream().map(SeriesAnalysis::label).collect(Collectors.joining(", ")) + ".");
+        }
+        return named;
+    }
+
     private void change(String option, String text, BiFunction<SeriesStyle, String, SeriesStyle> change) {
         int equals = text.lastIndexOf('=');
         String label = equals < 0 ? "" : text.substring(0, equals).strip();
         String word = text.substring(equals + 1).strip();
-        List<SeriesAnalysis> meant = analysed.series().stream()
-                .filter(series -> label.isEmpty() || series.label().equals(label))
-                .toList();
-        if (meant.isEmpty()) {
-            throw arguments.usageError(option + " “" + text + "”: there is no series “" + label + "”; there are "
-                    + analysed.series().stream().map(SeriesAnalysis::label).collect(Collectors.joining(", ")) + ".");
-        }
-        for (SeriesAnalysis series : meant) {
+        for (SeriesAnalysis series : named(label, analysed, option, text, arguments)) {
             try {
                 styles.put(
                         series.key(),

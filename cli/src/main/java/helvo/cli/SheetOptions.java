@@ -8,8 +8,6 @@ import helvo.core.study.FigureEdit;
 import helvo.core.study.Layer;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
-import helvo.core.style.LegendStyle;
-import helvo.core.style.MarkerShape;
 import helvo.core.style.SheetStyle;
 import helvo.core.table.Column;
 import helvo.files.UnreadableFile;
@@ -18,17 +16,16 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
-/// The options of how a figure looks: its sheet, what is shown, its axes. What they do not name stays.
+/// The options of how a figure looks: its sheet, what is shown, its marks and axes. What they do not name stays.
 final class SheetOptions {
     private final Arguments arguments;
+    private final MarkOptions marks;
     private final AxisOptions axes;
     private @Nullable Double width;
     private @Nullable Double height;
@@ -39,11 +36,6 @@ final class SheetOptions {
     private boolean frame;
     private boolean grid;
     private Optional<String> background = Optional.empty();
-    private Optional<String> legend = Optional.empty();
-    private List<String> markers = List.of();
-    private List<String> colors = List.of();
-    private List<String> references = List.of();
-    private List<String> notes = List.of();
     private boolean noCurve;
     private boolean noResiduals;
     private boolean bounds;
@@ -72,26 +64,6 @@ final class SheetOptions {
         arguments.flag("--grid", "Grid lines behind the points.", value -> grid = value);
         arguments.option("--background", "COLOUR", "#RRGGBB, or none.").text(value -> background = Optional.of(value));
         arguments
-                .option("--legend", "WHEN", "always, several (for several series) or none.")
-                .choices(List.of("always", "several", "none"))
-                .text(value -> legend = Optional.of(value));
-        arguments
-                .option("--marker", "SHAPE", "A shape for all series, or for one: \"dry=star\"; may be repeated.")
-                .choices(words(MarkerShape.values()))
-                .texts(value -> markers = value);
-        arguments
-                .option("--colour", "COLOUR", "#RRGGBB for all series, or for one: \"dry=#1F5F8B\"; may be repeated.")
-                .texts(value -> colors = value);
-        arguments
-                .option(
-                        "--reference",
-                        "LINE",
-                        "A line across the plot: \"y=5\", \"x=12 limit\"; a span: \"y=5..8 allowed\"; may be repeated.")
-                .texts(value -> references = value);
-        arguments
-                .option("--note", "NOTE", "A text at a place: \"12,3.5 slipped\"; may be repeated.")
-                .texts(value -> notes = value);
-        arguments
                 .option("--right", "COL", "A y that is measured along a second scale on the right; may be repeated.")
                 .texts(value -> right = value);
         arguments.flag("--no-curve", "Points alone.", value -> noCurve = value);
@@ -101,6 +73,7 @@ final class SheetOptions {
                 "Show the steepest and the shallowest line through all error bars.",
                 value -> bounds = value);
         arguments.flag("--band", "Shade where the mean lies with 95 %% confidence.", value -> band = value);
+        marks = new MarkOptions(arguments);
         axes = new AxisOptions(arguments);
     }
 
@@ -118,13 +91,7 @@ final class SheetOptions {
     }
 
     private boolean looksAreGiven() {
-        return style.isPresent()
-                || textSize != null
-                || frame
-                || grid
-                || background.isPresent()
-                || legend.isPresent()
-                || Stream.of(markers, colors, references, notes).anyMatch(each -> !each.isEmpty());
+        return style.isPresent() || textSize != null || frame || grid || background.isPresent() || marks.areGiven();
     }
 
     /// Whether [#edits(FigureAnalysis, Path)] has any.
@@ -156,12 +123,6 @@ final class SheetOptions {
                     SheetStyle.MIN_MM, SheetStyle.MAX_MM, wide, high));
         }
         return now.resized(wide, high);
-    }
-
-    private static List<String> words(Enum<?>[] all) {
-        return Arrays.stream(all)
-                .map(each -> each.name().toLowerCase(Locale.ROOT).replace('_', '-'))
-                .toList();
     }
 
     private static boolean within(double millimetres) {
@@ -238,7 +199,7 @@ final class SheetOptions {
     }
 
     /// By options of their own, over what a style says.
-    private List<Edit> looks(FigureAnalysis figure, Figure now) {
+    private List<Edit> looks(FigureAnalysis figure, Figure now) throws UserError {
         int id = now.id();
         var edits = new ArrayList<Edit>();
         SheetStyle sheet = now.style().sheet();
@@ -256,25 +217,7 @@ final class SheetOptions {
             throw arguments.usageError("--text-size, --background: " + e.getMessage() + ".");
         }
         show(edits, now, Layer.GRID_LINES, grid, true);
-        legend.ifPresent(when ->
-                edits.add(new FigureEdit.SetLegend(id, now.style().legend().withShown(shown(when)))));
-        new SeriesLooks(arguments, figure, now).addTo(edits, markers, colors);
-        int note = now.style().nextNoteId();
-        for (String each : references) {
-            edits.add(new FigureEdit.PutNote(id, NoteText.reference(note++, each, arguments)));
-        }
-        for (String each : notes) {
-            edits.add(new FigureEdit.PutNote(id, NoteText.note(note++, each, arguments)));
-        }
+        edits.addAll(marks.edits(figure, now));
         return edits;
-    }
-
-    private LegendStyle.Shown shown(String when) {
-        return switch (when.toLowerCase(Locale.ROOT)) {
-            case "always" -> LegendStyle.Shown.ALWAYS;
-            case "several" -> LegendStyle.Shown.FOR_SEVERAL;
-            case "none" -> LegendStyle.Shown.NEVER;
-            default -> throw arguments.usageError("--legend “" + when + "”: choose always, several or none.");
-        };
     }
 }

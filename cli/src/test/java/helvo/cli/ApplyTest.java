@@ -101,11 +101,11 @@ class ApplyTest {
         assertThat(results).hasSize(81);
         assertThat(results.getFirst())
                 .startsWith(
-                        "File,Path,Table,Figure,x,y,Series,Curve,Rows given,Rows used,a,Unit of a,Standard error of a,"
+                        "File,Path,Table,Figure,x,y,Series,Curve,Rows given,Rows left out,Rows used,a,Unit of a,Standard error of a,"
                                 + "Low 95 % of a,High 95 % of a,b,Unit of b,");
         assertThat(results.get(1))
                 .startsWith("run 01," + at("runs/run 01.csv") + ",Stretch,Figure,Load (N),Stretch (mm),"
-                        + "Stretch,Line,6,6,1,mm,0,1,1,0.25,mm/N,0,0.25,0.25,1,0,");
+                        + "Stretch,Line,6,,6,1,mm,0,1,1,0.25,mm/N,0,0.25,0.25,1,0,");
         JsonNode json = JsonMapper.shared().readTree(Files.readString(folder.resolve("all/results.json")));
         for (int i = 1; i <= 40; i++) {
             JsonNode result = json.at("/results/" + (2 * i - 2));

@@ -53,8 +53,8 @@ class CommandTrainingRunTest {
         Path table = folder.resolve("cords.csv");
         assertThat(Files.readAllLines(table)).hasSize(21);
         for (String[] words : new String[][] {
-            {"fit", table.toString(), "--x", "Load", "--y", "Stretch", "--json", "--by", "Cord"},
-            {"curves", table.toString(), "--x", "Load", "--y", "Stretch"},
+            {"fit", table.toString(), "--x", "Load", "--y", "Stretch", "--json", "--by", "Cord", "--quiet"},
+            {"curves", table.toString(), "--x", "Load", "--y", "Stretch", "--quiet"},
             {"check", table.toString()}
         }) {
             var run = new CommandLineRun();

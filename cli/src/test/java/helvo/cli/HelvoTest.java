@@ -5,7 +5,6 @@ import static org.assertj.core.api.Assertions.within;
 import static org.junit.jupiter.api.Assertions.assertTimeoutPreemptively;
 
 import helvo.core.fit.Curves;
-import java.io.File;
 import java.io.IOException;
 import java.io.StringWriter;
 import java.nio.file.Files;
@@ -748,7 +747,7 @@ class HelvoTest {
                 Arguments.of("fit FILE --x Load --y Stretch --encoding klingon", "--encoding"),
                 Arguments.of("fit FILE --x Load --y Stretch --read-as Load", "write COL=WAY"),
                 Arguments.of("check FILE --table 0", "--table is 1 or more"),
-                Arguments.of("check FILE --turn around", "choose long or transposed"),
+                Arguments.of("check FILE --turn around", "or transposed"),
                 Arguments.of("fit FILE --x Load --y Stretch --only Load<much", "the limit must be one of numbers"),
                 Arguments.of("draw FILE --x Load --y Stretch --out f.png --x-limits 5..1", "must be less"),
                 Arguments.of(
@@ -1059,7 +1058,7 @@ class HelvoTest {
                         .lines()
                         .filter(line -> line.contains(".csv: "))
                         .map(line -> line.substring(0, line.indexOf(':'))))
-                .containsExactly("straight.csv", "falling.csv");
+                .containsExactly(straight, falling);
         Path other = Files.createDirectories(folder.resolve("other")).resolve("straight.csv");
         Files.writeString(other, "x,y\n1,9\n2,8\n3,7\n");
         out.getBuffer().setLength(0);
@@ -1069,10 +1068,7 @@ class HelvoTest {
                         .filter(line -> line.contains(".csv: "))
                         .map(line -> line.substring(0, line.indexOf(':'))))
                 .as("files of one name are told apart")
-                .containsExactly(
-                        folder.getFileName() + File.separator + "straight.csv",
-                        "other" + File.separator + "straight.csv",
-                        "falling.csv");
+                .containsExactly(straight, other.toString(), falling);
         assertThat(helvo("fit", straight, falling, "--x", "x", "--y", "y", "--residuals", "r.csv"))
                 .isEqualTo(2);
         assertThat(helvo(

@@ -175,7 +175,7 @@ class MannersTest {
                         "Cord"))
                 .isZero();
         assertThat(run.out.toString())
-                .startsWith("pull.csv: Twice against Load, by Cord, only rows where Load is below 9; Twice = "
+                .startsWith(table + ": Twice against Load, by Cord, only rows where Load is below 9; Twice = "
                         + "2 Stretch. "
                         + "Helvo ")
                 .containsPattern("\ndry\nTwice = ")

@@ -7,6 +7,7 @@ import helvo.core.study.Study;
 import helvo.core.style.AxisPlace;
 import helvo.core.style.FigureStyle;
 import helvo.core.style.MarkerShape;
+import helvo.core.table.Role;
 import helvo.core.table.SeriesKey;
 import helvo.files.UnreadableFile;
 import helvo.files.study.StudyFile;
@@ -17,6 +18,7 @@ import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.List;
 import java.util.stream.Stream;
+import org.assertj.core.data.Percentage;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -282,6 +284,83 @@ class StudyCommandsTest {
         String byMean =
                 fits(line + "--when 3.25 --measured 3").get(0).get("readings").toString();
         assertThat(byValues).isEqualTo(byMean).contains("3.25");
+    }
+
+    /// Repeats side by side give what a table gives in which somebody averaged them, or put them under one another.
+    @Test
+    void repeatsAreOneQuantity() throws IOException, UnreadableFile {
+        Files.writeString(path("side.csv"), """
+                Conc (mg/L),A1 (AU),A2 (AU),A3 (AU),Lot
+                0,0.01,0.02,0.03,a
+                2,0.21,0.23,0.22,b
+                4,0.4,0.46,,a
+                8,0.79,0.83,0.87,b
+                """);
+        Files.writeString(path("means.csv"), """
+                Conc (mg/L),A (AU),u
+                0,0.02,0.01
+                2,0.22,0.01
+                4,0.43,0.04242640687119285
+                8,0.83,0.04
+                """);
+        Files.writeString(path("long.csv"), """
+                Conc (mg/L),A (AU)
+                0,0.01\n0,0.02\n0,0.03\n2,0.21\n2,0.23\n2,0.22\n4,0.4\n4,0.46\n8,0.79\n8,0.83\n8,0.87
+                """);
+        String repeats = "fit @side.csv --x Conc --weights stated";
+        JsonNode means =
+                fits(repeats, "--repeats", "A1,A2,A3", "--save", path("r.helvo").toString());
+        JsonNode averaged = fits("fit @means.csv --x Conc --y A --y-bar u --weights stated");
+        for (String part : List.of("/0/coefficients/1/value", "/0/coefficients/1/standardError", "/0/chi2")) {
+            assertThat(means.at(part).asDouble())
+                    .as(part)
+                    .isNotZero()
+                    .isCloseTo(averaged.at(part).asDouble(), Percentage.withPercentage(1e-9));
+        }
+        assertThat(fits("fit @r.helvo")).isEqualTo(means);
+        JsonNode named = fits(repeats, "--repeats", "Absorbance [AU] = #2, \"A2\", A3", "--repeats-as", "se");
+        assertThat(JSON.readTree(out()).at("/y/name").asString()).isEqualTo("Absorbance");
+        assertThat(named.at("/0/coefficients/1/standardError").asDouble())
+                .isLessThan(means.at("/0/coefficients/1/standardError").asDouble() * 0.65);
+        String points = "fit @side.csv --x Conc --repeats-as points";
+        JsonNode all =
+                fits(points, "--repeats", "A1,A2,A3", "--save", path("p.helvo").toString());
+        JsonNode under = fits("fit @long.csv --x Conc --y A");
+        assertThat(all.at("/0/coefficients")).isEqualTo(under.at("/0/coefficients"));
+        assertThat(fits("fit @p.helvo")).as("the only figure with points").isEqualTo(all);
+        assertThat(fits("fit @side.csv --x Conc --y A", "--turn", "long=A1,A2,A3")
+                        .at("/0/coefficients/1/value"))
+                .isEqualTo(under.at("/0/coefficients/1/value"));
+        assertThat(fits(points, "--repeats", "A1,A2,A3", "--by", "Lot")).hasSize(3);
+        helvo("fit @side.csv --x Conc --repeats A1,A2,A3");
+        assertThat(out()).contains("A1,A2,A3 (repeats, mean ± sd)");
+        helvo("new @s.helvo --data @side.csv --x Conc --y A1");
+        assertThat(helvo("edit @s.helvo --repeats A2,A3")).as(err()).isZero();
+        assertThat(study("s.helvo")
+                        .tables()
+                        .getFirst()
+                        .first(Role.Y)
+                        .orElseThrow()
+                        .name())
+                .isEqualTo("A");
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', quoteCharacter = '`', textBlock = """
+            --x Load --repeats Stretch                       | needs two different columns at least
+            --x Load --repeats Stretch,Stretch               | needs two different columns at least
+            --x Load --repeats Stretch,Load                  | “Load” is x.
+            --x Load --repeats Stretch,Cord                  | “Cord” holds text
+            --x Load --repeats Stretch,Twice                 | “Twice”
+            --x #4 --repeats Stretch,Load                    | these columns are in different units (mm, N)
+            --x Load --repeats Stretch,#4                    | say what they measure: "Absorbance = Stretch,#4"
+            --x Load --repeats a=Stretch,#4 --repeats-as all | choose sd, se or points
+            --x Load --y Stretch --turn long=Cord,Load       | “Cord” holds no numbers
+            --x Load --y Stretch --turn wide=Cord,Load       | choose long
+            """)
+    void whatRepeatsNothingIsSaid(String options, String sentence) {
+        assertThat(helvo("fit @cords.csv " + options)).isIn(1, 2);
+        assertThat(err()).contains(sentence);
     }
 
     @Test

@@ -22,6 +22,8 @@ import org.apache.commons.statistics.distribution.FDistribution;
 record OutlierTest(int[] places, double studentised, double p) {
     /// A point that a curve must pass through has no residual to speak of.
     private static final double MIN_LEVERAGE_GAP = 1e-10;
+    /// Of a sum, its rounding at most.
+    private static final double ROUNDING = 1e-12;
     /// So many points are compared in all pairs.
     private static final int MOST_COMPARED = 100;
     /// Of the error that may be made: for one, two and three.
@@ -186,7 +188,7 @@ record OutlierTest(int[] places, double studentised, double p) {
                 ? 0
                 : taken(scatter, Arrays.stream(set).filter(other -> other != k).toArray());
         return Math.copySign(
-                Math.sqrt((whole - without) / variance(scatter, squares, whole, set.length)), scatter.e()[k]);
+                Math.sqrt(gain(whole, without) / variance(scatter, squares, whole, set.length)), scatter.e()[k]);
     }
 
     private static double variance(OrthogonalResiduals scatter, double squares, double taken, int size) {
@@ -194,10 +196,16 @@ record OutlierTest(int[] places, double studentised, double p) {
                 Math.max(squares - taken, OrthogonalResiduals.ROUNDING_SHARE * squares) / (scatter.freedom() - size));
     }
 
+    /// What further points take off, where it is more than the rounding of what is taken off in all.
+    private static double gain(double taken, double before) {
+        double gain = taken - before;
+        return gain > ROUNDING * taken ? gain : 0;
+    }
+
     private static double chance(
             OrthogonalResiduals scatter, double squares, double taken, double before, int more, int size) {
         double variance = variance(scatter, squares, taken, size);
-        double statistic = Math.max(0, taken - before) / variance;
+        double statistic = gain(taken, before) / variance;
         return scatter.known() && variance == 1
                 ? ChiSquaredDistribution.of(more).survivalProbability(statistic)
                 : FDistribution.of(more, scatter.freedom() - size).survivalProbability(statistic / more);

@@ -12,6 +12,7 @@ import helvo.core.table.Derivation;
 import helvo.core.table.Heading;
 import helvo.core.table.Kind;
 import helvo.core.table.Role;
+import helvo.core.table.Statistic;
 import helvo.core.table.Table;
 import helvo.core.unit.Conversion;
 import java.util.ArrayList;
@@ -78,6 +79,18 @@ public final class Derivations {
                         yield Optional.of(row -> source.cell(row) instanceof Cell.Empty
                                 ? Cell.EMPTY
                                 : new Cell.Text(set.contains(source.cell(row)) ? name : others));
+                    }
+                    case Derivation.RowStatistic(Statistic statistic, List<Integer> of) -> {
+                        List<Cells> repeats = of.stream()
+                                .map(source -> table.column(source).cells())
+                                .toList();
+                        yield Optional.of(row -> {
+                            double value = statistic.of(repeats.stream()
+                                    .mapToDouble(each -> each.number(row))
+                                    .filter(Double::isFinite)
+                                    .toArray());
+                            return Double.isFinite(value) ? new Cell.Number(value) : Cell.EMPTY;
+                        });
                     }
                     case Derivation.Group _, Derivation.GroupStatistic _, Derivation.Reshaped _ -> Optional.empty();
                 };
@@ -246,6 +259,43 @@ public final class Derivations {
                             Cells.NONE));
         }
         return table.withColumns(columns);
+    }
+
+    /// The table with the mean of columns that repeat one quantity and its spread, behind them: the mean is y in their
+    /// place, the spread its bars.
+    ///
+    /// @param repeats ids of at least two columns
+    /// @param spread  a statistic that can be the length of a bar
+    public static Table withMean(Table table, List<Integer> repeats, Heading heading, Statistic spread) {
+        List<Column> sources = repeats.stream().map(table::column).toList();
+        int id = table.nextColumnId();
+        var columns = new ArrayList<>(table.columns().stream()
+                .map(each -> repeats.contains(each.id())
+                                || sources.stream()
+                                        .anyMatch(source -> table.barOf(source).equals(Optional.of(each)))
+                        ? each.withRole(Role.NONE)
+                        : each)
+                .toList());
+        int place = placeBehind(table, repeats);
+        columns.add(place, ofRepeats(id, heading, Role.Y, SIX_DIGITS, Statistic.MEAN, repeats));
+        columns.add(
+                place + 1,
+                ofRepeats(
+                        id + 1, spread.heading(heading), Role.Y_BAR, new ColumnFormat.Significant(3), spread, repeats));
+        return table.withColumns(columns);
+    }
+
+    private static Column ofRepeats(
+            int id, Heading heading, Role role, ColumnFormat format, Statistic statistic, List<Integer> repeats) {
+        return new Column(
+                id,
+                heading,
+                Kind.NUMBER,
+                role,
+                format,
+                statistic.barMeaning(),
+                Optional.of(new Derivation.RowStatistic(statistic, repeats)),
+                Cells.NONE);
     }
 
     private static int placeBehind(Table table, List<Integer> sources) {

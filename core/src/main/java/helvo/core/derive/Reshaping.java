@@ -111,8 +111,56 @@ public final class Reshaping {
                 + column.unit();
     }
 
+    /// The columns of which each value gets a row: those that were chosen and are there still, else those that are
+    /// called alike.
+    private static List<Column> values(Table source, DerivedTable how) {
+        List<Column> values = how.columns().isEmpty()
+                ? wide(source)
+                : source.columns().stream()
+                        .filter(column -> how.columns().contains(column.id()))
+                        .toList();
+        return values.stream().filter(column -> !how.by().contains(column.id())).toList();
+    }
+
+    /// Columns that seem to repeat the quantity of one: those of its unit that are called alike but for a number or
+    /// letter at the end.
+    ///
+    /// @return with the column itself, in their order; alone where there are none
+    public static List<Column> repeatsOf(Column column, Table table) {
+        return table.columns().stream()
+                .filter(each -> each.id() == column.id()
+                        || each.kind() == Kind.NUMBER
+                                && NumberedName.of(each).isPresent()
+                                && stem(each).equals(stem(column)))
+                .toList();
+    }
+
+    /// What repeats are of: the part of their names that is the same, in their unit; empty where there is none.
+    public static Optional<Heading> quantityOf(List<Column> repeats) {
+        return areAlike(repeats)
+                ? NumberedName.of(repeats.getFirst()).map(name -> new Heading(name.stem(), unit(repeats)))
+                : Optional.empty();
+    }
+
+    private static boolean areAlike(List<Column> columns) {
+        return !columns.isEmpty()
+                && columns.stream()
+                        .allMatch(column -> NumberedName.of(column).isPresent()
+                                && stem(column).equals(stem(columns.getFirst())));
+    }
+
     /// Why a table cannot be had in another shape; empty where it can.
-    public static Optional<String> refused(Table table, DerivedTable.Form form) {
+    ///
+    /// @param columns as for [#of]
+    public static Optional<String> refused(Table table, DerivedTable.Form form, List<Integer> columns) {
+        if (!columns.isEmpty()) {
+            return columns.stream()
+                    .map(table::column)
+                    .filter(column -> column.kind() != Kind.NUMBER)
+                    .findFirst()
+                    .map(column -> "“" + column.name() + "” holds no numbers: only columns of numbers are put under "
+                            + "one another.");
+        }
         return form == DerivedTable.Form.ONE_ROW_EACH && wide(table).isEmpty()
                 ? Optional.of("“" + table.name()
                         + "” has no columns that are named "
@@ -131,21 +179,42 @@ public final class Reshaping {
         return ParsedNumber.read(column.name(), DecimalMark.POINT).orElseThrow();
     }
 
-    /// @param id of the new table
-    public static Table of(int id, String name, Table source, DerivedTable.Form form) {
+    /// @param id      of the new table
+    /// @param columns ids of those of which each value gets a row; empty for those that are called alike
+    public static Table of(int id, String name, Table source, DerivedTable.Form form, List<Integer> columns) {
+        List<Column> values = values(source, new DerivedTable(source.id(), List.of(), form, columns));
         List<Integer> by = form == DerivedTable.Form.ONE_ROW_EACH
                 ? source.columns().stream()
-                        .filter(column -> !wide(source).contains(column))
+                        .filter(column -> !values.contains(column))
                         .map(Column::id)
                         .toList()
                 : List.of(source.columns().getFirst().id());
         var empty = new Table(id, name, source.decimalMark(), Optional.empty(), List.of(), ExcludedRows.NONE)
-                .withSummary(Optional.of(new DerivedTable(source.id(), by, form)));
+                .withSummary(Optional.of(new DerivedTable(source.id(), by, form, columns)));
         Table turned = refreshed(empty, source);
+        if (!columns.isEmpty() && source.first(Role.X).isPresent()) {
+            return turned.withColumns(withRolesOf(source, by, values, turned.columns()));
+        }
         List<Column> guessed = RoleGuess.guessed(turned.columns());
         boolean byNumbers =
-                form == DerivedTable.Form.ONE_ROW_EACH && wide(source).stream().allMatch(Reshaping::isNumber);
+                form == DerivedTable.Form.ONE_ROW_EACH && values.stream().allMatch(Reshaping::isNumber);
         return turned.withColumns(byNumbers ? againstHeadings(guessed) : guessed);
+    }
+
+    /// What was x stays so, the values, which come last, are y; those of columns that are called otherwise are groups.
+    private static List<Column> withRolesOf(Table source, List<Integer> by, List<Column> values, List<Column> turned) {
+        var columns = new ArrayList<Column>();
+        for (int id : by) {
+            Column kept = source.column(id);
+            boolean stays = kept.role() == Role.X || kept.role() == Role.X_BAR || kept.role() == Role.BY;
+            columns.add(turned.get(columns.size())
+                    .withBarMeaning(kept.barMeaning())
+                    .withRole(stays ? kept.role() : Role.NONE));
+        }
+        boolean areGroups = !areAlike(values) && source.first(Role.BY).isEmpty();
+        columns.add(turned.get(columns.size()).withRole(areGroups ? Role.BY : Role.NONE));
+        columns.add(turned.get(columns.size()).withRole(Role.Y));
+        return columns;
     }
 
     /// The values, which come last, against the numbers of their headings.
@@ -166,9 +235,8 @@ public final class Reshaping {
     /// by what names them.
     static Table refreshed(Table turned, Table source) {
         DerivedTable summary = turned.summary().orElseThrow();
-        List<Column> fresh = summary.form() == DerivedTable.Form.ONE_ROW_EACH
-                ? oneRowEach(source, summary.by())
-                : transposed(source);
+        List<Column> fresh =
+                summary.form() == DerivedTable.Form.ONE_ROW_EACH ? oneRowEach(source, summary) : transposed(source);
         var columns = new ArrayList<Column>();
         int at = 0;
         for (Column old : turned.columns()) {
@@ -223,16 +291,15 @@ public final class Reshaping {
         return keys.stream().map(column -> column.cells().cell(row)).toList();
     }
 
-    /// For each row and each column that is named by a number, what names the row, that number and the value.
-    private static List<Column> oneRowEach(Table source, List<Integer> by) {
-        List<Column> values = wide(source).stream()
-                .filter(column -> !by.contains(column.id()))
-                .toList();
+    /// For each row and each column of values, what names the row, what names the column and the value.
+    private static List<Column> oneRowEach(Table source, DerivedTable how) {
+        List<Column> values = values(source, how);
         boolean byNumbers = values.stream().allMatch(Reshaping::isNumber);
-        boolean counted =
-                byNumbers || values.stream().allMatch(column -> ending(column).matches("\\d+"));
+        boolean alike = areAlike(values);
+        boolean counted = byNumbers
+                || alike && values.stream().allMatch(column -> ending(column).matches("\\d+"));
         List<Column> kept = source.columns().stream()
-                .filter(column -> by.contains(column.id()))
+                .filter(column -> how.by().contains(column.id()))
                 .toList();
         List<Cells.Builder> cells = kept.stream().map(_ -> new Cells.Builder()).toList();
         var names = new Cells.Builder();
@@ -248,7 +315,7 @@ public final class Reshaping {
                 if (counted) {
                     names.addNumber(byNumbers ? number(value).value() : Integer.parseInt(ending(value)));
                 } else {
-                    names.add(new Cell.Text(ending(value)));
+                    names.add(new Cell.Text(alike ? ending(value) : value.name()));
                 }
                 all.add(value.cells().cell(row));
             }
@@ -262,7 +329,7 @@ public final class Reshaping {
                     cells.get(i).build()));
         }
         columns.add(turned(
-                byNumbers ? nameOf(values) : new Heading("No.", ""),
+                byNumbers ? nameOf(values) : new Heading(alike ? "No." : "Column", ""),
                 counted ? Kind.NUMBER : Kind.TEXT,
                 new ColumnFormat.AsWritten(
                         byNumbers
@@ -274,7 +341,7 @@ public final class Reshaping {
                 names.build()));
         String called = byNumbers
                 ? source.name()
-                : NumberedName.of(values.getFirst()).orElseThrow().stem();
+                : quantityOf(values).map(Heading::name).orElse("Value");
         columns.add(turned(
                 new Heading(called, unit(values)),
                 Kind.NUMBER,

@@ -68,7 +68,7 @@ public final class Summaries {
                 columns,
                 ExcludedRows.NONE,
                 List.of(),
-                Optional.of(new DerivedTable(source.id(), by, DerivedTable.Form.GROUPS)),
+                Optional.of(new DerivedTable(source.id(), by, DerivedTable.Form.GROUPS, List.of())),
                 false,
                 Optional.empty());
         return refreshed(empty, source);

@@ -5,6 +5,7 @@ import helvo.core.fit.FitQuality.About;
 import helvo.core.fit.solver.PowerSums;
 import helvo.core.fit.solver.ScaledPolynomial;
 import helvo.core.numeric.NormalEquations;
+import helvo.core.numeric.Range;
 import helvo.core.points.LowParts;
 import helvo.core.points.Points;
 import helvo.core.points.Scaling;
@@ -24,6 +25,8 @@ public final class PolynomialFit {
     /// Residuals below this part of the terms they are the difference of are the arithmetic's own rounding:
     /// double-double keeps about 2^-104, less what a few dozen operations lose.
     private static final double RELATIVE_ROUNDING = 0x1p-90;
+    /// Of a double, relative to it.
+    private static final double HALF_ULP = 0x1p-53;
     /// Above this part of the sum of squares of y, that of the residuals keeps its digits when it is taken as a
     /// difference.
     private static final double DIFFERENCE_STEP = 1e-8;
@@ -90,7 +93,10 @@ public final class PolynomialFit {
         if (!(Math.min(residuals.hi(), aboutMean.hi())
                 > DIFFERENCE_STEP * sums.square().hi())) {
             var squares = function.sumsOfSquares(points, rests, mean, progress.part(0.7, 1));
-            boolean perfect = squares.largestResidual() <= RELATIVE_ROUNDING * function.sizeOfTerms();
+            boolean perfect = squares.largestResidual()
+                    <= Math.max(
+                            RELATIVE_ROUNDING * function.sizeOfTerms(),
+                            roundingOfValues(points, scaling, scaled, sums.maxAbs()));
             residuals = perfect ? DD.ZERO : squares.ofResiduals();
             aboutMean = squares.aboutMean();
         }
@@ -105,6 +111,20 @@ public final class PolynomialFit {
                 degree == 0 ? aboutMean : residuals,
                 aboutMean,
                 lowest == 1 && intercept == 0 ? sums.square() : aboutMean);
+    }
+
+    /// How far decimals that lie on the curve may lie off it as the doubles next to them: x and y are each off by half
+    /// a unit in their last place. In scaled y.
+    ///
+    /// @param farthest the greatest distance of a scaled x from the centre
+    private double roundingOfValues(Points points, Scaling scaling, DD[] scaled, double farthest) {
+        double steepest = 0;
+        for (int j = Math.max(1, lowest); j <= degree; j++) {
+            steepest += j * Math.abs(scaled[j - lowest].hi()) * Math.pow(farthest, j - 1.0);
+        }
+        return HALF_ULP
+                * (Math.scalb(Range.of(points.y()).maxAbs(), -scaling.yPower())
+                        + steepest * Math.scalb(Range.of(points.x()).maxAbs(), -scaling.xPower()));
     }
 
     private Optional<FitFailureReason> tooLittle(Points all, Points points) {

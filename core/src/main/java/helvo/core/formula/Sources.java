@@ -18,6 +18,7 @@ public final class Sources {
                 Formula.of(kept, table).map(Formula::columns).orElse(List.of());
             case Derivation.PropagatedUncertainty carried -> carried(carried, table);
             case Derivation.Membership membership -> List.of(membership.source());
+            case Derivation.RowStatistic repeats -> repeats.sources();
             case Derivation.Group _, Derivation.GroupStatistic _, Derivation.Reshaped _ -> List.of();
         };
     }

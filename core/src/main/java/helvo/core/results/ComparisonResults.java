@@ -50,7 +50,7 @@ public final class ComparisonResults {
                     .rows();
             new ComparisonResults(figure.numbers(), of.x(), of.y()).lines(comparison, lines);
         }
-        return Optional.of(new Results("Compared", "", "", "", "", List.copyOf(lines)));
+        return Optional.of(new Results("Compared", "", "", "", "", "", List.copyOf(lines)));
     }
 
     private void lines(GroupComparison comparison, List<Line> lines) {

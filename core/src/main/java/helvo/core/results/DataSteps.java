@@ -21,6 +21,7 @@ import helvo.core.table.Column;
 import helvo.core.table.Decision;
 import helvo.core.table.Derivation;
 import helvo.core.table.RowCondition;
+import helvo.core.table.Statistic;
 import helvo.core.table.Table;
 import java.util.ArrayList;
 import java.util.List;
@@ -28,6 +29,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.TreeSet;
+import java.util.stream.Collectors;
 
 /// The sentences about what was done to the data behind a figure. What the study itself holds is read off it;
 /// values that were typed over are read off the steps.
@@ -189,6 +191,10 @@ public final class DataSteps {
                     case Derivation.Membership(int of, String set, var _, String others) ->
                         name + " says whether " + table.column(of).name() + " is in the set “" + set + "” or is “"
                                 + others + "”.";
+                    case Derivation.RowStatistic(Statistic statistic, List<Integer> of) ->
+                        name + " is the " + statistic.words().replaceAll(" of$", "") + " of the repeats "
+                                + of.stream().map(id -> table.column(id).name()).collect(Collectors.joining(", "))
+                                + ", row by row.";
                     case Derivation.Group _, Derivation.Reshaped _, Derivation.GroupStatistic _ -> null;
                 });
     }
@@ -266,6 +272,7 @@ public final class DataSteps {
                     ColumnEdit.SetOwnBars _,
                     ColumnEdit.SetBarMeaning _,
                     ColumnEdit.MoveColumn _,
+                    ColumnEdit.AverageRepeats _,
                     ColumnEdit.Derive _,
                     ColumnEdit.SetFormula _,
                     ColumnEdit.NameSet _,

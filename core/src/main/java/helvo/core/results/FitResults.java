@@ -402,7 +402,8 @@ final class FitResults {
     }
 
     /// A straight line is judged by r, a bent curve by how little it leaves.
-    private Optional<String> verdict() {
+    /// How well the curve fits, in a sentence.
+    Optional<String> verdict() {
         return fit.curve() instanceof Mean
                 ? Optional.empty()
                 : fit.curve().degree() == 1 ? series.correlation().map(this::strength) : left();

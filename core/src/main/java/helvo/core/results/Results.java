@@ -23,8 +23,10 @@ import java.util.stream.Stream;
 /// @param where    what the equation's letter stands for where it is not x itself: "t = Year − 2002"; else empty
 /// @param exact    the equation in symbols at full precision, as it is copied
 /// @param units    what the equation's names are measured in, and what ± says at its coefficients
+/// @param verdict  how well the curve fits, in a sentence that is among the lines too; empty where there is none
 /// @param lines    the rest, from top to bottom
-public record Results(String series, String equation, String where, String exact, String units, List<Line> lines) {
+public record Results(
+        String series, String equation, String where, String exact, String units, String verdict, List<Line> lines) {
     /// What ± says at coefficients.
     public static final String STANDARD_ERROR = "± one standard error";
     /// What ± says at readings and differences.
@@ -73,19 +75,21 @@ public record Results(String series, String equation, String where, String exact
         return switch (series.chosen()) {
             case FitOutcome.Fitted(Fit fit) -> {
                 var equation = new EquationText(series.equation().orElseThrow(), figure.numbers());
+                var fitted = new FitResults(figure, series, fit);
                 yield new Results(
                         series.label(),
                         equation.inNames(x.symbol(), y.symbol()),
                         equation.where(x.symbol()).orElse(""),
                         equation.exact(),
                         units(x, y, fit),
-                        new FitResults(figure, series, fit).lines());
+                        fitted.verdict().orElse(""),
+                        fitted.lines());
             }
             case FitOutcome.NotFitted(var curve, var reason) -> {
                 var lines = new ArrayList<Line>();
                 lines.add(new Line.Sentence(curve.name() + ": " + reason.sentence(figure.numbers()), true));
                 lines.add(new Line.Sentence(rows(series.rows()), false));
-                yield new Results(series.label(), "", "", "", "", List.copyOf(lines));
+                yield new Results(series.label(), "", "", "", "", "", List.copyOf(lines));
             }
         };
     }
@@ -96,7 +100,7 @@ public record Results(String series, String equation, String where, String exact
     }
 
     public Results withLines(List<Line> other) {
-        return new Results(series, equation, where, exact, units, List.copyOf(other));
+        return new Results(series, equation, where, exact, units, verdict, List.copyOf(other));
     }
 
     /// Without further statistics and covariances: what half a page holds.
@@ -178,11 +182,19 @@ public record Results(String series, String equation, String where, String exact
     public String printed() {
         var text = new StringBuilder(equation.isEmpty() ? series : equation).append('\n');
         text.append(where.isEmpty() ? "" : "with " + where + "\n").append(units.isEmpty() ? "" : units + "\n");
-        return text + printedLines();
+        text.append(verdict.isEmpty() ? "" : verdict + "\n");
+        return text
+                + printed(lines.stream()
+                        .filter(line -> !line.equals(new Line.Sentence(verdict, false)))
+                        .toList());
     }
 
     /// What is below the equation.
     public String printedLines() {
+        return printed(lines);
+    }
+
+    private static String printed(List<Line> lines) {
         var text = new StringBuilder();
         for (Line line : lines) {
             text.append(
@@ -245,15 +257,18 @@ public record Results(String series, String equation, String where, String exact
     }
 
     static String rows(RowUse rows) {
-        var text = new StringBuilder(
-                RootLocale.format("%,d of %,d %s used", rows.used(), rows.given(), rows.given() == 1 ? "row" : "rows"));
-        if (rows.excluded().length > 0) {
-            text.append("; excluded: ").append(numbers(rows.excluded()));
-        }
-        if (rows.unusable().length > 0) {
-            text.append("; no number in ").append(numbers(rows.unusable()));
-        }
-        return text.append('.').toString();
+        String leftOut = leftOut(rows);
+        return RootLocale.format("%,d of %,d %s used", rows.used(), rows.given(), rows.given() == 1 ? "row" : "rows")
+                + (leftOut.isEmpty() ? "" : "; " + leftOut) + ".";
+    }
+
+    /// "excluded: row 3; no number in rows 7, 9"; empty where all rows were used.
+    public static String leftOut(RowUse rows) {
+        return Stream.of(
+                        rows.excluded().length > 0 ? "excluded: " + numbers(rows.excluded()) : "",
+                        rows.unusable().length > 0 ? "no number in " + numbers(rows.unusable()) : "")
+                .filter(each -> !each.isEmpty())
+                .collect(Collectors.joining("; "));
     }
 
     static String numbers(int[] rows) {

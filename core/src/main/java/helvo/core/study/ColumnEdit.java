@@ -20,6 +20,7 @@ import helvo.core.table.Derivation;
 import helvo.core.table.Heading;
 import helvo.core.table.Kind;
 import helvo.core.table.Role;
+import helvo.core.table.Statistic;
 import helvo.core.table.Table;
 import helvo.core.table.UniformBarLength;
 import java.util.ArrayList;
@@ -274,6 +275,31 @@ public sealed interface ColumnEdit extends TableChange {
         @Override
         public String sentenceOfTable(Table before) {
             return "Derive " + heading.text() + " = " + Formula.written(new Derivation.Formula(formula), before);
+        }
+    }
+
+    /// The mean of columns that repeat one quantity, as y in their place, with its spread as bars; see
+    /// [Derivations#withMean].
+    ///
+    /// @param columns at least two
+    /// @param spread that the bars are: a standard deviation, a standard error or half of the range
+    record AverageRepeats(int table, List<Integer> columns, Heading heading, Statistic spread) implements ColumnEdit {
+        public AverageRepeats {
+            columns = List.copyOf(columns);
+            Require.require(columns.stream().distinct().count() > 1, "repeats are in two columns at least");
+            Require.require(spread.isSpread(), "%s can be no bar", spread);
+        }
+
+        @Override
+        public Table change(Table before) {
+            return Derivations.withMean(before, columns, heading, spread);
+        }
+
+        @Override
+        public String sentenceOfTable(Table before) {
+            return heading.text() + ": the mean of "
+                    + columns.stream().map(id -> before.column(id).name()).collect(Collectors.joining(", ")) + " ± "
+                    + spread.barMeaning().words();
         }
     }
 

@@ -41,6 +41,7 @@ public sealed interface Edit permits StudyEdit, TableChange, FigureEdit {
                     ColumnEdit.ScaleBars _,
                     ColumnEdit.SetOwnBars _,
                     ColumnEdit.SetBarMeaning _,
+                    ColumnEdit.AverageRepeats _,
                     ColumnEdit.Derive _,
                     ColumnEdit.SetFormula _,
                     ColumnEdit.NameSet _,

@@ -177,17 +177,29 @@ public sealed interface StudyEdit extends Edit {
     }
 
     /// What a table says in another shape, as a table that follows it, with a figure over it; see [Reshaping].
-    record Reshape(int table, String name, DerivedTable.Form form) implements StudyEdit {
+    ///
+    /// @param columns of which each value gets a row; empty for those that are called alike
+    record Reshape(int table, String name, DerivedTable.Form form, List<Integer> columns) implements StudyEdit {
+        public Reshape {
+            columns = columns == null ? List.of() : List.copyOf(columns);
+        }
+
+        public Reshape(int table, String name, DerivedTable.Form form) {
+            this(table, name, form, List.of());
+        }
+
         @Override
         public Study apply(Study study) {
             int id = study.nextTableId();
             return study.withTableAndFigure(
-                    Reshaping.of(id, name, study.table(table), form), Figure.of(study.nextFigureId(), id));
+                    Reshaping.of(id, name, study.table(table), form, columns), Figure.of(study.nextFigureId(), id));
         }
 
         @Override
         public String sentence(Study before) {
-            return "Turn the table “" + before.table(table).name() + "”: " + form.words();
+            Table source = before.table(table);
+            return "Turn the table “" + source.name() + "”: " + form.words()
+                    + (columns.isEmpty() ? "" : " of " + Summarise.named(source, columns));
         }
     }
 

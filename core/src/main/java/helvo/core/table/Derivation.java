@@ -49,4 +49,21 @@ public sealed interface Derivation {
 
     /// In a summary: a statistic over a group's cells in a column of the source.
     record GroupStatistic(Statistic statistic, int source) implements Derivation {}
+
+    /// A statistic over the cells of a row in several columns, which repeat one quantity; those without a number count
+    /// as not measured.
+    record RowStatistic(Statistic statistic, List<Integer> sources) implements Derivation {
+        public RowStatistic {
+            sources = List.copyOf(sources);
+            require(sources.size() > 1, "repeats are in two columns at least");
+        }
+    }
+
+    /// Whether it follows cells of the same row and table.
+    default boolean isOfRow() {
+        return switch (this) {
+            case Formula _, PropagatedUncertainty _, Membership _, RowStatistic _ -> true;
+            case Group _, Reshaped _, GroupStatistic _ -> false;
+        };
+    }
 }

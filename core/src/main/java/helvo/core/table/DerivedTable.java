@@ -9,7 +9,8 @@ import java.util.List;
 /// @param source id of the table that is followed; rows of it that are excluded are left out
 /// @param by     ids of its columns: those to group by, in the order of their first rows; those that name the rows;
 ///               the one whose cells name the columns
-public record DerivedTable(int source, List<Integer> by, Form form) {
+/// @param columns ids of its columns of which each value gets a row; empty for those that are called alike
+public record DerivedTable(int source, List<Integer> by, Form form, List<Integer> columns) {
     /// What the table makes of its source.
     public enum Form {
         GROUPS("averages of repeats"),
@@ -30,6 +31,7 @@ public record DerivedTable(int source, List<Integer> by, Form form) {
     public DerivedTable {
         by = List.copyOf(by);
         form = form == null ? Form.GROUPS : form;
+        columns = columns == null ? List.of() : List.copyOf(columns);
         require(form != Form.GROUPS || !by.isEmpty(), "a summary needs a column to group by");
     }
 }

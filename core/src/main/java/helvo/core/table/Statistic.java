@@ -33,7 +33,11 @@ public enum Statistic {
 
     /// What a bar of this length means; it can be one only where it measures a spread.
     public BarMeaning barMeaning() {
-        return isSpread() && this != HALF_RANGE ? BarMeaning.STANDARD_DEVIATION : BarMeaning.HALF_RANGE;
+        return switch (this) {
+            case STANDARD_DEVIATION -> BarMeaning.STANDARD_DEVIATION;
+            case STANDARD_ERROR -> BarMeaning.STANDARD_ERROR;
+            case MEAN, MEDIAN, SUM, COUNT, LEAST, GREATEST, RANGE, HALF_RANGE -> BarMeaning.HALF_RANGE;
+        };
     }
 
     /// Whether it can serve as the half length of a bar.

@@ -84,9 +84,8 @@ public record Table(
     /// Rows by the columns that follow no others of this table.
     public int rowsTyped() {
         return columns.stream()
-                .filter(column -> !(column.derivation().orElse(null) instanceof Derivation.Formula
-                        || column.derivation().orElse(null) instanceof Derivation.PropagatedUncertainty
-                        || column.derivation().orElse(null) instanceof Derivation.Membership))
+                .filter(column ->
+                        column.derivation().filter(Derivation::isOfRow).isEmpty())
                 .mapToInt(column -> column.cells().size())
                 .max()
                 .orElse(0);

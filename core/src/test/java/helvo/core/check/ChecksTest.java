@@ -157,6 +157,20 @@ class ChecksTest {
                 .containsExactly(Kind.NEXT_TERM);
         double[] y = X.clone();
         y[4] = 50;
+        double[] straight = {0, 2 * 4.4, 2 * 8.3, 2 * 12.2, 2 * 16.1};
+        assertThat(judgement(Points.of(new double[] {0, 2, 4, 6, 8}, straight)).speaking())
+                .as("where all others lie on one line, their rounding makes none of them odd")
+                .singleElement()
+                .satisfies(odd -> assertThat(odd.rows()).containsExactly(0));
+        double[] decimals = {1, 1.7, 2.4, 3.1, 3.8, 4.5, 5.2, 5.9, 6.6, 7.3, 8, 8.7, 9.4, 10.1, 10.8, 11.5, 12.2, 12.9};
+        assertThat(judgement(Points.of(
+                                IntStream.rangeClosed(1, decimals.length)
+                                        .asDoubleStream()
+                                        .toArray(),
+                                decimals))
+                        .speaking())
+                .as("decimals on a line, which no doubles are")
+                .isEmpty();
         assertThat(judgement(Points.of(X, y)).speaking()).singleElement().satisfies(odd -> assertThat(odd.rows())
                 .containsExactly(4));
     }

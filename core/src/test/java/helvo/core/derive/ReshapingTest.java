@@ -139,7 +139,8 @@ class ReshapingTest {
                 column(2, "Absorbance 1", 0.01, 0.11),
                 column(3, "Absorbance 2", 0.02, 0.12),
                 column(4, "Absorbance 3", 0.03, 0.13));
-        assertThat(Reshaping.refused(repeats, DerivedTable.Form.ONE_ROW_EACH)).isEmpty();
+        assertThat(Reshaping.refused(repeats, DerivedTable.Form.ONE_ROW_EACH, List.of()))
+                .isEmpty();
         Table turned = turned(repeats, DerivedTable.Form.ONE_ROW_EACH).table(2);
         assertThat(turned.columns()).extracting(Column::name).containsExactly("Standard", "No.", "Absorbance");
         assertThat(turned.columns()).extracting(Column::role).containsExactly(Role.X, Role.NONE, Role.Y);
@@ -158,7 +159,8 @@ class ReshapingTest {
         assertThat(rows(lettered)).containsExactly(List.of("5", "a", "1"), List.of("5", "b", "2"));
         assertThat(Reshaping.refused(
                         table(column(1, "Load", 5), column(2, "Stretch", 1), column(3, "Mass", 2)),
-                        DerivedTable.Form.ONE_ROW_EACH))
+                        DerivedTable.Form.ONE_ROW_EACH,
+                        List.of()))
                 .hasValueSatisfying(why -> assertThat(why).contains("there is nothing to give a row to each value of"));
     }
 

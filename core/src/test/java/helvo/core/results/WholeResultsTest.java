@@ -216,7 +216,7 @@ class WholeResultsTest {
                         readings.when(series, fit, -1e9, 0))
                 .flatMap(List::stream)
                 .toList();
-        return new Results("", "asked", "", "", "", lines).printed();
+        return new Results("", "asked", "", "", "", "", lines).printed();
     }
 
     @ParameterizedTest

@@ -23,6 +23,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
+import java.util.stream.DoubleStream;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import net.jqwik.api.ForAll;
@@ -197,6 +198,10 @@ class EditLawsTest {
                         .toList());
     }
 
+    private static Cell cell(double value) {
+        return Double.isNaN(value) ? Cell.EMPTY : new Cell.Number(value);
+    }
+
     /// Derived columns, and a summary of the table, are after any edits what they would be if they were made then.
     @Property(tries = 200, seed = "26")
     void whatFollowsIsNeverBehind(@ForAll Random random) {
@@ -204,6 +209,7 @@ class EditLawsTest {
                 any(random),
                 new ColumnEdit.Derive(1, new Heading("Work", ""), "{2} * {3} + 1", Role.NONE, false),
                 new ColumnEdit.NameSet(1, CORD, "wet", List.of(new Cell.Text("salt")), "other"),
+                new ColumnEdit.AverageRepeats(1, List.of(LOAD, STRETCH), new Heading("Both", ""), Statistic.HALF_RANGE),
                 new StudyEdit.Summarise(
                         1, "Means", List.of(LOAD), List.of(STRETCH), List.of(Statistic.MEAN, Statistic.COUNT)));
         for (int i = 0; i < 8; i++) {
@@ -212,12 +218,18 @@ class EditLawsTest {
         Table table = study.table(1);
         Column work = named(table, "Work");
         Column set = named(table, "wet");
+        Column both = named(table, "Both");
+        Column spread = named(table, "half range of Both");
         var sums = new HashMap<Double, List<Double>>();
         for (int row = 0; row < table.rows(); row++) {
             double load = table.column(LOAD).cells().number(row);
             double stretch = table.column(STRETCH).cells().number(row);
             boolean isGiven = Double.isFinite(load) && Double.isFinite(stretch);
             assertThat(work.cells().cell(row)).isEqualTo(isGiven ? new Cell.Number(load * stretch + 1) : Cell.EMPTY);
+            double[] given =
+                    DoubleStream.of(load, stretch).filter(Double::isFinite).toArray();
+            assertThat(both.cells().cell(row)).isEqualTo(cell(Statistic.MEAN.of(given)));
+            assertThat(spread.cells().cell(row)).isEqualTo(cell(Statistic.HALF_RANGE.of(given)));
             assertThat(set.cells().cell(row))
                     .isEqualTo(
                             switch (table.column(CORD).cells().cell(row)) {

@@ -220,6 +220,12 @@ class StepSentencesTest {
                 "Derive Load² (N²) = Load^2");
         all.put(new ColumnEdit.SetFormula(1, 4, new Heading("±", "mm"), "{2}/2"), "Derive ± (mm) = Load/2 instead");
         all.put(
+                new ColumnEdit.AverageRepeats(1, List.of(2, 3), new Heading("Both", "mm"), Statistic.STANDARD_ERROR),
+                "Both (mm): the mean of Load, Stretch ± one standard error");
+        all.put(
+                new StudyEdit.Reshape(1, "Turned", DerivedTable.Form.ONE_ROW_EACH, List.of(2, 3)),
+                "Turn the table “Stretch”: one row for each value of Load, Stretch");
+        all.put(
                 new ColumnEdit.NameSet(1, 2, "light", List.of(new Cell.Number(1), new Cell.Number(2)), "heavy"),
                 "Call rows with Load 1, 2 “light” and split by it");
         all.put(new ColumnEdit.AddColumn(1), "Add a column");

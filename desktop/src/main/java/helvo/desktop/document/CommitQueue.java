@@ -144,6 +144,7 @@ final class CommitQueue {
                             StudyEdit.Reshape _,
                             StudyEdit.Convert _,
                             StudyEdit.Compound _,
+                            ColumnEdit.AverageRepeats _,
                             ColumnEdit.Derive _,
                             ColumnEdit.SetFormula _,
                             ColumnEdit.SetKind _,

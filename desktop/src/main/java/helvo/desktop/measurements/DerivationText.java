@@ -6,6 +6,7 @@ import helvo.core.table.Column;
 import helvo.core.table.Derivation;
 import helvo.core.table.Table;
 import java.util.Optional;
+import java.util.stream.Collectors;
 
 /// The description of a derived column in words.
 final class DerivationText {
@@ -22,6 +23,9 @@ final class DerivationText {
                 RootLocale.format(
                         "“%s” where %s is one of %d values",
                         name, table.column(of).name(), values.size());
+            case Derivation.RowStatistic(var statistic, var of) ->
+                "The " + statistic.words().replaceAll(" of$", "") + " of "
+                        + of.stream().map(id -> table.column(id).name()).collect(Collectors.joining(", "));
             case Derivation.Group _ -> "One row for each different " + column.name();
             case Derivation.Reshaped _ -> column.name() + ", follows the table that was turned";
             case Derivation.GroupStatistic _ -> column.name() + ", follows its source";

@@ -72,6 +72,11 @@ public final class MeasurementsPane extends VBox {
             }
 
             @Override
+            public void repeats(Column column) {
+                panels.of(RepeatsPanel.class).show(Optional.of(column));
+            }
+
+            @Override
             public void unit(Column column) {
                 panels.of(ConvertPanel.class).show(Optional.of(column));
             }
@@ -327,6 +332,8 @@ public final class MeasurementsPane extends VBox {
                 new SeparatorMenuItem(),
                 menuItem("A column by formula …", () -> showFormula(Optional.empty())),
                 menuItem("Averages of repeats …", () -> panels.show(SummaryPanel.class)),
+                menuItem("Repeats in several columns …", () -> panels.of(RepeatsPanel.class)
+                        .show(grid.chosenColumn())),
                 menuItem("One row for each value", () -> turn(DerivedTable.Form.ONE_ROW_EACH)),
                 menuItem("Turn rows into columns", () -> turn(DerivedTable.Form.ROWS_TO_COLUMNS)),
                 menuItem("A set of values …", () -> panels.show(ValueSetPanel.class)),

@@ -38,6 +38,9 @@ final class RoleTag extends MenuButton {
         /// Another formula of a derived column.
         void formula(Column column);
 
+        /// The columns that repeat what a column measures.
+        void repeats(Column column);
+
         /// The unit to convert a column into.
         void unit(Column column);
     }
@@ -77,6 +80,14 @@ final class RoleTag extends MenuButton {
                             "role-" + column.id() + "-further",
                             false,
                             new ColumnEdit.UseAsFurtherX(table, column.id())));
+        }
+        if (column.kind() == Kind.NUMBER
+                && column.role() != Role.X
+                && !column.role().isBar()) {
+            var repeats = new MenuItem("y, one of several repeats …");
+            repeats.setId("repeats-" + column.id());
+            repeats.setOnAction(_ -> asked.repeats(column));
+            items.add(items.size() - Role.values().length + Role.Y.ordinal() + 1, repeats);
         }
         if (column.role() == Role.Y) {
             items.addAll(axes());

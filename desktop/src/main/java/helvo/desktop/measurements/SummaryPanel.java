@@ -16,7 +16,6 @@ import helvo.desktop.panels.Panels;
 import helvo.desktop.workspace.Workspace;
 import java.util.ArrayList;
 import java.util.EnumMap;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -27,10 +26,8 @@ import javafx.scene.layout.FlowPane;
 
 /// Groups rows by one or more columns and takes statistics of others, as a table that follows this one.
 public final class SummaryPanel extends Panel {
-    private final FlowPane groups = new FlowPane(12, 6);
-    private final FlowPane values = new FlowPane(12, 6);
-    private final Map<Integer, CheckBox> by = new LinkedHashMap<>();
-    private final Map<Integer, CheckBox> of = new LinkedHashMap<>();
+    private final ColumnBoxes by = new ColumnBoxes("summary-by-", this::update);
+    private final ColumnBoxes of = new ColumnBoxes("summary-of-", this::update);
     private final Map<Statistic, CheckBox> statistics = new EnumMap<>(Statistic.class);
     private final Label gives = muted("");
     private Table table;
@@ -52,9 +49,9 @@ public final class SummaryPanel extends Panel {
                 .addAll(
                         heading,
                         strong("One row for each different"),
-                        groups,
+                        by,
                         strong("Of"),
-                        values,
+                        of,
                         strong("Take"),
                         middles,
                         strong("Spread: the first serves as error bars"),
@@ -78,46 +75,21 @@ public final class SummaryPanel extends Panel {
         table = workspace.table().orElseThrow();
         heading.setText("Averages of repeats in " + table.name());
         clearError();
-        fill(groups, by, table.columns(), "summary-by-");
-        fill(
-                values,
-                of,
-                table.columns().stream()
-                        .filter(column -> column.kind() == Kind.NUMBER)
-                        .toList(),
-                "summary-of-");
+        by.fill(table.columns());
+        of.fill(table.columns().stream()
+                .filter(column -> column.kind() == Kind.NUMBER)
+                .toList());
         for (Column column : table.columns()) {
             boolean repeats = column.role() == Role.BY || column.role() == Role.X;
-            select(by, column, repeats);
-            select(of, column, column.role() == Role.Y);
+            by.tick(column, repeats);
+            of.tick(column, column.role() == Role.Y);
         }
         update();
-        by.values().stream().findFirst().ifPresent(this::focus);
+        by.getChildren().stream().findFirst().ifPresent(this::focus);
     }
 
-    private static void select(Map<Integer, CheckBox> boxes, Column column, boolean selected) {
-        CheckBox box = boxes.get(column.id());
-        if (box != null) {
-            box.setSelected(selected);
-        }
-    }
-
-    private void fill(FlowPane pane, Map<Integer, CheckBox> boxes, List<Column> columns, String id) {
-        pane.getChildren().clear();
-        boxes.clear();
-        for (Column column : columns) {
-            var box = new CheckBox(column.name());
-            box.setId(id + column.id());
-            box.setMnemonicParsing(false);
-            box.setMaxWidth(200);
-            box.setOnAction(_ -> update());
-            boxes.put(column.id(), box);
-            pane.getChildren().add(box);
-        }
-    }
-
-    private static <K> List<K> ticked(Map<K, CheckBox> boxes) {
-        return boxes.entrySet().stream()
+    private List<Statistic> taken() {
+        return statistics.entrySet().stream()
                 .filter(box -> box.getValue().isSelected())
                 .map(Map.Entry::getKey)
                 .toList();
@@ -125,15 +97,15 @@ public final class SummaryPanel extends Panel {
 
     /// What is summarised: a column that groups is not.
     private List<Integer> summarised() {
-        var columns = new ArrayList<>(ticked(of));
-        columns.removeAll(ticked(by));
+        var columns = new ArrayList<>(of.ticked());
+        columns.removeAll(by.ticked());
         return columns;
     }
 
     private void update() {
         clearError();
         List<String> headings = summarised().stream()
-                .flatMap(id -> ticked(statistics).stream()
+                .flatMap(id -> taken().stream()
                         .map(statistic ->
                                 statistic.heading(table.column(id).heading()).name()))
                 .toList();
@@ -141,7 +113,7 @@ public final class SummaryPanel extends Panel {
                 headings.isEmpty()
                         ? ""
                         : "Gives the columns "
-                                + ticked(by).stream()
+                                + by.ticked().stream()
                                         .map(id -> table.column(id).name())
                                         .collect(Collectors.joining(", "))
                                 + ", "
@@ -149,16 +121,16 @@ public final class SummaryPanel extends Panel {
     }
 
     private void make() {
-        if (ticked(by).isEmpty()) {
+        if (by.ticked().isEmpty()) {
             showError("Select at least one column to group the rows by.");
         } else if (summarised().isEmpty()) {
             showError("Select at least one column of numbers, other than those to group by.");
-        } else if (ticked(statistics).isEmpty()) {
+        } else if (taken().isEmpty()) {
             showError("Select what to take of them, such as the mean.");
         } else {
             String name = table.name() + " by "
-                    + ticked(by).stream().map(id -> table.column(id).name()).collect(Collectors.joining(", "));
-            workspace.perform(new StudyEdit.Summarise(table.id(), name, ticked(by), summarised(), ticked(statistics)));
+                    + by.ticked().stream().map(id -> table.column(id).name()).collect(Collectors.joining(", "));
+            workspace.perform(new StudyEdit.Summarise(table.id(), name, by.ticked(), summarised(), taken()));
             close();
         }
     }

@@ -179,12 +179,12 @@ public final class ResultsPane extends VBox {
                                                             || workspace
                                                                     .series()
                                                                     .isEmpty()
-                                                    ? new Results("", "", "", "", "", List.of())
+                                                    ? new Results("", "", "", "", "", "", List.of())
                                                     : Results.of(
                                                             figure,
                                                             workspace.series().get()));
                         },
-                        () -> show(new Results("", "", "", "", "", List.of())));
+                        () -> show(new Results("", "", "", "", "", "", List.of())));
     }
 
     private void show(Results results) {

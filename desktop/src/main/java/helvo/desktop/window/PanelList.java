@@ -14,6 +14,7 @@ import helvo.desktop.measurements.DerivePanel;
 import helvo.desktop.measurements.FillPanel;
 import helvo.desktop.measurements.FilterPanel;
 import helvo.desktop.measurements.MeasurementGrid;
+import helvo.desktop.measurements.RepeatsPanel;
 import helvo.desktop.measurements.SummaryPanel;
 import helvo.desktop.measurements.ValueSetPanel;
 import helvo.desktop.panels.CommandFinder;
@@ -74,6 +75,9 @@ final class PanelList {
         all.put(
                 SummaryPanel.class,
                 inGuide("measurements#averages-of-repeats", () -> new SummaryPanel(workspace, panels)));
+        all.put(
+                RepeatsPanel.class,
+                inGuide("measurements#averages-of-repeats", () -> new RepeatsPanel(workspace, panels)));
         all.put(ValueSetPanel.class, () -> new ValueSetPanel(workspace, panels));
         all.put(
                 FilterPanel.class,
@@ -110,6 +114,7 @@ final class PanelList {
         DerivePanel.addTo(commands, workspace, panels, grid);
         ConvertPanel.addTo(commands, panels, grid);
         SummaryPanel.addTo(commands, workspace, panels);
+        RepeatsPanel.addTo(commands, workspace, panels, grid);
         ValueSetPanel.addTo(commands, workspace, panels);
         FilterPanel.addTo(commands, workspace, panels);
         LinearisePanel.addTo(commands, workspace, panels);

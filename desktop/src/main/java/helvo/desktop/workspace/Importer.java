@@ -317,14 +317,14 @@ public final class Importer {
                 List.of(
                         way(
                                 wide ? "One row for each value" : "Rows as columns",
-                                Reshaping.of(0, table.name(), table, form),
+                                Reshaping.of(0, table.name(), table, form, List.of()),
                                 () -> turn(table, form)),
                         way("As it stands", table, () -> {}))));
     }
 
     /// Makes a table in another shape that follows a table.
     public void turn(Table table, DerivedTable.Form form) {
-        Reshaping.refused(table, form)
+        Reshaping.refused(table, form, List.of())
                 .ifPresentOrElse(
                         workspace.messages()::show,
                         () -> workspace.perform(new StudyEdit.Reshape(table.id(), table.name() + ", turned", form)));

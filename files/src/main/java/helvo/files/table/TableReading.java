@@ -42,6 +42,7 @@ public record TableReading(String name, Table table, Optional<DerivedTable.Form>
 
     /// The table in the shape that it is brought into.
     public Table shown() {
-        return turn.map(form -> Reshaping.of(0, table.name(), table, form)).orElse(table);
+        return turn.map(form -> Reshaping.of(0, table.name(), table, form, List.of()))
+                .orElse(table);
     }
 }

@@ -11,6 +11,7 @@ import helvo.core.fit.FitOutcome;
 import helvo.core.number.NumberNotation;
 import helvo.core.number.NumberText;
 import helvo.core.prediction.InverseReading;
+import helvo.core.results.Results;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.io.OutputStreamWriter;
@@ -44,6 +45,7 @@ public final class ResultsCsv {
             row.put("Series", series.label());
             row.put("Curve", series.chosen().curve().name());
             row.put("Rows given", Integer.toString(series.rows().given()));
+            row.put("Rows left out", Results.leftOut(series.rows()));
             switch (series.chosen()) {
                 case FitOutcome.Fitted(Fit fit) -> add(row, figure, series, fit);
                 case FitOutcome.NotFitted(var _, var reason) ->

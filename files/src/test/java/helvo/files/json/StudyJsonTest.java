@@ -88,6 +88,7 @@ class StudyJsonTest {
             new ColumnEdit.UseAsFurtherX(1, 3),
             new ColumnEdit.SetKind(1, 2, Kind.DATE, DateText.Order.MONTH_FIRST),
             new StudyEdit.Reshape(1, "Turned", DerivedTable.Form.ROWS_TO_COLUMNS),
+            new ColumnEdit.AverageRepeats(1, List.of(3, 4), new Heading("Both", "mm"), Statistic.STANDARD_DEVIATION),
             new StudyEdit.Convert(1, 2, "kN"),
             new FigureEdit.SetQuantity(1, new QuantityDefinition(new Heading("g", "m/s²"), "4 π² / slope")),
             new FigureEdit.RemoveQuantity(1, "g"),
@@ -335,6 +336,7 @@ class StudyJsonTest {
                         .map(StudyJsonTest::translated))
                 .isEqualTo(ONE_OF_EACH.stream()
                         .filter(edit -> !(edit instanceof StudyEdit.Convert
+                                || edit instanceof ColumnEdit.AverageRepeats
                                 || edit instanceof FigureEdit.SetQuantity
                                 || edit instanceof FigureEdit.RemoveQuantity))
                         .toList());

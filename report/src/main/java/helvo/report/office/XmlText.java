@@ -1,42 +1,79 @@
 package helvo.report.office;
 
-import helvo.report.web.Markup;
+import helvo.report.model.Span;
+import java.io.StringWriter;
 import java.nio.charset.StandardCharsets;
-import java.util.ArrayDeque;
-import java.util.Deque;
+import javax.xml.stream.XMLOutputFactory;
+import javax.xml.stream.XMLStreamException;
+import javax.xml.stream.XMLStreamWriter;
 
-/// Writes XML with escaped text and values.
+/// XML in memory by the platform's writer, element by element. Names are written with their prefixes, which the
+/// outermost element declares.
 public final class XmlText {
-    private final StringBuilder text = new StringBuilder();
-    private final Deque<String> open = new ArrayDeque<>();
+    private static final XMLOutputFactory WRITERS = XMLOutputFactory.newDefaultFactory();
+    private final StringWriter text = new StringWriter();
+    private final XMLStreamWriter xml;
+    private int open;
+
+    private XmlText() {
+        try {
+            xml = WRITERS.createXMLStreamWriter(text);
+        } catch (XMLStreamException e) {
+            throw inMemory(e);
+        }
+    }
 
     /// A document begins.
     public static XmlText document() {
-        var xml = new XmlText();
-        xml.text.append("<?xml version=\"1.0\" encoding=\"UTF-8\" standalone=\"yes\"?>\n");
-        return xml;
+        return new XmlText().raw("<?xml version=\"1.0\" encoding=\"UTF-8\" standalone=\"yes\"?>\n");
+    }
+
+    private interface Step {
+        void write() throws XMLStreamException;
+    }
+
+    private XmlText then(Step step) {
+        try {
+            step.write();
+        } catch (XMLStreamException e) {
+            throw inMemory(e);
+        }
+        return this;
+    }
+
+    private static IllegalStateException inMemory(XMLStreamException e) {
+        return new IllegalStateException("XML in memory", e);
     }
 
     /// @param attributes names and values by turns
     public XmlText open(String name, String... attributes) {
-        tag(name, attributes).append('>');
-        open.push(name);
-        return this;
+        open++;
+        return then(() -> {
+            xml.writeStartElement(name);
+            write(attributes);
+        });
     }
 
     public XmlText close() {
-        text.append("</").append(open.pop()).append('>');
-        return this;
+        open--;
+        return then(xml::writeEndElement);
     }
 
     XmlText empty(String name, String... attributes) {
-        tag(name, attributes).append("/>");
-        return this;
+        return then(() -> {
+            xml.writeEmptyElement(name);
+            write(attributes);
+        });
+    }
+
+    private void write(String... attributes) throws XMLStreamException {
+        for (int i = 0; i < attributes.length; i += 2) {
+            xml.writeAttribute(attributes[i], Span.clean(attributes[i + 1]));
+        }
     }
 
     public XmlText text(String anybodys) {
-        text.append(Markup.escaped(anybodys));
-        return this;
+        return then(() -> xml.writeCharacters(Span.clean(anybodys)));
     }
 
     /// An element with nothing but text in it.
@@ -45,28 +82,23 @@ public final class XmlText {
     }
 
     /// What is XML already, and ours.
-    XmlText raw(String xml) {
-        text.append(xml);
-        return this;
-    }
-
-    private StringBuilder tag(String name, String... attributes) {
-        text.append('<').append(name);
-        for (int i = 0; i < attributes.length; i += 2) {
-            text.append(' ')
-                    .append(attributes[i])
-                    .append("=\"")
-                    .append(Markup.escaped(attributes[i + 1]))
-                    .append('"');
-        }
-        return text;
+    XmlText raw(String ours) {
+        return then(() -> {
+            xml.writeCharacters(""); // ends the tag that is being written
+            xml.flush();
+            text.append(ours);
+        });
     }
 
     @Override
     public String toString() {
-        if (!open.isEmpty()) {
-            throw new IllegalStateException(open + " is still open");
+        if (open > 0) {
+            throw new IllegalStateException(open + " elements are still open");
         }
+        then(() -> {
+            xml.writeCharacters("");
+            xml.flush();
+        });
         return text.toString();
     }
 
