@@ -187,6 +187,9 @@ final class FigureOptions {
             edits.addAll(roles(columns));
         }
         if (repeats.areGiven() && !repeats.areAllPoints()) {
+            if (!nameColumns()) {
+                edits.addAll(noneIsY(table));
+            }
             edits.addAll(repeats.means(new ColumnsByName(
                     file, new StudyEdit.Compound("", edits).apply(study).table(table.id()))));
         }
@@ -229,6 +232,14 @@ final class FigureOptions {
         return analysed.series().stream()
                 .map(SeriesAnalysis::key)
                 .filter(key -> !key.isFurther())
+                .toList();
+    }
+
+    private static List<Edit> noneIsY(Table table) {
+        return table.columns().stream()
+                .filter(column ->
+                        column.role() == Role.Y || column.role() == Role.Y_BAR || column.role() == Role.Y_DOWN)
+                .<Edit>map(column -> new ColumnEdit.SetRole(table.id(), column.id(), Role.NONE))
                 .toList();
     }
 
