@@ -148,7 +148,7 @@ final class AxisOptions {
                     .minorIntervals(minor == null ? style.minorIntervals() : Optional.of(minor)));
         } catch (IllegalArgumentException e) {
             throw arguments.usageError(
-                    "--%1$s-step, --%1$s-minor: %2$s.".formatted(place == AxisPlace.X ? "x" : "y", e.getMessage()));
+                    (place == AxisPlace.X ? "--x-step, --x-minor: " : "--y-step, --y-minor: ") + e.getMessage() + ".");
         }
     }
 

@@ -19,12 +19,12 @@ final class CompletionsCommand extends Command {
             _helvo_values() {
               local option=${COMP_WORDS[COMP_CWORD-1]} typed=${COMP_WORDS[COMP_CWORD]} value
               case $option in
-                %s)
+                OPTIONS)
                   COMPREPLY=()
                   typed=${typed#[\\"\\']}
                   while IFS= read -r value; do
                     if [[ $value == "${typed//\\\\/}"* ]]; then
-                      COMPREPLY+=("$(printf %%q "$value")")
+                      COMPREPLY+=("$(printf %q "$value")")
                     fi
                   done < <(helvo values "${option#--}" -- "${COMP_WORDS[@]:1:COMP_CWORD-1}" 2>/dev/null)
                   ;;
@@ -32,7 +32,7 @@ final class CompletionsCommand extends Command {
               esac
             }
             complete -F _helvo_values -o default helvo
-            """.formatted(String.join("|", ValuesCommand.all()));
+            """.replace("OPTIONS", String.join("|", ValuesCommand.all()));
 
     private String shell;
 

@@ -184,6 +184,32 @@ class MeasurementsTest {
         assertThat(table().columns().get(2).barMeaning()).isEqualTo(BarMeaning.STANDARD_DEVIATION);
     }
 
+    /// Asked for by the tag; the numbers are those of three repeats by hand.
+    @Test
+    void repeatsSideBySideAreOneQuantity(FxRobot robot) throws UnreadableFile {
+        window.open(robot, "Load (N),Stretch 1 (mm),Stretch 2 (mm),Mass (g)\n1,2,3,7\n2,4,6,8\n3,7,7,9\n");
+        robot.clickOn("#role-2").clickOn("#repeats-2");
+        assertThat(window.text("#repeats-name")).isEqualTo("Stretch (mm)");
+        robot.clickOn("#repeats-of-3").clickOn("#repeats-make");
+        assertThat(window.text("#repeats-wrong")).contains("two at least");
+        robot.clickOn("#repeats-of-4").clickOn("#repeats-make");
+        assertThat(window.text("#repeats-wrong")).contains("different units");
+        robot.clickOn("#repeats-of-4").clickOn("#repeats-of-3").clickOn("#repeats-as-half-range");
+        robot.clickOn("#repeats-make");
+        window.settle();
+        assertThat(series().points().y()).containsExactly(2.5, 5, 7);
+        assertThat(series().points().yBars().up()).containsExactly(0.5, 1, 0);
+        assertThat(table().all(Role.Y))
+                .singleElement()
+                .satisfies(y -> assertThat(y.heading().text()).isEqualTo("Stretch (mm)"));
+        DrivenWindow.find(robot, "repeats in several");
+        robot.clickOn("#repeats-of-2").clickOn("#repeats-of-3").clickOn("#repeats-as-points");
+        robot.clickOn("#repeats-make");
+        window.settle();
+        assertThat(table().name()).isEqualTo("bath, all points");
+        assertThat(series().points().y()).containsExactly(2, 3, 4, 6, 7, 7);
+    }
+
     @Test
     void aSetSplitsTheRows(FxRobot robot) {
         show(robot, "Pulls");

@@ -63,7 +63,8 @@ public final class MeasurementsPane extends VBox {
                 .ending(add());
         layout = new LayoutStrip(workspace, importer);
         layout.setMaxWidth(Double.MAX_VALUE);
-        severalY = new SeveralYNotice(workspace);
+        severalY = new SeveralYNotice(
+                workspace, () -> panels.of(RepeatsPanel.class).show(Optional.empty()));
         filter = new FilterLine(() -> panels.show(FilterPanel.class));
         grid = new MeasurementGrid(workspace, importer, new RoleTag.Asked() {
             @Override

@@ -50,7 +50,6 @@ public final class RepeatsPanel extends Panel {
         name.setId("repeats-name");
         name.setAccessibleText("Name of the quantity, with its unit");
         name.setOnAction(_ -> make());
-        name.textProperty().subscribe(_ -> update());
         HBox.setHgrow(name, Priority.ALWAYS);
         var called = new HBox(8, new Label("Quantity (unit)"), name);
         called.setAlignment(Pos.CENTER_LEFT);
@@ -72,6 +71,7 @@ public final class RepeatsPanel extends Panel {
         }
         ways.getToggles().getFirst().setSelected(true);
         ways.selectedToggleProperty().subscribe(_ -> update());
+        name.textProperty().subscribe(_ -> update());
         getChildren()
                 .addAll(
                         heading,

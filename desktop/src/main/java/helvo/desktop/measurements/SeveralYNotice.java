@@ -17,15 +17,17 @@ import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
 
-/// The notice above the table that several columns were taken for y, with the way back, until somebody has given a
-/// column of it a role.
+/// The notice above the table that several columns were taken for y, with the way back and the way on, where they
+/// repeat one quantity, until somebody has given a column of it a role.
 final class SeveralYNotice extends HBox {
     private final Label sentence = new WrappedLabel();
     private final Button back;
     private final Workspace workspace;
 
-    SeveralYNotice(Workspace workspace) {
+    /// @param repeats asks for the columns that repeat one quantity
+    SeveralYNotice(Workspace workspace, Runnable repeats) {
         super(8);
         this.workspace = workspace;
         setId("several-y");
@@ -34,7 +36,12 @@ final class SeveralYNotice extends HBox {
         back = smallButton("only-first-y", "", "Use the first of these columns alone as y", this::keepFirst);
         HBox.setHgrow(sentence, Priority.ALWAYS);
         sentence.setMaxWidth(Double.MAX_VALUE);
-        getChildren().addAll(sentence, back);
+        var ways = new VBox(
+                back,
+                smallButton("several-repeats", "Repeats …", "Use these columns as repeats of one quantity", repeats));
+        ways.setAlignment(Pos.CENTER_RIGHT);
+        ways.setMinWidth(USE_PREF_SIZE);
+        getChildren().addAll(sentence, ways);
     }
 
     void show(Table table, History history) {
@@ -52,6 +59,7 @@ final class SeveralYNotice extends HBox {
 
     private static boolean isChoiceOfRoles(History.Step step, Table table) {
         return step.edit() instanceof ColumnEdit.SetRole(var id, var _, var _) && id == table.id()
+                || step.edit() instanceof ColumnEdit.AverageRepeats repeats && repeats.table() == table.id()
                 || step.edit() instanceof ColumnEdit.UseOneY(var of, var _) && of == table.id();
     }
 
