@@ -147,8 +147,9 @@ final class AxisOptions {
             return style.with(change -> change.step(step == null ? style.step() : Optional.of(step))
                     .minorIntervals(minor == null ? style.minorIntervals() : Optional.of(minor)));
         } catch (IllegalArgumentException e) {
-            throw arguments.usageError(
-                    (place == AxisPlace.X ? "--x-step, --x-minor: " : "--y-step, --y-minor: ") + e.getMessage() + ".");
+            throw arguments.usageError((place == AxisPlace.X ? "--x" : "--y")
+                    + "-step must be greater than 0 and not make too many steps, -minor 1 to "
+                    + AxisStyle.MAX_PARTS + ".");
         }
     }
 

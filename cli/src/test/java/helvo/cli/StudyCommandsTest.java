@@ -286,6 +286,15 @@ class StudyCommandsTest {
         assertThat(byValues).isEqualTo(byMean).contains("3.25");
     }
 
+    /// One group stands below the other in the file: that is no drift.
+    @Test
+    void theRowsOfSeveralGroupsStandInNoOrder() {
+        assertThat(helvo("fit @cords.csv --x Load --y Stretch --by Cord")).isZero();
+        assertThat(out()).contains("\npooled\n").doesNotContain("order of measurement");
+        assertThat(helvo("fit @cords.csv --x Load --y Stretch")).isZero();
+        assertThat(out()).contains("In the order of measurement");
+    }
+
     /// Repeats side by side give what a table gives in which somebody averaged them, or put them under one another.
     @Test
     void repeatsAreOneQuantity() throws IOException, UnreadableFile {

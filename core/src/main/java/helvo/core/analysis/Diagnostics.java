@@ -40,9 +40,11 @@ public record Diagnostics(
         Optional<MinimaxPolynomial> minimax,
         List<ProfileLimits> profiles) {
     /// @param excluded the points with those that were excluded; empty where none was
+    /// @param isPooled whether the points are of several groups, whose rows stand in no common order
     static Diagnostics of(
             Points points,
             Optional<Points> excluded,
+            boolean isPooled,
             Optional<ErrorBarLines> known,
             Optional<Residuals> residuals,
             Progress progress) {
@@ -55,8 +57,9 @@ public record Diagnostics(
                         : left.fit().shared().get().alone() instanceof FitOutcome.Fitted(Fit alone)
                                 ? Optional.of(Residuals.of(alone, left.points(), progress))
                                 : Optional.empty());
-        ResidualDiagnosis judgement =
-                judged.map(left -> ResidualDiagnosis.of(left, progress)).orElse(ResidualDiagnosis.NONE);
+        ResidualDiagnosis judgement = judged.map(left -> ResidualDiagnosis.of(left, progress))
+                .map(all -> isPooled ? all.withoutOrderOfRows() : all)
+                .orElse(ResidualDiagnosis.NONE);
         Optional<BarCoverage> passing = residuals
                 .filter(left -> left.fit().curve().fittedOn() == Curve.FittedOn.Y)
                 .flatMap(left -> BarCoverage.of(left.fit(), left.points(), progress.part(0.5, 0.7)));

@@ -266,6 +266,7 @@ public record SeriesAnalysis(
         return withDiagnostics(Optional.of(Diagnostics.of(
                 points,
                 points.size() > MAX_POINTS_JUDGED_AT_ONCE ? Optional.empty() : rows.withExcluded(points),
+                key.rows() == SeriesKey.Rows.POOLED,
                 known,
                 residuals,
                 progress)));

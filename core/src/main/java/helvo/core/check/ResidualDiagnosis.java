@@ -93,6 +93,17 @@ public record ResidualDiagnosis(
                         .orElse(new double[0]));
     }
 
+    /// Without the question whether neighbours in the order of the rows are alike.
+    public ResidualDiagnosis withoutOrderOfRows() {
+        return new ResidualDiagnosis(
+                checks.stream()
+                        .filter(check -> check.kind() != Kind.DURBIN_WATSON_MEASURED)
+                        .toList(),
+                without,
+                adequateAlternatives,
+                nextTerm);
+    }
+
     /// What has something to say.
     public List<Check> speaking() {
         return checks.stream().filter(Check::isReported).toList();

@@ -9,6 +9,7 @@ import helvo.core.derive.Reshaping;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.StudyEdit;
 import helvo.core.table.Column;
+import helvo.core.table.Derivation;
 import helvo.core.table.DerivedTable;
 import helvo.core.table.Heading;
 import helvo.core.table.Kind;
@@ -107,10 +108,11 @@ public final class RepeatsPanel extends Panel {
         List<Column> numbers = table.columns().stream()
                 .filter(column -> column.kind() == Kind.NUMBER
                         && column.role() != Role.X
-                        && !column.role().isBar())
+                        && !column.role().isBar()
+                        && !(column.derivation().orElse(null) instanceof Derivation.RowStatistic))
                 .toList();
         List<Column> repeats = chosen.filter(numbers::contains)
-                .or(() -> table.first(Role.Y))
+                .or(() -> table.first(Role.Y).filter(numbers::contains))
                 .map(column -> Reshaping.repeatsOf(column, table))
                 .orElse(List.of());
         columns.fill(numbers);
