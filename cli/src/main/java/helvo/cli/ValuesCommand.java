@@ -19,8 +19,8 @@ import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
 
-/// `helvo values`, which shells call while a line is typed: what an option may be followed by, as the files of the line
-/// have it. It is quiet about whatever cannot be read.
+/// `helvo values`, which shells call while a line is typed: what an option may be followed by, as the files of
+/// the line have it. It is quiet about whatever cannot be read.
 final class ValuesCommand extends Command {
     static final String NAME = "values";
     /// Options whose values are names of columns.

@@ -100,9 +100,8 @@ class ApplyTest {
         List<String> results = Files.readAllLines(folder.resolve("all/results.csv"));
         assertThat(results).hasSize(81);
         assertThat(results.getFirst())
-                .startsWith(
-                        "File,Path,Table,Figure,x,y,Series,Curve,Rows given,Rows left out,Rows used,a,Unit of a,Standard error of a,"
-                                + "Low 95 % of a,High 95 % of a,b,Unit of b,");
+                .startsWith("File,Path,Table,Figure,x,y,Series,Curve,Rows given,Rows left out,Rows used,a,"
+                        + "Unit of a,Standard error of a,Low 95 % of a,High 95 % of a,b,Unit of b,");
         assertThat(results.get(1))
                 .startsWith("run 01," + at("runs/run 01.csv") + ",Stretch,Figure,Load (N),Stretch (mm),"
                         + "Stretch,Line,6,,6,1,mm,0,1,1,0.25,mm/N,0,0.25,0.25,1,0,");

@@ -288,10 +288,14 @@ class StudyCommandsTest {
 
     /// One group stands below the other in the file: that is no drift.
     @Test
-    void theRowsOfSeveralGroupsStandInNoOrder() {
-        assertThat(helvo("fit @cords.csv --x Load --y Stretch --by Cord")).isZero();
+    void theRowsOfSeveralGroupsStandInNoOrder() throws IOException {
+        Files.writeString(
+                path("doses.csv"),
+                "Lot,Dose,Response\nA,1,2.1\nA,2,4.2\nA,3,5.8\nA,4,8.1\nB,1,2.9\nB,2,5.6\nB,3,8.9\nB,4,11.7\n"
+                        + "C,1,1.2\nC,2,2.1\nC,3,3.4\nC,4,4.2\n");
+        assertThat(helvo("fit @doses.csv --x Dose --y Response --by Lot")).isZero();
         assertThat(out()).contains("\npooled\n").doesNotContain("order of measurement");
-        assertThat(helvo("fit @cords.csv --x Load --y Stretch")).isZero();
+        assertThat(helvo("fit @doses.csv --x Dose --y Response")).isZero();
         assertThat(out()).contains("In the order of measurement");
     }
 

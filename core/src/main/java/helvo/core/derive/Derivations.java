@@ -261,8 +261,8 @@ public final class Derivations {
         return table.withColumns(columns);
     }
 
-    /// The table with the mean of columns that repeat one quantity and its spread, behind them: the mean is y in their
-    /// place, the spread its bars.
+    /// The table with the mean of columns that repeat one quantity and its spread, behind them: the mean is y in
+    /// their place, the spread its bars.
     ///
     /// @param repeats ids of at least two columns
     /// @param spread  a statistic that can be the length of a bar

@@ -201,7 +201,8 @@ public final class Reshaping {
         return turned.withColumns(byNumbers ? againstHeadings(guessed) : guessed);
     }
 
-    /// What was x stays so, the values, which come last, are y; those of columns that are called otherwise are groups.
+    /// What was x stays so, the values, which come last, are y; those of columns that are called otherwise are
+    /// groups.
     private static List<Column> withRolesOf(Table source, List<Integer> by, List<Column> values, List<Column> turned) {
         var columns = new ArrayList<Column>();
         for (int id : by) {

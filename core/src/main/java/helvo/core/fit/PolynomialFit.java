@@ -113,8 +113,8 @@ public final class PolynomialFit {
                 lowest == 1 && intercept == 0 ? sums.square() : aboutMean);
     }
 
-    /// How far decimals that lie on the curve may lie off it as the doubles next to them: x and y are each off by half
-    /// a unit in their last place. In scaled y.
+    /// How far decimals that lie on the curve may lie off it as the doubles next to them: x and y are each off by
+    /// half a unit in their last place. In scaled y.
     ///
     /// @param farthest the greatest distance of a scaled x from the centre
     private double roundingOfValues(Points points, Scaling scaling, DD[] scaled, double farthest) {

@@ -4,20 +4,16 @@ import helvo.core.Progress;
 import helvo.core.points.Points;
 import helvo.core.task.ForkedTask;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
 import java.util.OptionalDouble;
 
-/// Shapes that take long to search for, compared with others through very many points: samples of the points tell
-/// which of them are far behind, and only the others are fitted to all.
+/// Shapes that take long to search for, compared with others through very many points: some of the points tell which
+/// of them are far behind, and only the others are fitted to all.
 public final class SampledComparison {
     /// With more points shapes are compared by some of them first.
     public static final int MOST_SEARCHED = 20_000;
 
-    /// How many points the samples have, the smaller first: most shapes are far behind in it already.
-    private static final int[] SAMPLES = {1000, 20_000};
-    /// A sample of more than this part of the points saves little.
-    private static final int LEAST_REDUCTION = 4;
+    private static final int SAMPLE = 1000;
     /// A shape with less of the evidence in the sample is not looked for among all points, where it would have less.
     private static final double LEAST_WEIGHT = 1e-6;
 
@@ -28,46 +24,26 @@ public final class SampledComparison {
         if (points.size() <= MOST_SEARCHED) {
             return fitted(shapes, points, progress);
         }
-        List<Curve> rivals = new ArrayList<>(shapes);
-        Curves.offered().stream().filter(rival -> !shapes.contains(rival)).forEach(rivals::add);
-        var out = new HashMap<Curve, FitOutcome>();
-        for (int size : SAMPLES) {
-            if (size > points.size() / LEAST_REDUCTION) {
-                break;
-            }
-            Points sample = sample(points, size);
-            List<FitOutcome> sampled = fitted(rivals, sample, progress.part(0, 0.5));
-            List<OptionalDouble> weights = EvidenceWeights.of(sampled, sample);
-            var near = new ArrayList<Curve>();
-            for (int i = 0; i < rivals.size(); i++) {
-                if (sampled.get(i) instanceof FitOutcome.Fitted(Fit fit)
-                        && weights.get(i).orElse(0) < LEAST_WEIGHT) {
-                    out.put(rivals.get(i), new FitOutcome.NotFitted(fit.curve(), farBehind(fit)));
-                } else if (sampled.get(i) instanceof FitOutcome.NotFitted && size == SAMPLES[0]) {
-                    out.put(rivals.get(i), sampled.get(i));
-                } else {
-                    near.add(rivals.get(i));
-                }
-            }
-            rivals = near;
-        }
-        return ForkedTask.all(shapes.size(), i -> {
-            Curve shape = shapes.get(i);
-            return isSearched(shape) && out.containsKey(shape)
-                    ? out.get(shape)
-                    : shape.fit(points, progress.part(0.5, 1));
-        });
-    }
-
-    /// Evenly along x.
-    private static Points sample(Points points, int most) {
-        int step = (points.size() + most - 1) / most;
+        int step = (points.size() + SAMPLE - 1) / SAMPLE;
         int[] order = points.orderByX();
         boolean[] taken = new boolean[points.size()];
         for (int i = 0; i < order.length; i += step) {
             taken[order[i]] = true;
         }
-        return points.where(i -> taken[i]);
+        Points sample = points.where(i -> taken[i]);
+        List<Curve> all = new ArrayList<>(shapes);
+        Curves.offered().stream().filter(rival -> !shapes.contains(rival)).forEach(all::add);
+        List<FitOutcome> sampled = fitted(all, sample, progress.part(0, 0.5));
+        List<OptionalDouble> weights = EvidenceWeights.of(sampled, sample);
+        return ForkedTask.all(
+                shapes.size(),
+                i -> !isSearched(shapes.get(i))
+                        ? shapes.get(i).fit(points, progress.part(0.5, 1))
+                        : sampled.get(i) instanceof FitOutcome.Fitted(Fit fit)
+                                ? weights.get(i).orElse(0) < LEAST_WEIGHT
+                                        ? new FitOutcome.NotFitted(fit.curve(), farBehind(fit))
+                                        : fit.curve().fit(points, progress.part(0.5, 1))
+                                : sampled.get(i));
     }
 
     /// Whether it is found by steps, not by one system of equations.

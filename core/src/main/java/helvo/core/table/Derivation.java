@@ -50,8 +50,8 @@ public sealed interface Derivation {
     /// In a summary: a statistic over a group's cells in a column of the source.
     record GroupStatistic(Statistic statistic, int source) implements Derivation {}
 
-    /// A statistic over the cells of a row in several columns, which repeat one quantity; those without a number count
-    /// as not measured.
+    /// A statistic over the cells of a row in several columns, which repeat one quantity; those without a number
+    /// count as not measured.
     record RowStatistic(Statistic statistic, List<Integer> sources) implements Derivation {
         public RowStatistic {
             sources = List.copyOf(sources);

@@ -154,7 +154,8 @@ class DataStepsTest {
                                 1, List.of(1, 2), new Heading("Both", ""), Statistic.STANDARD_DEVIATION)))
                 .contains(
                         "Both is the mean of the repeats Load, Stretch, row by row.",
-                        "standard deviation of Both is the standard deviation of the repeats Load, Stretch, row by row.");
+                        "standard deviation of Both is the standard deviation of the repeats Load, Stretch, row by "
+                                + "row.");
         assertThat(said(line(8), new ColumnEdit.NameSet(1, 1, "light", List.of(new Cell.Number(5)), "heavy")))
                 .contains("light says whether Load is in the set “light” or is “heavy”.");
     }
