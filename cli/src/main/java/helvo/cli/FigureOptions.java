@@ -160,7 +160,7 @@ final class FigureOptions {
         table.columns().stream()
                 .filter(column -> ys.contains(column.name()) || column.name().equals(x))
                 .forEach(column -> table.barOf(column).ifPresent(bar -> {
-                    String option = column.role() == Role.X ? "--x-bar" : "--y-bar";
+                    String option = column.name().equals(x) ? "--x-bar" : "--y-bar";
                     arguments
                             .remarks()
                             .println("“" + bar.name() + "” seems to be the uncertainty of " + column.name()

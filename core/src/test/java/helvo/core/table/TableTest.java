@@ -19,6 +19,22 @@ import org.junit.jupiter.params.provider.CsvSource;
 
 class TableTest {
     @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            Load (N)      | Load        | N
+            Load [N]      | Load        | N
+            Load / N      | Load        | N
+            Load/N        | Load/N      |
+            u(T) (s)      | u(T)        | s
+            u(T)          | u(T)        |
+            u(Activity)   | u(Activity) |
+            u (m/s)       | u           | m/s
+            u(m/s)        | u           | m/s
+            """)
+    void aHeadingIsANameAndAUnit(String text, String name, String unit) {
+        assertThat(Heading.of(text)).isEqualTo(new Heading(name, unit == null ? "" : unit));
+    }
+
+    @ParameterizedTest
     @CsvSource(
             delimiter = '|',
             nullValues = "none",

@@ -294,7 +294,7 @@ public final class FigureDrawing {
                 .map(scale -> metrics.length(8) + new ColorKey(scale, metrics).width(tall))
                 .orElse(0.0);
         double ofStrip = showsResiduals() ? ResidualStrip.left(inStrip(), metrics) : 0;
-        double left = margin + (swapped ? Math.max(ofRight, ofStrip) : ofY);
+        double left = margin + Math.max(swapped ? ofRight : ofY, ofStrip);
         double end = width - margin - key - (swapped ? ofY : ofRight);
         Axis x = chooser.horizontal(Math.max(20, end - left));
         return new Axes(new Rectangle2D.Double(left, top, Math.max(20, end - left), bottom - top), x, y, right);

@@ -108,6 +108,16 @@ class StylesDrawnTest {
         return new FigureEdit.SetAxis(1, place, style);
     }
 
+    /// Small residuals have long numbers, beside which their title stands.
+    @Test
+    void theStripHasRoomForItsNumbers() {
+        double[] y = {1, 2.00015, 3, 3.9999, 5};
+        double[] x = {1, 2, 3, 4, 5};
+        double without = drawn(figure(x, y, new FigureEdit.Show(1, Layer.RESIDUALS, false)))
+                .px(1);
+        assertThat(drawn(figure(x, y)).px(1)).isGreaterThan(without + 5);
+    }
+
     @Test
     void aLogarithmicAxisHasPowersOfTenAndLeavesOutWhatItCannotShow() {
         double[] x = {-3, 0, 0.02, 1, 30, 900};
