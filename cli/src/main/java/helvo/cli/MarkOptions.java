@@ -4,17 +4,27 @@ import helvo.core.analysis.FigureAnalysis;
 import helvo.core.study.Edit;
 import helvo.core.study.Figure;
 import helvo.core.study.FigureEdit;
+import helvo.core.style.CurveStyle;
 import helvo.core.style.LegendStyle;
 import helvo.core.style.MarkerShape;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 import java.util.stream.Stream;
 
 /// The options of what is drawn of the series and beside them: markers, colours, legend, readings, lines and notes.
 final class MarkOptions {
+    /// Where a legend is put that is to stand in a corner; what does not fit there is moved into the plot.
+    private static final Map<String, CurveStyle.Spot> CORNERS = new TreeMap<>(Map.of(
+            "top-left", new CurveStyle.Spot(0.02, 0.02),
+            "top-right", new CurveStyle.Spot(1, 0.02),
+            "bottom-left", new CurveStyle.Spot(0.02, 1),
+            "bottom-right", new CurveStyle.Spot(1, 1)));
+
     private final Arguments arguments;
     private Optional<String> legend = Optional.empty();
     private List<String> markers = List.of();
@@ -28,8 +38,13 @@ final class MarkOptions {
         this.arguments = arguments;
         arguments.group("Marks");
         arguments
-                .option("--legend", "WHEN", "always, several (for several series) or none.")
-                .choices(List.of("always", "several", "none"))
+                .option(
+                        "--legend",
+                        "HOW",
+                        "always, several (for several series) or none; or where it stands: top-left, top-right, "
+                                + "bottom-left, bottom-right (default: where no point lies).")
+                .choices(Stream.concat(Stream.of("always", "several", "none"), CORNERS.keySet().stream())
+                        .toList())
                 .text(value -> legend = Optional.of(value));
         arguments
                 .option("--marker", "SHAPE", "A shape for all series, or for one: \"dry=star\"; may be repeated.")
@@ -67,8 +82,8 @@ final class MarkOptions {
     List<Edit> edits(FigureAnalysis figure, Figure now) throws UserError {
         var edits = new ArrayList<Edit>();
         int id = now.id();
-        legend.ifPresent(when ->
-                edits.add(new FigureEdit.SetLegend(id, now.style().legend().withShown(shown(when)))));
+        legend.ifPresent(how ->
+                edits.add(new FigureEdit.SetLegend(id, legend(now.style().legend(), how.toLowerCase(Locale.ROOT)))));
         new SeriesLooks(arguments, figure, now).addTo(edits, markers, colors);
         var texts = new NoteText(arguments, now.style().nextNoteId());
         for (String each : readings) {
@@ -79,12 +94,19 @@ final class MarkOptions {
         return edits;
     }
 
-    private LegendStyle.Shown shown(String when) {
-        return switch (when.toLowerCase(Locale.ROOT)) {
-            case "always" -> LegendStyle.Shown.ALWAYS;
-            case "several" -> LegendStyle.Shown.FOR_SEVERAL;
-            case "none" -> LegendStyle.Shown.NEVER;
-            default -> throw arguments.usageError("--legend “" + when + "”: choose always, several or none.");
+    private LegendStyle legend(LegendStyle now, String how) {
+        return switch (how) {
+            case "always" -> now.withShown(LegendStyle.Shown.ALWAYS);
+            case "several" -> now.withShown(LegendStyle.Shown.FOR_SEVERAL);
+            case "none" -> now.withShown(LegendStyle.Shown.NEVER);
+            default -> {
+                CurveStyle.Spot corner = CORNERS.get(how);
+                if (corner == null) {
+                    throw arguments.usageError("--legend “" + how + "”: choose always, several, none, "
+                            + String.join(", ", CORNERS.keySet()) + ".");
+                }
+                yield now.withAt(Optional.of(corner));
+            }
         };
     }
 }

@@ -20,7 +20,7 @@ final class RepeatOptions {
     private static final String FORM = "write it as \"A1, A2, A3\" or \"name [unit] = A1, A2, A3\"";
     private final Arguments arguments;
     private List<String> repeats = List.of();
-    private String as = "sd";
+    private String as = "";
 
     /// @param arguments of the command that has these options
     RepeatOptions(Arguments arguments) {
@@ -54,12 +54,16 @@ final class RepeatOptions {
     /// In words, for what a report says of its data.
     List<String> said() {
         return repeats.stream()
-                .map(each -> each + " (repeats, " + (as.equals(POINTS) ? "all points" : "mean ± " + as) + ")")
+                .map(each -> each + " (repeats, "
+                        + (as.equals(POINTS) ? "all points" : as.equals("se") ? "mean ± se" : "mean ± sd") + ")")
                 .toList();
     }
 
     void check() {
-        if (!List.of("sd", "se", POINTS).contains(as)) {
+        if (!as.isEmpty() && repeats.isEmpty()) {
+            throw arguments.usageError("--repeats-as goes with --repeats.");
+        }
+        if (!List.of("", "sd", "se", POINTS).contains(as)) {
             throw arguments.usageError("--repeats-as “" + as + "”: choose sd, se or points.");
         }
         if (repeats.size() > 1 && as.equals(POINTS)) {
@@ -123,8 +127,11 @@ final class RepeatOptions {
                             + text.strip() + "\"."));
         }
         Heading heading = Heading.of(SymbolNames.replaced(text.substring(0, sign), true));
-        return heading.unit().isEmpty()
-                ? new Heading(heading.name(), sources.getFirst().unit())
-                : heading;
+        String unit = sources.getFirst().unit();
+        if (!heading.unit().isEmpty() && !unit.isEmpty() && !heading.unit().equals(unit)) {
+            throw arguments.usageError("--repeats “" + text + "”: these columns are in " + unit + ", not in "
+                    + heading.unit() + ". --convert gives a column another unit.");
+        }
+        return heading.unit().isEmpty() ? new Heading(heading.name(), unit) : heading;
     }
 }

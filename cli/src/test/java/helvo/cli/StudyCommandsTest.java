@@ -7,6 +7,7 @@ import helvo.core.study.Study;
 import helvo.core.style.AxisPlace;
 import helvo.core.style.FigureStyle;
 import helvo.core.style.MarkerShape;
+import helvo.core.style.Note;
 import helvo.core.table.Role;
 import helvo.core.table.SeriesKey;
 import helvo.files.UnreadableFile;
@@ -367,6 +368,8 @@ class StudyCommandsTest {
             --x Load --repeats Stretch,Twice                 | “Twice”
             --x #4 --repeats Stretch,Load                    | these columns are in different units (mm, N)
             --x Load --repeats Stretch,#4                    | say what they measure: "Absorbance = Stretch,#4"
+            --x Load --y Stretch --repeats-as se             | --repeats-as goes with --repeats
+            --x Load --repeats a[g]=Stretch,#4               | these columns are in mm, not in g
             --x Load --repeats a=Stretch,#4 --repeats-as all | choose sd, se or points
             --x Load --y Stretch --turn long=Cord,Load       | “Cord” holds no numbers
             --x Load --y Stretch --turn wide=Cord,Load       | choose long
@@ -388,7 +391,15 @@ class StudyCommandsTest {
                         "draw @cords.csv --x Load --y Stretch --by Cord --style @s.json --marker salted=star "
                                 + "--width 85 --text-size 7 --out @a.svg --save @c.helvo",
                         "--reference",
-                        "y=5..8 allowed"))
+                        "y=5..8 allowed",
+                        "--legend",
+                        "bottom-right",
+                        "--reading",
+                        "dry: x=22.5",
+                        "--x-step",
+                        "20",
+                        "--y-minor",
+                        "4"))
                 .as(err())
                 .isZero();
         FigureStyle style = study("c.helvo").figures().getFirst().style();
@@ -400,7 +411,15 @@ class StudyCommandsTest {
         assertThat(style.series(SeriesKey.group(3, "salted")).shape()).contains(MarkerShape.STAR);
         assertThat(style.series(SeriesKey.group(3, "salted")).size()).isEqualTo(0.5);
         assertThat(style.curve(SeriesKey.group(3, "salted")).label()).isEmpty();
-        assertThat(style.notes()).hasSize(2);
+        assertThat(style.legend().at())
+                .hasValueSatisfying(at -> assertThat(at.across() + at.down()).isEqualTo(2));
+        assertThat(style.axis(AxisPlace.X).step()).contains(20.0);
+        assertThat(style.axis(AxisPlace.Y).minorIntervals()).contains(4);
+        assertThat(style.notes())
+                .hasSize(3)
+                .filteredOn(Note.ReadingMarker.class::isInstance)
+                .singleElement()
+                .satisfies(reading -> assertThat(reading.of()).contains(SeriesKey.group(3, "dry")));
         assertThat(Files.readString(path("a.svg"))).contains("slipped", "allowed", "Pull");
     }
 

@@ -83,10 +83,11 @@ final class LabelPlacement {
         }
         double x = area.getX() + at.get().across() * area.getWidth();
         double y = area.getY() + at.get().down() * area.getHeight();
+        double edge = metrics.length(4);
         return new OccupancyGrid.Place(
                 new Rectangle2D.Double(
-                        Math.clamp(x, area.getMinX(), Math.max(area.getMinX(), area.getMaxX() - width)),
-                        Math.clamp(y, area.getMinY(), Math.max(area.getMinY(), area.getMaxY() - height)),
+                        Math.clamp(x, area.getMinX(), Math.max(area.getMinX(), area.getMaxX() - width - edge)),
+                        Math.clamp(y, area.getMinY(), Math.max(area.getMinY(), area.getMaxY() - height - edge)),
                         width,
                         height),
                 0);

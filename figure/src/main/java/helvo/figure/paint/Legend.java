@@ -3,6 +3,7 @@ package helvo.figure.paint;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.study.Layer;
+import helvo.core.style.CurveStyle;
 import helvo.core.style.FigureStyle;
 import helvo.core.style.LegendStyle;
 import helvo.core.style.SeriesStyle;
@@ -31,6 +32,8 @@ final class Legend {
     private static final int MAX_BESIDE = 4;
     private static final double LINE = 13;
     private static final double SAMPLE = 22;
+    /// Where curves are told apart by their dashes, which a marker must not hide.
+    private static final double LONG_SAMPLE = 40;
     private static final double GAP = 14;
 
     private final FigureAnalysis figure;
@@ -39,6 +42,7 @@ final class Legend {
     private final double width;
     private final List<Integer> places;
     private final boolean equations;
+    private final boolean dashed;
 
     /// @param width of the sheet without its margins
     Legend(FigureAnalysis figure, SheetMetrics metrics, double width) {
@@ -48,6 +52,16 @@ final class Legend {
         this.width = width;
         this.equations = hasEquations(figure);
         this.places = places();
+        dashed = style.sheet().dashes()
+                || figure.series().stream().anyMatch(series -> style.curve(series.key())
+                        .dash()
+                        .filter(dash -> dash != CurveStyle.Dash.SOLID)
+                        .isPresent());
+    }
+
+    /// The room of a sample and the gap behind it.
+    private double sample() {
+        return metrics.length(dashed ? LONG_SAMPLE : SAMPLE);
     }
 
     /// Whether the equations stand in the legend.
@@ -98,15 +112,14 @@ final class Legend {
                     SeriesAnalysis series = figure.series().get(place);
                     Font font = metrics.label();
                     String name = style.series(series.key()).name().orElse(series.label());
-                    List<String> words = new ArrayList<>(RichText.lines(name, font, most - metrics.length(SAMPLE)));
+                    List<String> words = new ArrayList<>(RichText.lines(name, font, most - sample()));
                     if (equations && isLabelled(figure, series)) {
                         String equation = CurveLabel.line(series, style.curve(series.key()), metrics);
                         String together = words.getLast() + ":  " + equation;
-                        if (words.size() == 1
-                                && new RichText(together, font).width() <= most - metrics.length(SAMPLE)) {
+                        if (words.size() == 1 && new RichText(together, font).width() <= most - sample()) {
                             words.set(0, together);
                         } else {
-                            words.addAll(RichText.broken(equation, font, most - metrics.length(SAMPLE)));
+                            words.addAll(RichText.broken(equation, font, most - sample()));
                         }
                     }
                     List<RichText> lines =
@@ -114,7 +127,7 @@ final class Legend {
                     return new Entry(
                             place,
                             lines,
-                            metrics.length(SAMPLE)
+                            sample()
                                     + lines.stream()
                                             .mapToDouble(RichText::width)
                                             .max()
@@ -229,14 +242,14 @@ final class Legend {
             List<FigureLayout.Part> parts) {
         double line = metrics.length(LINE);
         SeriesPainter painter = painters.get(entry.place);
-        sample(canvas, painter, x + metrics.length(10), top + line / 2);
+        sample(canvas, painter, x + sample() / 2 - metrics.length(1), top + line / 2);
         for (int i = 0; i < entry.lines.size(); i++) {
             entry.lines
                     .get(i)
                     .draw(
                             canvas,
                             Palette.INK,
-                            x + metrics.length(SAMPLE - 2),
+                            x + sample() - metrics.length(2),
                             top + (i + 0.5) * line + metrics.length(3.1),
                             0);
         }
@@ -247,10 +260,11 @@ final class Legend {
     private void sample(DrawingCanvas canvas, SeriesPainter painter, double x, double y) {
         boolean line = painter.style().join() != SeriesStyle.Join.NONE
                 || !painter.series().key().hasOwnPoints()
-                || painter.dashes().length > 0 && painter.drawsCurve();
+                || dashed && painter.drawsCurve();
         if (line) {
+            double half = sample() / 2 - metrics.length(3);
             canvas.draw(
-                    new Line2D.Double(x - metrics.length(8), y, x + metrics.length(8), y),
+                    new Line2D.Double(x - half, y, x + half, y),
                     painter.color(),
                     metrics.weight(1.3),
                     painter.dashes());
