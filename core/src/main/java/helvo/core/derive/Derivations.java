@@ -80,8 +80,8 @@ public final class Derivations {
                                 ? Cell.EMPTY
                                 : new Cell.Text(set.contains(source.cell(row)) ? name : others));
                     }
-                    case Derivation.RowStatistic(Statistic statistic, List<Integer> of) -> {
-                        List<Cells> repeats = of.stream()
+                    case Derivation.RowStatistic(Statistic statistic, var _) -> {
+                        List<Cells> repeats = Sources.of(column, table).stream()
                                 .map(source -> table.column(source).cells())
                                 .toList();
                         yield Optional.of(row -> {

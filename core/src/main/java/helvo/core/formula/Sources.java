@@ -18,9 +18,14 @@ public final class Sources {
                 Formula.of(kept, table).map(Formula::columns).orElse(List.of());
             case Derivation.PropagatedUncertainty carried -> carried(carried, table);
             case Derivation.Membership membership -> List.of(membership.source());
-            case Derivation.RowStatistic repeats -> repeats.sources();
+            case Derivation.RowStatistic repeats ->
+                repeats.sources().stream().filter(id -> has(table, id)).toList();
             case Derivation.Group _, Derivation.GroupStatistic _, Derivation.Reshaped _ -> List.of();
         };
+    }
+
+    private static boolean has(Table table, int id) {
+        return table.columns().stream().anyMatch(each -> each.id() == id);
     }
 
     /// The column whose uncertainty is carried, its sources, and their bars.

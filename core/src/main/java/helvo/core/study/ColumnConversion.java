@@ -36,6 +36,7 @@ import java.util.function.DoubleFunction;
 import java.util.function.DoubleUnaryOperator;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 
 /// The values of a column in another unit of their quantity, with all that is said in that unit: bars, conditions,
@@ -122,6 +123,9 @@ public final class ColumnConversion {
                                 .map(Table::name)
                                 .orElse("")
                         + "”: convert it there.");
+            case Derivation.RowStatistic(var _, List<Integer> sources) ->
+                Optional.of("“" + values.name() + "” is of the repeats " + names(of, sources)
+                        + ": convert these before they are averaged.");
             case Derivation.PropagatedUncertainty(int source, var _) ->
                 Optional.of("“" + values.name() + "” is the uncertainty of “"
                         + of.column(source).name() + "”: convert that one.");
@@ -129,8 +133,24 @@ public final class ColumnConversion {
                 barOf(of, values)
                         .map(each -> "“" + values.name() + "” holds the bars of “" + each.name()
                                 + "”: convert that one, and they follow.")
+                        .or(() -> averaged(of, values))
                         .or(() -> turned(study, of));
         };
+    }
+
+    /// One of several repeats stays in the unit of the others.
+    private static Optional<String> averaged(Table of, Column values) {
+        return of.columns().stream()
+                .filter(each ->
+                        each.derivation().orElse(null) instanceof Derivation.RowStatistic(var _, List<Integer> sources)
+                                && sources.contains(values.id()))
+                .findFirst()
+                .map(mean -> "“" + values.name() + "” is one of the repeats of “" + mean.name()
+                        + "”, which are in one unit: convert them before they are averaged.");
+    }
+
+    private static String names(Table of, List<Integer> columns) {
+        return columns.stream().map(id -> of.column(id).name()).collect(Collectors.joining(", "));
     }
 
     /// Why a table that another one shows in another shape keeps its units.

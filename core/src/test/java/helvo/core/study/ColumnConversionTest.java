@@ -265,6 +265,30 @@ class ColumnConversionTest {
                                 + "turned."));
     }
 
+    /// In two units their mean would be of nothing.
+    @Test
+    void repeatsStayInOneUnit() {
+        Study averaged = with(
+                study(
+                        column(1, "t (s)", Role.X, 1, 2),
+                        column(2, "d 1 (mm)", Role.Y, 3, 4),
+                        column(3, "d 2 (mm)", Role.Y, 5, 6)),
+                new ColumnEdit.AverageRepeats(1, List.of(2, 3), Heading.of("d (mm)"), Statistic.STANDARD_DEVIATION));
+        for (int repeat : List.of(2, 3)) {
+            assertThat(ColumnConversion.planned(averaged, 1, repeat, "m"))
+                    .isEqualTo(new ColumnConversion.Planned.Refused("“d " + (repeat - 1)
+                            + "” is one of the repeats of “d”, which are in one unit: convert them before they are "
+                            + "averaged."));
+        }
+        for (int derived : List.of(4, 5)) {
+            assertThat(ColumnConversion.planned(averaged, 1, derived, "m"))
+                    .isInstanceOfSatisfying(ColumnConversion.Planned.Refused.class, refused -> assertThat(refused.why())
+                            .contains("is of the repeats d 1, d 2: convert these before they are averaged."));
+        }
+        assertThat(ColumnConversion.planned(averaged, 1, 1, "min"))
+                .isInstanceOf(ColumnConversion.Planned.Possible.class);
+    }
+
     @Test
     void aMovedZeroIsSaid() {
         Study logarithmic = with(BATH, new FigureEdit.SetAxis(1, AxisPlace.X, AxisStyle.DEFAULT.withLogarithmic(true)));
