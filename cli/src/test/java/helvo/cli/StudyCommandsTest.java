@@ -342,6 +342,8 @@ class StudyCommandsTest {
         JsonNode under = fits("fit @long.csv --x Conc --y A");
         assertThat(all.at("/0/coefficients")).isEqualTo(under.at("/0/coefficients"));
         assertThat(fits("fit @p.helvo")).as("the only figure with points").isEqualTo(all);
+        assertThat(helvo("show @p.helvo --json")).as(err()).isZero();
+        assertThat(JSON.readTree(out()).at("/figures/0/missing").asString()).contains("y");
         assertThat(fits("fit @side.csv --x Conc --y A", "--turn", "long=A1,A2,A3")
                         .at("/0/coefficients/1/value"))
                 .isEqualTo(under.at("/0/coefficients/1/value"));

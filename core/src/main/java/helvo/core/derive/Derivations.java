@@ -293,7 +293,7 @@ public final class Derivations {
                 Kind.NUMBER,
                 role,
                 format,
-                statistic.barMeaning(),
+                statistic.barMeaningOfRepeats(),
                 Optional.of(new Derivation.RowStatistic(statistic, repeats)),
                 Cells.NONE);
     }

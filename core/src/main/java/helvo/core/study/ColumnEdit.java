@@ -299,7 +299,7 @@ public sealed interface ColumnEdit extends TableChange {
         public String sentenceOfTable(Table before) {
             return heading.text() + ": the mean of "
                     + columns.stream().map(id -> before.column(id).name()).collect(Collectors.joining(", ")) + " ± "
-                    + spread.barMeaning().words();
+                    + spread.barMeaningOfRepeats().words();
         }
     }
 

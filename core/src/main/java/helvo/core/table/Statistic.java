@@ -33,11 +33,13 @@ public enum Statistic {
 
     /// What a bar of this length means; it can be one only where it measures a spread.
     public BarMeaning barMeaning() {
-        return switch (this) {
-            case STANDARD_DEVIATION -> BarMeaning.STANDARD_DEVIATION;
-            case STANDARD_ERROR -> BarMeaning.STANDARD_ERROR;
-            case MEAN, MEDIAN, SUM, COUNT, LEAST, GREATEST, RANGE, HALF_RANGE -> BarMeaning.HALF_RANGE;
-        };
+        return isSpread() && this != HALF_RANGE ? BarMeaning.STANDARD_DEVIATION : BarMeaning.HALF_RANGE;
+    }
+
+    /// What bars beside a mean of repeats mean. In summaries a standard error counts as a deviation, which weighs the
+    /// same: the steps of older studies are done again as they were.
+    public BarMeaning barMeaningOfRepeats() {
+        return this == STANDARD_ERROR ? BarMeaning.STANDARD_ERROR : barMeaning();
     }
 
     /// Whether it can serve as the half length of a bar.

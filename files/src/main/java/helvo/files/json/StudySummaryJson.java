@@ -24,8 +24,13 @@ public final class StudySummaryJson {
         ArrayNode tables = whole.putArray("tables");
         history.study().tables().forEach(table -> tables.add(table(table)));
         ArrayNode reports = whole.putArray("figures");
-        figures.forEach(figure -> reports.add(
-                FitJson.reportOf(file, figure).put("id", figure.figure().id()).put("title", figure.title())));
+        figures.forEach(figure -> reports.add((figure.missing().isPresent()
+                        ? JsonNodeFactory.instance
+                                .objectNode()
+                                .put("missing", figure.missing().get())
+                        : FitJson.reportOf(file, figure))
+                .put("id", figure.figure().id())
+                .put("title", figure.title())));
         ArrayNode steps = whole.putArray("history");
         steps(history)
                 .forEach(step ->
