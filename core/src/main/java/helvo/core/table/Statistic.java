@@ -36,8 +36,8 @@ public enum Statistic {
         return isSpread() && this != HALF_RANGE ? BarMeaning.STANDARD_DEVIATION : BarMeaning.HALF_RANGE;
     }
 
-    /// What bars beside a mean of repeats mean. In summaries a standard error counts as a deviation, which weighs the
-    /// same: the steps of older studies are done again as they were.
+    /// What bars beside a mean of repeats mean. In summaries a standard error counts as a deviation, which weighs
+    /// the same: the steps of older studies are done again as they were.
     public BarMeaning barMeaningOfRepeats() {
         return this == STANDARD_ERROR ? BarMeaning.STANDARD_ERROR : barMeaning();
     }
