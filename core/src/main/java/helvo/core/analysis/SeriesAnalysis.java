@@ -109,10 +109,11 @@ public record SeriesAnalysis(
     /// are not ranked, as one through as many points as it has coefficients or one worse than the mean, and last
     /// those that could not be fitted. Where the points are too few to rank by, they are as offered.
     public List<FitOutcome> ranked() {
+        List<Fit> perfect = EvidenceWeights.perfect(outcomes, points);
         return outcomes.stream()
-                .sorted(Comparator.comparingInt(this::rank)
+                .sorted(Comparator.comparingInt((FitOutcome outcome) -> rank(outcome, perfect))
                         .thenComparingDouble(outcome -> outcome instanceof FitOutcome.Fitted(Fit fit)
-                                ? rank(outcome) == 0
+                                ? perfect.contains(fit)
                                         ? fit.coefficients().size()
                                         : weight(fit.curve()).isPresent()
                                                 ? fit.quality().aicc().orElse(Double.MAX_VALUE)
@@ -167,12 +168,10 @@ public record SeriesAnalysis(
                 .map(FitOutcome::curve);
     }
 
-    private int rank(FitOutcome outcome) {
+    private int rank(FitOutcome outcome, List<Fit> perfect) {
         return !(outcome instanceof FitOutcome.Fitted(Fit fit))
                 ? 3
-                : EvidenceWeights.isPerfect(fit, points)
-                        ? 0
-                        : weight(fit.curve()).isPresent() ? 1 : 2;
+                : perfect.contains(fit) ? 0 : weight(fit.curve()).isPresent() ? 1 : 2;
     }
 
     /// The same series with another curve chosen.

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 
 /// Akaike weights: the share of the evidence for each of several curves fitted to the same points, from AICc.
 /// Burnham & Anderson 2002, §2.9.
@@ -29,14 +30,12 @@ public final class EvidenceWeights {
     ///
     /// @param points that all were fitted to, as far as each shape takes them
     public static List<OptionalDouble> of(List<FitOutcome> outcomes, Points points) {
-        var perfect = outcomes.stream()
-                .filter(o -> o instanceof FitOutcome.Fitted(Fit fit) && isPerfect(fit, points))
-                .min(Comparator.comparingInt(
-                        o -> ((FitOutcome.Fitted) o).fit().quality().coefficients()));
+        Optional<Fit> perfect = perfect(outcomes, points).stream()
+                .min(Comparator.comparingInt(fit -> fit.quality().coefficients()));
         if (perfect.isPresent()) {
             return outcomes.stream()
-                    .map(o -> o instanceof FitOutcome.Fitted
-                            ? OptionalDouble.of(o == perfect.get() ? 1 : 0)
+                    .map(o -> o instanceof FitOutcome.Fitted(Fit fit)
+                            ? OptionalDouble.of(fit == perfect.get() ? 1 : 0)
                             : OptionalDouble.empty())
                     .toList();
         }
@@ -94,8 +93,7 @@ public final class EvidenceWeights {
     /// coefficients, 5 %). A perfect fit needs no AICc.
     public static boolean tooFew(List<FitOutcome> outcomes, Points points) {
         int most = mostPoints(outcomes);
-        if (most == 0
-                || outcomes.stream().anyMatch(o -> o instanceof FitOutcome.Fitted(Fit fit) && isPerfect(fit, points))) {
+        if (most == 0 || !perfect(outcomes, points).isEmpty()) {
             return false;
         }
         List<OptionalDouble> aicc = aicc(outcomes, points);
@@ -142,17 +140,22 @@ public final class EvidenceWeights {
                                                 .isPresent());
     }
 
-    /// Whether a curve with points to spare leaves no more than the rounding of the numbers it was fitted to: 0.1,
+    /// The curves that with points to spare leave no more than the rounding of the numbers they were fitted to: 0.1,
     /// 0.2 and 0.3 lie on a line as decimals, and not quite as doubles.
-    public static boolean isPerfect(Fit fit, Points points) {
+    public static List<Fit> perfect(List<FitOutcome> outcomes, Points points) {
+        double rounding = RELATIVE_ROUNDING * Range.of(points.y()).maxAbs();
+        return outcomes.stream()
+                .flatMap(each -> each instanceof FitOutcome.Fitted(Fit fit) ? Stream.of(fit) : Stream.empty())
+                .filter(fit -> isPerfect(fit, rounding))
+                .toList();
+    }
+
+    private static boolean isPerfect(Fit fit, double rounding) {
         FitQuality quality = fit.quality();
-        if (quality.degreesOfFreedom() <= 0
-                || quality.perfect()
-                || quality.weighting() != Weighting.UNWEIGHTED
-                || fit.curve().fittedOn() != Curve.FittedOn.Y) {
-            return quality.degreesOfFreedom() > 0 && quality.perfect();
-        }
-        return Math.sqrt(quality.residualSumOfSquares() / quality.points())
-                <= RELATIVE_ROUNDING * Range.of(points.y()).maxAbs();
+        boolean isInY =
+                quality.weighting() == Weighting.UNWEIGHTED && fit.curve().fittedOn() == Curve.FittedOn.Y;
+        return quality.degreesOfFreedom() > 0
+                && (quality.perfect()
+                        || isInY && Math.sqrt(quality.residualSumOfSquares() / quality.points()) <= rounding);
     }
 }

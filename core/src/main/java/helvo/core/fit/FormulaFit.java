@@ -5,6 +5,7 @@ import helvo.core.fit.solver.SubstitutedFunction;
 import helvo.core.formula.CurveFormula;
 import helvo.core.nonlinear.NonlinearLeastSquares;
 import helvo.core.number.RoundNumber;
+import helvo.core.numeric.Range;
 import helvo.core.points.Points;
 import helvo.core.points.ScaledPoints;
 import java.math.BigDecimal;
@@ -24,8 +25,9 @@ final class FormulaFit {
         if (n < p || points.distinctX(p) < p) {
             return new FitOutcome.NotFitted(curve, tooFew(curve, all, points, p));
         }
-        double low = Arrays.stream(points.x()).min().orElse(0);
-        double high = Arrays.stream(points.x()).max().orElse(0);
+        Range ofX = Range.of(points.x());
+        double low = ofX.low();
+        double high = ofX.high();
         boolean zeroIsFar = low > high - low || -high > high - low;
         if (!curve.isMovable() || !zeroIsFar) {
             return of(curve, ScaledPoints.of(points.x(), points), progress);

@@ -20,6 +20,8 @@ final class FittedCurve implements SumOfSquares {
     /// Of points that are worked out at once, for the one thread that a search has: to make it anew for each of
     /// some thousand sums takes four times as long as the sums.
     private final Optional<CurveProgram.Evaluation> ofFew;
+    /// Worked out when they are first asked for.
+    private Optional<Decimals> decimals = Optional.empty();
 
     /// @param groups which points have which coefficients
     FittedCurve(CurveProgram program, ScaledPoints points, CoefficientGroups groups, Progress progress) {
@@ -52,11 +54,16 @@ final class FittedCurve implements SumOfSquares {
 
     private NormalSums sums(double[] p, DD[] doubled, int[] of, NormalSums.Digits digits) {
         boolean inFull = digits == NormalSums.Digits.RESIDUALS_DOUBLED;
+        if (inFull && decimals.isEmpty()) {
+            decimals = Optional.of(Decimals.of(points));
+        }
         return NormalSums.of(size(), progress, of.length, digits, (first, end, block) -> {
             CurveProgram.Evaluation evaluation = evaluation(end - first);
             double[] nothing = new double[evaluation.most()];
             double[][] columns = new double[of.length + 1][];
             double[] residuals = new double[evaluation.most()];
+            // A power of two.
+            double scale = 1 / points.unit();
             int to;
             for (int from = first; from < end; from = to) {
                 int group = groups.of(from);
@@ -65,7 +72,7 @@ final class FittedCurve implements SumOfSquares {
                 double[] fitted = evaluation.values(groups.select(p, group), points.x(), from, count);
                 DD[] own = inFull ? groups.select(doubled, group) : doubled;
                 for (int i = 0; i < count; i++) {
-                    residuals[i] = inFull ? residual(own, from + i) : points.y()[from + i] - fitted[i] / points.unit();
+                    residuals[i] = inFull ? residual(own, from + i) : points.y()[from + i] - fitted[i] * scale;
                 }
                 double[][] gradient = of.length == 0
                         ? columns
@@ -74,7 +81,7 @@ final class FittedCurve implements SumOfSquares {
                     int coefficient = groups.coefficient(of[k], group);
                     columns[k] = coefficient < 0 ? nothing : gradient[coefficient];
                     for (int i = 0; i < count; i++) {
-                        columns[k][i] /= points.unit();
+                        columns[k][i] *= scale;
                     }
                 }
                 columns[of.length] = residuals;
@@ -146,10 +153,22 @@ final class FittedCurve implements SumOfSquares {
     /// Measured values are decimals: 2.5134 is meant, not the double beside it, which matters where residuals
     /// are as small as the roundings of doubles.
     private double residual(DD[] p, int i) {
-        return decimal(points.y()[i] * points.unit())
-                .subtract(program.doubled(p, decimal(points.x()[i])))
+        Decimals meant = decimals.orElseThrow();
+        return meant.y[i]
+                .subtract(program.doubled(p, meant.x[i]))
                 .multiply(1 / points.unit())
                 .hi();
+    }
+
+    /// What the coordinates of the points are meant to be.
+    private record Decimals(DD[] x, DD[] y) {
+        static Decimals of(ScaledPoints points) {
+            return new Decimals(
+                    Arrays.stream(points.x()).mapToObj(FittedCurve::decimal).toArray(DD[]::new),
+                    Arrays.stream(points.y())
+                            .mapToObj(y -> decimal(y * points.unit()))
+                            .toArray(DD[]::new));
+        }
     }
 
     /// The shortest decimal that is read as this double.

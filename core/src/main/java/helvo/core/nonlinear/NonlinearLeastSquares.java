@@ -17,6 +17,8 @@ import java.util.stream.IntStream;
 public final class NonlinearLeastSquares {
     /// Points that show where to look.
     private static final int FEW = 60;
+    /// The same for curves that oscillate, which too few points cannot tell from slower ones.
+    private static final int FEW_OF_OSCILLATIONS = 600;
     private static final int MANY = 3000;
     /// Of very many, so many show first whether they determine what the few do.
     private static final int VERY_MANY = 50_000;
@@ -97,7 +99,7 @@ public final class NonlinearLeastSquares {
 
     public Outcome of(ScaledPoints points, Progress progress) {
         var whole = new LocalSearch(curve(points, progress), settings, free, linear);
-        LocalSearch few = over(whole, points, FEW, progress);
+        LocalSearch few = over(whole, points, formula.inSines().isEmpty() ? FEW : FEW_OF_OSCILLATIONS, progress);
         var starts = new StartValues(formula, settings, others, points);
         List<LocalSearch.Place> begun = new ArrayList<>();
         if (Arrays.stream(free).anyMatch(k -> settings.get(k).start().isPresent())) {

@@ -2,6 +2,7 @@ package helvo.core.nonlinear;
 
 import helvo.core.formula.CurveDimensions;
 import helvo.core.formula.CurveFormula;
+import helvo.core.numeric.Range;
 import helvo.core.points.ScaledPoints;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -9,6 +10,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.IntStream;
 
 /// Starts for a search: from the scales of x and y, from where each coefficient stands in the formula, and from
 /// a fixed set of points that fills the space evenly (the additive recurrence of Roberts 2018 on the
@@ -18,7 +20,9 @@ final class StartValues {
     private static final double DECADES = 2.7;
     /// Places beyond the points, in spans of x.
     private static final double BEYOND = 0.5;
+    /// So many oscillations over all points are searched evenly; more, where the periodogram has its peaks.
     private static final int MOST_OSCILLATIONS = 60;
+    private static final int MOST_PEAKS = 6;
     private static final int[] COUNTS = {1, 150, 600, 1500, 3000};
     /// Starts that lie as near to one another as this part of them are one.
     private static final double ALIKE = 0.02;
@@ -33,21 +37,26 @@ final class StartValues {
     private final double farthest;
     private final double size;
     private final double oscillations;
-    private final CurveDimensions dimensions;
+    private final List<Optional<CurveDimensions.Powers>> powers;
     private final Map<Integer, Double> inSines;
+    private final double[] peaks;
 
     StartValues(CurveFormula formula, List<CoefficientSetting> settings, int[] others, ScaledPoints points) {
         this.settings = settings;
         this.others = others;
-        least = Arrays.stream(points.x()).min().orElse(0);
-        double greatest = Arrays.stream(points.x()).max().orElse(0);
-        farthest = Math.max(Math.abs(least), Math.abs(greatest));
+        Range ofX = Range.of(points.x());
+        least = ofX.low();
+        double greatest = ofX.high();
+        farthest = ofX.maxAbs();
         span = greatest > least ? greatest - least : Math.max(farthest, 1);
-        double top = Arrays.stream(points.y()).map(Math::abs).max().orElse(0) * points.unit();
+        double top = Range.of(points.y()).maxAbs() * points.unit();
         size = top > 0 ? top : 1;
         oscillations = Math.min(MOST_OSCILLATIONS, points.size() / 2.0);
-        dimensions = formula.dimensions();
+        CurveDimensions dimensions = formula.dimensions();
+        powers =
+                IntStream.range(0, settings.size()).mapToObj(dimensions::powers).toList();
         inSines = formula.inSines();
+        peaks = inSines.isEmpty() ? new double[0] : Periodogram.peaks(points, span, MOST_PEAKS);
     }
 
     /// The starts that leave least, each with the best of those coefficients in which the curve is linear.
@@ -109,11 +118,12 @@ final class StartValues {
         if (setting.low().isPresent() && setting.high().isPresent()) {
             return setting.lowest() + u * (setting.highest() - setting.lowest());
         }
-        Optional<CurveDimensions.Powers> powers = dimensions.powers(k);
-        double inX = powers.map(CurveDimensions.Powers::ofX).orElse(0.0);
-        double inY = powers.map(CurveDimensions.Powers::ofY).orElse(0.0);
+        double inX = powers.get(k).map(CurveDimensions.Powers::ofX).orElse(0.0);
+        double inY = powers.get(k).map(CurveDimensions.Powers::ofY).orElse(0.0);
         if (inSines.containsKey(k) && inY == 0) {
-            double rate = 2 * Math.PI * oscillations * u / span;
+            double rate = peaks.length > 0 && i % 2 == 0
+                    ? peaks[(int) (u * peaks.length)]
+                    : 2 * Math.PI * oscillations * u / span;
             return inX == 0 ? Math.PI * (2 * u - 1) : Math.pow(rate / inSines.get(k), -inX);
         }
         if (inX == 1 && inY == 0 && i % 2 == 0) {
@@ -128,10 +138,13 @@ final class StartValues {
     }
 
     /// The same curve with its coefficients as a person expects them, where the formula leaves that open:
-    /// widths and rates above 0, and what can change places in rising order, since the two exponentials of a
-    /// sum have no first and second.
+    /// widths, rates and amplitudes above 0, phases within half a turn of 0, and what can change places in rising
+    /// order, since the two exponentials of a sum have no first and second.
     double[] inOrder(LocalSearch search, double[] p, double squares) {
         double[] best = p;
+        for (int k : others) {
+            best = isPhase(k) ? withPhase(search, best, k, squares) : best;
+        }
         for (int signs = 1; signs < 1 << Math.min(others.length, MOST_TURNED); signs++) {
             double[] turned = p.clone();
             for (int j = 0; j < others.length; j++) {
@@ -157,6 +170,29 @@ final class StartValues {
             }
         }
         return best;
+    }
+
+    private boolean isPhase(int k) {
+        return inSines.containsKey(k)
+                && powers.get(k)
+                        .filter(each -> each.ofX() == 0 && each.ofY() == 0)
+                        .isPresent();
+    }
+
+    /// Half a turn of the phase turns the sign of the amplitude.
+    private double[] withPhase(LocalSearch search, double[] p, int k, double squares) {
+        double[] turned = p.clone();
+        turned[k] = Math.IEEEremainder(p[k], 2 * Math.PI);
+        double[] best = same(search, turned, squares).orElse(p);
+        double[] half = best.clone();
+        half[k] = Math.IEEEremainder(best[k] + Math.PI, 2 * Math.PI);
+        return same(search, half, squares)
+                .filter(other -> negativesBeside(k, other) < negativesBeside(k, p))
+                .orElse(best);
+    }
+
+    private static long negativesBeside(int phase, double[] p) {
+        return IntStream.range(0, p.length).filter(i -> i != phase && p[i] < 0).count();
     }
 
     private long negatives(double[] p) {

@@ -1,5 +1,6 @@
 package helvo.core.points;
 
+import helvo.core.numeric.Range;
 import java.util.Arrays;
 import java.util.stream.IntStream;
 
@@ -15,7 +16,7 @@ public record ScaledPoints(double[] x, double[] y, double[] roots, double unit, 
 
     /// @param x as the shape takes it, of each of the points
     public static ScaledPoints of(double[] x, Points points) {
-        double top = Arrays.stream(points.y()).map(Math::abs).max().orElse(0);
+        double top = Range.of(points.y()).maxAbs();
         double unit =
                 top == 0 ? 1 : Math.scalb(1.0, Math.clamp(Math.getExponent(top), -GREATEST_POWER, GREATEST_POWER));
         int power = points.sigmaPower();
@@ -54,11 +55,14 @@ public record ScaledPoints(double[] x, double[] y, double[] roots, double unit, 
         if (n <= most) {
             return this;
         }
-        double total = IntStream.range(0, n).mapToDouble(this::weight).sum();
+        double total =
+                areAlike() ? n : IntStream.range(0, n).mapToDouble(this::weight).sum();
+        double byWeight = 0.5 * most / total;
+        double even = 0.5 * most / n;
         double[] times = new double[n];
         double before = 0;
         for (int i = 0; i < n; i++) {
-            double after = before + most * (0.5 * weight(i) / total + 0.5 / n);
+            double after = before + weight(i) * byWeight + even;
             times[i] = Math.floor(after + 0.5) - Math.floor(before + 0.5);
             before = after;
         }
@@ -67,7 +71,7 @@ public record ScaledPoints(double[] x, double[] y, double[] roots, double unit, 
                 ? ALIKE
                 : Arrays.stream(places)
                         .mapToDouble(i -> {
-                            double expected = most * (0.5 * weight(i) / total + 0.5 / n);
+                            double expected = weight(i) * byWeight + even;
                             return roots[i] * Math.sqrt(expected >= 1 ? 1 : times[i] / expected);
                         })
                         .toArray();

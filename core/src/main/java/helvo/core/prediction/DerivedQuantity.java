@@ -50,15 +50,13 @@ public record DerivedQuantity(
     /// @param places of the coefficient of each column, −1 for the area
     private record Names(Table table, List<Integer> places) {}
 
+    /// With the coefficients as they are shown: where a curve is written about an origin, those about it.
+    ///
     /// @param xUnit of the points; empty for none
     /// @param yUnit likewise
     /// @param mark  with which the formula's decimals are written
     public static Outcome of(
             QuantityDefinition definition, Fit fit, Points points, String xUnit, String yUnit, DecimalMark mark) {
-        if (fit.origin().isPresent()) {
-            return new Outcome.NotFound("“" + definition.heading().name() + "” is not worked out: the coefficients of "
-                    + "this curve are those about another origin.");
-        }
         Optional<Area> area = Area.under(points, fit);
         Names names = names(fit, area, xUnit, yUnit, mark);
         return switch (Formula.read(definition.formula(), names.table)) {

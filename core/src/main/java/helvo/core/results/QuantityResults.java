@@ -30,6 +30,12 @@ public final class QuantityResults {
             lines.addAll(
                     lines(of(each, series, series.fit().get(), figure.table().decimalMark()), figure.numbers()));
         }
+        series.equation()
+                .filter(_ -> series.fit().get().origin().isPresent())
+                .flatMap(equation -> new EquationText(equation, figure.numbers())
+                        .where(series.rows().x().symbol()))
+                .ifPresent(where -> lines.add(
+                        new Line.Sentence("The coefficients in these formulas belong to " + where + ".", false)));
         return lines;
     }
 

@@ -175,6 +175,28 @@ class FormulaCurveTest {
         assertThat(own("a*x^b").unit("a", "mm", "s")).isEmpty();
     }
 
+    /// From one oscillation to as many as there are pairs of points, at even x and at any, with noise.
+    @Test
+    void oscillationsAreFoundHoweverManyThereAre() {
+        var random = new Random(11);
+        for (int set = 0; set < 24; set++) {
+            int n = 100 + 50 * random.nextInt(15);
+            boolean isEven = set % 2 == 0;
+            double[] x = IntStream.range(0, n)
+                    .mapToDouble(i -> 50 + 10 * (isEven ? i / (n - 1.0) : random.nextDouble()))
+                    .toArray();
+            double f = (1 + random.nextDouble() * (0.45 * n - 1)) / 10;
+            double phase = 2 * Math.PI * random.nextDouble();
+            double[] y = Arrays.stream(x)
+                    .map(at -> 3 + 2 * Math.sin(2 * Math.PI * f * (at - 50) + phase) + 0.3 * random.nextGaussian())
+                    .toArray();
+            Fit fit = fit(TradeCurve.SINE.curve(), Points.of(x, y));
+            assertThat(fit.coefficient("f").value()).as(f + " of " + n).isCloseTo(f, within(0.01));
+            assertThat(fit.coefficient("a").value()).isCloseTo(2, within(0.3));
+            assertThat(fit.coefficient("p").value()).isBetween(-Math.PI, Math.PI);
+        }
+    }
+
     @Test
     void everyCurveOfTheTradeFindsItself() {
         var random = new Random(7);

@@ -11,6 +11,7 @@ import helvo.core.fit.FitOutcome;
 import helvo.core.fit.Line;
 import helvo.core.fit.Logistic;
 import helvo.core.fit.Polynomial;
+import helvo.core.fit.TradeCurve;
 import helvo.core.number.DecimalMark;
 import helvo.core.points.ErrorBars;
 import helvo.core.points.Points;
@@ -56,6 +57,19 @@ class DerivedQuantityTest {
         assertThat(found.standardError().orElseThrow()).isCloseTo(error, within(1e-10 * error));
         assertThat(found.half95().orElseThrow()).isCloseTo(3.182446305284263 * error, within(1e-9 * error));
         assertThat(found.heading().unit()).isEqualTo(unit);
+    }
+
+    /// Coefficients are those that are shown: about an origin amid the years.
+    @Test
+    void quantitiesOfACurveAboutAnOrigin() {
+        Points years = Points.of(
+                new double[] {2000, 2001, 2002, 2003, 2004, 2005}, new double[] {100.3, 71.2, 49.1, 36.2, 24.6, 17.9});
+        Fit fit = fit(TradeCurve.EXPONENTIAL_TO_LEVEL.curve(), years);
+        double origin = fit.origin().orElseThrow().doubleValue();
+        DerivedQuantity at2001 = found("C of 2001", "c + a exp(b (2001 - " + origin + "))", fit, years);
+        assertThat(at2001.value()).isCloseTo(fit.function().at(2001), within(1e-10));
+        Reading there = Reading.at(fit, years, 2001).orElseThrow();
+        assertThat(at2001.half95().orElseThrow()).isCloseTo(there.meanHalf95().orElseThrow(), within(1e-8));
     }
 
     @Test
