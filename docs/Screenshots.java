@@ -16,7 +16,6 @@ import helvo.core.style.CurveStyle;
 import helvo.core.style.Note;
 import helvo.core.style.SeriesStyle;
 import helvo.core.table.Decision;
-import helvo.core.table.DerivedTable;
 import helvo.core.table.ImportOptions;
 import helvo.core.table.ProblemKind;
 import helvo.core.table.Role;
@@ -204,17 +203,6 @@ final class Screenshots {
                                 + "dry;25,000;5,310\nsalted;5,000;1,620\nsalted;10,000;3,010\n"
                                 + "salted;15,000;4,480\nsalted;20,000;5,870\nsalted;25,000;7,290\n")));
         scenes.put(
-                "turned",
-                (workspace, _) -> List.of(
-                        () -> open(
-                                workspace,
-                                "Wet creep.csv",
-                                "Cord,1 min,2 min,4 min,7 min,15 min,30 min\n"
-                                        + "dry,0.43,0.61,0.86,1.01,1.28,1.47\n"
-                                        + "salted,0.61,0.90,1.19,1.44,1.80,2.09\ntarred,0.30,0.45,0.60,0.73,0.90,1.04\n"),
-                        () -> workspace.perform(new StudyEdit.Reshape(
-                                workspace.tableId().get(), "Wet creep, turned", DerivedTable.Form.ONE_ROW_EACH))));
-        scenes.put(
                 "linearise",
                 (workspace, view) -> List.of(
                         () -> show(workspace, "Pluck"), () -> view.panels().show(LinearisePanel.class)));
@@ -225,6 +213,10 @@ final class Screenshots {
                         () -> workspace.perform(
                                 new FigureEdit.ChooseCurve(figure(workspace), SeriesKey.whole(2), takeUp())),
                         () -> view.panels().show(FormulaPanel.class)));
+        scenes.put(
+                "more-curves",
+                (workspace, view) -> List.of(
+                        () -> show(workspace, "Bath"), () -> view.panels().show(FormulaPanel.class)));
         scenes.put(
                 "residuals",
                 (workspace, view) ->

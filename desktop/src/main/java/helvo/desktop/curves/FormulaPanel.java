@@ -41,7 +41,6 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
-import javafx.geometry.HPos;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
@@ -51,16 +50,18 @@ import javafx.scene.control.Tooltip;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
-import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 
 /// More curves: those of the trade, and one's own by its formula, whose coefficients can be held and limited.
 public final class FormulaPanel extends Panel {
+    /// It covers the measurements, and nothing of the figure.
+    private static final double WIDTH = 332;
+
     private final Label use = muted(" ");
     private final TextField formula = field("formula-text", "Formula of the curve, in x and names of coefficients", 40);
     private final Label says = muted("");
-    private final GridPane coefficients = new GridPane(10, 6);
+    private final GridPane coefficients = new GridPane(8, 4);
     private final Button apply = mainButton("formula-use", "Use this curve", this::use);
     private final FlowPane own = new FlowPane(4, 3);
     private final Label ownLabel = muted("Your own");
@@ -103,9 +104,9 @@ public final class FormulaPanel extends Panel {
 
     /// @param kept the person's own
     public FormulaPanel(Workspace workspace, Panels panels, KeptCurves kept, Importer importer, Exporter exporter) {
-        super(workspace, panels, "formula", "More curves", 500);
+        super(workspace, panels, "formula", "More curves", WIDTH);
         this.kept = kept;
-        place(Pos.TOP_LEFT, 56, 16);
+        place(Pos.TOP_LEFT, 56, 4);
         formula.setPromptText("T0 + A*exp(-x/tau)");
         formula.setOnAction(_ -> use());
         formula.textProperty().subscribe(_ -> typed());
@@ -132,7 +133,7 @@ public final class FormulaPanel extends Panel {
     }
 
     /// A row to keep the curve under a name, and to hand curves on.
-    private HBox keeping(Importer importer, Exporter exporter) {
+    private FlowPane keeping(Importer importer, Exporter exporter) {
         name.setPromptText("Name");
         name.setOnAction(_ -> keep());
         name.textProperty().subscribe(_ -> showKeeping());
@@ -153,15 +154,15 @@ public final class FormulaPanel extends Panel {
                 exporter.placeForCurves("Curves.json").ifPresent(file -> kept.write(all, file, this::showError));
             }
         });
-        var row = new HBox(6, name, keep, forget, take, write);
-        row.setAlignment(Pos.CENTER_LEFT);
-        return row;
+        return new FlowPane(6, 6, name, keep, forget, take, write);
     }
 
     private void showList(boolean isOpen) {
         boolean hadFocus = open.isFocused();
         setShown(list, isOpen);
         setShown(open, !isOpen);
+        setShown(coefficients, !isOpen);
+        setShown(apply, !isOpen);
         if (isOpen && hadFocus) {
             list.lookup(".look-choice").requestFocus();
         }
@@ -176,22 +177,18 @@ public final class FormulaPanel extends Panel {
                 () -> panels.show(FormulaPanel.class));
     }
 
-    /// A row of buttons for each group.
-    private GridPane trade() {
-        var grid = new GridPane(10, 3);
+    /// Buttons for each group, below its name.
+    private VBox trade() {
+        var groups = new VBox(3);
         for (TradeCurve.Group group : TradeCurve.Group.values()) {
             var buttons = new FlowPane(4, 3);
             Arrays.stream(TradeCurve.values())
                     .filter(each -> each.group() == group)
                     .forEach(each -> buttons.getChildren().add(tradeButton(each)));
-            var label = muted(group.label());
-            label.setMinWidth(Region.USE_PREF_SIZE);
-            GridPane.setHgrow(buttons, Priority.ALWAYS);
-            grid.addRow(grid.getRowCount(), label, buttons);
+            groups.getChildren().addAll(muted(group.label()), buttons);
         }
-        ownLabel.setMinWidth(Region.USE_PREF_SIZE);
-        grid.addRow(grid.getRowCount(), ownLabel, own);
-        return grid;
+        groups.getChildren().addAll(ownLabel, own);
+        return groups;
     }
 
     private Button tradeButton(TradeCurve each) {
@@ -339,8 +336,7 @@ public final class FormulaPanel extends Panel {
                         .toList())
                 .orElse(List.of());
         if (!asked.isEmpty()) {
-            List<String> heads =
-                    new ArrayList<>(List.of("", "fitted", "hold at", "not below", "not above", "start at"));
+            List<String> heads = new ArrayList<>(List.of("hold at", "not below", "not above", "start at"));
             if (groups().size() > 1) {
                 heads.add("shared");
             }
@@ -350,21 +346,16 @@ public final class FormulaPanel extends Panel {
                 coefficients.add(head, column, 0);
             }
         }
-        for (int row = 0; row < asked.size(); row++) {
-            Asked each = asked.get(row);
+        for (Asked each : asked) {
             var name = new Label(each.name());
             name.getStyleClass().add("strong");
-            each.value().setMinWidth(126);
-            GridPane.setHalignment(each.value(), HPos.LEFT);
-            coefficients.addRow(row + 1, name, each.value());
-            for (int field = 0; field < each.fields().size(); field++) {
-                coefficients.add(each.fields().get(field), field + 2, row + 1);
-            }
+            coefficients.add(new HBox(8, name, each.value()), 0, coefficients.getRowCount(), GridPane.REMAINING, 1);
+            int row = coefficients.getRowCount();
+            each.fields().forEach(field -> coefficients.add(field, each.fields().indexOf(field), row));
             if (groups().size() > 1) {
-                coefficients.add(each.shared(), each.fields().size() + 2, row + 1);
+                coefficients.add(each.shared(), each.fields().size(), row);
             }
         }
-        setShown(coefficients, !asked.isEmpty());
         showList(asked.isEmpty());
         apply.setDisable(asked.isEmpty());
         says.setText(shown.map(curve -> curve.inseparable().orElseGet(() -> meaning(curve)))
