@@ -10,6 +10,7 @@ import helvo.core.number.DecimalMark;
 import helvo.core.number.NumberText;
 import helvo.core.table.Column;
 import helvo.core.table.Kind;
+import helvo.core.table.Table;
 import helvo.files.UnreadableFile;
 import helvo.files.disk.UserFolders;
 import helvo.files.json.CurveFile;
@@ -126,8 +127,8 @@ final class CurveOptions {
 
     /// @param x       the column along which it is fitted
     /// @param columns of the table
-    Curve curve(Column x, List<Column> columns) throws UserError {
-        Curve chosen = formula == null ? shape() : own(formula, x, columns);
+    Curve curve(Column x, Table table) throws UserError {
+        Curve chosen = formula == null ? shape() : own(formula, x, table);
         if (held.isEmpty() && limits.isEmpty() && starts.isEmpty() && shared.isEmpty()) {
             return chosen instanceof FormulaCurve own ? checked(own) : chosen;
         }
@@ -139,12 +140,12 @@ final class CurveOptions {
         return checked(settings(curve));
     }
 
-    private static Curve own(String text, Column x, List<Column> columns) throws UserError {
-        List<String> others = columns.stream()
+    private static Curve own(String text, Column x, Table table) throws UserError {
+        List<String> others = table.columns().stream()
                 .filter(column -> column != x && column.kind() != Kind.TEXT)
                 .map(Column::name)
                 .toList();
-        return switch (CurveFormula.read(text, x.name(), others)) {
+        return switch (CurveFormula.read(text, x.name(), others, table.decimalMark())) {
             case CurveFormula.Reading.Read(CurveFormula read) -> FormulaCurve.of(read);
             case CurveFormula.Reading.Wrong wrong -> throw new UserError(wrong(text, wrong));
         };

@@ -209,7 +209,7 @@ final class FigureOptions {
                 : series(study, figure);
         boolean isNew = nameColumns() || repeats.areGiven() || shape.isGiven();
         Curve curve = isNew
-                ? shape.curve(xColumn, chosen.columns())
+                ? shape.curve(xColumn, chosen)
                 : study.figure(figure).curve(keys.isEmpty() ? SeriesKey.whole(yColumn.id()) : keys.getFirst());
         if (curve instanceof FormulaCurve own
                 && shape.isGiven()

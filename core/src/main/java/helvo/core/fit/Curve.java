@@ -36,7 +36,8 @@ public sealed interface Curve
     /// The right-hand side, such as "0.2054 Load + 0.26".
     ///
     /// @param value a coefficient's value as text, with a true minus sign when typeset; "0" for one that is left
-    ///     out of a sum. Also asked for [#FIXED], where the intercept is given
+    ///     out of a sum. Also asked for [#FIXED], where the intercept is given, and for each number of a formula,
+    ///     with a decimal point, to have it as numbers are written
     /// @param x     what x is called
     String form(Function<String, String> value, String x, Notation notation);
 

@@ -146,13 +146,18 @@ public record FormulaCurve(String name, String keyword, CurveFormula formula, Li
     public String form(Function<String, String> value, String x, Notation notation) {
         boolean typeset = notation == Notation.TYPESET;
         return formula.written(
-                name -> setting(name).isHeld() ? text(setting(name).held().orElseThrow(), typeset) : value.apply(name),
+                name -> isHeld(name) ? text(setting(name).held().orElseThrow(), value, typeset) : value.apply(name),
                 x,
                 typeset);
     }
 
-    private static String text(double held, boolean typeset) {
-        String text = new BigDecimal(Double.toString(held)).stripTrailingZeros().toPlainString();
+    private boolean isHeld(String name) {
+        return formula.coefficients().contains(name) && setting(name).isHeld();
+    }
+
+    private static String text(double held, Function<String, String> value, boolean typeset) {
+        String text = value.apply(
+                new BigDecimal(Double.toString(held)).stripTrailingZeros().toPlainString());
         return typeset ? text.replace('-', '\u2212') : text;
     }
 

@@ -21,6 +21,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
+import java.util.regex.Pattern;
 
 /// A curve as a formula in x and named coefficients: `T0 + A·exp(−x/τ)`. [Parser] tells the notation; letters'
 /// case counts. Names that are neither x nor a function are coefficients.
@@ -28,6 +29,7 @@ public final class CurveFormula {
     /// More coefficients than these no measurement determines.
     public static final int MOST_COEFFICIENTS = 12;
 
+    private static final Pattern DECIMAL_COMMA = Pattern.compile("(?<=[0-9]),(?=[0-9])");
     private static final double[] TRIALS = {0.37, -0.37, 37, -37, 1e-4};
     private static final int X = 1;
     private static final int ALIAS_OF_X = 2;
@@ -56,14 +58,15 @@ public final class CurveFormula {
 
     /// Reads a formula in which x is called x.
     public static Reading read(String text) {
-        return read(text, "x", List.of());
+        return read(text, "x", List.of(), DecimalMark.POINT);
     }
 
     /// Reads a formula as a person wrote it beside a table.
     ///
     /// @param xName  what x is called there besides x
     /// @param others names of the other columns, which a curve cannot hold
-    public static Reading read(String text, String xName, List<String> others) {
+    /// @param mark   in numbers; a point is one always, and is kept
+    public static Reading read(String text, String xName, List<String> others, DecimalMark mark) {
         var columns = new ArrayList<Column>();
         columns.add(column(X, "x"));
         if (!xName.equals("x") && !xName.isEmpty()) {
@@ -75,7 +78,8 @@ public final class CurveFormula {
                 .forEach(name -> columns.add(column(FIRST_OTHER + columns.size(), name)));
         var table = new Table(1, "curve", DecimalMark.POINT, Optional.empty(), columns, ExcludedRows.NONE);
         var names = new ArrayList<String>();
-        return switch (Parser.readCurve(text, table, names)) {
+        String pointed = mark == DecimalMark.COMMA ? DECIMAL_COMMA.matcher(text).replaceAll(".") : text;
+        return switch (Parser.readCurve(pointed, table, names)) {
             case Formula.Reading.Wrong(int from, int to, String sentence) -> new Reading.Wrong(from, to, sentence);
             case Formula.Reading.Read(Formula formula, String kept) -> read(text, formula, kept, names, table);
         };
@@ -406,7 +410,8 @@ public final class CurveFormula {
 
     /// The formula with other texts for its coefficients and for x.
     ///
-    /// @param value a coefficient's text, which may begin with a minus sign
+    /// @param value a coefficient's text, which may begin with a minus sign; also of each number, to have it as
+    ///     numbers are written
     public String written(Function<String, String> value, String x, boolean typeset) {
         return new FormulaWriter(coefficients, value, x, typeset).text(expression);
     }

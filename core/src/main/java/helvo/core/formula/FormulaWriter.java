@@ -62,8 +62,8 @@ final class FormulaWriter {
         if (number == Math.E) {
             return typeset ? "e" : "exp(1)";
         }
-        String text =
-                new BigDecimal(Double.toString(number)).stripTrailingZeros().toPlainString();
+        String text = value.apply(
+                new BigDecimal(Double.toString(number)).stripTrailingZeros().toPlainString());
         return typeset ? text.replace('-', '\u2212') : text;
     }
 

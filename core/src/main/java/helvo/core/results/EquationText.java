@@ -90,7 +90,11 @@ public record EquationText(PrintedEquation printed, NumberNotation numbers) {
 
     private Function<String, String> value(Function<Integer, String> coefficient, String held) {
         List<String> names = curve().coefficientNames();
-        return name -> name.equals(Curve.FIXED) ? held : coefficient.apply(names.indexOf(name));
+        return name -> name.equals(Curve.FIXED)
+                ? held
+                : names.contains(name)
+                        ? coefficient.apply(names.indexOf(name))
+                        : name.replace('.', numbers.decimalMark().sign());
     }
 
     private Curve curve() {

@@ -100,6 +100,8 @@ class FormulaCurveTest {
         has(fit, "A", 27.752370499870956, 0.251677964234378);
         has(fit, "t", 3.874827661211947, 0.06840817941642678);
         assertThat(held.form(name -> name, "x", Curve.Notation.PROGRAM)).isEqualTo("60.5 + A*exp(-x/t)");
+        assertThat(held.form(name -> name.replace('.', ','), "x", Curve.Notation.TYPESET))
+                .isEqualTo("60,5 + A e^{−x / t}");
         assertThat(fit.quality().degreesOfFreedom()).isEqualTo(8);
     }
 

@@ -3,6 +3,7 @@ package helvo.core.formula;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import helvo.core.number.DecimalMark;
 import java.util.List;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -17,7 +18,8 @@ class CurveFormulaTest {
     }
 
     private static String wrong(String text) {
-        return ((CurveFormula.Reading.Wrong) CurveFormula.read(text, "Time", List.of("Load", "t"))).sentence();
+        return ((CurveFormula.Reading.Wrong) CurveFormula.read(text, "Time", List.of("Load", "t"), DecimalMark.POINT))
+                .sentence();
     }
 
     @Test
@@ -31,8 +33,18 @@ class CurveFormulaTest {
 
     @Test
     void xMayBeCalledAsItsColumn() {
-        var reading = CurveFormula.read("a + b*exp(-Time after start/c)", "Time after start", List.of("Load"));
+        var reading = CurveFormula.read(
+                "a + b*exp(-Time after start/c)", "Time after start", List.of("Load"), DecimalMark.POINT);
         assertThat(((CurveFormula.Reading.Read) reading).formula().text()).isEqualTo("a + b*exp(-x/c)");
+    }
+
+    /// As the table has it; kept with a point, so that any study can read it.
+    @Test
+    void decimalsMayBeWrittenWithTheTablesComma() {
+        var reading = CurveFormula.read("c - 1,5*a*exp(-0.5*x)", "x", List.of(), DecimalMark.COMMA);
+        assertThat(((CurveFormula.Reading.Read) reading).formula().text()).isEqualTo("c - 1.5*a*exp(-0.5*x)");
+        assertThat(CurveFormula.read("c - 1,5*x", "x", List.of(), DecimalMark.POINT))
+                .isInstanceOf(CurveFormula.Reading.Wrong.class);
     }
 
     @Test
@@ -131,7 +143,8 @@ class CurveFormulaTest {
         return switch (name) {
             case "a" -> "1";
             case "b" -> minus + "2";
-            default -> "0.5";
+            case "c" -> "0.5";
+            default -> name;
         };
     }
 

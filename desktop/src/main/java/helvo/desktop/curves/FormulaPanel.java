@@ -324,7 +324,11 @@ public final class FormulaPanel extends Panel {
                         && x.filter(of -> of.id() == column.id()).isEmpty())
                 .map(Column::name)
                 .toList();
-        return CurveFormula.read(text, x.map(Column::name).orElse("x"), others);
+        return CurveFormula.read(
+                text,
+                x.map(Column::name).orElse("x"),
+                others,
+                workspace.table().map(Table::decimalMark).orElse(DecimalMark.POINT));
     }
 
     /// A row for each coefficient of the curve that is shown.
