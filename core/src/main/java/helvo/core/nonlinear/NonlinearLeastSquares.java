@@ -26,6 +26,7 @@ public final class NonlinearLeastSquares {
     private static final int MOST_REFINED = 4;
     private static final int FEW_STEPS = 40;
     private static final int STEPS_WITH_ALL = 8;
+    private static final int SOME_STEPS = 60;
     private static final int ALL_STEPS = 300;
     /// So many points next to a corner of the curve are tried as its place.
     private static final int MOST_CORNERS = 4;
@@ -118,12 +119,12 @@ public final class NonlinearLeastSquares {
                 .filter(each -> each.squares() <= least * (1 + NEARLY_SAME) + Double.MIN_NORMAL)
                 .count();
         LocalSearch many = over(whole, points, MANY, progress);
-        List<LocalSearch.Place> nearest = distinct(near).stream()
-                .limit(MOST_REFINED)
-                .flatMap(each -> many.again(each.p()).stream())
-                .map(each -> many.improved(each, ALL_STEPS))
-                .sorted(Comparator.comparingDouble(LocalSearch.Place::squares))
-                .toList();
+        List<LocalSearch.Place> nearest = refined(
+                distinct(near).stream()
+                        .limit(MOST_REFINED)
+                        .flatMap(each -> many.again(each.p()).stream())
+                        .toList(),
+                many);
         for (LocalSearch.Place each : nearest) {
             if (each.squares() > nearest.getFirst().squares() * (1 + SAME)) {
                 break;
@@ -158,6 +159,21 @@ public final class NonlinearLeastSquares {
             return atCorner.get();
         }
         return new Undetermined(open(many, nearest.isEmpty() ? near.getFirst() : nearest.getFirst()));
+    }
+
+    /// The least sums about some places, least first. Where the points do not determine a curve, each of them sinks
+    /// without end: of those behind the first only one that passes it is followed on.
+    private static List<LocalSearch.Place> refined(List<LocalSearch.Place> places, LocalSearch search) {
+        var refined = new ArrayList<LocalSearch.Place>();
+        double least = Double.POSITIVE_INFINITY;
+        for (LocalSearch.Place each : places) {
+            LocalSearch.Place soon = search.improved(each, refined.isEmpty() ? ALL_STEPS : SOME_STEPS);
+            LocalSearch.Place last = soon.ended() || soon.squares() >= least ? soon : search.improved(soon, ALL_STEPS);
+            refined.add(last);
+            least = Math.min(least, last.squares());
+        }
+        refined.sort(Comparator.comparingDouble(LocalSearch.Place::squares));
+        return refined;
     }
 
     /// From the least of a sample, which tells the bend well enough; what that does not determine is not looked for
