@@ -250,7 +250,15 @@ final class LocalSearch {
 
     /// The same by a bend that is known otherwise, about.
     Optional<Minimum> polished(double[] start, Bend bendOf) {
-        boolean isFew = sumOfSquares.size() <= MOST_DOUBLED;
+        return polished(start, bendOf, sumOfSquares.size() <= MOST_DOUBLED);
+    }
+
+    /// The same of points that stand for more, to as many digits as a search through those begins with.
+    Optional<Minimum> polishedOfSample(double[] start) {
+        return polished(start, sumOfSquares::bend, false);
+    }
+
+    private Optional<Minimum> polished(double[] start, Bend bendOf, boolean isFew) {
         NormalSums.Digits digits = isFew ? NormalSums.Digits.RESIDUALS_DOUBLED : NormalSums.Digits.SINGLE;
         double lastStep = isFew ? NEWTON_STEP : LAST_STEP;
         DD[] p = Arrays.stream(start).mapToObj(DD::of).toArray(DD[]::new);

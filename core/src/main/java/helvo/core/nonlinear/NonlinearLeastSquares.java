@@ -17,13 +17,16 @@ import java.util.stream.IntStream;
 public final class NonlinearLeastSquares {
     /// Points that show where to look.
     private static final int FEW = 60;
-    /// The same for curves that oscillate, which too few points cannot tell from slower ones.
-    private static final int FEW_OF_OSCILLATIONS = 600;
+    /// The same for curves that oscillate.
+    private static final int FEW_OF_OSCILLATIONS = 150;
+    /// Of more than MANY, so many show which places are worth going on from.
+    private static final int SOME = 300;
     private static final int MANY = 3000;
     /// Of very many, so many show first whether they determine what the few do.
     private static final int VERY_MANY = 50_000;
     private static final int MOST_STARTS = 12;
     private static final int MOST_REFINED = 4;
+    private static final int MOST_AMONG_MANY = 2;
     private static final int FEW_STEPS = 40;
     private static final int STEPS_WITH_ALL = 8;
     private static final int SOME_STEPS = 60;
@@ -100,7 +103,9 @@ public final class NonlinearLeastSquares {
 
     public Outcome of(ScaledPoints points, Progress progress) {
         var whole = new LocalSearch(curve(points, progress), settings, free, linear);
-        LocalSearch few = over(whole, points, formula.inSines().isEmpty() ? FEW : FEW_OF_OSCILLATIONS, progress);
+        LocalSearch few = formula.inSines().isEmpty()
+                ? over(whole, points, FEW, progress)
+                : over(whole, points, points.scattered(FEW_OF_OSCILLATIONS), progress);
         var starts = new StartValues(formula, settings, others, points);
         List<LocalSearch.Place> begun = new ArrayList<>();
         if (Arrays.stream(free).anyMatch(k -> settings.get(k).start().isPresent())) {
@@ -119,23 +124,25 @@ public final class NonlinearLeastSquares {
                 .filter(each -> each.squares() <= least * (1 + NEARLY_SAME) + Double.MIN_NORMAL)
                 .count();
         LocalSearch many = over(whole, points, MANY, progress);
-        List<LocalSearch.Place> nearest = refined(
-                distinct(near).stream()
-                        .limit(MOST_REFINED)
-                        .flatMap(each -> many.again(each.p()).stream())
-                        .toList(),
-                many);
+        List<LocalSearch.Place> nearest = points.size() <= MANY
+                ? refined(near, MOST_REFINED, many, ALL_STEPS)
+                : refined(
+                        refined(near, MOST_REFINED, over(whole, points, points.scattered(SOME), progress), ALL_STEPS),
+                        MOST_AMONG_MANY,
+                        many,
+                        SOME_STEPS);
         for (LocalSearch.Place each : nearest) {
             if (each.squares() > nearest.getFirst().squares() * (1 + SAME)) {
                 break;
             }
             double[] ordered = starts.inOrder(many, each.p(), each.squares());
-            Optional<LocalSearch.Minimum> minimum = many.polished(ordered);
+            Optional<LocalSearch.Minimum> minimum =
+                    points.size() > MANY ? many.polishedOfSample(ordered) : many.polished(ordered);
             if (minimum.isPresent() && points.size() > MANY) {
                 LocalSearch more = over(whole, points, VERY_MANY, progress);
                 minimum = throughMore(more, many, minimum.get(), points);
                 if (more != whole) {
-                    minimum = minimum.flatMap(of -> throughMore(whole, many, of, points));
+                    minimum = minimum.flatMap(of -> throughMore(whole, more, of, points));
                 }
                 if (minimum.isEmpty()) {
                     break;
@@ -163,12 +170,20 @@ public final class NonlinearLeastSquares {
 
     /// The least sums about some places, least first. Where the points do not determine a curve, each of them sinks
     /// without end: of those behind the first only one that passes it is followed on.
-    private static List<LocalSearch.Place> refined(List<LocalSearch.Place> places, LocalSearch search) {
+    ///
+    /// @param most  so many of the places, the first of those that are alike
+    /// @param steps at most
+    private static List<LocalSearch.Place> refined(
+            List<LocalSearch.Place> places, int most, LocalSearch search, int steps) {
+        List<LocalSearch.Place> begun = distinct(places).stream()
+                .limit(most)
+                .flatMap(each -> search.again(each.p()).stream())
+                .toList();
         var refined = new ArrayList<LocalSearch.Place>();
         double least = Double.POSITIVE_INFINITY;
-        for (LocalSearch.Place each : places) {
-            LocalSearch.Place soon = search.improved(each, refined.isEmpty() ? ALL_STEPS : SOME_STEPS);
-            LocalSearch.Place last = soon.ended() || soon.squares() >= least ? soon : search.improved(soon, ALL_STEPS);
+        for (LocalSearch.Place each : begun) {
+            LocalSearch.Place soon = search.improved(each, refined.isEmpty() ? steps : SOME_STEPS);
+            LocalSearch.Place last = soon.ended() || soon.squares() >= least ? soon : search.improved(soon, steps);
             refined.add(last);
             least = Math.min(least, last.squares());
         }
@@ -234,7 +249,11 @@ public final class NonlinearLeastSquares {
     }
 
     private LocalSearch over(LocalSearch whole, ScaledPoints points, int most, Progress progress) {
-        return points.size() <= most ? whole : whole.with(curve(points.sample(most), progress));
+        return over(whole, points, points.sample(most), progress);
+    }
+
+    private LocalSearch over(LocalSearch whole, ScaledPoints points, ScaledPoints sample, Progress progress) {
+        return sample == points ? whole : whole.with(curve(sample, progress));
     }
 
     /// Each place once.

@@ -17,7 +17,7 @@ final class Periodogram {
 
     /// The angular rates of the highest peaks, highest first, up to half an oscillation a point.
     static double[] peaks(ScaledPoints points, double span, int most) {
-        ScaledPoints few = points.sample(MOST_POINTS);
+        ScaledPoints few = points.scattered(MOST_POINTS);
         int n = few.size();
         double[] weights = new double[n];
         double total = 0;

@@ -13,6 +13,7 @@ import java.util.stream.IntStream;
 public record ScaledPoints(double[] x, double[] y, double[] roots, double unit, int rootPower, Weighting weighting) {
     private static final double[] ALIKE = {};
     private static final int GREATEST_POWER = 1000;
+    private static final double GOLDEN_RATIO = (1 + Math.sqrt(5)) / 2;
 
     /// @param x as the shape takes it, of each of the points
     public static ScaledPoints of(double[] x, Points points) {
@@ -76,6 +77,20 @@ public record ScaledPoints(double[] x, double[] y, double[] roots, double unit, 
                         })
                         .toArray();
         return new ScaledPoints(at(x, places), at(y, places), counted, unit, rootPower, weighting);
+    }
+
+    /// At most so many of them, one from each of as many stretches, at uneven places: evenly taken ones would show an
+    /// oscillation as a slower one.
+    public ScaledPoints scattered(int most) {
+        int n = size();
+        if (n <= most) {
+            return this;
+        }
+        int[] places = IntStream.range(0, most)
+                .map(i -> (int) ((i + (i + 1) * GOLDEN_RATIO % 1) * n / most))
+                .toArray();
+        return new ScaledPoints(
+                at(x, places), at(y, places), areAlike() ? ALIKE : at(roots, places), unit, rootPower, weighting);
     }
 
     private static double[] at(double[] values, int[] places) {
