@@ -107,17 +107,20 @@ final class LeastSquares {
                 near.flatMap(each -> from(each.p, false, NO_DAMPING)).filter(each -> wanted.test(each.p));
         return nearer.flatMap(each -> each.settled ? polished(each.p) : from(each.p, true, NO_DAMPING))
                 .filter(each -> each.settled && wanted.test(each.p))
-                .or(() -> best(starts, wanted));
+                .or(() -> settled(starts, wanted, false)
+                        .flatMap(each -> polished(each.p).stream())
+                        .filter(each -> each.settled && wanted.test(each.p))
+                        .min(Comparator.comparingDouble(Minimum::sum)));
     }
 
     private Optional<Minimum> best(List<double[]> starts, Predicate<double[]> wanted) {
-        return settled(starts, wanted).min(Comparator.comparingDouble(Minimum::sum));
+        return settled(starts, wanted, true).min(Comparator.comparingDouble(Minimum::sum));
     }
 
     /// Where the searches from several starts end, the least first, each place once.
     List<double[]> reached(List<double[]> starts, Predicate<double[]> wanted, int most) {
         var places = new ArrayList<double[]>();
-        settled(starts, wanted)
+        settled(starts, wanted, true)
                 .sorted(Comparator.comparingDouble(Minimum::sum))
                 .map(Minimum::p)
                 .forEach(p -> {
@@ -135,9 +138,9 @@ final class LeastSquares {
         return places;
     }
 
-    private Stream<Minimum> settled(List<double[]> starts, Predicate<double[]> wanted) {
+    private Stream<Minimum> settled(List<double[]> starts, Predicate<double[]> wanted, boolean exact) {
         return starts.stream()
-                .flatMap(start -> from(start, true, FIRST_DAMPING).stream())
+                .flatMap(start -> from(start, exact, FIRST_DAMPING).stream())
                 .filter(each -> each.settled && wanted.test(each.p));
     }
 
