@@ -66,7 +66,10 @@ final class ReportCommand extends Command {
                 .choices(List.of("a4", "letter"))
                 .text(value -> paper = Optional.of(value));
         arguments
-                .option("--language", "TAG", "Language that the document is marked with, such as en-GB.")
+                .option(
+                        "--language",
+                        "TAG",
+                        "Language of your own words, as titles: de, en-GB. What Helvo says is English.")
                 .text(value -> language = Optional.of(value));
         arguments
                 .option(

@@ -46,6 +46,7 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import java.util.zip.ZipInputStream;
 import javax.xml.parsers.DocumentBuilderFactory;
 import javax.xml.parsers.ParserConfigurationException;
@@ -135,7 +136,7 @@ class ReportTest {
     private static String all(Report report) {
         return report.blocks().stream()
                 .map(block -> switch (block) {
-                    case Block.Heading(var _, var words) -> Span.text(words);
+                    case Block.Heading(var _, var words, var _) -> Span.text(words);
                     case Block.Paragraph(var words) -> Span.text(words);
                     case Block.Points(var items) ->
                         items.stream().map(Span::text).collect(Collectors.joining("\n"));
@@ -234,6 +235,54 @@ class ReportTest {
                 .contains("Curves were fitted by unweighted least squares on y")
                 .doesNotContain("analysis of covariance");
         assertThat(all(sample())).contains("Slopes were compared by analysis of covariance", "Levenberg–Marquardt");
+    }
+
+    /// Behind the method tables are an appendix, each figure's under its name; before it they stand with their figure.
+    @Test
+    void tablesBehindTheMethodAreAnAppendix() {
+        Report report =
+                sample(new StudyEdit.PlanReport(ReportPlan.DEFAULT.withOmittedFigures(Set.of(3, 4, 5, 6, 7, 8, 9))));
+        assertThat(report.sections().stream().map(Report.Part::section))
+                .endsWith(Section.METHOD, Section.MEASUREMENTS, Section.MEASUREMENTS);
+        assertThat(report.blocks().stream()
+                        .flatMap(block -> block instanceof Block.Heading heading ? Stream.of(heading) : Stream.empty())
+                        .map(heading -> Span.text(heading.text())))
+                .endsWith("Appendix", "Stretch of 3 mm marram cord under load", "Creep against Time");
+        Report before = sample(only(STRETCH, Section.MEASUREMENTS, Section.METHOD));
+        assertThat(before.sections().stream().map(Report.Part::section))
+                .containsExactly(Section.MEASUREMENTS, Section.METHOD);
+    }
+
+    /// Where the caption or a heading says it, a figure does not repeat its title.
+    @Test
+    void aTitleIsSaidOnce() {
+        assertThat(picture(sample()).figure().title()).isEmpty();
+        assertThat(Span.text(picture(sample()).caption())).startsWith("Stretch of 3 mm marram cord under load. Bars:");
+        FigureEdit own = new FigureEdit.Describe(STRETCH, Optional.of("Ropes."), Optional.empty());
+        var alone = only(STRETCH, Section.FIGURE);
+        assertThat(picture(sample(alone, own)).figure().title())
+                .as("the report has its title")
+                .isEmpty();
+        var named = new StudyEdit.PlanReport(alone.plan().withTitle(Optional.of("Cords")));
+        assertThat(picture(sample(named, own)).figure().title())
+                .as("nothing else says it")
+                .isEqualTo("Stretch of 3 mm marram cord under load");
+    }
+
+    private static Block.Picture picture(Report report) {
+        return report.blocks().stream()
+                .flatMap(block -> block instanceof Block.Picture picture ? Stream.of(picture) : Stream.empty())
+                .findFirst()
+                .orElseThrow();
+    }
+
+    /// What the program says is English; what a person wrote is marked as what it is.
+    @Test
+    void wordsAreMarkedAsTheLanguageTheyAreIn() throws IOException {
+        String html = text(ReportFormat.HTML, sample(new StudyEdit.PlanReport(ReportPlan.DEFAULT.withLanguage("de"))));
+        assertThat(html)
+                .contains("<html lang=\"en\">", "<h1 dir=\"auto\" lang=\"de\">", "<h2 dir=\"auto\" lang=\"de\">Creep")
+                .contains("<h3 dir=\"auto\">What was done to the data");
     }
 
     /// Read back by another library: headings, table with a repeated heading row, pictures in both forms, fields,

@@ -38,7 +38,7 @@ public final class FigureDescription {
         this.numbers = figure.numbers();
     }
 
-    /// "Stretch against Load. Bars: ± half range. Dashed: …".
+    /// "Stretch of 3 mm marram cord. Bars: ± half range. Dashed: …", with the columns where the figure has no title.
     public static String caption(FigureAnalysis figure) {
         return figure.figure().caption().orElseGet(() -> new FigureDescription(figure).caption());
     }
@@ -64,7 +64,8 @@ public final class FigureDescription {
 
     private String caption() {
         var says = new ArrayList<String>();
-        says.add(subject(figure) + ".");
+        String title = figure.title();
+        says.add((title.isBlank() ? subject(figure) : title) + ".");
         bars().map(words -> capital(words) + ".").ifPresent(says::add);
         boolean bounds = figure.figure().shows(Layer.BOUNDS)
                 && series.stream().flatMap(each -> each.bounds().stream()).anyMatch(found -> found.steepest()

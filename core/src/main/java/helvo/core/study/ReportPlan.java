@@ -7,6 +7,7 @@ import java.util.Arrays;
 import java.util.Collections;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
@@ -17,8 +18,8 @@ import java.util.TreeSet;
 /// @param title    empty for the study's name
 /// @param author   who reports, and where: a line of its own below the title; empty for none
 /// @param date     of the report as it is to be read, "25 November 2026"; empty for none
-/// @param language of its texts by BCP 47, for readers that speak and programs that check spelling
-/// @param sections those it has, in their order
+/// @param language of what a person wrote, as titles, by BCP 47
+/// @param sections those it has, in their order; tables behind the method are an appendix
 /// @param omittedFigures  ids of figures that it does not show
 @RecordBuilder
 public record ReportPlan(
@@ -77,11 +78,11 @@ public record ReportPlan(
         FIGURE("Figure", "The figure at its size on paper, with a caption"),
         RESULTS("Results", "Equations, coefficients with their uncertainties, R², s and n"),
         READINGS("Readings", "What was read off the curves"),
-        MEASUREMENTS("Measurements", "The rows that the figure is drawn from"),
-        RESIDUALS("Residuals", "What is left between each point and its curve"),
         DATA("What was done to the data", "Rows excluded, values replaced, conditions, formulas"),
         CHECKS("Checks", "What the residuals say against the curves"),
-        METHOD("Method", "How it was computed, with references");
+        METHOD("Method", "How it was computed, with references"),
+        MEASUREMENTS("Measurements", "The rows that the figure is drawn from"),
+        RESIDUALS("Residuals", "What is left between each point and its curve");
 
         private final String title;
         private final String purpose;
@@ -93,6 +94,11 @@ public record ReportPlan(
 
         public String title() {
             return title;
+        }
+
+        /// Whether it is a table without words.
+        boolean isTable() {
+            return this == READINGS || this == MEASUREMENTS || this == RESIDUALS;
         }
 
         public String purpose() {
@@ -115,6 +121,34 @@ public record ReportPlan(
                 "title, author and date have %s characters at most",
                 MAX_CHARACTERS);
         require(language.matches("[A-Za-z]{2,8}(-[A-Za-z0-9]{1,8})*"), "“%s” is not a language tag", language);
+    }
+
+    /// The language of the whole, for readers that speak and programs that check spelling: what the program says is
+    /// English.
+    public String documentLanguage() {
+        return isEnglish() ? language : "en";
+    }
+
+    /// Whether what a person wrote is in the language of the rest.
+    public boolean isEnglish() {
+        return language.toLowerCase(Locale.ROOT).matches("en(-.*)?");
+    }
+
+    /// The sections that stand with each figure.
+    public List<Section> ofFigures() {
+        return sections.stream()
+                .filter(section -> section != Section.METHOD && !ofAppendix().contains(section))
+                .toList();
+    }
+
+    /// The tables that stand at the end, for each figure: those behind the method.
+    public List<Section> ofAppendix() {
+        int method = sections.indexOf(Section.METHOD);
+        return method < 0
+                ? List.of()
+                : sections.subList(method + 1, sections.size()).stream()
+                        .filter(Section::isTable)
+                        .toList();
     }
 
     public boolean has(Section section) {

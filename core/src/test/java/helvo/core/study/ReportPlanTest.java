@@ -16,10 +16,19 @@ class ReportPlanTest {
     void theUsualReportHasAllButTheResiduals() {
         assertThat(ReportPlan.DEFAULT.sections())
                 .startsWith(Section.SUMMARY, Section.FIGURE, Section.RESULTS)
-                .endsWith(Section.METHOD)
+                .endsWith(Section.METHOD, Section.MEASUREMENTS)
                 .hasSize(Section.values().length - 1)
                 .doesNotContain(Section.RESIDUALS);
+        assertThat(ReportPlan.DEFAULT.ofAppendix()).containsExactly(Section.MEASUREMENTS);
         assertThat(Study.EMPTY.report()).isEqualTo(ReportPlan.DEFAULT);
+    }
+
+    /// What the program says is English, whatever a person writes in.
+    @Test
+    void theLanguageIsThatOfAPersonsOwnWords() {
+        assertThat(ReportPlan.DEFAULT.withLanguage("de").documentLanguage()).isEqualTo("en");
+        assertThat(ReportPlan.DEFAULT.withLanguage("en-GB").documentLanguage()).isEqualTo("en-GB");
+        assertThat(ReportPlan.DEFAULT.withLanguage("enm").isEnglish()).isFalse();
     }
 
     @Test

@@ -171,7 +171,7 @@ final class ReportTab extends VBox {
         var row = new HBox(4, tick, between);
         row.setAlignment(Pos.CENTER_LEFT);
         int at = ticked.indexOf(section);
-        // The method of all figures stands at the end.
+        // The method of all figures stands where it is: tables that are moved behind it are an appendix.
         if (at >= 0 && section != Section.METHOD) {
             row.getChildren()
                     .addAll(
@@ -187,10 +187,8 @@ final class ReportTab extends VBox {
             Collections.swap(order, from, to);
             plan(plan().withSections(order));
         });
-        button.setDisable(to < 0
-                || to >= plan().sections().size()
-                || plan().sections().get(to) == Section.METHOD
-                || plan().sections().get(from) != section);
+        button.setDisable(
+                to < 0 || to >= plan().sections().size() || plan().sections().get(from) != section);
         return button;
     }
 

@@ -179,7 +179,7 @@ final class StudyNames {
                     entry(
                             ReportPlan.Section.class,
                             "",
-                            "SUMMARY FIGURE RESULTS READINGS MEASUREMENTS RESIDUALS DATA CHECKS METHOD"),
+                            "SUMMARY FIGURE RESULTS READINGS DATA CHECKS METHOD MEASUREMENTS RESIDUALS"),
                     entry(Commit.Append.class, "edit", "edit at"),
                     entry(StudyEdit.Rename.class, "rename study", "name"),
                     entry(StudyEdit.Begin.class, "begin", "study"),

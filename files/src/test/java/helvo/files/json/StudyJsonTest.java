@@ -70,7 +70,17 @@ import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 
 class StudyJsonTest {
-    private static final Study SAMPLE = SampleStudy.study();
+    /// With the sections of a report as they were when the kept files were written.
+    private static final Study SAMPLE = new StudyEdit.PlanReport(ReportPlan.DEFAULT.withSections(List.of(
+                    ReportPlan.Section.SUMMARY,
+                    ReportPlan.Section.FIGURE,
+                    ReportPlan.Section.RESULTS,
+                    ReportPlan.Section.READINGS,
+                    ReportPlan.Section.MEASUREMENTS,
+                    ReportPlan.Section.DATA,
+                    ReportPlan.Section.CHECKS,
+                    ReportPlan.Section.METHOD)))
+            .apply(SampleStudy.study());
     private static final Table STRETCH = SAMPLE.tables().getFirst();
     private static final List<Edit> ONE_OF_EACH = List.of(
             new StudyEdit.Rename("Cords, “wet”"),

@@ -6,7 +6,8 @@ import java.util.List;
 /// A block of a report: heading, paragraph, figure, table or equation.
 public sealed interface Block {
     /// @param level 2 and 3; the title is 1
-    record Heading(int level, List<Span> text) implements Block {}
+    /// @param isOwn whether a person wrote it
+    record Heading(int level, List<Span> text, boolean isOwn) implements Block {}
 
     record Paragraph(List<Span> text) implements Block {}
 

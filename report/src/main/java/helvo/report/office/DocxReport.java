@@ -62,7 +62,7 @@ public final class DocxReport {
                                 "rId3",
                                 new String[] {OFFICE + "numbering", "numbering.xml"}),
                         List.copyOf(body.media().keySet())));
-        parts.part("word/styles.xml", styles(report.plan().language()));
+        parts.part("word/styles.xml", styles(report.plan().documentLanguage()));
         parts.part("word/settings.xml", resource("docx-settings.xml"));
         parts.part("word/numbering.xml", resource("docx-numbering.xml"));
         for (Map.Entry<String, byte[]> medium : body.media().entrySet()) {
@@ -161,7 +161,7 @@ public final class DocxReport {
                         "http://purl.org/dc/elements/1.1/")
                 .element("dc:title", report.plainTitle())
                 .element("dc:creator", report.plan().author())
-                .element("dc:language", report.plan().language())
+                .element("dc:language", report.plan().documentLanguage())
                 .element("dc:description", "Made with " + Report.program() + " from “" + report.study() + "”")
                 .close();
     }

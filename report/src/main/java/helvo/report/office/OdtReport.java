@@ -149,7 +149,7 @@ public final class OdtReport {
 
     private void block(Block block) throws IOException {
         switch (block) {
-            case Block.Heading(int level, var text) -> {
+            case Block.Heading(int level, var text, var _) -> {
                 xml.open(
                         "text:h",
                         "text:style-name",
@@ -370,7 +370,7 @@ public final class OdtReport {
 
     private byte[] styles() throws IOException {
         ReportPlan plan = report.plan();
-        String[] language = plan.language().split("-");
+        String[] language = plan.documentLanguage().split("-");
         return resource("odt-styles.xml")
                 .replace("LANGUAGE", language[0].toLowerCase(java.util.Locale.ROOT))
                 .replace(
@@ -397,7 +397,7 @@ public final class OdtReport {
                 .element("meta:generator", Report.program())
                 .element("dc:title", report.plainTitle())
                 .element("dc:creator", report.plan().author())
-                .element("dc:language", report.plan().language())
+                .element("dc:language", report.plan().documentLanguage())
                 .element("dc:description", "Made from “" + report.study() + "”")
                 .close()
                 .close();

@@ -69,7 +69,7 @@ public final class WordBody {
             progress.reached(Double.NaN);
             boolean kept = i + 1 < blocks.size() && blocks.get(i + 1) instanceof Block.Picture;
             switch (blocks.get(i)) {
-                case Block.Heading(int level, var text) -> paragraph("Heading" + (level - 1), text, false);
+                case Block.Heading(int level, var text, var _) -> paragraph("Heading" + (level - 1), text, false);
                 case Block.Paragraph(var text) -> paragraph("BodyText", text, kept);
                 case Block.Points(var items) -> items.forEach(item -> paragraph("ListBullet", item, false));
                 case Block.Picture picture -> picture(picture, pictures);

@@ -54,7 +54,7 @@ public final class PdfReport {
         ReportPlan.Paper paper = report.plan().paper();
         this.pages = new PdfPages(
                 document,
-                new PdfTags(document, report.plan().language()),
+                new PdfTags(document, report.plan().documentLanguage()),
                 text,
                 paper.widthMm() * POINTS_PER_MM,
                 paper.heightMm() * POINTS_PER_MM,
@@ -92,7 +92,7 @@ public final class PdfReport {
     /// A heading, the paragraph below it and its figure stay on one page.
     private void keep(List<Block> next) throws IOException {
         if (next.size() == 3
-                && next.get(0) instanceof Block.Heading(var _, var title)
+                && next.get(0) instanceof Block.Heading(var _, var title, var _)
                 && next.get(1) instanceof Block.Paragraph(var words)
                 && next.get(2) instanceof Block.Picture picture) {
             double high = text.lines(title, HEADING_2, pages.width()).size() * HEADING_2.line()
@@ -116,7 +116,7 @@ public final class PdfReport {
 
     private void block(Block block) throws IOException {
         switch (block) {
-            case Block.Heading(int level, var words) -> heading(level, words);
+            case Block.Heading(int level, var words, var _) -> heading(level, words);
             case Block.Paragraph(var words) -> paragraph(words, BODY, StandardStructureTypes.P, 6);
             case Block.Points(var items) -> points(items);
             case Block.Picture picture -> picture(picture);

@@ -72,6 +72,7 @@ public final class ReportBuilder {
         if (plan.has(Section.METHOD)) {
             parts.add(new Report.Part(Section.METHOD, 0, MethodSection.of(figures, heading(2))));
         }
+        appendix(parts);
         return new Report(Span.of(title()), byline(), plan, study.name(), figures, parts);
     }
 
@@ -90,14 +91,14 @@ public final class ReportBuilder {
 
     /// What stands above a section.
     private static java.util.function.Function<Section, Block> heading(int level) {
-        return section -> new Block.Heading(level, List.of(Span.plain(section.title())));
+        return section -> new Block.Heading(level, List.of(Span.plain(section.title())), false);
     }
 
     private void figure(FigureAnalysis figure, List<Report.Part> parts) {
         int id = figure.figure().id();
         boolean several = figures.size() > 1;
         if (several) {
-            parts.add(new Report.Part(Section.FIGURE, id, List.of(new Block.Heading(2, Span.of(name(figure))))));
+            parts.add(new Report.Part(Section.FIGURE, id, List.of(new Block.Heading(2, Span.of(name(figure)), true))));
         }
         var heading = heading(several ? 3 : 2);
         if (figure.missing().isPresent()) {
@@ -116,7 +117,7 @@ public final class ReportBuilder {
         var words = new ResultsSection(figure, numbering);
         List<Block> results = plan.has(Section.RESULTS) ? words.blocks() : List.of();
         var tables = new MeasurementTables(figure, numbering);
-        for (Section section : plan.sections()) {
+        for (Section section : plan.ofFigures()) {
             List<Block> blocks =
                     switch (section) {
                         case SUMMARY ->
@@ -126,11 +127,9 @@ public final class ReportBuilder {
                                     picture,
                                     Span.of(FigureDescription.caption(figure)),
                                     Span.clean(FigureText.plain(FigureDescription.of(figure))),
-                                    figure));
+                                    isTitleSaid(figure) ? untitled(figure) : figure));
                         case RESULTS -> results;
-                        case READINGS -> tables.readings();
-                        case MEASUREMENTS -> tables.measurements();
-                        case RESIDUALS -> tables.residuals();
+                        case READINGS, MEASUREMENTS, RESIDUALS -> table(section, tables);
                         case DATA -> data(figure, heading.apply(section));
                         case CHECKS -> ChecksSection.of(figure, heading.apply(section));
                         case METHOD -> List.of();
@@ -139,6 +138,47 @@ public final class ReportBuilder {
                 parts.add(new Report.Part(section, id, blocks));
             }
         }
+    }
+
+    private static List<Block> table(Section section, MeasurementTables tables) {
+        return switch (section) {
+            case READINGS -> tables.readings();
+            case MEASUREMENTS -> tables.measurements();
+            case RESIDUALS -> tables.residuals();
+            case SUMMARY, FIGURE, RESULTS, DATA, CHECKS, METHOD -> List.of();
+        };
+    }
+
+    /// Tables at the end, under the name of each figure.
+    private void appendix(List<Report.Part> parts) {
+        boolean isBegun = false;
+        for (FigureAnalysis figure : figures) {
+            var tables = new MeasurementTables(figure, numbering);
+            boolean isNamed = figures.size() == 1;
+            for (Section section : figure.missing().isPresent() ? List.<Section>of() : plan.ofAppendix()) {
+                List<Block> blocks = new ArrayList<>(table(section, tables));
+                if (!blocks.isEmpty() && !isNamed) {
+                    blocks.addFirst(new Block.Heading(3, Span.of(name(figure)), true));
+                    isNamed = true;
+                }
+                if (!blocks.isEmpty() && !isBegun) {
+                    blocks.addFirst(new Block.Heading(2, List.of(Span.plain("Appendix")), false));
+                    isBegun = true;
+                }
+                if (!blocks.isEmpty()) {
+                    parts.add(new Report.Part(section, figure.figure().id(), blocks));
+                }
+            }
+        }
+    }
+
+    /// Whether the caption, or a heading above it, says the figure's title.
+    private boolean isTitleSaid(FigureAnalysis figure) {
+        return figures.size() > 1 || figure.figure().caption().isEmpty() || title().equals(figure.title());
+    }
+
+    private static FigureAnalysis untitled(FigureAnalysis figure) {
+        return figure.with(figure.figure().withTitle(Optional.of("")));
     }
 
     /// The title of a figure, with the name of its tab where others have the same.

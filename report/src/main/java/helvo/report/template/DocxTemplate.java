@@ -270,7 +270,7 @@ final class DocxTemplate {
         List<String> known = elements(theirs, "style").stream()
                 .map(each -> each.getAttributeNS(W, "styleId"))
                 .toList();
-        for (Element style : elements(parsed(DocxReport.styles(report.plan().language())), "style")) {
+        for (Element style : elements(parsed(DocxReport.styles(report.plan().documentLanguage())), "style")) {
             if (!known.contains(style.getAttributeNS(W, "styleId"))) {
                 var added = (Element) theirs.importNode(style, true);
                 added.removeAttributeNS(W, "default");

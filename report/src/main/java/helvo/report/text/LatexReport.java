@@ -59,7 +59,7 @@ public final class LatexReport {
 
     private void block(Block block) throws IOException {
         switch (block) {
-            case Block.Heading(int level, var words) ->
+            case Block.Heading(int level, var words, var _) ->
                 text.append(level == 2 ? "\\section*{" : "\\subsection*{")
                         .append(Latex.of(words))
                         .append("}\n");

@@ -42,7 +42,7 @@ public final class MarkdownReport {
 
     private void block(Block block) throws IOException {
         switch (block) {
-            case Block.Heading(int level, var words) ->
+            case Block.Heading(int level, var words, var _) ->
                 text.append("#".repeat(level)).append(' ').append(spans(words)).append('\n');
             case Block.Paragraph(var words) -> text.append(spans(words)).append('\n');
             case Block.Points(var items) ->

@@ -83,7 +83,7 @@ public final class HtmlReport {
                 </body>
                 </html>
                 """,
-                Markup.escaped(report.plan().language()),
+                Markup.escaped(report.plan().documentLanguage()),
                 Report.program(),
                 Markup.escaped(report.plainTitle()),
                 style(),
@@ -109,7 +109,9 @@ public final class HtmlReport {
     }
 
     private String main() {
-        body.append("<h1 dir=\"auto\">")
+        body.append("<h1 dir=\"auto\"")
+                .append(ownLanguage())
+                .append('>')
                 .append(Markup.html(report.title()))
                 .append("</h1>\n<p class=\"byline\" dir=\"auto\">")
                 .append(Markup.escaped(String.join(" · ", report.byline())))
@@ -135,8 +137,13 @@ public final class HtmlReport {
 
     private void block(Block block) {
         switch (block) {
-            case Block.Heading(int level, var text) ->
-                body.append(RootLocale.format("<h%d dir=\"auto\">%s</h%d>\n", level, Markup.html(text), level));
+            case Block.Heading heading ->
+                body.append(RootLocale.format(
+                        "<h%d dir=\"auto\"%s>%s</h%d>\n",
+                        heading.level(),
+                        heading.isOwn() ? ownLanguage() : "",
+                        Markup.html(heading.text()),
+                        heading.level()));
             case Block.Paragraph(var text) ->
                 body.append("<p dir=\"auto\">").append(Markup.html(text)).append("</p>\n");
             case Block.Points(var items) -> {
@@ -150,6 +157,13 @@ public final class HtmlReport {
             case Block.Grid grid -> grid(grid);
             case Block.Equation equation -> equation(equation);
         }
+    }
+
+    /// Marks what a person wrote in another language.
+    private String ownLanguage() {
+        return report.plan().isEnglish()
+                ? ""
+                : " lang=\"" + Markup.escaped(report.plan().language()) + "\"";
     }
 
     private void picture(Block.Picture picture) {
