@@ -237,7 +237,8 @@ class ReportTest {
         assertThat(all(sample())).contains("Slopes were compared by analysis of covariance", "Levenberg–Marquardt");
     }
 
-    /// Behind the method tables are an appendix, each figure's under its name; before it they stand with their figure.
+    /// Behind the method tables are an appendix, each figure's under its name; before it they stand with their
+    /// figure.
     @Test
     void tablesBehindTheMethodAreAnAppendix() {
         Report report =

@@ -79,8 +79,8 @@ public record ScaledPoints(double[] x, double[] y, double[] roots, double unit, 
         return new ScaledPoints(at(x, places), at(y, places), counted, unit, rootPower, weighting);
     }
 
-    /// At most so many of them, one from each of as many stretches, at uneven places: evenly taken ones would show an
-    /// oscillation as a slower one.
+    /// At most so many of them, one from each of as many stretches, at uneven places: evenly taken ones would show
+    /// an oscillation as a slower one.
     public ScaledPoints scattered(int most) {
         int n = size();
         if (n <= most) {

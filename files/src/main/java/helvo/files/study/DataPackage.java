@@ -11,9 +11,11 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.JsonNodeFactory;
 import tools.jackson.databind.node.ObjectNode;
@@ -77,10 +79,33 @@ final class DataPackage {
                 field.put("unit", column.unit());
                 Unit.code(column.unit()).ifPresent(code -> field.put("ucum", code));
             }
+            role(column).ifPresent(role -> field.put("role", role));
+            uncertaintyOf(table, column).ifPresent(of -> field.put(
+                            "uncertaintyOf", names.get(table.columns().indexOf(of)))
+                    .put("uncertainty", column.barMeaning().words()));
         }
         ArrayNode values = schema.putArray("missingValues");
         values.add("");
         missing.forEach(values::add);
+    }
+
+    private static Optional<String> role(Column column) {
+        return switch (column.role()) {
+            case X -> Optional.of("x");
+            case Y -> Optional.of("y");
+            case X_BAR, Y_BAR -> Optional.of("uncertainty");
+            case X_DOWN, Y_DOWN -> Optional.of("uncertainty towards smaller values");
+            case BY -> Optional.of("group");
+            case NONE -> Optional.empty();
+        };
+    }
+
+    /// The column whose error bars these are.
+    private static Optional<Column> uncertaintyOf(Table table, Column bars) {
+        return table.columns().stream()
+                .filter(of -> Stream.concat(table.barOf(of).stream(), table.downOf(of).stream())
+                        .anyMatch(each -> each.id() == bars.id()))
+                .findFirst();
     }
 
     /// Where a table's data are in the archive.

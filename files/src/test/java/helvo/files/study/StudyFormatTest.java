@@ -204,6 +204,17 @@ class StudyFormatTest {
                 .isNotEmpty();
     }
 
+    /// Which column is x, and whose uncertainty another holds, is there for others too.
+    @Test
+    void fieldsTellTheirRoles() throws IOException {
+        JsonNode fields = JsonMapper.shared()
+                .readTree(parts(SampleStudy.study()).get("datapackage.json"))
+                .at("/resources/0/schema/fields");
+        assertThat(fields.findValuesAsString("role")).containsExactly("group", "x", "y", "uncertainty");
+        assertThat(fields.get(3).get("uncertaintyOf").asString()).isEqualTo("Stretch");
+        assertThat(fields.get(3).get("uncertainty").asString()).isEqualTo("half range");
+    }
+
     @Test
     void fieldsAreOfTheTypesThatOthersExpect() throws IOException {
         Map<String, String> parts = parts(rich());

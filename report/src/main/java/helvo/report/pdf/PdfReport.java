@@ -35,6 +35,7 @@ public final class PdfReport {
     private static final PdfText.ParagraphStyle CAPTION = new PdfText.ParagraphStyle(9.5, false, MUTED);
     private static final double INDENT = 12;
     private static final double MATH = 11.5;
+    private static final double HEADING_SPACE = 14;
     /// A heading stays with so much of what follows it.
     private static final double KEPT_BELOW = 60;
 
@@ -89,7 +90,7 @@ public final class PdfReport {
         pages.finish(report.plainTitle());
     }
 
-    /// A heading, the paragraph below it and its figure stay on one page.
+    /// A heading, the paragraph below it and its figure stay on one page, and headings with the table below them.
     private void keep(List<Block> next) throws IOException {
         if (next.size() == 3
                 && next.get(0) instanceof Block.Heading(var _, var title, var _)
@@ -104,6 +105,34 @@ public final class PdfReport {
                 pages.keep(high);
             }
         }
+        if (next.size() > 1 && next.get(0) instanceof Block.Heading heading && next.get(1) instanceof Block.Grid grid) {
+            pages.keep(headingHeight(heading) + tableOf(grid).together(captionOf(grid), CAPTION));
+        }
+        if (next.size() > 2
+                && next.get(0) instanceof Block.Heading above
+                && next.get(1) instanceof Block.Heading heading
+                && next.get(2) instanceof Block.Grid grid) {
+            pages.keep(headingHeight(above)
+                    + headingHeight(heading)
+                    + tableOf(grid).together(captionOf(grid), CAPTION));
+        }
+    }
+
+    private PdfTable tableOf(Block.Grid grid) {
+        return new PdfTable(grid, pages, text);
+    }
+
+    private static List<Span> captionOf(Block.Grid grid) {
+        return caption(Span.Kind.TABLE, grid.number(), grid.caption());
+    }
+
+    private static PdfText.ParagraphStyle styleOf(Block.Heading heading) {
+        return heading.level() == 2 ? HEADING_2 : HEADING_3;
+    }
+
+    private double headingHeight(Block.Heading heading) throws IOException {
+        PdfText.ParagraphStyle style = styleOf(heading);
+        return HEADING_SPACE + text.lines(heading.text(), style, pages.width()).size() * style.line();
     }
 
     private List<PdfText.Line> captionLines(Block.Picture picture) throws IOException {
@@ -116,22 +145,22 @@ public final class PdfReport {
 
     private void block(Block block) throws IOException {
         switch (block) {
-            case Block.Heading(int level, var words, var _) -> heading(level, words);
+            case Block.Heading heading -> heading(heading);
             case Block.Paragraph(var words) -> paragraph(words, BODY, StandardStructureTypes.P, 6);
             case Block.Points(var items) -> points(items);
             case Block.Picture picture -> picture(picture);
-            case Block.Grid grid ->
-                new PdfTable(grid, pages, text).draw(caption(Span.Kind.TABLE, grid.number(), grid.caption()), CAPTION);
+            case Block.Grid grid -> tableOf(grid).draw(captionOf(grid), CAPTION);
             case Block.Equation equation -> equation(equation);
         }
     }
 
-    private void heading(int level, List<Span> words) throws IOException {
-        pages.space(level == 2 ? 14 : 9);
-        PdfText.ParagraphStyle paragraph = level == 2 ? HEADING_2 : HEADING_3;
-        pages.keep(text.lines(words, paragraph, pages.width()).size() * paragraph.line() + KEPT_BELOW);
-        pages.bookmark(level, Span.text(words));
-        paragraph(words, paragraph, level == 2 ? StandardStructureTypes.H2 : StandardStructureTypes.H3, 2);
+    private void heading(Block.Heading heading) throws IOException {
+        List<Span> words = heading.text();
+        PdfText.ParagraphStyle style = styleOf(heading);
+        pages.space(heading.level() == 2 ? HEADING_SPACE : 9);
+        pages.keep(text.lines(words, style, pages.width()).size() * style.line() + KEPT_BELOW);
+        pages.bookmark(heading.level(), Span.text(words));
+        paragraph(words, style, heading.level() == 2 ? StandardStructureTypes.H2 : StandardStructureTypes.H3, 2);
     }
 
     private void paragraph(List<Span> words, PdfText.ParagraphStyle paragraph, String type, double after)

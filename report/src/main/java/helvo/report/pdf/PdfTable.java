@@ -20,13 +20,15 @@ final class PdfTable {
     private static final double SPARE = 26;
     private static final double ABOVE = 1.6;
     /// A table that takes no more of a page stays on one.
-    private static final double WHOLE = 0.7;
+    private static final double WHOLE = 0.33;
     private static final float THICK = 1.1f;
     private static final float THIN = 0.6f;
 
     private final Block.Grid grid;
     private final PdfPages pages;
     private final PdfText text;
+    private static final double SPACE = 6;
+
     private PdfText.ParagraphStyle body;
     private PdfText.ParagraphStyle head;
     private double[] widths;
@@ -38,22 +40,37 @@ final class PdfTable {
         this.text = text;
     }
 
+    /// How much of it stays on one page: all of a table that is not too high, else its beginning.
+    ///
     /// @param caption with its number
-    void draw(List<Span> caption, PdfText.ParagraphStyle paragraph) throws IOException {
+    double together(List<Span> caption, PdfText.ParagraphStyle paragraph) throws IOException {
         choose();
+        double above = text.lines(caption, paragraph, pages.width()).size() * paragraph.line()
+                + row(grid.heads(), head).high
+                + SPACE;
+        List<Row> rows = rows();
+        double all = rows.stream().mapToDouble(row -> row.high).sum();
+        return above
+                + (above + all <= WHOLE * pages.height()
+                        ? all + 2 * THICK
+                        : rows.stream().limit(3).mapToDouble(row -> row.high).sum());
+    }
+
+    private List<Row> rows() throws IOException {
         List<Row> rows = new ArrayList<>();
-        Row heads = row(grid.heads(), head);
         for (List<List<Span>> cells : grid.rows()) {
             rows.add(row(cells, body));
         }
+        return rows;
+    }
+
+    /// @param caption with its number
+    void draw(List<Span> caption, PdfText.ParagraphStyle paragraph) throws IOException {
+        pages.space(SPACE);
+        pages.keep(together(caption, paragraph));
+        List<Row> rows = rows();
+        Row heads = row(grid.heads(), head);
         List<PdfText.Line> lines = text.lines(caption, paragraph, pages.width());
-        pages.space(6);
-        double above = lines.size() * paragraph.line() + heads.high + 6;
-        double all = rows.stream().mapToDouble(row -> row.high).sum();
-        pages.keep(above
-                + (above + all <= WHOLE * pages.height()
-                        ? all + 2 * THICK
-                        : rows.stream().limit(3).mapToDouble(row -> row.high).sum()));
         PDStructureElement table = pages.tags().element(pages.tags().document(), StandardStructureTypes.TABLE);
         pages.lines(lines, paragraph, pages.tags().element(table, StandardStructureTypes.CAPTION), 0);
         pages.space(3);

@@ -13,6 +13,7 @@ import helvo.core.table.ImportOptions;
 import helvo.core.table.Table;
 import helvo.figure.export.PdfDrawings;
 import helvo.files.UnreadableFile;
+import helvo.files.samples.SampleStudy;
 import helvo.files.text.TextTable;
 import helvo.report.ReportFormat;
 import helvo.report.model.Block;
@@ -28,6 +29,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.text.PDFTextStripper;
@@ -134,6 +136,29 @@ class PdfLayoutTest {
                 .apply(StudyEdit.AddTable.to(Study.EMPTY, table).apply(Study.EMPTY));
         Report report = ReportBuilder.of(History.from(study), Analysis.ofChosenCurves(study, Progress.none()));
         return ReportFormat.PDF.written(report, "r", Progress.none()).file();
+    }
+
+    /// A heading is never the last of a page, and what is left empty below a table is less than what a page takes.
+    @Test
+    void headingsStayWithWhatFollows() throws IOException {
+        Study study = SampleStudy.study();
+        Report report = ReportBuilder.of(History.from(study), Analysis.of(study, Analysis.EMPTY, Progress.none()));
+        List<String> headings = report.blocks().stream()
+                .flatMap(block -> block instanceof Block.Heading heading ? Stream.of(heading) : Stream.empty())
+                .map(heading -> Span.text(heading.text()))
+                .toList();
+        try (var read = Loader.loadPDF(
+                ReportFormat.PDF.written(report, "r", Progress.none()).file())) {
+            assertThat(read.getNumberOfPages()).isLessThan(17);
+            for (int page = 1; page <= read.getNumberOfPages(); page++) {
+                var stripper = new PDFTextStripper();
+                stripper.setSortByPosition(true);
+                stripper.setStartPage(page);
+                stripper.setEndPage(page);
+                List<String> lines = stripper.getText(read).lines().toList();
+                assertThat(headings).as("page " + page).doesNotContain(lines.get(lines.size() - 2));
+            }
+        }
     }
 
     /// Every page that a table goes on over has its heads, all text stands within the margins, and the rows are all
