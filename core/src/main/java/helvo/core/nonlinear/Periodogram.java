@@ -40,7 +40,7 @@ final class Periodogram {
         }
         double[] cos = turnCos.clone();
         double[] sin = turnSin.clone();
-        double[] powers = new double[(int) (n / 2 / STEP)];
+        double[] powers = new double[(int) (n / 2.0 / STEP)];
         for (int k = 0; k < powers.length; k++) {
             powers[k] = power(few.y(), mean, weights, cos, sin);
             for (int i = 0; i < n; i++) {
