@@ -126,7 +126,7 @@ final class CurveOptions {
     }
 
     /// @param x       the column along which it is fitted
-    /// @param columns of the table
+    /// @param table  with the column
     Curve curve(Column x, Table table) throws UserError {
         Curve chosen = formula == null ? shape() : own(formula, x, table);
         if (held.isEmpty() && limits.isEmpty() && starts.isEmpty() && shared.isEmpty()) {
