@@ -19,7 +19,7 @@ public final class NonlinearLeastSquares {
     private static final int FEW = 60;
     /// The same for curves that oscillate.
     private static final int FEW_OF_OSCILLATIONS = 150;
-    /// Of more than MANY, so many show which places are worth going on from.
+    /// Of more than twice as many, so many show which places are worth going on from.
     private static final int SOME = 300;
     private static final int MANY = 3000;
     /// Of very many, so many show first whether they determine what the few do.
@@ -31,6 +31,8 @@ public final class NonlinearLeastSquares {
     private static final int STEPS_WITH_ALL = 8;
     private static final int SOME_STEPS = 60;
     private static final int ALL_STEPS = 300;
+    /// From the least of some of the points to that of many.
+    private static final int LAST_STEPS = 20;
     /// So many points next to a corner of the curve are tried as its place.
     private static final int MOST_CORNERS = 4;
     /// Sums of squares that differ by less than this part of them are those of one place.
@@ -102,70 +104,154 @@ public final class NonlinearLeastSquares {
     }
 
     public Outcome of(ScaledPoints points, Progress progress) {
-        var whole = new LocalSearch(curve(points, progress), settings, free, linear);
-        LocalSearch few = formula.inSines().isEmpty()
-                ? over(whole, points, FEW, progress)
-                : over(whole, points, points.scattered(FEW_OF_OSCILLATIONS), progress);
-        var starts = new StartValues(formula, settings, others, points);
-        List<LocalSearch.Place> begun = new ArrayList<>();
-        if (Arrays.stream(free).anyMatch(k -> settings.get(k).start().isPresent())) {
-            few.completed(starts.base()).or(() -> few.valued(starts.base())).ifPresent(begun::add);
+        return new Search(points, progress).outcome();
+    }
+
+    /// One search: among few points for places worth going on from, from the best of them through more points to
+    /// all.
+    private final class Search {
+        private final ScaledPoints points;
+        private final Progress progress;
+        private final StartValues starts;
+        private final LocalSearch whole;
+        private final LocalSearch many;
+        /// Where the searches began, and where few points ended them, least first.
+        private final List<LocalSearch.Place> begun;
+
+        private final List<LocalSearch.Place> near;
+
+        Search(ScaledPoints points, Progress progress) {
+            this.points = points;
+            this.progress = progress;
+            starts = new StartValues(formula, settings, others, points);
+            whole = new LocalSearch(curve(points), settings, free, linear);
+            many = over(isOscillating() ? points.sample(MANY) : points.averaged(MANY));
+            LocalSearch few = over(isOscillating() ? points.scattered(FEW_OF_OSCILLATIONS) : points.averaged(FEW));
+            begun = begun(few);
+            near = begun.stream()
+                    .map(each -> few.improved(each, FEW_STEPS))
+                    .sorted(Comparator.comparingDouble(LocalSearch.Place::squares))
+                    .toList();
         }
-        begun.addAll(starts.best(few, MOST_STARTS));
-        if (begun.isEmpty()) {
-            return new NoValue();
-        }
-        List<LocalSearch.Place> near = begun.stream()
-                .map(each -> few.improved(each, FEW_STEPS))
-                .sorted(Comparator.comparingDouble(LocalSearch.Place::squares))
-                .toList();
-        double least = near.getFirst().squares();
-        int ended = (int) near.stream()
-                .filter(each -> each.squares() <= least * (1 + NEARLY_SAME) + Double.MIN_NORMAL)
-                .count();
-        LocalSearch many = over(whole, points, MANY, progress);
-        List<LocalSearch.Place> nearest = points.size() <= MANY
-                ? refined(near, MOST_REFINED, many, ALL_STEPS)
-                : refined(
-                        refined(near, MOST_REFINED, over(whole, points, points.scattered(SOME), progress), ALL_STEPS),
-                        MOST_AMONG_MANY,
-                        many,
-                        SOME_STEPS);
-        for (LocalSearch.Place each : nearest) {
-            if (each.squares() > nearest.getFirst().squares() * (1 + SAME)) {
-                break;
+
+        private List<LocalSearch.Place> begun(LocalSearch few) {
+            var begun = new ArrayList<LocalSearch.Place>();
+            if (Arrays.stream(free).anyMatch(k -> settings.get(k).start().isPresent())) {
+                few.completed(starts.base()).or(() -> few.valued(starts.base())).ifPresent(begun::add);
             }
-            double[] ordered = starts.inOrder(many, each.p(), each.squares());
-            Optional<LocalSearch.Minimum> minimum =
-                    points.size() > MANY ? many.polishedOfSample(ordered) : many.polished(ordered);
-            if (minimum.isPresent() && points.size() > MANY) {
-                LocalSearch more = over(whole, points, VERY_MANY, progress);
-                minimum = throughMore(more, many, minimum.get(), points);
-                if (more != whole) {
-                    minimum = minimum.flatMap(of -> throughMore(whole, more, of, points));
-                }
-                if (minimum.isEmpty()) {
+            begun.addAll(starts.best(few, MOST_STARTS));
+            return begun;
+        }
+
+        Outcome outcome() {
+            if (near.isEmpty()) {
+                return new NoValue();
+            }
+            List<LocalSearch.Place> nearest = points.size() <= (isOscillating() ? MANY : 2 * SOME)
+                    ? refined(near, MOST_REFINED, many, ALL_STEPS)
+                    : refined(refined(near, MOST_REFINED, over(some()), ALL_STEPS), MOST_AMONG_MANY, many, LAST_STEPS);
+            Optional<LocalSearch.Minimum> least =
+                    least(nearest).or(() -> nearest.isEmpty() ? Optional.empty() : atCorner(nearest.getFirst()));
+            return least.<Outcome>map(this::found)
+                    .orElseGet(() ->
+                            new Undetermined(open(many, nearest.isEmpty() ? near.getFirst() : nearest.getFirst())));
+        }
+
+        private Found found(LocalSearch.Minimum least) {
+            double lowest = near.getFirst().squares();
+            long ended = near.stream()
+                    .filter(each -> each.squares() <= lowest * (1 + NEARLY_SAME) + Double.MIN_NORMAL)
+                    .count();
+            return new Found(
+                    least.p(), least.squares(), least.largest(), least.inverse(), least.moving(), begun.size(), (int)
+                            ended);
+        }
+
+        /// The least of all points, from the least places of many of them.
+        private Optional<LocalSearch.Minimum> least(List<LocalSearch.Place> nearest) {
+            for (LocalSearch.Place each : nearest) {
+                if (each.squares() > nearest.getFirst().squares() * (1 + SAME)) {
                     break;
                 }
+                double[] ordered = starts.inOrder(many, each.p(), each.squares());
+                if (points.size() <= MANY) {
+                    Optional<LocalSearch.Minimum> least = many.polished(ordered);
+                    if (least.isPresent()) {
+                        return least;
+                    }
+                } else {
+                    Optional<LocalSearch.Minimum> ofMany = many.polishedOfSample(ordered);
+                    if (ofMany.isPresent()) {
+                        return ofAll(ofMany.get());
+                    }
+                }
             }
-            if (minimum.isPresent()) {
-                LocalSearch.Minimum found = minimum.get();
-                return new Found(
-                        found.p(),
-                        found.squares(),
-                        found.largest(),
-                        found.inverse(),
-                        found.moving(),
-                        begun.size(),
-                        ended);
+            return Optional.empty();
+        }
+
+        /// What few of very many points determine of an oscillation is looked for among more of them first.
+        private Optional<LocalSearch.Minimum> ofAll(LocalSearch.Minimum ofMany) {
+            if (!isOscillating() || points.size() <= VERY_MANY) {
+                return throughMore(whole, many, ofMany);
             }
+            LocalSearch more = over(points.sample(VERY_MANY));
+            return throughMore(more, many, ofMany).flatMap(least -> throughMore(whole, more, least));
         }
-        Optional<Found> atCorner =
-                nearest.isEmpty() ? Optional.empty() : atCorner(whole, points, nearest.getFirst(), begun.size(), ended);
-        if (atCorner.isPresent()) {
-            return atCorner.get();
+
+        /// From the least of a sample, which tells the bend well enough; what that does not determine is not
+        /// looked for among more points.
+        private Optional<LocalSearch.Minimum> throughMore(
+                LocalSearch more, LocalSearch sample, LocalSearch.Minimum from) {
+            boolean isOfOnes = isOscillating() && points.areAlike();
+            LocalSearch.Bend bend = sample.bend(isOfOnes ? (double) more.size() / sample.size() : 1);
+            return more.polished(from.p(), bend).or(() -> more.again(from.p())
+                    .map(place -> more.improved(place, STEPS_WITH_ALL))
+                    .flatMap(place -> more.polished(place.p(), bend)));
         }
-        return new Undetermined(open(many, nearest.isEmpty() ? near.getFirst() : nearest.getFirst()));
+
+        private ScaledPoints some() {
+            return isOscillating() ? points.scattered(SOME) : points.averaged(SOME);
+        }
+
+        private boolean isOscillating() {
+            return !formula.inSines().isEmpty();
+        }
+
+        /// The least where a corner of the curve lies at a point, and the sum of squares has one too (Hudson 1966,
+        /// J. Am. Stat. Assoc. 61:1097): the corner stays there, and has no standard error.
+        private Optional<LocalSearch.Minimum> atCorner(LocalSearch.Place near) {
+            double squares =
+                    whole.again(near.p()).map(LocalSearch.Place::squares).orElse(near.squares());
+            for (int corner : formula.corners()) {
+                if (settings.get(corner).isHeld()) {
+                    continue;
+                }
+                LocalSearch held = whole.holding(corner);
+                Optional<LocalSearch.Minimum> least = nearest(points.x(), near.p()[corner])
+                        .mapToObj(i -> {
+                            double[] start = near.p().clone();
+                            start[corner] = points.x()[i];
+                            return start;
+                        })
+                        .flatMap(start -> held.again(start).stream())
+                        .flatMap(place ->
+                                held.polished(held.improved(place, ALL_STEPS).p()).stream())
+                        .filter(minimum -> minimum.squares() <= squares * (1 + SAME))
+                        .min(Comparator.comparingDouble(LocalSearch.Minimum::squares));
+                if (least.isPresent()) {
+                    return least;
+                }
+            }
+            return Optional.empty();
+        }
+
+        private FittedCurve curve(ScaledPoints of) {
+            return new FittedCurve(formula.program(), of, CoefficientGroups.one(of.size(), settings.size()), progress);
+        }
+
+        private LocalSearch over(ScaledPoints sample) {
+            return sample == points ? whole : whole.with(curve(sample));
+        }
     }
 
     /// The least sums about some places, least first. Where the points do not determine a curve, each of them sinks
@@ -182,52 +268,13 @@ public final class NonlinearLeastSquares {
         var refined = new ArrayList<LocalSearch.Place>();
         double least = Double.POSITIVE_INFINITY;
         for (LocalSearch.Place each : begun) {
-            LocalSearch.Place soon = search.improved(each, refined.isEmpty() ? steps : SOME_STEPS);
+            LocalSearch.Place soon = search.improved(each, refined.isEmpty() ? steps : Math.min(steps, SOME_STEPS));
             LocalSearch.Place last = soon.ended() || soon.squares() >= least ? soon : search.improved(soon, steps);
             refined.add(last);
             least = Math.min(least, last.squares());
         }
         refined.sort(Comparator.comparingDouble(LocalSearch.Place::squares));
         return refined;
-    }
-
-    /// From the least of a sample, which tells the bend well enough; what that does not determine is not looked for
-    /// among more points.
-    private static Optional<LocalSearch.Minimum> throughMore(
-            LocalSearch more, LocalSearch sample, LocalSearch.Minimum from, ScaledPoints points) {
-        LocalSearch.Bend bend = sample.bend(points.areAlike() ? (double) more.size() / sample.size() : 1);
-        return more.polished(from.p(), bend).or(() -> more.again(from.p())
-                .map(place -> more.improved(place, STEPS_WITH_ALL))
-                .flatMap(place -> more.polished(place.p(), bend)));
-    }
-
-    /// The least where a corner of the curve lies at a point, and the sum of squares has one too (Hudson 1966, J.
-    /// Am. Stat. Assoc. 61:1097): the corner stays there, and has no standard error.
-    private Optional<Found> atCorner(
-            LocalSearch whole, ScaledPoints points, LocalSearch.Place near, int starts, int ended) {
-        for (int corner : formula.corners()) {
-            if (settings.get(corner).isHeld()) {
-                continue;
-            }
-            LocalSearch held = whole.holding(corner);
-            Optional<LocalSearch.Minimum> least = nearest(points.x(), near.p()[corner])
-                    .mapToObj(i -> {
-                        double[] start = near.p().clone();
-                        start[corner] = points.x()[i];
-                        return start;
-                    })
-                    .flatMap(start -> held.again(start).stream())
-                    .flatMap(place ->
-                            held.polished(held.improved(place, ALL_STEPS).p()).stream())
-                    .filter(minimum -> minimum.squares() <= near.squares() * (1 + SAME))
-                    .min(Comparator.comparingDouble(LocalSearch.Minimum::squares));
-            if (least.isPresent()) {
-                LocalSearch.Minimum found = least.get();
-                return Optional.of(new Found(
-                        found.p(), found.squares(), found.largest(), found.inverse(), found.moving(), starts, ended));
-            }
-        }
-        return Optional.empty();
     }
 
     /// The places of the points next to an x.
@@ -241,19 +288,6 @@ public final class NonlinearLeastSquares {
             }
         }
         return nearest.stream().mapToInt(Integer::intValue).sorted();
-    }
-
-    private FittedCurve curve(ScaledPoints points, Progress progress) {
-        return new FittedCurve(
-                formula.program(), points, CoefficientGroups.one(points.size(), settings.size()), progress);
-    }
-
-    private LocalSearch over(LocalSearch whole, ScaledPoints points, int most, Progress progress) {
-        return over(whole, points, points.sample(most), progress);
-    }
-
-    private LocalSearch over(LocalSearch whole, ScaledPoints points, ScaledPoints sample, Progress progress) {
-        return sample == points ? whole : whole.with(curve(sample, progress));
     }
 
     /// Each place once.

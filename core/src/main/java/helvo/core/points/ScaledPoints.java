@@ -1,5 +1,6 @@
 package helvo.core.points;
 
+import helvo.core.numeric.RadixSort;
 import helvo.core.numeric.Range;
 import java.util.Arrays;
 import java.util.stream.IntStream;
@@ -77,6 +78,39 @@ public record ScaledPoints(double[] x, double[] y, double[] roots, double unit, 
                         })
                         .toArray();
         return new ScaledPoints(at(x, places), at(y, places), counted, unit, rootPower, weighting);
+    }
+
+    /// About so many means, each of points that are neighbours in x, with the weight of all of them: half of the
+    /// stretches by number, half by weight, so that none that decides is mixed with others. A smooth curve
+    /// through them is, but for its turn within a stretch, the one through all points.
+    public ScaledPoints averaged(int most) {
+        int n = size();
+        if (n <= most) {
+            return this;
+        }
+        int[] order = RadixSort.of(x);
+        double total =
+                areAlike() ? n : IntStream.range(0, n).mapToDouble(this::weight).sum();
+        double[] meanX = new double[most];
+        double[] meanY = new double[most];
+        double[] weights = new double[most];
+        double share = 0;
+        for (int i : order) {
+            double own = 0.5 * weight(i) / total + 0.5 / n;
+            int k = Math.clamp((int) ((share + own / 2) * most), 0, most - 1);
+            share += own;
+            weights[k] += weight(i);
+            meanX[k] += weight(i) * (x[i] - meanX[k]) / weights[k];
+            meanY[k] += weight(i) * (y[i] - meanY[k]) / weights[k];
+        }
+        int[] some = IntStream.range(0, most).filter(k -> weights[k] > 0).toArray();
+        return new ScaledPoints(
+                at(meanX, some),
+                at(meanY, some),
+                Arrays.stream(some).mapToDouble(k -> Math.sqrt(weights[k])).toArray(),
+                unit,
+                rootPower,
+                weighting);
     }
 
     /// At most so many of them, one from each of as many stretches, at uneven places: evenly taken ones would show

@@ -199,6 +199,46 @@ class FormulaCurveTest {
         }
     }
 
+    /// 62 years of a yearly swing, a hundredth of what the trend beneath it rises by.
+    @Test
+    void anOscillationIsFoundOnATrend() {
+        var random = new Random(5);
+        double[] x = IntStream.range(0, 744).mapToDouble(i -> 1958 + i / 12.0).toArray();
+        double[] y = Arrays.stream(x)
+                .map(at -> 315
+                        + 0.8 * (at - 1958)
+                        + 0.012 * (at - 1958) * (at - 1958)
+                        + 1.5 * Math.sin(2 * Math.PI * at + 0.4)
+                        + 0.3 * random.nextGaussian())
+                .toArray();
+        Fit fit = fit(own("c + b*x + d*x^2 + a*sin(2*pi*x/T + p)"), Points.of(x, y));
+        assertThat(fit.coefficient("T").value()).isCloseTo(1, within(0.001));
+        assertThat(fit.coefficient("a").value()).isCloseTo(1.5, within(0.1));
+    }
+
+    /// Of some of these points no least is seen, or a wrong one; all of them have one, near what they were made
+    /// from.
+    @Test
+    void scatterOfManyPointsHidesNoLeast() {
+        var random = new Random(9);
+        for (int set = 0; set < 20; set++) {
+            boolean isSaturation = set % 2 == 0;
+            Curve curve = (isSaturation ? TradeCurve.SATURATION_WITH_LEVEL : TradeCurve.TWO_EXPONENTIALS).curve();
+            double[] meant = isSaturation ? new double[] {4, 15.5, 20.4} : new double[] {4.03, -0.109, 7.36, -0.431};
+            double scatter = isSaturation ? 3 : 0.6;
+            double[] x = random.doubles(1000 + random.nextInt(5000), 0, 17).toArray();
+            double[] y = Arrays.stream(x)
+                    .map(at -> curve.value(meant, at) + scatter * random.nextGaussian())
+                    .toArray();
+            double ofMeant = IntStream.range(0, x.length)
+                    .mapToDouble(i -> y[i] - curve.value(meant, x[i]))
+                    .map(left -> left * left)
+                    .sum();
+            assertThat(fit(curve, Points.of(x, y)).quality().residualSumOfSquares())
+                    .isLessThan(ofMeant);
+        }
+    }
+
     @Test
     void everyCurveOfTheTradeFindsItself() {
         var random = new Random(7);
