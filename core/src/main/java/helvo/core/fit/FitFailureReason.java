@@ -85,12 +85,17 @@ public sealed interface FitFailureReason {
     ///
     /// @param points of the sample
     /// @param r2     that the shape has through them
-    record FarBehind(int points, double r2) implements FitFailureReason {
+    /// @param areMeans whether each is the mean of neighbouring points
+    record FarBehind(int points, double r2, boolean areMeans) implements FitFailureReason {
         @Override
         public String sentence(NumberNotation numbers) {
             return RootLocale.format(
-                    "Far behind others through %,d of the points (R² %s): not fitted to all.",
-                    points, numbers.share(r2));
+                    areMeans
+                            ? "Far behind others through the means of %,d groups of neighbouring points (R² %s of the "
+                                    + "means): not fitted to all."
+                            : "Far behind others through %,d of the points (R² %s): not fitted to all.",
+                    points,
+                    numbers.share(r2));
         }
     }
 

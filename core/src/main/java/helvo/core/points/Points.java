@@ -144,6 +144,15 @@ public record Points(
         return at(IntStream.range(0, x.length).filter(test).toArray());
     }
 
+    /// At most so many means, each of neighbours in x, as many in each but for one; they all count alike, are in
+    /// no row of the table, and have no bars.
+    public Points averaged(int most) {
+        ScaledPoints means = ScaledPoints.of(x, alike()).averaged(most);
+        return of(
+                means.x(),
+                Arrays.stream(means.y()).map(mean -> mean * means.unit()).toArray());
+    }
+
     /// All but the one of this row of the table.
     public Points withoutRow(int row) {
         return where(i -> rows[i] != row);
