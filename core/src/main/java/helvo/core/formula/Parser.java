@@ -304,7 +304,8 @@ final class Parser {
     private Expression primary() {
         blanks();
         if (at == text.length()) {
-            throw new Wrong(at, at, "The formula ends where a number, a column or a bracket must come.");
+            String name = coefficients == null ? "a column" : "a name";
+            throw new Wrong(at, at, "The formula ends where a number, " + name + " or a bracket must come.");
         }
         int from = at;
         if (take("(")) {

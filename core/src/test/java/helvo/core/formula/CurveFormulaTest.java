@@ -56,6 +56,7 @@ class CurveFormulaTest {
         assertThat(wrong("a*sen(x)")).startsWith("No function is called “sen”");
         assertThat(wrong("a*(x + b")).isEqualTo("This “(” has no “)” to match.");
         assertThat(wrong(" ")).startsWith("Write a formula in x");
+        assertThat(wrong("a + b*")).isEqualTo("The formula ends where a number, a name or a bracket must come.");
         assertThat(wrong("(a*x in mm)")).startsWith("A curve's formula converts no units");
         assertThat(wrong(IntStream.range(0, 13)
                         .mapToObj(i -> "x^" + i + "*a" + i)
