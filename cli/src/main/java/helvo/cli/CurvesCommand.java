@@ -66,7 +66,7 @@ final class CurvesCommand extends Command {
     }
 
     private int compare(FitInput input, List<ObjectNode> reports) throws UnreadableFile, UserError {
-        FigureAnalysis all = input.analysed(List.of());
+        FigureAnalysis all = json || bounds ? input.analysed(List.of()) : input.fitted();
         // One that is named, of a high degree or on the log scale, is compared with the others.
         FigureAnalysis figure = all.withSeries(all.series().stream()
                 .map(each -> each.comparing(further(each), Progress.none()))

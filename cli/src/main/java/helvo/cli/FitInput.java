@@ -68,13 +68,22 @@ final class FitInput {
         return enough(again(further));
     }
 
+    /// The same without what bars and residuals say.
+    FigureAnalysis fitted() throws UnreadableFile, UserError {
+        return enough(
+                Analysis.ofChosenCurvesAlone(alone(List.of()), Progress.none()).figure(figure()));
+    }
+
     /// The same once more with other styles.
     FigureAnalysis again(List<Edit> further) throws UnreadableFile, UserError {
+        return Analysis.ofChosenCurves(alone(further), Progress.none()).figure(figure());
+    }
+
+    /// The study with no figure but the one asked for.
+    private Study alone(List<Edit> further) throws UnreadableFile, UserError {
         StudySteps steps = opened().steps().with(further);
         made = steps;
-        return Analysis.ofChosenCurves(
-                        steps.study().withFigures(List.of(steps.study().figure(figure()))), Progress.none())
-                .figure(figure());
+        return steps.study().withFigures(List.of(steps.study().figure(figure())));
     }
 
     /// The study that was analysed last.

@@ -86,6 +86,11 @@ public record Analysis(Study study, List<FigureAnalysis> figures, Study searched
         return ofChosenCurves(study, EMPTY, progress.part(0, 0.6)).diagnosed(progress.part(0.6, 1));
     }
 
+    /// The same without what bars and residuals say of them, and without readings.
+    public static Analysis ofChosenCurvesAlone(Study study, Progress progress) {
+        return ofChosenCurves(study, EMPTY, progress);
+    }
+
     private static Analysis ofChosenCurves(Study study, Analysis previous, Progress progress) {
         var figures = new ArrayList<FigureAnalysis>();
         int count = study.figures().size();

@@ -32,6 +32,9 @@ final class LocalSearch {
     private static final int MOST_DOUBLED = 3000;
     /// Newton's last step then.
     private static final double LAST_STEP = 1e-11;
+    /// Or the last by what it takes of the scatter: the relative offset (Bates and Watts 1981, Technometrics
+    /// 23:179), a share of the standard errors.
+    private static final double LAST_OFFSET = 1e-5;
     /// A coefficient with less than this share of the longest one's part in a direction has none in it.
     private static final double OPEN_SHARE = 0.1;
 
@@ -301,7 +304,7 @@ final class LocalSearch {
                 p[moving[i]] = within == next.hi() ? next : DD.of(within);
             }
             before = length;
-            settled = length < lastStep;
+            settled = length < lastStep || !isFew && offset(by, sums, moving.length) < LAST_OFFSET;
             sums = sumOfSquares.sums(p, moving, digits);
         }
         Optional<SymmetricSystem> normal = SymmetricSystem.of(sums.matrix());
@@ -309,6 +312,16 @@ final class LocalSearch {
                 ? Optional.of(new Minimum(
                         values(p), sums.squares(), sums.largest(), normal.get().inverse(), moving))
                 : Optional.empty();
+    }
+
+    /// How far a step goes, where the standard deviation of the residuals is 1 for each coefficient.
+    private double offset(DD[] by, NormalSums sums, int moving) {
+        double along = 0;
+        for (int i = 0; i < moving; i++) {
+            along += by[i].hi() * sums.gradient()[i].hi();
+        }
+        double scatter = sums.squares() / (sumOfSquares.size() - moving);
+        return Math.sqrt(Math.abs(along) / moving / scatter);
     }
 
     private static double[] values(DD[] p) {

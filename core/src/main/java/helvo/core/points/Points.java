@@ -141,7 +141,9 @@ public record Points(
 
     /// Those at the places that a test keeps; these themselves when it keeps all.
     public Points where(IntPredicate test) {
-        return at(IntStream.range(0, x.length).filter(test).toArray());
+        return IntStream.range(0, x.length).allMatch(test)
+                ? this
+                : at(IntStream.range(0, x.length).filter(test).toArray());
     }
 
     /// At most so many means, each of neighbours in x, as many in each but for one; they all count alike, are in
@@ -159,17 +161,15 @@ public record Points(
     }
 
     private Points at(int[] kept) {
-        return kept.length == x.length
-                ? this
-                : new Points(
-                        at(x, kept),
-                        at(y, kept),
-                        Arrays.stream(kept).map(i -> rows[i]).toArray(),
-                        xBars.at(kept),
-                        yBars.at(kept),
-                        weighting,
-                        at(xSigma, kept),
-                        at(ySigma, kept));
+        return new Points(
+                at(x, kept),
+                at(y, kept),
+                Arrays.stream(kept).map(i -> rows[i]).toArray(),
+                xBars.at(kept),
+                yBars.at(kept),
+                weighting,
+                at(xSigma, kept),
+                at(ySigma, kept));
     }
 
     private static double[] at(double[] values, int[] places) {
