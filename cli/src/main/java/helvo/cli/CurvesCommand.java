@@ -78,7 +78,7 @@ final class CurvesCommand extends Command {
         if (json) {
             ObjectNode report = FitJson.curves(
                     figure,
-                    new FitJson.Asked(PlaceOnAxis.on(figure, at, "--at"), List.of(), bounds, List.of()),
+                    new FitJson.Asked(PlaceOnAxis.on(figure, at, "--at"), List.of(), bounds, List.of(), true),
                     input.warnings());
             reports.add(FitJson.of(input.source(figure), report));
         } else {

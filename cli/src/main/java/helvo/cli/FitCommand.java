@@ -117,7 +117,8 @@ final class FitCommand extends Command {
                             PlaceOnAxis.on(figure, at, "--at"),
                             unknowns.readings(),
                             bounds,
-                            figure.figure().quantities()),
+                            figure.figure().quantities(),
+                            true),
                     input.warnings());
             reports.add(FitJson.of(input.source(figure), report));
         } else if (figure.missing().isEmpty()) {

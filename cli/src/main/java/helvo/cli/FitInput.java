@@ -11,6 +11,7 @@ import helvo.core.study.Study;
 import helvo.core.table.Role;
 import helvo.core.table.RowCondition;
 import helvo.core.table.Table;
+import helvo.files.ProgramVersion;
 import helvo.files.UnreadableFile;
 import helvo.files.json.FitJson;
 import helvo.files.study.StudyFile;
@@ -126,14 +127,14 @@ final class FitInput {
                 + figure.table().first(Role.BY).map(by -> ", by " + by.name()).orElse("")
                 + (only.isEmpty() ? "" : ", only rows where " + only)
                 + options.derived().stream().map(each -> "; " + each).collect(Collectors.joining()) + ". "
-                + Version.text();
+                + ProgramVersion.text();
     }
 
     /// The same for a report in JSON.
     FitJson.Source source(FigureAnalysis figure) {
         return new FitJson.Source(
                 file.toString(),
-                Version.text(),
+                ProgramVersion.text(),
                 figure.figure().conditions().stream()
                         .map(condition -> RowCondition.sentence(List.of(condition), figure.table()))
                         .toList(),

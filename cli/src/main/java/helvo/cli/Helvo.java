@@ -1,6 +1,7 @@
 package helvo.cli;
 
 import helvo.files.Limits;
+import helvo.files.ProgramVersion;
 import helvo.files.UnreadableFile;
 import helvo.files.disk.TemporaryFolder;
 import helvo.files.json.FitJson;
@@ -238,7 +239,7 @@ public final class Helvo extends Command {
     private void refuse(String sentence, CommandLine line, String kind) {
         line.getErr().println(sentence);
         if (json) {
-            line.getOut().println(FitJson.error(kind, sentence, Version.text()));
+            line.getOut().println(FitJson.error(kind, sentence, ProgramVersion.text()));
             line.getOut().flush();
         }
     }

@@ -14,6 +14,7 @@ import helvo.core.results.Results;
 import helvo.core.study.History;
 import helvo.core.study.Study;
 import helvo.core.table.Table;
+import helvo.files.ProgramVersion;
 import helvo.files.UnreadableFile;
 import helvo.files.json.FitJson;
 import helvo.files.json.StudySummaryJson;
@@ -65,7 +66,8 @@ final class ShowCommand extends Command {
         List<FigureAnalysis> named = wanted == null ? figures : NamedFigure.named(wanted, figures);
         PrintWriter out = arguments.out();
         if (json) {
-            out.println(FitJson.text(StudySummaryJson.of(file.toString(), Version.text(), stored.history(), named)));
+            out.println(
+                    FitJson.text(StudySummaryJson.of(file.toString(), ProgramVersion.text(), stored.history(), named)));
         } else if (wanted != null) {
             named.forEach(each -> results(out, each));
         } else {
@@ -77,7 +79,7 @@ final class ShowCommand extends Command {
 
     private void print(PrintWriter out, History history, List<FigureAnalysis> figures) {
         Study study = history.study();
-        out.println(file + ": " + study.name() + ". " + Version.text());
+        out.println(file + ": " + study.name() + ". " + ProgramVersion.text());
         out.println("\n" + arguments.strong("Tables"));
         for (Table table : study.tables()) {
             int excluded = table.excluded().reasons().size();

@@ -1,17 +1,12 @@
 package helvo.cli;
 
+import helvo.files.ProgramVersion;
 import picocli.CommandLine.IVersionProvider;
 
-/// The program's version, from its own archive.
+/// What --version prints.
 final class Version implements IVersionProvider {
     @Override
     public String[] getVersion() {
-        return new String[] {text()};
-    }
-
-    /// "Helvo 0.1.0".
-    static String text() {
-        String version = Version.class.getPackage().getImplementationVersion();
-        return "Helvo " + (version == null ? "(unpacked)" : version);
+        return new String[] {ProgramVersion.text()};
     }
 }

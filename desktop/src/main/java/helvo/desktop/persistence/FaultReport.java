@@ -3,6 +3,7 @@ package helvo.desktop.persistence;
 import helvo.core.Progress;
 import helvo.core.study.Edit;
 import helvo.core.study.History;
+import helvo.files.ProgramVersion;
 import helvo.files.study.StoredStudy;
 import helvo.files.study.StudyFile;
 import java.io.IOException;
@@ -81,8 +82,7 @@ public record FaultReport(Path log, History history, boolean withData) {
     }
 
     private static String versions() {
-        String helvo = FaultReport.class.getPackage().getImplementationVersion();
-        return "Helvo " + (helvo == null ? "(unpacked)" : helvo) + "\n"
+        return ProgramVersion.text() + "\n"
                 + Stream.of(
                                 "java.vm.vendor",
                                 "java.runtime.version",

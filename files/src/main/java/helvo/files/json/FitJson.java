@@ -59,7 +59,9 @@ public final class FitJson {
     /// @param when   the y to find the x of
     /// @param bounds whether the lines that the error bars allow are told
     /// @param quantities to be worked out of its coefficients
-    public record Asked(List<Double> at, List<When> when, boolean bounds, List<QuantityDefinition> quantities) {}
+    /// @param residuals whether that of each point is told
+    public record Asked(
+            List<Double> at, List<When> when, boolean bounds, List<QuantityDefinition> quantities, boolean residuals) {}
 
     /// A y to find the x of.
     ///
@@ -155,10 +157,23 @@ public final class FitJson {
     }
 
     public static ObjectNode reportOf(String file, FigureAnalysis figure) {
+        return NODES.objectNode().put("file", file).setAll(reportOf(figure, true));
+    }
+
+    /// The same without the residual of each point, or why there is none.
+    public static ObjectNode resultsOf(FigureAnalysis figure) {
+        return figure.missing()
+                .map(missing -> NODES.objectNode()
+                        .put("table", figure.table().name())
+                        .put("figure", figure.figure().name())
+                        .put("problem", missing))
+                .orElseGet(() -> reportOf(figure, false));
+    }
+
+    private static ObjectNode reportOf(FigureAnalysis figure, boolean residuals) {
         List<Note.ReadingMarker> notes =
                 figure.readings().stream().map(FoundReading::note).toList();
         ObjectNode report = NODES.objectNode()
-                .put("file", file)
                 .put("table", figure.table().name())
                 .put("figure", figure.figure().name());
         report.setAll(node(
@@ -173,7 +188,8 @@ public final class FitJson {
                                 .map(note -> new When(note.at(), note.replicates()))
                                 .toList(),
                         true,
-                        figure.figure().quantities())));
+                        figure.figure().quantities(),
+                        residuals)));
         return report;
     }
 
@@ -417,8 +433,10 @@ public final class FitJson {
         }
         asked.when().forEach(when -> readings.add(when(series, fit, when)));
         calibration(node, series, fit);
-        ArrayNode residuals = node.putArray("residuals");
-        series.residuals().ifPresent(all -> all(all, residuals));
+        if (asked.residuals()) {
+            ArrayNode residuals = node.putArray("residuals");
+            series.residuals().ifPresent(all -> all(all, residuals));
+        }
     }
 
     private static ObjectNode when(SeriesAnalysis series, Fit fit, When when) {

@@ -93,7 +93,7 @@ public final class Journal implements AutoCloseable {
         JournalFile file = null;
         try {
             file = JournalFile.create(folder.resolve(RECORDS));
-            StudyFile.write(folder.resolve(BASE), from, Progress.none());
+            StudyFile.writeWithoutResults(folder.resolve(BASE), from);
             DiskSync.force(kept);
             var journal = new Journal(folder, file, from.history().study(), 0);
             ObjectNode base = StudyJson.mapper().createObjectNode();

@@ -54,9 +54,14 @@ public final class StudyFile {
         return StallGuard.of(file, progress, watched -> StudyReader.read(file, watched));
     }
 
-    /// Writes into a stream, which stays open.
+    /// Writes into a stream, which stays open; without the results, for Helvo alone.
     public static void writeTo(OutputStream out, StoredStudy stored, Progress progress) throws IOException {
-        StudyWriter.write(out, stored, progress);
+        StudyWriter.write(out, stored, false, progress);
+    }
+
+    /// Writes a whole file without the results, for Helvo alone.
+    static void writeWithoutResults(Path file, StoredStudy stored) throws IOException {
+        AtomicFile.write(file, out -> StudyWriter.write(out, stored, false, Progress.none()));
     }
 
     /// Writes a whole file; whatever happens meanwhile, there is the old file or the new one.
@@ -73,7 +78,7 @@ public final class StudyFile {
     /// @param condition asked again when all is written beside the file and only has to take its place
     public static void write(Path file, StoredStudy stored, Progress progress, Condition condition) throws IOException {
         AtomicFile.write(file, out -> {
-            StudyWriter.write(out, stored, progress);
+            StudyWriter.write(out, stored, true, progress);
             condition.check();
         });
     }

@@ -275,7 +275,8 @@ final class StudyReader {
                         instanceof ObjectNode descriptor) {
             members.put(DataPackage.FILE, UnknownParts.beyond(descriptor, DataPackage.describe(study, names, data)));
         }
-        Set<String> known = new HashSet<>(Set.of(StudyFile.STUDY, DataPackage.FILE, HistoryLines.FILE));
+        Set<String> known =
+                new HashSet<>(Set.of(StudyFile.STUDY, DataPackage.FILE, HistoryLines.FILE, StudyResults.FILE));
         document.get("tables").forEach(table -> known.add(table.path("data").asString("")));
         names.forEach(each -> known.add(DataPackage.path(each)));
         Map<String, byte[]> parts = new TreeMap<>();

@@ -23,10 +23,15 @@ final class StudyWriter {
     /// Larger tables are packed faster, to about a tenth more.
     private static final int MANY_ROWS = 50_000;
 
+    /// Of the time that writing takes.
+    private static final double SHARE_OF_RESULTS = 0.5;
+
     private StudyWriter() {}
 
     /// Writes into a stream, which stays open.
-    static void write(OutputStream out, StoredStudy stored, Progress progress) throws IOException {
+    ///
+    /// @param withResults whether what its figures give is worked out and written too
+    static void write(OutputStream out, StoredStudy stored, boolean withResults, Progress progress) throws IOException {
         Study study = stored.history().study();
         List<TableData> data = study.tables().stream().map(TableData::of).toList();
         List<String> names = DataPackage.resourceNames(study);
@@ -43,6 +48,10 @@ final class StudyWriter {
         part(zip, DataPackage.FILE, pretty(descriptor));
         part(zip, StudyFile.STUDY, pretty(document));
         part(zip, HistoryLines.FILE, HistoryLines.text(stored.history()).getBytes(StandardCharsets.UTF_8));
+        if (withResults) {
+            part(zip, StudyResults.FILE, pretty(StudyResults.of(study, progress.part(0, SHARE_OF_RESULTS))));
+        }
+        Progress ofData = withResults ? progress.part(SHARE_OF_RESULTS, 1) : progress;
         long all = Math.max(1, study.tables().stream().mapToLong(Table::rows).sum());
         long written = 0;
         for (int i = 0; i < data.size(); i++) {
@@ -54,7 +63,7 @@ final class StudyWriter {
                                 table,
                                 DataPackage.fieldNames(table),
                                 zip,
-                                progress.part((double) written / all, (double) (written + table.rows()) / all));
+                                ofData.part((double) written / all, (double) (written + table.rows()) / all));
                 zip.closeEntry();
                 written += table.rows();
             }

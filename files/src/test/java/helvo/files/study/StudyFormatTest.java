@@ -38,11 +38,13 @@ import helvo.core.table.SeriesKey;
 import helvo.core.table.Statistic;
 import helvo.core.table.Table;
 import helvo.core.table.UniformBarLength;
+import helvo.files.UnreadableFile;
 import helvo.files.samples.SampleStudy;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.FileSystems;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -52,6 +54,7 @@ import java.util.TreeMap;
 import java.util.stream.IntStream;
 import java.util.zip.ZipInputStream;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -213,6 +216,46 @@ class StudyFormatTest {
         assertThat(fields.findValuesAsString("role")).containsExactly("group", "x", "y", "uncertainty");
         assertThat(fields.get(3).get("uncertaintyOf").asString()).isEqualTo("Stretch");
         assertThat(fields.get(3).get("uncertainty").asString()).isEqualTo("half range");
+    }
+
+    /// Readers without Helvo find the coefficients of each figure in a saved file; the file opens as it is without
+    /// them, whatever they say, and is saved with them anew.
+    @Test
+    void aSavedFileHasItsResults(@TempDir Path folder) throws IOException, UnreadableFile {
+        Path saved = folder.resolve("a.helvo");
+        StoredStudy stored = StoredStudy.of(History.from(SampleStudy.study()));
+        StudyFile.write(saved, stored, Progress.none());
+        JsonNode results = results(saved);
+        assertThat(results.get("program").asString()).startsWith("Helvo 0.");
+        assertThat(results.get("figures").size())
+                .isEqualTo(SampleStudy.study().figures().size());
+        JsonNode fit = results.at("/figures/0/fits/0");
+        assertThat(fit.at("/coefficients/0/value").isNumber()).isTrue();
+        assertThat(fit.get("equation").asString()).contains("=");
+        assertThat(fit.has("residuals")).isFalse();
+
+        byte[] bytes = Files.readAllBytes(saved);
+        StudyFile.write(saved, StudyFile.read(saved, Progress.none()), Progress.none());
+        assertThat(Files.readAllBytes(saved)).isEqualTo(bytes);
+        try (var zip = FileSystems.newFileSystem(saved)) {
+            Files.writeString(zip.getPath("results.json"), "not even JSON");
+        }
+        StudyFile.write(saved, StudyFile.read(saved, Progress.none()), Progress.none());
+        assertThat(Files.readAllBytes(saved)).isEqualTo(bytes);
+    }
+
+    /// A figure without a y has none, in words.
+    @Test
+    void resultsSayWhyThereAreNone(@TempDir Path folder) throws IOException {
+        Path saved = folder.resolve("a.helvo");
+        StudyFile.write(saved, StoredStudy.of(History.from(Study.blank())), Progress.none());
+        assertThat(results(saved).at("/figures/0/problem").asString()).isNotBlank();
+    }
+
+    private static JsonNode results(Path file) throws IOException {
+        try (var zip = FileSystems.newFileSystem(file)) {
+            return JsonMapper.shared().readTree(Files.readString(zip.getPath("results.json")));
+        }
     }
 
     @Test

@@ -5,10 +5,6 @@ import helvo.core.RootLocale;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.study.ReportPlan;
 import helvo.figure.export.PrintCheck;
-import java.io.IOException;
-import java.io.InputStream;
-import java.io.UncheckedIOException;
-import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.stream.Stream;
 
@@ -66,14 +62,5 @@ public record Report(
                                     .words());
                 })
                 .toList();
-    }
-
-    /// The program and its version.
-    public static String program() {
-        try (InputStream in = Report.class.getResourceAsStream("/helvo/report/version.txt")) {
-            return "Helvo " + new String(in.readAllBytes(), StandardCharsets.UTF_8).strip();
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
     }
 }

@@ -2,6 +2,7 @@ package helvo.report.office;
 
 import helvo.core.Progress;
 import helvo.core.study.ReportPlan;
+import helvo.files.ProgramVersion;
 import helvo.report.model.PageFit;
 import helvo.report.model.Report;
 import helvo.report.model.Span;
@@ -162,7 +163,7 @@ public final class DocxReport {
                 .element("dc:title", report.plainTitle())
                 .element("dc:creator", report.plan().author())
                 .element("dc:language", report.plan().documentLanguage())
-                .element("dc:description", "Made with " + Report.program() + " from “" + report.study() + "”")
+                .element("dc:description", "Made with " + ProgramVersion.text() + " from “" + report.study() + "”")
                 .close();
     }
 

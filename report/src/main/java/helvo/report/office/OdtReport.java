@@ -3,6 +3,7 @@ package helvo.report.office;
 import helvo.core.Progress;
 import helvo.core.RootLocale;
 import helvo.core.study.ReportPlan;
+import helvo.files.ProgramVersion;
 import helvo.report.model.Block;
 import helvo.report.model.PageFit;
 import helvo.report.model.Pictures;
@@ -394,7 +395,7 @@ public final class OdtReport {
         return XmlText.document()
                 .open("office:document-meta", with(NAMESPACES, "office:version", "1.3"))
                 .open("office:meta")
-                .element("meta:generator", Report.program())
+                .element("meta:generator", ProgramVersion.text())
                 .element("dc:title", report.plainTitle())
                 .element("dc:creator", report.plan().author())
                 .element("dc:language", report.plan().documentLanguage())

@@ -4,6 +4,7 @@ import helvo.core.Progress;
 import helvo.core.study.ReportPlan;
 import helvo.figure.export.PdfDrawings;
 import helvo.figure.export.PdfTags;
+import helvo.files.ProgramVersion;
 import helvo.report.model.Block;
 import helvo.report.model.PageFit;
 import helvo.report.model.Report;
@@ -78,7 +79,7 @@ public final class PdfReport {
         document.setDocumentId(sum.getValue());
         document.getDocumentInformation().setTitle(report.plainTitle());
         document.getDocumentInformation().setAuthor(report.plan().author());
-        document.getDocumentInformation().setCreator(Report.program());
+        document.getDocumentInformation().setCreator(ProgramVersion.text());
         paragraph(report.title(), TITLE, StandardStructureTypes.H1, 4);
         paragraph(List.of(Span.plain(String.join(" · ", report.byline()))), BYLINE, StandardStructureTypes.P, 12);
         List<Block> blocks = report.blocks();

@@ -10,8 +10,8 @@ import helvo.core.fit.FitQuality;
 import helvo.core.fit.YorkFit;
 import helvo.core.points.Weighting;
 import helvo.core.study.ReportPlan.Section;
+import helvo.files.ProgramVersion;
 import helvo.report.model.Block;
-import helvo.report.model.Report;
 import helvo.report.model.Span;
 import java.util.ArrayList;
 import java.util.List;
@@ -44,7 +44,7 @@ final class MethodSection {
                 method.references.isEmpty() ? "" : " References: " + String.join("; ", method.references) + ".";
         return List.of(
                 heading.apply(Section.METHOD),
-                new Block.Paragraph(Span.of(text + references + " Computed with " + Report.program() + ".")));
+                new Block.Paragraph(Span.of(text + references + " Computed with " + ProgramVersion.text() + ".")));
     }
 
     private Stream<SeriesAnalysis> series() {

@@ -11,6 +11,7 @@ import helvo.core.study.ReportPlan;
 import helvo.core.study.ReportPlan.Section;
 import helvo.core.study.Study;
 import helvo.core.style.FigureText;
+import helvo.files.ProgramVersion;
 import helvo.report.model.Block;
 import helvo.report.model.Report;
 import helvo.report.model.Span;
@@ -83,7 +84,10 @@ public final class ReportBuilder {
     }
 
     private List<String> byline() {
-        return Stream.of(plan.author(), plan.date(), "made with " + Report.program() + " from “" + study.name() + "”")
+        return Stream.of(
+                        plan.author(),
+                        plan.date(),
+                        "made with " + ProgramVersion.text() + " from “" + study.name() + "”")
                 .map(Span::clean)
                 .filter(text -> !text.isBlank())
                 .toList();

@@ -2,6 +2,7 @@ package helvo.report.template;
 
 import helvo.core.Progress;
 import helvo.core.study.ReportPlan;
+import helvo.files.ProgramVersion;
 import helvo.files.UnreadableFile;
 import helvo.report.ReportFormat;
 import helvo.report.model.Report;
@@ -56,7 +57,7 @@ public final class Template {
         words.put("date", report.plan().date());
         words.put("byline", String.join(" · ", report.byline()));
         words.put("study", report.study());
-        words.put("program", Report.program());
+        words.put("program", ProgramVersion.text());
         return words;
     }
 

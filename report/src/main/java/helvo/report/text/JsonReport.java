@@ -3,6 +3,7 @@ package helvo.report.text;
 import helvo.core.RootLocale;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.results.FigureDescription;
+import helvo.files.ProgramVersion;
 import helvo.files.json.FitJson;
 import helvo.report.model.Block;
 import helvo.report.model.Report;
@@ -27,7 +28,7 @@ public final class JsonReport {
                 .put("author", report.plan().author())
                 .put("date", report.plan().date())
                 .put("language", report.plan().language())
-                .put("program", Report.program())
+                .put("program", ProgramVersion.text())
                 .put("study", report.study());
         ArrayNode figures = root.putArray("figures");
         for (FigureAnalysis figure : report.figures()) {

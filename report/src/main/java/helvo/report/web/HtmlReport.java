@@ -6,6 +6,7 @@ import helvo.core.study.ReportPlan;
 import helvo.figure.canvas.EmbeddedFonts;
 import helvo.figure.canvas.Typeface;
 import helvo.figure.export.FigureFile;
+import helvo.files.ProgramVersion;
 import helvo.report.model.Block;
 import helvo.report.model.Report;
 import helvo.report.model.Span;
@@ -84,7 +85,7 @@ public final class HtmlReport {
                 </html>
                 """,
                 Markup.escaped(report.plan().documentLanguage()),
-                Report.program(),
+                ProgramVersion.text(),
                 Markup.escaped(report.plainTitle()),
                 style(),
                 main);
