@@ -17,6 +17,7 @@ import helvo.files.study.StoredStudy;
 import helvo.files.study.StudyFile;
 import helvo.files.table.TableReading;
 import java.io.PrintWriter;
+import java.io.StringWriter;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -51,15 +52,18 @@ final class CheckCommand extends Command {
     @Override
     public Integer call() throws UnreadableFile, UserError {
         var checked = new ArrayList<ReadingJson.Checked>();
+        var text = new StringWriter();
         boolean looks = false;
         boolean failed = false;
         for (Path file : files) {
             try {
-                List<ReadingJson.Checked> tables = StudyFile.isInside(file) ? tablesOf(file) : List.of(read(file));
+                List<ReadingJson.Checked> tables =
+                        StudyFile.isInside(file) ? tablesOf(file, new PrintWriter(text, true)) : List.of(read(file));
                 looks |= tables.stream()
                         .anyMatch(each ->
                                 each.problems().count() > 0 || !each.warnings().isEmpty());
                 checked.addAll(tables);
+                tables.forEach(each -> print(new PrintWriter(text, true), each));
             } catch (UnreadableFile | UserError refused) {
                 if (files.size() == 1) {
                     throw refused;
@@ -72,7 +76,7 @@ final class CheckCommand extends Command {
         if (json) {
             out.println(ReadingJson.checked(checked));
         } else {
-            checked.forEach(each -> print(out, each));
+            out.print(text);
         }
         out.flush();
         return looks || failed ? Helvo.DATA_DO_NOT_ALLOW : Helvo.DONE;
@@ -85,10 +89,18 @@ final class CheckCommand extends Command {
     }
 
     /// Those of a study, as they stand in it.
-    private List<ReadingJson.Checked> tablesOf(Path study) throws UnreadableFile {
+    private List<ReadingJson.Checked> tablesOf(Path study, PrintWriter text) throws UnreadableFile {
         StoredStudy stored = StudyFile.read(study, Progress.none());
         stored.remarks().ifPresent(arguments.remarks()::println);
-        return stored.history().study().tables().stream()
+        List<Table> tables = stored.history().study().tables();
+        text.printf(
+                Locale.ROOT,
+                "%s: the study “%s”, with %d %s%n",
+                study,
+                stored.history().study().name(),
+                tables.size(),
+                tables.size() == 1 ? "table" : "tables");
+        return tables.stream()
                 .map(table -> new ReadingJson.Checked(
                         study + ", " + table.name(), table, List.of(), List.of(), Problems.in(table)))
                 .toList();

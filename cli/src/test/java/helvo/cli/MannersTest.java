@@ -265,6 +265,16 @@ class MannersTest {
                 .isZero();
     }
 
+    @Test
+    void checkingAStudySaysThatItIsOne() throws IOException {
+        Path study = folder.resolve("s.helvo");
+        StudyFile.write(study, StoredStudy.of(History.from(SampleStudy.study())), Progress.none());
+        assertThat(helvo("check", study.toString())).isEqualTo(1);
+        assertThat(run.out.toString())
+                .startsWith(study + ": the study “" + SampleStudy.study().name() + "”, with ")
+                .contains(study + ", Stretch: 22 rows, 4 columns");
+    }
+
     /// Command lines put together from the options' own descriptions, with values of their kind and of others.
     @Tag("thorough")
     @Test

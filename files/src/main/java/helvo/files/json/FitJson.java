@@ -162,12 +162,14 @@ public final class FitJson {
 
     /// The same without the residual of each point, or why there is none.
     public static ObjectNode resultsOf(FigureAnalysis figure) {
-        return figure.missing()
-                .map(missing -> NODES.objectNode()
-                        .put("table", figure.table().name())
-                        .put("figure", figure.figure().name())
-                        .put("problem", missing))
-                .orElseGet(() -> reportOf(figure, false));
+        return NODES.objectNode()
+                .put("title", figure.title())
+                .setAll(figure.missing()
+                        .map(missing -> NODES.objectNode()
+                                .put("table", figure.table().name())
+                                .put("figure", figure.figure().name())
+                                .put("problem", missing))
+                        .orElseGet(() -> reportOf(figure, false)));
     }
 
     private static ObjectNode reportOf(FigureAnalysis figure, boolean residuals) {
