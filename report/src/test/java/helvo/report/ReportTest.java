@@ -237,6 +237,30 @@ class ReportTest {
         assertThat(all(sample())).contains("Slopes were compared by analysis of covariance", "Levenberg–Marquardt");
     }
 
+    /// From three figures on; the appendix counts for itself.
+    @Test
+    void sectionsOfALongReportAreNumbered() {
+        assertThat(headings(sample(
+                        new StudyEdit.PlanReport(ReportPlan.DEFAULT.withOmittedFigures(Set.of(4, 5, 6, 7, 8, 9))))))
+                .startsWith("1\u2002Stretch of 3 mm marram cord under load")
+                .contains("1.1\u2002What was done to the data", "2\u2002Creep against Time", "4\u2002Method")
+                .endsWith(
+                        "Appendix",
+                        "A.1\u2002Stretch of 3 mm marram cord under load",
+                        "A.2\u2002Creep against Time",
+                        "A.3\u2002Cord mass, Bath temperature against Time");
+        assertThat(headings(sample(
+                        new StudyEdit.PlanReport(ReportPlan.DEFAULT.withOmittedFigures(Set.of(3, 4, 5, 6, 7, 8, 9))))))
+                .contains("Creep against Time", "Method");
+    }
+
+    private static List<String> headings(Report report) {
+        return report.blocks().stream()
+                .flatMap(block -> block instanceof Block.Heading heading ? Stream.of(heading) : Stream.empty())
+                .map(heading -> Span.text(heading.text()))
+                .toList();
+    }
+
     /// Behind the method tables are an appendix, each figure's under its name; before it they stand with their
     /// figure.
     @Test
@@ -245,9 +269,7 @@ class ReportTest {
                 sample(new StudyEdit.PlanReport(ReportPlan.DEFAULT.withOmittedFigures(Set.of(3, 4, 5, 6, 7, 8, 9))));
         assertThat(report.sections().stream().map(Report.Part::section))
                 .endsWith(Section.METHOD, Section.MEASUREMENTS, Section.MEASUREMENTS);
-        assertThat(report.blocks().stream()
-                        .flatMap(block -> block instanceof Block.Heading heading ? Stream.of(heading) : Stream.empty())
-                        .map(heading -> Span.text(heading.text())))
+        assertThat(headings(report))
                 .endsWith("Appendix", "Stretch of 3 mm marram cord under load", "Creep against Time");
         Report before = sample(only(STRETCH, Section.MEASUREMENTS, Section.METHOD));
         assertThat(before.sections().stream().map(Report.Part::section))
@@ -282,8 +304,11 @@ class ReportTest {
     void wordsAreMarkedAsTheLanguageTheyAreIn() throws IOException {
         String html = text(ReportFormat.HTML, sample(new StudyEdit.PlanReport(ReportPlan.DEFAULT.withLanguage("de"))));
         assertThat(html)
-                .contains("<html lang=\"en\">", "<h1 dir=\"auto\" lang=\"de\">", "<h2 dir=\"auto\" lang=\"de\">Creep")
-                .contains("<h3 dir=\"auto\">What was done to the data");
+                .contains(
+                        "<html lang=\"en\">",
+                        "<h1 dir=\"auto\" lang=\"de\">",
+                        "<h2 dir=\"auto\" lang=\"de\">2\u2002Creep")
+                .contains("<h3 dir=\"auto\">1.1\u2002What was done to the data");
     }
 
     /// Read back by another library: headings, table with a repeated heading row, pictures in both forms, fields,
@@ -414,7 +439,7 @@ class ReportTest {
                             "TD",
                             "Formula:Stretch = 0.2064 Load + 0.202");
             assertThat(catalog.getDocumentOutline().getFirstChild().getTitle())
-                    .isEqualTo("Stretch of 3 mm marram cord under load");
+                    .isEqualTo("1\u2002Stretch of 3 mm marram cord under load");
         }
     }
 

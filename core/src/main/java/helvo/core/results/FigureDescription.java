@@ -65,7 +65,10 @@ public final class FigureDescription {
     private String caption() {
         var says = new ArrayList<String>();
         String title = figure.title();
-        says.add((title.isBlank() ? subject(figure) : title) + ".");
+        says.add(
+                title.isBlank()
+                        ? subject(figure) + "."
+                        : title.matches("(?s).*[.?!]\\s*") ? title.strip() : title + ".");
         bars().map(words -> capital(words) + ".").ifPresent(says::add);
         boolean bounds = figure.figure().shows(Layer.BOUNDS)
                 && series.stream().flatMap(each -> each.bounds().stream()).anyMatch(found -> found.steepest()

@@ -108,6 +108,8 @@ class FigureDescriptionTest {
                         + "its mean lies with 95 % confidence; thin lines bound one more measurement. "
                         + "Hollow: excluded.");
         assertThat(FigureDescription.caption(figure())).isEqualTo("Stretch against Load.");
+        Edit ends = new FigureEdit.SetTitle(1, Optional.of("Does it stretch?"));
+        assertThat(FigureDescription.caption(figure(ends))).isEqualTo("Does it stretch?");
     }
 
     @Test

@@ -38,6 +38,11 @@ public final class ReportBuilder {
                 .toList();
     }
 
+    /// With so many figures a report is long enough for sections to be told by numbers.
+    private static final int FEWEST_NUMBERED = 3;
+    private static final String EN_SPACE = "\u2002";
+    private static final Block APPENDIX = new Block.Heading(2, List.of(Span.plain("Appendix")), false);
+
     /// Counts figures and tables through a whole report.
     public static final class Numbering {
         private int figures;
@@ -74,7 +79,46 @@ public final class ReportBuilder {
             parts.add(new Report.Part(Section.METHOD, 0, MethodSection.of(figures, heading(2))));
         }
         appendix(parts);
-        return new Report(Span.of(title()), byline(), plan, study.name(), figures, parts);
+        return new Report(
+                Span.of(title()),
+                byline(),
+                plan,
+                study.name(),
+                figures,
+                figures.size() < FEWEST_NUMBERED ? parts : numbered(parts));
+    }
+
+    /// With 1, 1.1, 1.2, 2 … before the headings; below that of the appendix A.1, A.2 ….
+    private static List<Report.Part> numbered(List<Report.Part> parts) {
+        var numbered = new ArrayList<Report.Part>();
+        int section = 0;
+        int within = 0;
+        String above = "";
+        for (Report.Part part : parts) {
+            var blocks = new ArrayList<Block>();
+            for (Block block : part.blocks()) {
+                if (block.equals(APPENDIX)) {
+                    above = "A";
+                    within = 0;
+                    blocks.add(block);
+                } else if (block instanceof Block.Heading(int level, var text, boolean isOwn)) {
+                    boolean isSection = level == 2;
+                    section += isSection ? 1 : 0;
+                    within = isSection ? 0 : within + 1;
+                    above = isSection ? Integer.toString(section) : above;
+                    String number = isSection ? above : above + "." + within;
+                    blocks.add(new Block.Heading(
+                            level,
+                            Stream.concat(Stream.of(Span.plain(number + EN_SPACE)), text.stream())
+                                    .toList(),
+                            isOwn));
+                } else {
+                    blocks.add(block);
+                }
+            }
+            numbered.add(new Report.Part(part.section(), part.figure(), blocks));
+        }
+        return numbered;
     }
 
     /// As chosen, else that of the only figure, else the study's name.
@@ -166,7 +210,7 @@ public final class ReportBuilder {
                     isNamed = true;
                 }
                 if (!blocks.isEmpty() && !isBegun) {
-                    blocks.addFirst(new Block.Heading(2, List.of(Span.plain("Appendix")), false));
+                    blocks.addFirst(APPENDIX);
                     isBegun = true;
                 }
                 if (!blocks.isEmpty()) {
