@@ -63,7 +63,9 @@ final class CheckCommand extends Command {
                         .anyMatch(each ->
                                 each.problems().count() > 0 || !each.warnings().isEmpty());
                 checked.addAll(tables);
-                tables.forEach(each -> print(new PrintWriter(text, true), each));
+                if (!json) {
+                    tables.forEach(each -> print(new PrintWriter(text, true), each));
+                }
             } catch (UnreadableFile | UserError refused) {
                 if (files.size() == 1) {
                     throw refused;

@@ -100,8 +100,9 @@ public record ScaledPoints(double[] x, double[] y, double[] roots, double unit, 
             int k = Math.clamp((int) ((share + own / 2) * most), 0, most - 1);
             share += own;
             weights[k] += weight(i);
-            meanX[k] += weight(i) * (x[i] - meanX[k]) / weights[k];
-            meanY[k] += weight(i) * (y[i] - meanY[k]) / weights[k];
+            double part = weights[k] > 0 ? weight(i) / weights[k] : 0;
+            meanX[k] += part * (x[i] - meanX[k]);
+            meanY[k] += part * (y[i] - meanY[k]);
         }
         int[] some = IntStream.range(0, most).filter(k -> weights[k] > 0).toArray();
         return new ScaledPoints(

@@ -45,6 +45,29 @@ class ScaledPointsTest {
         assertThat(few.averaged(MANY)).isSameAs(few);
     }
 
+    /// One whose weight is too small for a double counts for nothing, also where it is the first of its neighbours.
+    @Test
+    void aPointWithoutWeightChangesNoMean() {
+        double[] x = IntStream.range(0, 200).asDoubleStream().toArray();
+        double[] sigma = new double[200];
+        Arrays.fill(sigma, 1);
+        sigma[0] = 1e200;
+        ScaledPoints means = ScaledPoints.of(
+                        x,
+                        new Points(
+                                x,
+                                x,
+                                IntStream.range(0, 200).toArray(),
+                                ErrorBars.NONE,
+                                ErrorBars.NONE,
+                                Weighting.STATED,
+                                new double[] {},
+                                sigma))
+                .averaged(20);
+        assertThat(Arrays.stream(means.x())).allMatch(Double::isFinite);
+        assertThat(moment(means, 1, 0)).isCloseTo(199 * 100, within(1e-6));
+    }
+
     private static double moment(ScaledPoints points, int ofX, int ofY) {
         return IntStream.range(0, points.size())
                 .mapToDouble(i -> points.weight(i) * Math.pow(points.x()[i], ofX) * Math.pow(points.y()[i], ofY))
