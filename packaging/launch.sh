@@ -59,6 +59,6 @@ launch() {
   if [ -t 1 ] && [ -z "${NO_COLOR:-}" ] && [ "${TERM:-dumb}" != dumb ]; then
     flags+=(-Dhelvo.terminal=true)
   fi
-  [ ! -f "$caches/$kind.aot" ] || flags+=("-XX:AOTCache=$caches/$kind.aot" -Xlog:aot=off -Xlog:cds=off)
+  [ ! -f "$caches/$kind.aot" ] || flags+=("-XX:AOTCache=$caches/$kind.aot" '-Xlog:aot*=off' -Xlog:cds=off)
   exec "$java" "${flags[@]}" -cp "$class_path" "$main" "$@"
 }

@@ -8,6 +8,7 @@ import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.core.study.TableUpdate;
 import helvo.core.table.Table;
+import helvo.figure.export.Drawing;
 import helvo.figure.export.FigureFile;
 import helvo.figure.export.FigureFormat;
 import helvo.figure.paint.FigureDrawing;
@@ -302,8 +303,8 @@ final class ApplyCommand extends Command {
                 AtomicFile.write(
                         folder.resolve(name + "." + format.ending()),
                         run.files.values(),
-                        to -> to.write(
-                                FigureFile.bytes(format, figure, FigureFile.DEFAULT_DPI, false, Progress.none())));
+                        to -> to.write(FigureFile.bytes(
+                                format, Drawing.of(figure), FigureFile.DEFAULT_DPI, false, Progress.none())));
                 FigureDrawing.notices(figure)
                         .forEach(notice -> arguments.remarks().println(run.name + ": " + notice));
             }

@@ -67,6 +67,11 @@ final class FigureOptions {
                 || bars.areGiven();
     }
 
+    /// Whether a figure of a study is named.
+    boolean isNamed() {
+        return figure != null;
+    }
+
     /// Whether x and y are named.
     boolean nameColumns() {
         return x != null && areYsGiven();

@@ -62,6 +62,18 @@ final class FitInput {
         return opened().steps().study();
     }
 
+    /// Whether a person says which figure is meant.
+    boolean isFigureNamed() {
+        return options.isFigureNamed();
+    }
+
+    /// The whole study with what is done to it besides.
+    Study with(List<Edit> further) throws UnreadableFile, UserError {
+        StudySteps steps = opened().steps().with(further);
+        made = steps;
+        return steps.study();
+    }
+
     /// Reads, fits and gives the one figure asked for.
     ///
     /// @param further what is done to it besides

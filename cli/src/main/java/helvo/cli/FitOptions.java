@@ -21,12 +21,19 @@ final class FitOptions {
     private final Arguments arguments;
     private final ImportCommandOptions reading;
     private final FigureOptions figure;
+    private final boolean ofAllFigures;
     private List<Path> files = List.of();
     private Optional<Path> save = Optional.empty();
 
     /// @param arguments of the command that has these options
     FitOptions(Arguments arguments) {
+        this(arguments, false);
+    }
+
+    /// @param ofAllFigures whether a study of several figures need not say which of them is meant
+    FitOptions(Arguments arguments, boolean ofAllFigures) {
         this.arguments = arguments;
+        this.ofAllFigures = ofAllFigures;
         arguments.files(
                 "FILE",
                 "CSV, TSV, XLSX or ODS files, or a study; - for standard input. Of several, each is fitted on its own.",
@@ -104,6 +111,10 @@ final class FitOptions {
         return input(files.getFirst());
     }
 
+    boolean isFigureNamed() {
+        return figure.isNamed();
+    }
+
     /// One y is all that a report is about.
     void requireOneY() {
         if (figure.nameSeveralYs()) {
@@ -123,7 +134,11 @@ final class FitOptions {
             StoredStudy stored = StudyFile.read(file, Progress.none());
             stored.remarks().ifPresent(arguments.remarks()::println);
             StudySteps steps = StudySteps.from(stored);
-            int id = figure.figureOf(file, steps.study());
+            int id = ofAllFigures
+                            && !figure.isNamed()
+                            && !steps.study().figures().isEmpty()
+                    ? steps.study().figures().getFirst().id()
+                    : figure.figureOf(file, steps.study());
             int shown = figure.addTo(steps, file, id);
             return new Opened(steps, shown, stored.remarks().stream().toList());
         }

@@ -98,6 +98,7 @@ public final class Helvo extends Command {
         commands.put("curves", CurvesCommand::new);
         commands.put("shapes", ShapesCommand::new);
         commands.put("draw", DrawCommand::new);
+        commands.put("sheet", SheetCommand::new);
         commands.put("apply", ApplyCommand::new);
         commands.put("new", NewCommand::new);
         commands.put("edit", EditCommand::new);

@@ -2,6 +2,7 @@ package helvo.cli;
 
 import helvo.core.Progress;
 import helvo.core.analysis.Analysis;
+import helvo.core.study.FigureSheet;
 import helvo.core.study.History;
 import helvo.core.study.ReportPlan;
 import helvo.core.study.StudyEdit;
@@ -167,7 +168,10 @@ final class ReportCommand extends Command {
             plan = plan.withSections(chosen);
         }
         if (figures != null) {
-            plan = plan.withOmittedFigures(leftOut(figures, Analysis.ofChosenCurves(stored.study(), Progress.none())));
+            plan = plan.withOmittedFigures(leftOut(figures, Analysis.ofChosenCurves(stored.study(), Progress.none())))
+                    .withOmittedSheets(stored.study().sheets().stream()
+                            .map(FigureSheet::id)
+                            .collect(Collectors.toSet()));
         }
         return plan.equals(stored.study().report())
                 ? stored

@@ -7,6 +7,7 @@ import helvo.core.study.ReportPlan;
 import helvo.core.study.ReportPlan.Section;
 import helvo.desktop.persistence.LastChoices;
 import helvo.desktop.workspace.SystemClipboard;
+import helvo.figure.export.Drawing;
 import helvo.figure.export.FigureFile;
 import helvo.figure.export.FigureFormat;
 import helvo.files.samples.SampleStudy;
@@ -212,7 +213,7 @@ class ExportTest {
         assertThat(ready.get())
                 .hasBinaryContent(FigureFile.bytes(
                         FigureFormat.PNG,
-                        window.workspace.figure().orElseThrow(),
+                        Drawing.of(window.workspace.figure().orElseThrow()),
                         FigureFile.DEFAULT_DPI,
                         false,
                         Progress.none()));

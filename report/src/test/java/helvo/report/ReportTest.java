@@ -279,15 +279,15 @@ class ReportTest {
     /// Where the caption or a heading says it, a figure does not repeat its title.
     @Test
     void aTitleIsSaidOnce() {
-        assertThat(picture(sample()).figure().title()).isEmpty();
+        assertThat(picture(sample()).drawing().title()).isEmpty();
         assertThat(Span.text(picture(sample()).caption())).startsWith("Stretch of 3 mm marram cord under load. Bars:");
         FigureEdit own = new FigureEdit.Describe(STRETCH, Optional.of("Ropes."), Optional.empty());
         var alone = only(STRETCH, Section.FIGURE);
-        assertThat(picture(sample(alone, own)).figure().title())
+        assertThat(picture(sample(alone, own)).drawing().title())
                 .as("the report has its title")
                 .isEmpty();
         var named = new StudyEdit.PlanReport(alone.plan().withTitle(Optional.of("Cords")));
-        assertThat(picture(sample(named, own)).figure().title())
+        assertThat(picture(sample(named, own)).drawing().title())
                 .as("nothing else says it")
                 .isEqualTo("Stretch of 3 mm marram cord under load");
     }

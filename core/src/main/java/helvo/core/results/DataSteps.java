@@ -261,6 +261,8 @@ public final class DataSteps {
                     StudyEdit.SetNumberFormat _,
                     StudyEdit.PlanReport _,
                     StudyEdit.SaveStyle _,
+                    StudyEdit.PutSheet _,
+                    StudyEdit.RemoveSheet _,
                     StudyEdit.Compound _,
                     FigureEdit _,
                     ColumnEdit.SetRole _,

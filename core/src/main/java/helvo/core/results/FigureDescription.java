@@ -5,6 +5,7 @@ import helvo.core.analysis.BarSource;
 import helvo.core.analysis.CoordinateColumn;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
+import helvo.core.analysis.SheetAnalysis;
 import helvo.core.analysis.TimeAxis;
 import helvo.core.compare.GroupComparison;
 import helvo.core.fit.Fit;
@@ -15,9 +16,11 @@ import helvo.core.table.Column;
 import helvo.core.table.Role;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.ToDoubleFunction;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /// The caption of a figure, and its description for somebody who does not see it. A person's own words go before
@@ -48,6 +51,34 @@ public final class FigureDescription {
         return figure.figure().description().orElseGet(() -> new FigureDescription(figure).text());
     }
 
+    /// "a: Cooling. b: Pluck. Bars: ± 0.1 K." of its panels; what bars and dashes are stands once, at the end.
+    public static String caption(SheetAnalysis sheet) {
+        List<String> parts = new ArrayList<>();
+        var common = new LinkedHashSet<String>();
+        for (SheetAnalysis.Panel panel : sheet.panels()) {
+            FigureAnalysis figure = panel.figure();
+            String letter = panel.letter().isEmpty()
+                    ? ""
+                    : panel.letter() + (panel.letter().endsWith(")") ? " " : ": ");
+            if (figure.figure().caption().isPresent()) {
+                parts.add(letter + caption(figure));
+            } else {
+                parts.add(letter + ended(panel.title().isBlank() ? subject(figure) : panel.title()));
+                common.addAll(new FigureDescription(figure).shown());
+            }
+        }
+        parts.addAll(common);
+        return String.join(" ", parts);
+    }
+
+    /// "4 panels. a: Scatter chart of …", for somebody who does not see it.
+    public static String of(SheetAnalysis sheet) {
+        return RootLocale.format("A sheet of %d panels. ", sheet.panels().size())
+                + sheet.panels().stream()
+                        .map(panel -> (panel.letter().isEmpty() ? "" : panel.letter() + ": ") + of(panel.figure()))
+                        .collect(Collectors.joining(" "));
+    }
+
     /// "Stretch against Load".
     public static String subject(FigureAnalysis figure) {
         List<String> ys = figure.table().all(Role.Y).stream().map(Column::name).toList();
@@ -65,10 +96,18 @@ public final class FigureDescription {
     private String caption() {
         var says = new ArrayList<String>();
         String title = figure.title();
-        says.add(
-                title.isBlank()
-                        ? subject(figure) + "."
-                        : title.matches("(?s).*[.?!]\\s*") ? title.strip() : title + ".");
+        says.add(ended(title.isBlank() ? subject(figure) : title));
+        says.addAll(shown());
+        return String.join(" ", says);
+    }
+
+    private static String ended(String sentence) {
+        return sentence.matches("(?s).*[.?!]\\s*") ? sentence.strip() : sentence + ".";
+    }
+
+    /// What bars, dashes, shades and hollow points are.
+    private List<String> shown() {
+        var says = new ArrayList<String>();
         bars().map(words -> capital(words) + ".").ifPresent(says::add);
         boolean bounds = figure.figure().shows(Layer.BOUNDS)
                 && series.stream().flatMap(each -> each.bounds().stream()).anyMatch(found -> found.steepest()
@@ -85,7 +124,7 @@ public final class FigureDescription {
         if (series.stream().anyMatch(each -> each.rows().excluded().length > 0)) {
             says.add("Hollow: excluded.");
         }
-        return String.join(" ", says);
+        return says;
     }
 
     /// "bars: ± half range" where bars are drawn.

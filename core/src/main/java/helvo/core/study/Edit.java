@@ -71,6 +71,8 @@ public sealed interface Edit permits StudyEdit, TableChange, FigureEdit {
                     StudyEdit.SetNumberFormat _,
                     StudyEdit.PlanReport _,
                     StudyEdit.SaveStyle _,
+                    StudyEdit.PutSheet _,
+                    StudyEdit.RemoveSheet _,
                     FigureEdit.SetTitle _,
                     FigureEdit.Describe _,
                     FigureEdit.SetQuantity _,

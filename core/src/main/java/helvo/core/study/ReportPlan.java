@@ -11,6 +11,7 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import org.jspecify.annotations.Nullable;
 
 /// The contents of a report of the study, and whom it is for. It is part of the study, so that the same study gives
 /// the same report.
@@ -21,6 +22,7 @@ import java.util.TreeSet;
 /// @param language of what a person wrote, as titles, by BCP 47
 /// @param sections those it has, in their order; tables behind the method are an appendix
 /// @param omittedFigures  ids of figures that it does not show
+/// @param omittedSheets   likewise, of sheets of figures
 @RecordBuilder
 public record ReportPlan(
         Optional<String> title,
@@ -29,7 +31,8 @@ public record ReportPlan(
         Paper paper,
         String language,
         List<Section> sections,
-        Set<Integer> omittedFigures)
+        Set<Integer> omittedFigures,
+        Set<Integer> omittedSheets)
         implements ReportPlanBuilder.With {
     /// A title, an author or a caption has so many characters at most.
     public static final int MAX_CHARACTERS = 2_000;
@@ -42,6 +45,7 @@ public record ReportPlan(
             Arrays.stream(Section.values())
                     .filter(section -> section != Section.RESIDUALS)
                     .toList(),
+            Set.of(),
             Set.of());
 
     /// The page that a report is laid out for.
@@ -113,7 +117,8 @@ public record ReportPlan(
         paper = paper == null ? Paper.A4 : paper;
         language = language == null ? "en" : language;
         sections = sections == null ? List.of() : List.copyOf(new LinkedHashSet<>(sections));
-        omittedFigures = omittedFigures == null ? Set.of() : Collections.unmodifiableSet(new TreeSet<>(omittedFigures));
+        omittedFigures = sorted(omittedFigures);
+        omittedSheets = sorted(omittedSheets);
         require(
                 author.length() <= MAX_CHARACTERS
                         && date.length() <= MAX_CHARACTERS
@@ -121,6 +126,10 @@ public record ReportPlan(
                 "title, author and date have %s characters at most",
                 MAX_CHARACTERS);
         require(language.matches("[A-Za-z]{2,8}(-[A-Za-z0-9]{1,8})*"), "“%s” is not a language tag", language);
+    }
+
+    private static Set<Integer> sorted(@Nullable Set<Integer> ids) {
+        return ids == null ? Set.of() : Collections.unmodifiableSet(new TreeSet<>(ids));
     }
 
     /// The language of the whole, for readers that speak and programs that check spelling: what the program says is

@@ -16,7 +16,9 @@ import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.UnaryOperator;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 
@@ -25,6 +27,7 @@ import java.util.stream.Stream;
 /// @param styles        of figures that a person keeps, besides [SheetStyle#PRESETS]
 /// @param numberFormat how numbers are written; empty for the first table's decimal mark
 /// @param report        what a report of it holds
+/// @param sheets        pages of several of its figures
 @RecordBuilder
 public record Study(
         String name,
@@ -32,10 +35,11 @@ public record Study(
         List<Figure> figures,
         List<SheetStyle.Named> styles,
         Optional<NumberNotation> numberFormat,
-        ReportPlan report)
+        ReportPlan report,
+        List<FigureSheet> sheets)
         implements StudyBuilder.With {
-    public static final Study EMPTY =
-            new Study("Untitled study", List.of(), List.of(), List.of(), Optional.empty(), ReportPlan.DEFAULT);
+    public static final Study EMPTY = new Study(
+            "Untitled study", List.of(), List.of(), List.of(), Optional.empty(), ReportPlan.DEFAULT, List.of());
 
     /// A study to type into: a table with an x and a y column and no rows yet.
     public static Study blank() {
@@ -57,6 +61,7 @@ public record Study(
         styles = List.copyOf(styles);
         numberFormat = numberFormat == null ? Optional.empty() : numberFormat;
         report = report == null ? ReportPlan.DEFAULT : report;
+        sheets = sheets == null ? List.of() : List.copyOf(sheets);
     }
 
     /// How numbers are written in results, figures and reports.
@@ -134,8 +139,45 @@ public record Study(
                 figures.stream().filter(figure -> figure.table() == table).count() == 1;
         return only
                 ? this
-                : withFigures(
+                : withFiguresLeft(
                         figures.stream().filter(figure -> figure.id() != id).toList());
+    }
+
+    /// @throws IllegalArgumentException when the study has no such sheet
+    public FigureSheet sheet(int id) {
+        return sheets.stream()
+                .filter(sheet -> sheet.id() == id)
+                .findFirst()
+                .orElseThrow(() -> new IllegalArgumentException("the study has no sheet " + id));
+    }
+
+    public int nextSheetId() {
+        return sheets.stream().mapToInt(FigureSheet::id).max().orElse(0) + 1;
+    }
+
+    /// Adds a sheet, or puts it in the place of the one with its id.
+    Study withSheet(FigureSheet sheet) {
+        sheet.figures().forEach(this::figure);
+        var changed = new ArrayList<>(sheets);
+        changed.replaceAll(old -> old.id() == sheet.id() ? sheet : old);
+        if (!changed.contains(sheet)) {
+            changed.add(sheet);
+        }
+        return withSheets(changed);
+    }
+
+    Study withoutSheet(int id) {
+        sheet(id);
+        return withSheets(sheets.stream().filter(sheet -> sheet.id() != id).toList());
+    }
+
+    /// Sheets lose the figures that are gone.
+    private Study withFiguresLeft(List<Figure> left) {
+        Set<Integer> ids = left.stream().map(Figure::id).collect(Collectors.toSet());
+        List<FigureSheet> kept = sheets.stream()
+                .flatMap(sheet -> sheet.keeping(ids::contains).stream())
+                .toList();
+        return with(change -> change.figures(left).sheets(kept));
     }
 
     public Study withNamedStyle(SheetStyle.Named style) {
@@ -148,11 +190,12 @@ public record Study(
     /// Summaries of the table keep their values.
     public Study withoutTable(int id) {
         table(id);
-        return with(change -> change.tables(tables.stream()
+        return withTables(tables.stream()
                         .filter(table -> table.id() != id)
                         .map(table -> summarises(table, id) ? Summaries.detached(table) : table)
                         .toList())
-                .figures(figures.stream().filter(figure -> figure.table() != id).toList()));
+                .withFiguresLeft(
+                        figures.stream().filter(figure -> figure.table() != id).toList());
     }
 
     /// Derived columns, and tables that summarise this one, follow the change.

@@ -356,6 +356,39 @@ public sealed interface StudyEdit extends Edit {
         }
     }
 
+    /// Adds a sheet of figures, or arranges the one with its id in this way.
+    record PutSheet(FigureSheet sheet) implements StudyEdit {
+        @Override
+        public Study apply(Study study) {
+            return study.withSheet(sheet);
+        }
+
+        @Override
+        public String sentence(Study before) {
+            Optional<FigureSheet> was = before.sheets().stream()
+                    .filter(old -> old.id() == sheet.id())
+                    .findFirst();
+            String quoted = "“" + sheet.name() + "”";
+            return was.isEmpty()
+                    ? "Add the sheet of figures " + quoted
+                    : was.get().name().equals(sheet.name())
+                            ? "Arrange the sheet of figures " + quoted
+                            : "Call the sheet of figures “" + was.get().name() + "” " + quoted;
+        }
+    }
+
+    record RemoveSheet(int sheet) implements StudyEdit {
+        @Override
+        public Study apply(Study study) {
+            return study.withoutSheet(sheet);
+        }
+
+        @Override
+        public String sentence(Study before) {
+            return "Remove the sheet of figures “" + before.sheet(sheet).name() + "”";
+        }
+    }
+
     /// Several edits that are one step.
     record Compound(String description, List<Edit> edits) implements StudyEdit {
         public Compound {

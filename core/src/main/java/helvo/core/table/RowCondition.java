@@ -134,7 +134,8 @@ public sealed interface RowCondition {
         return conditions.stream().filter(condition -> columns.contains(condition.column()));
     }
 
-    private static String text(Table table, int column, Cell cell) {
+    /// A cell as the table shows it; "empty" for one without anything.
+    static String text(Table table, int column, Cell cell) {
         return switch (cell) {
             case Cell.Number(double value) -> table.column(column).format().shown(value, table.decimalMark());
             case Cell.Text(String text) -> text;

@@ -48,11 +48,12 @@ class ReportPlanTest {
     @Test
     @SuppressWarnings("NullOptional") // as the library makes it
     void whatIsMissingIsAsUsual() {
-        var bare = new ReportPlan(null, null, null, null, null, null, null);
+        var bare = new ReportPlan(null, null, null, null, null, null, null, null);
         assertThat(bare.title()).isEmpty();
         assertThat(bare.paper()).isEqualTo(ReportPlan.Paper.A4);
         assertThat(bare.language()).isEqualTo("en");
         assertThat(bare.omittedFigures()).isEmpty();
+        assertThat(bare.omittedSheets()).isEmpty();
         assertThat(ReportPlan.DEFAULT.withTitle(Optional.of("  ")).title()).isEmpty();
     }
 

@@ -176,6 +176,8 @@ final class CommitQueue {
                             StudyEdit.SetNumberFormat _,
                             StudyEdit.PlanReport _,
                             StudyEdit.SaveStyle _,
+                            StudyEdit.PutSheet _,
+                            StudyEdit.RemoveSheet _,
                             FigureEdit _,
                             ColumnEdit.SetRole _,
                             ColumnEdit.UseOneY _,

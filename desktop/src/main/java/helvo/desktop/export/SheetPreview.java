@@ -15,6 +15,7 @@ import helvo.desktop.task.BackgroundTasks.Outcome;
 import helvo.desktop.workspace.Exporter;
 import helvo.desktop.workspace.SharedPixels;
 import helvo.desktop.workspace.Workspace;
+import helvo.figure.export.Drawing;
 import helvo.figure.export.PrintCheck;
 import helvo.figure.export.Raster;
 import helvo.files.disk.TemporaryFolder;
@@ -83,7 +84,8 @@ final class SheetPreview extends VBox {
             return new Sheet(
                     this,
                     Raster.draw(figure, scale, progress.part(0, 0.8)).image(),
-                    PrintCheck.of(figure, printedMm / figure.figure().widthMm(), progress.part(0.8, 1)));
+                    PrintCheck.of(
+                            Drawing.of(figure), printedMm / figure.figure().widthMm(), progress.part(0.8, 1)));
         }
 
         boolean isSame(Wanted other) {

@@ -2,6 +2,7 @@ package helvo.desktop.workspace;
 
 import helvo.core.Progress;
 import helvo.core.analysis.FigureAnalysis;
+import helvo.figure.export.Drawing;
 import helvo.figure.export.FigureFile;
 import helvo.figure.export.FigureFormat;
 import helvo.figure.export.Raster;
@@ -37,8 +38,10 @@ public final class Copying {
     }
 
     private static ClipboardForms copied(FigureAnalysis figure, Progress progress) throws IOException {
-        byte[] png = FigureFile.bytes(FigureFormat.PNG, figure, FigureFile.DEFAULT_DPI, false, progress.part(0, 0.5));
-        byte[] svg = FigureFile.bytes(FigureFormat.SVG, figure, FigureFile.DEFAULT_DPI, false, progress.part(0.5, 1));
+        byte[] png = FigureFile.bytes(
+                FigureFormat.PNG, Drawing.of(figure), FigureFile.DEFAULT_DPI, false, progress.part(0, 0.5));
+        byte[] svg = FigureFile.bytes(
+                FigureFormat.SVG, Drawing.of(figure), FigureFile.DEFAULT_DPI, false, progress.part(0.5, 1));
         return ClipboardForms.figure(figure, png, new String(svg, StandardCharsets.UTF_8));
     }
 

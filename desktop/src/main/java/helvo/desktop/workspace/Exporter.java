@@ -9,6 +9,7 @@ import helvo.core.style.FigureText;
 import helvo.desktop.persistence.FaultReport;
 import helvo.desktop.task.BackgroundTasks;
 import helvo.desktop.task.BackgroundTasks.Outcome;
+import helvo.figure.export.Drawing;
 import helvo.figure.export.FigureFile;
 import helvo.figure.export.FigureFormat;
 import helvo.files.UnreadableFile;
@@ -98,8 +99,8 @@ public final class Exporter {
                             () -> AtomicFile.write(
                                     path,
                                     inputs,
-                                    out -> out.write(
-                                            FigureFile.bytes(format, figure, dpi, withData, progress.part(0.5, 1)))));
+                                    out -> out.write(FigureFile.bytes(
+                                            format, Drawing.of(figure), dpi, withData, progress.part(0.5, 1)))));
                     return saved(path);
                 }));
     }
@@ -262,7 +263,11 @@ public final class Exporter {
                             AtomicFile.write(
                                     file,
                                     out -> out.write(FigureFile.bytes(
-                                            FigureFormat.PNG, figure, FigureFile.DEFAULT_DPI, false, progress)));
+                                            FigureFormat.PNG,
+                                            Drawing.of(figure),
+                                            FigureFile.DEFAULT_DPI,
+                                            false,
+                                            progress)));
                             return file;
                         },
                         new Outcome<>(

@@ -35,6 +35,9 @@ public sealed interface DrawingCanvas permits GraphicsCanvas, SvgCanvas, Measuri
     /// Draws what `inside` draws, but only within the area.
     void clipped(Rectangle2D area, Runnable inside);
 
+    /// Draws what `inside` draws with its origin elsewhere.
+    void moved(double across, double down, Runnable inside);
+
     default void line(double x1, double y1, double x2, double y2, Color color, double width) {
         draw(new Line2D.Double(x1, y1, x2, y2), color, width);
     }

@@ -16,6 +16,8 @@ public final class GraphicsCanvas implements DrawingCanvas {
     private final double pixelsAcross;
     private final double pixelsDown;
     private final boolean pixels;
+    private double across;
+    private double down;
 
     private GraphicsCanvas(Graphics2D g, double pixelsAcross, double pixelsDown, boolean pixels) {
         this.g = g;
@@ -91,8 +93,8 @@ public final class GraphicsCanvas implements DrawingCanvas {
             g.setTransform(new AffineTransform());
             g.drawImage(
                     image,
-                    (int) Math.round(place.getX() * pixelsAcross),
-                    (int) Math.round(place.getY() * pixelsDown),
+                    (int) Math.round((across + place.getX()) * pixelsAcross),
+                    (int) Math.round((down + place.getY()) * pixelsDown),
                     null);
             g.setTransform(before);
             return;
@@ -108,5 +110,20 @@ public final class GraphicsCanvas implements DrawingCanvas {
         g.clip(area);
         inside.run();
         g.setClip(before);
+    }
+
+    @Override
+    public void moved(double byAcross, double byDown, Runnable inside) {
+        // On whole pixels, as pictures within the drawing are.
+        double right = pixels ? Math.round(byAcross * pixelsAcross) / pixelsAcross : byAcross;
+        double below = pixels ? Math.round(byDown * pixelsDown) / pixelsDown : byDown;
+        AffineTransform before = g.getTransform();
+        g.translate(right, below);
+        across += right;
+        down += below;
+        inside.run();
+        across -= right;
+        down -= below;
+        g.setTransform(before);
     }
 }

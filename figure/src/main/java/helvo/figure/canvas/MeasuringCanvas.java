@@ -73,4 +73,9 @@ public final class MeasuringCanvas implements DrawingCanvas {
     public void clipped(Rectangle2D area, Runnable inside) {
         inside.run();
     }
+
+    @Override
+    public void moved(double across, double down, Runnable inside) {
+        inside.run();
+    }
 }

@@ -220,6 +220,13 @@ public final class SvgCanvas implements DrawingCanvas {
         body.append("</g>\n");
     }
 
+    @Override
+    public void moved(double across, double down, Runnable inside) {
+        body.append(RootLocale.format("<g transform=\"translate(%s %s)\">\n", number(across), number(down)));
+        inside.run();
+        body.append("</g>\n");
+    }
+
     private static String path(Shape shape) {
         var path = new StringBuilder();
         double[] p = new double[6];

@@ -1,12 +1,8 @@
 package helvo.figure.export;
 
 import helvo.core.Progress;
-import helvo.core.analysis.FigureAnalysis;
-import helvo.core.results.FigureDescription;
-import helvo.core.style.FigureText;
 import helvo.figure.canvas.EmbeddedFonts;
 import helvo.figure.canvas.SvgCanvas;
-import helvo.figure.paint.FigureDrawing;
 import java.awt.Graphics2D;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
@@ -26,7 +22,7 @@ import org.apache.pdfbox.pdmodel.common.PDRectangle;
 import org.apache.pdfbox.pdmodel.documentinterchange.taggedpdf.StandardStructureTypes;
 import org.apache.pdfbox.pdmodel.graphics.form.PDFormXObject;
 
-/// A figure as the bytes of a file.
+/// A figure or a sheet as the bytes of a file.
 public final class FigureFile {
     /// What printers ask of pictures with text.
     public static final double DEFAULT_DPI = 300;
@@ -39,23 +35,23 @@ public final class FigureFile {
 
     /// @param dpi  of a PNG, dots per inch
     /// @param data whether an SVG or a PDF keeps the points in its metadata
-    public static byte[] bytes(FigureFormat format, FigureAnalysis figure, double dpi, boolean data, Progress progress)
+    public static byte[] bytes(FigureFormat format, Drawing drawing, double dpi, boolean data, Progress progress)
             throws IOException {
         return switch (format) {
-            case PNG -> png(figure, dpi, progress);
-            case SVG -> svg(figure, data, progress).getBytes(StandardCharsets.UTF_8);
-            case PDF -> pdf(figure, data, progress);
+            case PNG -> png(drawing, dpi, progress);
+            case SVG -> svg(drawing, data, progress).getBytes(StandardCharsets.UTF_8);
+            case PDF -> pdf(drawing, data, progress);
         };
     }
 
-    private static byte[] png(FigureAnalysis figure, double dpi, Progress progress) throws IOException {
+    private static byte[] png(Drawing drawing, double dpi, Progress progress) throws IOException {
         double scale = dpi / 72;
-        double pixels = FigureDrawing.widthPoints(figure) * FigureDrawing.heightPoints(figure) * scale * scale;
+        double pixels = drawing.width() * drawing.height() * scale * scale;
         if (!(pixels <= MAX_PIXELS)) {
             throw new IOException("at this size and resolution the picture would have more than 200 million pixels");
         }
-        BufferedImage image = Raster.draw(figure, scale, progress).image();
-        if (figure.figure().style().sheet().background().isPresent()) {
+        BufferedImage image = Raster.image(drawing, scale, progress);
+        if (drawing.background().isPresent()) {
             image = opaque(image);
         }
         ImageIO.setUseCache(false);
@@ -94,68 +90,64 @@ public final class FigureFile {
         return root;
     }
 
-    private static String svg(FigureAnalysis figure, boolean data, Progress progress) throws IOException {
-        return svg(new SvgCanvas(DEFAULT_DPI / 72), figure, data, progress);
+    private static String svg(Drawing drawing, boolean data, Progress progress) throws IOException {
+        return svg(new SvgCanvas(DEFAULT_DPI / 72), drawing, data, progress);
     }
 
     /// With its text as shapes: for documents in which a program draws it that knows no fonts but the system's.
-    public static byte[] svgOfOutlines(FigureAnalysis figure, Progress progress) throws IOException {
-        return svg(new SvgCanvas(DEFAULT_DPI / 72, new EmbeddedFonts(), "", true), figure, false, progress)
+    public static byte[] svgOfOutlines(Drawing drawing, Progress progress) throws IOException {
+        return svg(new SvgCanvas(DEFAULT_DPI / 72, new EmbeddedFonts(), "", true), drawing, false, progress)
                 .getBytes(StandardCharsets.UTF_8);
     }
 
-    private static String svg(SvgCanvas canvas, FigureAnalysis figure, boolean data, Progress progress)
-            throws IOException {
-        FigureDrawing.draw(figure, canvas, progress);
+    private static String svg(SvgCanvas canvas, Drawing drawing, boolean data, Progress progress) throws IOException {
+        drawing.draw(canvas, progress);
         return canvas.document(
-                FigureText.plain(figure.title()),
-                FigureText.plain(FigureDescription.of(figure)),
-                data ? PointList.csv(figure) : "",
-                figure.figure().widthMm(),
-                figure.figure().heightMm(),
-                FigureDrawing.widthPoints(figure),
-                FigureDrawing.heightPoints(figure));
+                drawing.title(),
+                drawing.description(),
+                data ? drawing.points() : "",
+                drawing.widthMm(),
+                drawing.heightMm(),
+                drawing.width(),
+                drawing.height());
     }
 
-    /// The figure as a part of a page, which has the fonts.
+    /// A drawing as a part of a page, which has the fonts.
     ///
     /// @param fonts  of the page; they take the characters that the figure uses
     /// @param prefix of its ids, another for each figure of a page
-    public static String svgWithin(FigureAnalysis figure, EmbeddedFonts fonts, String prefix, Progress progress) {
+    public static String svgWithin(Drawing drawing, EmbeddedFonts fonts, String prefix, Progress progress) {
         var canvas = new SvgCanvas(DEFAULT_DPI / 72, fonts, prefix, false);
-        FigureDrawing.draw(figure, canvas, progress);
+        drawing.draw(canvas, progress);
         return canvas.within(
-                FigureText.plain(figure.title()),
-                FigureText.plain(FigureDescription.of(figure)),
-                figure.figure().widthMm(),
-                figure.figure().heightMm(),
-                FigureDrawing.widthPoints(figure),
-                FigureDrawing.heightPoints(figure));
+                drawing.title(),
+                drawing.description(),
+                drawing.widthMm(),
+                drawing.heightMm(),
+                drawing.width(),
+                drawing.height());
     }
 
-    private static byte[] pdf(FigureAnalysis figure, boolean data, Progress progress) throws IOException {
+    private static byte[] pdf(Drawing drawing, boolean data, Progress progress) throws IOException {
         try (var document = new PDDocument();
                 var drawings = new PdfDrawings(document)) {
-            document.setDocumentId(identity(figure));
-            String title = FigureText.plain(figure.title());
+            document.setDocumentId(identity(drawing));
+            String title = drawing.title();
             document.getDocumentInformation().setTitle(title);
             if (data) {
-                document.getDocumentInformation().setCustomMetadataValue("Data", PointList.csv(figure));
+                document.getDocumentInformation().setCustomMetadataValue("Data", drawing.points());
             }
-            PDFormXObject drawing = drawings.draw(figure, progress);
-            var page = new PDPage(new PDRectangle(
-                    drawing.getBBox().getWidth(), drawing.getBBox().getHeight()));
+            PDFormXObject form = drawings.draw(drawing, progress);
+            var page = new PDPage(
+                    new PDRectangle(form.getBBox().getWidth(), form.getBBox().getHeight()));
             document.addPage(page);
             var tags = new PdfTags(document, "en");
             try (var content = new PDPageContentStream(document, page)) {
                 tags.begin(
                         content,
                         page,
-                        tags.described(
-                                tags.document(),
-                                StandardStructureTypes.Figure,
-                                FigureText.plain(FigureDescription.of(figure))));
-                content.drawForm(drawing);
+                        tags.described(tags.document(), StandardStructureTypes.Figure, drawing.description()));
+                content.drawForm(form);
                 content.endMarkedContent();
             }
             tags.finish();
@@ -165,10 +157,10 @@ public final class FigureFile {
         }
     }
 
-    /// The same figure of the same points gives the same bytes.
-    private static long identity(FigureAnalysis figure) {
+    /// The same drawing of the same points gives the same bytes.
+    private static long identity(Drawing drawing) {
         var sum = new CRC32();
-        sum.update((figure.title() + PointList.csv(figure)).getBytes(StandardCharsets.UTF_8));
+        sum.update((drawing.title() + drawing.points()).getBytes(StandardCharsets.UTF_8));
         return sum.getValue();
     }
 }

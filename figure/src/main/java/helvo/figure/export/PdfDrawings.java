@@ -3,10 +3,8 @@ package helvo.figure.export;
 import de.rototor.pdfbox.graphics2d.PdfBoxGraphics2D;
 import de.rototor.pdfbox.graphics2d.PdfBoxGraphics2DFontTextForcedDrawer;
 import helvo.core.Progress;
-import helvo.core.analysis.FigureAnalysis;
 import helvo.figure.canvas.GraphicsCanvas;
 import helvo.figure.canvas.Typeface;
-import helvo.figure.paint.FigureDrawing;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.EnumMap;
@@ -30,12 +28,11 @@ public final class PdfDrawings implements AutoCloseable {
         this.document = document;
     }
 
-    /// The figure as a form as large as its sheet, to be placed on a page.
-    public PDFormXObject draw(FigureAnalysis figure, Progress progress) throws IOException {
-        var g = new PdfBoxGraphics2D(
-                document, (float) FigureDrawing.widthPoints(figure), (float) FigureDrawing.heightPoints(figure));
+    /// A drawing as a form as large as its page, to be placed on a page.
+    public PDFormXObject draw(Drawing drawing, Progress progress) throws IOException {
+        var g = new PdfBoxGraphics2D(document, (float) drawing.width(), (float) drawing.height());
         g.setFontTextDrawer(fonts);
-        FigureDrawing.draw(figure, GraphicsCanvas.onPaper(g, FigureFile.DEFAULT_DPI / 72), progress);
+        drawing.draw(GraphicsCanvas.onPaper(g, FigureFile.DEFAULT_DPI / 72), progress);
         g.dispose();
         return g.getXFormObject();
     }

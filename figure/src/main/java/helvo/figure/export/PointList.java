@@ -2,6 +2,7 @@ package helvo.figure.export;
 
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
+import helvo.core.analysis.SheetAnalysis;
 import helvo.core.number.NumberText;
 import helvo.core.points.ErrorBars;
 import helvo.core.points.Points;
@@ -29,6 +30,19 @@ final class PointList {
                         .append(bars(points.yBars(), i))
                         .append('\n');
             }
+        }
+        return text.toString();
+    }
+
+    /// Of all panels, which a column tells apart.
+    static String csv(SheetAnalysis sheet) {
+        var text = new StringBuilder();
+        for (SheetAnalysis.Panel panel : sheet.panels()) {
+            csv(panel.figure()).lines().skip(text.isEmpty() ? 0 : 1).forEach(line -> text.append(
+                            text.isEmpty() ? "panel" : panel.letter())
+                    .append(',')
+                    .append(line)
+                    .append('\n'));
         }
         return text.toString();
     }

@@ -2,10 +2,7 @@ package helvo.figure.export;
 
 import helvo.core.Progress;
 import helvo.core.RootLocale;
-import helvo.core.analysis.FigureAnalysis;
 import helvo.figure.canvas.MeasuringCanvas;
-import helvo.figure.layout.SheetMetrics;
-import helvo.figure.paint.FigureDrawing;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -23,12 +20,10 @@ public record PrintCheck(double textPoints, double linePoints) {
     /// belong to.
     ///
     /// @param scale of the figure on the page; 1 for its own size
-    public static PrintCheck of(FigureAnalysis figure, double scale, Progress progress) {
+    public static PrintCheck of(Drawing drawing, double scale, Progress progress) {
         var canvas = new MeasuringCanvas();
-        FigureDrawing.draw(figure, canvas, progress);
-        double least = new SheetMetrics(figure.figure().style().sheet(), figure.numbers())
-                .small()
-                .getSize2D();
+        drawing.draw(canvas, progress);
+        double least = drawing.metrics().small().getSize2D();
         return new PrintCheck(canvas.smallestText(least) * scale, canvas.thinnestLine() * scale);
     }
 

@@ -32,6 +32,11 @@ public record SheetMetrics(SheetStyle sheet, NumberNotation numbers) {
         return Typeface.SEMIBOLD.at(length(12.5));
     }
 
+    /// What a panel of a sheet is called by.
+    public Font panelLetter() {
+        return Typeface.SEMIBOLD.at(length(11.5));
+    }
+
     public Font strong() {
         return Typeface.SEMIBOLD.at(length(9.5));
     }

@@ -60,7 +60,7 @@ public final class Titles {
 
     /// "Load (N)", "Absorbed dose (10⁻⁶ Gy)", "Month (2026)": as it is edited, with what only the axis knows.
     private String text(AxisPlace place, Axis axis) {
-        String title = editable(place);
+        String title = editable(figure, place);
         String context = axis.context();
         if (context.isEmpty() || title.contains(context)) {
             return title;
@@ -72,7 +72,7 @@ public final class Titles {
     }
 
     /// As somebody wrote it, else the names of the columns along the axis with their unit.
-    String editable(AxisPlace place) {
+    public static String editable(FigureAnalysis figure, AxisPlace place) {
         return figure.figure().style().axis(place).title().orElseGet(() -> own(figure, place));
     }
 

@@ -79,8 +79,9 @@ final class AxisPainter {
         canvas.line(x1, y1, x2, y2, color, metrics.weight(0.9));
     }
 
-    /// @param top whether it runs along the upper side
-    void horizontal(Axis axis, AxisStyle style, boolean top) {
+    /// @param top      whether it runs along the upper side
+    /// @param labelled whether numbers stand along it
+    void horizontal(Axis axis, AxisStyle style, boolean top, boolean labelled) {
         double y = side(top);
         double out = (top ? -1 : 1) * (style.ticks() == Ticks.INSIDE ? -1 : 1);
         line(area.getMinX(), y, area.getMaxX(), y, Palette.AXIS);
@@ -102,6 +103,9 @@ final class AxisPainter {
                             Palette.AXIS,
                             metrics.weight(0.9)));
         }
+        if (!labelled) {
+            return;
+        }
         Font font = metrics.label();
         double baseline = top ? y - metrics.length(TICK + 2.5) : y + metrics.length(TICK + 1) + font.getSize2D();
         axis.ticks()
@@ -109,9 +113,10 @@ final class AxisPainter {
                         axis.label(tick, metrics.numbers()), font, Palette.INK, px(axis, tick), baseline, 0.5));
     }
 
-    /// @param right whether it runs along the right side
-    /// @param color of line and labels
-    void vertical(Axis axis, AxisStyle style, boolean right, Color color) {
+    /// @param right    whether it runs along the right side
+    /// @param color    of line and labels
+    /// @param labelled whether numbers stand along it
+    void vertical(Axis axis, AxisStyle style, boolean right, Color color, boolean labelled) {
         double x = right ? area.getMaxX() : area.getMinX();
         double out = (right ? 1 : -1) * (style.ticks() == Ticks.INSIDE ? -1 : 1);
         Color line = color.equals(Palette.INK) ? Palette.AXIS : color;
@@ -133,6 +138,9 @@ final class AxisPainter {
                             py(axis, tick),
                             line,
                             metrics.weight(0.9)));
+        }
+        if (!labelled) {
+            return;
         }
         Font font = metrics.label();
         double at = x + (right ? 1 : -1) * metrics.length(TICK + 3);

@@ -18,6 +18,7 @@ import helvo.figure.layout.ColorScale;
 import helvo.figure.layout.FigureLayout;
 import helvo.figure.layout.HitTarget;
 import helvo.figure.layout.OccupancyGrid;
+import helvo.figure.layout.PanelFrame;
 import helvo.figure.layout.PlotArea;
 import helvo.figure.layout.SheetMetrics;
 import helvo.figure.layout.Titles;
@@ -41,7 +42,6 @@ import java.util.stream.Stream;
 
 /// Draws a whole figure, for the screen and every export.
 public final class FigureDrawing {
-    private static final double POINTS_PER_MM = 72 / 25.4;
     private static final float HIT_TOLERANCE_PT = 8;
     private static final double AXIS_LINE = 12.5;
     /// More points than this fill a plot, so that a legend stands above it.
@@ -50,6 +50,7 @@ public final class FigureDrawing {
 
     private final FigureAnalysis figure;
     private final FigureStyle style;
+    private final PanelFrame frame;
     private final SheetMetrics metrics;
     private final DrawingCanvas canvas;
     private final Progress progress;
@@ -60,25 +61,26 @@ public final class FigureDrawing {
     private final Legend legend;
     private final List<FigureLayout.Part> parts = new ArrayList<>();
 
-    private FigureDrawing(FigureAnalysis figure, DrawingCanvas canvas, Progress progress) {
+    private FigureDrawing(FigureAnalysis figure, PanelFrame frame, DrawingCanvas canvas, Progress progress) {
         this.figure = figure;
+        this.frame = frame;
         this.style = figure.figure().style();
         this.metrics = new SheetMetrics(style.sheet(), figure.numbers());
         this.canvas = canvas;
         this.progress = progress;
-        this.width = widthPoints(figure);
-        this.height = heightPoints(figure);
-        this.margin = metrics.length(12);
+        this.width = frame.width();
+        this.height = frame.height();
+        this.margin = metrics.length(frame.margin());
         this.titles = new Titles(figure, metrics, width - 2 * margin);
         this.legend = new Legend(figure, metrics, width - 2 * margin);
     }
 
     public static double widthPoints(FigureAnalysis figure) {
-        return figure.figure().widthMm() * POINTS_PER_MM;
+        return PanelFrame.whole(figure).width();
     }
 
     public static double heightPoints(FigureAnalysis figure) {
-        return figure.figure().heightMm() * POINTS_PER_MM;
+        return PanelFrame.whole(figure).height();
     }
 
     /// The title of an axis where nobody wrote one: its columns' names and their unit.
@@ -89,7 +91,13 @@ public final class FigureDrawing {
     /// What does not fit on the sheet, or has no picture in its font, in sentences.
     public static List<String> notices(FigureAnalysis figure) {
         var canvas = new MeasuringCanvas();
-        var notices = new ArrayList<>(draw(figure, canvas, Progress.none()).notices());
+        return notices(draw(figure, canvas, Progress.none()).notices(), canvas);
+    }
+
+    /// @param said  what does not fit
+    /// @param canvas on which all was drawn
+    public static List<String> notices(List<String> said, MeasuringCanvas canvas) {
+        var notices = new ArrayList<>(said);
         if (!canvas.lacking().isEmpty()) {
             notices.add(canvas.lacking().stream()
                             .limit(MOST_NAMED)
@@ -105,7 +113,12 @@ public final class FigureDrawing {
     ///
     /// @throws java.util.concurrent.CancellationException when `progress` says that nobody waits
     public static FigureLayout draw(FigureAnalysis figure, DrawingCanvas canvas, Progress progress) {
-        return new FigureDrawing(figure, canvas, progress).draw();
+        return draw(figure, PanelFrame.whole(figure), canvas, progress);
+    }
+
+    /// The same within a frame, from the origin.
+    static FigureLayout draw(FigureAnalysis figure, PanelFrame frame, DrawingCanvas canvas, Progress progress) {
+        return new FigureDrawing(figure, frame, canvas, progress).draw();
     }
 
     private FigureLayout draw() {
@@ -120,17 +133,21 @@ public final class FigureDrawing {
         double below = residuals ? stripHeight + metrics.length(40) : margin;
         boolean top = style.axis(AxisPlace.X).oppositeSide();
         double upper = title.getMaxY() + metrics.length(top ? 44 : 12);
-        double lower = height - below - metrics.length(top ? 6 : 34);
+        double lower = height - below - metrics.length(top || !frame.xWords() ? 6 : 34);
         double firstRow = title.getMaxY() + metrics.length(7);
         // A title of several lines takes room from the plot.
-        double more = (titles.ofHorizontal(axes(upper, Math.max(upper + 20, lower), style).x)
-                                .size()
-                        - 1)
-                * metrics.length(AXIS_LINE);
+        double more = frame.xWords()
+                ? (titles.ofHorizontal(axes(upper, Math.max(upper + 20, lower), style).x)
+                                        .size()
+                                - 1)
+                        * metrics.length(AXIS_LINE)
+                : 0;
         upper += top ? more : 0;
-        lower -= top ? 0 : more;
+        lower = Math.min(lower - (top ? 0 : more), height - frame.least().bottom());
         Optional<Double> legendAbove = legendAbove(upper, lower) ? Optional.of(firstRow) : Optional.empty();
-        double plotTop = legendAbove.isPresent() ? upper + legend.heightAbove() + metrics.length(3) : upper;
+        double plotTop = Math.max(
+                frame.least().top(),
+                legendAbove.isPresent() ? upper + legend.heightAbove() + metrics.length(3) : upper);
         Axes axes = axes(plotTop, Math.max(plotTop + 20, lower), style);
         List<SeriesPainter> painters = painters(canvas, axes);
         plot(axes, painters, legendAbove);
@@ -283,9 +300,11 @@ public final class FigureDrawing {
                 ? Optional.of(chooser.vertical(AxisPlace.RIGHT, tall, stepsUp, chooser.hide(y, tall, stepsUp)))
                 : Optional.empty();
         boolean swapped = style.axis(AxisPlace.Y).oppositeSide();
-        double ofY = metrics.length(22)
-                + titleWidth(anyLeft ? AxisPlace.Y : AxisPlace.RIGHT, y, tall)
-                + Math.max(metrics.length(22), AxisPainter.widest(y, metrics));
+        double ofY = frame.yWords()
+                ? metrics.length(22)
+                        + titleWidth(anyLeft ? AxisPlace.Y : AxisPlace.RIGHT, y, tall)
+                        + Math.max(metrics.length(22), AxisPainter.widest(y, metrics))
+                : 0;
         double ofRight = right.map(axis -> metrics.length(22)
                         + titleWidth(AxisPlace.RIGHT, axis, tall)
                         + Math.max(metrics.length(16), AxisPainter.widest(axis, metrics)))
@@ -294,8 +313,8 @@ public final class FigureDrawing {
                 .map(scale -> metrics.length(8) + new ColorKey(scale, metrics).width(tall))
                 .orElse(0.0);
         double ofStrip = showsResiduals() ? ResidualStrip.left(inStrip(), metrics) : 0;
-        double left = margin + Math.max(swapped ? ofRight : ofY, ofStrip);
-        double end = width - margin - key - (swapped ? ofY : ofRight);
+        double left = Math.max(frame.least().left(), margin + Math.max(swapped ? ofRight : ofY, ofStrip));
+        double end = width - Math.max(frame.least().right(), margin + key + (swapped ? ofY : ofRight));
         Axis x = chooser.horizontal(Math.max(20, end - left));
         return new Axes(new Rectangle2D.Double(left, top, Math.max(20, end - left), bottom - top), x, y, right);
     }
@@ -327,12 +346,14 @@ public final class FigureDrawing {
             axisPainter.frame();
         }
         if (scaled) {
-            axisPainter.horizontal(axes.x, xStyle, xStyle.oppositeSide());
-            axisPainter.vertical(axes.y, yStyle, swapped, axes.right.isPresent() ? colorOf(false) : Palette.INK);
+            axisPainter.horizontal(axes.x, xStyle, xStyle.oppositeSide(), frame.xWords());
+            axisPainter.vertical(
+                    axes.y, yStyle, swapped, axes.right.isPresent() ? colorOf(false) : Palette.INK, frame.yWords());
         } else {
             axisPainter.lines(xStyle.oppositeSide(), swapped);
         }
-        axes.right.ifPresent(axis -> axisPainter.vertical(axis, style.axis(AxisPlace.RIGHT), !swapped, colorOf(true)));
+        axes.right.ifPresent(
+                axis -> axisPainter.vertical(axis, style.axis(AxisPlace.RIGHT), !swapped, colorOf(true), true));
         axisTitles(axes, swapped, xStyle.oppositeSide());
         canvas.clipped(axes.area, () -> series(painters));
         if (figure.figure().shows(Layer.BARS)) {
@@ -341,8 +362,23 @@ public final class FigureDrawing {
         curveParts(painters);
         notes.inFront(style.notes(), figure, painters);
         labels(axes.area, painters, notes, legendAbove).draw();
+        corner(axes.area).ifPresent(place -> new RichText(frame.letter(), metrics.panelLetter())
+                .draw(canvas, Palette.INK, place.getX(), place.getMaxY(), 0));
         parts.addAll(notes.tips());
         colorKeys().ifPresent(scale -> colorKey(scale, axes));
+    }
+
+    /// Where the letter of a panel stands in its plot.
+    private Optional<Rectangle2D> corner(Rectangle2D area) {
+        Font font = metrics.panelLetter();
+        double tall = font.getSize2D();
+        return frame.letter().isEmpty()
+                ? Optional.empty()
+                : Optional.of(new Rectangle2D.Double(
+                        area.getX() + metrics.length(5),
+                        area.getY() + metrics.length(3),
+                        new RichText(frame.letter(), font).width(),
+                        tall));
     }
 
     /// Whether numbers stand along an axis: there are points, or a person gave limits or notes.
@@ -451,6 +487,7 @@ public final class FigureDrawing {
         boolean equations = figure.figure().shows(Layer.EQUATIONS);
         boolean labelled = painters.stream().anyMatch(SeriesPainter::hasLabels);
         var occupancy = new OccupancyGrid(area);
+        corner(area).ifPresent(occupancy::reserveShape);
         if (!legend.isShown() && !equations && !labelled) {
             return placed(area, occupancy, List.of());
         }
@@ -498,14 +535,18 @@ public final class FigureDrawing {
     }
 
     private void axisTitles(Axes axes, boolean swapped, boolean top) {
-        horizontalTitle(axes, top);
+        if (frame.xWords()) {
+            horizontalTitle(axes, top);
+        }
         boolean left = !onLeft().isEmpty();
-        verticalTitle(
-                axes,
-                left ? AxisPlace.Y : AxisPlace.RIGHT,
-                axes.y,
-                swapped,
-                axes.right.isPresent() ? colorOf(false) : Palette.INK);
+        if (frame.yWords()) {
+            verticalTitle(
+                    axes,
+                    left ? AxisPlace.Y : AxisPlace.RIGHT,
+                    axes.y,
+                    swapped,
+                    axes.right.isPresent() ? colorOf(false) : Palette.INK);
+        }
         axes.right.ifPresent(axis -> verticalTitle(axes, AxisPlace.RIGHT, axis, !swapped, colorOf(true)));
     }
 

@@ -30,11 +30,11 @@ import java.util.stream.IntStream;
 final class Legend {
     /// More equations than these stand in the legend.
     private static final int MAX_BESIDE = 4;
-    private static final double LINE = 13;
+    static final double LINE = 13;
     private static final double SAMPLE = 22;
     /// Where curves are told apart by their dashes, which a marker must not hide.
     private static final double LONG_SAMPLE = 40;
-    private static final double GAP = 14;
+    static final double GAP = 14;
 
     private final FigureAnalysis figure;
     private final FigureStyle style;
@@ -52,15 +52,25 @@ final class Legend {
         this.width = width;
         this.equations = hasEquations(figure);
         this.places = places();
-        dashed = style.sheet().dashes()
+        dashed = areDashed(figure);
+    }
+
+    /// Whether curves are told apart by their dashes.
+    static boolean areDashed(FigureAnalysis figure) {
+        FigureStyle style = figure.figure().style();
+        return style.sheet().dashes()
                 || figure.series().stream().anyMatch(series -> style.curve(series.key())
                         .dash()
                         .filter(dash -> dash != CurveStyle.Dash.SOLID)
                         .isPresent());
     }
 
-    /// The room of a sample and the gap behind it.
     private double sample() {
+        return sample(metrics, dashed);
+    }
+
+    /// The room of a sample and the gap behind it.
+    static double sample(SheetMetrics metrics, boolean dashed) {
         return metrics.length(dashed ? LONG_SAMPLE : SAMPLE);
     }
 
@@ -258,11 +268,24 @@ final class Legend {
     }
 
     private void sample(DrawingCanvas canvas, SeriesPainter painter, double x, double y) {
+        sample(canvas, metrics, painter, sample(), dashed, x, y);
+    }
+
+    /// @param room   of the sample, from one side to the other
+    /// @param dashed whether curves are told apart by their dashes
+    static void sample(
+            DrawingCanvas canvas,
+            SheetMetrics metrics,
+            SeriesPainter painter,
+            double room,
+            boolean dashed,
+            double x,
+            double y) {
         boolean line = painter.style().join() != SeriesStyle.Join.NONE
                 || !painter.series().key().hasOwnPoints()
                 || dashed && painter.drawsCurve();
         if (line) {
-            double half = sample() / 2 - metrics.length(3);
+            double half = room / 2 - metrics.length(3);
             canvas.draw(
                     new Line2D.Double(x - half, y, x + half, y),
                     painter.color(),

@@ -226,8 +226,8 @@ public final class ResidualSheet {
         } else {
             bins(spread, plot);
         }
-        axes.horizontal(x, AxisStyle.DEFAULT, false);
-        axes.vertical(y, AxisStyle.DEFAULT, false, Palette.INK);
+        axes.horizontal(x, AxisStyle.DEFAULT, false, true);
+        axes.vertical(y, AxisStyle.DEFAULT, false, Palette.INK, true);
         canvas.text(titleOf(view, x), metrics.label(), Palette.INK, area.getCenterX(), area.getMaxY() + FOOT - 4, 0.5);
         canvas.rising(
                 spread == null ? title : "Number of points",

@@ -53,7 +53,7 @@ class FigureFileTest {
     void aPngHasTheSizeAskedForAndSaysItsResolution(@TempDir Path folder) throws IOException {
         FigureAnalysis figure = figure(12, new FigureEdit.Resize(1, 85, 60));
         Path file = folder.resolve("f.png");
-        Files.write(file, FigureFile.bytes(FigureFormat.PNG, figure, 300, false, Progress.none()));
+        Files.write(file, FigureFile.bytes(FigureFormat.PNG, Drawing.of(figure), 300, false, Progress.none()));
         BufferedImage image = ImageIO.read(file.toFile());
         assertThat(image.getWidth()).isEqualTo(Math.round(85 / 25.4 * 300));
         assertThat(image.getHeight()).isEqualTo(Math.round(60 / 25.4 * 300));
@@ -68,7 +68,11 @@ class FigureFileTest {
     void anSvgHoldsTextAsTextWithItsFonts() throws Exception {
         String svg = new String(
                 FigureFile.bytes(
-                        FigureFormat.SVG, figure(12, title("Stretch < load & more")), 0, true, Progress.none()),
+                        FigureFormat.SVG,
+                        Drawing.of(figure(12, title("Stretch < load & more"))),
+                        0,
+                        true,
+                        Progress.none()),
                 StandardCharsets.UTF_8);
         Document document = DocumentBuilderFactory.newInstance()
                 .newDocumentBuilder()
@@ -91,7 +95,7 @@ class FigureFileTest {
     @Test
     void aPdfHoldsTextAsTextWithItsFontsEmbedded() throws IOException {
         try (PDDocument document =
-                Loader.loadPDF(FigureFile.bytes(FigureFormat.PDF, figure(12), 0, true, Progress.none()))) {
+                Loader.loadPDF(FigureFile.bytes(FigureFormat.PDF, Drawing.of(figure(12)), 0, true, Progress.none()))) {
             assertThat(new PDFTextStripper().getText(document))
                     .contains("Stretch against Load", "Load (N)", "R² = 0.99");
             assertThat(document.getPage(0).getMediaBox().getWidth()).isEqualTo(160 * 72 / 25.4f);
@@ -118,15 +122,15 @@ class FigureFileTest {
         assertThat(FigureDrawing.notices(figure))
                 .contains("“🪢 ע 日” are not in the figure's font: in a PNG or PDF □ stands there.");
         try (PDDocument document =
-                Loader.loadPDF(FigureFile.bytes(FigureFormat.PDF, figure, 300, false, Progress.none()))) {
+                Loader.loadPDF(FigureFile.bytes(FigureFormat.PDF, Drawing.of(figure), 300, false, Progress.none()))) {
             assertThat(new PDFTextStripper().getText(document)).contains("knot □ □ □");
         }
         assertThat(new String(
-                        FigureFile.bytes(FigureFormat.SVG, figure, 300, false, Progress.none()),
+                        FigureFile.bytes(FigureFormat.SVG, Drawing.of(figure), 300, false, Progress.none()),
                         StandardCharsets.UTF_8))
                 .as("an SVG leaves it to the reader's fonts")
                 .contains("🪢");
-        assertThat(FigureFile.bytes(FigureFormat.PNG, figure, 100, false, Progress.none()))
+        assertThat(FigureFile.bytes(FigureFormat.PNG, Drawing.of(figure), 100, false, Progress.none()))
                 .isNotEmpty();
     }
 
@@ -135,9 +139,9 @@ class FigureFileTest {
         for (FigureFormat format : FigureFormat.values()) {
             FigureAnalysis figure = figure(12, new FigureEdit.SetTitle(1, Optional.of("Stretch of cord 14")));
             FigureAnalysis again = figure(12, new FigureEdit.SetTitle(1, Optional.of("Stretch of cord 14")));
-            assertThat(FigureFile.bytes(format, again, 150, true, Progress.none()))
+            assertThat(FigureFile.bytes(format, Drawing.of(again), 150, true, Progress.none()))
                     .as(format.name())
-                    .isEqualTo(FigureFile.bytes(format, figure, 150, true, Progress.none()));
+                    .isEqualTo(FigureFile.bytes(format, Drawing.of(figure), 150, true, Progress.none()));
         }
     }
 
@@ -189,7 +193,7 @@ class FigureFileTest {
         FigureAnalysis many = figure(PointCloud.MANY + 1);
         assertThatThrownBy(() -> Raster.draw(many, 1, unwanted)).isInstanceOf(CancellationException.class);
         FigureAnalysis poster = figure(3, new FigureEdit.Resize(1, 1200, 1200));
-        assertThatThrownBy(() -> FigureFile.bytes(FigureFormat.PNG, poster, 2400, false, Progress.none()))
+        assertThatThrownBy(() -> FigureFile.bytes(FigureFormat.PNG, Drawing.of(poster), 2400, false, Progress.none()))
                 .isInstanceOf(IOException.class)
                 .hasMessageContaining("200 million pixels");
     }

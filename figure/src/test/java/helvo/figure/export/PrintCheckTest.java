@@ -63,10 +63,11 @@ class PrintCheckTest {
     /// Every style that ships is legible at its own size.
     @Test
     void ourStylesAreLegible() {
-        assertThat(SheetStyle.PRESETS).allSatisfy(style -> assertThat(
-                        PrintCheck.of(made(style.style()), 1, Progress.none()).isLegible())
-                .as(style.name())
-                .isTrue());
+        assertThat(SheetStyle.PRESETS)
+                .allSatisfy(style -> assertThat(PrintCheck.of(Drawing.of(made(style.style())), 1, Progress.none())
+                                .isLegible())
+                        .as(style.name())
+                        .isTrue());
     }
 
     /// The same as what the drawing itself holds: the least size of a text in the SVG that is no raised part, and
@@ -75,9 +76,10 @@ class PrintCheckTest {
     @ValueSource(doubles = {6, 9, 14})
     void isMeasuredFromWhatIsDrawn(double text) throws IOException {
         FigureAnalysis figure = made(SheetStyle.DEFAULT.withTextSize(text));
-        PrintCheck check = PrintCheck.of(figure, 1, Progress.none());
+        PrintCheck check = PrintCheck.of(Drawing.of(figure), 1, Progress.none());
         String svg = new String(
-                FigureFile.bytes(FigureFormat.SVG, figure, 300, false, Progress.none()), StandardCharsets.UTF_8);
+                FigureFile.bytes(FigureFormat.SVG, Drawing.of(figure), 300, false, Progress.none()),
+                StandardCharsets.UTF_8);
         List<Double> sizes = numbers(svg, "font-size=\"([0-9.]+)\"");
         assertThat(sizes).anyMatch(size -> Math.abs(size - check.textPoints()) < 0.01);
         assertThat(sizes.stream().filter(size -> size < check.textPoints() - 0.01))
@@ -103,8 +105,8 @@ class PrintCheckTest {
     @Test
     void aFigureMadeForAPageIsTooSmallInAColumn() {
         FigureAnalysis figure = made(SheetStyle.DEFAULT);
-        PrintCheck own = PrintCheck.of(figure, 1, Progress.none());
-        PrintCheck column = PrintCheck.of(figure, 85.0 / 160, Progress.none());
+        PrintCheck own = PrintCheck.of(Drawing.of(figure), 1, Progress.none());
+        PrintCheck column = PrintCheck.of(Drawing.of(figure), 85.0 / 160, Progress.none());
         assertThat(column.textPoints()).isEqualTo(own.textPoints() * 85 / 160, within(1e-9));
         assertThat(column.isLegible()).isFalse();
         assertThat(column.words()).contains("below the 6 that stay legible").startsWith("its smallest text is 4.");
@@ -120,12 +122,14 @@ class PrintCheckTest {
         FigureAnalysis figure =
                 figure(new FigureEdit.Describe(1, Optional.empty(), Optional.of("Both <rise> & “fall”.")));
         String svg = new String(
-                FigureFile.bytes(FigureFormat.SVG, figure, 300, false, Progress.none()), StandardCharsets.UTF_8);
+                FigureFile.bytes(FigureFormat.SVG, Drawing.of(figure), 300, false, Progress.none()),
+                StandardCharsets.UTF_8);
         assertThat(svg)
                 .contains(
                         "role=\"img\" aria-labelledby=\"title\" aria-describedby=\"desc\"",
                         "<desc id=\"desc\">Both &lt;rise&gt; &amp; “fall”.</desc>");
-        try (var document = Loader.loadPDF(FigureFile.bytes(FigureFormat.PDF, figure, 300, false, Progress.none()))) {
+        try (var document =
+                Loader.loadPDF(FigureFile.bytes(FigureFormat.PDF, Drawing.of(figure), 300, false, Progress.none()))) {
             PDStructureNode whole = (PDStructureNode) document.getDocumentCatalog()
                     .getStructureTreeRoot()
                     .getKids()
@@ -135,7 +139,7 @@ class PrintCheckTest {
             assertThat(drawn.getAlternateDescription()).isEqualTo("Both <rise> & “fall”.");
             assertThat(document.getPage(0).getStructParents()).isZero();
         }
-        assertThat(new String(FigureFile.svgOfOutlines(figure, Progress.none()), StandardCharsets.UTF_8))
+        assertThat(new String(FigureFile.svgOfOutlines(Drawing.of(figure), Progress.none()), StandardCharsets.UTF_8))
                 .contains("<desc id=\"desc\">Both")
                 .doesNotContain("<text ", "@font-face");
     }
@@ -144,8 +148,8 @@ class PrintCheckTest {
     @Test
     void figuresOfOnePageShareItsFonts() throws IOException {
         var fonts = new EmbeddedFonts();
-        String first = FigureFile.svgWithin(figure(), fonts, "one-", Progress.none());
-        String second = FigureFile.svgWithin(figure(), fonts, "two-", Progress.none());
+        String first = FigureFile.svgWithin(Drawing.of(figure()), fonts, "one-", Progress.none());
+        String second = FigureFile.svgWithin(Drawing.of(figure()), fonts, "two-", Progress.none());
         assertThat(first).contains("id=\"one-desc\"", "url(#one-clip").doesNotContain("@font-face", "<?xml");
         assertThat(second).isEqualTo(first.replace("one-", "two-"));
         assertThat(fonts.css().split("@font-face", -1)).hasSize(3);

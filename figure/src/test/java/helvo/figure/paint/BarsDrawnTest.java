@@ -25,6 +25,7 @@ import helvo.core.table.Role;
 import helvo.core.table.SeriesKey;
 import helvo.core.table.Table;
 import helvo.figure.canvas.Palette;
+import helvo.figure.export.Drawing;
 import helvo.figure.export.FigureFile;
 import helvo.figure.export.FigureFormat;
 import helvo.figure.export.Raster;
@@ -105,7 +106,8 @@ class BarsDrawnTest {
 
     private static String svg(FigureAnalysis figure) throws IOException {
         return new String(
-                FigureFile.bytes(FigureFormat.SVG, figure, 300, false, Progress.none()), StandardCharsets.UTF_8);
+                FigureFile.bytes(FigureFormat.SVG, Drawing.of(figure), 300, false, Progress.none()),
+                StandardCharsets.UTF_8);
     }
 
     private static boolean isLine(Drawn drawn, double x1, double y1, double x2, double y2) {

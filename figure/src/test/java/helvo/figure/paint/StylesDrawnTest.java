@@ -35,6 +35,7 @@ import helvo.core.table.SeriesKey;
 import helvo.core.table.Table;
 import helvo.figure.canvas.Palette;
 import helvo.figure.canvas.SvgCanvas;
+import helvo.figure.export.Drawing;
 import helvo.figure.export.FigureFile;
 import helvo.figure.export.FigureFormat;
 import helvo.figure.export.Raster;
@@ -568,8 +569,8 @@ class StylesDrawnTest {
     void aPictureHasOpacityOnlyWhereThePageShowsThrough() throws IOException {
         double[] x = {1, 2, 3, 4};
         FigureAnalysis opaque = figure(x, x);
-        BufferedImage picture = ImageIO.read(
-                new ByteArrayInputStream(FigureFile.bytes(FigureFormat.PNG, opaque, 72, false, Progress.none())));
+        BufferedImage picture = ImageIO.read(new ByteArrayInputStream(
+                FigureFile.bytes(FigureFormat.PNG, Drawing.of(opaque), 72, false, Progress.none())));
         assertThat(picture.getColorModel().hasAlpha()).isFalse();
         BufferedImage drawn = Raster.draw(opaque, 1, Progress.none()).image();
         for (int row = 0; row < picture.getHeight(); row++) {
@@ -578,8 +579,8 @@ class StylesDrawnTest {
         }
         FigureAnalysis clear =
                 figure(x, x, new FigureEdit.SetSheet(1, SheetStyle.DEFAULT.withBackground(Optional.empty())));
-        BufferedImage through = ImageIO.read(
-                new ByteArrayInputStream(FigureFile.bytes(FigureFormat.PNG, clear, 72, false, Progress.none())));
+        BufferedImage through = ImageIO.read(new ByteArrayInputStream(
+                FigureFile.bytes(FigureFormat.PNG, Drawing.of(clear), 72, false, Progress.none())));
         assertThat(through.getColorModel().hasAlpha()).isTrue();
         assertThat(through.getRGB(2, 2) >>> 24).isZero();
     }

@@ -10,6 +10,7 @@ import helvo.core.study.Commit;
 import helvo.core.study.DecisionEdit;
 import helvo.core.study.Figure;
 import helvo.core.study.FigureEdit;
+import helvo.core.study.FigureSheet;
 import helvo.core.study.Layer;
 import helvo.core.study.ReportPlan;
 import helvo.core.study.Study;
@@ -65,7 +66,7 @@ import tools.jackson.databind.jsontype.NamedType;
 /// for it.
 final class StudyNames {
     private static final Map<Class<?>, Entry> ENTRIES = List.of(
-                    entry(Study.class, "", "name tables figures styles numberFormat report"),
+                    entry(Study.class, "", "name tables figures styles numberFormat report sheets"),
                     entry(
                             Table.class,
                             "",
@@ -174,7 +175,18 @@ final class StudyNames {
                     entry(Note.ReadingMarker.class, "reading-marker", "id series fromY at extendsAxes replicates"),
                     entry(SheetStyle.Named.class, "", "name style"),
                     entry(NumberNotation.class, "", "decimalMark grouped"),
-                    entry(ReportPlan.class, "", "title author date paper language sections omittedFigures"),
+                    entry(
+                            ReportPlan.class,
+                            "",
+                            "title author date paper language sections omittedFigures omittedSheets"),
+                    entry(
+                            FigureSheet.class,
+                            "",
+                            "id name figures splitBy columns widthMm panelHeightMm textSize letters "
+                                    + "lettersInside x y legends titles equations residuals"),
+                    entry(FigureSheet.Letters.class, "", "LOWER UPPER BRACKETED NONE"),
+                    entry(FigureSheet.AxisUse.class, "", "OWN SAME SHARED"),
+                    entry(FigureSheet.Legends.class, "", "EACH ONE NONE"),
                     entry(ReportPlan.Paper.class, "", "A4 LETTER"),
                     entry(
                             ReportPlan.Section.class,
@@ -198,6 +210,8 @@ final class StudyNames {
                     entry(StudyEdit.SetNumberFormat.class, "set number format", "numberFormat"),
                     entry(StudyEdit.PlanReport.class, "plan report", "plan"),
                     entry(StudyEdit.SaveStyle.class, "save style", "style"),
+                    entry(StudyEdit.PutSheet.class, "put sheet", "sheet"),
+                    entry(StudyEdit.RemoveSheet.class, "remove sheet", "sheet"),
                     entry(StudyEdit.Compound.class, "compound", "description edits"),
                     entry(TableEdit.SetCell.class, "set cell", "table column row text"),
                     entry(TableEdit.ExcludeRows.class, "exclude rows", "table rows reason"),

@@ -5,6 +5,7 @@ import helvo.core.RootLocale;
 import helvo.core.derive.Derivations;
 import helvo.core.derive.Summaries;
 import helvo.core.study.Figure;
+import helvo.core.study.FigureSheet;
 import helvo.core.study.History;
 import helvo.core.study.Study;
 import helvo.core.table.Cells;
@@ -232,6 +233,10 @@ final class StudyReader {
         }
         for (int table : tables) {
             sound &= study.figures().stream().anyMatch(figure -> figure.table() == table);
+        }
+        Set<Integer> sheets = new HashSet<>();
+        for (FigureSheet sheet : study.sheets()) {
+            sound &= sheets.add(sheet.id()) && figures.containsAll(sheet.figures());
         }
         if (!sound) {
             throw new UnreadableFile("“" + name

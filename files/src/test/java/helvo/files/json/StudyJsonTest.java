@@ -208,7 +208,8 @@ class StudyJsonTest {
                     ReportPlan.Paper.LETTER,
                     "en-GB",
                     List.of(ReportPlan.Section.METHOD, ReportPlan.Section.FIGURE),
-                    Set.of(2, 3))),
+                    Set.of(2, 3),
+                    Set.of(1))),
             new FigureEdit.Describe(1, Optional.of("A caption"), Optional.of("Both rise.")),
             new StudyEdit.SaveStyle(new SheetStyle.Named(
                     "Thesis",

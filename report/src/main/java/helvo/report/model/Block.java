@@ -1,6 +1,6 @@
 package helvo.report.model;
 
-import helvo.core.analysis.FigureAnalysis;
+import helvo.figure.export.Drawing;
 import java.util.List;
 
 /// A block of a report: heading, paragraph, figure, table or equation.
@@ -16,13 +16,13 @@ public sealed interface Block {
 
     /// @param number      of the figure in the report
     /// @param description what it shows, for somebody who does not see it
-    record Picture(int number, List<Span> caption, String description, FigureAnalysis figure) implements Block {
+    record Picture(int number, List<Span> caption, String description, Drawing drawing) implements Block {
         public double widthMm() {
-            return figure.figure().widthMm();
+            return drawing.widthMm();
         }
 
         double heightMm() {
-            return figure.figure().heightMm();
+            return drawing.heightMm();
         }
     }
 

@@ -41,8 +41,8 @@ public final class Pictures {
         return picture -> {
             try {
                 return new Forms(
-                        FigureFile.svgOfOutlines(picture.figure(), progress),
-                        FigureFile.bytes(FigureFormat.PNG, picture.figure(), PNG_DPI, false, progress));
+                        FigureFile.svgOfOutlines(picture.drawing(), progress),
+                        FigureFile.bytes(FigureFormat.PNG, picture.drawing(), PNG_DPI, false, progress));
             } catch (IOException e) {
                 throw new UncheckedIOException(e);
             }

@@ -58,7 +58,7 @@ public record Report(
                             picture.number(),
                             plan.paper().label(),
                             100 * scale,
-                            PrintCheck.of(picture.figure(), scale, Progress.none())
+                            PrintCheck.of(picture.drawing(), scale, Progress.none())
                                     .words());
                 })
                 .toList();

@@ -199,7 +199,7 @@ public final class PdfReport {
         List<PdfText.Line> caption = captionLines(picture);
         pages.space(6);
         pages.keep(high + 6 + caption.size() * CAPTION.line());
-        PDFormXObject drawing = drawings.draw(picture.figure(), progress);
+        PDFormXObject drawing = drawings.draw(picture.drawing(), progress);
         double left = pages.left() + (pages.width() - wide) / 2;
         pages.drawn(
                 pages.tags().described(pages.tags().document(), StandardStructureTypes.Figure, picture.description()),

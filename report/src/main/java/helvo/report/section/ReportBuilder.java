@@ -1,8 +1,10 @@
 package helvo.report.section;
 
+import helvo.core.Progress;
 import helvo.core.RootLocale;
 import helvo.core.analysis.Analysis;
 import helvo.core.analysis.FigureAnalysis;
+import helvo.core.analysis.SheetAnalysis;
 import helvo.core.results.DataSteps;
 import helvo.core.results.FigureDescription;
 import helvo.core.study.Figure;
@@ -11,6 +13,7 @@ import helvo.core.study.ReportPlan;
 import helvo.core.study.ReportPlan.Section;
 import helvo.core.study.Study;
 import helvo.core.style.FigureText;
+import helvo.figure.export.Drawing;
 import helvo.files.ProgramVersion;
 import helvo.report.model.Block;
 import helvo.report.model.Report;
@@ -26,6 +29,7 @@ public final class ReportBuilder {
     private final Study study;
     private final ReportPlan plan;
     private final List<FigureAnalysis> figures;
+    private final List<SheetAnalysis> sheets;
     private final Numbering numbering = new Numbering();
 
     private ReportBuilder(History history, Analysis analysis) {
@@ -35,6 +39,10 @@ public final class ReportBuilder {
         this.figures = analysis.figures().stream()
                 .filter(figure ->
                         !plan.omittedFigures().contains(figure.figure().id()))
+                .toList();
+        this.sheets = study.sheets().stream()
+                .filter(sheet -> !plan.omittedSheets().contains(sheet.id()))
+                .map(sheet -> SheetAnalysis.of(sheet, analysis, Progress.none()))
                 .toList();
     }
 
@@ -68,7 +76,10 @@ public final class ReportBuilder {
         for (FigureAnalysis figure : figures) {
             figure(figure, parts);
         }
-        if (figures.isEmpty()) {
+        if (plan.has(Section.FIGURE)) {
+            sheets.forEach(sheet -> parts.add(sheet(sheet)));
+        }
+        if (figures.isEmpty() && sheets.isEmpty()) {
             parts.add(new Report.Part(
                     Section.SUMMARY,
                     0,
@@ -85,7 +96,7 @@ public final class ReportBuilder {
                 plan,
                 study.name(),
                 figures,
-                figures.size() < FEWEST_NUMBERED ? parts : numbered(parts));
+                figures.size() + sheets.size() < FEWEST_NUMBERED ? parts : numbered(parts));
     }
 
     /// With 1, 1.1, 1.2, 2 … before the headings; below that of the appendix A.1, A.2 ….
@@ -175,7 +186,7 @@ public final class ReportBuilder {
                                     picture,
                                     Span.of(FigureDescription.caption(figure)),
                                     Span.clean(FigureText.plain(FigureDescription.of(figure))),
-                                    isTitleSaid(figure) ? untitled(figure) : figure));
+                                    Drawing.of(isTitleSaid(figure) ? untitled(figure) : figure)));
                         case RESULTS -> results;
                         case READINGS, MEASUREMENTS, RESIDUALS -> table(section, tables);
                         case DATA -> data(figure, heading.apply(section));
@@ -186,6 +197,20 @@ public final class ReportBuilder {
                 parts.add(new Report.Part(section, id, blocks));
             }
         }
+    }
+
+    /// A sheet of figures; their numbers stand with them, where the report has them.
+    private Report.Part sheet(SheetAnalysis sheet) {
+        var blocks = new ArrayList<Block>();
+        if (figures.size() + sheets.size() > 1) {
+            blocks.add(new Block.Heading(2, Span.of(sheet.sheet().name()), true));
+        }
+        blocks.add(new Block.Picture(
+                numbering.nextFigure(),
+                Span.of(FigureDescription.caption(sheet)),
+                Span.clean(FigureText.plain(FigureDescription.of(sheet))),
+                Drawing.of(sheet, Progress.none())));
+        return new Report.Part(Section.FIGURE, 0, blocks);
     }
 
     private static List<Block> table(Section section, MeasurementTables tables) {

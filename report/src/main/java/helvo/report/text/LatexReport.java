@@ -74,7 +74,7 @@ public final class LatexReport {
                 String name = companions.add(
                         picture.number(),
                         "pdf",
-                        FigureFile.bytes(FigureFormat.PDF, picture.figure(), FigureFile.DEFAULT_DPI, false, progress));
+                        FigureFile.bytes(FigureFormat.PDF, picture.drawing(), FigureFile.DEFAULT_DPI, false, progress));
                 text.append(RootLocale.format(
                         """
                         \\begin{figure}[htbp]

@@ -51,7 +51,7 @@ public final class MarkdownReport {
                 String name = companions.add(
                         picture.number(),
                         "svg",
-                        FigureFile.bytes(FigureFormat.SVG, picture.figure(), FigureFile.DEFAULT_DPI, false, progress));
+                        FigureFile.bytes(FigureFormat.SVG, picture.drawing(), FigureFile.DEFAULT_DPI, false, progress));
                 text.append("![")
                         .append(escaped(picture.description()))
                         .append("](")

@@ -170,7 +170,7 @@ public final class HtmlReport {
     private void picture(Block.Picture picture) {
         body.append(RootLocale.format(
                         "<figure id=\"%s\">\n<div class=\"sheet\">\n", Markup.id(Span.Kind.FIGURE, picture.number())))
-                .append(FigureFile.svgWithin(picture.figure(), fonts, "f" + ++pictures + "-", progress))
+                .append(FigureFile.svgWithin(picture.drawing(), fonts, "f" + ++pictures + "-", progress))
                 .append("</div>\n<figcaption dir=\"auto\"><strong>Figure&#160;")
                 .append(picture.number())
                 .append(".</strong> ")

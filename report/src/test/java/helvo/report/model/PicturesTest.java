@@ -7,6 +7,7 @@ import helvo.core.Progress;
 import helvo.core.analysis.Analysis;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.study.Study;
+import helvo.figure.export.Drawing;
 import helvo.figure.export.FigureFile;
 import helvo.figure.export.FigureFormat;
 import helvo.files.samples.SampleStudy;
@@ -25,7 +26,7 @@ class PicturesTest {
     private static List<Block> blocks(List<FigureAnalysis> figures) {
         var blocks = new ArrayList<Block>(List.of(new Block.Paragraph(List.of(Span.plain("Before.")))));
         for (FigureAnalysis figure : figures) {
-            blocks.add(new Block.Picture(blocks.size() * 3, List.of(), "", figure));
+            blocks.add(new Block.Picture(blocks.size() * 3, List.of(), "", Drawing.of(figure)));
         }
         return blocks;
     }
@@ -38,9 +39,9 @@ class PicturesTest {
         for (Block block : blocks.subList(1, blocks.size())) {
             var picture = (Block.Picture) block;
             assertThat(pictures.of(picture).svg())
-                    .isEqualTo(FigureFile.svgOfOutlines(picture.figure(), Progress.none()));
+                    .isEqualTo(FigureFile.svgOfOutlines(picture.drawing(), Progress.none()));
             assertThat(pictures.of(picture).png())
-                    .isEqualTo(FigureFile.bytes(FigureFormat.PNG, picture.figure(), 200, false, Progress.none()));
+                    .isEqualTo(FigureFile.bytes(FigureFormat.PNG, picture.drawing(), 200, false, Progress.none()));
         }
     }
 
