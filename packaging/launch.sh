@@ -52,7 +52,7 @@ launch() {
   local kind=window main=${HELVO_MAIN:-helvo.desktop.app.Program}
   local flags=("${window_flags[@]}")
   case ${1:-} in
-    fit | check | curves | draw | report | apply | new | edit | show | batch | shapes)
+    fit | check | curves | draw | sheet | report | apply | new | edit | show | batch | shapes)
       kind=commands main=helvo.cli.Helvo flags=("${command_flags[@]}") ;;
   esac
   # https://no-color.org

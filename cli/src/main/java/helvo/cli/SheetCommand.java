@@ -12,6 +12,7 @@ import helvo.core.study.FigureSheet.Legends;
 import helvo.core.study.FigureSheet.Letters;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
+import helvo.core.style.SheetStyle;
 import helvo.figure.export.Drawing;
 import helvo.figure.export.PrintCheck;
 import helvo.files.UnreadableFile;
@@ -128,10 +129,20 @@ final class SheetCommand extends Command {
     @Override
     public Integer call() throws UnreadableFile, UserError {
         file.check();
+        requireWithin("--columns", columns == null ? null : Double.valueOf(columns), 1, FigureSheet.MOST_PANELS);
+        requireWithin("--panel-height", panelHeight, FigureSheet.MIN_PANEL_MM, FigureSheet.MAX_MM);
+        requireWithin("--text-size", textSize, SheetStyle.MIN_TEXT, SheetStyle.MAX_TEXT);
+        requireWithin("--width", width.map(this::millimetres).orElse(null), FigureSheet.MIN_MM, FigureSheet.MAX_MM);
         if (!panels.isEmpty() && splitBy.isPresent()) {
             throw arguments.usageError("Give --panel or --split-by, not both.");
         }
         return options.forOne(this::draw);
+    }
+
+    private void requireWithin(String option, @Nullable Double value, double least, double most) {
+        if (value != null && !(value >= least && value <= most)) {
+            throw arguments.usageError(RootLocale.format("%s must be %.0f to %.0f.", option, least, most));
+        }
     }
 
     private int draw(FitInput input) throws UnreadableFile, UserError {
@@ -225,25 +236,21 @@ final class SheetCommand extends Command {
     }
 
     private FigureSheet arranged(FigureSheet before) {
-        try {
-            double millimetres = width.isPresent() ? millimetres(width.get()) : before.widthMm();
-            FigureSheet wide = before.arranged(millimetres, columns == null ? before.columns() : columns);
-            return wide.with(change -> {
-                name.ifPresent(change::name);
-                letters.ifPresent(change::letters);
-                x.ifPresent(change::x);
-                y.ifPresent(change::y);
-                legend.ifPresent(change::legends);
-                change.panelHeightMm(panelHeight == null ? wide.panelHeightMm() : Optional.of(panelHeight))
-                        .textSize(textSize == null ? wide.textSize() : textSize)
-                        .lettersInside(lettersInside || wide.lettersInside())
-                        .titles(titles || wide.titles())
-                        .equations((equations || wide.equations()) && !noEquations)
-                        .residuals(residuals || wide.residuals());
-            });
-        } catch (IllegalArgumentException e) {
-            throw arguments.usageError(e.getMessage() + ".");
-        }
+        double millimetres = width.isPresent() ? millimetres(width.get()) : before.widthMm();
+        FigureSheet wide = before.arranged(millimetres, columns == null ? before.columns() : columns);
+        return wide.with(change -> {
+            name.ifPresent(change::name);
+            letters.ifPresent(change::letters);
+            x.ifPresent(change::x);
+            y.ifPresent(change::y);
+            legend.ifPresent(change::legends);
+            change.panelHeightMm(panelHeight == null ? wide.panelHeightMm() : Optional.of(panelHeight))
+                    .textSize(textSize == null ? wide.textSize() : textSize)
+                    .lettersInside(lettersInside || wide.lettersInside())
+                    .titles(titles || wide.titles())
+                    .equations((equations || wide.equations()) && !noEquations)
+                    .residuals(residuals || wide.residuals());
+        });
     }
 
     private double millimetres(String text) {

@@ -3,10 +3,9 @@ package helvo.report;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.number.NumberText;
-import helvo.core.results.FigureDescription;
 import helvo.core.results.Results;
-import helvo.core.style.FigureText;
 import helvo.core.table.Table;
+import helvo.figure.export.Drawing;
 import helvo.report.model.Block;
 import helvo.report.model.Span;
 import helvo.report.section.ReportBuilder;
@@ -46,16 +45,16 @@ public record ClipboardForms(String plain, String html, Map<String, String> othe
     /// A figure, of its size on paper where the form has one.
     ///
     /// @param png the same in pixels
-    public static ClipboardForms figure(FigureAnalysis figure, byte[] png, String svg) {
-        String size = "width:" + NumberText.shortest(figure.figure().widthMm()) + "mm;height:"
-                + NumberText.shortest(figure.figure().heightMm())
+    public static ClipboardForms figure(Drawing drawing, byte[] png, String svg) {
+        String size = "width:" + NumberText.shortest(drawing.widthMm()) + "mm;height:"
+                + NumberText.shortest(drawing.heightMm())
                 + "mm";
         return new ClipboardForms(
                 "",
                 "<img src=\"data:image/png;base64," + Base64.getEncoder().encodeToString(png) + "\" style=\"" + size
-                        + "\" width=\"" + pixels(figure.figure().widthMm()) + "\" height=\""
-                        + pixels(figure.figure().heightMm()) + "\" alt=\""
-                        + Markup.escaped(FigureText.plain(FigureDescription.of(figure))) + "\"/>",
+                        + "\" width=\"" + pixels(drawing.widthMm()) + "\" height=\""
+                        + pixels(drawing.heightMm()) + "\" alt=\""
+                        + Markup.escaped(drawing.description()) + "\"/>",
                 Map.of(SVG, svg));
     }
 

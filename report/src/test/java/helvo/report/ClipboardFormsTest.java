@@ -7,6 +7,7 @@ import helvo.core.Progress;
 import helvo.core.analysis.Analysis;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.study.Study;
+import helvo.figure.export.Drawing;
 import helvo.files.samples.SampleStudy;
 import java.io.StringReader;
 import javax.xml.parsers.DocumentBuilderFactory;
@@ -35,7 +36,7 @@ class ClipboardFormsTest {
 
     @Test
     void aFigureHasItsSizeOnPaper() {
-        ClipboardForms copied = ClipboardForms.figure(STRETCH, new byte[] {1, 2, 3}, "<svg/>");
+        ClipboardForms copied = ClipboardForms.figure(Drawing.of(STRETCH), new byte[] {1, 2, 3}, "<svg/>");
         assertThat(page(copied))
                 .startsWith("<img src=\"data:image/png;base64,AQID\"")
                 .contains("width:160mm;height:140mm", "alt=\"Scatter chart");

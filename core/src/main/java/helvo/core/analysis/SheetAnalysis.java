@@ -14,10 +14,12 @@ import helvo.core.table.Role;
 import helvo.core.table.RowCondition;
 import helvo.core.table.SeriesKey;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
 
 /// The figures of a sheet as its panels show them.
 ///
@@ -105,19 +107,25 @@ public record SheetAnalysis(FigureSheet sheet, List<Panel> panels, List<String> 
                 .toList();
     }
 
+    /// Of the rows that are drawn: numbers from the least up, then texts as they come.
     private static Set<Cell> values(FigureAnalysis figure, Column column) {
         Cells cells = column.cells();
-        var values = new LinkedHashSet<Cell>();
-        for (SeriesAnalysis series : figure.series()) {
-            for (int row : series.key().hasOwnPoints() ? series.points().rows() : new int[0]) {
-                if (!(cells.cell(row) instanceof Cell.Empty)) {
-                    values.add(cells.cell(row));
-                }
-                if (values.size() > MANY) {
-                    return values;
-                }
+        int[] rows = figure.series().stream()
+                .filter(series -> series.key().hasOwnPoints())
+                .flatMapToInt(series -> Arrays.stream(series.points().rows()))
+                .sorted()
+                .toArray();
+        var numbers = new TreeMap<Double, Cell>();
+        var texts = new LinkedHashSet<Cell>();
+        for (int i = 0; i < rows.length && numbers.size() + texts.size() <= MANY; i++) {
+            switch (cells.cell(rows[i])) {
+                case Cell.Number number -> numbers.put(number.value(), number);
+                case Cell.Text text -> texts.add(text);
+                case Cell.Empty _ -> {}
             }
         }
+        var values = new LinkedHashSet<>(numbers.values());
+        values.addAll(texts);
         return values;
     }
 

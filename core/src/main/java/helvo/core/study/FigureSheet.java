@@ -2,6 +2,7 @@ package helvo.core.study;
 
 import static helvo.core.Require.require;
 
+import helvo.core.style.SheetStyle;
 import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -89,8 +90,8 @@ public record FigureSheet(
     /// How far axes of the same quantity agree.
     public enum AxisUse {
         OWN("each its own"),
-        SAME("the same limits"),
-        SHARED("the same limits, labelled once");
+        SAME("same limits"),
+        SHARED("same, labelled once");
 
         private final String label;
 
@@ -134,7 +135,12 @@ public record FigureSheet(
                 panelHeightMm,
                 MIN_PANEL_MM,
                 MAX_MM);
-        require(textSize >= 4 && textSize <= 48, "textSize=%s must be 4 to 48", textSize);
+        require(
+                textSize >= SheetStyle.MIN_TEXT && textSize <= SheetStyle.MAX_TEXT,
+                "textSize=%s must be %s to %s",
+                textSize,
+                SheetStyle.MIN_TEXT,
+                SheetStyle.MAX_TEXT);
         require(!name.isBlank() && name.length() <= ReportPlan.MAX_CHARACTERS, "a sheet has a name");
     }
 
@@ -194,8 +200,10 @@ public record FigureSheet(
     }
 
     /// Of a panel that has all its words.
-    public double heightOfPanel() {
-        return panelHeightMm.orElseGet(() -> Math.max(MIN_PANEL_MM, HEIGHT_OF_WIDTH * widthMm / columns));
+    ///
+    /// @param beside so many stand beside one another
+    public double heightOfPanel(int beside) {
+        return panelHeightMm.orElseGet(() -> Math.max(MIN_PANEL_MM, HEIGHT_OF_WIDTH * widthMm / beside));
     }
 
     /// With those of its figures that are left; empty where none is.

@@ -12,6 +12,7 @@ import helvo.desktop.panels.Panel;
 import helvo.desktop.panels.Panels;
 import helvo.desktop.persistence.LastChoices;
 import helvo.desktop.persistence.PreferencesFile;
+import helvo.desktop.sheet.SheetPanel;
 import helvo.desktop.workspace.Exporter;
 import helvo.desktop.workspace.Notation;
 import helvo.desktop.workspace.Workspace;
@@ -61,7 +62,8 @@ public final class ExportPanel extends Panel {
         this.exporter = exporter;
         this.choices = choices;
         preview = new SheetPreview(workspace, exporter);
-        figurePart = new FigureTab(workspace, exporter, choices, preview, this::showError);
+        figurePart = new FigureTab(
+                workspace, exporter, choices, preview, () -> panels.show(SheetPanel.class), this::showError);
         reportPart = new ReportTab(workspace, exporter, choices, this::showError);
         parts = List.of(figurePart, reportPart, table(), numbers());
         left.setFitToWidth(true);

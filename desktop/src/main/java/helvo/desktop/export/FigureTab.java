@@ -59,6 +59,7 @@ final class FigureTab extends VBox {
             Exporter exporter,
             PreferencesFile<LastChoices> choices,
             SheetPreview preview,
+            Runnable several,
             Consumer<String> error) {
         super(10);
         this.workspace = workspace;
@@ -87,7 +88,10 @@ final class FigureTab extends VBox {
         for (FigureFormat format : FigureFormat.values()) {
             saves.getChildren().add(button("save-" + format.ending(), "Save as " + format.name(), () -> save(format)));
         }
-        saves.getChildren().add(button("copy-figure", "Copy figure", exporter.copying()::figure));
+        saves.getChildren()
+                .addAll(
+                        button("copy-figure", "Copy figure", exporter.copying()::figure),
+                        button("export-several", "Several on one sheet …", several));
         getChildren()
                 .addAll(
                         strong("Size on paper"),

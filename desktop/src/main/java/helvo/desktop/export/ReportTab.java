@@ -5,6 +5,7 @@ import static helvo.desktop.controls.Controls.smallButton;
 import static helvo.desktop.controls.Controls.strong;
 
 import helvo.core.analysis.FigureAnalysis;
+import helvo.core.study.FigureSheet;
 import helvo.core.study.ReportPlan;
 import helvo.core.study.ReportPlan.Section;
 import helvo.core.study.StudyEdit;
@@ -22,8 +23,11 @@ import java.util.Collections;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeSet;
+import java.util.function.BiFunction;
 import java.util.function.Consumer;
+import java.util.function.Function;
 import java.util.stream.Stream;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
@@ -155,7 +159,11 @@ final class ReportTab extends VBox {
         sections.getChildren()
                 .setAll(all.stream().map(each -> section(each, ticked)).toList());
         List<FigureAnalysis> known = workspace.analysis().get().figures();
-        figures.getChildren().setAll(known.stream().map(this::figure).toList());
+        figures.getChildren()
+                .setAll(Stream.concat(
+                                known.stream().map(this::figure),
+                                workspace.study().sheets().stream().map(this::sheet))
+                        .toList());
         focused.map(id -> lookup("#" + id)).ifPresent(Node::requestFocus);
     }
 
@@ -194,18 +202,36 @@ final class ReportTab extends VBox {
 
     private Node figure(FigureAnalysis figure) {
         int id = figure.figure().id();
-        var tick = new CheckBox(FigureText.plain(figure.title()));
-        tick.setId("report-figure-" + id);
+        CheckBox tick = shown("report-figure-" + id, id, ReportPlan::omittedFigures, ReportPlan::withOmittedFigures);
+        tick.setText(FigureText.plain(figure.title()));
         tick.setAccessibleText("Show the figure “" + figure.title() + "” in the report");
-        tick.setSelected(!plan().omittedFigures().contains(id));
+        return tick;
+    }
+
+    private Node sheet(FigureSheet sheet) {
+        CheckBox tick = shown(
+                "report-sheet-" + sheet.id(), sheet.id(), ReportPlan::omittedSheets, ReportPlan::withOmittedSheets);
+        tick.setText(sheet.name());
+        tick.setAccessibleText("Show the sheet “" + sheet.name() + "” in the report");
+        return tick;
+    }
+
+    private CheckBox shown(
+            String tickId,
+            int id,
+            Function<ReportPlan, Set<Integer>> omitted,
+            BiFunction<ReportPlan, Set<Integer>, ReportPlan> with) {
+        var tick = new CheckBox();
+        tick.setId(tickId);
+        tick.setSelected(!omitted.apply(plan()).contains(id));
         tick.setOnAction(_ -> {
-            var leftOut = new TreeSet<>(plan().omittedFigures());
+            var leftOut = new TreeSet<>(omitted.apply(plan()));
             if (tick.isSelected()) {
                 leftOut.remove(id);
             } else {
                 leftOut.add(id);
             }
-            plan(plan().withOmittedFigures(leftOut));
+            plan(with.apply(plan(), leftOut));
         });
         return tick;
     }

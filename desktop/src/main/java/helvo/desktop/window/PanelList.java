@@ -31,6 +31,7 @@ import helvo.desktop.results.QuantitiesPanel;
 import helvo.desktop.results.ReadingsPanel;
 import helvo.desktop.results.ResultNotePanel;
 import helvo.desktop.settings.SettingsPanel;
+import helvo.desktop.sheet.SheetPanel;
 import helvo.desktop.workspace.Exporter;
 import helvo.desktop.workspace.Importer;
 import helvo.desktop.workspace.Saver;
@@ -59,6 +60,7 @@ final class PanelList {
         all.put(
                 ExportPanel.class,
                 inGuide("export", () -> new ExportPanel(workspace, exporter, studies.choices(), panels)));
+        all.put(SheetPanel.class, inGuide("export#sheets", () -> new SheetPanel(workspace, exporter, panels)));
         all.put(HistoryPanel.class, inGuide("keeping#history", () -> new HistoryPanel(workspace, panels)));
         all.put(
                 SettingsPanel.class,
@@ -107,6 +109,7 @@ final class PanelList {
     void addTo(Commands commands, Exporter exporter, PreferencesFile<Settings> settings) {
         CommandFinder.addTo(commands, panels);
         ExportPanel.addTo(commands, workspace, exporter, panels);
+        SheetPanel.addTo(commands, workspace, panels);
         HistoryPanel.addTo(commands, panels);
         SettingsPanel.addTo(commands, exporter, settings, panels);
         GuidePanel.addTo(commands, panels);

@@ -1,15 +1,20 @@
 package helvo.desktop.workspace;
 
 import helvo.core.Progress;
+import helvo.core.analysis.Analysis;
 import helvo.core.analysis.FigureAnalysis;
+import helvo.core.analysis.SheetAnalysis;
+import helvo.core.study.FigureSheet;
 import helvo.figure.export.Drawing;
 import helvo.figure.export.FigureFile;
 import helvo.figure.export.FigureFormat;
 import helvo.figure.export.Raster;
 import helvo.report.ClipboardForms;
+import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.Optional;
+import java.util.function.Function;
 import java.util.function.Supplier;
 import javafx.application.Platform;
 import javafx.scene.image.WritableImage;
@@ -26,23 +31,31 @@ public final class Copying {
 
     /// The figure as a picture at 300 dots per inch, as a drawing, and as HTML of its size on paper.
     public void figure() {
-        exporter.remembered(() -> workspace
-                .figure()
-                .ifPresent(figure -> exporter.write("Copying the figure …", progress -> {
-                    Raster raster = Raster.draw(figure, FigureFile.DEFAULT_DPI / 72, progress.part(0, 0.4));
-                    ClipboardForms copied = copied(figure, progress.part(0.4, 1));
-                    WritableImage image = SharedPixels.image(raster.image());
-                    Platform.runLater(() -> SystemClipboard.copy(copied, image));
-                    return "The figure is on the clipboard, as a picture at 300 dots per inch and as a drawing (SVG).";
-                })));
+        exporter.remembered(() -> workspace.figure().ifPresent(figure -> drawing("figure", _ -> Drawing.of(figure))));
     }
 
-    private static ClipboardForms copied(FigureAnalysis figure, Progress progress) throws IOException {
-        byte[] png = FigureFile.bytes(
-                FigureFormat.PNG, Drawing.of(figure), FigureFile.DEFAULT_DPI, false, progress.part(0, 0.5));
-        byte[] svg = FigureFile.bytes(
-                FigureFormat.SVG, Drawing.of(figure), FigureFile.DEFAULT_DPI, false, progress.part(0.5, 1));
-        return ClipboardForms.figure(figure, png, new String(svg, StandardCharsets.UTF_8));
+    /// A sheet of figures, likewise.
+    public void sheet(FigureSheet sheet) {
+        Analysis known = workspace.analysis().get();
+        exporter.remembered(
+                () -> drawing("sheet", progress -> Drawing.of(SheetAnalysis.of(sheet, known, progress), progress)));
+    }
+
+    private void drawing(String what, Function<Progress, Drawing> of) {
+        exporter.write("Copying the " + what + " …", progress -> {
+            Drawing drawing = of.apply(progress.part(0, 0.1));
+            BufferedImage raster = Raster.image(drawing, FigureFile.DEFAULT_DPI / 72, progress.part(0.1, 0.4));
+            ClipboardForms copied = copied(drawing, progress.part(0.4, 1));
+            WritableImage image = SharedPixels.image(raster);
+            Platform.runLater(() -> SystemClipboard.copy(copied, image));
+            return "The " + what + " is on the clipboard, as a picture at 300 dots per inch and as a drawing (SVG).";
+        });
+    }
+
+    private static ClipboardForms copied(Drawing drawing, Progress progress) throws IOException {
+        byte[] png = FigureFile.bytes(FigureFormat.PNG, drawing, FigureFile.DEFAULT_DPI, false, progress.part(0, 0.5));
+        byte[] svg = FigureFile.bytes(FigureFormat.SVG, drawing, FigureFile.DEFAULT_DPI, false, progress.part(0.5, 1));
+        return ClipboardForms.figure(drawing, png, new String(svg, StandardCharsets.UTF_8));
     }
 
     /// The table in view at full precision, as text and as HTML.

@@ -1,8 +1,10 @@
 package helvo.desktop.workspace;
 
+import helvo.core.Progress;
 import helvo.core.analysis.Analysis;
-import helvo.core.analysis.FigureAnalysis;
+import helvo.core.analysis.SheetAnalysis;
 import helvo.core.study.Figure;
+import helvo.core.study.FigureSheet;
 import helvo.core.study.History;
 import helvo.core.study.Study;
 import helvo.core.style.FigureText;
@@ -29,6 +31,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.BiFunction;
 import java.util.function.Consumer;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -85,24 +88,43 @@ public final class Exporter {
     }
 
     private void writeFigure(Path path, FigureFormat format, double dpi, boolean withData) {
-        Study study = workspace.study();
-        Analysis known = workspace.analysis().get();
-        List<Path> inputs = inputs();
         workspace
                 .figureInView()
                 .map(Figure::id)
-                .ifPresent(id -> write("Saving " + path.getFileName() + " …", progress -> {
-                    FigureAnalysis figure =
-                            Analysis.of(study, known, progress.part(0, 0.5)).figure(id);
-                    written(
+                .ifPresent(id ->
+                        writeDrawing(path, format, dpi, withData, (analysis, _) -> Drawing.of(analysis.figure(id))));
+    }
+
+    /// Asks where, and writes a sheet of figures, likewise.
+    public void saveSheet(FigureSheet sheet, FigureFormat format) {
+        dialogs.figure(format, named(sheet.name(), format.ending()))
+                .ifPresent(path -> remembered(() -> writeDrawing(
+                        path,
+                        format,
+                        FigureFile.DEFAULT_DPI,
+                        false,
+                        (analysis, progress) -> Drawing.of(SheetAnalysis.of(sheet, analysis, progress), progress))));
+    }
+
+    private void writeDrawing(
+            Path path,
+            FigureFormat format,
+            double dpi,
+            boolean withData,
+            BiFunction<Analysis, Progress, Drawing> drawing) {
+        Study study = workspace.study();
+        Analysis known = workspace.analysis().get();
+        List<Path> inputs = inputs();
+        write("Saving " + path.getFileName() + " …", progress -> {
+            Drawing drawn = drawing.apply(Analysis.of(study, known, progress.part(0, 0.4)), progress.part(0.4, 0.5));
+            written(
+                    path,
+                    () -> AtomicFile.write(
                             path,
-                            () -> AtomicFile.write(
-                                    path,
-                                    inputs,
-                                    out -> out.write(FigureFile.bytes(
-                                            format, Drawing.of(figure), dpi, withData, progress.part(0.5, 1)))));
-                    return saved(path);
-                }));
+                            inputs,
+                            out -> out.write(FigureFile.bytes(format, drawn, dpi, withData, progress.part(0.5, 1)))));
+            return saved(path);
+        });
     }
 
     /// Asks where, and writes the report of the study as it is now.

@@ -49,7 +49,7 @@ import org.testfx.util.WaitForAsyncUtils;
 @ExtendWith(ApplicationExtension.class)
 class WindowsTest {
     private static final int ROUNDS = 25;
-    private static final int PANELS = 24;
+    private static final int PANELS = 25;
 
     @TempDir
     private Path state;

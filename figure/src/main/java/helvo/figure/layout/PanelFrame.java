@@ -24,7 +24,10 @@ public record PanelFrame(
         public static Around of(FigureLayout drawn) {
             var plot = drawn.plot();
             return new Around(
-                    plot.getMinX(), drawn.width() - plot.getMaxX(), plot.getMinY(), drawn.height() - plot.getMaxY());
+                    plot.getMinX(),
+                    Math.max(0, drawn.width() - plot.getMaxX()),
+                    plot.getMinY(),
+                    Math.max(0, drawn.height() - plot.getMaxY()));
         }
     }
 

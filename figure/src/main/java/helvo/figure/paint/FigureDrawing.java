@@ -153,7 +153,11 @@ public final class FigureDrawing {
         plot(axes, painters, legendAbove);
         var notices = new ArrayList<>(titles.notices());
         if (plotTop + 20 > lower) {
-            notices.add("The legend leaves no room for the plot: name fewer series in it, or make the figure larger.");
+            notices.add(
+                    legendAbove.isPresent()
+                            ? "The legend leaves no room for the plot: name fewer series in it, or make the figure "
+                                    + "larger."
+                            : "There is no room for the plot: make the figure larger.");
         }
         figure.hint().ifPresent(sentence -> hint(sentence, axes.area));
         Optional<FigureLayout.Strip> strip = Optional.empty();

@@ -39,7 +39,7 @@ final class PanelArrangement {
         this.progress = progress;
         this.columns = Math.min(sheet.sheet().columns(), sheet.panels().size());
         this.width = PanelFrame.points(sheet.sheet().widthMm());
-        double tall = PanelFrame.points(sheet.sheet().heightOfPanel());
+        double tall = PanelFrame.points(sheet.sheet().heightOfPanel(columns));
         List<FigureAnalysis> own =
                 sheet.panels().stream().map(SheetAnalysis.Panel::figure).toList();
         var whole = PanelFrame.panel(width / columns, tall, true, true, "");

@@ -8,6 +8,7 @@ import helvo.core.analysis.SheetAnalysis;
 import helvo.core.results.DataSteps;
 import helvo.core.results.FigureDescription;
 import helvo.core.study.Figure;
+import helvo.core.study.FigureSheet;
 import helvo.core.study.History;
 import helvo.core.study.ReportPlan;
 import helvo.core.study.ReportPlan.Section;
@@ -16,6 +17,7 @@ import helvo.core.style.FigureText;
 import helvo.figure.export.Drawing;
 import helvo.files.ProgramVersion;
 import helvo.report.model.Block;
+import helvo.report.model.PageFit;
 import helvo.report.model.Report;
 import helvo.report.model.Span;
 import java.util.ArrayList;
@@ -42,8 +44,13 @@ public final class ReportBuilder {
                 .toList();
         this.sheets = study.sheets().stream()
                 .filter(sheet -> !plan.omittedSheets().contains(sheet.id()))
-                .map(sheet -> SheetAnalysis.of(sheet, analysis, Progress.none()))
+                .map(sheet -> SheetAnalysis.of(fitting(sheet), analysis, Progress.none()))
                 .toList();
+    }
+
+    /// No wider than the text, and not made smaller with its words.
+    private FigureSheet fitting(FigureSheet sheet) {
+        return sheet.withWidthMm(Math.min(sheet.widthMm(), PageFit.textWidth(plan.paper())));
     }
 
     /// With so many figures a report is long enough for sections to be told by numbers.
