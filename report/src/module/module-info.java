@@ -10,6 +10,7 @@ module helvo.report {
     requires com.helger.css;
     requires com.helger.commons;
     requires java.xml;
+    requires org.commonmark;
     requires org.jsoup;
 
     exports helvo.report;

@@ -39,6 +39,9 @@ final class ReportCommand extends Command {
     private Optional<String> date = Optional.empty();
     private Optional<String> paper = Optional.empty();
     private Optional<String> language = Optional.empty();
+    private Optional<String> conditions = Optional.empty();
+    private Optional<String> conclusion = Optional.empty();
+    private boolean signature;
     private @Nullable List<String> sections;
     private @Nullable List<String> figures;
     private Optional<Path> template = Optional.empty();
@@ -73,12 +76,21 @@ final class ReportCommand extends Command {
                         "Language of your own words, as titles: de, en-GB. What Helvo says is English.")
                 .text(value -> language = Optional.of(value));
         arguments
+                .option("--conditions", "TEXT", "Your own text above the figures, in Markdown: instrument, conditions.")
+                .text(value -> conditions = Optional.of(value));
+        arguments
+                .option("--conclusion", "TEXT", "Your own text below the figures, in Markdown.")
+                .text(value -> conclusion = Optional.of(value));
+        arguments.flag(
+                "--signature", "End with a line to sign and the checksum of the study.", value -> signature = value);
+        arguments
                 .option(
                         "--sections",
                         "NAME",
                         "Which parts, in which order: summary, figure, results, readings, measurements, residuals, "
                                 + "data, checks, method.")
                 .choices(Arrays.stream(ReportPlan.Section.values())
+                        .filter(each -> !each.isOwnText())
                         .map(each -> each.name().toLowerCase(Locale.ROOT))
                         .toList())
                 .split()
@@ -149,7 +161,10 @@ final class ReportCommand extends Command {
         try {
             plan = plan.withAuthor(author.orElse(plan.author()))
                     .withDate(date.orElse(plan.date()))
-                    .withLanguage(language.orElse(plan.language()));
+                    .withLanguage(language.orElse(plan.language()))
+                    .withConditions(conditions.orElse(plan.conditions()))
+                    .withConclusion(conclusion.orElse(plan.conclusion()))
+                    .signed(signature || plan.isSigned());
         } catch (IllegalArgumentException e) {
             throw arguments.usageError(e.getMessage() + ".");
         }
@@ -180,10 +195,12 @@ final class ReportCommand extends Command {
 
     private ReportPlan.Section section(String name) {
         return Arrays.stream(ReportPlan.Section.values())
+                .filter(each -> !each.isOwnText())
                 .filter(each -> each.name().equalsIgnoreCase(name))
                 .findFirst()
                 .orElseThrow(() -> arguments.usageError("--sections: there is no section “" + name + "”; there are "
                         + Arrays.stream(ReportPlan.Section.values())
+                                .filter(each -> !each.isOwnText())
                                 .map(each -> each.name().toLowerCase(Locale.ROOT))
                                 .collect(Collectors.joining(", "))
                         + "."));

@@ -8,9 +8,11 @@ import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
 import helvo.core.number.NumberNotation;
+import helvo.core.number.NumberText;
 import helvo.core.results.ComparisonResults;
 import helvo.core.results.EquationText;
 import helvo.core.results.Results;
+import helvo.core.study.FigureSheet;
 import helvo.core.study.History;
 import helvo.core.study.Study;
 import helvo.core.table.Table;
@@ -19,6 +21,7 @@ import helvo.files.UnreadableFile;
 import helvo.files.json.FitJson;
 import helvo.files.json.StudySummaryJson;
 import helvo.files.study.StoredStudy;
+import helvo.files.study.StudyChecksum;
 import helvo.files.study.StudyFile;
 import java.io.PrintWriter;
 import java.nio.file.Path;
@@ -39,6 +42,7 @@ final class ShowCommand extends Command {
     private @Nullable String figure;
     private boolean all;
     private boolean json;
+    private boolean checksum;
 
     @SuppressWarnings("NullAway.Init") // set while the command line is read
     ShowCommand() {
@@ -52,6 +56,10 @@ final class ShowCommand extends Command {
                         "The results of this figure in full, by its title, its name or its table's name.")
                 .text(value -> figure = value);
         arguments.flag("--all", "The results of all figures in full, and every step.", value -> all = value);
+        arguments.flag(
+                "--checksum",
+                "Only the checksum of its tables and figures (SHA-256), as a signed report has it.",
+                value -> checksum = value);
         arguments.flag("--json", "All of it as JSON, at full precision.", value -> json = value);
     }
 
@@ -60,6 +68,11 @@ final class ShowCommand extends Command {
         StoredStudy stored = StudyFile.read(file, Progress.none());
         stored.remarks().ifPresent(arguments.remarks()::println);
         Study study = stored.history().study();
+        if (checksum) {
+            arguments.out().println(StudyChecksum.of(study));
+            arguments.out().flush();
+            return Helvo.DONE;
+        }
         List<FigureAnalysis> figures =
                 Analysis.ofChosenCurves(study, Progress.none()).figures();
         String wanted = figure;
@@ -104,7 +117,22 @@ final class ShowCommand extends Command {
                 each.series().forEach(series -> out.println("    " + line(each, series, study.numbers())));
             }
         }
+        if (!study.sheets().isEmpty()) {
+            out.println("\n" + arguments.strong("Sheets of figures"));
+            study.sheets().forEach(sheet -> out.println("  " + sheet(sheet, figures)));
+        }
         steps(out, history);
+    }
+
+    /// “Sheet 1”, 180 mm wide: a “Creep against Time”, b “Dye against Time”.
+    private static String sheet(FigureSheet sheet, List<FigureAnalysis> figures) {
+        return RootLocale.format("“%s”, %s mm wide: ", sheet.name(), NumberText.shortest(sheet.widthMm()))
+                + sheet.figures().stream()
+                        .flatMap(id -> figures.stream()
+                                .filter(each -> each.figure().id() == id)
+                                .map(each -> "“" + each.title() + "”"))
+                        .collect(Collectors.joining(", "))
+                + (sheet.splitBy().isPresent() ? ", split by a column" : "");
     }
 
     private static String line(FigureAnalysis figure, SeriesAnalysis series, NumberNotation numbers) {

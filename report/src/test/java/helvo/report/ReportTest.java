@@ -137,8 +137,8 @@ class ReportTest {
         return report.blocks().stream()
                 .map(block -> switch (block) {
                     case Block.Heading(var _, var words, var _) -> Span.text(words);
-                    case Block.Paragraph(var words) -> Span.text(words);
-                    case Block.Points(var items) ->
+                    case Block.Paragraph(var words, var _) -> Span.text(words);
+                    case Block.Points(var items, var _) ->
                         items.stream().map(Span::text).collect(Collectors.joining("\n"));
                     case Block.Picture picture -> Span.text(picture.caption());
                     case Block.Grid grid -> Span.text(grid.caption());

@@ -75,6 +75,7 @@ public sealed interface Edit permits StudyEdit, TableChange, FigureEdit {
                     StudyEdit.RemoveSheet _,
                     FigureEdit.SetTitle _,
                     FigureEdit.Describe _,
+                    FigureEdit.SetReportText _,
                     FigureEdit.SetQuantity _,
                     FigureEdit.RemoveQuantity _,
                     FigureEdit.NameFigure _,

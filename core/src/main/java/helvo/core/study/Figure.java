@@ -29,6 +29,7 @@ import java.util.Set;
 /// @param caption     of the figure in a report; empty for one made from what it shows
 /// @param description what it shows, for somebody who does not see it; likewise
 /// @param quantities  that are worked out of the coefficients of its curves
+/// @param reportText  that a person wrote around it for a report
 @RecordBuilder
 public record Figure(
         int id,
@@ -43,7 +44,8 @@ public record Figure(
         FigureStyle style,
         Optional<String> caption,
         Optional<String> description,
-        List<QuantityDefinition> quantities)
+        List<QuantityDefinition> quantities,
+        ReportText reportText)
         implements FigureBuilder.With {
     /// So many further curves a figure has at most.
     public static final int MOST_FURTHER = 50;
@@ -74,6 +76,7 @@ public record Figure(
         weighting = weighting == null ? Weighting.UNWEIGHTED : weighting;
         quantities = quantities == null ? List.of() : List.copyOf(quantities);
         require(quantities.size() <= QuantityDefinition.MOST, "%s quantities", quantities.size());
+        reportText = reportText == null ? ReportText.NONE : reportText;
         caption = caption == null ? Optional.empty() : caption;
         description = description == null ? Optional.empty() : description;
         require(
@@ -98,7 +101,8 @@ public record Figure(
                 FigureStyle.DEFAULT,
                 Optional.empty(),
                 Optional.empty(),
-                List.of());
+                List.of(),
+                ReportText.NONE);
     }
 
     /// Of the whole sheet.

@@ -41,6 +41,7 @@ public sealed interface FigureEdit extends Edit {
             case Show(var _, Layer layer, var _) -> layer != Layer.POOLED;
             case SetTitle _,
                     Describe _,
+                    SetReportText _,
                     SetQuantity _,
                     RemoveQuantity _,
                     NameFigure _,
@@ -66,6 +67,23 @@ public sealed interface FigureEdit extends Edit {
         @Override
         public String sentence(Study before) {
             return title.map(text -> "Title the figure “" + text + "”").orElse("Title the figure by its columns");
+        }
+    }
+
+    /// What a person wrote around the figure for its report, in Markdown.
+    record SetReportText(int figure, ReportText text) implements FigureEdit {
+        @Override
+        public Figure change(Figure before) {
+            return before.withReportText(text);
+        }
+
+        @Override
+        public String sentence(Study before) {
+            ReportText was = before.figure(figure).reportText();
+            String where = was.before().equals(text.before()) ? "after" : "before";
+            String now = was.before().equals(text.before()) ? text.after() : text.before();
+            return (now.isEmpty() ? "Remove the text " : "Write the text ") + where + " "
+                    + before.figure(figure).name() + " in the report";
         }
     }
 

@@ -23,6 +23,9 @@ import org.jspecify.annotations.Nullable;
 /// @param sections those it has, in their order; tables behind the method are an appendix
 /// @param omittedFigures  ids of figures that it does not show
 /// @param omittedSheets   likewise, of sheets of figures
+/// @param conditions a person's own text above the figures, in Markdown: instrument, conditions; empty for none
+/// @param conclusion likewise, below them
+/// @param signature  what it ends with
 @RecordBuilder
 public record ReportPlan(
         Optional<String> title,
@@ -32,7 +35,10 @@ public record ReportPlan(
         String language,
         List<Section> sections,
         Set<Integer> omittedFigures,
-        Set<Integer> omittedSheets)
+        Set<Integer> omittedSheets,
+        String conditions,
+        String conclusion,
+        Signature signature)
         implements ReportPlanBuilder.With {
     /// A title, an author or a caption has so many characters at most.
     public static final int MAX_CHARACTERS = 2_000;
@@ -46,7 +52,16 @@ public record ReportPlan(
                     .filter(section -> section != Section.RESIDUALS)
                     .toList(),
             Set.of(),
-            Set.of());
+            Set.of(),
+            "",
+            "",
+            Signature.NONE);
+
+    /// Whether a report ends with a line to sign and the checksum of the study.
+    public enum Signature {
+        NONE,
+        LINE
+    }
 
     /// The page that a report is laid out for.
     public enum Paper {
@@ -86,7 +101,9 @@ public record ReportPlan(
         CHECKS("Checks", "What the residuals say against the curves"),
         METHOD("Method", "How it was computed, with references"),
         MEASUREMENTS("Measurements", "The rows that the figure is drawn from"),
-        RESIDUALS("Residuals", "What is left between each point and its curve");
+        RESIDUALS("Residuals", "What is left between each point and its curve"),
+        CONDITIONS("Conditions and instrument", "Your own text above the figures"),
+        CONCLUSION("Conclusion", "Your own text below the figures");
 
         private final String title;
         private final String purpose;
@@ -105,6 +122,11 @@ public record ReportPlan(
             return this == READINGS || this == MEASUREMENTS || this == RESIDUALS;
         }
 
+        /// Whether it is there as soon as somebody wrote it, and always in the same place.
+        public boolean isOwnText() {
+            return this == CONDITIONS || this == CONCLUSION;
+        }
+
         public String purpose() {
             return purpose;
         }
@@ -116,7 +138,13 @@ public record ReportPlan(
         date = date == null ? "" : date;
         paper = paper == null ? Paper.A4 : paper;
         language = language == null ? "en" : language;
-        sections = sections == null ? List.of() : List.copyOf(new LinkedHashSet<>(sections));
+        sections = sections == null
+                ? List.of()
+                : new LinkedHashSet<>(sections)
+                        .stream().filter(section -> !section.isOwnText()).toList();
+        conditions = ReportText.limited(conditions);
+        conclusion = ReportText.limited(conclusion);
+        signature = signature == null ? Signature.NONE : signature;
         omittedFigures = sorted(omittedFigures);
         omittedSheets = sorted(omittedSheets);
         require(
@@ -158,6 +186,14 @@ public record ReportPlan(
                 : sections.subList(method + 1, sections.size()).stream()
                         .filter(Section::isTable)
                         .toList();
+    }
+
+    public boolean isSigned() {
+        return signature == Signature.LINE;
+    }
+
+    public ReportPlan signed(boolean isSigned) {
+        return withSignature(isSigned ? Signature.LINE : Signature.NONE);
     }
 
     public boolean has(Section section) {

@@ -339,7 +339,17 @@ public sealed interface StudyEdit extends Edit {
                                                                     .map(section -> section.title()
                                                                             .toLowerCase(Locale.ROOT))
                                                                     .collect(Collectors.joining(", "))
-                                                    : "Figures of the report";
+                                                    : ofWords(was);
+        }
+
+        private String ofWords(ReportPlan was) {
+            return !was.conditions().equals(plan.conditions())
+                    ? "Conditions and instrument of the report"
+                    : !was.conclusion().equals(plan.conclusion())
+                            ? "Conclusion of the report"
+                            : was.signature() != plan.signature()
+                                    ? (plan.isSigned() ? "Add" : "Remove") + " the line for a signature in the report"
+                                    : "Figures of the report";
         }
     }
 

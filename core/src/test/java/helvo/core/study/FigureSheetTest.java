@@ -145,6 +145,20 @@ class FigureSheetTest {
                 .isInstanceOf(IllegalArgumentException.class);
     }
 
+    @Test
+    void stepsSayWhatBecomesOfASheet() {
+        FigureSheet sheet = FigureSheet.of(1, List.of(1, 2));
+        Study study = new StudyEdit.PutSheet(sheet).apply(study());
+        assertThat(new StudyEdit.PutSheet(sheet.withColumns(1)).sentence(study))
+                .isEqualTo("Arrange the sheet of figures “Sheet 1”");
+        assertThat(new StudyEdit.PutSheet(sheet.withName("Both")).sentence(study))
+                .isEqualTo("Call the sheet of figures “Sheet 1” “Both”");
+        assertThat(new StudyEdit.RemoveSheet(1).sentence(study)).isEqualTo("Remove the sheet of figures “Sheet 1”");
+        assertThat(new StudyEdit.PutSheet(sheet.withColumns(1)).apply(study).sheets())
+                .as("in the place of the old one")
+                .containsExactly(sheet.withColumns(1));
+    }
+
     /// Text and equations suit the width, unless somebody chose others.
     @Test
     void whatSuitsTheWidthFollowsIt() {

@@ -91,6 +91,7 @@ class StepSentencesTest {
                                 Cells.ofNumbers(.1, .1, .2, .2))),
                 ExcludedRows.NONE);
         Study study = StudyEdit.AddTable.to(Study.EMPTY, table).apply(Study.EMPTY);
+        study = new StudyEdit.PutSheet(FigureSheet.of(7, List.of(1))).apply(study);
         return new FigureEdit.PutNote(1, new Note.Rule(1, true, 4, "")).apply(study);
     }
 
@@ -149,6 +150,19 @@ class StepSentencesTest {
                         ReportPlan.DEFAULT.withSections(List.of(ReportPlan.Section.DATA, ReportPlan.Section.CHECKS))),
                 "Sections of the report: what was done to the data, checks");
         all.put(new StudyEdit.PlanReport(ReportPlan.DEFAULT.withOmittedFigures(Set.of(2))), "Figures of the report");
+        all.put(
+                new StudyEdit.PlanReport(ReportPlan.DEFAULT.withConditions("23 °C")),
+                "Conditions and instrument of the report");
+        all.put(new StudyEdit.PlanReport(ReportPlan.DEFAULT.withConclusion("It holds.")), "Conclusion of the report");
+        all.put(
+                new StudyEdit.PlanReport(ReportPlan.DEFAULT.signed(true)),
+                "Add the line for a signature in the report");
+        all.put(new StudyEdit.PutSheet(FigureSheet.of(1, List.of(1))), "Add the sheet of figures “Sheet 1”");
+        all.put(new StudyEdit.RemoveSheet(7), "Remove the sheet of figures “Sheet 7”");
+        all.put(
+                new FigureEdit.SetReportText(1, new ReportText("Why", "")),
+                "Write the text before Figure in the report");
+        all.put(new FigureEdit.SetReportText(1, new ReportText("", "So")), "Write the text after Figure in the report");
         all.put(
                 new FigureEdit.Describe(1, Optional.of("Two cords."), Optional.empty()),
                 "Caption of the figure: “Two cords.”");

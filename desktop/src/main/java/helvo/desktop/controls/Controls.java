@@ -6,6 +6,7 @@ import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.MenuItem;
+import javafx.scene.control.TextArea;
 import javafx.scene.control.TextField;
 import javafx.scene.control.TextFormatter;
 import javafx.scene.control.TextInputControl;
@@ -41,6 +42,24 @@ public final class Controls {
             return change;
         }));
         return field;
+    }
+
+    /// A field for a text of several lines.
+    public static TextArea area(String id, String accessible) {
+        TextArea area = limited(new TextArea());
+        area.setId(id);
+        area.setAccessibleText(accessible);
+        area.setPromptText("Markdown: *emphasis*, **strong**, - lists");
+        area.setWrapText(true);
+        area.setPrefRowCount(3);
+        return area;
+    }
+
+    /// Puts a text into a field in which nobody is typing.
+    public static void show(TextInputControl field, String text) {
+        if (!field.isFocused() && !field.getText().equals(text)) {
+            field.setText(text);
+        }
     }
 
     public static Button button(String id, String text, Runnable action) {

@@ -11,6 +11,7 @@ import helvo.core.number.NumberText;
 import helvo.core.results.FigureDescription;
 import helvo.core.study.Figure;
 import helvo.core.study.FigureEdit;
+import helvo.core.study.ReportText;
 import helvo.core.style.SheetStyle;
 import helvo.desktop.controls.Controls;
 import helvo.desktop.controls.Form;
@@ -52,6 +53,10 @@ final class FigureTab extends VBox {
     private final Label legible = muted("");
     private final TextField caption = field("export-caption", "Caption of the figure in a report", 24);
     private final TextArea description = Controls.limited(new TextArea());
+    private final TextArea before =
+            Controls.area("export-before", "Your own text before the figure in a report, in Markdown");
+    private final TextArea after =
+            Controls.area("export-after", "Your own text after the figure in a report, in Markdown");
     private final Form sizes;
 
     FigureTab(
@@ -105,7 +110,11 @@ final class FigureTab extends VBox {
                         new Label("Caption in a report"),
                         caption,
                         new Label("Text for those who do not see it"),
-                        description);
+                        description,
+                        new Label("Your own text before it in a report"),
+                        before,
+                        new Label("Your own text after it"),
+                        after);
     }
 
     private void words() {
@@ -122,6 +131,22 @@ final class FigureTab extends VBox {
         description.focusedProperty().subscribe((was, is) -> {
             if (was && !is) {
                 describe();
+            }
+        });
+        for (TextArea own : List.of(before, after)) {
+            own.focusedProperty().subscribe((was, is) -> {
+                if (was && !is) {
+                    write();
+                }
+            });
+        }
+    }
+
+    private void write() {
+        withFigure(figure -> {
+            var text = new ReportText(before.getText(), after.getText());
+            if (!text.equals(figure.reportText())) {
+                workspace.perform(new FigureEdit.SetReportText(figure.id(), text));
             }
         });
     }
@@ -160,6 +185,8 @@ final class FigureTab extends VBox {
             clear.setSelected(figure.style().sheet().background().isEmpty());
             show(width, NumberText.shortest(figure.widthMm()));
             show(height, NumberText.shortest(figure.heightMm()));
+            Controls.show(before, figure.reportText().before());
+            Controls.show(after, figure.reportText().after());
             if (printed.getText().isBlank()) {
                 printed.setPromptText(NumberText.shortest(figure.widthMm()));
             }

@@ -10,6 +10,7 @@ import helvo.core.study.ReportPlan;
 import helvo.core.study.ReportPlan.Section;
 import helvo.core.study.StudyEdit;
 import helvo.core.style.FigureText;
+import helvo.desktop.controls.Controls;
 import helvo.desktop.controls.Form;
 import helvo.desktop.persistence.LastChoices;
 import helvo.desktop.persistence.PreferencesFile;
@@ -33,6 +34,8 @@ import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
+import javafx.scene.control.Label;
+import javafx.scene.control.TextArea;
 import javafx.scene.control.TextField;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.FlowPane;
@@ -50,6 +53,11 @@ final class ReportTab extends VBox {
     private final Form form;
     private final VBox sections = new VBox(2);
     private final VBox figures = new VBox(2);
+    private final TextArea conditions =
+            Controls.area("report-conditions", "Your own text above the figures, in Markdown: instrument, conditions");
+    private final TextArea conclusion =
+            Controls.area("report-conclusion", "Your own text below the figures, in Markdown");
+    private final CheckBox signature = new CheckBox("A line to sign, and the study's checksum");
 
     ReportTab(Workspace workspace, Exporter exporter, PreferencesFile<LastChoices> choices, Consumer<String> error) {
         super(10);
@@ -75,7 +83,25 @@ final class ReportTab extends VBox {
                         strong("Sections, in this order"),
                         sections,
                         strong("Figures"),
-                        figures);
+                        figures,
+                        strong("Words of your own"),
+                        new Label("Conditions and instrument, above the figures"),
+                        conditions,
+                        new Label("Conclusion, below them"),
+                        conclusion,
+                        signature);
+        written(conditions, ReportPlan::withConditions);
+        written(conclusion, ReportPlan::withConclusion);
+        signature.setId("report-signature");
+        signature.setOnAction(_ -> plan(plan().signed(signature.isSelected())));
+    }
+
+    private void written(TextArea area, BiFunction<ReportPlan, String, ReportPlan> with) {
+        area.focusedProperty().subscribe((was, is) -> {
+            if (was && !is) {
+                plan(with.apply(plan(), area.getText()));
+            }
+        });
     }
 
     Node first() {
@@ -149,12 +175,16 @@ final class ReportTab extends VBox {
 
     void update() {
         form.update();
+        Controls.show(conditions, plan().conditions());
+        Controls.show(conclusion, plan().conclusion());
+        signature.setSelected(plan().isSigned());
         Optional<String> focused = Optional.ofNullable(getScene())
                 .map(scene -> scene.getFocusOwner())
                 .map(Node::getId);
         List<Section> ticked = plan().sections();
         List<Section> all = Stream.concat(
-                        ticked.stream(), Stream.of(Section.values()).filter(each -> !ticked.contains(each)))
+                        ticked.stream(),
+                        Stream.of(Section.values()).filter(each -> !ticked.contains(each) && !each.isOwnText()))
                 .toList();
         sections.getChildren()
                 .setAll(all.stream().map(each -> section(each, ticked)).toList());

@@ -13,6 +13,7 @@ import helvo.core.study.FigureEdit;
 import helvo.core.study.FigureSheet;
 import helvo.core.study.Layer;
 import helvo.core.study.ReportPlan;
+import helvo.core.study.ReportText;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
@@ -126,7 +127,8 @@ final class StudyNames {
                             Figure.class,
                             "",
                             "id name table title layers curves furtherCurves conditions weighting "
-                                    + "style caption description quantities"),
+                                    + "style caption description quantities reportText"),
+                    entry(ReportText.class, "", "before after"),
                     entry(QuantityDefinition.class, "", "heading formula"),
                     entry(Layer.class, "", "BARS BOUNDS EQUATIONS CONFIDENCE_BAND RESIDUALS POOLED GRID_LINES"),
                     entry(Figure.CurveChoice.class, "", "series curve"),
@@ -178,7 +180,8 @@ final class StudyNames {
                     entry(
                             ReportPlan.class,
                             "",
-                            "title author date paper language sections omittedFigures omittedSheets"),
+                            "title author date paper language sections omittedFigures omittedSheets "
+                                    + "conditions conclusion signature"),
                     entry(
                             FigureSheet.class,
                             "",
@@ -187,11 +190,13 @@ final class StudyNames {
                     entry(FigureSheet.Letters.class, "", "LOWER UPPER BRACKETED NONE"),
                     entry(FigureSheet.AxisUse.class, "", "OWN SAME SHARED"),
                     entry(FigureSheet.Legends.class, "", "EACH ONE NONE"),
+                    entry(ReportPlan.Signature.class, "", "NONE LINE"),
                     entry(ReportPlan.Paper.class, "", "A4 LETTER"),
                     entry(
                             ReportPlan.Section.class,
                             "",
-                            "SUMMARY FIGURE RESULTS READINGS DATA CHECKS METHOD MEASUREMENTS RESIDUALS"),
+                            "SUMMARY FIGURE RESULTS READINGS DATA CHECKS METHOD MEASUREMENTS RESIDUALS "
+                                    + "CONDITIONS CONCLUSION"),
                     entry(Commit.Append.class, "edit", "edit at"),
                     entry(StudyEdit.Rename.class, "rename study", "name"),
                     entry(StudyEdit.Begin.class, "begin", "study"),
@@ -247,6 +252,7 @@ final class StudyNames {
                     entry(DecisionEdit.UndoDecision.class, "undo decision", "table column rows"),
                     entry(FigureEdit.SetTitle.class, "set title", "figure title"),
                     entry(FigureEdit.Describe.class, "describe figure", "figure caption description"),
+                    entry(FigureEdit.SetReportText.class, "set report text", "figure text"),
                     entry(FigureEdit.SetQuantity.class, "set quantity", "figure quantity"),
                     entry(FigureEdit.RemoveQuantity.class, "remove quantity", "figure name"),
                     entry(FigureEdit.NameFigure.class, "name figure", "figure name"),

@@ -24,8 +24,10 @@ import helvo.core.study.ColumnEdit;
 import helvo.core.study.DecisionEdit;
 import helvo.core.study.Edit;
 import helvo.core.study.FigureEdit;
+import helvo.core.study.FigureSheet;
 import helvo.core.study.Layer;
 import helvo.core.study.ReportPlan;
+import helvo.core.study.ReportText;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
@@ -209,7 +211,21 @@ class StudyJsonTest {
                     "en-GB",
                     List.of(ReportPlan.Section.METHOD, ReportPlan.Section.FIGURE),
                     Set.of(2, 3),
-                    Set.of(1))),
+                    Set.of(1),
+                    "Tester *MT-2*, 23 °C.",
+                    "Both cords hold.",
+                    ReportPlan.Signature.LINE)),
+            new StudyEdit.PutSheet(FigureSheet.of(1, List.of(2, 1)).with(change -> change.name("Both, “wet”")
+                    .columns(1)
+                    .widthMm(120)
+                    .panelHeightMm(Optional.of(60.5))
+                    .letters(FigureSheet.Letters.BRACKETED)
+                    .lettersInside(true)
+                    .x(FigureSheet.AxisUse.SHARED)
+                    .legends(FigureSheet.Legends.ONE)
+                    .titles(true))),
+            new StudyEdit.RemoveSheet(1),
+            new FigureEdit.SetReportText(1, new ReportText("*Before*", "")),
             new FigureEdit.Describe(1, Optional.of("A caption"), Optional.of("Both rise.")),
             new StudyEdit.SaveStyle(new SheetStyle.Named(
                     "Thesis",
@@ -349,8 +365,22 @@ class StudyJsonTest {
                         .filter(edit -> !(edit instanceof StudyEdit.Convert
                                 || edit instanceof ColumnEdit.AverageRepeats
                                 || edit instanceof FigureEdit.SetQuantity
-                                || edit instanceof FigureEdit.RemoveQuantity))
+                                || edit instanceof FigureEdit.RemoveQuantity
+                                || edit instanceof StudyEdit.PutSheet
+                                || edit instanceof StudyEdit.RemoveSheet
+                                || edit instanceof FigureEdit.SetReportText))
+                        .map(StudyJsonTest::asOfVersion3)
                         .toList());
+    }
+
+    /// Its reports had no words of one's own.
+    private static Edit asOfVersion3(Edit edit) {
+        return edit instanceof StudyEdit.PlanReport(var plan)
+                ? new StudyEdit.PlanReport(plan.withOmittedSheets(Set.of())
+                        .withConditions("")
+                        .withConclusion("")
+                        .signed(false))
+                : edit;
     }
 
     /// `version-4/edits.jsonl` was written once: who changes a word of the format finds it here.

@@ -9,10 +9,21 @@ public sealed interface Block {
     /// @param isOwn whether a person wrote it
     record Heading(int level, List<Span> text, boolean isOwn) implements Block {}
 
-    record Paragraph(List<Span> text) implements Block {}
+    /// @param isOwn whether a person wrote it
+    record Paragraph(List<Span> text, boolean isOwn) implements Block {
+        public Paragraph(List<Span> text) {
+            this(text, false);
+        }
+    }
 
     /// Sentences that belong together, each on its own.
-    record Points(List<List<Span>> items) implements Block {}
+    ///
+    /// @param isOwn whether a person wrote them
+    record Points(List<List<Span>> items, boolean isOwn) implements Block {
+        public Points(List<List<Span>> items) {
+            this(items, false);
+        }
+    }
 
     /// @param number      of the figure in the report
     /// @param description what it shows, for somebody who does not see it

@@ -10,6 +10,7 @@ public sealed interface Span {
     enum Style {
         PLAIN,
         STRONG,
+        EMPHASIS,
         RAISED,
         LOWERED
     }

@@ -29,7 +29,7 @@ public final class DocxReport {
         XmlText document = XmlText.document();
         var body = new WordBody(report.plan(), document, 1, progress);
         document.open("w:document", WordBody.namespaces()).open("w:body");
-        body.paragraph("Title", report.title(), false);
+        body.own(true, () -> body.paragraph("Title", report.title(), false));
         body.paragraph("Subtitle", List.of(Span.plain(String.join(" · ", report.byline()))), false);
         body.write(report.blocks());
         section(document, report.plan().paper());

@@ -57,6 +57,8 @@ public final class OdtReport {
     /// By their places in the package, each with its kind.
     private final Map<String, Part> parts = new LinkedHashMap<>();
     private int objects;
+    /// Whether what is being written is in another language than the document.
+    private boolean isForeign;
 
     private record Part(String type, byte[] bytes) {}
 
@@ -88,7 +90,7 @@ public final class OdtReport {
 
     private void content() throws IOException {
         xml.open("office:document-content", with(NAMESPACES, "office:version", "1.3"))
-                .raw(resource("odt-automatic-styles.xml") + tableStyles() + "</office:automatic-styles>")
+                .raw(resource("odt-automatic-styles.xml") + tableStyles() + ownStyle() + "</office:automatic-styles>")
                 .open("office:body")
                 .open("office:text")
                 .open("text:sequence-decls");
@@ -96,15 +98,15 @@ public final class OdtReport {
             xml.empty("text:sequence-decl", "text:display-outline-level", "0", "text:name", kind.word());
         }
         xml.close();
-        paragraph("Title", report.title());
+        own(true, () -> paragraph("Title", report.title()));
         paragraph("Subtitle", List.of(Span.plain(String.join(" · ", report.byline()))));
         List<Block> blocks = report.blocks();
         for (int i = 0; i < blocks.size(); i++) {
             progress.reached(Double.NaN);
-            if (blocks.get(i) instanceof Block.Paragraph(var text)
+            if (blocks.get(i) instanceof Block.Paragraph(var text, boolean isOwn)
                     && i + 1 < blocks.size()
                     && blocks.get(i + 1) instanceof Block.Picture) {
-                paragraph("Text_20_body_20_kept", text);
+                own(isOwn, () -> paragraph("Text_20_body_20_kept", text));
             } else {
                 block(blocks.get(i));
             }
@@ -116,6 +118,25 @@ public final class OdtReport {
         var all = java.util.Arrays.copyOf(first, first.length + more.length);
         System.arraycopy(more, 0, all, first.length, more.length);
         return all;
+    }
+
+    /// The language of what a person wrote.
+    private String ownStyle() {
+        return "<style:style style:name=\"own\" style:family=\"text\"><style:text-properties fo:language=\""
+                + languageOf(report.plan().language()) + "\" fo:country=\""
+                + countryOf(report.plan().language())
+                + "\"/></style:style>";
+    }
+
+    private static String languageOf(String tag) {
+        return tag.split("-")[0].toLowerCase(java.util.Locale.ROOT);
+    }
+
+    private static String countryOf(String tag) {
+        String[] parts = tag.split("-");
+        return parts.length > 1 && parts[1].length() == 2
+                ? parts[1].toUpperCase(java.util.Locale.ROOT)
+                : parts[0].equals("en") ? "GB" : "none";
     }
 
     /// A style for each table and its columns, since they are as wide as their texts.
@@ -150,22 +171,22 @@ public final class OdtReport {
 
     private void block(Block block) throws IOException {
         switch (block) {
-            case Block.Heading(int level, var text, var _) -> {
+            case Block.Heading(int level, var text, boolean isOwn) -> {
                 xml.open(
                         "text:h",
                         "text:style-name",
                         "Heading_20_" + (level - 1),
                         "text:outline-level",
                         Integer.toString(level - 1));
-                spans(text);
+                own(isOwn, () -> spans(text));
                 xml.close();
             }
-            case Block.Paragraph(var text) -> paragraph("Text_20_body", text);
-            case Block.Points(var items) -> {
+            case Block.Paragraph(var text, boolean isOwn) -> own(isOwn, () -> paragraph("Text_20_body", text));
+            case Block.Points(var items, boolean isOwn) -> {
                 xml.open("text:list", "text:style-name", "bullets");
                 items.forEach(item -> {
                     xml.open("text:list-item");
-                    paragraph("Text_20_body", item);
+                    own(isOwn, () -> paragraph("Text_20_body", item));
                     xml.close();
                 });
                 xml.close();
@@ -187,13 +208,30 @@ public final class OdtReport {
         xml.close();
     }
 
+    /// What a person wrote is in their language.
+    private void own(boolean isOwn, Runnable write) {
+        isForeign = isOwn && !report.plan().isEnglish();
+        write.run();
+        isForeign = false;
+    }
+
     private void spans(List<Span> spans) {
+        if (isForeign) {
+            xml.open("text:span", "text:style-name", "own");
+        }
+        inLine(spans);
+        if (isForeign) {
+            xml.close();
+        }
+    }
+
+    private void inLine(List<Span> spans) {
         for (Span span : spans) {
             switch (span) {
                 case Span.Text(var text, var style) -> {
                     switch (style) {
                         case PLAIN -> text(text);
-                        case STRONG, RAISED, LOWERED -> {
+                        case STRONG, EMPHASIS, RAISED, LOWERED -> {
                             xml.open(
                                     "text:span", "text:style-name", style.name().toLowerCase(java.util.Locale.ROOT));
                             text(text);
@@ -371,14 +409,9 @@ public final class OdtReport {
 
     private byte[] styles() throws IOException {
         ReportPlan plan = report.plan();
-        String[] language = plan.documentLanguage().split("-");
         return resource("odt-styles.xml")
-                .replace("LANGUAGE", language[0].toLowerCase(java.util.Locale.ROOT))
-                .replace(
-                        "COUNTRY",
-                        language.length > 1 && language[1].length() == 2
-                                ? language[1].toUpperCase(java.util.Locale.ROOT)
-                                : language[0].equals("en") ? "GB" : "none")
+                .replace("LANGUAGE", languageOf(plan.documentLanguage()))
+                .replace("COUNTRY", countryOf(plan.documentLanguage()))
                 .replace("WIDTH", mm(plan.paper().widthMm()))
                 .replace("HEIGHT", mm(plan.paper().heightMm()))
                 .replace("MARGIN", mm(PageFit.MARGIN_MM))

@@ -45,6 +45,8 @@ public final class WordBody {
     private final Map<String, byte[]> media = new LinkedHashMap<>();
     private final int bullets;
     private int bookmarks;
+    /// Of the text that is being written; empty for that of the document.
+    private String language = "";
 
     /// @param bullets the number of the list that has bullets
     public WordBody(ReportPlan plan, XmlText xml, int bullets, Progress progress) {
@@ -69,14 +71,23 @@ public final class WordBody {
             progress.reached(Double.NaN);
             boolean kept = i + 1 < blocks.size() && blocks.get(i + 1) instanceof Block.Picture;
             switch (blocks.get(i)) {
-                case Block.Heading(int level, var text, var _) -> paragraph("Heading" + (level - 1), text, false);
-                case Block.Paragraph(var text) -> paragraph("BodyText", text, kept);
-                case Block.Points(var items) -> items.forEach(item -> paragraph("ListBullet", item, false));
+                case Block.Heading(int level, var text, boolean isOwn) ->
+                    own(isOwn, () -> paragraph("Heading" + (level - 1), text, false));
+                case Block.Paragraph(var text, boolean isOwn) -> own(isOwn, () -> paragraph("BodyText", text, kept));
+                case Block.Points(var items, boolean isOwn) ->
+                    own(isOwn, () -> items.forEach(item -> paragraph("ListBullet", item, false)));
                 case Block.Picture picture -> picture(picture, pictures);
                 case Block.Grid grid -> grid(grid);
                 case Block.Equation equation -> equation(equation);
             }
         }
+    }
+
+    /// What a person wrote is in their language.
+    void own(boolean isOwn, Runnable write) {
+        language = isOwn && !plan.isEnglish() ? plan.language() : "";
+        write.run();
+        language = "";
     }
 
     /// @param kept whether it stays on the page of what follows it
@@ -116,16 +127,20 @@ public final class WordBody {
     private void run(String text, Span.Style style) {
         xml.open("w:r");
         boolean rightToLeft = new Bidi(text, Bidi.DIRECTION_LEFT_TO_RIGHT).isMixed() || isRightToLeft(text);
-        if (style != Span.Style.PLAIN || rightToLeft) {
+        if (style != Span.Style.PLAIN || rightToLeft || !language.isEmpty()) {
             xml.open("w:rPr");
             switch (style) {
                 case STRONG -> xml.empty("w:b");
+                case EMPHASIS -> xml.empty("w:i");
                 case RAISED -> xml.empty("w:vertAlign", "w:val", "superscript");
                 case LOWERED -> xml.empty("w:vertAlign", "w:val", "subscript");
                 case PLAIN -> {}
             }
             if (isRightToLeft(text)) {
                 xml.empty("w:rtl");
+            }
+            if (!language.isEmpty()) {
+                xml.empty("w:lang", "w:val", language);
             }
             xml.close();
         }

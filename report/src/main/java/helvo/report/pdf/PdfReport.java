@@ -80,8 +80,9 @@ public final class PdfReport {
         document.getDocumentInformation().setTitle(report.plainTitle());
         document.getDocumentInformation().setAuthor(report.plan().author());
         document.getDocumentInformation().setCreator(ProgramVersion.text());
-        paragraph(report.title(), TITLE, StandardStructureTypes.H1, 4);
-        paragraph(List.of(Span.plain(String.join(" · ", report.byline()))), BYLINE, StandardStructureTypes.P, 12);
+        paragraph(report.title(), TITLE, StandardStructureTypes.H1, true, 4);
+        paragraph(
+                List.of(Span.plain(String.join(" · ", report.byline()))), BYLINE, StandardStructureTypes.P, false, 12);
         List<Block> blocks = report.blocks();
         for (int i = 0; i < blocks.size(); i++) {
             progress.reached(Double.NaN);
@@ -95,7 +96,7 @@ public final class PdfReport {
     private void keep(List<Block> next) throws IOException {
         if (next.size() == 3
                 && next.get(0) instanceof Block.Heading(var _, var title, var _)
-                && next.get(1) instanceof Block.Paragraph(var words)
+                && next.get(1) instanceof Block.Paragraph(var words, var _)
                 && next.get(2) instanceof Block.Picture picture) {
             double high = text.lines(title, HEADING_2, pages.width()).size() * HEADING_2.line()
                     + text.lines(words, BODY, pages.width()).size() * BODY.line()
@@ -147,8 +148,9 @@ public final class PdfReport {
     private void block(Block block) throws IOException {
         switch (block) {
             case Block.Heading heading -> heading(heading);
-            case Block.Paragraph(var words) -> paragraph(words, BODY, StandardStructureTypes.P, 6);
-            case Block.Points(var items) -> points(items);
+            case Block.Paragraph(var words, boolean isOwn) ->
+                paragraph(words, BODY, StandardStructureTypes.P, isOwn, 6);
+            case Block.Points(var items, boolean isOwn) -> points(items, isOwn);
             case Block.Picture picture -> picture(picture);
             case Block.Grid grid -> tableOf(grid).draw(captionOf(grid), CAPTION);
             case Block.Equation equation -> equation(equation);
@@ -161,17 +163,31 @@ public final class PdfReport {
         pages.space(heading.level() == 2 ? HEADING_SPACE : 9);
         pages.keep(text.lines(words, style, pages.width()).size() * style.line() + KEPT_BELOW);
         pages.bookmark(heading.level(), Span.text(words));
-        paragraph(words, style, heading.level() == 2 ? StandardStructureTypes.H2 : StandardStructureTypes.H3, 2);
+        paragraph(
+                words,
+                style,
+                heading.level() == 2 ? StandardStructureTypes.H2 : StandardStructureTypes.H3,
+                heading.isOwn(),
+                2);
     }
 
-    private void paragraph(List<Span> words, PdfText.ParagraphStyle paragraph, String type, double after)
+    /// @param isOwn whether a person wrote it
+    private void paragraph(List<Span> words, PdfText.ParagraphStyle paragraph, String type, boolean isOwn, double after)
             throws IOException {
-        pages.lines(text.lines(words, paragraph, pages.width()), paragraph, element(type), 0);
+        pages.lines(text.lines(words, paragraph, pages.width()), paragraph, own(element(type), isOwn), 0);
         pages.space(after);
     }
 
-    private void points(List<List<Span>> items) throws IOException {
-        PDStructureElement list = element(StandardStructureTypes.L);
+    /// What a person wrote is in their language.
+    private PDStructureElement own(PDStructureElement element, boolean isOwn) {
+        if (isOwn && !report.plan().isEnglish()) {
+            element.setLanguage(report.plan().language());
+        }
+        return element;
+    }
+
+    private void points(List<List<Span>> items, boolean isOwn) throws IOException {
+        PDStructureElement list = own(element(StandardStructureTypes.L), isOwn);
         for (List<Span> item : items) {
             PDStructureElement each = pages.tags().element(list, StandardStructureTypes.LI);
             pages.keep(BODY.line());
@@ -243,7 +259,7 @@ public final class PdfReport {
                     content.restoreGraphicsState();
                 });
         if (!equation.where().isEmpty()) {
-            paragraph(List.of(Span.plain(equation.where())), CAPTION, StandardStructureTypes.P, 2);
+            paragraph(List.of(Span.plain(equation.where())), CAPTION, StandardStructureTypes.P, false, 2);
         }
         pages.space(4);
     }

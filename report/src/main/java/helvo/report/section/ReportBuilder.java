@@ -16,6 +16,7 @@ import helvo.core.study.Study;
 import helvo.core.style.FigureText;
 import helvo.figure.export.Drawing;
 import helvo.files.ProgramVersion;
+import helvo.files.study.StudyChecksum;
 import helvo.report.model.Block;
 import helvo.report.model.PageFit;
 import helvo.report.model.Report;
@@ -55,6 +56,7 @@ public final class ReportBuilder {
 
     /// With so many figures a report is long enough for sections to be told by numbers.
     private static final int FEWEST_NUMBERED = 3;
+    private static final int SIGNED = 40;
     private static final String EN_SPACE = "\u2002";
     private static final Block APPENDIX = new Block.Heading(2, List.of(Span.plain("Appendix")), false);
 
@@ -80,6 +82,7 @@ public final class ReportBuilder {
 
     private Report report() {
         var parts = new ArrayList<Report.Part>();
+        own(Section.CONDITIONS, plan.conditions(), parts);
         for (FigureAnalysis figure : figures) {
             figure(figure, parts);
         }
@@ -93,10 +96,14 @@ public final class ReportBuilder {
                     List.of(new Block.Paragraph(
                             List.of(Span.plain("Every figure of this study was left out of the report."))))));
         }
+        own(Section.CONCLUSION, plan.conclusion(), parts);
         if (plan.has(Section.METHOD)) {
             parts.add(new Report.Part(Section.METHOD, 0, MethodSection.of(figures, heading(2))));
         }
         appendix(parts);
+        if (plan.isSigned()) {
+            parts.add(new Report.Part(Section.CONCLUSION, 0, signature()));
+        }
         return new Report(
                 Span.of(title()),
                 byline(),
@@ -104,6 +111,24 @@ public final class ReportBuilder {
                 study.name(),
                 figures,
                 figures.size() + sheets.size() < FEWEST_NUMBERED ? parts : numbered(parts));
+    }
+
+    private List<Block> signature() {
+        return List.of(
+                new Block.Heading(2, List.of(Span.plain("Signature")), false),
+                new Block.Paragraph(List.of(Span.plain("Date, name and signature: " + "_".repeat(SIGNED)))),
+                new Block.Paragraph(List.of(Span.plain("Tables and figures of the study as they were reported, "
+                        + "SHA-256 " + StudyChecksum.of(study) + " (helvo show --checksum tells it of a file)."))));
+    }
+
+    /// What a person wrote, under a heading of its own.
+    private static void own(Section section, String markdown, List<Report.Part> parts) {
+        if (!markdown.isEmpty()) {
+            var blocks = new ArrayList<Block>();
+            blocks.add(heading(2).apply(section));
+            blocks.addAll(OwnText.blocks(markdown));
+            parts.add(new Report.Part(section, 0, blocks));
+        }
     }
 
     /// With 1, 1.1, 1.2, 2 … before the headings; below that of the appendix A.1, A.2 ….
@@ -163,7 +188,7 @@ public final class ReportBuilder {
     private void figure(FigureAnalysis figure, List<Report.Part> parts) {
         int id = figure.figure().id();
         boolean several = figures.size() > 1;
-        if (several) {
+        if (several || !plan.conditions().isEmpty()) {
             parts.add(new Report.Part(Section.FIGURE, id, List.of(new Block.Heading(2, Span.of(name(figure)), true))));
         }
         var heading = heading(several ? 3 : 2);
@@ -183,27 +208,42 @@ public final class ReportBuilder {
         var words = new ResultsSection(figure, numbering);
         List<Block> results = plan.has(Section.RESULTS) ? words.blocks() : List.of();
         var tables = new MeasurementTables(figure, numbering);
+        if (!plan.has(Section.FIGURE)) {
+            List<Block> own =
+                    new ArrayList<>(OwnText.blocks(figure.figure().reportText().before()));
+            own.addAll(OwnText.blocks(figure.figure().reportText().after()));
+            if (!own.isEmpty()) {
+                parts.add(new Report.Part(Section.FIGURE, id, own));
+            }
+        }
         for (Section section : plan.ofFigures()) {
             List<Block> blocks =
                     switch (section) {
                         case SUMMARY ->
                             List.of(new Block.Paragraph(new SummarySection(figure).spans(picture, words.firstTable())));
-                        case FIGURE ->
-                            List.of(new Block.Picture(
-                                    picture,
-                                    Span.of(FigureDescription.caption(figure)),
-                                    Span.clean(FigureText.plain(FigureDescription.of(figure))),
-                                    Drawing.of(isTitleSaid(figure) ? untitled(figure) : figure)));
+                        case FIGURE -> picture(figure, picture);
                         case RESULTS -> results;
                         case READINGS, MEASUREMENTS, RESIDUALS -> table(section, tables);
                         case DATA -> data(figure, heading.apply(section));
                         case CHECKS -> ChecksSection.of(figure, heading.apply(section));
-                        case METHOD -> List.of();
+                        case METHOD, CONDITIONS, CONCLUSION -> List.of();
                     };
             if (!blocks.isEmpty()) {
                 parts.add(new Report.Part(section, id, blocks));
             }
         }
+    }
+
+    /// The figure between what a person wrote around it.
+    private List<Block> picture(FigureAnalysis figure, int number) {
+        var blocks = new ArrayList<>(OwnText.blocks(figure.figure().reportText().before()));
+        blocks.add(new Block.Picture(
+                number,
+                Span.of(FigureDescription.caption(figure)),
+                Span.clean(FigureText.plain(FigureDescription.of(figure))),
+                Drawing.of(isTitleSaid(figure) ? untitled(figure) : figure)));
+        blocks.addAll(OwnText.blocks(figure.figure().reportText().after()));
+        return blocks;
     }
 
     /// A sheet of figures; their numbers stand with them, where the report has them.
@@ -225,7 +265,7 @@ public final class ReportBuilder {
             case READINGS -> tables.readings();
             case MEASUREMENTS -> tables.measurements();
             case RESIDUALS -> tables.residuals();
-            case SUMMARY, FIGURE, RESULTS, DATA, CHECKS, METHOD -> List.of();
+            case SUMMARY, FIGURE, RESULTS, DATA, CHECKS, METHOD, CONDITIONS, CONCLUSION -> List.of();
         };
     }
 

@@ -68,8 +68,8 @@ public final class JsonReport {
         ArrayNode tables = node.putArray("tables");
         for (Block block : part.blocks()) {
             switch (block) {
-                case Block.Paragraph(var text) -> says.add(Span.text(text));
-                case Block.Points(var items) -> items.forEach(item -> says.add(Span.text(item)));
+                case Block.Paragraph(var text, var _) -> says.add(Span.text(text));
+                case Block.Points(var items, var _) -> items.forEach(item -> says.add(Span.text(item)));
                 case Block.Equation equation ->
                     says.add((equation.series().isEmpty() ? "" : equation.series() + ": ")
                             + equation.text()

@@ -111,6 +111,7 @@ public final class Latex {
                         switch (style) {
                             case PLAIN -> escaped(text);
                             case STRONG -> "\\textbf{" + escaped(text) + "}";
+                            case EMPHASIS -> "\\emph{" + escaped(text) + "}";
                             case RAISED -> "\\textsuperscript{" + escaped(text) + "}";
                             case LOWERED -> "\\textsubscript{" + escaped(text) + "}";
                         };

@@ -63,8 +63,9 @@ public final class LatexReport {
                 text.append(level == 2 ? "\\section*{" : "\\subsection*{")
                         .append(Latex.of(words))
                         .append("}\n");
-            case Block.Paragraph(var words) -> text.append(Latex.of(words)).append('\n');
-            case Block.Points(var items) -> {
+            case Block.Paragraph(var words, var _) ->
+                text.append(Latex.of(words)).append('\n');
+            case Block.Points(var items, var _) -> {
                 text.append("\\begin{itemize}\n");
                 items.forEach(
                         item -> text.append("  \\item ").append(Latex.of(item)).append('\n'));

@@ -44,8 +44,8 @@ public final class MarkdownReport {
         switch (block) {
             case Block.Heading(int level, var words, var _) ->
                 text.append("#".repeat(level)).append(' ').append(spans(words)).append('\n');
-            case Block.Paragraph(var words) -> text.append(spans(words)).append('\n');
-            case Block.Points(var items) ->
+            case Block.Paragraph(var words, var _) -> text.append(spans(words)).append('\n');
+            case Block.Points(var items, var _) ->
                 items.forEach(item -> text.append("- ").append(spans(item)).append('\n'));
             case Block.Picture picture -> {
                 String name = companions.add(
@@ -108,6 +108,7 @@ public final class MarkdownReport {
                         switch (style) {
                             case PLAIN -> escaped(words);
                             case STRONG -> "**" + escaped(words) + "**";
+                            case EMPHASIS -> "*" + escaped(words) + "*";
                             case RAISED -> "<sup>" + escaped(words) + "</sup>";
                             case LOWERED -> "<sub>" + escaped(words) + "</sub>";
                         };

@@ -124,10 +124,12 @@ public final class HtmlReport {
     private void blocks(List<Block> blocks) {
         for (int i = 0; i < blocks.size(); i++) {
             progress.reached(Double.NaN);
-            if (blocks.get(i) instanceof Block.Paragraph(var text)
+            if (blocks.get(i) instanceof Block.Paragraph(var text, boolean isOwn)
                     && i + 1 < blocks.size()
                     && blocks.get(i + 1) instanceof Block.Picture) {
-                body.append("<p class=\"kept\" dir=\"auto\">")
+                body.append("<p class=\"kept\" dir=\"auto\"")
+                        .append(isOwn ? ownLanguage() : "")
+                        .append('>')
                         .append(Markup.html(text))
                         .append("</p>\n");
             } else {
@@ -145,10 +147,14 @@ public final class HtmlReport {
                         heading.isOwn() ? ownLanguage() : "",
                         Markup.html(heading.text()),
                         heading.level()));
-            case Block.Paragraph(var text) ->
-                body.append("<p dir=\"auto\">").append(Markup.html(text)).append("</p>\n");
-            case Block.Points(var items) -> {
-                body.append("<ul>\n");
+            case Block.Paragraph(var text, boolean isOwn) ->
+                body.append("<p dir=\"auto\"")
+                        .append(isOwn ? ownLanguage() : "")
+                        .append('>')
+                        .append(Markup.html(text))
+                        .append("</p>\n");
+            case Block.Points(var items, boolean isOwn) -> {
+                body.append("<ul").append(isOwn ? ownLanguage() : "").append(">\n");
                 items.forEach(item -> body.append("<li dir=\"auto\">")
                         .append(Markup.html(item))
                         .append("</li>\n"));

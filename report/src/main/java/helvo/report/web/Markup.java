@@ -32,6 +32,7 @@ public final class Markup {
                             switch (style) {
                                 case PLAIN -> escaped(text);
                                 case STRONG -> "<strong>" + escaped(text) + "</strong>";
+                                case EMPHASIS -> "<em>" + escaped(text) + "</em>";
                                 case RAISED -> "<sup>" + escaped(text) + "</sup>";
                                 case LOWERED -> "<sub>" + escaped(text) + "</sub>";
                             };
