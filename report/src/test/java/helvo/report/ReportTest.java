@@ -10,9 +10,11 @@ import helvo.core.prediction.QuantityDefinition;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.Edit;
 import helvo.core.study.FigureEdit;
+import helvo.core.study.FigureSheet;
 import helvo.core.study.History;
 import helvo.core.study.ReportPlan;
 import helvo.core.study.ReportPlan.Section;
+import helvo.core.study.ReportText;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
@@ -26,6 +28,7 @@ import helvo.core.table.SeriesKey;
 import helvo.core.table.Table;
 import helvo.files.UnreadableFile;
 import helvo.files.samples.SampleStudy;
+import helvo.files.study.StudyChecksum;
 import helvo.files.text.TextTable;
 import helvo.report.model.Block;
 import helvo.report.model.Report;
@@ -44,6 +47,7 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.TreeSet;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
@@ -51,6 +55,9 @@ import java.util.zip.ZipInputStream;
 import javax.xml.parsers.DocumentBuilderFactory;
 import javax.xml.parsers.ParserConfigurationException;
 import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.pdmodel.documentinterchange.logicalstructure.PDStructureElement;
+import org.apache.pdfbox.pdmodel.documentinterchange.logicalstructure.PDStructureNode;
 import org.apache.pdfbox.text.PDFTextStripper;
 import org.apache.poi.xwpf.usermodel.XWPFDocument;
 import org.commonmark.node.AbstractVisitor;
@@ -671,5 +678,98 @@ class ReportTest {
                 .containsExactly("C0", "C1", "C2", "C3", "C4", "C5", "s", "R²", "n");
         assertThat(Arrays.stream(ReportFormat.values()))
                 .allSatisfy(format -> assertThat(bytes(format, report)).isNotEmpty());
+    }
+
+    private static Edit[] withWords() {
+        return new Edit[] {
+            new StudyEdit.PlanReport(only(2, Section.FIGURE, Section.METHOD)
+                    .plan()
+                    .withLanguage("de")
+                    .withConditions("Gerät *MT-2*")
+                    .withConclusion("Es **hält**.")
+                    .signed(true)),
+            new FigureEdit.SetReportText(2, new ReportText("Davor.", "Danach."))
+        };
+    }
+
+    /// Conditions, the figure between its texts, the conclusion, the method, the line to sign; in all forms.
+    @Test
+    void wordsOfOnesOwnStandWhereTheyBelong() throws IOException {
+        Report report = sample(withWords());
+        List<String> order = List.of(
+                "Conditions and instrument", "Gerät MT-2", "Davor.", "Danach.", "Conclusion", "Es hält.", "SHA-256");
+        for (ReportFormat format : List.of(ReportFormat.MARKDOWN, ReportFormat.LATEX, ReportFormat.HTML)) {
+            String text = text(format, report).replaceAll("</?(em|strong)>|\\\\(emph|textbf)|[*{}]", "");
+            int at = 0;
+            for (String each : order) {
+                int next = text.indexOf(each, at);
+                assertThat(next).as("“%s” in %s", each, format).isGreaterThanOrEqualTo(at);
+                at = next;
+            }
+        }
+        try (PDDocument pdf = Loader.loadPDF(bytes(ReportFormat.PDF, report))) {
+            assertThat(new PDFTextStripper().getText(pdf)).contains(order);
+        }
+        assertThat(text(ReportFormat.JSON, report)).contains("Gerät MT-2", "\"conditions\"", "\"conclusion\"");
+        Study study = new StudyEdit.Compound("", List.of(withWords())).apply(SampleStudy.study());
+        assertThat(text(ReportFormat.MARKDOWN, report)).contains(StudyChecksum.of(study));
+        assertThat(StudyChecksum.of(new StudyEdit.PlanReport(ReportPlan.DEFAULT).apply(study)))
+                .as("of tables and figures, not of the report")
+                .isEqualTo(StudyChecksum.of(study));
+        assertThat(StudyChecksum.of(SampleStudy.study())).isNotEqualTo(StudyChecksum.of(study));
+    }
+
+    /// What a person wrote is marked as German, what the program says is English.
+    @Test
+    void whatAPersonWroteIsMarkedAsTheirLanguage() throws IOException {
+        Report report = sample(withWords());
+        assertThat(text(ReportFormat.HTML, report))
+                .contains("<html lang=\"en\">", "<p dir=\"auto\" lang=\"de\">Gerät <em>MT-2</em></p>")
+                .contains("<h2 dir=\"auto\">Conclusion</h2>");
+        String docx =
+                new String(parts(bytes(ReportFormat.DOCX, report)).get("word/document.xml"), StandardCharsets.UTF_8);
+        assertThat(docx)
+                .contains("<w:rPr><w:i></w:i><w:lang w:val=\"de\"></w:lang></w:rPr>"
+                        .replace("></w:i>", "/>")
+                        .replace("></w:lang>", "/>"))
+                .containsPattern("<w:r><w:t xml:space=\"preserve\">Conclusion</w:t>");
+        String odt = new String(parts(bytes(ReportFormat.ODT, report)).get("content.xml"), StandardCharsets.UTF_8);
+        assertThat(odt)
+                .contains("style:name=\"own\" style:family=\"text\"", "fo:language=\"de\"")
+                .contains("<text:span text:style-name=\"own\">Gerät <text:span text:style-name=\"emphasis\">MT-2");
+        try (PDDocument pdf = Loader.loadPDF(bytes(ReportFormat.PDF, report))) {
+            assertThat(languages(pdf.getDocumentCatalog().getStructureTreeRoot()))
+                    .contains("de");
+        }
+    }
+
+    private static Set<String> languages(PDStructureNode node) {
+        var found = new TreeSet<String>();
+        for (Object kid : node.getKids()) {
+            if (kid instanceof PDStructureElement element) {
+                if (element.getLanguage() != null) {
+                    found.add(element.getLanguage());
+                }
+                found.addAll(languages(element));
+            }
+        }
+        return found;
+    }
+
+    /// A sheet stands behind the figures, no wider than the text, and its words are not made smaller.
+    @Test
+    void aSheetIsAFigureOfTheReport() {
+        var put = new StudyEdit.PutSheet(FigureSheet.of(1, List.of(2, 4)));
+        Report report = sample(only(1, Section.FIGURE), put);
+        List<Block.Picture> pictures = report.blocks().stream()
+                .flatMap(block -> block instanceof Block.Picture picture ? Stream.of(picture) : Stream.empty())
+                .toList();
+        assertThat(pictures).extracting(Block.Picture::number).containsExactly(1, 2);
+        assertThat(pictures.getLast().widthMm()).isCloseTo(170, within(1e-9));
+        assertThat(Span.text(pictures.getLast().caption())).startsWith("a: Creep against Time. b: ");
+        assertThat(report.notices()).isEmpty();
+        Report without =
+                sample(new StudyEdit.PlanReport(only(1, Section.FIGURE).plan().withOmittedSheets(Set.of(1))), put);
+        assertThat(without.blocks()).filteredOn(Block.Picture.class::isInstance).hasSize(1);
     }
 }
