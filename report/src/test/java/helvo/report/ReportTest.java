@@ -150,6 +150,8 @@ class ReportTest {
                     case Block.Picture picture -> Span.text(picture.caption());
                     case Block.Grid grid -> Span.text(grid.caption());
                     case Block.Equation equation -> equation.text();
+                    case Block.Contents(var sections) ->
+                        sections.stream().map(Span::text).collect(Collectors.joining("\n"));
                 })
                 .collect(Collectors.joining("\n"));
     }
@@ -249,13 +251,16 @@ class ReportTest {
     void sectionsOfALongReportAreNumbered() {
         assertThat(headings(sample(
                         new StudyEdit.PlanReport(ReportPlan.DEFAULT.withOmittedFigures(Set.of(4, 5, 6, 7, 8, 9))))))
-                .startsWith("1\u2002Stretch of 3 mm marram cord under load")
-                .contains("1.1\u2002What was done to the data", "2\u2002Creep against Time", "4\u2002Method")
+                .startsWith("1\u00a0\u00a0Stretch of 3 mm marram cord under load")
+                .contains(
+                        "1.1\u00a0\u00a0What was done to the data",
+                        "2\u00a0\u00a0Creep against Time",
+                        "4\u00a0\u00a0Method")
                 .endsWith(
                         "Appendix",
-                        "A.1\u2002Stretch of 3 mm marram cord under load",
-                        "A.2\u2002Creep against Time",
-                        "A.3\u2002Cord mass, Bath temperature against Time");
+                        "A.1\u00a0\u00a0Stretch of 3 mm marram cord under load",
+                        "A.2\u00a0\u00a0Creep against Time",
+                        "A.3\u00a0\u00a0Cord mass, Bath temperature against Time");
         assertThat(headings(sample(
                         new StudyEdit.PlanReport(ReportPlan.DEFAULT.withOmittedFigures(Set.of(3, 4, 5, 6, 7, 8, 9))))))
                 .contains("Creep against Time", "Method");
@@ -314,8 +319,8 @@ class ReportTest {
                 .contains(
                         "<html lang=\"en\">",
                         "<h1 dir=\"auto\" lang=\"de\">",
-                        "<h2 dir=\"auto\" lang=\"de\">2\u2002Creep")
-                .contains("<h3 dir=\"auto\">1.1\u2002What was done to the data");
+                        "<h2 id=\"section-2\" dir=\"auto\" lang=\"de\">2\u00a0\u00a0Creep")
+                .contains("<h3 dir=\"auto\">1.1\u00a0\u00a0What was done to the data");
     }
 
     /// Read back by another library: headings, table with a repeated heading row, pictures in both forms, fields,
@@ -378,10 +383,11 @@ class ReportTest {
         assertThat(elements(content, "table-header-rows")).hasSize(1);
         assertThat(elements(content, "sequence"))
                 .extracting(Element::getTextContent)
-                .containsExactly("1", "1");
+                .as("figure, equations, table")
+                .containsExactly("1", "1", "2", "1");
         assertThat(elements(content, "sequence-ref"))
                 .extracting(Element::getTextContent)
-                .containsExactly("Figure\u00a01", "Table\u00a01");
+                .containsExactly("Figure\u00a01", "Table\u00a01", "1", "2");
         assertThat(elements(content, "object")).hasSize(2);
         assertThat(elements(xml(parts.get("Object 1/content.xml")), "mn")
                         .getFirst()
@@ -446,7 +452,7 @@ class ReportTest {
                             "TD",
                             "Formula:Stretch = 0.2064 Load + 0.202");
             assertThat(catalog.getDocumentOutline().getFirstChild().getTitle())
-                    .isEqualTo("1\u2002Stretch of 3 mm marram cord under load");
+                    .isEqualTo("1\u00a0\u00a0Stretch of 3 mm marram cord under load");
         }
     }
 
@@ -725,7 +731,7 @@ class ReportTest {
         Report report = sample(withWords());
         assertThat(text(ReportFormat.HTML, report))
                 .contains("<html lang=\"en\">", "<p dir=\"auto\" lang=\"de\">Gerät <em>MT-2</em></p>")
-                .contains("<h2 dir=\"auto\">Conclusion</h2>");
+                .contains("<h2 id=\"section-3\" dir=\"auto\">Conclusion</h2>");
         String docx =
                 new String(parts(bytes(ReportFormat.DOCX, report)).get("word/document.xml"), StandardCharsets.UTF_8);
         assertThat(docx)

@@ -114,7 +114,7 @@ public final class FigureDescription {
                         .isPresent());
         if (bounds) {
             says.add("Dashed: the steepest and the shallowest line through all bars; shaded: every line that meets "
-                    + "them all.");
+                    + "them all; circled: the points whose bars limit them.");
         }
         if (figure.figure().shows(Layer.CONFIDENCE_BAND)
                 && series.stream().anyMatch(each -> each.fit().isPresent())) {

@@ -104,7 +104,7 @@ class FigureDescriptionTest {
         assertThat(FigureDescription.caption(figure(shown)))
                 .isEqualTo("Stretch against Load. Bars: ± 0.5 mm, one standard error. Dashed: the "
                         + "steepest and the shallowest line through all bars; shaded: every line that meets "
-                        + "them all. Shaded along a curve: where "
+                        + "them all; circled: the points whose bars limit them. Shaded along a curve: where "
                         + "its mean lies with 95 % confidence; thin lines bound one more measurement. "
                         + "Hollow: excluded.");
         assertThat(FigureDescription.caption(figure())).isEqualTo("Stretch against Load.");

@@ -50,10 +50,19 @@ public sealed interface Block {
         }
     }
 
+    /// The headings of the second level, which lead to them.
+    record Contents(List<List<Span>> sections) implements Block {
+        public Contents {
+            sections = List.copyOf(sections);
+        }
+    }
+
     /// An equation that stands on a line of its own.
     ///
+    /// @param number of the equation in the report
     /// @param series what it is of; empty where there is only one
     /// @param where  what its letters stand for; may be empty
     /// @param text   the same as plain text
-    record Equation(String series, Mathematics.Row mathematics, String where, String text) implements Block {}
+    record Equation(int number, String series, Mathematics.Row mathematics, String where, String text)
+            implements Block {}
 }

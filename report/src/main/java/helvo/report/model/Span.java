@@ -23,7 +23,8 @@ public sealed interface Span {
     /// What is numbered.
     enum Kind {
         FIGURE("Figure"),
-        TABLE("Table");
+        TABLE("Table"),
+        EQUATION("Equation");
 
         private final String word;
 

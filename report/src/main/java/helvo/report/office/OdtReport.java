@@ -9,6 +9,7 @@ import helvo.report.model.PageFit;
 import helvo.report.model.Pictures;
 import helvo.report.model.Report;
 import helvo.report.model.Span;
+import helvo.report.web.Markup;
 import helvo.report.web.MathMl;
 import java.io.IOException;
 import java.io.InputStream;
@@ -57,6 +58,7 @@ public final class OdtReport {
     /// By their places in the package, each with its kind.
     private final Map<String, Part> parts = new LinkedHashMap<>();
     private int objects;
+    private int sections;
     /// Whether what is being written is in another language than the document.
     private boolean isForeign;
 
@@ -178,6 +180,9 @@ public final class OdtReport {
                         "Heading_20_" + (level - 1),
                         "text:outline-level",
                         Integer.toString(level - 1));
+                if (level == 2) {
+                    xml.empty("text:bookmark", "text:name", Markup.sectionId(++sections));
+                }
                 own(isOwn, () -> spans(text));
                 xml.close();
             }
@@ -194,7 +199,24 @@ public final class OdtReport {
             case Block.Picture picture -> picture(picture);
             case Block.Grid grid -> grid(grid);
             case Block.Equation equation -> equation(equation);
+            case Block.Contents(var names) -> contents(names);
         }
+    }
+
+    /// An index that the word processor works out again, with page numbers, when it is asked to.
+    private void contents(List<List<Span>> names) {
+        xml.open("text:table-of-content", "text:name", "Contents", "text:protected", "false")
+                .open("text:table-of-content-source", "text:outline-level", "1")
+                .empty("text:index-title-template")
+                .close()
+                .open("text:index-body");
+        for (int i = 0; i < names.size(); i++) {
+            xml.open("text:p", "text:style-name", "Text_20_body")
+                    .open("text:a", "xlink:type", "simple", "xlink:href", "#" + Markup.sectionId(i + 1));
+            spans(names.get(i));
+            xml.close().close();
+        }
+        xml.close().close();
     }
 
     private void paragraph(String style, List<Span> text) {
@@ -239,6 +261,18 @@ public final class OdtReport {
                         }
                     }
                 }
+                // Beside an equation stands its number alone.
+                case Span.Reference(var kind, int number)
+                when kind == Span.Kind.EQUATION -> {
+                    xml.text(kind.word() + "\u00a0")
+                            .element(
+                                    "text:sequence-ref",
+                                    Integer.toString(number),
+                                    "text:reference-format",
+                                    "value",
+                                    "text:ref-name",
+                                    ref(kind, number));
+                }
                 case Span.Reference(var kind, int number) ->
                     xml.element(
                             "text:sequence-ref",
@@ -268,23 +302,26 @@ public final class OdtReport {
     private void caption(Span.Kind kind, int number, List<Span> text) {
         xml.open("text:p", "text:style-name", kind == Span.Kind.FIGURE ? "Caption" : "Table_20_caption")
                 .open("text:span", "text:style-name", "strong")
-                .text(kind.word() + "\u00a0")
-                .element(
-                        "text:sequence",
-                        Integer.toString(number),
-                        "text:ref-name",
-                        ref(kind, number),
-                        "text:name",
-                        kind.word(),
-                        "text:formula",
-                        "ooow:" + kind.word() + "+1",
-                        "style:num-format",
-                        "1")
-                .text(".")
-                .close()
-                .text(" ");
+                .text(kind.word() + "\u00a0");
+        sequence(kind, number);
+        xml.text(".").close().text(" ");
         spans(text);
         xml.close();
+    }
+
+    /// A number that the word processor counts.
+    private void sequence(Span.Kind kind, int number) {
+        xml.element(
+                "text:sequence",
+                Integer.toString(number),
+                "text:ref-name",
+                ref(kind, number),
+                "text:name",
+                kind.word(),
+                "text:formula",
+                "ooow:" + kind.word() + "+1",
+                "style:num-format",
+                "1");
     }
 
     private void picture(Block.Picture picture) {
@@ -404,12 +441,15 @@ public final class OdtReport {
         if (!equation.where().isEmpty()) {
             text(" (" + equation.where() + ")");
         }
-        xml.close();
+        xml.empty("text:tab").text("(");
+        sequence(Span.Kind.EQUATION, equation.number());
+        xml.text(")").close();
     }
 
     private byte[] styles() throws IOException {
         ReportPlan plan = report.plan();
         return resource("odt-styles.xml")
+                .replace("TEXTWIDTH", mm(PageFit.textWidth(plan.paper())))
                 .replace("LANGUAGE", languageOf(plan.documentLanguage()))
                 .replace("COUNTRY", countryOf(plan.documentLanguage()))
                 .replace("WIDTH", mm(plan.paper().widthMm()))

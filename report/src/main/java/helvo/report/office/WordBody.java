@@ -38,6 +38,7 @@ public final class WordBody {
 
     private static final String SVG = "http://schemas.microsoft.com/office/drawing/2016/SVG/main";
     private static final int EMU_PER_MM = 36_000;
+    private static final double TWIPS_PER_MM = 1440 / 25.4;
 
     private final ReportPlan plan;
     private final Progress progress;
@@ -45,6 +46,7 @@ public final class WordBody {
     private final Map<String, byte[]> media = new LinkedHashMap<>();
     private final int bullets;
     private int bookmarks;
+    private int sections;
     /// Of the text that is being written; empty for that of the document.
     private String language = "";
 
@@ -71,15 +73,51 @@ public final class WordBody {
             progress.reached(Double.NaN);
             boolean kept = i + 1 < blocks.size() && blocks.get(i + 1) instanceof Block.Picture;
             switch (blocks.get(i)) {
-                case Block.Heading(int level, var text, boolean isOwn) ->
-                    own(isOwn, () -> paragraph("Heading" + (level - 1), text, false));
+                case Block.Heading(int level, var text, boolean isOwn) -> own(isOwn, () -> heading(level, text));
                 case Block.Paragraph(var text, boolean isOwn) -> own(isOwn, () -> paragraph("BodyText", text, kept));
                 case Block.Points(var items, boolean isOwn) ->
                     own(isOwn, () -> items.forEach(item -> paragraph("ListBullet", item, false)));
                 case Block.Picture picture -> picture(picture, pictures);
                 case Block.Grid grid -> grid(grid);
                 case Block.Equation equation -> equation(equation);
+                case Block.Contents(var sections) -> contents(sections);
             }
+        }
+    }
+
+    /// With a bookmark that the contents lead to.
+    private void heading(int level, List<Span> text) {
+        String id = level == 2 ? Integer.toString(++bookmarks) : "";
+        if (level == 2) {
+            xml.empty("w:bookmarkStart", "w:id", id, "w:name", section(++sections));
+        }
+        paragraph("Heading" + (level - 1), text, false);
+        if (level == 2) {
+            xml.empty("w:bookmarkEnd", "w:id", id);
+        }
+    }
+
+    private static String section(int number) {
+        return "helvo_" + Markup.sectionId(number).replace('-', '_');
+    }
+
+    /// A field that the word processor works out again, with page numbers, when it is asked to.
+    private void contents(List<List<Span>> names) {
+        for (int i = 0; i < names.size(); i++) {
+            xml.open("w:p").open("w:pPr").empty("w:pStyle", "w:val", "BodyText");
+            xml.empty("w:spacing", "w:before", "0", "w:after", "20").close();
+            if (i == 0) {
+                part("begin");
+                instruction("TOC \\o \"1-1\" \\h \\z \\u");
+                part("separate");
+            }
+            xml.open("w:hyperlink", "w:anchor", section(i + 1));
+            spans(names.get(i));
+            xml.close();
+            if (i == names.size() - 1) {
+                part("end");
+            }
+            xml.close();
         }
     }
 
@@ -118,6 +156,12 @@ public final class WordBody {
         for (Span span : spans) {
             switch (span) {
                 case Span.Text(var text, var style) -> run(text, style);
+                // Beside an equation stands its number alone.
+                case Span.Reference(var kind, int number)
+                when kind == Span.Kind.EQUATION -> {
+                    run(kind.word() + "\u00a0", Span.Style.PLAIN);
+                    field("REF " + bookmark(kind, number) + " \\h", Integer.toString(number), Span.Style.PLAIN);
+                }
                 case Span.Reference(var kind, int number) ->
                     field("REF " + bookmark(kind, number) + " \\h", kind.word() + "\u00a0" + number, Span.Style.PLAIN);
             }
@@ -150,16 +194,20 @@ public final class WordBody {
     /// A text that the word processor works out again when it is asked to.
     private void field(String instruction, String text, Span.Style style) {
         part("begin");
-        // Hidden, for programs that take an instruction for text.
+        instruction(instruction);
+        part("separate");
+        run(text, style);
+        part("end");
+    }
+
+    /// Hidden, for programs that take an instruction for text.
+    private void instruction(String words) {
         xml.open("w:r")
                 .open("w:rPr")
                 .empty("w:vanish")
                 .close()
-                .element("w:instrText", " " + instruction + " ", "xml:space", "preserve")
+                .element("w:instrText", " " + words + " ", "xml:space", "preserve")
                 .close();
-        part("separate");
-        run(text, style);
-        part("end");
     }
 
     private void part(String ofField) {
@@ -340,7 +388,9 @@ public final class WordBody {
     }
 
     private void equation(Block.Equation equation) {
-        xml.open("w:p").open("w:pPr").empty("w:pStyle", "w:val", "Equation").close();
+        String right = Long.toString(Math.round(PageFit.textWidth(plan.paper()) * TWIPS_PER_MM));
+        xml.open("w:p").open("w:pPr").empty("w:pStyle", "w:val", "Equation").open("w:tabs");
+        xml.empty("w:tab", "w:val", "right", "w:pos", right).close().close();
         if (!equation.series().isEmpty()) {
             run(equation.series() + ": ", Span.Style.STRONG);
         }
@@ -348,6 +398,13 @@ public final class WordBody {
         if (!equation.where().isEmpty()) {
             run("  (" + equation.where() + ")", Span.Style.PLAIN);
         }
+        xml.open("w:r").empty("w:tab").close();
+        String id = Integer.toString(++bookmarks);
+        run("(", Span.Style.PLAIN);
+        xml.empty("w:bookmarkStart", "w:id", id, "w:name", bookmark(Span.Kind.EQUATION, equation.number()));
+        field("SEQ Equation \\* ARABIC", Integer.toString(equation.number()), Span.Style.PLAIN);
+        xml.empty("w:bookmarkEnd", "w:id", id);
+        run(")", Span.Style.PLAIN);
         xml.close();
     }
 }

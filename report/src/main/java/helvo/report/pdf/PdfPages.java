@@ -12,6 +12,8 @@ import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.PDPageContentStream;
 import org.apache.pdfbox.pdmodel.common.PDRectangle;
 import org.apache.pdfbox.pdmodel.documentinterchange.logicalstructure.PDStructureElement;
+import org.apache.pdfbox.pdmodel.interactive.annotation.PDAnnotationLink;
+import org.apache.pdfbox.pdmodel.interactive.annotation.PDBorderStyleDictionary;
 import org.apache.pdfbox.pdmodel.interactive.documentnavigation.destination.PDPageXYZDestination;
 import org.apache.pdfbox.pdmodel.interactive.documentnavigation.outline.PDDocumentOutline;
 import org.apache.pdfbox.pdmodel.interactive.documentnavigation.outline.PDOutlineItem;
@@ -32,6 +34,9 @@ final class PdfPages {
     private final double margin;
     private final PDDocumentOutline outline = new PDDocumentOutline();
     private final List<PDPage> all = new ArrayList<>();
+    /// The places of the headings of the second level.
+    private final List<PDPageXYZDestination> sections = new ArrayList<>();
+    private final List<Numbered> numbered = new ArrayList<>();
     private @Nullable PDOutlineItem section;
     private @Nullable Page current;
     private double reached;
@@ -50,6 +55,45 @@ final class PdfPages {
     /// What is drawn, as a part of an element.
     interface Drawing {
         void on(PDPageContentStream content) throws IOException;
+    }
+
+    /// A line of the contents whose page number is not known yet.
+    private record Numbered(
+            int section,
+            PDPage page,
+            double left,
+            double width,
+            double baseline,
+            PDStructureElement element,
+            PdfText.ParagraphStyle style) {}
+
+    /// The next line gets the page number of a section at its right end, and leads there.
+    void numberLater(int section, PDStructureElement element, PdfText.ParagraphStyle style, double left, double width)
+            throws IOException {
+        double baseline = bottom(style.line() * PdfReport.BASELINE);
+        numbered.add(new Numbered(section, page().page, left, width, baseline, element, style));
+    }
+
+    private void number(Numbered line) throws IOException {
+        PDPageXYZDestination place = sections.get(line.section);
+        PdfText.Line number = text.lines(
+                        List.of(Span.plain(Integer.toString(all.indexOf(place.getPage()) + 1))), line.style, width())
+                .getFirst();
+        try (var content =
+                new PDPageContentStream(document, line.page, PDPageContentStream.AppendMode.APPEND, true, true)) {
+            tags.begin(content, line.page, line.element);
+            text.draw(content, number, line.style.color(), line.left + line.width - number.width(), line.baseline);
+            content.endMarkedContent();
+        }
+        var link = new PDAnnotationLink();
+        link.setDestination(place);
+        link.setRectangle(new PDRectangle(
+                (float) line.left, (float) (line.baseline - 3), (float) line.width, (float) line.style.line()));
+        var border = new PDBorderStyleDictionary();
+        border.setWidth(0);
+        link.setBorderStyle(border);
+        link.setContents("Page " + number.text());
+        line.page.getAnnotations().add(link);
     }
 
     PdfTags tags() {
@@ -151,7 +195,12 @@ final class PdfPages {
         List<PdfText.Line> lines = text.lines(words, paragraph, width() / 3);
         part(element, to -> {
             for (int i = 0; i < lines.size(); i++) {
-                text.draw(to, lines.get(i), paragraph.color(), left() + indent, bottom(paragraph.line() * (i + 0.76)));
+                text.draw(
+                        to,
+                        lines.get(i),
+                        paragraph.color(),
+                        left() + indent,
+                        bottom(paragraph.line() * (i + PdfReport.BASELINE)));
             }
         });
     }
@@ -169,7 +218,7 @@ final class PdfPages {
             tags.begin(content(), page().page, element);
             for (PdfText.Line line : here) {
                 double x = rightToLeft ? left() + width() - line.width() : left() + indent;
-                text.draw(content(), line, paragraph.color(), x, bottom(paragraph.line() * 0.76));
+                text.draw(content(), line, paragraph.color(), x, bottom(paragraph.line() * PdfReport.BASELINE));
                 reached += paragraph.line();
             }
             content().endMarkedContent();
@@ -185,6 +234,9 @@ final class PdfPages {
         place.setPage(page().page);
         place.setTop((int) Math.ceil(bottom(-8)));
         item.setDestination(place);
+        if (level == 2) {
+            sections.add(place);
+        }
         PDOutlineNode above = level > 2 && section != null ? section : outline;
         above.addLast(item);
         if (level == 2) {
@@ -195,6 +247,9 @@ final class PdfPages {
     /// Numbers the pages, and closes everything.
     void finish(String title) throws IOException {
         content().close();
+        for (Numbered line : numbered) {
+            number(line);
+        }
         List<PdfText.Line> lines = text.lines(List.of(Span.plain(title)), FOOT, width() * 0.75);
         for (int i = 0; i < all.size(); i++) {
             try (var foot =

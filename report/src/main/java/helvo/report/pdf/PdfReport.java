@@ -28,6 +28,13 @@ public final class PdfReport {
     private static final Color INK = new Color(0x17242B);
     private static final Color MUTED = new Color(0x46545B);
     private static final double POINTS_PER_MM = 72 / 25.4;
+    /// More entries of the contents stand in two columns.
+    private static final int CONTENTS_LONG = 6;
+    private static final double CONTENTS_GAP = 24;
+    /// Room for a page number.
+    private static final double CONTENTS_NUMBER = 24;
+    /// Of a line, below its upper edge.
+    static final double BASELINE = 0.76;
     private static final PdfText.ParagraphStyle TITLE = new PdfText.ParagraphStyle(18, true, INK);
     private static final PdfText.ParagraphStyle BYLINE = new PdfText.ParagraphStyle(10, false, MUTED);
     private static final PdfText.ParagraphStyle HEADING_2 = new PdfText.ParagraphStyle(13.5, true, INK);
@@ -154,7 +161,34 @@ public final class PdfReport {
             case Block.Picture picture -> picture(picture);
             case Block.Grid grid -> tableOf(grid).draw(captionOf(grid), CAPTION);
             case Block.Equation equation -> equation(equation);
+            case Block.Contents(var names) -> contents(names);
         }
+    }
+
+    /// The numbers of their pages are written when these are known.
+    private void contents(List<List<Span>> names) throws IOException {
+        PDStructureElement all = element(StandardStructureTypes.TOC);
+        var each = new ArrayList<PDStructureElement>();
+        for (int i = 0; i < names.size(); i++) {
+            each.add(pages.tags().element(all, StandardStructureTypes.TOCI));
+        }
+        double half = (pages.width() - CONTENTS_GAP) / 2;
+        boolean isShort = names.size() <= CONTENTS_LONG;
+        double wide = isShort ? pages.width() : half;
+        int rows = isShort ? names.size() : (names.size() + 1) / 2;
+        for (int row = 0; row < rows; row++) {
+            pages.keep(BODY.line());
+            for (int i = row; i < names.size(); i += rows) {
+                double left = pages.left() + (i < rows ? 0 : half + CONTENTS_GAP);
+                PdfText.Line line = text.cut(names.get(i), BODY, wide - CONTENTS_NUMBER);
+                pages.part(
+                        each.get(i),
+                        content -> text.draw(content, line, BODY.color(), left, pages.bottom(BODY.line() * BASELINE)));
+                pages.numberLater(i, each.get(i), BODY, left, wide);
+            }
+            pages.take(BODY.line());
+        }
+        pages.space(6);
     }
 
     private void heading(Block.Heading heading) throws IOException {
@@ -239,7 +273,9 @@ public final class PdfReport {
         double from = label.isEmpty()
                 ? 0
                 : labelled.stream().mapToDouble(PdfText.Line::width).max().orElse(0) + 10;
-        double fits = Math.min(1, (pages.width() - from) / box.width());
+        PdfText.Line number = text.lines(List.of(Span.plain("(" + equation.number() + ")")), BODY, pages.width())
+                .getFirst();
+        double fits = Math.min(1, (pages.width() - from - number.width() - 10) / box.width());
         double high = Math.max(labelled.size() * BODY.line(), (box.ascent() + box.descent()) * fits + 5);
         pages.keep(high);
         if (!label.isEmpty()) {
@@ -257,6 +293,12 @@ public final class PdfReport {
                     content.transform(Matrix.getScaleInstance((float) fits, (float) fits));
                     box.drawing().at(content, 0, 0);
                     content.restoreGraphicsState();
+                    text.draw(
+                            content,
+                            number,
+                            BODY.color(),
+                            pages.left() + pages.width() - number.width(),
+                            pages.bottom(base));
                 });
         if (!equation.where().isEmpty()) {
             paragraph(List.of(Span.plain(equation.where())), CAPTION, StandardStructureTypes.P, false, 2);

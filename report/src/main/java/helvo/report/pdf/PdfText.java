@@ -108,6 +108,18 @@ final class PdfText {
         return lines;
     }
 
+    /// As much of it as one line has room for; an ellipsis says that there is more.
+    Line cut(List<Span> spans, ParagraphStyle paragraph, double width) throws IOException {
+        List<Line> whole = lines(spans, paragraph, width);
+        if (whole.size() == 1) {
+            return whole.getFirst();
+        }
+        Line first = lines(spans, paragraph, width - paragraph.size()).getFirst();
+        var pieces = new ArrayList<>(first.pieces());
+        pieces.add(new Piece(" …", paragraph.strong(), paragraph.size(), 0));
+        return line(pieces);
+    }
+
     private Line line(List<Piece> pieces) throws IOException {
         var kept = new ArrayList<>(pieces);
         while (!kept.isEmpty() && kept.getLast().text().isBlank()) {

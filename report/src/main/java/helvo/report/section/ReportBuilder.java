@@ -22,8 +22,10 @@ import helvo.report.model.PageFit;
 import helvo.report.model.Report;
 import helvo.report.model.Span;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Stream;
 
 /// Builds a report from a study.
@@ -57,13 +59,16 @@ public final class ReportBuilder {
     /// With so many figures a report is long enough for sections to be told by numbers.
     private static final int FEWEST_NUMBERED = 3;
     private static final int SIGNED = 40;
-    private static final String EN_SPACE = "\u2002";
+    /// Between a number and its heading; a wider blank is not in the font of a PDF.
+    private static final String GAP = "\u00a0\u00a0";
     private static final Block APPENDIX = new Block.Heading(2, List.of(Span.plain("Appendix")), false);
 
     /// Counts figures and tables through a whole report.
     public static final class Numbering {
         private int figures;
         private int tables;
+        private int equations;
+        private final Set<String> explained = new HashSet<>();
 
         int nextFigure() {
             return ++figures;
@@ -71,6 +76,15 @@ public final class ReportBuilder {
 
         int nextTable() {
             return ++tables;
+        }
+
+        int nextEquation() {
+            return ++equations;
+        }
+
+        /// Whether nobody has explained a sign yet; from then on somebody has.
+        boolean isNew(String sign) {
+            return explained.add(sign);
         }
     }
 
@@ -110,7 +124,7 @@ public final class ReportBuilder {
                 plan,
                 study.name(),
                 figures,
-                figures.size() + sheets.size() < FEWEST_NUMBERED ? parts : numbered(parts));
+                figures.size() + sheets.size() < FEWEST_NUMBERED ? parts : withContents(numbered(parts)));
     }
 
     private List<Block> signature() {
@@ -119,6 +133,20 @@ public final class ReportBuilder {
                 new Block.Paragraph(List.of(Span.plain("Date, name and signature: " + "_".repeat(SIGNED)))),
                 new Block.Paragraph(List.of(Span.plain("Tables and figures of the study as they were reported, "
                         + "SHA-256 " + StudyChecksum.of(study) + " (helvo show --checksum tells it of a file)."))));
+    }
+
+    private static List<Report.Part> withContents(List<Report.Part> numbered) {
+        var sections = new ArrayList<List<Span>>();
+        for (Report.Part part : numbered) {
+            for (Block block : part.blocks()) {
+                if (block instanceof Block.Heading(int level, var text, var _) && level == 2) {
+                    sections.add(text);
+                }
+            }
+        }
+        var parts = new ArrayList<>(numbered);
+        parts.addFirst(new Report.Part(Section.SUMMARY, 0, List.of(new Block.Contents(sections))));
+        return parts;
     }
 
     /// What a person wrote, under a heading of its own.
@@ -152,7 +180,7 @@ public final class ReportBuilder {
                     String number = isSection ? above : above + "." + within;
                     blocks.add(new Block.Heading(
                             level,
-                            Stream.concat(Stream.of(Span.plain(number + EN_SPACE)), text.stream())
+                            Stream.concat(Stream.of(Span.plain(number + GAP)), text.stream())
                                     .toList(),
                             isOwn));
                 } else {
@@ -219,8 +247,7 @@ public final class ReportBuilder {
         for (Section section : plan.ofFigures()) {
             List<Block> blocks =
                     switch (section) {
-                        case SUMMARY ->
-                            List.of(new Block.Paragraph(new SummarySection(figure).spans(picture, words.firstTable())));
+                        case SUMMARY -> List.of(new Block.Paragraph(new SummarySection(figure).spans(picture, words)));
                         case FIGURE -> picture(figure, picture);
                         case RESULTS -> results;
                         case READINGS, MEASUREMENTS, RESIDUALS -> table(section, tables);

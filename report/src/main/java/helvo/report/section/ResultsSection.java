@@ -38,6 +38,7 @@ public final class ResultsSection {
     private final FigureAnalysis figure;
     private final NumberNotation numbers;
     private final ReportBuilder.Numbering numbering;
+    private final List<Integer> equations = new ArrayList<>();
     private int firstTable;
 
     public ResultsSection(FigureAnalysis figure, ReportBuilder.Numbering numbering) {
@@ -49,6 +50,11 @@ public final class ResultsSection {
     /// The number of its first table; 0 where it has none.
     int firstTable() {
         return firstTable;
+    }
+
+    /// The numbers of its equations, ascending.
+    List<Integer> equations() {
+        return equations;
     }
 
     public List<Block> blocks() {
@@ -162,7 +168,10 @@ public final class ResultsSection {
                         .map(text -> units.isEmpty() ? text : text + "; ")
                         .orElse("")
                 + units;
+        int number = numbering.nextEquation();
+        equations.add(number);
         return new Block.Equation(
+                number,
                 several ? Span.clean(each.label()) : "",
                 mathematics(figure, each),
                 Span.clean(where),
@@ -187,7 +196,7 @@ public final class ResultsSection {
         var rows = alike.stream().map(each -> row(each, alike, bounds, chi)).toList();
         var aligned = new ArrayList<>(heads.stream().map(_ -> true).toList());
         aligned.set(0, false);
-        return grid(caption(first, bounds), heads, aligned, rows);
+        return grid(caption(first, bounds) + ofSigns(chi), heads, aligned, rows);
     }
 
     private List<List<Span>> row(SeriesAnalysis each, List<SeriesAnalysis> alike, boolean bounds, boolean chi) {
@@ -273,6 +282,15 @@ public final class ResultsSection {
                 + (bounds ? " By the bounds: half the range of slopes of all lines through the error bars." : "");
     }
 
+    /// What n, s and χ² are, where they first stand.
+    private String ofSigns(boolean chi) {
+        String spread = chi
+                ? "χ²: the sum of squared residuals, each divided by the variance that its bar states."
+                : "s: the standard deviation of the residuals, in the unit of y.";
+        return (numbering.isNew("n") ? " n: points used." : "")
+                + (numbering.isNew(chi ? "χ²" : "s") ? " " + spread : "");
+    }
+
     /// One row for each coefficient, for shapes that have many.
     private Block down(SeriesAnalysis each) {
         Fit fit = each.fit().orElseThrow();
@@ -295,7 +313,7 @@ public final class ResultsSection {
         rows.add(List.of(Span.of("n"), Span.of(Integer.toString(fit.quality().points())), List.of()));
         return grid(
                 (figure.series().size() > 1 ? each.label() + ": " : "")
-                        + fit.curve().name() + ", by least squares; ± is one standard error.",
+                        + fit.curve().name() + ", by least squares; ± is one standard error." + ofSigns(false),
                 List.of(head("Coefficient"), head("Value"), head("Unit")),
                 List.of(false, true, false),
                 rows);

@@ -28,6 +28,8 @@ final class SummarySection {
     private final List<SeriesAnalysis> series;
     private final List<Span> spans = new ArrayList<>();
     private boolean namesErrors;
+    /// More equations are told by the first and the last.
+    private static final int MOST_NAMED = 2;
 
     SummarySection(FigureAnalysis figure) {
         this.figure = figure;
@@ -38,8 +40,8 @@ final class SummarySection {
     }
 
     /// @param picture the number of the figure; 0 where it is not shown
-    /// @param table   of the first table of results; 0 likewise
-    List<Span> spans(int picture, int table) {
+    /// @param results what stands below it
+    List<Span> spans(int picture, ResultsSection results) {
         int points = series.stream().mapToInt(each -> each.points().size()).sum();
         say(FigureDescription.subject(figure)
                 + RootLocale.format(": %,d %s", points, points == 1 ? "point" : "points"));
@@ -52,7 +54,7 @@ final class SummarySection {
                                             .toList())
                             : RootLocale.format(" in %,d series", series.size()));
         }
-        references(picture, table);
+        references(picture, results);
         say(".");
         if (series.size() <= MAX_EXAMPLES) {
             series.forEach(this::course);
@@ -72,21 +74,27 @@ final class SummarySection {
         spans.add(Span.strong(text));
     }
 
-    private void references(int picture, int table) {
-        if (picture == 0 && table == 0) {
-            return;
-        }
-        say(" (");
+    private void references(int picture, ResultsSection results) {
+        var all = new ArrayList<List<Span>>();
         if (picture > 0) {
-            spans.add(new Span.Reference(Span.Kind.FIGURE, picture));
+            all.add(List.of(new Span.Reference(Span.Kind.FIGURE, picture)));
         }
-        if (picture > 0 && table > 0) {
-            say(", ");
+        if (results.firstTable() > 0) {
+            all.add(List.of(new Span.Reference(Span.Kind.TABLE, results.firstTable())));
         }
-        if (table > 0) {
-            spans.add(new Span.Reference(Span.Kind.TABLE, table));
+        results.equations().forEach(number -> all.add(List.of(new Span.Reference(Span.Kind.EQUATION, number))));
+        if (results.equations().size() > MOST_NAMED) {
+            all.subList(all.size() - results.equations().size(), all.size()).clear();
+            all.add(List.of(
+                    new Span.Reference(Span.Kind.EQUATION, results.equations().getFirst()),
+                    Span.plain(" to "),
+                    new Span.Reference(Span.Kind.EQUATION, results.equations().getLast())));
         }
-        say(")");
+        for (int i = 0; i < all.size(); i++) {
+            say(i == 0 ? " (" : ", ");
+            spans.addAll(all.get(i));
+        }
+        say(all.isEmpty() ? "" : ")");
     }
 
     /// "Stretch of dry changes by 0.2064 ± 0.0017 mm/N (R² 0.9994)." or "… follows a logarithmic curve (R²

@@ -81,7 +81,7 @@ public final class JsonReport {
                     ArrayNode rows = table.putArray("rows");
                     grid.rows().forEach(row -> texts(rows.addArray(), row));
                 }
-                case Block.Heading _, Block.Picture _ -> {}
+                case Block.Heading _, Block.Picture _, Block.Contents _ -> {}
             }
         }
     }

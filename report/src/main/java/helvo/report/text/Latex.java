@@ -178,7 +178,7 @@ public final class Latex {
                 ? "\\begin{longtable}{" + columns + "}\n" + label + "\\\\\n\\toprule\n" + head
                         + "\\midrule\n\\endfirsthead\n\\toprule\n"
                         + head + "\\midrule\n\\endhead\n" + rows + "\\bottomrule\n\\end{longtable}\n"
-                : "\\begin{table}[htbp]\n\\centering\n" + label + "\n\\begin{tabular}{" + columns + "}\n\\toprule\n"
-                        + head + "\\midrule\n" + rows + "\\bottomrule\n\\end{tabular}\n\\end{table}\n";
+                : "\\begin{table}[H]\n\\centering\n" + label + "\n\\begin{tabular}{" + columns + "}\n\\toprule\n" + head
+                        + "\\midrule\n" + rows + "\\bottomrule\n\\end{tabular}\n\\end{table}\n";
     }
 }

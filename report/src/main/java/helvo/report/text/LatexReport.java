@@ -20,11 +20,13 @@ public final class LatexReport {
     private final ReportFiles.Companions companions;
     private final Progress progress;
     private final StringBuilder text = new StringBuilder();
+    private final boolean hasContents;
 
     private LatexReport(Report report, String stem, Progress progress) {
         this.report = report;
         this.companions = new ReportFiles.Companions(stem);
         this.progress = progress;
+        this.hasContents = report.blocks().stream().anyMatch(Block.Contents.class::isInstance);
     }
 
     public static ReportFiles of(Report report, String stem, Progress progress) throws IOException {
@@ -37,7 +39,7 @@ public final class LatexReport {
                 %% For lualatex or xelatex, which take every script; pdflatex does where all text is Latin.
                 \\documentclass[%spaper]{article}
                 \\usepackage[margin=20mm]{geometry}
-                \\usepackage{amsmath,booktabs,graphicx,longtable,siunitx}
+                \\usepackage{amsmath,booktabs,float,graphicx,longtable,siunitx}
                 \\usepackage[hidelinks]{hyperref}
                 \\sisetup{separate-uncertainty=true}
                 \\title{%s}
@@ -62,7 +64,12 @@ public final class LatexReport {
             case Block.Heading(int level, var words, var _) ->
                 text.append(level == 2 ? "\\section*{" : "\\subsection*{")
                         .append(Latex.of(words))
-                        .append("}\n");
+                        .append("}\n")
+                        .append(
+                                level == 2 && hasContents
+                                        ? "\\phantomsection\\addcontentsline{toc}{section}{" + Latex.of(words) + "}\n"
+                                        : "");
+            case Block.Contents _ -> text.append("\\tableofcontents\n");
             case Block.Paragraph(var words, var _) ->
                 text.append(Latex.of(words)).append('\n');
             case Block.Points(var items, var _) -> {
@@ -78,7 +85,7 @@ public final class LatexReport {
                         FigureFile.bytes(FigureFormat.PDF, picture.drawing(), FigureFile.DEFAULT_DPI, false, progress));
                 text.append(RootLocale.format(
                         """
-                        \\begin{figure}[htbp]
+                        \\begin{figure}[H]
                         \\centering
                         \\includegraphics[width=%smm]{%s}
                         \\caption{%s}\\label{%s}
@@ -105,6 +112,7 @@ public final class LatexReport {
                                                                         ? equation.series()
                                                                         : equation.series() + "; " + equation.where())
                                                 + ")}")
+                        .append("\\label{" + Markup.id(Span.Kind.EQUATION, equation.number()) + "}")
                         .append("\n\\end{equation}\n");
         }
     }

@@ -69,7 +69,11 @@ public final class MarkdownReport {
                         .append(mathematics(equation))
                         .append('$')
                         .append(equation.where().isEmpty() ? "" : " (" + escaped(equation.where()) + ")")
-                        .append('\n');
+                        .append(" — (")
+                        .append(equation.number())
+                        .append(")\n");
+            case Block.Contents(var sections) ->
+                sections.forEach(name -> text.append("- ").append(spans(name)).append('\n'));
         }
     }
 

@@ -29,6 +29,7 @@ public final class HtmlReport {
     private final EmbeddedFonts fonts = new EmbeddedFonts();
     private final StringBuilder body = new StringBuilder();
     private int pictures;
+    private int sections;
 
     private HtmlReport(Report report, Progress progress) {
         this.report = report;
@@ -142,8 +143,9 @@ public final class HtmlReport {
         switch (block) {
             case Block.Heading heading ->
                 body.append(RootLocale.format(
-                        "<h%d dir=\"auto\"%s>%s</h%d>\n",
+                        "<h%d%s dir=\"auto\"%s>%s</h%d>\n",
                         heading.level(),
+                        heading.level() == 2 ? " id=\"" + Markup.sectionId(++sections) + "\"" : "",
                         heading.isOwn() ? ownLanguage() : "",
                         Markup.html(heading.text()),
                         heading.level()));
@@ -163,6 +165,7 @@ public final class HtmlReport {
             case Block.Picture picture -> picture(picture);
             case Block.Grid grid -> grid(grid);
             case Block.Equation equation -> equation(equation);
+            case Block.Contents(var names) -> contents(names);
         }
     }
 
@@ -171,6 +174,18 @@ public final class HtmlReport {
         return report.plan().isEnglish()
                 ? ""
                 : " lang=\"" + Markup.escaped(report.plan().language()) + "\"";
+    }
+
+    private void contents(List<List<Span>> names) {
+        body.append("<nav aria-label=\"Contents\">\n<ul class=\"contents\">\n");
+        for (int i = 0; i < names.size(); i++) {
+            body.append("<li><a href=\"#")
+                    .append(Markup.sectionId(i + 1))
+                    .append("\" dir=\"auto\">")
+                    .append(Markup.html(names.get(i)))
+                    .append("</a></li>\n");
+        }
+        body.append("</ul>\n</nav>\n");
     }
 
     private void picture(Block.Picture picture) {
@@ -220,7 +235,9 @@ public final class HtmlReport {
     }
 
     private void equation(Block.Equation equation) {
-        body.append("<div class=\"equation\">")
+        body.append("<div class=\"equation\" id=\"")
+                .append(Markup.id(Span.Kind.EQUATION, equation.number()))
+                .append("\">")
                 .append(
                         equation.series().isEmpty()
                                 ? ""
@@ -232,6 +249,8 @@ public final class HtmlReport {
                         equation.where().isEmpty()
                                 ? ""
                                 : "<span class=\"where\" dir=\"auto\">" + Markup.escaped(equation.where()) + "</span>")
-                .append("</div>\n");
+                .append("<span class=\"counted\">(")
+                .append(equation.number())
+                .append(")</span></div>\n");
     }
 }

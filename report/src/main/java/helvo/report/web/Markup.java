@@ -43,7 +43,14 @@ public final class Markup {
         return html.toString();
     }
 
-    /// By which a figure or a table is found in a document.
+    /// By which a heading of the second level is found in a document.
+    ///
+    /// @param number 1 for the first
+    public static String sectionId(int number) {
+        return "section-" + number;
+    }
+
+    /// By which a figure, a table or an equation is found in a document.
     public static String id(Span.Kind kind, int number) {
         return kind.word().toLowerCase(java.util.Locale.ROOT) + "-" + number;
     }
