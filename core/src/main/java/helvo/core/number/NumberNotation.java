@@ -5,7 +5,9 @@ import java.math.BigDecimal;
 import java.math.MathContext;
 import java.math.RoundingMode;
 import java.util.Arrays;
+import java.util.List;
 import java.util.OptionalDouble;
+import java.util.OptionalInt;
 import java.util.stream.Stream;
 
 /// The way numbers are written for a person: decimal mark, thousands, digits.
@@ -31,6 +33,8 @@ public record NumberNotation(DecimalMark decimalMark, boolean grouped) {
     private static final double RELATIVE_ROUNDING = 2e-15;
     private static final int SHARE_DECIMALS = 4;
     private static final int MIN_GROUPED = 5;
+    /// Decimals that a value of a column is given beyond its own.
+    private static final int MOST_MORE = 2;
 
     public static NumberNotation of(DecimalMark mark) {
         return new NumberNotation(mark, false);
@@ -96,6 +100,53 @@ public record NumberNotation(DecimalMark decimalMark, boolean grouped) {
         }
         return "(" + digits(rounded.scaleByPowerOfTen(-power)) + " ± " + digits(u.scaleByPowerOfTen(-power)) + ")"
                 + times(power);
+    }
+
+    /// A value of a column with its uncertainty.
+    public record Uncertain(double value, OptionalDouble uncertainty) {}
+
+    /// The values of a column, as [#withUncertainty] has each, all with as many decimals as the one that has most:
+    /// so digits that belong together stand below one another. Where uncertainties differ by more than a hundred
+    /// times, or one has none, each keeps its own.
+    public List<String> column(List<Uncertain> values) {
+        List<OptionalInt> scales = values.stream().map(NumberNotation::decimals).toList();
+        int most = scales.stream().flatMapToInt(OptionalInt::stream).max().orElse(0);
+        int least = scales.stream().flatMapToInt(OptionalInt::stream).min().orElse(0);
+        boolean isOne = scales.stream().allMatch(OptionalInt::isPresent) && most - least <= MOST_MORE;
+        return values.stream()
+                .map(each -> isOne
+                        ? fixed(each.value, most) + " ± " + fixed(each.uncertainty.orElseThrow(), most)
+                        : withUncertainty(each.value, each.uncertainty))
+                .toList();
+    }
+
+    /// The values of a column, each with so many significant digits at least, and all with as many decimals.
+    public List<String> column(List<Double> values, int digits) {
+        List<Integer> powers = values.stream()
+                .map(each -> power(significantDecimal(each, digits)))
+                .toList();
+        int most = powers.stream().mapToInt(Integer::intValue).max().orElse(0);
+        int least = powers.stream().mapToInt(Integer::intValue).min().orElse(0);
+        boolean isOne = powers.stream().allMatch(NumberNotation::isPlain) && most - least <= MOST_MORE;
+        int decimals = Math.max(0, digits - 1 - least);
+        return values.stream()
+                .map(each -> isOne ? fixed(each, decimals) : significant(each, digits))
+                .toList();
+    }
+
+    private String fixed(double value, int decimals) {
+        return digits(new BigDecimal(value).setScale(decimals, RoundingMode.HALF_EVEN));
+    }
+
+    /// Of a value that is written without a power of ten, by its uncertainty.
+    private static OptionalInt decimals(Uncertain of) {
+        if (!roundable(of.uncertainty) || isRoundingNoise(of.value, of.uncertainty.getAsDouble())) {
+            return OptionalInt.empty();
+        }
+        BigDecimal u = uncertainty(of.uncertainty.getAsDouble());
+        BigDecimal rounded = new BigDecimal(of.value).setScale(u.scale(), RoundingMode.HALF_EVEN);
+        int power = rounded.signum() == 0 ? power(u) : Math.max(power(rounded), power(u));
+        return isPlain(power) && u.scale() >= 0 ? OptionalInt.of(u.scale()) : OptionalInt.empty();
     }
 
     /// An uncertainty alone, with its two digits.

@@ -248,4 +248,26 @@ class NumberNotationTest {
         assertThat(POINT.rounded(0.27999999999999997, OptionalDouble.of(2.3e-17)))
                 .isEqualTo("0.28");
     }
+
+    /// Digits that belong together stand below one another; what differs too much keeps its own.
+    @Test
+    void aColumnHasOneNumberOfDecimals() {
+        assertThat(NumberNotation.POINT.column(List.of(of(0.20644, 0.0017), of(12.3456, 0.023), of(-3, 0.0101))))
+                .containsExactly("0.2064 ± 0.0017", "12.3456 ± 0.0230", "−3.0000 ± 0.0101");
+        assertThat(NumberNotation.POINT.column(List.of(of(0.20644, 0.0017), of(1234, 17))))
+                .as("more than a hundred times")
+                .containsExactly("0.2064 ± 0.0017", "1234 ± 17");
+        assertThat(NumberNotation.POINT.column(List.of(of(0.20644, 0.0017), of(1.5e-9, 2e-11))))
+                .containsExactly("0.2064 ± 0.0017", "(1.500 ± 0.020) × 10⁻⁹");
+        assertThat(NumberNotation.POINT.column(
+                        List.of(of(0.25, 0.012), new NumberNotation.Uncertain(2, OptionalDouble.empty()))))
+                .containsExactly("0.250 ± 0.012", "2");
+        assertThat(NumberNotation.POINT.column(List.of(0.0782, 1.05, 0.5), 3))
+                .containsExactly("0.0782", "1.0500", "0.5000");
+        assertThat(NumberNotation.POINT.column(List.of(0.0782, 105.0), 3)).containsExactly("0.0782", "105");
+    }
+
+    private static NumberNotation.Uncertain of(double value, double uncertainty) {
+        return new NumberNotation.Uncertain(value, OptionalDouble.of(uncertainty));
+    }
 }

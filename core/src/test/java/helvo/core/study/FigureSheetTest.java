@@ -35,7 +35,8 @@ class FigureSheetTest {
 
     private static Table table() {
         int rows = 24;
-        double[] x = IntStream.range(0, rows).mapToDouble(i -> i / 2).toArray();
+        double[] x =
+                IntStream.range(0, rows).mapToDouble(i -> Math.floor(i / 2.0)).toArray();
         double[] y = IntStream.range(0, rows)
                 .mapToDouble(i -> (i % 2 == 0 ? 2 : 5) * (i / 2) + 1 + 0.01 * (i % 5))
                 .toArray();

@@ -9,6 +9,7 @@ import helvo.report.model.PageFit;
 import helvo.report.model.Pictures;
 import helvo.report.model.Report;
 import helvo.report.model.Span;
+import helvo.report.pdf.EquationPicture;
 import helvo.report.web.Markup;
 import helvo.report.web.MathMl;
 import java.io.IOException;
@@ -397,7 +398,8 @@ public final class OdtReport {
         xml.close();
     }
 
-    private void equation(Block.Equation equation) {
+    /// As an object, with a picture behind it for readers that know no equations.
+    private void equation(Block.Equation equation) throws IOException {
         String name = "Object " + ++objects;
         parts.put(
                 name + "/content.xml",
@@ -407,6 +409,10 @@ public final class OdtReport {
                                         + MathMl.of(equation.mathematics(), " display=\"block\""))
                                 .getBytes(StandardCharsets.UTF_8)));
         parts.put(name + "/", new Part(FORMULA, new byte[0]));
+        var picture = EquationPicture.of(equation.mathematics());
+        String pixels = "Pictures/equation" + equation.number() + ".png";
+        parts.put(pixels, new Part("image/png", picture.png()));
+        double fits = Math.min(1, PageFit.textWidth(report.plan().paper()) / picture.widthMm());
         xml.open("text:p", "text:style-name", "Equation");
         if (!equation.series().isEmpty()) {
             spans(List.of(Span.strong(equation.series() + ": ")));
@@ -420,15 +426,23 @@ public final class OdtReport {
                         "text:anchor-type",
                         "as-char",
                         "svg:width",
-                        mm(Math.min(
-                                PageFit.textWidth(report.plan().paper()),
-                                2.1 * equation.text().length())),
+                        mm(picture.widthMm() * fits),
                         "svg:height",
-                        "6mm")
+                        mm(picture.heightMm() * fits))
                 .empty(
                         "draw:object",
                         "xlink:href",
                         "./" + name,
+                        "xlink:type",
+                        "simple",
+                        "xlink:show",
+                        "embed",
+                        "xlink:actuate",
+                        "onLoad")
+                .empty(
+                        "draw:image",
+                        "xlink:href",
+                        pixels,
                         "xlink:type",
                         "simple",
                         "xlink:show",

@@ -26,6 +26,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.function.Function;
+import java.util.stream.IntStream;
 
 /// The section of a report with equations and tables of coefficients.
 public final class ResultsSection {
@@ -193,28 +194,75 @@ public final class ResultsSection {
         if (bounds) {
             heads.add(head("Slope by the bounds", unitOfSlope(alike)));
         }
-        var rows = alike.stream().map(each -> row(each, alike, bounds, chi)).toList();
+        List<List<String>> coefficients = IntStream.range(
+                        0, first.coefficients().size())
+                .mapToObj(k -> column(alike, k))
+                .toList();
+        List<String> ofS = columnOfS(alike);
+        var rows = IntStream.range(0, alike.size())
+                .mapToObj(i -> row(
+                        alike.get(i),
+                        alike,
+                        coefficients.stream().map(column -> column.get(i)).toList(),
+                        ofS.get(i),
+                        bounds,
+                        chi))
+                .toList();
         var aligned = new ArrayList<>(heads.stream().map(_ -> true).toList());
         aligned.set(0, false);
         return grid(caption(first, bounds) + ofSigns(chi), heads, aligned, rows);
     }
 
-    private List<List<Span>> row(SeriesAnalysis each, List<SeriesAnalysis> alike, boolean bounds, boolean chi) {
+    /// The values of a coefficient, with one number of decimals where they have one unit.
+    private List<String> column(List<SeriesAnalysis> alike, int coefficient) {
+        List<Coefficient> all = alike.stream()
+                .map(each -> each.fit().orElseThrow().coefficients().get(coefficient))
+                .toList();
+        return areOfOneUnit(alike, each -> unit(List.of(each), all.getFirst().name()))
+                ? numbers.column(all.stream()
+                        .map(each -> new NumberNotation.Uncertain(each.value(), EquationText.standardError(each)))
+                        .toList())
+                : all.stream().map(this::value).toList();
+    }
+
+    private List<String> columnOfS(List<SeriesAnalysis> alike) {
+        List<OptionalDouble> all = alike.stream()
+                .map(each -> each.fit().orElseThrow().quality().residualStandardDeviation())
+                .toList();
+        return all.stream().allMatch(OptionalDouble::isPresent) && areOfOneUnit(alike, each -> unitOfS(List.of(each)))
+                ? numbers.column(all.stream().map(OptionalDouble::getAsDouble).toList(), 3)
+                : all.stream()
+                        .map(s -> text(s, value -> numbers.significant(value, 3)))
+                        .toList();
+    }
+
+    private static boolean areOfOneUnit(List<SeriesAnalysis> alike, Function<SeriesAnalysis, String> unit) {
+        return alike.stream().map(unit).distinct().count() == 1;
+    }
+
+    /// @param coefficients as they are written in their columns
+    /// @param s            likewise
+    private List<List<Span>> row(
+            SeriesAnalysis each,
+            List<SeriesAnalysis> alike,
+            List<String> coefficients,
+            String s,
+            boolean bounds,
+            boolean chi) {
         Fit fit = each.fit().orElseThrow();
         var cells = new ArrayList<>(List.of(
                 Span.of(each.label()), Span.of(Integer.toString(fit.quality().points()))));
-        fit.coefficients()
-                .forEach(coefficient -> cells.add(Span.of(value(coefficient)
-                        + own(unit(alike, coefficient.name()), unit(List.of(each), coefficient.name())))));
+        for (int k = 0; k < coefficients.size(); k++) {
+            String name = fit.coefficients().get(k).name();
+            cells.add(Span.of(coefficients.get(k) + own(unit(alike, name), unit(List.of(each), name))));
+        }
         cells.add(Span.of(
                 chi
                         ? fit.quality()
                                 .chiSquare()
                                 .map(of -> numbers.significant(of.value(), 4))
                                 .orElse(NONE)
-                        : text(
-                                fit.quality().residualStandardDeviation(),
-                                s -> numbers.significant(s, 3) + own(unitOfS(alike), unitOfS(List.of(each))))));
+                        : s + (s.equals(NONE) ? "" : own(unitOfS(alike), unitOfS(List.of(each))))));
         cells.add(Span.of(text(fit.quality().r2(), numbers::share)));
         if (bounds) {
             OptionalDouble half =
