@@ -32,6 +32,7 @@ import helvo.desktop.persistence.RecentStudies;
 import helvo.desktop.persistence.RecoverableStudies;
 import helvo.desktop.persistence.StudyOrigin;
 import helvo.desktop.results.ReadingsPanel;
+import helvo.desktop.sheet.SheetPanel;
 import helvo.desktop.theme.ColorTheme;
 import helvo.desktop.theme.Themes;
 import helvo.desktop.window.MainView;
@@ -191,7 +192,6 @@ final class Screenshots {
     private static Map<String, OffscreenWindow.Steps> scenes() {
         var scenes = new LinkedHashMap<String, OffscreenWindow.Steps>();
         scenes.put("main", (_, _) -> List.of());
-        scenes.put("dates", (workspace, _) -> List.of(() -> show(workspace, "Stock")));
         scenes.put("needs-a-look", (workspace, _) -> List.of(() -> doubtful(workspace)));
         scenes.put(
                 "asked",
@@ -235,6 +235,7 @@ final class Screenshots {
                 (workspace, view) -> List.of(
                         () -> workspace.perform(new FigureEdit.Show(figure(workspace), Layer.POOLED, true)),
                         () -> ((ToggleButton) view.lookup("#series-3")).fire()));
+        scenes.put("sheet", (_, view) -> List.of(() -> view.panels().show(SheetPanel.class)));
         scenes.put("export", (_, view) -> List.of(() -> view.panels().show(ExportPanel.class)));
         scenes.put(
                 "report",

@@ -288,6 +288,11 @@ class StudyFileTest {
         assertThat(older.readOnly()).isEmpty();
     }
 
+    /// The end of a sheet and of all sheets.
+    private static final String SHEET = "\"id\": 1, \"name\": \"S\", \"columns\": 1, \"widthMm\": 85, \"textSize\": 8, "
+            + "\"letters\": \"NONE\", \"lettersInside\": false, \"x\": \"OWN\", \"y\": \"OWN\", \"legends\": \"EACH\", "
+            + "\"titles\": false, \"equations\": false, \"residuals\": false} ]";
+
     @ParameterizedTest
     @CsvSource(
             delimiter = '|',
@@ -295,14 +300,8 @@ class StudyFileTest {
                 "study.json|\"version\" : 4|\"version\" : \"one\"|does not say its version",
                 "study.json|\"table\" : 2|\"table\" : 77|do not belong together",
                 "study.json|\"id\" : 2|\"id\" : 1|do not belong together",
-                "study.json|\"sheets\" : [ ]|\"sheets\" : [ {\"id\": 1, \"name\": \"S\", \"figures\": [77], \"columns\": 1, "
-                        + "\"widthMm\": 85, \"textSize\": 8, \"letters\": \"NONE\", \"lettersInside\": false, \"x\": \"OWN\", "
-                        + "\"y\": \"OWN\", \"legends\": \"EACH\", \"titles\": false, \"equations\": false, "
-                        + "\"residuals\": false} ]|do not belong together",
-                "study.json|\"sheets\" : [ ]|\"sheets\" : [ {\"id\": 1, \"name\": \"S\", \"figures\": [1, 1], \"columns\": 1, "
-                        + "\"widthMm\": 85, \"textSize\": 8, \"letters\": \"NONE\", \"lettersInside\": false, \"x\": \"OWN\", "
-                        + "\"y\": \"OWN\", \"legends\": \"EACH\", \"titles\": false, \"equations\": false, "
-                        + "\"residuals\": false} ]|is damaged",
+                "study.json|\"sheets\" : [ ]|\"sheets\" : [ {\"figures\": [77]," + SHEET + "|do not belong together",
+                "study.json|\"sheets\" : [ ]|\"sheets\" : [ {\"figures\": [1, 1]," + SHEET + "|is damaged",
                 "study.json|\"rows\" : 25|\"rows\" : 26|its data have 25 of 26 rows",
                 "study.json|\"rows\" : 25|\"rows\" : -1|does not say how many rows",
                 "study.json|data/stretch.csv|data/none.csv|its data are missing",
