@@ -29,10 +29,13 @@ import helvo.figure.export.FigureFormat;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.BiFunction;
+import java.util.function.Function;
 import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
+import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
@@ -269,6 +272,11 @@ public final class SheetPanel extends Panel {
                 points -> change(sheet -> sheet.withTextSize(points)));
         text.setPrefColumnCount(4);
         form.row("Text", text, new Label("points"));
+        agreement();
+    }
+
+    /// What panels are called by, and what they have in common.
+    private void agreement() {
         form.row(
                 "Letters",
                 form.choice(
@@ -315,11 +323,11 @@ public final class SheetPanel extends Panel {
                         residuals -> change(sheet -> sheet.withResiduals(residuals))));
     }
 
-    private javafx.scene.Node axes(
+    private Node axes(
             String id,
             String accessible,
-            java.util.function.Function<FigureSheet, FigureSheet.AxisUse> value,
-            java.util.function.BiFunction<FigureSheet, FigureSheet.AxisUse, FigureSheet> with) {
+            Function<FigureSheet, FigureSheet.AxisUse> value,
+            BiFunction<FigureSheet, FigureSheet.AxisUse, FigureSheet> with) {
         return form.choice(
                 id,
                 accessible,
