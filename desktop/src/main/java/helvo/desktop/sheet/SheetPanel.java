@@ -58,7 +58,6 @@ public final class SheetPanel extends Panel {
     /// So many figures the first sheet of a study begins with.
     private static final int FIRST = 4;
 
-    private final Exporter exporter;
     private final Form form = new Form(this::showError);
     private final SheetFigures figures;
     private final Label ofFigures = strong("Figures: drag them into place");
@@ -75,7 +74,6 @@ public final class SheetPanel extends Panel {
     public SheetPanel(Workspace workspace, Exporter exporter, Panels panels) {
         super(workspace, panels, "sheet-panel", "Sheet of figures", WIDTH);
         place(Pos.TOP_RIGHT, 52, 16);
-        this.exporter = exporter;
         figures = new SheetFigures(this::title, chosen -> change(sheet -> sheet.withFigures(chosen)));
         picture = new SheetPicture(
                 workspace,
