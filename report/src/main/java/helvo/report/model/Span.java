@@ -1,6 +1,7 @@
 package helvo.report.model;
 
 import helvo.core.DirectionMarks;
+import java.text.Bidi;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -89,6 +90,11 @@ public sealed interface Span {
             }
         });
         return clean.toString();
+    }
+
+    /// Whether a text begins at the right.
+    static boolean isRightToLeft(String text) {
+        return !new Bidi(text, Bidi.DIRECTION_DEFAULT_LEFT_TO_RIGHT).baseIsLeftToRight();
     }
 
     /// Without styles.

@@ -224,9 +224,7 @@ public final class OdtReport {
         xml.open(
                 "text:p",
                 "text:style-name",
-                WordBody.isRightToLeft(Span.text(text)) && style.equals("Text_20_body")
-                        ? "Right_20_to_20_left"
-                        : style);
+                Span.isRightToLeft(Span.text(text)) && style.equals("Text_20_body") ? "Right_20_to_20_left" : style);
         spans(text);
         xml.close();
     }

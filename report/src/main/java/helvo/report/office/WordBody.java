@@ -140,16 +140,12 @@ public final class WordBody {
                     .empty("w:numId", "w:val", Integer.toString(bullets))
                     .close();
         }
-        if (isRightToLeft(Span.text(text))) {
+        if (Span.isRightToLeft(Span.text(text))) {
             xml.empty("w:bidi");
         }
         xml.close();
         spans(text);
         xml.close();
-    }
-
-    public static boolean isRightToLeft(String text) {
-        return !new Bidi(text, Bidi.DIRECTION_DEFAULT_LEFT_TO_RIGHT).baseIsLeftToRight();
     }
 
     private void spans(List<Span> spans) {
@@ -170,7 +166,7 @@ public final class WordBody {
 
     private void run(String text, Span.Style style) {
         xml.open("w:r");
-        boolean rightToLeft = new Bidi(text, Bidi.DIRECTION_LEFT_TO_RIGHT).isMixed() || isRightToLeft(text);
+        boolean rightToLeft = new Bidi(text, Bidi.DIRECTION_LEFT_TO_RIGHT).isMixed() || Span.isRightToLeft(text);
         if (style != Span.Style.PLAIN || rightToLeft || !language.isEmpty()) {
             xml.open("w:rPr");
             switch (style) {
@@ -180,7 +176,7 @@ public final class WordBody {
                 case LOWERED -> xml.empty("w:vertAlign", "w:val", "subscript");
                 case PLAIN -> {}
             }
-            if (isRightToLeft(text)) {
+            if (Span.isRightToLeft(text)) {
                 xml.empty("w:rtl");
             }
             if (!language.isEmpty()) {

@@ -2,7 +2,6 @@ package helvo.report.pdf;
 
 import helvo.figure.export.PdfTags;
 import helvo.report.model.Span;
-import helvo.report.office.WordBody;
 import java.awt.Color;
 import java.io.IOException;
 import java.util.ArrayList;
@@ -209,7 +208,7 @@ final class PdfPages {
     void lines(List<PdfText.Line> lines, PdfText.ParagraphStyle paragraph, PDStructureElement element, double indent)
             throws IOException {
         boolean rightToLeft =
-                !lines.isEmpty() && WordBody.isRightToLeft(lines.getFirst().text());
+                !lines.isEmpty() && Span.isRightToLeft(lines.getFirst().text());
         for (int from = 0; from < lines.size(); ) {
             int least = Math.min(TOGETHER, lines.size() - from);
             keep(least * paragraph.line());
