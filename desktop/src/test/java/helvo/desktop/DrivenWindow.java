@@ -26,6 +26,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
+import java.util.function.BooleanSupplier;
 import java.util.stream.Stream;
 import javafx.animation.AnimationTimer;
 import javafx.event.EventType;
@@ -268,5 +269,19 @@ final class DrivenWindow {
                 false,
                 true,
                 new PickResult(node, scene.getX(), scene.getY())));
+    }
+
+    /// Waits until something holds in the window.
+    static void until(FxRobot robot, BooleanSupplier holds) {
+        long end = System.nanoTime() + 20_000_000_000L;
+        while (System.nanoTime() < end) {
+            boolean[] now = new boolean[1];
+            robot.interact(() -> now[0] = holds.getAsBoolean());
+            if (now[0]) {
+                return;
+            }
+            robot.sleep(20);
+        }
+        throw new AssertionError("it never held");
     }
 }

@@ -19,7 +19,6 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.concurrent.atomic.AtomicReference;
-import java.util.function.BooleanSupplier;
 import javafx.scene.control.TextField;
 import javafx.scene.image.ImageView;
 import javafx.scene.input.Clipboard;
@@ -56,19 +55,6 @@ class ExportTest {
 
     private ReportPlan plan() {
         return window.workspace.study().report();
-    }
-
-    private void until(FxRobot robot, BooleanSupplier holds) {
-        long end = System.nanoTime() + 20_000_000_000L;
-        while (System.nanoTime() < end) {
-            boolean[] now = new boolean[1];
-            robot.interact(() -> now[0] = holds.getAsBoolean());
-            if (now[0]) {
-                return;
-            }
-            robot.sleep(20);
-        }
-        throw new AssertionError("it never held");
     }
 
     private void type(FxRobot robot, String field, String text) {
@@ -113,7 +99,7 @@ class ExportTest {
                     .contains("Marram Cordage Laboratory", "Table 1. Straight lines")
                     .doesNotContain("Creep against Time");
         }
-        until(robot, () -> window.text("#export-preview-says").startsWith("As a PDF"));
+        DrivenWindow.until(robot, () -> window.text("#export-preview-says").startsWith("As a PDF"));
         robot.type(KeyCode.ESCAPE);
         Files.delete(window.saveTo);
         Path first = window.saveTo;
@@ -151,7 +137,7 @@ class ExportTest {
     void thePreviewShowsTheSheetAndSaysWhetherItStaysLegible(FxRobot robot) {
         window.settle();
         robot.clickOn("#export");
-        until(
+        DrivenWindow.until(
                 robot,
                 () -> ((ImageView) window.view.lookup("#export-preview")).getImage() != null
                         && !window.text("#export-legible").isEmpty());
@@ -160,7 +146,7 @@ class ExportTest {
                 .startsWith("In print its smallest text is ")
                 .doesNotContain("below");
         type(robot, "#export-printed", "85");
-        until(robot, () -> window.text("#export-legible").startsWith("At a width of 85 mm"));
+        DrivenWindow.until(robot, () -> window.text("#export-legible").startsWith("At a width of 85 mm"));
         assertThat(window.text("#export-legible")).contains("its smallest text is 4.", "below the 6 that stay legible");
         type(robot, "#export-caption", "Two cords, ten loads.");
         assertThat(window.workspace.figureInView().orElseThrow().caption()).contains("Two cords, ten loads.");
@@ -174,7 +160,7 @@ class ExportTest {
         window.settle();
         robot.interact(() -> Clipboard.getSystemClipboard().clear());
         robot.push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.C);
-        until(robot, () -> Clipboard.getSystemClipboard().hasImage());
+        DrivenWindow.until(robot, () -> Clipboard.getSystemClipboard().hasImage());
         robot.interact(() -> {
             Clipboard board = Clipboard.getSystemClipboard();
             assertThat(board.getHtml()).contains("width:160mm", "alt=\"Scatter chart");
@@ -182,7 +168,7 @@ class ExportTest {
         });
         robot.interact(() -> Clipboard.getSystemClipboard().clear());
         robot.push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.R);
-        until(robot, () -> Clipboard.getSystemClipboard().hasString());
+        DrivenWindow.until(robot, () -> Clipboard.getSystemClipboard().hasString());
         robot.interact(() -> {
             Clipboard board = Clipboard.getSystemClipboard();
             assertThat(board.getString()).contains("slope\t0.2063595");
@@ -192,13 +178,15 @@ class ExportTest {
         });
         handOver(robot, 2);
         robot.clickOn("#copy-table");
-        until(robot, () -> String.valueOf(Clipboard.getSystemClipboard().getString())
-                .startsWith("Cord\tLoad (N)"));
+        DrivenWindow.until(
+                robot,
+                () -> String.valueOf(Clipboard.getSystemClipboard().getString()).startsWith("Cord\tLoad (N)"));
         robot.interact(
                 () -> assertThat(Clipboard.getSystemClipboard().getHtml()).contains("<th", "about 7.6"));
         robot.clickOn("#export-part-3").clickOn("#copy-latex-table");
-        until(robot, () -> String.valueOf(Clipboard.getSystemClipboard().getString())
-                .contains("\\num{0.2064 +- 0.0017}"));
+        DrivenWindow.until(
+                robot,
+                () -> String.valueOf(Clipboard.getSystemClipboard().getString()).contains("\\num{0.2064 +- 0.0017}"));
     }
 
     /// What a drag offers to a folder or a document: the figure by its title, as it would be saved.
@@ -208,7 +196,7 @@ class ExportTest {
         Path drags = folder.resolve("drags");
         var ready = new AtomicReference<Path>();
         robot.interact(() -> window.exporter.prepareDrag(drags, ready::set));
-        until(robot, () -> ready.get() != null);
+        DrivenWindow.until(robot, () -> ready.get() != null);
         assertThat(ready.get()).isEqualTo(drags.resolve("Stretch of 3 mm marram cord under load.png"));
         assertThat(ready.get())
                 .hasBinaryContent(FigureFile.bytes(

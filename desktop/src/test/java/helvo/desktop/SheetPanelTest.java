@@ -50,20 +50,7 @@ class SheetPanelTest {
     private void open(FxRobot robot) {
         window.settle();
         robot.push(KeyCode.CONTROL, KeyCode.ALT, KeyCode.F);
-        until(robot, () -> ((ImageView) node("#sheet-picture")).getImage() != null);
-    }
-
-    private void until(FxRobot robot, java.util.function.BooleanSupplier holds) {
-        long end = System.nanoTime() + 20_000_000_000L;
-        while (System.nanoTime() < end) {
-            boolean[] now = new boolean[1];
-            robot.interact(() -> now[0] = holds.getAsBoolean());
-            if (now[0]) {
-                return;
-            }
-            robot.sleep(20);
-        }
-        throw new AssertionError("it never held");
+        DrivenWindow.until(robot, () -> ((ImageView) node("#sheet-picture")).getImage() != null);
     }
 
     private void choose(FxRobot robot, String id, Object value) {
@@ -94,7 +81,7 @@ class SheetPanelTest {
         assertThat(sheets().getFirst().figures()).containsExactly(1, 2, 3, 4);
         assertThat(sheets().getFirst().widthMm()).isEqualTo(85);
         assertThat(sheets().getFirst().textSize()).isEqualTo(7);
-        until(robot, () -> ((Label) node("#sheet-says")).getText().startsWith("85 × "));
+        DrivenWindow.until(robot, () -> ((Label) node("#sheet-says")).getText().startsWith("85 × "));
         choose(robot, "#sheet-x", AxisUse.SHARED);
         choose(robot, "#sheet-columns", 1);
         assertThat(sheets().getFirst().x()).isEqualTo(AxisUse.SHARED);
@@ -115,7 +102,8 @@ class SheetPanelTest {
         robot.interact(() -> ((javafx.scene.control.Button) node("#sheet-down-1")).fire());
         window.settle();
         assertThat(sheets().getFirst().figures()).containsExactly(2, 1, 3, 7);
-        until(robot, () -> node("#sheet-picture").getAccessibleText().contains("4 panels"));
+        DrivenWindow.until(
+                robot, () -> node("#sheet-picture").getAccessibleText().contains("4 panels"));
         window.settle();
         Bounds picture =
                 node("#sheet-picture").localToScreen(node("#sheet-picture").getBoundsInLocal());
@@ -123,7 +111,7 @@ class SheetPanelTest {
         robot.press(javafx.scene.input.MouseButton.PRIMARY);
         robot.moveTo(picture.getMinX() + 3 * picture.getWidth() / 4, picture.getMinY() + 3 * picture.getHeight() / 4);
         robot.release(javafx.scene.input.MouseButton.PRIMARY);
-        until(robot, () -> sheets().getFirst().figures().equals(List.of(1, 3, 7, 2)));
+        DrivenWindow.until(robot, () -> sheets().getFirst().figures().equals(List.of(1, 3, 7, 2)));
     }
 
     @Test
@@ -132,7 +120,8 @@ class SheetPanelTest {
         choose(robot, "#sheet-contents", "by Cord: Stretch of 3 mm");
         assertThat(sheets().getFirst().splitBy()).contains(1);
         assertThat(sheets().getFirst().figures()).containsExactly(1);
-        until(robot, () -> node("#sheet-picture").getAccessibleText().contains("2 panels"));
+        DrivenWindow.until(
+                robot, () -> node("#sheet-picture").getAccessibleText().contains("2 panels"));
         assertThat(node("#sheet-figures").isVisible()).isFalse();
         robot.interact(() -> ((javafx.scene.control.Button) node("#sheet-remove")).fire());
         window.settle();

@@ -17,7 +17,8 @@ import java.util.function.Predicate;
 ///                      figures as they are
 /// @param columns       panels beside one another
 /// @param widthMm       of the whole page
-/// @param panelHeightMm of a panel that has all its words; empty for three quarters of its width
+/// @param panelHeightMm of a panel that has all its words; empty for three quarters of its width, or more
+///                      where words would leave a low plot
 /// @param textSize      of the axes' labels, in points; titles are in proportion
 /// @param letters       that tell panels apart
 /// @param lettersInside whether these stand in the plots' upper left corners and not outside, above them

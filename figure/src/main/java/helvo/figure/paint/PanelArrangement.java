@@ -23,6 +23,8 @@ import java.util.stream.IntStream;
 /// above and beside them, whatever their labels take.
 final class PanelArrangement {
     static final double LEAST_PLOT = 20;
+    /// A plot is no lower than this part of its width, whatever its words take, where nobody chose a height.
+    private static final double LEAST_OF_WIDTH = 0.6;
     /// What labels take depends on the room for the plots, and this on them: it settles at once, or nearly.
     private static final int PASSES = 2;
 
@@ -68,6 +70,8 @@ final class PanelArrangement {
                                             + ofColumn(taken, column, Around::right))
                                     .sum())
                     / columns;
+            double least = sheet.sheet().panelHeightMm().isPresent() ? 0 : LEAST_OF_WIDTH * plotWide;
+            plotTall = Math.max(plotTall, least);
             arranged = framed(arranged, taken, Math.max(LEAST_PLOT, plotWide), Math.max(LEAST_PLOT, plotTall));
         }
         this.frames = arranged;

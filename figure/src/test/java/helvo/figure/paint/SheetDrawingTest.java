@@ -121,6 +121,21 @@ class SheetDrawingTest {
         }
     }
 
+    /// In narrow panels words take much of the height that suits a wide one.
+    @Test
+    void aPlotIsNotLowBecauseItsPanelIsNarrow() {
+        UnaryOperator<FigureSheet> narrow =
+                each -> each.arranged(FigureSheet.ONE_AND_A_HALF, 3).withTitles(true);
+        Rectangle2D plot = plot(drawn(narrow).drawing().layout(), 0);
+        assertThat(plot.getHeight()).isCloseTo(0.6 * plot.getWidth(), within(1.5));
+        Rectangle2D chosen = plot(
+                drawn(each -> narrow.apply(each).withPanelHeightMm(Optional.of(25.0)))
+                        .drawing()
+                        .layout(),
+                0);
+        assertThat(chosen.getHeight()).as("as somebody chose").isLessThan(plot.getHeight());
+    }
+
     @Test
     void panelsAreLetteredAboveTheirPlotsOrInThem() throws Exception {
         assertThat(words(drawn(each -> each))).contains("a", "b", "c", "d").doesNotContain("e", "Stretch against Load");
