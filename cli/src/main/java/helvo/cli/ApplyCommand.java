@@ -69,8 +69,8 @@ final class ApplyCommand extends Command {
                 .required()
                 .path(value -> out = value);
         arguments
-                .option("--figures", "FORMAT", "png, svg or pdf (default: ${DEFAULT-VALUE}).")
-                .choices(List.of("png", "svg", "pdf"))
+                .option("--figures", "FORMAT", FigureFormat.choices() + " (default: ${DEFAULT-VALUE}).")
+                .choices(FigureFormat.endings())
                 .otherwise("svg")
                 .text(value -> figures = value);
     }
@@ -90,7 +90,8 @@ final class ApplyCommand extends Command {
     @Override
     public Integer call() throws UnreadableFile, UserError {
         FigureFormat format = FigureFormat.of("figure." + figures.toLowerCase(Locale.ROOT))
-                .orElseThrow(() -> arguments.usageError("--figures “" + figures + "” must be png, svg or pdf."));
+                .orElseThrow(() ->
+                        arguments.usageError("--figures “" + figures + "” must be " + FigureFormat.choices() + "."));
         StoredStudy stored = StudyFile.read(study, Progress.none());
         stored.remarks().ifPresent(arguments.remarks()::println);
         Study kept = stored.history().study();

@@ -7,7 +7,7 @@ import helvo.files.UnreadableFile;
 import java.util.ArrayList;
 import java.util.List;
 
-/// `helvo draw`: the figure of a file's points, or one of a study, as PNG, SVG or PDF.
+/// `helvo draw`: the figure of a file's points, or one of a study, as PNG, SVG, PDF or a page for the browser.
 final class DrawCommand extends Command {
     private final FitOptions options;
     private final DrawingFile file;

@@ -27,18 +27,21 @@ final class DrawingFile {
         this.arguments = arguments;
         arguments.group("Figure file");
         arguments
-                .option("--out", "FIGURE", "A file ending in .png, .svg or .pdf; - for standard output.")
+                .option("--out", "FIGURE", "A file ending in .png, .svg, .pdf or .html; - for standard output.")
                 .required()
                 .path(value -> out = value);
         arguments
-                .option("--format", "FORMAT", "png, svg or pdf, where the file's name does not say it.")
-                .choices(List.of("png", "svg", "pdf"))
+                .option("--format", "FORMAT", FigureFormat.choices() + ", where the file's name does not say it.")
+                .choices(FigureFormat.endings())
                 .text(value -> format = Optional.of(value));
         arguments
                 .option("--dpi", "N", "Dots per inch of a PNG (default: ${DEFAULT-VALUE}).")
                 .otherwise("300")
                 .number(value -> dpi = value);
-        arguments.flag("--data", "Keep the points in the metadata of an SVG or a PDF.", value -> data = value);
+        arguments.flag(
+                "--data",
+                "Keep the points in the metadata of an SVG or a PDF (an HTML page always has them).",
+                value -> data = value);
     }
 
     /// Whether what was given can be done, before anything is read.
@@ -52,12 +55,14 @@ final class DrawingFile {
 
     private FigureFormat format() {
         return format.map(word -> FigureFormat.of("figure." + word.toLowerCase(Locale.ROOT))
-                        .orElseThrow(() -> arguments.usageError("--format “" + word + "”: choose png, svg or pdf.")))
+                        .orElseThrow(() -> arguments.usageError(
+                                "--format “" + word + "”: choose " + FigureFormat.choices() + ".")))
                 .or(() -> FigureFormat.of(out.toString()))
                 .orElseThrow(() -> arguments.usageError(
                         isStandard()
-                                ? "--out - needs --format png, svg or pdf."
-                                : "--out “" + out + "” must end in .png, .svg or .pdf, or --format say what it is."));
+                                ? "--out - needs --format " + FigureFormat.choices() + "."
+                                : "--out “" + out
+                                        + "” must end in .png, .svg, .pdf or .html, or --format say what it is."));
     }
 
     /// Writes it and tells what does not fit on it.

@@ -26,7 +26,7 @@ import java.util.TreeMap;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
-/// `helvo sheet`: several figures on one page, lettered, as PNG, SVG or PDF.
+/// `helvo sheet`: several figures on one page, lettered, as PNG, SVG, PDF or a page for the browser.
 final class SheetCommand extends Command {
     private static final Map<String, Double> JOURNAL_WIDTHS = new TreeMap<>(Map.of(
             "one", FigureSheet.ONE_COLUMN,

@@ -38,6 +38,21 @@ public sealed interface DrawingCanvas permits GraphicsCanvas, SvgCanvas, Measuri
     /// Draws what `inside` draws with its origin elsewhere.
     void moved(double across, double down, Runnable inside);
 
+    /// Whether it takes what is needed to enlarge what is drawn, beyond the drawing itself.
+    default boolean enlarges() {
+        return false;
+    }
+
+    /// Draws what `inside` draws as a part that a page can tell from others.
+    default void part(DrawingPart part, Runnable inside) {
+        inside.run();
+    }
+
+    /// Draws what `inside` draws about a place: where the plot is enlarged it moves and keeps its size.
+    default void heldAt(double x, double y, Runnable inside) {
+        inside.run();
+    }
+
     default void line(double x1, double y1, double x2, double y2, Color color, double width) {
         draw(new Line2D.Double(x1, y1, x2, y2), color, width);
     }

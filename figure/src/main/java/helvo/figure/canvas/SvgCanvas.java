@@ -24,21 +24,29 @@ public final class SvgCanvas implements DrawingCanvas {
     private final EmbeddedFonts fonts;
     private final String prefix;
     private final double pixelsPerPoint;
-    private final boolean outlines;
+    private final Use use;
     private int clips;
 
+    /// What the drawing is for.
+    public enum Use {
+        PICTURE,
+        /// Its text is drawn as shapes, for programs that know no fonts but the system's.
+        OUTLINES,
+        /// A page moves, enlarges and hides its parts.
+        LIVE
+    }
+
     public SvgCanvas(double pixelsPerPoint) {
-        this(pixelsPerPoint, new EmbeddedFonts(), "", false);
+        this(pixelsPerPoint, new EmbeddedFonts(), "", Use.PICTURE);
     }
 
     /// @param fonts  that take the characters it uses
     /// @param prefix of its ids, where it is a part of another document
-    /// @param outlines whether text is drawn as shapes, for programs that know no fonts but the system's
-    public SvgCanvas(double pixelsPerPoint, EmbeddedFonts fonts, String prefix, boolean outlines) {
+    public SvgCanvas(double pixelsPerPoint, EmbeddedFonts fonts, String prefix, Use use) {
         this.pixelsPerPoint = pixelsPerPoint;
         this.fonts = fonts;
         this.prefix = prefix;
-        this.outlines = outlines;
+        this.use = use;
     }
 
     /// The whole document.
@@ -157,7 +165,7 @@ public final class SvgCanvas implements DrawingCanvas {
 
     @Override
     public void write(String text, Font font, Color color, double x, double baseline, boolean rises) {
-        if (outlines) {
+        if (use == Use.OUTLINES) {
             var place = AffineTransform.getTranslateInstance(x, baseline);
             place.rotate(rises ? -Math.PI / 2 : 0);
             fill(
@@ -222,7 +230,51 @@ public final class SvgCanvas implements DrawingCanvas {
 
     @Override
     public void moved(double across, double down, Runnable inside) {
-        body.append(RootLocale.format("<g transform=\"translate(%s %s)\">\n", number(across), number(down)));
+        group(RootLocale.format("transform=\"translate(%s %s)\"", number(across), number(down)), inside);
+    }
+
+    @Override
+    public boolean enlarges() {
+        return use == Use.LIVE;
+    }
+
+    @Override
+    public void part(DrawingPart part, Runnable inside) {
+        if (use != Use.LIVE) {
+            inside.run();
+            return;
+        }
+        String attributes =
+                switch (part) {
+                    case DrawingPart.Panel(var plot) ->
+                        RootLocale.format(
+                                "data-plot=\"%s %s %s %s\"",
+                                number(plot.getX()),
+                                number(plot.getY()),
+                                number(plot.getWidth()),
+                                number(plot.getHeight()));
+                    case DrawingPart.Enlarged(boolean down) -> "data-enlarged=\"" + (down ? "xy" : "x") + '"';
+                    case DrawingPart.Ticks(boolean across, int factor) ->
+                        RootLocale.format(
+                                "data-ticks=\"%s\" data-factor=\"%d\"%s",
+                                across ? "x" : "y", factor, factor == 1 ? "" : " visibility=\"hidden\"");
+                    case DrawingPart.Series(var name) -> "data-series=\"" + quoted(name) + '"';
+                    case DrawingPart.LegendEntry(var name) -> "data-entry=\"" + quoted(name) + '"';
+                };
+        group(attributes, inside);
+    }
+
+    @Override
+    public void heldAt(double x, double y, Runnable inside) {
+        if (use == Use.LIVE) {
+            group(RootLocale.format("data-at=\"%s %s\"", number(x), number(y)), inside);
+        } else {
+            inside.run();
+        }
+    }
+
+    private void group(String attributes, Runnable inside) {
+        body.append("<g ").append(attributes).append(">\n");
         inside.run();
         body.append("</g>\n");
     }
@@ -262,9 +314,14 @@ public final class SvgCanvas implements DrawingCanvas {
         return RootLocale.format("#%06x", color.getRGB() & 0xffffff);
     }
 
+    /// For a quoted attribute, as `escaped` is for text.
+    public static String quoted(String text) {
+        return escaped(text).replace("\"", "&quot;");
+    }
+
     /// Characters that XML does not allow are left out, those that turn the text's direction are shown by their
     /// numbers.
-    private static String escaped(String text) {
+    public static String escaped(String text) {
         var escaped = new StringBuilder();
         DirectionMarks.visible(text)
                 .codePoints()

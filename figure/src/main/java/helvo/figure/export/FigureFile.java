@@ -34,13 +34,14 @@ public final class FigureFile {
     private FigureFile() {}
 
     /// @param dpi  of a PNG, dots per inch
-    /// @param data whether an SVG or a PDF keeps the points in its metadata
+    /// @param data whether an SVG or a PDF keeps the points in its metadata; a page for the browser always has them
     public static byte[] bytes(FigureFormat format, Drawing drawing, double dpi, boolean data, Progress progress)
             throws IOException {
         return switch (format) {
             case PNG -> png(drawing, dpi, progress);
             case SVG -> svg(drawing, data, progress).getBytes(StandardCharsets.UTF_8);
             case PDF -> pdf(drawing, data, progress);
+            case HTML -> FigurePage.of(drawing, progress);
         };
     }
 
@@ -96,7 +97,11 @@ public final class FigureFile {
 
     /// With its text as shapes: for documents in which a program draws it that knows no fonts but the system's.
     public static byte[] svgOfOutlines(Drawing drawing, Progress progress) throws IOException {
-        return svg(new SvgCanvas(DEFAULT_DPI / 72, new EmbeddedFonts(), "", true), drawing, false, progress)
+        return svg(
+                        new SvgCanvas(DEFAULT_DPI / 72, new EmbeddedFonts(), "", SvgCanvas.Use.OUTLINES),
+                        drawing,
+                        false,
+                        progress)
                 .getBytes(StandardCharsets.UTF_8);
     }
 
@@ -117,7 +122,7 @@ public final class FigureFile {
     /// @param fonts  of the page; they take the characters that the figure uses
     /// @param prefix of its ids, another for each figure of a page
     public static String svgWithin(Drawing drawing, EmbeddedFonts fonts, String prefix, Progress progress) {
-        var canvas = new SvgCanvas(DEFAULT_DPI / 72, fonts, prefix, false);
+        var canvas = new SvgCanvas(DEFAULT_DPI / 72, fonts, prefix, SvgCanvas.Use.PICTURE);
         drawing.draw(canvas, progress);
         return canvas.within(
                 drawing.title(),

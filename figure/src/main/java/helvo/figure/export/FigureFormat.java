@@ -1,5 +1,7 @@
 package helvo.figure.export;
 
+import java.util.Arrays;
+import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 
@@ -7,7 +9,8 @@ import java.util.Optional;
 public enum FigureFormat {
     PNG("png", "picture of pixels"),
     SVG("svg", "drawing for the web and for editing"),
-    PDF("pdf", "page for print");
+    PDF("pdf", "page for print"),
+    HTML("html", "page for the browser, with values at the pointer");
 
     private final String ending;
     private final String purpose;
@@ -23,6 +26,16 @@ public enum FigureFormat {
 
     public String purpose() {
         return purpose;
+    }
+
+    /// All endings: "png, svg, pdf or html".
+    public static String choices() {
+        List<String> endings = endings();
+        return String.join(", ", endings.subList(0, endings.size() - 1)) + " or " + endings.getLast();
+    }
+
+    public static List<String> endings() {
+        return Arrays.stream(values()).map(FigureFormat::ending).toList();
     }
 
     /// The format that a file name's ending says.

@@ -66,17 +66,34 @@ public final class AxisChooser {
         int steps = (int) Math.clamp(length / metrics.length(36), 2, 14);
         while (true) {
             Axis scale = chosen(axis, xs, steps, half / length, figure.xTime().isPresent());
-            double widest = scale.ticks().stream()
-                    .mapToDouble(tick -> Typeface.width(metrics.label(), scale.label(tick, metrics.numbers())))
-                    .max()
-                    .orElse(0);
-            if (widest + metrics.length(8) <= scale.leastApart() * length
-                    || steps == 1
-                    || axis.step().isPresent()) {
+            if (isLegible(scale, length) || steps == 1 || axis.step().isPresent()) {
                 return scale;
             }
             steps--;
         }
+    }
+
+    /// Whether labels side by side have room.
+    private boolean isLegible(Axis scale, double length) {
+        double widest = scale.ticks().stream()
+                .mapToDouble(tick -> Typeface.width(metrics.label(), scale.label(tick, metrics.numbers())))
+                .max()
+                .orElse(0);
+        return widest + metrics.length(8) <= scale.leastApart() * length;
+    }
+
+    /// The same axis with the steps of a plot that is enlarged.
+    ///
+    /// @param across whether it is horizontal
+    /// @param length of the axis as enlarged
+    public Axis refined(Axis axis, boolean across, double length) {
+        int steps = (int) Math.max(2, length / metrics.length(across ? 36 : 26));
+        Axis finer = axis.refined(steps);
+        while (across && steps > 2 && !isLegible(finer, length)) {
+            steps -= Math.max(1, steps / 10);
+            finer = axis.refined(steps);
+        }
+        return finer;
     }
 
     private void takeX(SeriesAnalysis series, Extent xs, boolean logarithmic) {
@@ -128,10 +145,9 @@ public final class AxisChooser {
     private double[] values(SeriesAnalysis series) {
         Fit fit = series.fit().orElseThrow();
         CurveStyle curve = style.curve(series.key());
-        var span = new Extent();
-        span.take(series.points().x(), ErrorBars.NONE);
-        double from = curve.from().orElse(span.least());
-        double to = curve.to().orElse(span.greatest());
+        CurveReach points = CurveReach.ofPoints(series);
+        double from = curve.from().orElse(points.from());
+        double to = curve.to().orElse(points.to());
         return IntStream.rangeClosed(0, 50)
                 .mapToDouble(i -> fit.function().at(from * (1 - i / 50.0) + to * i / 50.0))
                 .filter(Double::isFinite)

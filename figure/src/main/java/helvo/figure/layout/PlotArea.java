@@ -1,8 +1,6 @@
 package helvo.figure.layout;
 
 import helvo.figure.scale.Axis;
-import helvo.figure.scale.LogScale;
-import helvo.figure.scale.ReversedScale;
 import java.awt.geom.Rectangle2D;
 
 /// A rectangle of the sheet with its two axes.
@@ -29,10 +27,6 @@ public record PlotArea(Rectangle2D area, Axis x, Axis y) {
 
     /// Whether a straight line of values is straight on the sheet.
     public boolean isStraight() {
-        return !logarithmic(x) && !logarithmic(y);
-    }
-
-    private static boolean logarithmic(Axis axis) {
-        return axis instanceof LogScale || axis instanceof ReversedScale(LogScale _);
+        return !x.isLogarithmic() && !y.isLogarithmic();
     }
 }

@@ -4,6 +4,7 @@ import helvo.core.style.AxisStyle;
 import helvo.core.style.AxisStyle.Grid;
 import helvo.core.style.AxisStyle.Ticks;
 import helvo.figure.canvas.DrawingCanvas;
+import helvo.figure.canvas.DrawingPart;
 import helvo.figure.canvas.Palette;
 import helvo.figure.canvas.Typeface;
 import helvo.figure.layout.SheetMetrics;
@@ -21,11 +22,14 @@ final class AxisPainter {
     private final DrawingCanvas canvas;
     private final SheetMetrics metrics;
     private final Rectangle2D area;
+    private final int factor;
 
-    AxisPainter(DrawingCanvas canvas, SheetMetrics metrics, Rectangle2D area) {
+    /// @param factor by which the plot is enlarged that its ticks are for
+    AxisPainter(DrawingCanvas canvas, SheetMetrics metrics, Rectangle2D area, int factor) {
         this.canvas = canvas;
         this.metrics = metrics;
         this.area = area;
+        this.factor = factor;
     }
 
     /// A fine ruled ground, and the grids of two axes.
@@ -52,12 +56,16 @@ final class AxisPainter {
 
     private void across(Axis x, double tick, Color color) {
         double px = area.getX() + x.fraction(tick) * area.getWidth();
-        canvas.line(px, area.getMinY(), px, area.getMaxY(), color, metrics.weight(HAIR));
+        ticks(true, () -> canvas.line(px, area.getMinY(), px, area.getMaxY(), color, metrics.weight(HAIR)));
     }
 
     private void along(Axis y, double tick, Color color) {
         double py = area.getMaxY() - y.fraction(tick) * area.getHeight();
-        canvas.line(area.getMinX(), py, area.getMaxX(), py, color, metrics.weight(HAIR));
+        ticks(false, () -> canvas.line(area.getMinX(), py, area.getMaxX(), py, color, metrics.weight(HAIR)));
+    }
+
+    private void ticks(boolean across, Runnable inside) {
+        canvas.part(new DrawingPart.Ticks(across, factor), inside);
     }
 
     void frame() {
@@ -79,29 +87,41 @@ final class AxisPainter {
         canvas.line(x1, y1, x2, y2, color, metrics.weight(0.9));
     }
 
-    /// @param top      whether it runs along the upper side
+    /// The line of the horizontal axis.
+    ///
+    /// @param top whether it runs along the upper side
+    void horizontalLine(boolean top) {
+        line(area.getMinX(), side(top), area.getMaxX(), side(top), Palette.AXIS);
+    }
+
+    /// @param right whether it runs along the right side
+    /// @param color of its labels
+    void verticalLine(boolean right, Color color) {
+        double x = right ? area.getMaxX() : area.getMinX();
+        line(x, area.getMinY(), x, area.getMaxY(), lineColor(color));
+    }
+
+    private static Color lineColor(Color color) {
+        return color.equals(Palette.INK) ? Palette.AXIS : color;
+    }
+
+    /// The ticks of the horizontal axis and their labels.
+    ///
     /// @param labelled whether numbers stand along it
     void horizontal(Axis axis, AxisStyle style, boolean top, boolean labelled) {
+        ticks(true, () -> across(axis, style, top, labelled));
+    }
+
+    private void across(Axis axis, AxisStyle style, boolean top, boolean labelled) {
         double y = side(top);
         double out = (top ? -1 : 1) * (style.ticks() == Ticks.INSIDE ? -1 : 1);
-        line(area.getMinX(), y, area.getMaxX(), y, Palette.AXIS);
         if (style.ticks() != Ticks.NONE) {
             axis.minorTicks()
-                    .forEach(tick -> canvas.line(
-                            px(axis, tick),
-                            y,
-                            px(axis, tick),
-                            y + out * metrics.length(MINOR_TICK),
-                            Palette.AXIS,
-                            metrics.weight(0.7)));
+                    .forEach(tick -> mark(
+                            px(axis, tick), y, 0, out * metrics.length(MINOR_TICK), Palette.AXIS, metrics.weight(0.7)));
             axis.ticks()
-                    .forEach(tick -> canvas.line(
-                            px(axis, tick),
-                            y,
-                            px(axis, tick),
-                            y + out * metrics.length(TICK),
-                            Palette.AXIS,
-                            metrics.weight(0.9)));
+                    .forEach(tick ->
+                            mark(px(axis, tick), y, 0, out * metrics.length(TICK), Palette.AXIS, metrics.weight(0.9)));
         }
         if (!labelled) {
             return;
@@ -109,35 +129,33 @@ final class AxisPainter {
         Font font = metrics.label();
         double baseline = top ? y - metrics.length(TICK + 2.5) : y + metrics.length(TICK + 1) + font.getSize2D();
         axis.ticks()
-                .forEach(tick -> canvas.text(
-                        axis.label(tick, metrics.numbers()), font, Palette.INK, px(axis, tick), baseline, 0.5));
+                .forEach(tick -> canvas.heldAt(
+                        px(axis, tick),
+                        y,
+                        () -> canvas.text(
+                                axis.label(tick, metrics.numbers()),
+                                font,
+                                Palette.INK,
+                                px(axis, tick),
+                                baseline,
+                                0.5)));
     }
 
-    /// @param right    whether it runs along the right side
-    /// @param color    of line and labels
-    /// @param labelled whether numbers stand along it
+    /// Likewise of an upright axis.
     void vertical(Axis axis, AxisStyle style, boolean right, Color color, boolean labelled) {
+        ticks(false, () -> along(axis, style, right, color, labelled));
+    }
+
+    private void along(Axis axis, AxisStyle style, boolean right, Color color, boolean labelled) {
         double x = right ? area.getMaxX() : area.getMinX();
         double out = (right ? 1 : -1) * (style.ticks() == Ticks.INSIDE ? -1 : 1);
-        Color line = color.equals(Palette.INK) ? Palette.AXIS : color;
-        line(x, area.getMinY(), x, area.getMaxY(), line);
+        Color line = lineColor(color);
         if (style.ticks() != Ticks.NONE) {
             axis.minorTicks()
-                    .forEach(tick -> canvas.line(
-                            x,
-                            py(axis, tick),
-                            x + out * metrics.length(MINOR_TICK),
-                            py(axis, tick),
-                            line,
-                            metrics.weight(0.7)));
+                    .forEach(tick ->
+                            mark(x, py(axis, tick), out * metrics.length(MINOR_TICK), 0, line, metrics.weight(0.7)));
             axis.ticks()
-                    .forEach(tick -> canvas.line(
-                            x,
-                            py(axis, tick),
-                            x + out * metrics.length(TICK),
-                            py(axis, tick),
-                            line,
-                            metrics.weight(0.9)));
+                    .forEach(tick -> mark(x, py(axis, tick), out * metrics.length(TICK), 0, line, metrics.weight(0.9)));
         }
         if (!labelled) {
             return;
@@ -145,13 +163,20 @@ final class AxisPainter {
         Font font = metrics.label();
         double at = x + (right ? 1 : -1) * metrics.length(TICK + 3);
         axis.ticks()
-                .forEach(tick -> canvas.text(
-                        axis.label(tick, metrics.numbers()),
-                        font,
-                        color,
-                        at,
-                        py(axis, tick) + font.getSize2D() * 0.33,
-                        right ? 0 : 1));
+                .forEach(tick -> canvas.heldAt(
+                        x,
+                        py(axis, tick),
+                        () -> canvas.text(
+                                axis.label(tick, metrics.numbers()),
+                                font,
+                                color,
+                                at,
+                                py(axis, tick) + font.getSize2D() * 0.33,
+                                right ? 0 : 1)));
+    }
+
+    private void mark(double x, double y, double across, double down, Color color, double weight) {
+        canvas.heldAt(x, y, () -> canvas.line(x, y, x + across, y + down, color, weight));
     }
 
     /// How wide the labels of a vertical axis are.

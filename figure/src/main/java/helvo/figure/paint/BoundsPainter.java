@@ -45,6 +45,10 @@ final class BoundsPainter {
         this.color = series.color();
     }
 
+    void part(Runnable inside) {
+        series.part(inside);
+    }
+
     /// Behind the points: the corridor and its limits.
     void lines() {
         double[] reach = reach();
@@ -79,7 +83,7 @@ final class BoundsPainter {
 
     /// As far as the curve, and to the y axis where that is near.
     private double[] reach() {
-        double[] reach = series.reach().clone();
+        double[] reach = {series.reach().from(), series.reach().to()};
         double zero = plot.x().fraction(0);
         if (zero >= 0 && zero <= 1 && reach[0] > 0) {
             reach[0] = 0;
@@ -172,7 +176,8 @@ final class BoundsPainter {
 
     private void ring(double x, double y, double beyond, Color ink, double weight) {
         double r = series.radius() + metrics.length(beyond);
-        canvas.draw(new Ellipse2D.Double(x - r, y - r, 2 * r, 2 * r), ink, metrics.weight(weight));
+        canvas.heldAt(
+                x, y, () -> canvas.draw(new Ellipse2D.Double(x - r, y - r, 2 * r, 2 * r), ink, metrics.weight(weight)));
     }
 
     private static Set<Integer> boxed(int[] rows) {

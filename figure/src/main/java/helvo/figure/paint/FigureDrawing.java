@@ -10,6 +10,7 @@ import helvo.core.style.AxisStyle;
 import helvo.core.style.FigureStyle;
 import helvo.core.style.SheetStyle;
 import helvo.figure.canvas.DrawingCanvas;
+import helvo.figure.canvas.DrawingPart;
 import helvo.figure.canvas.MeasuringCanvas;
 import helvo.figure.canvas.Palette;
 import helvo.figure.canvas.RichText;
@@ -150,7 +151,14 @@ public final class FigureDrawing {
                 legendAbove.isPresent() ? upper + legend.heightAbove() + metrics.length(3) : upper);
         Axes axes = axes(plotTop, Math.max(plotTop + 20, lower), style);
         List<SeriesPainter> painters = painters(canvas, axes);
-        plot(axes, painters, legendAbove);
+        Optional<ResidualStrip> strip = residuals
+                ? Optional.of(strip(axes, height - stripHeight - metrics.length(22), stripHeight, painters))
+                : Optional.empty();
+        canvas.part(new DrawingPart.Panel(axes.area), () -> {
+            plot(axes, painters, legendAbove);
+            figure.hint().ifPresent(sentence -> hint(sentence, axes.area));
+            strip.ifPresent(each -> each.draw(margin + metrics.length(9), progress));
+        });
         var notices = new ArrayList<>(titles.notices());
         if (plotTop + 20 > lower) {
             notices.add(
@@ -159,18 +167,6 @@ public final class FigureDrawing {
                                     + "larger."
                             : "There is no room for the plot: make the figure larger.");
         }
-        figure.hint().ifPresent(sentence -> hint(sentence, axes.area));
-        Optional<FigureLayout.Strip> strip = Optional.empty();
-        if (residuals) {
-            var area = new Rectangle2D.Double(
-                    axes.area.getX(), height - stripHeight - metrics.length(22), axes.area.getWidth(), stripHeight);
-            List<SeriesPainter> shown = painters.stream()
-                    .filter(each -> inStrip().contains(each.series()))
-                    .toList();
-            var drawn = new ResidualStrip(canvas, metrics, area, axes.x, shown);
-            drawn.draw(margin + metrics.length(9), progress);
-            strip = Optional.of(drawn.layout());
-        }
         var places = new EnumMap<AxisPlace, Axis>(AxisPlace.class);
         if (figure.missing().isEmpty()) {
             places.put(AxisPlace.X, axes.x);
@@ -178,7 +174,26 @@ public final class FigureDrawing {
             axes.right.ifPresent(axis -> places.put(AxisPlace.RIGHT, axis));
         }
         return new FigureLayout(
-                width, height, title, axes.area, strip, places, List.copyOf(parts), List.copyOf(notices));
+                width,
+                height,
+                title,
+                axes.area,
+                strip.map(ResidualStrip::layout),
+                places,
+                List.copyOf(parts),
+                List.copyOf(notices));
+    }
+
+    private ResidualStrip strip(Axes axes, double top, double tall, List<SeriesPainter> painters) {
+        List<SeriesPainter> shown = painters.stream()
+                .filter(each -> inStrip().contains(each.series()))
+                .toList();
+        var area = new Rectangle2D.Double(axes.area.getX(), top, axes.area.getWidth(), tall);
+        return new ResidualStrip(canvas, metrics, area, axes.x, shown, levels());
+    }
+
+    private TickLevels levels() {
+        return new TickLevels(canvas, new AxisChooser(figure, style, metrics));
     }
 
     private boolean showsResiduals() {
@@ -336,13 +351,21 @@ public final class FigureDrawing {
 
     private void plot(Axes axes, List<SeriesPainter> painters, Optional<Double> legendAbove) {
         PlotArea left = axes.left();
-        var axisPainter = new AxisPainter(canvas, metrics, axes.area);
+        var axisPainter = new AxisPainter(canvas, metrics, axes.area, 1);
+        double wide = axes.area.getWidth();
+        double tall = axes.area.getHeight();
         AxisStyle xStyle = style.axis(AxisPlace.X);
         AxisStyle yStyle = style.axis(AxisPlace.Y);
         boolean swapped = yStyle.oppositeSide();
         boolean scaled = hasScale(AxisPlace.X) || hasScale(AxisPlace.Y);
         if (scaled) {
-            axisPainter.grid(axes.x, axes.y, xStyle, yStyle, figure.figure().shows(Layer.GRID_LINES));
+            levels().each(axes.x, true, wide, (x, factor) -> at(axes, factor)
+                    .grid(
+                            x,
+                            factor == 1 ? axes.y : levels().chooser().refined(axes.y, false, tall * factor),
+                            xStyle,
+                            yStyle,
+                            figure.figure().shows(Layer.GRID_LINES)));
         }
         var notes = new NotePainter(canvas, left, metrics, parts);
         notes.spans(style.notes());
@@ -350,16 +373,22 @@ public final class FigureDrawing {
             axisPainter.frame();
         }
         if (scaled) {
-            axisPainter.horizontal(axes.x, xStyle, xStyle.oppositeSide(), frame.xWords());
-            axisPainter.vertical(
-                    axes.y, yStyle, swapped, axes.right.isPresent() ? colorOf(false) : Palette.INK, frame.yWords());
+            axisPainter.horizontalLine(xStyle.oppositeSide());
+            levels().each(axes.x, true, wide, (axis, factor) -> at(axes, factor)
+                    .horizontal(axis, xStyle, xStyle.oppositeSide(), frame.xWords()));
+            vertical(
+                    axes,
+                    axes.y,
+                    yStyle,
+                    swapped,
+                    axes.right.isPresent() ? colorOf(false) : Palette.INK,
+                    frame.yWords());
         } else {
             axisPainter.lines(xStyle.oppositeSide(), swapped);
         }
-        axes.right.ifPresent(
-                axis -> axisPainter.vertical(axis, style.axis(AxisPlace.RIGHT), !swapped, colorOf(true), true));
+        axes.right.ifPresent(axis -> vertical(axes, axis, style.axis(AxisPlace.RIGHT), !swapped, colorOf(true), true));
         axisTitles(axes, swapped, xStyle.oppositeSide());
-        canvas.clipped(axes.area, () -> series(painters));
+        canvas.clipped(axes.area, () -> canvas.part(new DrawingPart.Enlarged(true), () -> series(painters)));
         if (figure.figure().shows(Layer.BARS)) {
             painters.stream().filter(SeriesPainter::drawsPoints).forEach(painter -> painter.barParts(parts));
         }
@@ -370,6 +399,16 @@ public final class FigureDrawing {
                 .draw(canvas, Palette.INK, place.getX(), place.getMaxY(), 0));
         parts.addAll(notes.tips());
         colorKeys().ifPresent(scale -> colorKey(scale, axes));
+    }
+
+    private void vertical(Axes axes, Axis axis, AxisStyle of, boolean right, Color color, boolean labelled) {
+        at(axes, 1).verticalLine(right, color);
+        levels().each(axis, false, axes.area.getHeight(), (each, factor) -> at(axes, factor)
+                .vertical(each, of, right, color, labelled));
+    }
+
+    private AxisPainter at(Axes axes, int factor) {
+        return new AxisPainter(canvas, metrics, axes.area, factor);
     }
 
     /// Where the letter of a panel stands in its plot.
@@ -413,10 +452,10 @@ public final class FigureDrawing {
     private void series(List<SeriesPainter> painters) {
         boolean bars = figure.figure().shows(Layer.BARS);
         if (figure.figure().shows(Layer.CONFIDENCE_BAND)) {
-            curves(painters, SeriesPainter::band);
+            curves(painters, (painter, fit) -> painter.part(() -> painter.band(fit)));
         }
         if (figure.figure().shows(Layer.BOUNDS)) {
-            bounds(painters).forEach(BoundsPainter::lines);
+            bounds(painters).forEach(each -> each.part(each::lines));
         }
         List<SeriesPainter> drawn = painters.stream()
                 .filter(painter ->
@@ -424,23 +463,23 @@ public final class FigureDrawing {
                 .toList();
         for (SeriesPainter painter : drawn) {
             if (bars && painter.style().points() && painter.series().points().size() <= PointCloud.MANY) {
-                painter.bars(progress);
+                painter.part(() -> painter.bars(progress));
             }
         }
         boolean cloud = drawn.stream()
                 .anyMatch(painter -> painter.series().points().size() > 1500
                         && painter.style().points());
-        drawn.forEach(SeriesPainter::joined);
+        drawn.forEach(painter -> painter.part(painter::joined));
         if (!cloud) {
-            curves(painters, SeriesPainter::curve);
+            curves(painters, (painter, fit) -> painter.part(() -> painter.curve(fit)));
         }
         if (figure.figure().shows(Layer.BOUNDS)) {
-            bounds(painters).forEach(BoundsPainter::bars);
+            bounds(painters).forEach(each -> each.part(each::bars));
         }
-        drawn.forEach(SeriesPainter::paintExcluded);
-        drawn.forEach(painter -> painter.points(progress));
+        drawn.forEach(painter -> painter.part(painter::paintExcluded));
+        drawn.forEach(painter -> painter.part(() -> painter.points(progress)));
         if (cloud) {
-            curves(painters, SeriesPainter::curveOverCloud);
+            curves(painters, (painter, fit) -> painter.part(() -> painter.curveOverCloud(fit)));
         }
     }
 
@@ -512,8 +551,10 @@ public final class FigureDrawing {
         List<Consumer<LabelPlacement>> key = legend.isShown() ? List.of(placed) : List.of();
         Consumer<LabelPlacement> ofCurves = labels -> curves.forEach(painter -> labels.curve(painter, figure.series()));
         if (labelled) {
-            Consumer<LabelPlacement> atPoints = _ ->
-                    painters.stream().filter(SeriesPainter::hasLabels).forEach(painter -> painter.labels(occupancy));
+            Consumer<LabelPlacement> atPoints = _ -> painters.stream()
+                    .filter(SeriesPainter::hasLabels)
+                    .forEach(painter -> canvas.part(
+                            new DrawingPart.Enlarged(true), () -> painter.part(() -> painter.labels(occupancy))));
             return placed(
                     area,
                     occupancy,

@@ -4,8 +4,10 @@ import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.fit.Fit;
 import helvo.core.style.CurveStyle.Spot;
 import helvo.figure.canvas.DrawingCanvas;
+import helvo.figure.canvas.DrawingPart;
 import helvo.figure.canvas.RichText;
 import helvo.figure.layout.CurveLabel;
+import helvo.figure.layout.CurveReach;
 import helvo.figure.layout.FigureLayout;
 import helvo.figure.layout.HitTarget;
 import helvo.figure.layout.OccupancyGrid;
@@ -129,7 +131,9 @@ final class LabelPlacement {
         occupancy.reservePlace(place);
         List<RichText> lines = chosen;
         Rectangle2D at = place.at();
-        drawings.add(() -> curve(painter, lines, at));
+        drawings.add(() -> canvas.part(
+                new DrawingPart.Enlarged(true),
+                () -> painter.part(() -> canvas.heldAt(at.getX(), at.getY(), () -> curve(painter, lines, at)))));
     }
 
     private OccupancyGrid.Place place(SeriesPainter painter, List<SeriesAnalysis> all, Fit fit, List<RichText> lines) {
@@ -158,16 +162,16 @@ final class LabelPlacement {
     private List<Rectangle2D> beside(
             SeriesPainter painter, List<SeriesAnalysis> all, Fit fit, double width, double height) {
         PlotArea plot = painter.plot();
-        double[] reach = painter.reach();
-        double middle = reach[0] / 2 + reach[1] / 2;
+        CurveReach reach = painter.reach();
+        double middle = reach.from() / 2 + reach.to() / 2;
         boolean top = all.size() > 1
                 && all.stream()
                         .flatMap(each -> each.fit().stream())
                         .allMatch(other ->
                                 other.function().at(middle) <= fit.function().at(middle));
         var places = new ArrayList<Rectangle2D>();
-        double from = plot.pxWithin(reach[0]);
-        double to = plot.pxWithin(reach[1]);
+        double from = plot.pxWithin(reach.from());
+        double to = plot.pxWithin(reach.to());
         for (double away : new double[] {7, 14, 24, 40}) {
             for (double along = 0.95; along > 0.04; along -= 0.05) {
                 double right = from + (to - from) * along;

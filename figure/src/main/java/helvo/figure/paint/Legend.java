@@ -9,6 +9,7 @@ import helvo.core.style.LegendStyle;
 import helvo.core.style.SeriesStyle;
 import helvo.core.table.SeriesKey;
 import helvo.figure.canvas.DrawingCanvas;
+import helvo.figure.canvas.DrawingPart;
 import helvo.figure.canvas.Palette;
 import helvo.figure.canvas.RichText;
 import helvo.figure.layout.CurveLabel;
@@ -252,19 +253,20 @@ final class Legend {
             List<FigureLayout.Part> parts) {
         double line = metrics.length(LINE);
         SeriesPainter painter = painters.get(entry.place);
-        sample(canvas, painter, x + sample() / 2 - metrics.length(1), top + line / 2);
-        for (int i = 0; i < entry.lines.size(); i++) {
-            entry.lines
-                    .get(i)
-                    .draw(
-                            canvas,
-                            Palette.INK,
-                            x + sample() - metrics.length(2),
-                            top + (i + 0.5) * line + metrics.length(3.1),
-                            0);
-        }
+        canvas.part(new DrawingPart.LegendEntry(painter.name()), () -> {
+            sample(canvas, painter, x + sample() / 2 - metrics.length(1), top + line / 2);
+            words(canvas, metrics, entry.lines, x + sample() - metrics.length(2), top);
+        });
         parts.add(new FigureLayout.Part(
                 new HitTarget.LegendEntry(painter.series().key()), new Rectangle2D.Double(x, top, wide, tall(entry))));
+    }
+
+    /// The lines beside a sample.
+    static void words(DrawingCanvas canvas, SheetMetrics metrics, List<RichText> lines, double x, double top) {
+        for (int i = 0; i < lines.size(); i++) {
+            double baseline = top + (i + 0.5) * metrics.length(LINE) + metrics.length(3.1);
+            lines.get(i).draw(canvas, Palette.INK, x, baseline, 0);
+        }
     }
 
     private void sample(DrawingCanvas canvas, SeriesPainter painter, double x, double y) {

@@ -4,6 +4,7 @@ import helvo.core.analysis.FigureAnalysis;
 import helvo.core.results.Results;
 import helvo.core.style.Note;
 import helvo.figure.canvas.DrawingCanvas;
+import helvo.figure.canvas.DrawingPart;
 import helvo.figure.canvas.Palette;
 import helvo.figure.canvas.RichText;
 import helvo.figure.canvas.Typeface;
@@ -49,21 +50,25 @@ final class NotePainter {
     void spans(List<Note> notes) {
         for (Note note : notes) {
             if (note instanceof Note.Span span) {
-                span(span);
+                canvas.part(new DrawingPart.Enlarged(true), () -> span(span));
             }
         }
     }
 
     void inFront(List<Note> notes, FigureAnalysis figure, List<SeriesPainter> painters) {
         for (Note note : notes) {
-            switch (note) {
-                case Note.Text text -> text(text);
-                case Note.Result quoted ->
-                    text(new Note.Text(quoted.id(), said(quoted, figure), quoted.x(), quoted.y(), Optional.empty()));
-                case Note.Rule rule -> rule(rule);
-                case Note.ReadingMarker drop -> drop(drop, painters);
-                case Note.Span span -> label(span, painters);
-            }
+            canvas.part(new DrawingPart.Enlarged(true), () -> inFront(note, figure, painters));
+        }
+    }
+
+    private void inFront(Note note, FigureAnalysis figure, List<SeriesPainter> painters) {
+        switch (note) {
+            case Note.Text text -> text(text);
+            case Note.Result quoted ->
+                text(new Note.Text(quoted.id(), said(quoted, figure), quoted.x(), quoted.y(), Optional.empty()));
+            case Note.Rule rule -> rule(rule);
+            case Note.ReadingMarker drop -> drop(drop, painters);
+            case Note.Span span -> label(span, painters);
         }
     }
 
@@ -111,7 +116,10 @@ final class NotePainter {
                 ? new Rectangle2D.Double(area.getMinX() + metrics.length(5), usual.y, usual.width, tall)
                 : new Rectangle2D.Double(usual.x, area.getMaxY() - tall - metrics.length(3), usual.width, tall);
         Rectangle2D at = covers(usual, painters) && !covers(other, painters) ? other : usual;
-        text.draw(canvas, Palette.INK, at.getX(), at.getY() + metrics.length(9.5), 0);
+        canvas.heldAt(
+                at.getX(),
+                at.getY(),
+                () -> text.draw(canvas, Palette.INK, at.getX(), at.getY() + metrics.length(9.5), 0));
         taken.add(at);
     }
 
@@ -149,7 +157,10 @@ final class NotePainter {
             double baseline = rule.atY()
                     ? at + (above ? -metrics.length(3.5) : metrics.length(11))
                     : area.getMinY() + metrics.length(11);
-            text.draw(canvas, Palette.INK, x, baseline, right ? 0 : 1);
+            canvas.heldAt(
+                    rule.atY() ? x : at,
+                    rule.atY() ? at : baseline,
+                    () -> text.draw(canvas, Palette.INK, x, baseline, right ? 0 : 1));
             taken.add(new Rectangle2D.Double(
                     right ? x : x - text.width(), baseline - metrics.length(9), text.width(), metrics.length(12)));
         }
@@ -193,9 +204,11 @@ final class NotePainter {
                 width + metrics.length(4),
                 lines.size() * line + metrics.length(1));
         note.to().ifPresent(to -> arrow(note, box, plot.px(to.x()), plot.py(to.y())));
-        for (int i = 0; i < lines.size(); i++) {
-            new RichText(lines.get(i), font).draw(canvas, Palette.INK, x, y + i * line, 0);
-        }
+        canvas.heldAt(x, y, () -> {
+            for (int i = 0; i < lines.size(); i++) {
+                new RichText(lines.get(i), font).draw(canvas, Palette.INK, x, y + i * line, 0);
+            }
+        });
         part(new HitTarget.NoteOf(note.id(), 0), box);
         taken.add(box);
     }
@@ -217,7 +230,7 @@ final class NotePainter {
             tip.lineTo(toX - ux * head - uy * head * 0.4, toY - uy * head + ux * head * 0.4);
             tip.lineTo(toX - ux * head + uy * head * 0.4, toY - uy * head - ux * head * 0.4);
             tip.closePath();
-            canvas.fill(tip, Palette.INK);
+            canvas.heldAt(toX, toY, () -> canvas.fill(tip, Palette.INK));
         }
         tips.add(new FigureLayout.Part(
                 new HitTarget.NoteOf(note.id(), 1),
@@ -248,16 +261,23 @@ final class NotePainter {
         path.moveTo(side, py);
         path.lineTo(px, py);
         path.lineTo(px, on.area().getMaxY());
-        canvas.draw(path, painter.color(), metrics.weight(1), (float) metrics.length(3), (float) metrics.length(2.5));
         var mark = painter.marker().at(px, py, metrics.length(3.3));
-        canvas.fill(mark, Palette.SHEET);
-        canvas.draw(mark, painter.color(), metrics.weight(1.1));
         String read = drop.fromY() ? "x = " + read(x, on.x()) : "y = " + read(y, on.y());
         Font font = metrics.strong();
         Rectangle2D box = roomFor(Typeface.width(font, read), drop.fromY(), rightAxis, px, py, on.area(), painters);
-        canvas.fill(box, new Color(255, 255, 255, 210));
+        painter.part(() -> {
+            canvas.draw(
+                    path, painter.color(), metrics.weight(1), (float) metrics.length(3), (float) metrics.length(2.5));
+            canvas.heldAt(px, py, () -> {
+                canvas.fill(mark, Palette.SHEET);
+                canvas.draw(mark, painter.color(), metrics.weight(1.1));
+            });
+            canvas.heldAt(px, py, () -> {
+                canvas.fill(box, new Color(255, 255, 255, 210));
+                canvas.text(read, font, painter.color(), box.getX() + 1, box.getY() + metrics.length(8.5), 0);
+            });
+        });
         taken.add(box);
-        canvas.text(read, font, painter.color(), box.getX() + 1, box.getY() + metrics.length(8.5), 0);
         Shape along = new BasicStroke((float) (2 * GRIP)).createStrokedShape(path);
         part(new HitTarget.NoteOf(drop.id(), 0), along);
         taken.add(along);

@@ -6,8 +6,6 @@ import helvo.figure.canvas.DrawingCanvas;
 import helvo.figure.canvas.Marker;
 import helvo.figure.layout.PlotArea;
 import helvo.figure.scale.Axis;
-import helvo.figure.scale.LogScale;
-import helvo.figure.scale.ReversedScale;
 import java.awt.Color;
 import java.awt.Graphics2D;
 import java.awt.RenderingHints;
@@ -137,12 +135,15 @@ public final class PointCloud {
             double slope =
                     (axis.fraction(axis.high()) - axis.fraction(axis.low())) / (axis.high() - axis.low()) * length;
             double offset = start + axis.fraction(axis.low()) * length - axis.low() * slope;
-            boolean log = axis instanceof LogScale || axis instanceof ReversedScale(LogScale _);
             return new Along(
                     axis,
                     start,
                     length,
-                    !log && Double.isFinite(slope) && slope != 0 && Double.isFinite(offset) && Math.abs(offset) < 1e9,
+                    !axis.isLogarithmic()
+                            && Double.isFinite(slope)
+                            && slope != 0
+                            && Double.isFinite(offset)
+                            && Math.abs(offset) < 1e9,
                     slope,
                     offset);
         }

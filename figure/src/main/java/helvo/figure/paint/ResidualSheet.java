@@ -219,14 +219,16 @@ public final class ResidualSheet {
                         1.08 * Math.max(1, Arrays.stream(spread.counts()).max().orElse(1)),
                         metrics.steps(area.getHeight(), 26, 6));
         var plot = new PlotArea(area, x, y);
-        var axes = new AxisPainter(canvas, metrics, area);
+        var axes = new AxisPainter(canvas, metrics, area, 1);
         axes.grid(x, y, AxisStyle.DEFAULT, AxisStyle.DEFAULT, false);
         if (spread == null) {
             residuals(view, plot, along);
         } else {
             bins(spread, plot);
         }
+        axes.horizontalLine(false);
         axes.horizontal(x, AxisStyle.DEFAULT, false, true);
+        axes.verticalLine(false, Palette.INK);
         axes.vertical(y, AxisStyle.DEFAULT, false, Palette.INK, true);
         canvas.text(titleOf(view, x), metrics.label(), Palette.INK, area.getCenterX(), area.getMaxY() + FOOT - 4, 0.5);
         canvas.rising(

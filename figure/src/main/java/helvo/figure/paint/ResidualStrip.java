@@ -5,6 +5,7 @@ import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.fit.Curve;
 import helvo.core.fit.Residuals;
 import helvo.figure.canvas.DrawingCanvas;
+import helvo.figure.canvas.DrawingPart;
 import helvo.figure.canvas.Palette;
 import helvo.figure.canvas.RichText;
 import helvo.figure.canvas.Typeface;
@@ -13,6 +14,8 @@ import helvo.figure.layout.PlotArea;
 import helvo.figure.layout.SheetMetrics;
 import helvo.figure.scale.Axis;
 import helvo.figure.scale.AxisScale;
+import java.awt.Color;
+import java.awt.Shape;
 import java.awt.geom.Rectangle2D;
 import java.util.List;
 import java.util.stream.Collectors;
@@ -23,10 +26,18 @@ final class ResidualStrip {
     private final SheetMetrics metrics;
     private final PlotArea plot;
     private final List<SeriesPainter> painters;
+    private final TickLevels levels;
 
-    ResidualStrip(DrawingCanvas canvas, SheetMetrics metrics, Rectangle2D area, Axis x, List<SeriesPainter> painters) {
+    ResidualStrip(
+            DrawingCanvas canvas,
+            SheetMetrics metrics,
+            Rectangle2D area,
+            Axis x,
+            List<SeriesPainter> painters,
+            TickLevels levels) {
         this.canvas = canvas;
         this.metrics = metrics;
+        this.levels = levels;
         this.painters = painters;
         plot = new PlotArea(
                 area, x, scale(painters.stream().map(SeriesPainter::series).toList()));
@@ -54,10 +65,14 @@ final class ResidualStrip {
     void draw(double titleBaseline, Progress progress) {
         Rectangle2D area = plot.area();
         canvas.fill(area, Palette.STRIP);
-        for (double tick : plot.x().ticks()) {
-            canvas.line(
-                    plot.px(tick), area.getMinY(), plot.px(tick), area.getMaxY(), Palette.GRID, metrics.weight(0.5));
-        }
+        levels.each(plot.x(), true, area.getWidth(), (axis, factor) -> {
+            for (double tick : axis.ticks()) {
+                double px = plot.px(tick);
+                canvas.part(
+                        new DrawingPart.Ticks(true, factor),
+                        () -> canvas.line(px, area.getMinY(), px, area.getMaxY(), Palette.GRID, metrics.weight(0.5)));
+            }
+        });
         double zero = plot.py(0);
         canvas.line(area.getMinX(), zero, area.getMaxX(), zero, Palette.MUTED, metrics.weight(0.8));
         canvas.line(area.getMinX(), area.getMinY(), area.getMinX(), area.getMaxY(), Palette.AXIS, metrics.weight(0.9));
@@ -103,7 +118,10 @@ final class ResidualStrip {
                         painter.series()
                                 .residuals()
                                 .filter(_ -> !painter.style().hidden())
-                                .ifPresent(residuals -> points(residuals, painter, aside(painter), progress));
+                                .ifPresent(residuals -> canvas.part(
+                                        new DrawingPart.Enlarged(false),
+                                        () -> painter.part(
+                                                () -> points(residuals, painter, aside(painter), progress))));
                     }
                 });
     }
@@ -141,17 +159,20 @@ final class ResidualStrip {
             if (raw.length <= 150) {
                 canvas.line(px, zero, px, py, painter.color(), metrics.weight(0.8));
             }
-            if (painter.opacity() == 0 && painter.style().opacity().isEmpty()) {
-                canvas.fill(painter.marker().at(px, py, r), Palette.SHEET);
-                canvas.draw(painter.marker().at(px, py, r), painter.color(), metrics.weight(0.8));
-                continue;
-            }
-            canvas.fill(
-                    painter.marker().at(px, py, r),
-                    painter.colors().isPresent()
-                                    && raw.length == painter.series().points().size()
-                            ? painter.colors().get().at(i)
-                            : painter.color());
+            Color ink = painter.colors().isPresent()
+                            && raw.length == painter.series().points().size()
+                    ? painter.colors().get().at(i)
+                    : painter.color();
+            canvas.heldAt(px, py, () -> mark(painter, painter.marker().at(px, py, r), ink));
+        }
+    }
+
+    private void mark(SeriesPainter painter, Shape shape, Color ink) {
+        if (painter.opacity() == 0 && painter.style().opacity().isEmpty()) {
+            canvas.fill(shape, Palette.SHEET);
+            canvas.draw(shape, painter.color(), metrics.weight(0.8));
+        } else {
+            canvas.fill(shape, ink);
         }
     }
 }

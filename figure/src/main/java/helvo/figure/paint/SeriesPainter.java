@@ -8,23 +8,22 @@ import helvo.core.points.ErrorBars;
 import helvo.core.points.Points;
 import helvo.core.prediction.Reading;
 import helvo.core.style.CurveStyle;
-import helvo.core.style.FigureStyle;
 import helvo.core.style.SeriesStyle;
 import helvo.core.table.Column;
 import helvo.core.table.Table;
 import helvo.figure.canvas.DrawingCanvas;
+import helvo.figure.canvas.DrawingPart;
 import helvo.figure.canvas.Marker;
 import helvo.figure.canvas.Palette;
 import helvo.figure.canvas.Typeface;
 import helvo.figure.layout.ColorScale;
+import helvo.figure.layout.CurveReach;
 import helvo.figure.layout.DefaultSeriesStyle;
 import helvo.figure.layout.FigureLayout;
 import helvo.figure.layout.HitTarget;
 import helvo.figure.layout.OccupancyGrid;
 import helvo.figure.layout.PlotArea;
-import helvo.figure.layout.ReadingPlace;
 import helvo.figure.layout.SheetMetrics;
-import helvo.figure.scale.Extent;
 import java.awt.Color;
 import java.awt.Font;
 import java.awt.Shape;
@@ -65,8 +64,8 @@ final class SeriesPainter {
     private final Optional<Column> labels;
     private final Table table;
     private final boolean onRight;
-    private final double[] data;
-    private final double[] reach;
+    private final CurveReach data;
+    private final CurveReach reach;
     private final double opacity;
     private final CurveStyle.Dash usualDash;
 
@@ -85,8 +84,8 @@ final class SeriesPainter {
         this.opacity = style.opacity().orElse(usual.filled() ? 1.0 : 0.0);
         this.usualDash = usual.dash();
         this.onRight = figure.isOnRight(series.key());
-        this.data = data(series);
-        this.reach = reach(figure.figure().style());
+        this.data = CurveReach.ofPoints(series);
+        this.reach = CurveReach.of(figure.figure().style(), series);
         this.colors = ColorScale.of(figure, series, style);
         this.labels = style.labels().flatMap(id -> figure.table().columns().stream()
                 .filter(column -> column.id() == id)
@@ -116,6 +115,11 @@ final class SeriesPainter {
 
     String name() {
         return style.name().orElse(series.label());
+    }
+
+    /// Draws what `inside` draws as a part of this series.
+    void part(Runnable inside) {
+        canvas.part(new DrawingPart.Series(name()), inside);
     }
 
     /// Smaller where there are more points, and on a narrow plot.
@@ -181,15 +185,15 @@ final class SeriesPainter {
                 double top = plot.pyWithin(points.y()[i] + points.yBars().up()[i]);
                 double bottom = plot.pyWithin(points.y()[i] - points.yBars().down()[i]);
                 canvas.line(x, top, x, bottom, ink, weight);
-                canvas.line(x - cap, top, x + cap, top, ink, weight);
-                canvas.line(x - cap, bottom, x + cap, bottom, ink, weight);
+                canvas.heldAt(x, top, () -> canvas.line(x - cap, top, x + cap, top, ink, weight));
+                canvas.heldAt(x, bottom, () -> canvas.line(x - cap, bottom, x + cap, bottom, ink, weight));
             }
             if (visible(points.xBars(), i)) {
                 double left = plot.pxWithin(points.x()[i] - points.xBars().down()[i]);
                 double right = plot.pxWithin(points.x()[i] + points.xBars().up()[i]);
                 canvas.line(left, y, right, y, ink, weight);
-                canvas.line(left, y - cap, left, y + cap, ink, weight);
-                canvas.line(right, y - cap, right, y + cap, ink, weight);
+                canvas.heldAt(left, y, () -> canvas.line(left, y - cap, left, y + cap, ink, weight));
+                canvas.heldAt(right, y, () -> canvas.line(right, y - cap, right, y + cap, ink, weight));
             }
         }
     }
@@ -244,10 +248,10 @@ final class SeriesPainter {
 
     /// Beyond its measurements a curve is dotted.
     private void draw(Fit fit, Color ink, double weight) {
-        draw(path(fit, Math.max(reach[0], data[0]), Math.min(reach[1], data[1])), ink, weight, dashes());
+        draw(path(fit, Math.max(reach.from(), data.from()), Math.min(reach.to(), data.to())), ink, weight, dashes());
         float[] dotted = dashes(CurveStyle.Dash.DOTTED);
-        draw(path(fit, reach[0], Math.min(reach[1], data[0])), ink, weight, dotted);
-        draw(path(fit, Math.max(reach[0], data[1]), reach[1]), ink, weight, dotted);
+        draw(path(fit, reach.from(), Math.min(reach.to(), data.from())), ink, weight, dotted);
+        draw(path(fit, Math.max(reach.from(), data.to()), reach.to()), ink, weight, dotted);
     }
 
     private void draw(Path2D path, Color ink, double weight, float[] dashes) {
@@ -280,12 +284,12 @@ final class SeriesPainter {
     private Optional<Path2D> edge(Fit fit, Function<Reading, OptionalDouble> half, int side) {
         var path = new Path2D.Double();
         for (int i = 0; i <= BAND_STEPS; i++) {
-            double from = fractionOrEnd(reach[0]);
+            double from = fractionOrEnd(reach.from());
             double x = i == 0
-                    ? reach[0]
+                    ? reach.from()
                     : i == BAND_STEPS
-                            ? reach[1]
-                            : plot.x().value(from + (fractionOrEnd(reach[1]) - from) * i / BAND_STEPS);
+                            ? reach.to()
+                            : plot.x().value(from + (fractionOrEnd(reach.to()) - from) * i / BAND_STEPS);
             Optional<Reading> reading = Reading.at(fit, ONE_POINT, x);
             if (reading.isEmpty() || half.apply(reading.get()).isEmpty()) {
                 return Optional.empty();
@@ -338,31 +342,14 @@ final class SeriesPainter {
         };
     }
 
-    /// Where the curve begins and ends: by default the span of its own points, and as far as what is read off it.
-    double[] reach() {
+    /// Where the curve begins and ends.
+    CurveReach reach() {
         return reach;
-    }
-
-    private static double[] data(SeriesAnalysis series) {
-        var extent = new Extent();
-        extent.take(series.points().x(), ErrorBars.NONE);
-        return new double[] {extent.least(), extent.greatest()};
-    }
-
-    private double[] reach(FigureStyle of) {
-        double from = curveStyle.from().orElse(data[0]);
-        double to = curveStyle.to().orElse(data[1]);
-        double[] ends = {Math.min(from, to), Math.max(from, to)};
-        for (ReadingPlace read : ReadingPlace.widening(of, series)) {
-            ends[0] = Math.min(ends[0], read.x());
-            ends[1] = Math.max(ends[1], read.x());
-        }
-        return ends;
     }
 
     /// The curve over its reach.
     Path2D path(Fit fit) {
-        return path(fit, reach[0], reach[1]);
+        return path(fit, reach.from(), reach.to());
     }
 
     /// The curve from one x to another, in equal steps on the sheet; nothing where the second is not greater.
@@ -459,23 +446,24 @@ final class SeriesPainter {
                 continue;
             }
             double size = style.bySize() ? r * Math.sqrt(Math.min(25, counts.getOrDefault(place(px, py), 1))) : r;
-            Shape shape = marker.at(px, py, size);
             Color ink = colors.isPresent() ? colors.get().at(i) : color;
-            if (ringed && opacity == 1) {
-                canvas.draw(shape, Palette.SHEET, metrics.weight(1.4));
-            }
-            if (style.opacity().isEmpty() && opacity == 0) {
-                canvas.fill(shape, Palette.SHEET);
-            } else if (opacity > 0) {
-                canvas.fill(
-                        shape, new Color(ink.getRed(), ink.getGreen(), ink.getBlue(), (int) Math.round(255 * opacity)));
-            }
-            if (style.edge().isPresent()) {
-                canvas.draw(shape, SheetMetrics.color(style.edge().get(), 1), metrics.weight(0.9));
-            } else if (opacity < 1 || colors.isPresent()) {
-                canvas.draw(
-                        shape, colors.isPresent() ? Palette.AXIS : ink, metrics.weight(colors.isPresent() ? 0.4 : 0.9));
-            }
+            canvas.heldAt(px, py, () -> mark(marker.at(px, py, size), ink, ringed));
+        }
+    }
+
+    private void mark(Shape shape, Color ink, boolean ringed) {
+        if (ringed && opacity == 1) {
+            canvas.draw(shape, Palette.SHEET, metrics.weight(1.4));
+        }
+        if (style.opacity().isEmpty() && opacity == 0) {
+            canvas.fill(shape, Palette.SHEET);
+        } else if (opacity > 0) {
+            canvas.fill(shape, new Color(ink.getRed(), ink.getGreen(), ink.getBlue(), (int) Math.round(255 * opacity)));
+        }
+        if (style.edge().isPresent()) {
+            canvas.draw(shape, SheetMetrics.color(style.edge().get(), 1), metrics.weight(0.9));
+        } else if (opacity < 1 || colors.isPresent()) {
+            canvas.draw(shape, colors.isPresent() ? Palette.AXIS : ink, metrics.weight(colors.isPresent() ? 0.4 : 0.9));
         }
     }
 
@@ -508,17 +496,19 @@ final class SeriesPainter {
             String text = labels.orElseThrow().shown(points.rows()[i], table.decimalMark());
             if (!text.isEmpty() && plot.area().contains(px, py)) {
                 double width = Typeface.width(font, text);
-                occupancy.free(around(px, py, width, tall)).ifPresent(place -> {
-                    if (place.getMinY() - py > tall + metrics.length(4)
-                            || py - place.getMaxY() > tall + metrics.length(4)) {
-                        double from = py + Math.signum(place.getCenterY() - py) * radius();
-                        double to = place.getCenterY() > py ? place.getMinY() - 1 : place.getMaxY() + 1;
-                        double across = Math.clamp(px, place.getMinX(), place.getMaxX());
-                        canvas.line(px, from, across, to, Palette.MUTED, metrics.weight(0.4));
-                        occupancy.reserveLine(px, from, across, to);
-                    }
-                    canvas.text(text, font, Palette.INK, place.getX(), place.getMaxY(), 0);
-                });
+                occupancy
+                        .free(around(px, py, width, tall))
+                        .ifPresent(place -> canvas.heldAt(px, py, () -> {
+                            if (place.getMinY() - py > tall + metrics.length(4)
+                                    || py - place.getMaxY() > tall + metrics.length(4)) {
+                                double from = py + Math.signum(place.getCenterY() - py) * radius();
+                                double to = place.getCenterY() > py ? place.getMinY() - 1 : place.getMaxY() + 1;
+                                double across = Math.clamp(px, place.getMinX(), place.getMaxX());
+                                canvas.line(px, from, across, to, Palette.MUTED, metrics.weight(0.4));
+                                occupancy.reserveLine(px, from, across, to);
+                            }
+                            canvas.text(text, font, Palette.INK, place.getX(), place.getMaxY(), 0);
+                        }));
             }
         }
     }
@@ -555,8 +545,10 @@ final class SeriesPainter {
             double py = plot.py(series.rows().y().at(rows[i]));
             if (plot.area().contains(px, py)) {
                 Shape shape = marker.at(px, py, radius());
-                canvas.fill(shape, Palette.SHEET);
-                canvas.draw(shape, Palette.MUTED, metrics.weight(0.9));
+                canvas.heldAt(px, py, () -> {
+                    canvas.fill(shape, Palette.SHEET);
+                    canvas.draw(shape, Palette.MUTED, metrics.weight(0.9));
+                });
             }
         }
     }

@@ -3,8 +3,8 @@ package helvo.figure.paint;
 import helvo.core.analysis.SheetAnalysis;
 import helvo.core.style.AxisPlace;
 import helvo.figure.canvas.DrawingCanvas;
+import helvo.figure.canvas.DrawingPart;
 import helvo.figure.canvas.MeasuringCanvas;
-import helvo.figure.canvas.Palette;
 import helvo.figure.canvas.RichText;
 import helvo.figure.layout.FigureLayout;
 import helvo.figure.layout.PlotArea;
@@ -99,13 +99,13 @@ final class SheetLegend {
                     - row.stream().mapToDouble(Entry::width).sum() / 2
                     - (row.size() - 1) * metrics.length(Legend.GAP) / 2;
             for (Entry entry : row) {
-                double line = metrics.length(Legend.LINE);
-                Legend.sample(canvas, metrics, entry.painter, sample, dashed, x + sample / 2, y + line / 2);
-                for (int i = 0; i < entry.lines.size(); i++) {
-                    entry.lines
-                            .get(i)
-                            .draw(canvas, Palette.INK, x + sample, y + (i + 0.5) * line + metrics.length(3.1), 0);
-                }
+                double left = x;
+                double head = y;
+                canvas.part(new DrawingPart.LegendEntry(entry.painter.name()), () -> {
+                    double centre = head + metrics.length(Legend.LINE) / 2;
+                    Legend.sample(canvas, metrics, entry.painter, sample, dashed, left + sample / 2, centre);
+                    Legend.words(canvas, metrics, entry.lines, left + sample, head);
+                });
                 x += entry.width + metrics.length(Legend.GAP);
             }
             y += tallest(row);

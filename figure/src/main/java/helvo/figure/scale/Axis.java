@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.Optional;
 
 /// An axis with its limits, ticks and labels, in the units of the points.
-public sealed interface Axis permits AxisScale, DateScale, LogScale, ReversedScale {
+public sealed interface Axis permits AxisScale, DateScale, LogScale, FineLogScale, ReversedScale {
     double low();
 
     double high();
@@ -23,6 +23,16 @@ public sealed interface Axis permits AxisScale, DateScale, LogScale, ReversedSca
 
     /// Between the lines of a fine grid, where `length` is that of the axis in points.
     List<Double> fineTicks(double length);
+
+    /// Whether equal lengths are equal ratios.
+    default boolean isLogarithmic() {
+        return false;
+    }
+
+    /// The same axis with other steps.
+    ///
+    /// @param mostSteps along all of it
+    Axis refined(int mostSteps);
 
     /// The equal step between labelled values; empty where steps are not equal.
     default Optional<Double> labelledStep() {

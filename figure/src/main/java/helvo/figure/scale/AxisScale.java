@@ -92,6 +92,13 @@ public record AxisScale(double low, double high, double step, double minor, int 
         return new AxisScale(-step, step, step, step, factor(step, step), -1);
     }
 
+    /// Labels are divided by the same power as before, which the axis' title names.
+    @Override
+    public AxisScale refined(int mostSteps) {
+        double finer = step(low, high, mostSteps);
+        return new AxisScale(low, high, finer, finer, factor, -1);
+    }
+
     @Override
     public Optional<Double> labelledStep() {
         return Optional.of(step);

@@ -17,7 +17,9 @@ import java.util.Locale;
 /// @param low  lower limit, in the unit that the time axis counts by
 /// @param high upper limit
 /// @param labels how the ticks are written
-public record DateScale(TimeAxis time, double low, double high, Step step, Step minor, DateLabels labels)
+/// @param inFull whether each of them says its day and its year, since others may be out of sight
+public record DateScale(
+        TimeAxis time, double low, double high, Step step, Step minor, DateLabels labels, boolean inFull)
         implements Axis {
     /// A calendar step.
     ///
@@ -75,7 +77,8 @@ public record DateScale(TimeAxis time, double low, double high, Step step, Step 
         double gap = MIN_GAP * (to - from);
         double low = limit(from - gap, from, to - from, step, minor, true);
         double high = limit(to + gap, to, to - from, step, minor, false);
-        return new DateScale(time, time.coordinate(low), time.coordinate(high), step, minor, DateLabels.AUTOMATIC);
+        return new DateScale(
+                time, time.coordinate(low), time.coordinate(high), step, minor, DateLabels.AUTOMATIC, false);
     }
 
     /// Between these limits.
@@ -85,11 +88,17 @@ public record DateScale(TimeAxis time, double low, double high, Step step, Step 
                 .filter(each -> span / each.seconds() <= mostSteps)
                 .findFirst()
                 .orElse(steps().getLast());
-        return new DateScale(time, low, high, step, minor(step), DateLabels.AUTOMATIC);
+        return new DateScale(time, low, high, step, minor(step), DateLabels.AUTOMATIC, false);
     }
 
     public DateScale with(DateLabels form) {
-        return new DateScale(time, low, high, step, minor, form);
+        return new DateScale(time, low, high, step, minor, form, inFull);
+    }
+
+    @Override
+    public DateScale refined(int mostSteps) {
+        DateScale finer = between(time, low, high, mostSteps);
+        return new DateScale(time, low, high, finer.step, finer.step, DateLabels.AUTOMATIC, true);
     }
 
     private static List<Step> steps() {
@@ -223,8 +232,9 @@ public record DateScale(TimeAxis time, double low, double high, Step step, Step 
         int place = ticks.indexOf(tick);
         LocalDateTime before = place > 0 ? moment(ticks.get(place - 1)) : null;
         String month = at.getMonth().getDisplayName(TextStyle.SHORT, Locale.ENGLISH);
-        String year = inOneYear() || before != null && before.getYear() == at.getYear() ? "" : " " + at.getYear();
-        boolean sameDay = inOneDay() || before != null && before.toLocalDate().equals(at.toLocalDate());
+        boolean follows = before != null && !inFull;
+        String year = inOneYear() || follows && before.getYear() == at.getYear() ? "" : " " + at.getYear();
+        boolean sameDay = inOneDay() || follows && before.toLocalDate().equals(at.toLocalDate());
         String day = sameDay ? "" : at.getDayOfMonth() + " " + month + year + " ";
         return switch (step.unit) {
             case YEAR -> Integer.toString(at.getYear());

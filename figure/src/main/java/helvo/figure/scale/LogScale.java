@@ -123,6 +123,16 @@ public record LogScale(double low, double high, int decades) implements Axis {
     }
 
     @Override
+    public boolean isLogarithmic() {
+        return true;
+    }
+
+    @Override
+    public Axis refined(int mostSteps) {
+        return FineLogScale.of(this, mostSteps);
+    }
+
+    @Override
     public String context() {
         return "";
     }

@@ -42,6 +42,16 @@ public record ReversedScale(Axis of) implements Axis {
     }
 
     @Override
+    public boolean isLogarithmic() {
+        return of.isLogarithmic();
+    }
+
+    @Override
+    public Axis refined(int mostSteps) {
+        return new ReversedScale(of.refined(mostSteps));
+    }
+
+    @Override
     public String context() {
         return of.context();
     }
