@@ -24,7 +24,8 @@ public record FineLogScale(LogScale of, List<Double> ticks) implements Axis {
         int last = (int) Math.ceil(Math.log10(scale.high()));
         for (int power = first; power <= last; power++) {
             ticks.add(value(1, power));
-            for (int part = 0; part < PARTS.length - 1; part++) {
+            // From 1 to 2 is as far as from 5 to 10, and nearer than from 2 to 5.
+            for (int part = 0; part < PARTS.length - 1 && apart(scale, 1, 2, power) >= least; part++) {
                 fill(scale, PARTS[part], PARTS[part + 1], power, least, ticks);
             }
         }
@@ -50,10 +51,8 @@ public record FineLogScale(LogScale of, List<Double> ticks) implements Axis {
                 return;
             }
         }
-        if (apart(scale, from, to, power) >= least) {
-            ticks.add(value(from, power));
-            ticks.add(value(to, power));
-        }
+        ticks.add(value(from, power));
+        ticks.add(value(to, power));
     }
 
     private static double apart(LogScale scale, double from, double to, int power) {

@@ -202,7 +202,7 @@ class FigureFileTest {
         return new FigureEdit.SetTitle(1, Optional.of(text));
     }
 
-    private static FigureAnalysis figure(int points, Edit... edits) {
+    static FigureAnalysis figure(int points, Edit... edits) {
         var random = new Random(4);
         double[] x = IntStream.range(0, points)
                 .mapToDouble(i -> 5 + 45.0 * i / Math.max(1, points - 1))
