@@ -156,6 +156,7 @@ public final class FigureFile {
                 content.endMarkedContent();
             }
             tags.finish();
+            PdfStandards.state(document);
             var bytes = new ByteArrayOutputStream();
             document.save(bytes);
             return bytes.toByteArray();

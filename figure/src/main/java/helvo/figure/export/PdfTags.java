@@ -12,12 +12,15 @@ import org.apache.pdfbox.pdmodel.PDPageContentStream;
 import org.apache.pdfbox.pdmodel.common.PDNumberTreeNode;
 import org.apache.pdfbox.pdmodel.documentinterchange.logicalstructure.PDMarkInfo;
 import org.apache.pdfbox.pdmodel.documentinterchange.logicalstructure.PDMarkedContentReference;
+import org.apache.pdfbox.pdmodel.documentinterchange.logicalstructure.PDObjectReference;
 import org.apache.pdfbox.pdmodel.documentinterchange.logicalstructure.PDParentTreeValue;
 import org.apache.pdfbox.pdmodel.documentinterchange.logicalstructure.PDStructureElement;
 import org.apache.pdfbox.pdmodel.documentinterchange.logicalstructure.PDStructureNode;
 import org.apache.pdfbox.pdmodel.documentinterchange.logicalstructure.PDStructureTreeRoot;
 import org.apache.pdfbox.pdmodel.documentinterchange.markedcontent.PDPropertyList;
 import org.apache.pdfbox.pdmodel.documentinterchange.taggedpdf.StandardStructureTypes;
+import org.apache.pdfbox.pdmodel.interactive.annotation.PDAnnotation;
+import org.apache.pdfbox.pdmodel.interactive.annotation.PDAnnotationLink;
 import org.apache.pdfbox.pdmodel.interactive.viewerpreferences.PDViewerPreferences;
 
 /// The structure tags of a PDF's pages (ISO 32000-1, 14.7 and 14.8).
@@ -26,6 +29,7 @@ public final class PdfTags {
     private final PDStructureElement whole;
     private final PDStructureTreeRoot root = new PDStructureTreeRoot();
     private final Map<PDPage, COSArray> marked = new LinkedHashMap<>();
+    private final Map<PDAnnotation, PDStructureElement> links = new LinkedHashMap<>();
 
     /// @param language of all its text, by BCP 47
     public PdfTags(PDDocument document, String language) {
@@ -82,6 +86,17 @@ public final class PdfTags {
         content.beginMarkedContent(COSName.ARTIFACT);
     }
 
+    /// A link that belongs to an element, such as [StandardStructureTypes#LINK], besides what is drawn of it.
+    public void link(PDAnnotationLink link, PDPage page, PDStructureElement element) throws IOException {
+        link.setPrinted(true);
+        page.getAnnotations().add(link);
+        var reference = new PDObjectReference();
+        reference.setReferencedObject(link);
+        reference.getCOSObject().setItem(COSName.PG, page);
+        element.appendKid(reference);
+        links.put(link, element);
+    }
+
     /// Once everything is drawn.
     public void finish() {
         var numbers = new LinkedHashMap<Integer, PDParentTreeValue>();
@@ -90,6 +105,10 @@ public final class PdfTags {
             each.getKey().setStructParents(key);
             each.getKey().getCOSObject().setItem(COSName.getPDFName("Tabs"), COSName.S);
             numbers.put(key++, new PDParentTreeValue(each.getValue()));
+        }
+        for (Map.Entry<PDAnnotation, PDStructureElement> each : links.entrySet()) {
+            each.getKey().setStructParent(key);
+            numbers.put(key++, new PDParentTreeValue(each.getValue().getCOSObject()));
         }
         var tree = new PDNumberTreeNode(PDParentTreeValue.class);
         tree.setNumbers(numbers);

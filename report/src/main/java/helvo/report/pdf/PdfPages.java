@@ -11,6 +11,7 @@ import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.PDPageContentStream;
 import org.apache.pdfbox.pdmodel.common.PDRectangle;
 import org.apache.pdfbox.pdmodel.documentinterchange.logicalstructure.PDStructureElement;
+import org.apache.pdfbox.pdmodel.documentinterchange.taggedpdf.StandardStructureTypes;
 import org.apache.pdfbox.pdmodel.interactive.annotation.PDAnnotationLink;
 import org.apache.pdfbox.pdmodel.interactive.annotation.PDBorderStyleDictionary;
 import org.apache.pdfbox.pdmodel.interactive.documentnavigation.destination.PDPageXYZDestination;
@@ -75,12 +76,13 @@ final class PdfPages {
 
     private void number(Numbered line) throws IOException {
         PDPageXYZDestination place = sections.get(line.section);
+        PDStructureElement element = tags.element(line.element, StandardStructureTypes.LINK);
         PdfText.Line number = text.lines(
                         List.of(Span.plain(Integer.toString(all.indexOf(place.getPage()) + 1))), line.style, width())
                 .getFirst();
         try (var content =
                 new PDPageContentStream(document, line.page, PDPageContentStream.AppendMode.APPEND, true, true)) {
-            tags.begin(content, line.page, line.element);
+            tags.begin(content, line.page, element);
             text.draw(content, number, line.style.color(), line.left + line.width - number.width(), line.baseline);
             content.endMarkedContent();
         }
@@ -92,7 +94,7 @@ final class PdfPages {
         border.setWidth(0);
         link.setBorderStyle(border);
         link.setContents("Page " + number.text());
-        line.page.getAnnotations().add(link);
+        tags.link(link, line.page, element);
     }
 
     PdfTags tags() {

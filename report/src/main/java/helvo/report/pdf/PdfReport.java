@@ -3,6 +3,7 @@ package helvo.report.pdf;
 import helvo.core.Progress;
 import helvo.core.study.ReportPlan;
 import helvo.figure.export.PdfDrawings;
+import helvo.figure.export.PdfStandards;
 import helvo.figure.export.PdfTags;
 import helvo.files.ProgramVersion;
 import helvo.report.model.Block;
@@ -97,6 +98,7 @@ public final class PdfReport {
             block(blocks.get(i));
         }
         pages.finish(report.plainTitle());
+        PdfStandards.state(document);
     }
 
     /// A heading, the paragraph below it and its figure stay on one page, and headings with the table below them.

@@ -54,7 +54,7 @@ final class MeasurementTables {
                 .toArray();
         return List.of(new Block.Grid(
                 numbering.nextTable(),
-                Span.of("Values read off the curves, with 95 % limits."),
+                Span.of("Values read off the curves, with limits of 95 % confidence."),
                 IntStream.of(columns)
                         .mapToObj(c -> Span.of(ReadingsTable.HEADS.get(c)))
                         .toList(),

@@ -158,10 +158,10 @@ final class SummarySection {
         say(" that of " + pair.first()
                 + (pair.ratioLow95().isPresent() && pair.ratioHigh95().isPresent()
                         ? RootLocale.format(
-                                " (95 %%: %s to %s)",
+                                " (%s to %s with 95 %% confidence)",
                                 numbers.significant(pair.ratioLow95().getAsDouble(), 3),
                                 numbers.significant(pair.ratioHigh95().getAsDouble(), 3))
-                        : " (without 95 % limits: the slopes are too unsure)")
+                        : " (without limits of 95 % confidence: the slopes are too unsure)")
                 + ".");
     }
 }
