@@ -20,7 +20,9 @@ public final class StudyFile {
     /// 2: further curves, readings of unknowns, lines of the results on figures.
     /// 3: the mean as a curve.
     /// 4: other words for members and types; see `OlderNames`.
-    static final int VERSION = 4;
+    static final int VERSION = 5;
+    /// Before this version ranges of rows were counted from 1.
+    static final int VERSION_OF_ROWS = 5;
     /// From here on a file has the words of now.
     private static final int VERSION_OF_NAMES = 4;
     public static final String STUDY = "study.json";

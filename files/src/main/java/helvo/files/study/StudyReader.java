@@ -106,7 +106,7 @@ final class StudyReader {
                     name,
                     table,
                     document.get("tables").get(i),
-                    isNewer,
+                    version,
                     progress.part(
                             (double) i / bare.tables().size(),
                             (i + 1.0) / bare.tables().size()));
@@ -174,9 +174,9 @@ final class StudyReader {
         return plain;
     }
 
-    /// @param isNewer whether a newer program may have written other headings
+    /// @param version of the file: a newer program may have written other headings
     private static TableData.Read table(
-            GuardedZip zip, String name, Table bare, JsonNode document, boolean isNewer, Progress progress)
+            GuardedZip zip, String name, Table bare, JsonNode document, int version, Progress progress)
             throws IOException, UnreadableFile {
         String path = document.path("data").asString("");
         if (bare.columns().isEmpty()) {
@@ -186,6 +186,7 @@ final class StudyReader {
             if (!zip.has(path)) {
                 throw new UnreadableFile("its data are missing");
             }
+            int first = version < StudyFile.VERSION_OF_ROWS ? 1 : 0;
             var rows = new ArrayList<Integer>();
             var forms = new ArrayList<FieldType>();
             var numbers = new ArrayList<BitSet>();
@@ -197,14 +198,16 @@ final class StudyReader {
                 }
                 rows.add(count);
                 forms.add(FieldType.valueOf(column.path("written").asString("").toUpperCase(Locale.ROOT)));
-                numbers.add(RowRanges.read(column.path("rowsOfNumbers").asString(""), count));
-                texts.add(RowRanges.read(column.path("rowsOfTexts").asString(""), count));
+                numbers.add(RowRanges.read(column.path("rowsOfNumbers").asString(""), count, first));
+                texts.add(RowRanges.read(column.path("rowsOfTexts").asString(""), count, first));
             }
             try (InputStream in = zip.stream(path, progress)) {
                 return new TableData(rows, forms, numbers, texts)
                         .read(
                                 in,
-                                isNewer ? Optional.empty() : Optional.of(DataPackage.fieldNames(bare)),
+                                version > StudyFile.VERSION
+                                        ? Optional.empty()
+                                        : Optional.of(DataPackage.fieldNames(bare)),
                                 Progress.none());
             }
         } catch (UnreadableFile e) {

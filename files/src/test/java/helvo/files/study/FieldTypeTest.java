@@ -101,13 +101,13 @@ class FieldTypeTest {
         for (int row = 0; row < 60; row++) {
             rows.set(row, random.nextInt(3) == 0);
         }
-        assertThat(RowRanges.read(RowRanges.text(rows), 60)).isEqualTo(rows);
+        assertThat(RowRanges.read(RowRanges.text(rows), 60, 0)).isEqualTo(rows);
     }
 
     @ParameterizedTest
     @ValueSource(strings = {"0", "61", "3-2", "1-61", "one", "1,,2", "1-2-3", "99999999999", "-3"})
     void rowsThatAreNoneAreRefused(String text) {
-        assertThatThrownBy(() -> RowRanges.read(text, 60))
+        assertThatThrownBy(() -> RowRanges.read(text, 60, 1))
                 .isInstanceOf(UnreadableFile.class)
                 .hasMessageStartingWith("its rows “");
     }

@@ -3,15 +3,18 @@ package helvo.files.study;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import helvo.core.Progress;
+import helvo.core.number.DecimalMark;
 import helvo.core.study.History;
 import helvo.core.study.Layer;
 import helvo.core.study.Study;
 import helvo.core.table.RowCondition;
+import helvo.core.table.Table;
 import helvo.files.UnreadableFile;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -59,5 +62,24 @@ class OlderVersionsTest {
         assertThat(kept.trouble()).isEmpty();
         isWhole(kept.study().history());
         kept.journal().close();
+    }
+
+    /// Version 4 counted rows of texts from 1.
+    @Test
+    void aStudyOfVersion4HasItsCellsInTheirRows() throws UnreadableFile, IOException {
+        Path file = Path.of("src/test/resources/helvo/files/study/version-4/study.helvo");
+        StoredStudy read = StudyFile.read(file, Progress.none());
+        var now = new ByteArrayOutputStream();
+        StudyFile.writeTo(now, read, Progress.none());
+        Path saved = Files.write(folder.resolve("now.helvo"), now.toByteArray());
+        for (Path each : List.of(file, saved)) {
+            Table stretch = StudyFile.read(each, Progress.none())
+                    .history()
+                    .study()
+                    .tables()
+                    .getFirst();
+            assertThat(stretch.columns().get(2).shown(7, DecimalMark.POINT)).isEqualTo("about 7.6");
+            assertThat(stretch.columns().get(2).cells().number(6)).isEqualTo(6.29);
+        }
     }
 }

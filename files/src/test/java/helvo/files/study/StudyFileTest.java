@@ -267,7 +267,7 @@ class StudyFileTest {
 
     @Test
     void aNewerFileIsForReadingOnly() throws IOException, UnreadableFile {
-        StoredStudy newer = read(changed("study.json", json -> json.replace("\"version\" : 4", "\"version\" : 5")));
+        StoredStudy newer = read(changed("study.json", json -> json.replace("\"version\" : 5", "\"version\" : 6")));
         assertThat(newer.history().study()).isEqualTo(worked().study());
         assertThat(newer.readOnly().orElseThrow()).startsWith("“study.helvo” was saved by a newer Helvo.");
     }
@@ -276,7 +276,7 @@ class StudyFileTest {
     @Test
     void anOlderFileIsCarriedForward() throws IOException, UnreadableFile {
         StoredStudy older = read(changed("study.json", json -> {
-            String without = json.replace("\"version\" : 4", "\"version\" : 1")
+            String without = json.replace("\"version\" : 5", "\"version\" : 1")
                     .replaceAll("\"furtherCurves\" : \\[ *],\\s*", "")
                     .replaceAll(",\\s*\"curve\" : 0", "")
                     .replaceAll(",\\s*\"replicates\" : 0", "");
@@ -297,7 +297,7 @@ class StudyFileTest {
     @CsvSource(
             delimiter = '|',
             value = {
-                "study.json|\"version\" : 4|\"version\" : \"one\"|does not say its version",
+                "study.json|\"version\" : 5|\"version\" : \"one\"|does not say its version",
                 "study.json|\"table\" : 2|\"table\" : 77|do not belong together",
                 "study.json|\"id\" : 2|\"id\" : 1|do not belong together",
                 "study.json|\"sheets\" : [ ]|\"sheets\" : [ {\"figures\": [77]," + SHEET + "|do not belong together",
@@ -305,11 +305,13 @@ class StudyFileTest {
                 "study.json|\"rows\" : 25|\"rows\" : 26|its data have 25 of 26 rows",
                 "study.json|\"rows\" : 25|\"rows\" : -1|does not say how many rows",
                 "study.json|data/stretch.csv|data/none.csv|its data are missing",
-                "study.json|\"kind\" : \"NUMBER\"|\"kind\" : \"COLOUR\"|is damaged",
+                "study.json|\"kind\" : \"NUMBER\"|\"kind\" : \"COLOUR\"|.kind: “COLOUR” is none of NUMBER, TEXT, DATE)",
+                "study.json|\"widthMm\" : |\"widthMm\" : \"wide\", \"w\" : |widthMm: “wide” does not belong there)",
+                "study.json|\"figures\" : |\"figuress\" : |something that belongs there is missing)",
                 "study.json|{|[|is damaged",
                 "data/stretch.csv|dry,10|dry|is damaged",
                 "data/stretch.csv|Cord,Load|Load,Cord|its data have “Load” over column 1, where study.json has “Cord”",
-                "study.json|\"version\" : 4|\"version\" : 4, \"name\" : \"a\", \"name\" : \"b\"|is damaged",
+                "study.json|\"version\" : 5|\"version\" : 5, \"name\" : \"a\", \"name\" : \"b\"|is damaged",
                 "data/stretch.csv|dry,10|\"dry,10|is damaged"
             })
     void damageIsSaidAndNothingIsOpened(String part, String was, String is, String sentence) throws IOException {
