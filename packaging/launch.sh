@@ -3,6 +3,7 @@
 #   modules    the folder of the window toolkit's modules; empty where the runtime has them
 #   libraries  the folder of all other libraries
 #   program    Helvo's own archive
+#   home       the folder with the reference values, and in a package with everything
 #   caches     the folder of the ahead-of-time caches, one for the window and one for commands: classes loaded and linked, with what a
 #              training run learned of their code. One that is missing or does not fit is left aside without a word.
 
@@ -52,9 +53,10 @@ launch() {
   local kind=window main=${HELVO_MAIN:-helvo.desktop.app.Program}
   local flags=("${window_flags[@]}")
   case ${1:-} in
-    fit | check | curves | draw | sheet | report | apply | new | edit | show | batch | shapes)
+    fit | check | curves | draw | sheet | report | apply | new | edit | show | batch | shapes | validate)
       kind=commands main=helvo.cli.Helvo flags=("${command_flags[@]}") ;;
   esac
+  [ "${1:-}" != validate ] || flags+=("-Dhelvo.home=$home")
   # https://no-color.org
   if [ -t 1 ] && [ -z "${NO_COLOR:-}" ] && [ "${TERM:-dumb}" != dumb ]; then
     flags+=(-Dhelvo.terminal=true)

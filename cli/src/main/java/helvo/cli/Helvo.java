@@ -105,6 +105,7 @@ public final class Helvo extends Command {
         commands.put("show", ShowCommand::new);
         commands.put("report", ReportCommand::new);
         commands.put("batch", BatchCommand::new);
+        commands.put("validate", ValidateCommand::new);
         commands.put("simulate-logger", SimulateLoggerCommand::new);
         commands.putAll(window.commands(() -> verbose));
         return commands;

@@ -731,7 +731,7 @@ class HelvoTest {
                 Arguments.of("fit FILE --x Load --y Stretch --intercept NaN", "“NaN” is not a number"),
                 Arguments.of("fit FILE --x Load --y Stretch --exclude 99", "rows 1 to 9"),
                 Arguments.of("fit FILE --x Load --y Stretch --only Load~3", "is not a condition"),
-                Arguments.of("draw FILE --x Load --y Stretch --out figure.docx", ".png, .svg or .pdf"),
+                Arguments.of("draw FILE --x Load --y Stretch --out figure.docx", ".png, .svg, .pdf or .html"),
                 Arguments.of("draw FILE --x Load --y Stretch --out f.png --dpi 1e9", "--dpi must be"),
                 Arguments.of("fit FILE --x Load --y Stretch --bounds", "--bounds needs error bars"),
                 Arguments.of("fit FILE --x Load --y Stretch --weights stated", "needs error bars"),
