@@ -11,12 +11,16 @@ import java.io.IOException;
 import java.io.PrintWriter;
 import java.io.StringWriter;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.AccessDeniedException;
+import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.time.ZonedDateTime;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Objects;
 
 /// `helvo validate`: whether this installation computes what it claims.
 final class ValidateCommand extends Command {
@@ -49,12 +53,10 @@ final class ValidateCommand extends Command {
     public Integer call() throws UserError {
         for (Path out : outs) {
             form(out);
+            requireFolder(out);
         }
         Protocol protocol;
         try {
-            for (Path out : outs) {
-                AtomicFile.requirePlace(out, List.of());
-            }
             Validation validation = Validation.of(Installation.here(), ValidateCommand::run, quick, this::reached);
             protocol = new Protocol(
                     validation,
@@ -72,6 +74,17 @@ final class ValidateCommand extends Command {
             write(protocol, out);
         }
         return protocol.validation().passed() ? Helvo.DONE : Helvo.DATA_DO_NOT_ALLOW;
+    }
+
+    /// Before half a minute is spent on what then cannot be written.
+    private static void requireFolder(Path out) throws UserError {
+        Path folder = Objects.requireNonNull(out.toAbsolutePath().getParent(), "a file is in a folder");
+        if (!Files.isDirectory(folder)) {
+            throw new UserError(WriteErrorText.sentence(out, new NoSuchFileException(folder.toString())));
+        }
+        if (!Files.isWritable(folder)) {
+            throw new UserError(WriteErrorText.sentence(out, new AccessDeniedException(folder.toString())));
+        }
     }
 
     private Protocol.Form form(Path out) {

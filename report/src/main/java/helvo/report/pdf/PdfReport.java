@@ -46,6 +46,7 @@ public final class PdfReport {
     private static final double MATH = 11.5;
     private static final double HEADING_SPACE = 14;
     /// A heading stays with so much of what follows it.
+    private static final double AFTER_HEADING = 2;
     private static final double KEPT_BELOW = 60;
 
     private final Report report;
@@ -143,7 +144,7 @@ public final class PdfReport {
 
     private double headingHeight(Block.Heading heading) throws IOException {
         PdfText.ParagraphStyle style = styleOf(heading);
-        return HEADING_SPACE + text.lines(heading.text(), style, pages.width()).size() * style.line();
+        return HEADING_SPACE + text.lines(heading.text(), style, pages.width()).size() * style.line() + AFTER_HEADING;
     }
 
     private List<PdfText.Line> captionLines(Block.Picture picture) throws IOException {
@@ -204,7 +205,7 @@ public final class PdfReport {
                 style,
                 heading.level() == 2 ? StandardStructureTypes.H2 : StandardStructureTypes.H3,
                 heading.isOwn(),
-                2);
+                AFTER_HEADING);
     }
 
     /// @param isOwn whether a person wrote it

@@ -28,6 +28,7 @@ final class PdfTable {
     private final PdfPages pages;
     private final PdfText text;
     private static final double SPACE = 6;
+    private static final double BELOW_CAPTION = 3;
 
     private PdfText.ParagraphStyle body;
     private PdfText.ParagraphStyle head;
@@ -47,7 +48,8 @@ final class PdfTable {
         choose();
         double above = text.lines(caption, paragraph, pages.width()).size() * paragraph.line()
                 + row(grid.heads(), head).high
-                + SPACE;
+                + SPACE
+                + BELOW_CAPTION;
         List<Row> rows = rows();
         double all = rows.stream().mapToDouble(row -> row.high).sum();
         return above
@@ -73,7 +75,7 @@ final class PdfTable {
         List<PdfText.Line> lines = text.lines(caption, paragraph, pages.width());
         PDStructureElement table = pages.tags().element(pages.tags().document(), StandardStructureTypes.TABLE);
         pages.lines(lines, paragraph, pages.tags().element(table, StandardStructureTypes.CAPTION), 0);
-        pages.space(3);
+        pages.space(BELOW_CAPTION);
         heads(heads, table);
         for (Row row : rows) {
             if (pages.keep(row.high + THICK)) {

@@ -115,8 +115,8 @@ public record Protocol(Validation validation, String moment, String person) {
                 .map(line -> List.of(Span.plain(line)))
                 .toList()));
         parts.add(heading("Installation"));
-        parts.add(facts());
-        int number = 3;
+        int number = validation.passed() ? 1 : 2;
+        parts.add(facts(number++));
         for (Map.Entry<String, List<Finding>> area : validation.areas().entrySet()) {
             parts.add(heading(area.getKey()));
             Map<String, List<Finding>> groups = area.getValue().stream()
@@ -158,9 +158,9 @@ public record Protocol(Validation validation, String moment, String person) {
         return new Block.Paragraph(List.of(Span.plain(text)));
     }
 
-    private Block facts() {
+    private Block facts(int number) {
         return new Block.Grid(
-                2,
+                number,
                 List.of(Span.plain("What was validated, and where.")),
                 List.of(List.of(Span.plain("What")), List.of(Span.plain("Found"))),
                 List.of(false, false),
