@@ -18,17 +18,25 @@ import helvo.core.study.Study;
 import helvo.core.table.Table;
 import helvo.files.ProgramVersion;
 import helvo.files.UnreadableFile;
+import helvo.files.disk.AtomicFile;
+import helvo.files.disk.WriteErrorText;
 import helvo.files.json.FitJson;
 import helvo.files.json.StudySummaryJson;
 import helvo.files.study.StoredStudy;
 import helvo.files.study.StudyChecksum;
 import helvo.files.study.StudyFile;
+import helvo.files.text.HistoryCsv;
+import helvo.report.ReportFormat;
+import helvo.report.section.HistoryReport;
+import java.io.IOException;
 import java.io.PrintWriter;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
@@ -43,6 +51,7 @@ final class ShowCommand extends Command {
     private boolean all;
     private boolean json;
     private boolean checksum;
+    private Optional<Path> trail = Optional.empty();
 
     @SuppressWarnings("NullAway.Init") // set while the command line is read
     ShowCommand() {
@@ -60,13 +69,25 @@ final class ShowCommand extends Command {
                 "--checksum",
                 "Only the checksum of its tables and figures (SHA-256), as a signed report has it.",
                 value -> checksum = value);
+        arguments
+                .option(
+                        "--history",
+                        "FILE",
+                        "Write what was done, with times and with whether the file was changed outside of Helvo: "
+                                + "ending in .csv, .html, .pdf, .docx, .odt or .md.")
+                .path(value -> trail = Optional.of(value));
         arguments.flag("--json", "All of it as JSON, at full precision.", value -> json = value);
     }
 
     @Override
     public Integer call() throws UnreadableFile, UserError {
+        Optional<ReportFormat> form = trail.flatMap(this::form);
         StoredStudy stored = StudyFile.read(file, Progress.none());
         stored.remarks().ifPresent(arguments.remarks()::println);
+        if (trail.isPresent()) {
+            write(stored, trail.get(), form);
+            return Helvo.DONE;
+        }
         Study study = stored.history().study();
         if (checksum) {
             arguments.out().println(StudyChecksum.of(study));
@@ -88,6 +109,32 @@ final class ShowCommand extends Command {
         }
         out.flush();
         return Helvo.DONE;
+    }
+
+    /// Empty for CSV.
+    private Optional<ReportFormat> form(Path out) {
+        Optional<ReportFormat> form =
+                ReportFormat.of(out.toString()).filter(each -> each != ReportFormat.JSON && each != ReportFormat.LATEX);
+        if (form.isEmpty() && !out.toString().toLowerCase(Locale.ROOT).endsWith(".csv")) {
+            throw arguments.usageError("--history “" + out + "” must end in .csv, .html, .pdf, .docx, .odt or .md.");
+        }
+        return form;
+    }
+
+    private void write(StoredStudy stored, Path out, Optional<ReportFormat> form) throws UserError {
+        try {
+            byte[] bytes = form.isEmpty()
+                    ? HistoryCsv.of(StudySummaryJson.steps(stored.history())).getBytes(StandardCharsets.UTF_8)
+                    : form.get()
+                            .written(
+                                    HistoryReport.of(stored, String.valueOf(file.getFileName())),
+                                    "history",
+                                    Progress.none())
+                            .file();
+            AtomicFile.write(out, List.of(file), to -> to.write(bytes));
+        } catch (IOException e) {
+            throw new UserError(WriteErrorText.sentence(out, e));
+        }
     }
 
     private void print(PrintWriter out, History history, List<FigureAnalysis> figures) {

@@ -19,6 +19,7 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -31,6 +32,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.concurrent.CancellationException;
+import java.util.stream.Stream;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ObjectNode;
@@ -132,7 +134,17 @@ final class StudyReader {
                 history.history(),
                 unknown(zip, document, study),
                 readOnly,
-                history.notice().stream().toList());
+                Stream.concat(outside(zip, name).stream(), history.notice().stream())
+                        .toList());
+    }
+
+    /// What another program did to it, as a sentence.
+    private static Optional<String> outside(GuardedZip zip, String name) throws IOException, UnreadableFile {
+        if (!zip.has(PartChecksums.FILE)) {
+            return Optional.empty();
+        }
+        byte[] list = bytes(zip, PartChecksums.FILE, Limits.MAX_STUDY_TEXT_BYTES);
+        return PartChecksums.changed(zip, name, new String(list, StandardCharsets.UTF_8));
     }
 
     /// Before anything is made of it.
@@ -283,8 +295,8 @@ final class StudyReader {
                         instanceof ObjectNode descriptor) {
             members.put(DataPackage.FILE, UnknownParts.beyond(descriptor, DataPackage.describe(study, names, data)));
         }
-        Set<String> known =
-                new HashSet<>(Set.of(StudyFile.STUDY, DataPackage.FILE, HistoryLines.FILE, StudyResults.FILE));
+        Set<String> known = new HashSet<>(
+                Set.of(StudyFile.STUDY, DataPackage.FILE, HistoryLines.FILE, StudyResults.FILE, PartChecksums.FILE));
         document.get("tables").forEach(table -> known.add(table.path("data").asString("")));
         names.forEach(each -> known.add(DataPackage.path(each)));
         Map<String, byte[]> parts = new TreeMap<>();

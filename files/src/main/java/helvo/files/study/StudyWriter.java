@@ -41,15 +41,16 @@ final class StudyWriter {
         UnknownParts.addTo(descriptor, unknown.members().getOrDefault(DataPackage.FILE, descriptor.objectNode()));
         UnknownParts.addTo(document, unknown.members().getOrDefault(StudyFile.STUDY, document.objectNode()));
         var zip = new ZipOutputStream(out, StandardCharsets.UTF_8);
+        var parts = new PartChecksums.Parts(zip);
         zip.setLevel(
                 study.tables().stream().anyMatch(table -> table.rows() > MANY_ROWS)
                         ? Deflater.BEST_SPEED
                         : Deflater.DEFAULT_COMPRESSION);
-        part(zip, DataPackage.FILE, pretty(descriptor));
-        part(zip, StudyFile.STUDY, pretty(document));
-        part(zip, HistoryLines.FILE, HistoryLines.text(stored.history()).getBytes(StandardCharsets.UTF_8));
+        part(zip, parts, DataPackage.FILE, pretty(descriptor));
+        part(zip, parts, StudyFile.STUDY, pretty(document));
+        part(zip, parts, HistoryLines.FILE, HistoryLines.text(stored.history()).getBytes(StandardCharsets.UTF_8));
         if (withResults) {
-            part(zip, StudyResults.FILE, pretty(StudyResults.of(study, progress.part(0, SHARE_OF_RESULTS))));
+            part(zip, parts, StudyResults.FILE, pretty(StudyResults.of(study, progress.part(0, SHARE_OF_RESULTS))));
         }
         Progress ofData = withResults ? progress.part(SHARE_OF_RESULTS, 1) : progress;
         long all = Math.max(1, study.tables().stream().mapToLong(Table::rows).sum());
@@ -62,22 +63,25 @@ final class StudyWriter {
                         .write(
                                 table,
                                 DataPackage.fieldNames(table),
-                                zip,
+                                parts,
                                 ofData.part((double) written / all, (double) (written + table.rows()) / all));
-                zip.closeEntry();
+                parts.end(DataPackage.path(names.get(i)));
                 written += table.rows();
             }
         }
         for (Map.Entry<String, byte[]> part : unknown.parts().entrySet()) {
-            part(zip, part.getKey(), part.getValue());
+            part(zip, parts, part.getKey(), part.getValue());
         }
+        byte[] sums = parts.list().getBytes(StandardCharsets.UTF_8);
+        part(zip, parts, PartChecksums.FILE, sums);
         zip.finish();
     }
 
-    private static void part(ZipOutputStream zip, String name, byte[] bytes) throws IOException {
+    private static void part(ZipOutputStream zip, PartChecksums.Parts parts, String name, byte[] bytes)
+            throws IOException {
         begin(zip, name);
-        zip.write(bytes);
-        zip.closeEntry();
+        parts.write(bytes);
+        parts.end(name);
     }
 
     private static void begin(ZipOutputStream zip, String name) throws IOException {

@@ -338,13 +338,30 @@ class StudyFileTest {
     }
 
     @Test
+    void whatOthersDidToTheFileIsTold() throws IOException, UnreadableFile {
+        assertThat(read(bytes(StoredStudy.of(worked()))).notices()).isEmpty();
+        assertThat(read(changed("data/stretch.csv", text -> text.replaceFirst("1.31", "1.32")))
+                        .notices())
+                .containsExactly("“study.helvo” was changed outside of Helvo since it was saved: data/stretch.csv.");
+        Map<String, byte[]> parts = parts(bytes(StoredStudy.of(worked())));
+        parts.remove("history.jsonl");
+        parts.put("notes.txt", new byte[] {'n'});
+        StoredStudy read = read(zip(parts));
+        assertThat(read.notices())
+                .containsExactly("“study.helvo” was changed outside of Helvo since it was saved: history.jsonl (gone), "
+                        + "notes.txt (new).");
+        assertThat(read(bytes(read)).notices()).as("saved by Helvo again").isEmpty();
+    }
+
+    @Test
     void stepsThatCannotBeReadAreTold() throws IOException, UnreadableFile {
         StoredStudy read = read(changed("history.jsonl", text -> text + "{ broken\n"));
         assertThat(read.history().study()).isEqualTo(worked().study());
-        assertThat(read.notices()).singleElement().asString().startsWith("One line of its history could not be read");
+        assertThat(read.notices()).hasSize(2);
+        assertThat(read.notices().getLast()).startsWith("One line of its history could not be read");
         Map<String, byte[]> parts = parts(bytes(StoredStudy.of(worked())));
         parts.put("history.jsonl", new byte[] {'{', (byte) 0xff, '}'});
-        assertThat(read(zip(parts)).notices()).singleElement().asString().contains("not valid UTF-8");
+        assertThat(read(zip(parts)).notices().getLast()).contains("not valid UTF-8");
         parts.put(
                 "data/stretch.csv",
                 new String(parts.get("data/stretch.csv"), StandardCharsets.UTF_8)
