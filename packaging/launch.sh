@@ -56,7 +56,7 @@ launch() {
     fit | check | curves | draw | sheet | report | apply | new | edit | show | batch | shapes | validate)
       kind=commands main=helvo.cli.Helvo flags=("${command_flags[@]}") ;;
   esac
-  [ "${1:-}" != validate ] || flags+=("-Dhelvo.home=$home")
+  flags+=("-Dhelvo.home=$home")
   # https://no-color.org
   if [ -t 1 ] && [ -z "${NO_COLOR:-}" ] && [ "${TERM:-dumb}" != dumb ]; then
     flags+=(-Dhelvo.terminal=true)

@@ -143,6 +143,7 @@ public final class ExportPanel extends Panel {
         for (TableExport.Format format : TableExport.Format.values()) {
             commands.add("Save the table as " + format.title(), "", hasTable, () -> exporter.saveTable(format));
         }
+        commands.add("Validate this installation …", "", () -> true, exporter::validate);
         commands.add("Copy the figure", "Shortcut+Shift+C", hasTable, exporter.copying()::figure);
         commands.add("Copy the results", "Shortcut+Shift+R", hasTable, exporter.copying()::results);
         commands.add("Copy the equations as LaTeX", "", hasTable, () -> exporter.copying()

@@ -14,6 +14,7 @@ import helvo.desktop.task.BackgroundTasks.Outcome;
 import helvo.figure.export.Drawing;
 import helvo.figure.export.FigureFile;
 import helvo.figure.export.FigureFormat;
+import helvo.files.ProgramVersion;
 import helvo.files.UnreadableFile;
 import helvo.files.disk.AtomicFile;
 import helvo.files.disk.WriteErrorText;
@@ -152,6 +153,18 @@ public final class Exporter {
             return Stream.concat(Stream.of(saved(path)), report.notices().stream())
                     .collect(Collectors.joining(" "));
         });
+    }
+
+    /// Asks where, and validates this installation.
+    public void validate() {
+        dialogs.report(ReportFormat.PDF, named("Validation of " + ProgramVersion.text(), ReportFormat.PDF.ending()))
+                .ifPresent(path -> write("Validating this installation …", progress -> {
+                    try {
+                        return ValidationRun.of(path, progress) + " The protocol is in “" + path + "”.";
+                    } catch (IOException e) {
+                        throw new Refusal(String.valueOf(e.getMessage()));
+                    }
+                }));
     }
 
     /// Asks for a template and where to, and fills it with the report.
