@@ -4,7 +4,10 @@ import helvo.desktop.panels.Commands;
 import helvo.desktop.panels.Panel;
 import helvo.desktop.panels.Panels;
 import helvo.desktop.theme.Themes;
+import helvo.desktop.workspace.Messages;
+import helvo.desktop.workspace.SystemClipboard;
 import helvo.desktop.workspace.Workspace;
+import helvo.files.ProgramVersion;
 import java.util.Optional;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
@@ -62,7 +65,8 @@ public final class GuidePanel extends Panel {
     }
 
     /// What it does by name, for the finder and for keys.
-    public static void addTo(Commands commands, Panels panels) {
+    public static void addTo(Commands commands, Workspace workspace, Panels panels) {
+        commands.add("About Helvo: version, how to cite it", "", () -> true, () -> about(workspace));
         commands.add("Guide, for what has the keyboard", "F1", () -> true, () -> panels.of(GuidePanel.class)
                 .showHere());
         commands.addLater(() -> {
@@ -73,6 +77,19 @@ public final class GuidePanel extends Panel {
                 }
             }
         });
+    }
+
+    private static void about(Workspace workspace) {
+        String citation = "Helvo, version " + ProgramVersion.text().replace("Helvo ", "");
+        workspace
+                .messages()
+                .offer(
+                        ProgramVersion.text() + ", Apache License 2.0, on Java " + System.getProperty("java.version")
+                                + ". Cite it as: " + citation + ".",
+                        new Messages.Offer("Copy", () -> {
+                            SystemClipboard.copyText(citation);
+                            workspace.messages().dismiss();
+                        }));
     }
 
     private void showHere() {

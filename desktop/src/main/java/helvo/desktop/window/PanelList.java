@@ -112,7 +112,7 @@ final class PanelList {
         SheetPanel.addTo(commands, workspace, panels);
         HistoryPanel.addTo(commands, panels);
         SettingsPanel.addTo(commands, exporter, settings, panels);
-        GuidePanel.addTo(commands, panels);
+        GuidePanel.addTo(commands, workspace, panels);
         FillPanel.addTo(commands, workspace, panels);
         DerivePanel.addTo(commands, workspace, panels, grid);
         ConvertPanel.addTo(commands, panels, grid);

@@ -159,11 +159,17 @@ public final class Exporter {
     public void validate() {
         dialogs.report(ReportFormat.PDF, named("Validation of " + ProgramVersion.text(), ReportFormat.PDF.ending()))
                 .ifPresent(path -> write("Validating this installation …", progress -> {
+                    ValidationRun.Verdict verdict;
                     try {
-                        return ValidationRun.of(path, progress) + " The protocol is in “" + path + "”.";
+                        verdict = ValidationRun.of(path, progress);
                     } catch (IOException e) {
                         throw new Refusal(String.valueOf(e.getMessage()));
                     }
+                    String said = verdict.says() + " The protocol is in “" + path + "”.";
+                    if (!verdict.passed()) {
+                        throw new Refusal(said);
+                    }
+                    return said;
                 }));
     }
 

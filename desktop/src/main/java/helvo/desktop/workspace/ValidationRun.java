@@ -21,10 +21,12 @@ final class ValidationRun {
 
     private ValidationRun() {}
 
+    /// @param says what was found, as sentences
+    record Verdict(boolean passed, String says) {}
+
     /// @param protocol that it writes
-    /// @return what it found, as sentences
     /// @throws IOException with a sentence, where nothing was validated
-    static String of(Path protocol, Progress progress) throws IOException {
+    static Verdict of(Path protocol, Progress progress) throws IOException {
         String java = ProcessHandle.current()
                 .info()
                 .command()
@@ -43,7 +45,7 @@ final class ValidationRun {
                 progress);
     }
 
-    static String of(List<String> command, Progress progress) throws IOException {
+    static Verdict of(List<String> command, Progress progress) throws IOException {
         Process process = new ProcessBuilder(command).start();
         try (InputStream out = process.getInputStream();
                 var err = new BufferedReader(new InputStreamReader(process.getErrorStream(), StandardCharsets.UTF_8))) {
@@ -61,11 +63,10 @@ final class ValidationRun {
             if (said.isEmpty() || exit != EXIT_PASSED && exit != EXIT_FAILED) {
                 throw new IOException("The installation was not validated: " + last);
             }
-            return String.join(
-                    " ",
-                    said.stream()
-                            .dropWhile(each -> !each.contains("values and steps"))
-                            .toList());
+            List<String> verdict = said.stream()
+                    .dropWhile(each -> !each.contains("values and steps"))
+                    .toList();
+            return new Verdict(exit == EXIT_PASSED, String.join(" ", verdict));
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
             throw new CancellationException();

@@ -23,7 +23,8 @@ class ValidationRunTest {
                                 "echo 'Validating: 50 %' >&2; echo 'Lines: 1 of 2'; echo 'NOT AS IT MUST BE: x';"
                                         + "echo '1 of 2 values and steps is NOT as it must be.'; echo 'Do not use it.'; exit 1"),
                         reached::add))
-                .isEqualTo("1 of 2 values and steps is NOT as it must be. Do not use it.");
+                .isEqualTo(new ValidationRun.Verdict(
+                        false, "1 of 2 values and steps is NOT as it must be. Do not use it."));
         assertThat(reached).containsExactly(0.5);
     }
 
