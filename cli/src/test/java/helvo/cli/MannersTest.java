@@ -87,7 +87,8 @@ class MannersTest {
                 "draw --x Load --y Stretch --out a.png|helvo draw needs FILE.",
                 "report --out a.html|helvo report needs STUDY.",
                 "apply --out a --data Pull=pull.csv|helvo apply needs STUDY.",
-                "apply --out=a --data=Pull=pull.csv s.helvo --figures bmp|--figures “bmp” must be png, svg, pdf or html.",
+                "apply --out=a --data=Pull=pull.csv s.helvo --figures bmp|"
+                        + "--figures “bmp” must be png, svg, pdf or html.",
                 "fit TABLE|helvo fit needs --x COL and --y COL. “pull.csv” has the columns Load, Stretch, ± Stretch, "
                         + "Cord, Day.",
                 "fit TABLE --x Load|helvo fit needs --y COL.",

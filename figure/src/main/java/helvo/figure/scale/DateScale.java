@@ -230,11 +230,10 @@ public record DateScale(
     private String ownLabel(double tick, LocalDateTime at) {
         List<Double> ticks = ticks();
         int place = ticks.indexOf(tick);
-        LocalDateTime before = place > 0 ? moment(ticks.get(place - 1)) : null;
+        LocalDateTime before = place > 0 && !inFull ? moment(ticks.get(place - 1)) : null;
         String month = at.getMonth().getDisplayName(TextStyle.SHORT, Locale.ENGLISH);
-        boolean follows = before != null && !inFull;
-        String year = inOneYear() || follows && before.getYear() == at.getYear() ? "" : " " + at.getYear();
-        boolean sameDay = inOneDay() || follows && before.toLocalDate().equals(at.toLocalDate());
+        String year = inOneYear() || before != null && before.getYear() == at.getYear() ? "" : " " + at.getYear();
+        boolean sameDay = inOneDay() || before != null && before.toLocalDate().equals(at.toLocalDate());
         String day = sameDay ? "" : at.getDayOfMonth() + " " + month + year + " ";
         return switch (step.unit) {
             case YEAR -> Integer.toString(at.getYear());

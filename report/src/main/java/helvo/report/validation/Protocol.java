@@ -32,7 +32,7 @@ public record Protocol(Validation validation, String moment, String person) {
     /// What nothing here compares.
     private static final List<String> NOT_COVERED = List.of(
             "Whether a curve, a weight or a limit suits a measurement: that is a person’s to judge.",
-            "The window: what is drawn in it and typed into it. Its figures are drawn by the code that is compared here.",
+            "The window: what is drawn in it and typed into it. Its figures are drawn by the code compared here.",
             "Fits of curves with error bars in both directions, fits over groups, the checks of residuals but for "
                     + "Durbin and Watson’s, and bounds of curves that bend: these are compared with independent values "
                     + "when Helvo is built (docs/validation.md).",
@@ -91,8 +91,8 @@ public record Protocol(Validation validation, String moment, String person) {
                 files
                         ? "Files are not those that were shipped: remove Helvo, install it anew from its package, and "
                                 + "validate again."
-                        : "Install Helvo anew and validate again. Where it fails again, send this protocol to those who "
-                                + "make Helvo, with the name of the processor and of the system.");
+                        : "Install Helvo anew and validate again. Where it fails again, send this protocol to those "
+                                + "who make Helvo, with the name of the processor and of the system.");
         return advice;
     }
 

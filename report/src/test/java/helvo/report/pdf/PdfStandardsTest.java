@@ -14,6 +14,7 @@ import helvo.figure.export.FigureFormat;
 import helvo.files.samples.SampleStudy;
 import helvo.report.section.ReportBuilder;
 import java.io.ByteArrayInputStream;
+import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Optional;
 import org.apache.pdfbox.Loader;
@@ -60,7 +61,7 @@ class PdfStandardsTest {
         assertThat(faults(pdf, PDFAFlavour.PDFA_2_U)).isEmpty();
         assertThat(faults(pdf, PDFAFlavour.PDFUA_1)).isEmpty();
         try (var read = Loader.loadPDF(pdf)) {
-            assertThat(new String(read.getDocumentCatalog().getMetadata().toByteArray(), "UTF-8"))
+            assertThat(new String(read.getDocumentCatalog().getMetadata().toByteArray(), StandardCharsets.UTF_8))
                     .contains("Läng &amp; &lt;breit&gt; 日本", "J. “B” &amp; &lt;i&gt;");
         }
     }
