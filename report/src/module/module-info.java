@@ -17,4 +17,5 @@ module helvo.report {
     exports helvo.report.model;
     exports helvo.report.section;
     exports helvo.report.template;
+    exports helvo.report.validation;
 }
