@@ -19,9 +19,9 @@ class ValidationRunTest {
     void theVerdictIsSaidAndProgressIsSeen() throws IOException {
         var reached = new ArrayList<Double>();
         assertThat(ValidationRun.of(
-                        says(
-                                "echo 'Validating: 50 %' >&2; echo 'Lines: 1 of 2'; echo 'NOT AS IT MUST BE: x';"
-                                        + "echo '1 of 2 values and steps is NOT as it must be.'; echo 'Do not use it.'; exit 1"),
+                        says("echo 'Validating: 50 %' >&2; echo 'Lines: 1 of 2'; echo 'NOT AS IT MUST BE: x';"
+                                + "echo '1 of 2 values and steps is NOT as it must be.';"
+                                + "echo 'Do not use it.'; exit 1"),
                         reached::add))
                 .isEqualTo(new ValidationRun.Verdict(
                         false, "1 of 2 values and steps is NOT as it must be. Do not use it."));
