@@ -172,7 +172,10 @@ public class FigurePage {
         String rows = value("'' + document.querySelectorAll('table[data-curve=no] tbody tr').length");
         check("the CSV has the points of the tables and a heading: " + lines + ", " + rows,
                 Integer.parseInt(lines) == Integer.parseInt(rows) + 1 && rows.equals("21"));
-        check("it is described", value("document.querySelector('svg desc').textContent").matches("Scatter chart of .*line Stretch = 0\\.2064 Load.*0\\.9994.*"));
+        check(
+                "it is described",
+                value("document.querySelector('svg desc').textContent")
+                        .matches("Scatter chart of .*line Stretch = 0\\.2064 Load.*0\\.9994.*"));
     }
 
     private void enlargesTogether() throws Exception {

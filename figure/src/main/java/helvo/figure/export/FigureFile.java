@@ -124,6 +124,11 @@ public final class FigureFile {
     public static String svgWithin(Drawing drawing, EmbeddedFonts fonts, String prefix, Progress progress) {
         var canvas = new SvgCanvas(DEFAULT_DPI / 72, fonts, prefix, SvgCanvas.Use.PICTURE);
         drawing.draw(canvas, progress);
+        return within(canvas, drawing);
+    }
+
+    /// What was drawn on a canvas, as a part of a page.
+    static String within(SvgCanvas canvas, Drawing drawing) {
         return canvas.within(
                 drawing.title(),
                 drawing.description(),

@@ -87,14 +87,7 @@ final class FigurePage {
     private String page() throws IOException {
         var canvas = new SvgCanvas(FigureFile.DEFAULT_DPI / 72, fonts, "figure-", SvgCanvas.Use.LIVE);
         List<Panel> panels = drawn(canvas);
-        String svg = canvas.within(
-                drawing.title(),
-                drawing.description(),
-                drawing.widthMm(),
-                drawing.heightMm(),
-                drawing.width(),
-                drawing.height());
-        String body = body(panels, svg);
+        String body = body(panels, FigureFile.within(canvas, drawing));
         fonts.take(Typeface.REGULAR, body);
         fonts.take(Typeface.SEMIBOLD, body);
         String script = resource("page.js");
