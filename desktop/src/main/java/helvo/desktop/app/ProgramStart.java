@@ -55,6 +55,11 @@ final class ProgramStart {
                         Faults.report(found.thenAccept(all -> Platform.runLater(() -> windows.learn(all))));
                     })));
         });
+        SystemEnd.whenAsked(() -> {
+            // Windows that are open keep their places as they are hidden.
+            WindowToolkit.end();
+            windows.end();
+        });
         try {
             closed.await();
             windows.end();
