@@ -56,9 +56,13 @@ import javax.xml.parsers.DocumentBuilderFactory;
 import javax.xml.parsers.ParserConfigurationException;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.documentinterchange.logicalstructure.PDStructureElement;
 import org.apache.pdfbox.pdmodel.documentinterchange.logicalstructure.PDStructureNode;
+import org.apache.pdfbox.pdmodel.documentinterchange.markedcontent.PDMarkedContent;
+import org.apache.pdfbox.text.PDFMarkedContentExtractor;
 import org.apache.pdfbox.text.PDFTextStripper;
+import org.apache.pdfbox.text.TextPosition;
 import org.apache.poi.xwpf.usermodel.XWPFDocument;
 import org.commonmark.node.AbstractVisitor;
 import org.commonmark.node.HtmlInline;
@@ -134,7 +138,11 @@ class ReportTest {
     }
 
     private static List<Element> elements(Document document, String localName) {
-        NodeList found = document.getElementsByTagNameNS("*", localName);
+        return elements(document.getDocumentElement(), localName);
+    }
+
+    private static List<Element> elements(Element within, String localName) {
+        NodeList found = within.getElementsByTagNameNS("*", localName);
         return IntStream.range(0, found.getLength())
                 .mapToObj(i -> (Element) found.item(i))
                 .toList();
@@ -341,13 +349,27 @@ class ReportTest {
                     .isTrue();
             assertThat(document.getTables().getFirst().getRow(2).getCell(3).getText())
                     .isEqualTo("0.2833 ± 0.0023");
-            assertThat(document.getAllPictures()).hasSize(2);
+            assertThat(document.getAllPictures())
+                    .as("the figure in two forms, and a picture behind each equation")
+                    .hasSize(4);
             assertThat(document.getProperties().getCoreProperties().getTitle())
                     .isEqualTo("Stretch of 3 mm marram cord under load");
         }
         Map<String, byte[]> parts = parts(docx);
         Document body = xml(parts.get("word/document.xml"));
         assertThat(elements(body, "oMath")).hasSize(2);
+        assertThat(elements(body, "AlternateContent")).hasSize(2).allSatisfy(alternate -> {
+            assertThat(elements(alternate, "Choice"))
+                    .extracting(choice -> choice.getAttribute("Requires") + choice.getTextContent())
+                    .as("where equations are known, nothing stands in the place of the picture")
+                    .containsExactly("w14", "m");
+            assertThat(elements(elements(alternate, "Fallback").getFirst(), "docPr")
+                            .getFirst()
+                            .getAttribute("descr"))
+                    .startsWith("Stretch = 0.2");
+            assertThat(((Element) alternate.getParentNode().getPreviousSibling()).getTagName())
+                    .isEqualTo("m:oMath");
+        });
         assertThat(elements(body, "instrText"))
                 .extracting(Element::getTextContent)
                 .contains(" SEQ Figure \\* ARABIC ", " REF helvo_table_1 \\h ");
@@ -694,6 +716,7 @@ class ReportTest {
                     .withConditions("Gerät *MT-2*")
                     .withConclusion("Es **hält**.")
                     .signed(true)),
+            new FigureEdit.SetTitle(2, Optional.of("Titel")),
             new FigureEdit.SetReportText(2, new ReportText("Davor.", "Danach."))
         };
     }
@@ -725,27 +748,55 @@ class ReportTest {
         assertThat(StudyChecksum.of(SampleStudy.study())).isNotEqualTo(StudyChecksum.of(study));
     }
 
-    /// What a person wrote is marked as German, what the program says is English.
+    /// What a person wrote is marked as German, what the program says is English, also where both stand in one
+    /// caption.
     @Test
     void whatAPersonWroteIsMarkedAsTheirLanguage() throws IOException {
         Report report = sample(withWords());
         assertThat(text(ReportFormat.HTML, report))
                 .contains("<html lang=\"en\">", "<p dir=\"auto\" lang=\"de\">Gerät <em>MT-2</em></p>")
-                .contains("<h2 id=\"section-3\" dir=\"auto\">Conclusion</h2>");
+                .contains("<h2 id=\"section-3\" dir=\"auto\">Conclusion</h2>")
+                .contains("<span lang=\"de\">Titel.</span> Bars: ");
         String docx =
                 new String(parts(bytes(ReportFormat.DOCX, report)).get("word/document.xml"), StandardCharsets.UTF_8);
         assertThat(docx)
                 .contains("<w:rPr><w:i></w:i><w:lang w:val=\"de\"></w:lang></w:rPr>"
                         .replace("></w:i>", "/>")
                         .replace("></w:lang>", "/>"))
-                .containsPattern("<w:r><w:t xml:space=\"preserve\">Conclusion</w:t>");
+                .containsPattern("<w:r><w:t xml:space=\"preserve\">Conclusion</w:t>")
+                .containsPattern("w:val=\"de\"[^t]*<w:t xml:space=\"preserve\">Titel\\.</w:t>")
+                .containsPattern("<w:r><w:t xml:space=\"preserve\">Bars: ");
         String odt = new String(parts(bytes(ReportFormat.ODT, report)).get("content.xml"), StandardCharsets.UTF_8);
         assertThat(odt)
                 .contains("style:name=\"own\" style:family=\"text\"", "fo:language=\"de\"")
-                .contains("<text:span text:style-name=\"own\">Gerät <text:span text:style-name=\"emphasis\">MT-2");
+                .contains("<text:span text:style-name=\"own\">Gerät <text:span text:style-name=\"emphasis\">MT-2")
+                .contains("<text:span text:style-name=\"own\">Titel.</text:span> Bars: ");
         try (PDDocument pdf = Loader.loadPDF(bytes(ReportFormat.PDF, report))) {
             assertThat(languages(pdf.getDocumentCatalog().getStructureTreeRoot()))
                     .contains("de");
+            assertThat(markedAs("de", pdf)).contains("Titel.").doesNotContain("Bars", "Figure");
+        }
+    }
+
+    /// The text that is marked as a language within a paragraph of another.
+    private static String markedAs(String language, PDDocument pdf) throws IOException {
+        var found = new StringBuilder();
+        for (PDPage page : pdf.getPages()) {
+            var marked = new PDFMarkedContentExtractor();
+            marked.processPage(page);
+            marked.getMarkedContents().forEach(content -> spoken(content, language, found));
+        }
+        return found.toString();
+    }
+
+    private static void spoken(PDMarkedContent content, String language, StringBuilder found) {
+        boolean isIt = language.equals(content.getLanguage());
+        for (Object each : content.getContents()) {
+            switch (each) {
+                case PDMarkedContent within -> spoken(within, language, found);
+                case TextPosition letter when isIt -> found.append(letter.getUnicode());
+                default -> {}
+            }
         }
     }
 

@@ -41,9 +41,26 @@ public final class FigureDescription {
         this.numbers = figure.numbers();
     }
 
+    /// A part of a caption.
+    ///
+    /// @param isOwn whether a person wrote it, in their language
+    public record Words(String text, boolean isOwn) {}
+
     /// "Stretch of 3 mm marram cord. Bars: ± half range. Dashed: …", with the columns where the figure has no title.
     public static String caption(FigureAnalysis figure) {
-        return figure.figure().caption().orElseGet(() -> new FigureDescription(figure).caption());
+        return joined(captionWords(figure));
+    }
+
+    /// The parts of the caption, with blanks between them.
+    public static List<Words> captionWords(FigureAnalysis figure) {
+        return figure.figure()
+                .caption()
+                .map(own -> List.of(new Words(own, true)))
+                .orElseGet(() -> new FigureDescription(figure).caption());
+    }
+
+    private static String joined(List<Words> parts) {
+        return parts.stream().map(Words::text).collect(Collectors.joining(" "));
     }
 
     /// "Scatter chart of Stretch in mm against Load in N: 20 points in 2 series, dry and salt-soaked. …".
@@ -53,22 +70,27 @@ public final class FigureDescription {
 
     /// "a: Cooling. b: Pluck. Bars: ± 0.1 K." of its panels; what bars and dashes are stands once, at the end.
     public static String caption(SheetAnalysis sheet) {
-        List<String> parts = new ArrayList<>();
+        return joined(captionWords(sheet));
+    }
+
+    /// The parts of the caption, with blanks between them.
+    public static List<Words> captionWords(SheetAnalysis sheet) {
+        List<Words> parts = new ArrayList<>();
         var common = new LinkedHashSet<String>();
         for (SheetAnalysis.Panel panel : sheet.panels()) {
             FigureAnalysis figure = panel.figure();
-            String letter = panel.letter().isEmpty()
-                    ? ""
-                    : panel.letter() + (panel.letter().endsWith(")") ? " " : ": ");
+            if (!panel.letter().isEmpty()) {
+                parts.add(new Words(panel.letter() + (panel.letter().endsWith(")") ? "" : ":"), false));
+            }
             if (figure.figure().caption().isPresent()) {
-                parts.add(letter + caption(figure));
+                parts.addAll(captionWords(figure));
             } else {
-                parts.add(letter + ended(panel.title().isBlank() ? subject(figure) : panel.title()));
+                parts.add(named(panel.title(), figure));
                 common.addAll(new FigureDescription(figure).shown());
             }
         }
-        parts.addAll(common);
-        return String.join(" ", parts);
+        common.forEach(said -> parts.add(new Words(said, false)));
+        return parts;
     }
 
     /// "4 panels. a: Scatter chart of …", for somebody who does not see it.
@@ -93,12 +115,15 @@ public final class FigureDescription {
                 : String.join(", ", names.subList(0, names.size() - 1)) + " and " + names.getLast();
     }
 
-    private String caption() {
-        var says = new ArrayList<String>();
-        String title = figure.title();
-        says.add(ended(title.isBlank() ? subject(figure) : title));
-        says.addAll(shown());
-        return String.join(" ", says);
+    private List<Words> caption() {
+        var says = new ArrayList<>(List.of(named(figure.title(), figure)));
+        shown().forEach(said -> says.add(new Words(said, false)));
+        return says;
+    }
+
+    /// A figure by its title, or by its columns.
+    private static Words named(String title, FigureAnalysis figure) {
+        return title.isBlank() ? new Words(ended(subject(figure)), false) : new Words(ended(title), true);
     }
 
     private static String ended(String sentence) {

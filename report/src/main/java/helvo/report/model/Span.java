@@ -18,6 +18,13 @@ public sealed interface Span {
 
     record Text(String text, Style style) implements Span {}
 
+    /// What a person wrote, in their language, among words of the program.
+    record Own(List<Span> spans) implements Span {
+        public Own {
+            spans = List.copyOf(spans);
+        }
+    }
+
     /// Names a figure or a table by its number, and leads to it.
     record Reference(Kind kind, int number) implements Span {}
 
@@ -69,6 +76,11 @@ public sealed interface Span {
         return List.copyOf(spans);
     }
 
+    /// The same for what a person wrote.
+    static List<Span> own(String marked) {
+        return List.of(new Own(of(marked)));
+    }
+
     private static int marked(String text, int from, char mark) {
         int at = text.indexOf(mark + "{", from);
         return at < 0 || text.indexOf('}', at) < 0 ? text.length() : at;
@@ -104,6 +116,7 @@ public sealed interface Span {
             text.append(
                     switch (span) {
                         case Text(var piece, var _) -> piece;
+                        case Own(var own) -> text(own);
                         case Reference(var kind, int number) -> kind.word() + "\u00a0" + number;
                     });
         }

@@ -238,12 +238,16 @@ public final class OdtReport {
 
     private void spans(List<Span> spans) {
         if (isForeign) {
-            xml.open("text:span", "text:style-name", "own");
+            foreign(spans);
+        } else {
+            inLine(spans);
         }
+    }
+
+    private void foreign(List<Span> spans) {
+        xml.open("text:span", "text:style-name", "own");
         inLine(spans);
-        if (isForeign) {
-            xml.close();
-        }
+        xml.close();
     }
 
     private void inLine(List<Span> spans) {
@@ -258,6 +262,13 @@ public final class OdtReport {
                             text(text);
                             xml.close();
                         }
+                    }
+                }
+                case Span.Own(var own) -> {
+                    if (report.plan().isEnglish()) {
+                        inLine(own);
+                    } else {
+                        foreign(own);
                     }
                 }
                 // Beside an equation stands its number alone.

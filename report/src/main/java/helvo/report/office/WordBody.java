@@ -6,6 +6,7 @@ import helvo.report.model.Block;
 import helvo.report.model.PageFit;
 import helvo.report.model.Pictures;
 import helvo.report.model.Span;
+import helvo.report.pdf.EquationPicture;
 import helvo.report.web.Markup;
 import java.io.IOException;
 import java.text.Bidi;
@@ -37,6 +38,8 @@ public final class WordBody {
     }
 
     private static final String SVG = "http://schemas.microsoft.com/office/drawing/2016/SVG/main";
+    private static final String COMPATIBILITY = "http://schemas.openxmlformats.org/markup-compatibility/2006";
+    private static final String EXTENSIONS_OF_2010 = "http://schemas.microsoft.com/office/word/2010/wordml";
     private static final int EMU_PER_MM = 36_000;
     private static final double TWIPS_PER_MM = 1440 / 25.4;
 
@@ -47,6 +50,7 @@ public final class WordBody {
     private final int bullets;
     private int bookmarks;
     private int sections;
+    private int images;
     /// Of the text that is being written; empty for that of the document.
     private String language = "";
 
@@ -123,9 +127,10 @@ public final class WordBody {
 
     /// What a person wrote is in their language.
     void own(boolean isOwn, Runnable write) {
-        language = isOwn && !plan.isEnglish() ? plan.language() : "";
+        String around = language;
+        language = isOwn && !plan.isEnglish() ? plan.language() : around;
         write.run();
-        language = "";
+        language = around;
     }
 
     /// @param kept whether it stays on the page of what follows it
@@ -152,6 +157,7 @@ public final class WordBody {
         for (Span span : spans) {
             switch (span) {
                 case Span.Text(var text, var style) -> run(text, style);
+                case Span.Own(var own) -> own(true, () -> spans(own));
                 // Beside an equation stands its number alone.
                 case Span.Reference(var kind, int number)
                 when kind == Span.Kind.EQUATION -> {
@@ -236,33 +242,43 @@ public final class WordBody {
         media.put(name + ".png", pictures.of(picture).png());
         media.put(name + ".svg", pictures.of(picture).svg());
         PageFit fit = PageFit.of(picture, plan.paper());
-        String wide = Long.toString(Math.round(fit.widthMm() * EMU_PER_MM));
-        String high = Long.toString(Math.round(fit.heightMm() * EMU_PER_MM));
-        String id = Integer.toString(picture.number());
         xml.open("w:p")
                 .open("w:pPr")
                 .empty("w:pStyle", "w:val", "Figure")
                 .close()
-                .open("w:r")
-                .open("w:drawing")
+                .open("w:r");
+        inlineImage("Figure " + picture.number(), picture.description(), fit.widthMm(), fit.heightMm(), name, true);
+        xml.close().close();
+        caption(Span.Kind.FIGURE, picture.number(), picture.caption(), false);
+    }
+
+    /// @param medium its name without ending: a PNG, and an SVG beside it where there is one
+    private void inlineImage(
+            String name, String description, double widthMm, double heightMm, String medium, boolean hasSvg) {
+        String wide = Long.toString(Math.round(widthMm * EMU_PER_MM));
+        String high = Long.toString(Math.round(heightMm * EMU_PER_MM));
+        String id = Integer.toString(++images);
+        xml.open("w:drawing")
                 .open("wp:inline", "distT", "0", "distB", "0", "distL", "0", "distR", "0")
                 .empty("wp:extent", "cx", wide, "cy", high)
-                .empty("wp:docPr", "id", id, "name", "Figure " + id, "descr", picture.description())
+                .empty("wp:docPr", "id", id, "name", name, "descr", description)
                 .open("a:graphic")
                 .open("a:graphicData", "uri", "http://schemas.openxmlformats.org/drawingml/2006/picture")
                 .open("pic:pic")
                 .open("pic:nvPicPr")
-                .empty("pic:cNvPr", "id", id, "name", "Figure " + id, "descr", picture.description())
+                .empty("pic:cNvPr", "id", id, "name", name, "descr", description)
                 .empty("pic:cNvPicPr")
                 .close()
                 .open("pic:blipFill")
-                .open("a:blip", "r:embed", relation(name + ".png"))
-                .open("a:extLst")
-                .open("a:ext", "uri", "{96DAC541-7B7A-43D3-8B79-37D633B846F1}")
-                .empty("asvg:svgBlip", "xmlns:asvg", SVG, "r:embed", relation(name + ".svg"))
-                .close()
-                .close()
-                .close()
+                .open("a:blip", "r:embed", relation(medium + ".png"));
+        if (hasSvg) {
+            xml.open("a:extLst")
+                    .open("a:ext", "uri", "{96DAC541-7B7A-43D3-8B79-37D633B846F1}")
+                    .empty("asvg:svgBlip", "xmlns:asvg", SVG, "r:embed", relation(medium + ".svg"))
+                    .close()
+                    .close();
+        }
+        xml.close()
                 .open("a:stretch")
                 .empty("a:fillRect")
                 .close()
@@ -280,10 +296,7 @@ public final class WordBody {
                 .close()
                 .close()
                 .close()
-                .close()
-                .close()
                 .close();
-        caption(Span.Kind.FIGURE, picture.number(), picture.caption(), false);
     }
 
     private void grid(Block.Grid grid) {
@@ -383,7 +396,7 @@ public final class WordBody {
         xml.close();
     }
 
-    private void equation(Block.Equation equation) {
+    private void equation(Block.Equation equation) throws IOException {
         String right = Long.toString(Math.round(PageFit.textWidth(plan.paper()) * TWIPS_PER_MM));
         xml.open("w:p").open("w:pPr").empty("w:pStyle", "w:val", "Equation").open("w:tabs");
         xml.empty("w:tab", "w:val", "right", "w:pos", right).close().close();
@@ -391,6 +404,7 @@ public final class WordBody {
             run(equation.series() + ": ", Span.Style.STRONG);
         }
         OfficeMath.write(equation.mathematics(), xml);
+        picture(equation);
         if (!equation.where().isEmpty()) {
             run("  (" + equation.where() + ")", Span.Style.PLAIN);
         }
@@ -402,5 +416,27 @@ public final class WordBody {
         xml.empty("w:bookmarkEnd", "w:id", id);
         run(")", Span.Style.PLAIN);
         xml.close();
+    }
+
+    /// A picture of the equation for readers that know no equations (ECMA-376 part 3, §10): what knows the extensions
+    /// of 2010, or at least equations, takes nothing in its place.
+    private void picture(Block.Equation equation) throws IOException {
+        String name = "equation" + equation.number();
+        EquationPicture picture = EquationPicture.of(equation.mathematics());
+        media.put(name + ".png", picture.png());
+        double fits = Math.min(1, PageFit.textWidth(plan.paper()) / picture.widthMm());
+        xml.open("w:r")
+                .open("mc:AlternateContent", "xmlns:mc", COMPATIBILITY, "xmlns:w14", EXTENSIONS_OF_2010)
+                .empty("mc:Choice", "Requires", "w14")
+                .empty("mc:Choice", "Requires", "m")
+                .open("mc:Fallback");
+        inlineImage(
+                "Equation " + equation.number(),
+                equation.text(),
+                picture.widthMm() * fits,
+                picture.heightMm() * fits,
+                name,
+                false);
+        xml.close().close().close();
     }
 }

@@ -6,6 +6,7 @@ import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import javax.imageio.ImageIO;
+import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.PDPageContentStream;
@@ -25,7 +26,7 @@ public record EquationPicture(byte[] png, double widthMm, double heightMm) {
     public static EquationPicture of(Mathematics.Row equation) throws IOException {
         try (var document = new PDDocument();
                 var drawings = new PdfDrawings(document)) {
-            PdfMath.Box box = new PdfMath(new PdfText(drawings)).box(equation, SIZE);
+            PdfMath.Box box = new PdfMath(new PdfText(drawings, "")).box(equation, SIZE);
             float width = (float) box.width() + 2 * AROUND;
             float height = (float) (box.ascent() + box.descent()) + 2 * AROUND;
             var page = new PDPage(new PDRectangle(width, height));
@@ -33,9 +34,14 @@ public record EquationPicture(byte[] png, double widthMm, double heightMm) {
             try (var content = new PDPageContentStream(document, page)) {
                 box.drawing().at(content, AROUND, box.descent() + AROUND);
             }
-            BufferedImage image = new PDFRenderer(document).renderImageWithDPI(0, DPI, ImageType.GRAY);
+            // Its fonts are whole when it is written.
+            var written = new ByteArrayOutputStream();
+            document.save(written);
             var png = new ByteArrayOutputStream();
-            ImageIO.write(image, "png", png);
+            try (PDDocument whole = Loader.loadPDF(written.toByteArray())) {
+                BufferedImage image = new PDFRenderer(whole).renderImageWithDPI(0, DPI, ImageType.GRAY);
+                ImageIO.write(image, "png", png);
+            }
             return new EquationPicture(png.toByteArray(), width * MM_PER_POINT, height * MM_PER_POINT);
         }
     }

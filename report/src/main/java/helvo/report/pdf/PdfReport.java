@@ -61,7 +61,8 @@ public final class PdfReport {
         this.progress = progress;
         this.document = document;
         this.drawings = drawings;
-        this.text = new PdfText(drawings);
+        this.text = new PdfText(
+                drawings, report.plan().isEnglish() ? "" : report.plan().language());
         ReportPlan.Paper paper = report.plan().paper();
         this.pages = new PdfPages(
                 document,

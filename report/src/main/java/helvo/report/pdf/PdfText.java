@@ -35,10 +35,15 @@ final class PdfText {
     /// Of slanted letters: about 12 degrees.
     private static final float LEAN = 0.21f;
 
-    private final PdfDrawings fonts;
+    private static final COSName SPAN = COSName.getPDFName("Span");
 
-    PdfText(PdfDrawings fonts) {
+    private final PdfDrawings fonts;
+    private final String ownLanguage;
+
+    /// @param ownLanguage of what a person wrote, where it is another than the program's; empty otherwise
+    PdfText(PdfDrawings fonts, String ownLanguage) {
         this.fonts = fonts;
+        this.ownLanguage = ownLanguage;
     }
 
     /// How a paragraph looks.
@@ -52,9 +57,10 @@ final class PdfText {
     ///
     /// @param shift   upwards, in points
     /// @param slanted as emphasis is; the letters of the upright font lean
-    record Piece(String text, boolean strong, double size, double shift, boolean slanted) {
+    /// @param isOwn   whether a person wrote it, in their language
+    record Piece(String text, boolean strong, double size, double shift, boolean slanted, boolean isOwn) {
         Piece(String text, boolean strong, double size, double shift) {
-            this(text, strong, size, shift, false);
+            this(text, strong, size, shift, false, false);
         }
     }
 
@@ -132,8 +138,7 @@ final class PdfText {
     private static List<List<Piece>> words(List<Span> spans, ParagraphStyle paragraph) {
         var words = new ArrayList<List<Piece>>();
         List<Piece> word = new ArrayList<>();
-        for (Span span : spans) {
-            Piece whole = piece(span, paragraph);
+        for (Piece whole : pieces(spans, paragraph, false)) {
             var text = new StringBuilder();
             for (int i = 0; i < whole.text().length(); i++) {
                 char c = whole.text().charAt(i);
@@ -146,7 +151,7 @@ final class PdfText {
                     words.add(word);
                     word = new ArrayList<>();
                 }
-                words.add(List.of(new Piece(" ", whole.strong(), whole.size(), 0, whole.slanted())));
+                words.add(List.of(new Piece(" ", whole.strong(), whole.size(), 0, whole.slanted(), whole.isOwn())));
             }
             end(word, text, whole);
         }
@@ -163,20 +168,32 @@ final class PdfText {
         }
     }
 
-    private static Piece piece(Span span, ParagraphStyle paragraph) {
-        return switch (span) {
-            case Span.Text(var text, var style) ->
-                switch (style) {
-                    case PLAIN -> new Piece(text, paragraph.strong(), paragraph.size(), 0);
-                    case STRONG -> new Piece(text, true, paragraph.size(), 0);
-                    case EMPHASIS -> new Piece(text, paragraph.strong(), paragraph.size(), 0, true);
-                    case RAISED ->
-                        new Piece(text, paragraph.strong(), paragraph.size() * SMALLER, RAISED * paragraph.size());
-                    case LOWERED ->
-                        new Piece(text, paragraph.strong(), paragraph.size() * SMALLER, LOWERED * paragraph.size());
-                };
-            case Span.Reference(var kind, int number) ->
-                new Piece(kind.word() + "\u00a0" + number, paragraph.strong(), paragraph.size(), 0);
+    private static List<Piece> pieces(List<Span> spans, ParagraphStyle paragraph, boolean isOwn) {
+        var pieces = new ArrayList<Piece>();
+        for (Span span : spans) {
+            switch (span) {
+                case Span.Text(var text, var style) -> pieces.add(piece(text, style, paragraph, isOwn));
+                case Span.Own(var own) -> pieces.addAll(pieces(own, paragraph, true));
+                case Span.Reference(var kind, int number) ->
+                    pieces.add(piece(kind.word() + "\u00a0" + number, Span.Style.PLAIN, paragraph, isOwn));
+            }
+        }
+        return pieces;
+    }
+
+    private static Piece piece(String text, Span.Style style, ParagraphStyle paragraph, boolean isOwn) {
+        boolean isStrong = paragraph.strong() || style == Span.Style.STRONG;
+        boolean isSlanted = style == Span.Style.EMPHASIS;
+        return switch (style) {
+            case PLAIN, STRONG, EMPHASIS -> new Piece(text, isStrong, paragraph.size(), 0, isSlanted, isOwn);
+            case RAISED, LOWERED ->
+                new Piece(
+                        text,
+                        isStrong,
+                        paragraph.size() * SMALLER,
+                        paragraph.size() * (style == Span.Style.RAISED ? RAISED : LOWERED),
+                        isSlanted,
+                        isOwn);
         };
     }
 
@@ -201,7 +218,7 @@ final class PdfText {
     }
 
     private static Piece like(Piece piece, String text) {
-        return new Piece(text, piece.strong(), piece.size(), piece.shift(), piece.slanted());
+        return new Piece(text, piece.strong(), piece.size(), piece.shift(), piece.slanted(), piece.isOwn());
     }
 
     double width(List<Piece> pieces) throws IOException {
@@ -229,9 +246,41 @@ final class PdfText {
     /// Draws a line whose baseline begins at a place counted from the page's lower left corner.
     void draw(PDPageContentStream content, Line line, Color color, double x, double baseline) throws IOException {
         content.setNonStrokingColor(color);
-        if (line.pieces().isEmpty()) {
-            return;
+        double at = x;
+        for (Line run : runs(line)) {
+            boolean isMarked = !ownLanguage.isEmpty() && run.pieces().stream().allMatch(Piece::isOwn);
+            if (isMarked) {
+                var language = new COSDictionary();
+                language.setString(COSName.LANG, ownLanguage);
+                content.beginMarkedContent(SPAN, PDPropertyList.create(language));
+            }
+            run(content, run, at, baseline);
+            if (isMarked) {
+                content.endMarkedContent();
+            }
+            at += run.width();
         }
+    }
+
+    /// Parts of a line in the program's language and in a person's; a line that runs from right to left is one.
+    private List<Line> runs(Line line) throws IOException {
+        if (ownLanguage.isEmpty() || Span.isRightToLeft(line.text())) {
+            return line.pieces().isEmpty() ? List.of() : List.of(line);
+        }
+        var runs = new ArrayList<Line>();
+        int from = 0;
+        List<Piece> pieces = line.pieces();
+        for (int i = 1; i <= pieces.size(); i++) {
+            if (i == pieces.size() || pieces.get(i).isOwn() != pieces.get(from).isOwn()) {
+                List<Piece> run = pieces.subList(from, i);
+                runs.add(new Line(run, width(run)));
+                from = i;
+            }
+        }
+        return runs;
+    }
+
+    private void run(PDPageContentStream content, Line line, double x, double baseline) throws IOException {
         if (line.pieces().stream().allMatch(PdfText::isOurs)) {
             content.beginText();
             content.newLineAtOffset((float) x, (float) baseline);
@@ -253,7 +302,7 @@ final class PdfText {
         }
         var actual = new COSDictionary();
         actual.setString(COSName.ACTUAL_TEXT, line.text());
-        content.beginMarkedContent(COSName.getPDFName("Span"), PDPropertyList.create(actual));
+        content.beginMarkedContent(SPAN, PDPropertyList.create(actual));
         fill(content, outline(line, x, baseline));
         content.endMarkedContent();
     }

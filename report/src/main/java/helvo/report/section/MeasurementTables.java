@@ -74,7 +74,7 @@ final class MeasurementTables {
         List<Column> columns = used.stream().limit(MOST_COLUMNS).toList();
         boolean aside = !table.excluded().reasons().isEmpty();
         var heads = new ArrayList<List<Span>>(List.of(Span.of("Row")));
-        columns.forEach(column -> heads.add(Span.of(column.heading().text())));
+        columns.forEach(column -> heads.add(Span.own(column.heading().text())));
         var aligned = new ArrayList<>(List.of(true));
         columns.forEach(column -> aligned.add(column.kind() == helvo.core.table.Kind.NUMBER));
         int rows = Math.min(table.rows(), MOST_ROWS);

@@ -266,11 +266,22 @@ public final class ReportBuilder {
         var blocks = new ArrayList<>(OwnText.blocks(figure.figure().reportText().before()));
         blocks.add(new Block.Picture(
                 number,
-                Span.of(FigureDescription.caption(figure)),
+                caption(FigureDescription.captionWords(figure)),
                 Span.clean(FigureText.plain(FigureDescription.of(figure))),
                 Drawing.of(isTitleSaid(figure) ? untitled(figure) : figure)));
         blocks.addAll(OwnText.blocks(figure.figure().reportText().after()));
         return blocks;
+    }
+
+    private static List<Span> caption(List<FigureDescription.Words> parts) {
+        var spans = new ArrayList<Span>();
+        for (FigureDescription.Words part : parts) {
+            if (!spans.isEmpty()) {
+                spans.add(Span.plain(" "));
+            }
+            spans.addAll(part.isOwn() ? Span.own(part.text()) : Span.of(part.text()));
+        }
+        return spans;
     }
 
     /// A sheet of figures; their numbers stand with them, where the report has them.
@@ -281,7 +292,7 @@ public final class ReportBuilder {
         }
         blocks.add(new Block.Picture(
                 numbering.nextFigure(),
-                Span.of(FigureDescription.caption(sheet)),
+                caption(FigureDescription.captionWords(sheet)),
                 Span.clean(FigureText.plain(FigureDescription.of(sheet))),
                 Drawing.of(sheet, Progress.none())));
         return new Report.Part(Section.FIGURE, 0, blocks);

@@ -115,6 +115,7 @@ public final class Latex {
                             case RAISED -> "\\textsuperscript{" + escaped(text) + "}";
                             case LOWERED -> "\\textsubscript{" + escaped(text) + "}";
                         };
+                    case Span.Own(var own) -> of(own);
                     case Span.Reference(var kind, int number) ->
                         kind.word() + "~\\ref{" + Markup.id(kind, number) + "}";
                 })

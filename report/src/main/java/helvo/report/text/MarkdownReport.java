@@ -116,6 +116,7 @@ public final class MarkdownReport {
                             case RAISED -> "<sup>" + escaped(words) + "</sup>";
                             case LOWERED -> "<sub>" + escaped(words) + "</sub>";
                         };
+                    case Span.Own(var own) -> spans(own);
                     case Span.Reference(var kind, int number) -> kind.word() + " " + number;
                 })
                 .collect(Collectors.joining());

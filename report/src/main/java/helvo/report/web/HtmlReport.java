@@ -114,7 +114,7 @@ public final class HtmlReport {
         body.append("<h1 dir=\"auto\"")
                 .append(ownLanguage())
                 .append('>')
-                .append(Markup.html(report.title()))
+                .append(Markup.html(report.title(), ownLanguage()))
                 .append("</h1>\n<p class=\"byline\" dir=\"auto\">")
                 .append(Markup.escaped(String.join(" · ", report.byline())))
                 .append("</p>\n");
@@ -131,7 +131,7 @@ public final class HtmlReport {
                 body.append("<p class=\"kept\" dir=\"auto\"")
                         .append(isOwn ? ownLanguage() : "")
                         .append('>')
-                        .append(Markup.html(text))
+                        .append(Markup.html(text, ownLanguage()))
                         .append("</p>\n");
             } else {
                 block(blocks.get(i));
@@ -147,18 +147,18 @@ public final class HtmlReport {
                         heading.level(),
                         heading.level() == 2 ? " id=\"" + Markup.sectionId(++sections) + "\"" : "",
                         heading.isOwn() ? ownLanguage() : "",
-                        Markup.html(heading.text()),
+                        Markup.html(heading.text(), ownLanguage()),
                         heading.level()));
             case Block.Paragraph(var text, boolean isOwn) ->
                 body.append("<p dir=\"auto\"")
                         .append(isOwn ? ownLanguage() : "")
                         .append('>')
-                        .append(Markup.html(text))
+                        .append(Markup.html(text, ownLanguage()))
                         .append("</p>\n");
             case Block.Points(var items, boolean isOwn) -> {
                 body.append("<ul").append(isOwn ? ownLanguage() : "").append(">\n");
                 items.forEach(item -> body.append("<li dir=\"auto\">")
-                        .append(Markup.html(item))
+                        .append(Markup.html(item, ownLanguage()))
                         .append("</li>\n"));
                 body.append("</ul>\n");
             }
@@ -182,7 +182,7 @@ public final class HtmlReport {
             body.append("<li><a href=\"#")
                     .append(Markup.sectionId(i + 1))
                     .append("\" dir=\"auto\">")
-                    .append(Markup.html(names.get(i)))
+                    .append(Markup.html(names.get(i), ownLanguage()))
                     .append("</a></li>\n");
         }
         body.append("</ul>\n</nav>\n");
@@ -195,7 +195,7 @@ public final class HtmlReport {
                 .append("</div>\n<figcaption dir=\"auto\"><strong>Figure&#160;")
                 .append(picture.number())
                 .append(".</strong> ")
-                .append(Markup.html(picture.caption()))
+                .append(Markup.html(picture.caption(), ownLanguage()))
                 .append("</figcaption>\n</figure>\n");
     }
 
@@ -208,13 +208,13 @@ public final class HtmlReport {
                 .append("\"><strong>Table&#160;")
                 .append(grid.number())
                 .append(".</strong> ")
-                .append(Markup.html(grid.caption()))
+                .append(Markup.html(grid.caption(), ownLanguage()))
                 .append("</caption>\n<thead><tr>");
         for (int i = 0; i < grid.heads().size(); i++) {
             body.append("<th scope=\"col\"")
                     .append(kind(grid, i))
                     .append('>')
-                    .append(Markup.html(grid.heads().get(i)))
+                    .append(Markup.html(grid.heads().get(i), ownLanguage()))
                     .append("</th>");
         }
         body.append("</tr></thead>\n<tbody>\n");
@@ -222,7 +222,7 @@ public final class HtmlReport {
             var cells = new ArrayList<String>();
             for (int i = 0; i < row.size(); i++) {
                 String tag = i == 0 ? "th scope=\"row\"" : "td";
-                cells.add("<" + tag + kind(grid, i) + " dir=\"auto\">" + Markup.html(row.get(i))
+                cells.add("<" + tag + kind(grid, i) + " dir=\"auto\">" + Markup.html(row.get(i), ownLanguage())
                         + (i == 0 ? "</th>" : "</td>"));
             }
             body.append("<tr>").append(String.join("", cells)).append("</tr>\n");

@@ -23,7 +23,9 @@ public final class Markup {
     }
 
     /// With HTML's elements; text of another direction than its surroundings keeps to itself.
-    public static String html(List<Span> spans) {
+    ///
+    /// @param ownLanguage an attribute for what a person wrote; may be empty
+    public static String html(List<Span> spans, String ownLanguage) {
         var html = new StringBuilder();
         for (Span span : spans) {
             html.append(
@@ -36,6 +38,10 @@ public final class Markup {
                                 case RAISED -> "<sup>" + escaped(text) + "</sup>";
                                 case LOWERED -> "<sub>" + escaped(text) + "</sub>";
                             };
+                        case Span.Own(var own) ->
+                            ownLanguage.isEmpty()
+                                    ? html(own, "")
+                                    : "<span" + ownLanguage + ">" + html(own, "") + "</span>";
                         case Span.Reference(var kind, int number) ->
                             "<a href=\"#" + id(kind, number) + "\">" + kind.word() + "&#160;" + number + "</a>";
                     });

@@ -130,7 +130,7 @@ class MathematicsTest {
         assertThat(Span.of("")).isEmpty();
         assertThat(Span.text(Span.of("tab\there\u0000\u0007, line\nthere\ud83d\ude00\ud83d")))
                 .isEqualTo("tab here, line there\ud83d\ude00");
-        assertThat(Markup.html(Span.of("<b>^{&\"}"))).isEqualTo("&lt;b&gt;<sup>&amp;&quot;</sup>");
+        assertThat(Markup.html(Span.of("<b>^{&\"}"), "")).isEqualTo("&lt;b&gt;<sup>&amp;&quot;</sup>");
     }
 
     @Test

@@ -44,7 +44,7 @@ class PdfLayoutTest {
 
     private final PDDocument document = new PDDocument();
     private final PdfDrawings fonts = new PdfDrawings(document);
-    private final PdfText text = new PdfText(fonts);
+    private final PdfText text = new PdfText(fonts, "");
 
     @AfterEach
     void close() throws IOException {

@@ -53,6 +53,7 @@ class PdfStandardsTest {
     void aReportIsForArchivesAndForReadersWhoDoNotSeeIt() throws Exception {
         Study named = new StudyEdit.PlanReport(STUDY.report()
                         .withTitle(Optional.of("Läng & <breit> 日本"))
+                        .withLanguage("ja")
                         .withAuthor("J. “B” & <i>"))
                 .apply(STUDY);
         byte[] pdf = PdfReport.of(
