@@ -128,7 +128,7 @@ final class FitInput {
                 + warnings().size();
     }
 
-    /// "growth.csv: Response against Dose, only rows where Treatment is A; ln R = ln(Response). Helvo 0.1.0"
+    /// "growth.csv: Response against Dose, only rows where Treatment is A; ln R = ln(Response). Helvo 0.2.0"
     String about(FigureAnalysis figure) {
         String only = RowCondition.sentence(figure.figure().conditions(), figure.table());
         String ys = figure.series().stream()

@@ -49,7 +49,7 @@ class DocumentsTest {
                 .toArray(String[]::new));
         return (run.out.toString() + run.err)
                 .replace(folder + "/", "")
-                .replace("Helvo (unpacked)", "Helvo 0.1.0")
+                .replace("Helvo (unpacked)", "Helvo 0.2.0")
                 .replaceAll("\\d{4}-\\d\\d-\\d\\d \\d\\d:\\d\\d", "2026-03-05 09:30");
     }
 

@@ -9,7 +9,7 @@ import java.nio.charset.StandardCharsets;
 public final class ProgramVersion {
     private ProgramVersion() {}
 
-    /// "Helvo 0.1.0".
+    /// "Helvo 0.2.0".
     public static String text() {
         try (InputStream in = ProgramVersion.class.getResourceAsStream("/helvo/files/version.txt")) {
             return "Helvo " + new String(in.readAllBytes(), StandardCharsets.UTF_8).strip();

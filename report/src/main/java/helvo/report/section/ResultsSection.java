@@ -70,7 +70,7 @@ public final class ResultsSection {
                     List.of(head(nameOfSeries()), head("Equation")),
                     List.of(false, false),
                     fitted.stream()
-                            .map(each -> List.of(Span.of(each.label()), Span.of(inNames(each))))
+                            .map(each -> List.of(Span.own(each.label()), Span.of(inNames(each))))
                             .toList()));
         }
         Map<String, List<SeriesAnalysis>> shapes = new LinkedHashMap<>();
@@ -123,7 +123,7 @@ public final class ResultsSection {
                 ? found.heading().unit()
                 : "";
         return List.of(
-                Span.of(series.label()),
+                Span.own(series.label()),
                 Span.of(definition.heading().name()),
                 Span.of(value),
                 Span.of(unit),
@@ -251,7 +251,7 @@ public final class ResultsSection {
             boolean chi) {
         Fit fit = each.fit().orElseThrow();
         var cells = new ArrayList<>(List.of(
-                Span.of(each.label()), Span.of(Integer.toString(fit.quality().points()))));
+                Span.own(each.label()), Span.of(Integer.toString(fit.quality().points()))));
         for (int k = 0; k < coefficients.size(); k++) {
             String name = fit.coefficients().get(k).name();
             cells.add(Span.of(coefficients.get(k) + own(unit(alike, name), unit(List.of(each), name))));
