@@ -50,15 +50,20 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
+import java.util.stream.Stream;
 import javafx.scene.Node;
+import javafx.scene.control.Button;
 import javafx.scene.control.Slider;
 import javafx.scene.control.ToggleButton;
+import javafx.scene.input.Clipboard;
+import javafx.scene.input.ClipboardContent;
 import javax.imageio.ImageIO;
 
 /// Draws the window's pictures for the documents from the sample study, offscreen. Started by
@@ -172,9 +177,49 @@ final class Screenshots {
                 (_, view) -> List.of(() -> view.panels().show(ExportPanel.class)));
         OffscreenWindow.drawPart(
                 Study.blank(), WIDTH, HEIGHT, (_, _) -> List.of(), view -> view, folder.resolve("start.png"));
+        firstMinute(folder.resolve("first-minute.png"));
         for (Map.Entry<String, String> page : GuideHtml.all().entrySet()) {
             Files.writeString(folder.resolve(page.getKey()), page.getValue());
         }
+    }
+
+    /// From a table on the clipboard to a figure that can be handed on, in an empty window.
+    private static void firstMinute(Path file) throws IOException {
+        String table = "Load (N)\tStretch (mm)\t± Stretch (mm)\n5\t1.31\t0.15\n10\t2.35\t0.15\n15\t3.20\t0.15\n"
+                + "20\t4.25\t0.20\n25\t5.31\t0.20\n30\t6.29\t0.20\n40\t8.48\t0.25\n50\t10.53\t0.25\n";
+        var steps = new ArrayList<Function<MainView, Runnable>>();
+        steps.add(view -> () -> {
+            var content = new ClipboardContent();
+            content.putString(table);
+            Clipboard.getSystemClipboard().setContent(content);
+            button(view, "Paste").fire();
+        });
+        steps.add(view -> () -> ((ToggleButton) view.lookup("#show-bounds")).fire());
+        steps.add(view -> () -> view.panels().show(ExportPanel.class));
+        var frames = new ArrayList<AnimatedPng.Frame>();
+        Path frame = Files.createTempFile("helvo", ".png");
+        for (int done = 0; done <= steps.size(); done++) {
+            var first = steps.subList(0, done);
+            OffscreenWindow.drawPart(
+                    Study.blank(),
+                    WIDTH,
+                    HEIGHT,
+                    (_, view) -> first.stream().map(step -> step.apply(view)).toList(),
+                    view -> view,
+                    frame);
+            frames.add(new AnimatedPng.Frame(ImageIO.read(frame.toFile()), done == 0 ? 1.5 : 3));
+        }
+        Files.delete(frame);
+        AnimatedPng.write(frames, file);
+    }
+
+    private static Button button(MainView view, String text) {
+        return view.lookupAll(".button").stream()
+                .flatMap(node -> node instanceof Button button && text.equals(button.getText())
+                        ? Stream.of(button)
+                        : Stream.empty())
+                .findFirst()
+                .orElseThrow();
     }
 
     /// Keeps the left of a picture: at the width of the guide the whole would be too small to read.

@@ -55,7 +55,21 @@ class DocumentsTest {
 
     @Test
     void theSessionGoesAsItIsTold() throws IOException, UserError {
-        String session = blocks("command-line.md", "console").getFirst();
+        assertThat(replayed(blocks("command-line.md", "console").getFirst())).isGreaterThan(7);
+        assertThat(Stream.of("cords.png", "cords.html", "week/results.csv").map(folder::resolve))
+                .allSatisfy(file -> assertThat(file).isNotEmptyFile());
+    }
+
+    @Test
+    void theFirstMinuteGoesAsTheReadmeTells() throws IOException, UserError {
+        assertThat(replayed(blocks("../README.md", "console").getFirst())).isEqualTo(3);
+        assertThat(folder.resolve("cord.png")).isNotEmptyFile();
+    }
+
+    /// Every command must answer as it is shown to.
+    ///
+    /// @return how many there are
+    private int replayed(String session) throws IOException, UserError {
         int commands = 0;
         for (String part : session.split("(?m)^\\$ ")) {
             int end = part.indexOf('\n');
@@ -71,9 +85,7 @@ class DocumentsTest {
                 commands++;
             }
         }
-        assertThat(commands).isGreaterThan(7);
-        assertThat(Stream.of("cords.png", "cords.html", "week/results.csv").map(folder::resolve))
-                .allSatisfy(file -> assertThat(file).isNotEmptyFile());
+        return commands;
     }
 
     @Test
