@@ -35,7 +35,10 @@ final class AnimatedPng {
                     case "IHDR" -> {
                         if (isFirst) {
                             write(out, chunk);
-                            write(out, "acTL", ByteBuffer.allocate(8).putInt(frames.size()).putInt(0));
+                            write(
+                                    out,
+                                    "acTL",
+                                    ByteBuffer.allocate(8).putInt(frames.size()).putInt(0));
                         }
                         write(out, "fcTL", control(order++, frame));
                     }
@@ -43,9 +46,12 @@ final class AnimatedPng {
                         if (isFirst) {
                             write(out, chunk);
                         } else {
-                            write(out, "fdAT", ByteBuffer.allocate(4 + chunk.data().length)
-                                    .putInt(order++)
-                                    .put(chunk.data()));
+                            write(
+                                    out,
+                                    "fdAT",
+                                    ByteBuffer.allocate(4 + chunk.data().length)
+                                            .putInt(order++)
+                                            .put(chunk.data()));
                         }
                     }
                     default -> {}

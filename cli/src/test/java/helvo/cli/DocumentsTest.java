@@ -9,6 +9,8 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -125,5 +127,29 @@ class DocumentsTest {
         String printed = new String(shell.getInputStream().readAllBytes(), StandardCharsets.UTF_8).strip();
         assertThat(printed).as("nothing but the slope").matches("[\\d.]+");
         assertThat(Double.parseDouble(printed)).isCloseTo(166.67 / 820, within(1e-14));
+    }
+
+    /// Links to files, in the documents and in the guide's pages.
+    private static final Pattern LINK = Pattern.compile("\\]\\(([^)\\s]+)\\)|(?:href|src)=\"([^\"]+)\"");
+
+    @Test
+    void everyLinkLeadsSomewhere() throws IOException {
+        int links = 0;
+        for (Path folder : List.of(DOCS.resolve(".."), DOCS, DOCS.resolve("guide"))) {
+            try (var pages = Files.newDirectoryStream(folder, "*.{md,html}")) {
+                for (Path page : pages) {
+                    String text = Files.readString(page).replaceAll("(?s)```.*?```|`[^`\n]*`", "");
+                    for (Matcher link = LINK.matcher(text); link.find(); links++) {
+                        String target = link.group(1) == null ? link.group(2) : link.group(1);
+                        if (!target.matches("(https?|mailto|data):.*|#.*")) {
+                            assertThat(folder.resolve(target.replaceAll("#.*", "")))
+                                    .as("%s in %s", target, page)
+                                    .exists();
+                        }
+                    }
+                }
+            }
+        }
+        assertThat(links).isGreaterThan(100);
     }
 }
