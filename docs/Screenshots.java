@@ -25,6 +25,7 @@ import helvo.desktop.app.OffscreenWindow;
 import helvo.desktop.curves.FormulaPanel;
 import helvo.desktop.export.ExportPanel;
 import helvo.desktop.figure.LinearisePanel;
+import helvo.desktop.guide.Guide;
 import helvo.desktop.guide.GuideHtml;
 import helvo.desktop.guide.GuidePanel;
 import helvo.desktop.panels.HistoryPanel;
@@ -177,6 +178,10 @@ final class Screenshots {
                 (_, view) -> List.of(() -> view.panels().show(ExportPanel.class)));
         OffscreenWindow.drawPart(
                 Study.blank(), WIDTH, HEIGHT, (_, _) -> List.of(), view -> view, folder.resolve("start.png"));
+        Path tables = Files.createDirectories(folder.resolve("examples"));
+        for (Guide.Example example : Guide.examples()) {
+            Files.write(tables.resolve(example.name() + ".csv"), example.csv());
+        }
         firstMinute(folder.resolve("first-minute.png"));
         for (Map.Entry<String, String> page : GuideHtml.all().entrySet()) {
             Files.writeString(folder.resolve(page.getKey()), page.getValue());

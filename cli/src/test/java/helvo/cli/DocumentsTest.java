@@ -129,6 +129,31 @@ class DocumentsTest {
         assertThat(Double.parseDouble(printed)).isCloseTo(166.67 / 820, within(1e-14));
     }
 
+    /// What the guide says of each example is what its command says of its table.
+    @Test
+    void theExamplesOfTheGuideGiveWhatItTells() throws IOException, UserError {
+        Path guide = DOCS.resolve("../desktop/src/main/resources/helvo/desktop/guide");
+        int examples = 0;
+        for (String section : Files.readString(guide.resolve("examples.md")).split("(?m)^## ")) {
+            Matcher command = Pattern.compile("(?m)^    (helvo .*)$").matcher(section);
+            if (command.find()) {
+                String name = command.group(1).split(" ")[2];
+                assertThat(section).contains("(examples/" + name + ")");
+                Files.copy(guide.resolve("examples").resolve(name), folder.resolve(name));
+                String said = said(command.group(1));
+                List<String> told = Pattern.compile("(?s)\\*\\*(.+?)\\*\\*")
+                        .matcher(section)
+                        .results()
+                        .map(result -> result.group(1))
+                        .toList();
+                assertThat(told).as(name).isNotEmpty().allSatisfy(each -> assertThat(said)
+                        .contains(each.replaceAll("^(slope|exponent) ", "")));
+                examples++;
+            }
+        }
+        assertThat(examples).isEqualTo(12);
+    }
+
     /// Links to files, in the documents and in the guide's pages.
     private static final Pattern LINK = Pattern.compile("\\]\\(([^)\\s]+)\\)|(?:href|src)=\"([^\"]+)\"");
 

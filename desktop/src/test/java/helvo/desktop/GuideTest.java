@@ -113,7 +113,11 @@ class GuideTest {
                     .results()
                     .toList()) {
                 String to = link.group(2);
-                if (link.group(1).isEmpty()) {
+                if (to.endsWith(".csv")) {
+                    assertThat(Guide.examples())
+                            .extracting(Guide.Example::table)
+                            .contains(to);
+                } else if (link.group(1).isEmpty()) {
                     String[] parts = to.replace(".md", "").split("#");
                     assertThat(Guide.has(new Guide.Place(parts[0], parts.length > 1 ? parts[1] : "")))
                             .as(to)
@@ -126,6 +130,27 @@ class GuideTest {
             }
         }
         assertThat(Guide.has(new Guide.Place("curves", "nowhere"))).isFalse();
+    }
+
+    /// Its table comes into the study beside the others, and the guide tells of it.
+    @Test
+    void anExampleIsOpenedBesideWhatTheGuideTellsOfIt() {
+        assertThat(Guide.examples()).hasSize(12);
+        int before = of(() -> window.workspace.study().tables().size());
+        for (Guide.Example example : Guide.examples()) {
+            on(() -> window.view.panels().of(GuidePanel.class).open(example));
+            window.settle();
+            assertThat(of(() -> window.workspace.table().orElseThrow().name())).isEqualTo(example.name());
+            assertThat(shown()).contains("guide");
+            assertThat(HTML.resolve(example.table())).hasBinaryContent(example.csv());
+        }
+        assertThat(of(() -> window.workspace.study().tables().size())).isEqualTo(before + 12);
+        Hyperlink first = of(() -> window.view.lookupAll(".guide-link").stream()
+                .map(Hyperlink.class::cast)
+                .findFirst()
+                .orElseThrow());
+        on(first::fire);
+        assertThat(of(() -> window.workspace.table().orElseThrow().name())).startsWith("line");
     }
 
     /// docs/make-screenshots writes the pages; they are those of the program.
@@ -240,7 +265,9 @@ class GuideTest {
     @Test
     void whatThePartsOfTheWindowLeadToIsThere() {
         List<Guide.Place> told = of(() -> {
-            window.view.commands();
+            while (window.view.panels().buildOne()) {
+                continue;
+            }
             return window.view.lookupAll("*").stream()
                     .map(node -> node.getProperties().get("helvo.guide"))
                     .filter(Guide.Place.class::isInstance)

@@ -223,6 +223,7 @@ class StudyWindowTest {
         robot.moveTo(SampleStudy.NAME);
         until("a card too", () -> expected.contains(SampleStudy.NAME));
         expected.clear();
+        assertThat(robot.lookup("#example-cooling").queryButton().getText()).isEqualTo("Cooling towards a level");
         robot.interact(() -> robot.lookup("#start-sample").query().requestFocus());
         until("and what the keyboard has come to", () -> expected.contains(SampleStudy.NAME));
         assertThat(window.study.asked).isEmpty();

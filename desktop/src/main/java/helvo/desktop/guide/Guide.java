@@ -10,11 +10,13 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.commonmark.node.AbstractVisitor;
 import org.commonmark.node.Code;
 import org.commonmark.node.Heading;
+import org.commonmark.node.Link;
 import org.commonmark.node.ListItem;
 import org.commonmark.node.Node;
 import org.commonmark.node.SoftLineBreak;
@@ -34,9 +36,10 @@ public final class Guide {
             "residuals",
             "readings",
             "export",
-            "keeping");
+            "keeping",
+            "examples");
     private static final Pattern ANCHOR = Pattern.compile("\\s*\\{#([a-z0-9-]+)}$");
-    private static List<Page> pages = List.of();
+    private static final Map<String, Page> READ = new ConcurrentHashMap<>();
 
     private Guide() {}
 
@@ -59,15 +62,16 @@ public final class Guide {
     }
 
     /// All pages, in the order in which one works.
-    public static synchronized List<Page> pages() {
-        if (pages.isEmpty()) {
-            pages = NAMES.stream().map(name -> parse(name, text(name))).toList();
-        }
-        return pages;
+    public static List<Page> pages() {
+        return NAMES.stream().map(Guide::read).toList();
     }
 
     public static Optional<Page> page(String name) {
-        return pages().stream().filter(page -> page.name.equals(name)).findFirst();
+        return NAMES.contains(name) ? Optional.of(read(name)) : Optional.empty();
+    }
+
+    private static Page read(String name) {
+        return READ.computeIfAbsent(name, _ -> parse(name, text(name)));
     }
 
     /// Whether there is such a place.
@@ -78,9 +82,65 @@ public final class Guide {
                 .isPresent();
     }
 
+    /// A table of the guide with what is done with it.
+    ///
+    /// @param table as the guide's pages link to it: "examples/line.csv"
+    public record Example(String title, String table, Place place) {
+        /// Without folder and ending.
+        public String name() {
+            return table.replaceFirst(".*/", "").replaceFirst("\\.csv$", "");
+        }
+
+        /// The table as CSV.
+        public byte[] csv() {
+            return bytes(table);
+        }
+    }
+
+    /// The sections of the page of examples that have a table, in their order.
+    public static List<Example> examples() {
+        Page page = page("examples").orElseThrow();
+        var examples = new ArrayList<Example>();
+        for (Node block = page.document.getFirstChild(); block != null; block = block.getNext()) {
+            if (block instanceof Heading heading) {
+                String anchor = page.anchors.getOrDefault(heading, "");
+                tableBelow(heading)
+                        .ifPresent(table ->
+                                examples.add(new Example(plain(heading), table, new Place("examples", anchor))));
+            }
+        }
+        return List.copyOf(examples);
+    }
+
+    /// Whether a link leads to a table that the guide has.
+    static Optional<Example> example(String link) {
+        return link.endsWith(".csv")
+                ? examples().stream().filter(each -> each.table.equals(link)).findFirst()
+                : Optional.empty();
+    }
+
+    private static Optional<String> tableBelow(Heading heading) {
+        var tables = new ArrayList<String>();
+        for (Node block = heading.getNext(); block != null && !(block instanceof Heading); block = block.getNext()) {
+            block.accept(new AbstractVisitor() {
+                @Override
+                public void visit(Link link) {
+                    if (link.getDestination().endsWith(".csv")) {
+                        tables.add(link.getDestination());
+                    }
+                }
+            });
+        }
+        return tables.stream().findFirst();
+    }
+
     private static String text(String name) {
-        try (InputStream in = Guide.class.getResourceAsStream("/helvo/desktop/guide/" + name + ".md")) {
-            return new String(in.readAllBytes(), StandardCharsets.UTF_8);
+        return new String(bytes(name + ".md"), StandardCharsets.UTF_8);
+    }
+
+    private static byte[] bytes(String name) {
+        try (InputStream in = Guide.class.getResourceAsStream("/helvo/desktop/guide/" + name)) {
+            return in.readAllBytes();
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }

@@ -10,8 +10,8 @@ import org.commonmark.renderer.html.HtmlRenderer;
 public final class GuideHtml {
     private GuideHtml() {}
 
-    /// A page; its pictures, its style and the other pages lie beside it.
-    public static String of(Guide.Page page) {
+    /// What a page says, without what stands around it.
+    public static String body(Guide.Page page) {
         HtmlRenderer renderer = HtmlRenderer.builder()
                 .attributeProviderFactory(_ -> (node, _, attributes) -> {
                     if (node instanceof Heading) {
@@ -21,6 +21,11 @@ public final class GuideHtml {
                     }
                 })
                 .build();
+        return renderer.render(page.document());
+    }
+
+    /// A page; its pictures, its style and the other pages lie beside it.
+    public static String of(Guide.Page page) {
         String pages = Guide.pages().stream()
                 .map(each -> link(each, each.name().equals(page.name())))
                 .collect(Collectors.joining("\n"));
@@ -40,7 +45,7 @@ public final class GuideHtml {
                 </html>
                 """.replaceFirst("%s", quoted(page.title()))
                 .replaceFirst("%s", quoted(pages))
-                .replaceFirst("%s", quoted(renderer.render(page.document())));
+                .replaceFirst("%s", quoted(body(page)));
     }
 
     private static String quoted(String text) {

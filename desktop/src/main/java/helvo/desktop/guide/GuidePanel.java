@@ -4,6 +4,7 @@ import helvo.desktop.panels.Commands;
 import helvo.desktop.panels.Panel;
 import helvo.desktop.panels.Panels;
 import helvo.desktop.theme.Themes;
+import helvo.desktop.workspace.Importer;
 import helvo.desktop.workspace.Messages;
 import helvo.desktop.workspace.SystemClipboard;
 import helvo.desktop.workspace.Workspace;
@@ -28,10 +29,12 @@ public final class GuidePanel extends Panel {
     private final FlowPane pages = new FlowPane(2, 0);
     private final ToggleGroup group = new ToggleGroup();
     private final ScrollPane scroll = new ScrollPane();
+    private final Importer importer;
     private Guide.Place place = new Guide.Place("start", "");
 
-    public GuidePanel(Workspace workspace, Panels panels) {
+    public GuidePanel(Workspace workspace, Importer importer, Panels panels) {
         super(workspace, panels, "guide", "Guide", WIDTH);
+        this.importer = importer;
         place(Pos.TOP_RIGHT, 52, 8);
         setMaxHeight(Double.MAX_VALUE);
         setPrefHeight(620);
@@ -134,6 +137,12 @@ public final class GuidePanel extends Panel {
         scroll.requestFocus();
     }
 
+    /// Opens an example's table beside what the guide says of it.
+    public void open(Guide.Example example) {
+        importer.openShipped(example.name(), example.csv());
+        openPlace(example.place());
+    }
+
     private void show(Guide.Place of) {
         Optional<Guide.Page> page = Guide.page(of.page());
         page.ifPresent(shown -> {
@@ -141,7 +150,7 @@ public final class GuidePanel extends Panel {
             pages.getChildren().stream()
                     .map(ToggleButton.class::cast)
                     .forEach(tab -> tab.setSelected(tab.getId().equals("guide-" + shown.name())));
-            var text = new GuideText(shown, TEXT * Themes.textSize().get(), this::show);
+            var text = new GuideText(shown, TEXT * Themes.textSize().get(), this::show, this::open);
             scroll.setContent(text);
             applyCss();
             layout();

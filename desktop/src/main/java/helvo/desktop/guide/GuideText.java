@@ -6,6 +6,7 @@ import java.util.Map;
 import java.util.function.Consumer;
 import javafx.scene.control.Hyperlink;
 import javafx.scene.control.Label;
+import javafx.scene.control.TextField;
 import javafx.scene.image.ImageView;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -18,11 +19,13 @@ import org.commonmark.node.Code;
 import org.commonmark.node.Emphasis;
 import org.commonmark.node.Heading;
 import org.commonmark.node.Image;
+import org.commonmark.node.IndentedCodeBlock;
 import org.commonmark.node.Link;
 import org.commonmark.node.ListItem;
 import org.commonmark.node.Node;
 import org.commonmark.node.Paragraph;
 import org.commonmark.node.SoftLineBreak;
+import org.commonmark.node.StrongEmphasis;
 
 /// A page of the guide as the window shows it.
 final class GuideText extends VBox {
@@ -30,11 +33,14 @@ final class GuideText extends VBox {
 
     private final transient Map<String, javafx.scene.Node> places = new LinkedHashMap<>();
     private final transient Consumer<Guide.Place> go;
+    private final transient Consumer<Guide.Example> open;
 
-    /// @param go follows a link
-    GuideText(Guide.Page page, double width, Consumer<Guide.Place> go) {
+    /// @param go   follows a link
+    /// @param open opens the table of an example
+    GuideText(Guide.Page page, double width, Consumer<Guide.Place> go, Consumer<Guide.Example> open) {
         super(8);
         this.go = go;
+        this.open = open;
         getStyleClass().add("guide-text");
         for (Node block = page.document().getFirstChild(); block != null; block = block.getNext()) {
             switch (block) {
@@ -42,6 +48,7 @@ final class GuideText extends VBox {
                 case Paragraph paragraph when paragraph.getFirstChild() instanceof Image image -> picture(image, width);
                 case Paragraph paragraph -> getChildren().add(flow(paragraph));
                 case BulletList list -> bullets(list);
+                case IndentedCodeBlock command -> getChildren().add(terminal(command));
                 default -> throw new IllegalArgumentException("the guide shows no " + block);
             }
         }
@@ -72,6 +79,15 @@ final class GuideText extends VBox {
             view.setAccessibleText(Guide.plain(image));
             getChildren().add(view);
         }
+    }
+
+    /// What is typed in a terminal, to be copied.
+    private static TextField terminal(IndentedCodeBlock command) {
+        var field = new TextField(command.getLiteral().strip());
+        field.setEditable(false);
+        field.getStyleClass().add("guide-terminal");
+        field.setAccessibleText("In a terminal: " + field.getText());
+        return field;
     }
 
     private void bullets(BulletList list) {
@@ -111,10 +127,16 @@ final class GuideText extends VBox {
             }
 
             @Override
+            public void visit(StrongEmphasis strong) {
+                flow.getChildren().add(words(Guide.plain(strong), "guide-name"));
+            }
+
+            @Override
             public void visit(Link link) {
                 var to = new Hyperlink(Guide.plain(link));
                 to.getStyleClass().add("guide-link");
-                to.setOnAction(_ -> go.accept(Guide.Place.of(link.getDestination())));
+                to.setOnAction(_ -> Guide.example(link.getDestination())
+                        .ifPresentOrElse(open, () -> go.accept(Guide.Place.of(link.getDestination()))));
                 flow.getChildren().add(to);
             }
         });

@@ -56,7 +56,7 @@ public final class MainView extends StackPane {
         figure = new FigurePane(workspace, exporter.copying(), panels);
         var results = new ResultsPane(workspace, panels, figure);
         var curves = new CurvesStrip(workspace, panels);
-        start = new StartPage(workspace, importer, studies);
+        start = new StartPage(workspace, importer, studies, panels);
         regions = new Regions(measurements, List.of(start, figure), results);
         var frame = new BorderPane(regions);
         // Not worked out from what is in it: the window has a least size of its own.

@@ -65,7 +65,7 @@ final class PanelList {
         all.put(
                 SettingsPanel.class,
                 inGuide("keeping#settings", () -> new SettingsPanel(workspace, exporter, studies, panels)));
-        all.put(GuidePanel.class, () -> new GuidePanel(workspace, panels));
+        all.put(GuidePanel.class, () -> new GuidePanel(workspace, importer, panels));
         all.put(OpenPanel.class, () -> new OpenPanel(workspace, importer, panels));
         all.put(ReadingPanel.class, () -> new ReadingPanel(workspace, importer, panels));
         all.put(ConflictPanel.class, () -> new ConflictPanel(workspace, saver, panels));

@@ -5,6 +5,9 @@ import static helvo.desktop.controls.Controls.mainButton;
 import static helvo.desktop.controls.Controls.muted;
 
 import helvo.core.RootLocale;
+import helvo.desktop.guide.Guide;
+import helvo.desktop.guide.GuidePanel;
+import helvo.desktop.panels.Panels;
 import helvo.desktop.persistence.ClockText;
 import helvo.desktop.persistence.RecentStudies.Recent;
 import helvo.desktop.workspace.Importer;
@@ -13,6 +16,7 @@ import helvo.desktop.workspace.StudyOpener;
 import helvo.desktop.workspace.Workspace;
 import helvo.files.study.Journal;
 import java.util.List;
+import javafx.application.Platform;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
@@ -38,15 +42,18 @@ final class StartPage extends ScrollPane {
     private final Workspace workspace;
     private final Importer importer;
     private final Studies studies;
+    private final Panels panels;
     private final VBox kept = new VBox(8);
+    private final VBox examples = new VBox(6);
     private final VBox recent = new VBox(10);
     private List<Recent> shown;
 
     @SuppressWarnings("NullAway.Init") // set before it is read
-    StartPage(Workspace workspace, Importer importer, Studies studies) {
+    StartPage(Workspace workspace, Importer importer, Studies studies, Panels panels) {
         this.workspace = workspace;
         this.importer = importer;
         this.studies = studies;
+        this.panels = panels;
         var heading = new Label("Plot measured pairs, fit a curve, say how sure it is");
         heading.getStyleClass().add("start-heading");
         var hint = muted(
@@ -59,9 +66,10 @@ final class StartPage extends ScrollPane {
         expecting(sample, opener::prefetchSample);
         var ways = new HBox(8, open, sample);
         ways.setAlignment(Pos.CENTER_LEFT);
-        var page = new VBox(14, kept, heading, hint, ways, recent);
+        var page = new VBox(14, kept, heading, hint, ways, examples, recent);
         page.getStyleClass().add("start-page");
         page.setPadding(new Insets(34, 46, 24, 46));
+        VBox.setMargin(examples, new Insets(14, 0, 0, 0));
         VBox.setMargin(recent, new Insets(14, 0, 0, 0));
         setContent(page);
         setFitToWidth(true);
@@ -72,6 +80,27 @@ final class StartPage extends ScrollPane {
         workspace.leftBehind().subscribe(this::showKept);
         workspace.recent().subscribe(_ -> update());
         visibleProperty().subscribe(_ -> update());
+        // After the window is there: the guide is read for them.
+        visibleProperty().subscribe(shown -> {
+            if (shown && examples.getChildren().isEmpty()) {
+                Platform.runLater(this::showExamples);
+            }
+        });
+    }
+
+    /// Small tables with what can be done with them.
+    private void showExamples() {
+        var title = new Label("Or begin with an example");
+        title.getStyleClass().add("region-heading");
+        var all = new FlowPane(4, 2);
+        for (Guide.Example example : Guide.examples()) {
+            Button open = button("example-" + example.name(), example.title(), () -> panels.of(GuidePanel.class)
+                    .open(example));
+            open.getStyleClass().add("kept-action");
+            open.setAccessibleText("Open the example: " + example.title());
+            all.getChildren().add(open);
+        }
+        examples.getChildren().setAll(title, all);
     }
 
     /// Cards are made where somebody sees them, not each time that a study is saved.

@@ -22,6 +22,7 @@ import helvo.files.study.StudyFile;
 import helvo.files.table.TableImport;
 import helvo.files.table.TableReading;
 import helvo.files.text.PastedText;
+import helvo.files.text.TextTable;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.IdentityHashMap;
@@ -249,6 +250,15 @@ public final class Importer {
         ImportOptions choices = table.importReport().orElseThrow().choices();
         for (int number = 2; number <= others(table) + 1; number++) {
             openAlso(table, choices.withTable(Optional.of(number)));
+        }
+    }
+
+    /// Opens a table that ships with the program.
+    public void openShipped(String name, byte[] text) {
+        try {
+            add(TextTable.readText(text, name, ImportOptions.NONE).table());
+        } catch (UnreadableFile e) {
+            throw new IllegalArgumentException("what ships with the program can be read", e);
         }
     }
 

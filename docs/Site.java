@@ -1,0 +1,262 @@
+import helvo.desktop.guide.Guide;
+import helvo.desktop.guide.GuideHtml;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Stream;
+import org.commonmark.ext.gfm.tables.TablesExtension;
+import org.commonmark.node.AbstractVisitor;
+import org.commonmark.node.Heading;
+import org.commonmark.node.Image;
+import org.commonmark.node.Link;
+import org.commonmark.node.Node;
+import org.commonmark.parser.Parser;
+import org.commonmark.renderer.html.HtmlRenderer;
+import org.commonmark.renderer.text.TextContentRenderer;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ArrayNode;
+
+/// Makes the guide and the documents as one static site. Started by docs/make-site with the project's folder and the
+/// site's.
+final class Site {
+    /// The documents by what they are called beside the pages, in their order.
+    private static final Map<String, String> DOCUMENTS = documents();
+    private static final JsonMapper JSON = new JsonMapper();
+
+    private final Path project;
+    private final Path site;
+    private final ArrayNode sections = JSON.createArrayNode();
+    /// Files that pages link to, from the project's folder.
+    private final Set<String> linked = new LinkedHashSet<>();
+
+    private Site(Path project, Path site) {
+        this.project = project;
+        this.site = site;
+    }
+
+    public static void main(String[] arguments) throws IOException {
+        new Site(Path.of(arguments[0]).toRealPath(), Path.of(arguments[1])).make();
+    }
+
+    private static Map<String, String> documents() {
+        var documents = new LinkedHashMap<String, String>();
+        documents.put("README.md", "Helvo");
+        documents.put("docs/command-line.md", "The command line");
+        documents.put("docs/from-programs.md", "From programs");
+        documents.put("docs/reading.md", "Reading tables");
+        documents.put("docs/report.md", "Reports");
+        documents.put("docs/format.md", "The study file");
+        documents.put("docs/numerics.md", "How the numbers are computed");
+        documents.put("docs/validation.md", "Validation");
+        documents.put("docs/reliability.md", "What a crash leaves");
+        documents.put("docs/performance.md", "Performance");
+        documents.put("docs/packages.md", "Packages");
+        documents.put("docs/architecture.md", "Architecture");
+        documents.put("docs/words.md", "Words");
+        documents.put("CONTRIBUTING.md", "Contributing");
+        documents.put("SECURITY.md", "Security");
+        documents.put("CHANGELOG.md", "Changes");
+        return documents;
+    }
+
+    private void make() throws IOException {
+        remove(site);
+        Files.createDirectories(site.resolve("guide"));
+        for (Guide.Page page : Guide.pages()) {
+            String name = "guide/" + page.name() + ".html";
+            page.sections()
+                    .forEach(section ->
+                            index(name, section.place().anchor(), page.title(), section.title(), section.text()));
+            write(name, page.title(), "guide", GuideHtml.body(page));
+        }
+        copy(project.resolve("docs/guide"), site.resolve("guide"), file -> !file.endsWith(".html"));
+        for (Map.Entry<String, String> document : DOCUMENTS.entrySet()) {
+            document(document.getKey(), document.getValue());
+        }
+        for (String file : linked) {
+            Path to = site.resolve(file.replaceFirst("^docs/", ""));
+            if (!Files.exists(to)) {
+                Files.createDirectories(to.getParent());
+                Files.copy(project.resolve(file), to);
+            }
+        }
+        Path parts = project.resolve("docs/site-parts");
+        Files.copy(parts.resolve("site.css"), site.resolve("site.css"), StandardCopyOption.REPLACE_EXISTING);
+        Files.copy(parts.resolve("search.js"), site.resolve("search.js"), StandardCopyOption.REPLACE_EXISTING);
+        Files.writeString(
+                site.resolve("search-index.js"), "const HELVO_SECTIONS = " + JSON.writeValueAsString(sections) + ";\n");
+    }
+
+    private static void remove(Path folder) throws IOException {
+        if (Files.exists(folder)) {
+            try (Stream<Path> all = Files.walk(folder)) {
+                for (Path each :
+                        all.sorted((one, other) -> other.compareTo(one)).toList()) {
+                    Files.delete(each);
+                }
+            }
+        }
+    }
+
+    private interface Wanted {
+        boolean is(String file);
+    }
+
+    private static void copy(Path from, Path to, Wanted wanted) throws IOException {
+        try (Stream<Path> all = Files.walk(from)) {
+            for (Path each : all.filter(Files::isRegularFile).toList()) {
+                Path file = to.resolve(from.relativize(each).toString());
+                if (wanted.is(file.toString()) && !file.endsWith("guide.css")) {
+                    Files.createDirectories(file.getParent());
+                    Files.copy(each, file, StandardCopyOption.REPLACE_EXISTING);
+                }
+            }
+        }
+    }
+
+    /// Where a file of the project lies in the site.
+    private static String place(String file) {
+        String name = file.replaceFirst("^docs/", "");
+        return name.equals("README.md") ? "index.html" : name.toLowerCase().replaceFirst("\\.md$", ".html");
+    }
+
+    private void document(String file, String title) throws IOException {
+        var extensions = List.of(TablesExtension.create());
+        Node document = Parser.builder().extensions(extensions).build().parse(Files.readString(project.resolve(file)));
+        String name = place(file);
+        var anchors = new LinkedHashMap<Node, String>();
+        document.accept(new AbstractVisitor() {
+            @Override
+            public void visit(Heading heading) {
+                String anchor = anchor(text(heading));
+                anchors.put(heading, anchor);
+                index(name, heading.getLevel() == 1 ? "" : anchor, title, text(heading), below(heading));
+            }
+
+            @Override
+            public void visit(Link link) {
+                link.setDestination(here(file, link.getDestination()));
+                visitChildren(link);
+            }
+
+            @Override
+            public void visit(Image image) {
+                image.setDestination(here(file, image.getDestination()));
+            }
+        });
+        HtmlRenderer renderer = HtmlRenderer.builder()
+                .extensions(extensions)
+                .attributeProviderFactory(_ -> (node, _, attributes) -> {
+                    if (anchors.containsKey(node)) {
+                        attributes.put("id", anchors.get(node));
+                    }
+                })
+                .build();
+        String body = renderer.render(document)
+                .replace("<table>", "<div class=\"wide\" tabindex=\"0\" role=\"group\" aria-label=\"Table\"><table>")
+                .replace("</table>", "</table></div>")
+                .replace("<pre>", "<pre tabindex=\"0\">");
+        write(name, title, "", body);
+    }
+
+    /// A link of a document as it leads in the site; a file that is no page comes into the site.
+    private String here(String file, String link) {
+        if (link.matches("[a-z]+:.*|#.*")) {
+            return link;
+        }
+        String path = link.replaceFirst("#.*", "");
+        String anchor = link.substring(path.length());
+        Path from = Path.of(file).getParent();
+        Path to = (from == null ? Path.of(path) : from.resolve(path)).normalize();
+        String target = to.toString().replace('\\', '/');
+        if (!DOCUMENTS.containsKey(target) && !target.startsWith("docs/guide/")) {
+            if (!Files.isRegularFile(project.resolve(target))) {
+                throw new IllegalArgumentException("“" + link + "” in " + file + " leads to no file");
+            }
+            linked.add(target);
+        }
+        return (DOCUMENTS.containsKey(target) ? place(target) : target.replaceFirst("^docs/", "")) + anchor;
+    }
+
+    private static String text(Node node) {
+        return TextContentRenderer.builder().build().render(node).strip();
+    }
+
+    private static String below(Heading heading) {
+        var text = new StringBuilder();
+        for (Node block = heading.getNext(); block != null && !(block instanceof Heading); block = block.getNext()) {
+            text.append(text(block)).append(' ');
+        }
+        return text.toString();
+    }
+
+    /// As forges make it, so that a link works there and here.
+    private static String anchor(String heading) {
+        return heading.toLowerCase().replaceAll("[^\\p{L}\\p{N}_\\- ]", "").replace(' ', '-');
+    }
+
+    private void index(String page, String anchor, String title, String heading, String text) {
+        sections.addObject()
+                .put("page", page)
+                .put("anchor", anchor)
+                .put("title", title)
+                .put("heading", heading)
+                .put("text", text.replaceAll("\\s+", " ").strip());
+    }
+
+    private void write(String name, String title, String kind, String body) throws IOException {
+        String root = "../".repeat((int) name.chars().filter(c -> c == '/').count());
+        String page = Files.readString(project.resolve("docs/site-parts/page.html"));
+        var words = Map.of(
+                "root",
+                root,
+                "title",
+                escaped(title.equals("Helvo") ? title : title + " – Helvo"),
+                "guide",
+                links(
+                        root,
+                        name,
+                        Guide.pages().stream()
+                                .map(each -> Map.entry("guide/" + each.name() + ".html", each.title()))
+                                .toList()),
+                "documents",
+                links(
+                        root,
+                        name,
+                        DOCUMENTS.entrySet().stream()
+                                .map(each -> Map.entry(place(each.getKey()), each.getValue()))
+                                .toList()),
+                "kind",
+                kind,
+                "body",
+                body);
+        Matcher places = Pattern.compile("\\{\\{(\\w+)}}").matcher(page);
+        Files.writeString(
+                site.resolve(name), places.replaceAll(place -> Matcher.quoteReplacement(words.get(place.group(1)))));
+    }
+
+    private static String links(String root, String here, List<Map.Entry<String, String>> pages) {
+        var links = new StringBuilder();
+        for (Map.Entry<String, String> page : pages) {
+            links.append("<a href=\"")
+                    .append(root)
+                    .append(page.getKey())
+                    .append(page.getKey().equals(here) ? "\" aria-current=\"page\">" : "\">")
+                    .append(escaped(page.getValue()))
+                    .append("</a>\n");
+        }
+        return links.toString();
+    }
+
+    private static String escaped(String text) {
+        return text.replace("&", "&amp;").replace("<", "&lt;");
+    }
+}
