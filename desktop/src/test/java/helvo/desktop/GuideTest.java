@@ -4,6 +4,13 @@ import static helvo.desktop.FxThread.of;
 import static helvo.desktop.FxThread.on;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import helvo.core.fit.Polynomial;
+import helvo.core.study.Edit;
+import helvo.core.study.FigureEdit;
+import helvo.core.study.StudyEdit;
+import helvo.core.study.TableEdit;
+import helvo.core.table.Role;
+import helvo.core.table.SeriesKey;
 import helvo.desktop.export.ExportPanel;
 import helvo.desktop.guide.Guide;
 import helvo.desktop.guide.GuideHtml;
@@ -20,6 +27,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -330,31 +338,49 @@ class GuideTest {
                 .toList());
     }
 
+    /// It goes on when what it tells of is done, and for nothing else.
     @Test
-    void theTourHasFivePlacesAndComesOnce(FxRobot robot) {
+    void theTourTellsThreeThingsByDoingThemAndComesOnce() {
         window.settle();
         on(window.view::tourOnce);
+        int figure = of(() -> window.workspace.figureInView().orElseThrow().id());
+        int table = of(() -> window.workspace.table().orElseThrow().id());
+        int stretch = of(() -> window.workspace
+                .table()
+                .orElseThrow()
+                .first(Role.Y)
+                .orElseThrow()
+                .id());
+        List<Edit> deeds = List.of(
+                new TableEdit.SetCell(table, stretch, 1, "2.36"),
+                new FigureEdit.ChooseCurve(figure, SeriesKey.group(stretch, "dry"), new Polynomial(2)),
+                new FigureEdit.SetTitle(figure, Optional.of("Cords")));
         var headings = new ArrayList<String>();
-        for (int i = 0; i < 5; i++) {
-            headings.add(of(() -> ((Label) window.view.lookup("#tour .region-heading")).getText()));
+        for (int i = 0; i < deeds.size(); i++) {
+            headings.add(tourHeading());
             assertThat(of(() -> window.view.lookupAll("*").stream()
                             .filter(each -> each.getPseudoClassStates().stream()
                                     .anyMatch(
                                             state -> state.getPseudoClassName().equals("toured")))
                             .count()))
                     .isEqualTo(1);
-            on(() -> ((Button) window.view.lookup("#tour-next")).fire());
+            on(() -> window.workspace.perform(new StudyEdit.Rename("Another name")));
+            assertThat(tourHeading()).as("something else was done").isEqualTo(headings.getLast());
+            Edit deed = deeds.get(i);
+            on(() -> window.workspace.perform(deed));
         }
         assertThat(headings)
-                .hasSize(5)
-                .doesNotHaveDuplicates()
-                .last()
-                .asString()
-                .contains("5 of 5");
+                .containsExactly("1 of 3: Type pairs", "2 of 3: Choose a curve", "3 of 3: Change the figure");
+        assertThat(tourHeading()).isEqualTo("That was it");
+        on(() -> ((Button) window.view.lookup("#tour-next")).fire());
         assertThat(of(() -> window.view.panels().isAnyShown())).isFalse();
         assertThat(window.study.settings().get().toured()).isTrue();
         on(window.view::tourOnce);
         assertThat(of(() -> window.view.panels().of(TourPanel.class).isVisible()))
                 .isFalse();
+    }
+
+    private String tourHeading() {
+        return of(() -> ((Label) window.view.lookup("#tour .region-heading")).getText());
     }
 }
