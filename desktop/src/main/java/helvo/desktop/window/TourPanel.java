@@ -32,7 +32,7 @@ public final class TourPanel extends Panel {
             new Stop(
                     ".side",
                     "Type pairs",
-                    "Type 5, press Tab, type 1.3, press Enter; then 10, Tab, 2.4, Enter. The figure appears with the "
+                    "Type 5, Tab, 1.3, Enter; then 10, Tab, 2.4, Enter. The figure appears with the "
                             + "second pair. The tag above a column says what it is for: x, y, error bars, groups.",
                     edit -> edit.isAboutData()),
             new Stop(
@@ -48,7 +48,7 @@ public final class TourPanel extends Panel {
                             + "Ctrl+Z takes back whatever you did.",
                     edit -> edit instanceof FigureEdit && !(edit instanceof FigureEdit.ChooseCurve)));
     private static final String OVER_NUMBERS =
-            "Click a number in the table, type another, press Enter: figure and results follow. The tag above a "
+            "Click a number in the table, type another, then Enter: figure and results follow. The tag above a "
                     + "column says what it is for: x, y, error bars, groups.";
     private static final int PAIRS = 2;
 
