@@ -418,8 +418,8 @@ public final class WordBody {
         xml.close();
     }
 
-    /// A picture of the equation for readers that know no equations (ECMA-376 part 3, §10): what knows the extensions
-    /// of 2010, or at least equations, takes nothing in its place.
+    /// A picture of the equation for readers that know no equations (ECMA-376 part 3, §10): what knows the
+    /// extensions of 2010, or at least equations, takes nothing in its place.
     private void picture(Block.Equation equation) throws IOException {
         String name = "equation" + equation.number();
         EquationPicture picture = EquationPicture.of(equation.mathematics());

@@ -19,7 +19,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 class EquationPictureTest {
     private static final double PIXELS_PER_POINT = 300 / 72.0;
 
-    /// As much ink as the platform draws for the same letters of the same font: other letters would have more or less.
+    /// As much ink as the platform draws for the same letters of the same font: other letters have more or less.
     @ParameterizedTest
     @ValueSource(strings = {"0.2064", "Stretch", "111", "MWM"})
     void thePictureShowsTheLettersOfTheEquation(String letters) throws IOException {
