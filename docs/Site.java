@@ -3,10 +3,10 @@ import helvo.desktop.guide.GuideHtml;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.regex.Matcher;
@@ -29,6 +29,7 @@ import tools.jackson.databind.node.ArrayNode;
 final class Site {
     /// The documents by what they are called beside the pages, in their order.
     private static final Map<String, String> DOCUMENTS = documents();
+    private static final String INDEX = "search-index.js";
     private static final JsonMapper JSON = new JsonMapper();
 
     private final Path project;
@@ -43,7 +44,12 @@ final class Site {
     }
 
     public static void main(String[] arguments) throws IOException {
-        new Site(Path.of(arguments[0]).toRealPath(), Path.of(arguments[1])).make();
+        try {
+            new Site(Path.of(arguments[0]).toRealPath(), Path.of(arguments[1])).make();
+        } catch (IllegalArgumentException e) {
+            System.err.println(e.getMessage());
+            System.exit(1);
+        }
     }
 
     private static Map<String, String> documents() {
@@ -68,7 +74,7 @@ final class Site {
     }
 
     private void make() throws IOException {
-        remove(site);
+        removeFormer();
         Files.createDirectories(site.resolve("guide"));
         for (Guide.Page page : Guide.pages()) {
             String name = "guide/" + page.name() + ".html";
@@ -77,7 +83,7 @@ final class Site {
                             index(name, section.place().anchor(), page.title(), section.title(), section.text()));
             write(name, page.title(), "guide", GuideHtml.body(page));
         }
-        copy(project.resolve("docs/guide"), site.resolve("guide"), file -> !file.endsWith(".html"));
+        copyOfGuide();
         for (Map.Entry<String, String> document : DOCUMENTS.entrySet()) {
             document(document.getKey(), document.getValue());
         }
@@ -89,35 +95,38 @@ final class Site {
             }
         }
         Path parts = project.resolve("docs/site-parts");
-        Files.copy(parts.resolve("site.css"), site.resolve("site.css"), StandardCopyOption.REPLACE_EXISTING);
-        Files.copy(parts.resolve("search.js"), site.resolve("search.js"), StandardCopyOption.REPLACE_EXISTING);
-        Files.writeString(
-                site.resolve("search-index.js"), "const HELVO_SECTIONS = " + JSON.writeValueAsString(sections) + ";\n");
+        Files.copy(parts.resolve("site.css"), site.resolve("site.css"));
+        Files.copy(parts.resolve("search.js"), site.resolve("search.js"));
+        Files.writeString(site.resolve(INDEX), "const HELVO_SECTIONS = " + JSON.writeValueAsString(sections) + ";\n");
     }
 
-    private static void remove(Path folder) throws IOException {
-        if (Files.exists(folder)) {
-            try (Stream<Path> all = Files.walk(folder)) {
-                for (Path each :
-                        all.sorted((one, other) -> other.compareTo(one)).toList()) {
-                    Files.delete(each);
-                }
-            }
+    /// Only a site that was made before gives way to this one.
+    private void removeFormer() throws IOException {
+        List<Path> all = contents(site);
+        if (all.size() > 1 && !Files.exists(site.resolve(INDEX))) {
+            throw new IllegalArgumentException("“" + site
+                    + "” holds something else than a site of Helvo, and is left as it is: name another folder");
+        }
+        for (Path each : all.reversed()) {
+            Files.delete(each);
         }
     }
 
-    private interface Wanted {
-        boolean is(String file);
+    /// The folder and all in it, each folder before what it holds.
+    private static List<Path> contents(Path folder) throws IOException {
+        try (Stream<Path> all = Files.walk(folder)) {
+            return all.toList();
+        }
     }
 
-    private static void copy(Path from, Path to, Wanted wanted) throws IOException {
-        try (Stream<Path> all = Files.walk(from)) {
-            for (Path each : all.filter(Files::isRegularFile).toList()) {
-                Path file = to.resolve(from.relativize(each).toString());
-                if (wanted.is(file.toString()) && !file.endsWith("guide.css")) {
-                    Files.createDirectories(file.getParent());
-                    Files.copy(each, file, StandardCopyOption.REPLACE_EXISTING);
-                }
+    /// What the guide's pages show and link to; the pages themselves are made anew.
+    private void copyOfGuide() throws IOException {
+        Path guide = project.resolve("docs/guide");
+        for (Path each : contents(guide)) {
+            if (each.toString().matches(".*\\.(png|csv)")) {
+                Path file = site.resolve("guide").resolve(guide.relativize(each).toString());
+                Files.createDirectories(file.getParent());
+                Files.copy(each, file);
             }
         }
     }
@@ -125,7 +134,9 @@ final class Site {
     /// Where a file of the project lies in the site.
     private static String place(String file) {
         String name = file.replaceFirst("^docs/", "");
-        return name.equals("README.md") ? "index.html" : name.toLowerCase().replaceFirst("\\.md$", ".html");
+        return name.equals("README.md")
+                ? "index.html"
+                : name.toLowerCase(Locale.ROOT).replaceFirst("\\.md$", ".html");
     }
 
     private void document(String file, String title) throws IOException {
@@ -200,7 +211,9 @@ final class Site {
 
     /// As forges make it, so that a link works there and here.
     private static String anchor(String heading) {
-        return heading.toLowerCase().replaceAll("[^\\p{L}\\p{N}_\\- ]", "").replace(' ', '-');
+        return heading.toLowerCase(Locale.ROOT)
+                .replaceAll("[^\\p{L}\\p{N}_\\- ]", "")
+                .replace(' ', '-');
     }
 
     private void index(String page, String anchor, String title, String heading, String text) {

@@ -34,8 +34,8 @@ final class Screen implements AutoCloseable {
                 "XDG_CACHE_HOME",
                 folder.toString());
         // Without repeats of a key that is held: where this machine stalls between press and release, nobody held it.
-        processes.add(begin(
-                Path.of("/dev/null"), "Xvfb", display, "-r", "-screen", "0", "1280x800x24", "-nolisten", "tcp"));
+        processes.add(
+                begin(Path.of("/dev/null"), "Xvfb", display, "-r", "-screen", "0", "1280x800x24", "-nolisten", "tcp"));
         Thread.sleep(1500);
         processes.add(begin(Path.of("/dev/null"), "openbox"));
         Thread.sleep(700);
