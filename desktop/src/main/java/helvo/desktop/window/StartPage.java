@@ -100,6 +100,8 @@ final class StartPage extends ScrollPane {
             open.setAccessibleText("Open the example: " + example.title());
             all.getChildren().add(open);
         }
+        // Their words begin where the heading does.
+        VBox.setMargin(all, new Insets(0, 0, 0, -8));
         examples.getChildren().setAll(title, all);
     }
 
