@@ -174,9 +174,12 @@ final class DrivenWindow {
         WaitForAsyncUtils.waitForFxEvents();
     }
 
-    /// Presses a control by the keyboard, wherever it is scrolled to.
+    /// Presses a control by the keyboard, wherever it is scrolled to, once the window is at rest: what a person presses
+    /// is there.
     void press(FxRobot robot, String id) {
+        settle();
         robot.interact(() -> view.lookup(id).requestFocus());
+        assertThat(view.getScene().getFocusOwner()).as("what is pressed").isSameAs(view.lookup(id));
         robot.type(KeyCode.SPACE);
         settle();
     }

@@ -35,11 +35,11 @@ class StallGuardTest {
 
     @Test
     void aFileThatComesSlowlyIsReadToItsEnd() throws UnreadableFile {
-        String read = StallGuard.of(FILE, SHORT, Progress.none(), progress -> {
-            for (int i = 0; i < 20; i++) {
-                progress.reached(i / 20.0);
+        String read = StallGuard.of(FILE, Duration.ofSeconds(2), Progress.none(), progress -> {
+            for (int i = 0; i < 11; i++) {
+                progress.reached(i / 11.0);
                 try {
-                    Thread.sleep(50);
+                    Thread.sleep(200);
                 } catch (InterruptedException e) {
                     return "interrupted";
                 }
