@@ -141,7 +141,8 @@ final class Site {
 
     private void document(String file, String title) throws IOException {
         var extensions = List.of(TablesExtension.create());
-        Node document = Parser.builder().extensions(extensions).build().parse(Files.readString(project.resolve(file)));
+        var mathematics = new Mathematics(Files.readString(project.resolve(file)));
+        Node document = Parser.builder().extensions(extensions).build().parse(mathematics.withPlaces());
         String name = place(file);
         var anchors = new LinkedHashMap<Node, String>();
         document.accept(new AbstractVisitor() {
@@ -149,7 +150,12 @@ final class Site {
             public void visit(Heading heading) {
                 String anchor = anchor(text(heading));
                 anchors.put(heading, anchor);
-                index(name, heading.getLevel() == 1 ? "" : anchor, title, text(heading), below(heading));
+                index(
+                        name,
+                        heading.getLevel() == 1 ? "" : anchor,
+                        title,
+                        text(heading),
+                        mathematics.inText(below(heading)));
             }
 
             @Override
@@ -171,7 +177,8 @@ final class Site {
                     }
                 })
                 .build();
-        String body = renderer.render(document)
+        String body = mathematics
+                .inHtml(renderer.render(document))
                 .replace("<table>", "<div class=\"wide\" tabindex=\"0\" role=\"group\" aria-label=\"Table\"><table>")
                 .replace("</table>", "</table></div>")
                 .replace("<pre>", "<pre tabindex=\"0\">");

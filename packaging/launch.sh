@@ -20,7 +20,7 @@ class_path=
 for jar in "$libraries"/*.jar; do
   class_path+=$jar:
 done
-class_path+=$program
+class_path+=$program${HELVO_MAIN_LIBRARIES:+:$HELVO_MAIN_LIBRARIES}
 
 window_flags=(--add-modules javafx.controls "--enable-native-access=javafx.graphics,ALL-UNNAMED" -Xmx2g)
 # The heap begins small, whatever the computer has, and one thread collects it. A picture that was drawn outlives what is young only
