@@ -100,8 +100,9 @@ final class Mathematics {
                 row.insertBefore(operator(row.getOwnerDocument(), element.getAttribute("open")), row.getFirstChild());
                 row.appendChild(operator(row.getOwnerDocument(), element.getAttribute("close")));
             }
-            case "mstyle" -> throw new IllegalArgumentException("“" + element.getTextContent()
-                    + "” has a style that MathML Core does not know: write \\mbox for words");
+            case "mstyle" ->
+                throw new IllegalArgumentException("“" + element.getTextContent()
+                        + "” has a style that MathML Core does not know: write \\mbox for words");
             case "mi" -> {
                 // The name of a function stands apart from what it multiplies and from what it is of.
                 if (element.getTextContent().length() > 1) {

@@ -276,11 +276,7 @@ class MainWindowTest {
     /// At the smallest window of the design nothing is cut off.
     @Test
     void aSmallWindowKeepsEverythingInside(FxRobot robot) {
-        robot.interact(() -> {
-            window.view.getScene().getWindow().setWidth(1024);
-            window.view.getScene().getWindow().setHeight(700);
-        });
-        window.settle();
+        resize(robot, 1024, 700);
         inside(
                 robot,
                 1024,
@@ -299,6 +295,57 @@ class MainWindowTest {
         robot.push(KeyCode.CONTROL, KeyCode.DIGIT1);
         window.settle();
         inside(robot, 1024, 700, "#use-7", "#grid", "#unfold-results");
+    }
+
+    /// Folded regions leave their room to the sheet; a frame's edges are two pixels of a window of 1280.
+    @Test
+    void switchesStandInOneRowAndTheSheetGrowsByWhatIsFolded(FxRobot robot) {
+        resize(robot, 1278, 770);
+        assertThat(window.view.lookupAll(".switch").stream()
+                        .filter(each -> each.getParent().isVisible())
+                        .mapToDouble(each -> each.getBoundsInParent().getMinY())
+                        .distinct()
+                        .count())
+                .isEqualTo(1);
+        double whole = height("#sheet");
+        robot.push(KeyCode.CONTROL, KeyCode.ALT, KeyCode.DIGIT3);
+        window.settle();
+        assertThat(height("#sheet")).isGreaterThan(1.15 * whole);
+        assertThat(window.view.lookup("#curves-more").getParent().getParent().isVisible())
+                .isFalse();
+        window.press(robot, "#unfold-curves");
+        assertThat(height("#sheet")).isEqualTo(whole);
+        robot.interact(() -> window.view.lookup("#edge-curves").requestFocus());
+        robot.type(KeyCode.ENTER);
+        window.settle();
+        assertThat(height("#sheet")).as("folded by its edge").isGreaterThan(1.15 * whole);
+        assertThat(window.view.getScene().getFocusOwner()).isSameAs(window.view.lookup("#unfold-curves"));
+    }
+
+    /// In a wide window the results take a share of it, but for a width that a person chose.
+    @Test
+    void resultsAreWiderInAWideWindow(FxRobot robot) {
+        double usual = window.view.rightWidth();
+        resize(robot, 1900, 500);
+        assertThat(window.view.rightWidth()).isGreaterThan(1.25 * usual);
+        assertThat(window.view.chosenRightWidth()).isZero();
+        robot.interact(() -> window.view.setSides(0, 300));
+        resize(robot, 1700, 500);
+        assertThat(window.view.rightWidth()).isEqualTo(300);
+        assertThat(window.view.chosenRightWidth()).isEqualTo(300);
+        resize(robot, 1280, 800);
+    }
+
+    private void resize(FxRobot robot, double width, double height) {
+        robot.interact(() -> {
+            window.view.getScene().getWindow().setWidth(width);
+            window.view.getScene().getWindow().setHeight(height);
+        });
+        window.settle();
+    }
+
+    private double height(String id) {
+        return window.view.lookup(id).getLayoutBounds().getHeight();
     }
 
     /// A side keeps the width that it was given, also while the window changes.

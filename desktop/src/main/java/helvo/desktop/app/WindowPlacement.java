@@ -54,8 +54,8 @@ final class WindowPlacement {
             choices.keep(last -> last.withWindow(new LastChoices.Window(
                     view.getWidth(),
                     view.getHeight(),
-                    view.leftWidth(),
-                    view.rightWidth(),
+                    view.chosenLeftWidth(),
+                    view.chosenRightWidth(),
                     figure.isPlaced() ? figure.getWidth() : last.window().figureWidth(),
                     figure.isPlaced() ? figure.getHeight() : last.window().figureHeight())));
         }

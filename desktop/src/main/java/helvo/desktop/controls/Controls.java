@@ -6,6 +6,7 @@ import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.MenuItem;
+import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextArea;
 import javafx.scene.control.TextField;
 import javafx.scene.control.TextFormatter;
@@ -53,6 +54,16 @@ public final class Controls {
         area.setWrapText(true);
         area.setPrefRowCount(3);
         return area;
+    }
+
+    /// As high as what scrolls in it, which is known once that has its width; at most as high as is said.
+    public static void fitHeight(ScrollPane scroll, double most) {
+        scroll.setPrefHeight(most);
+        scroll.getContent().layoutBoundsProperty().subscribe(bounds -> {
+            if (bounds.getHeight() > 0) {
+                scroll.setPrefHeight(Math.min(bounds.getHeight() + 2, most));
+            }
+        });
     }
 
     /// Puts a text into a field in which nobody is typing.

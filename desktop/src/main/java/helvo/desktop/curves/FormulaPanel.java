@@ -375,7 +375,9 @@ public final class FormulaPanel extends Panel {
                 .orElse("x");
         List<String> names = curve.formula().coefficients();
         return "x is " + x + ". " + String.join(", ", names)
-                + (names.size() == 1 ? " is found from the points." : " are found from the points, with no start.");
+                + (names.size() == 1
+                        ? " is found from the points."
+                        : " are found from the points; no starting values are needed.");
     }
 
     /// What was typed for a name before stays.

@@ -9,6 +9,7 @@ import helvo.core.style.BarStyle;
 import helvo.core.table.BarMeaning;
 import helvo.core.table.SeriesKey;
 import helvo.core.table.UniformBarLength;
+import helvo.desktop.controls.Controls;
 import helvo.desktop.controls.Form;
 import helvo.desktop.panels.Panel;
 import helvo.desktop.panels.Panels;
@@ -42,7 +43,7 @@ public final class BarsPanel extends Panel {
         var scroll = new ScrollPane(content);
         scroll.setFitToWidth(true);
         scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
-        scroll.setMaxHeight(650);
+        Controls.fitHeight(scroll, 690);
         getChildren().addAll(heading, scroll, wrong);
         workspace.history().subscribe(this::follow);
         workspace.analysis().subscribe(_ -> {

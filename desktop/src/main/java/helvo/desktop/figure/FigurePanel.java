@@ -1,5 +1,6 @@
 package helvo.desktop.figure;
 
+import helvo.desktop.controls.Controls;
 import helvo.desktop.controls.Form;
 import helvo.desktop.panels.Panel;
 import helvo.desktop.panels.Panels;
@@ -22,7 +23,7 @@ public final class FigurePanel extends Panel {
         var scroll = new ScrollPane(form);
         scroll.setFitToWidth(true);
         scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
-        scroll.setMaxHeight(650);
+        Controls.fitHeight(scroll, 690);
         getChildren().addAll(heading, scroll, wrong);
         view.drawings().subscribe(_ -> {
             if (isVisible()) {

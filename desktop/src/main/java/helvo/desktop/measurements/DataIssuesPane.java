@@ -23,6 +23,7 @@ import helvo.core.table.ImportReport;
 import helvo.core.table.ProblemKind;
 import helvo.core.table.Table;
 import helvo.core.table.TablePreview;
+import helvo.desktop.controls.Controls;
 import helvo.desktop.controls.PreviewTable;
 import helvo.desktop.workspace.Importer;
 import helvo.desktop.workspace.Workspace;
@@ -48,6 +49,7 @@ final class DataIssuesPane extends VBox {
     private static final int SHOWN = 40;
     /// What a question takes with its answers.
     private static final double QUESTION_HEIGHT = 172;
+    private static final double QUESTIONS_HEIGHT = 300;
 
     private final Workspace workspace;
     private final Importer importer;
@@ -148,7 +150,10 @@ final class DataIssuesPane extends VBox {
                         heading,
                         small
                                 ? list
-                                : scrolling(list, count == 0 ? 84 : 178, questions.isEmpty() ? 110 : QUESTION_HEIGHT));
+                                : scrolling(
+                                        list,
+                                        count == 0 ? 84 : questions.isEmpty() ? 178 : QUESTIONS_HEIGHT,
+                                        questions.isEmpty() ? 110 : QUESTION_HEIGHT));
     }
 
     private void problems(VBox list, Table table, Problems problems) {
@@ -234,7 +239,7 @@ final class DataIssuesPane extends VBox {
     private static ScrollPane scrolling(VBox list, double height, double least) {
         var scroll = new ScrollPane(list);
         scroll.setFitToWidth(true);
-        scroll.setPrefHeight(height);
+        Controls.fitHeight(scroll, height);
         scroll.setMinHeight(Math.min(height, least));
         return scroll;
     }

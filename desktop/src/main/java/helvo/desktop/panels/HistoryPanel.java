@@ -20,8 +20,8 @@ public final class HistoryPanel extends Panel {
     private final CheckBox dataOnly = new CheckBox("Only what was done to the data");
 
     public HistoryPanel(Workspace workspace, Panels panels) {
-        super(workspace, panels, "steps", "History", 500);
-        place(Pos.TOP_CENTER, 60, 0);
+        super(workspace, panels, "steps", "History", 430);
+        place(Pos.TOP_LEFT, 56, 8); // leaves the figure to be seen, which changes with each step
         list.setId("steps-list");
         list.setAccessibleText("History, the latest step last");
         list.setPrefHeight(330);

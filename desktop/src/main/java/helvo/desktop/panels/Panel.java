@@ -4,6 +4,7 @@ import helvo.desktop.theme.Themes;
 import helvo.desktop.workspace.Workspace;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
+import javafx.geometry.VPos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
@@ -52,10 +53,12 @@ public abstract class Panel extends VBox {
 
     /// Where it lies over the window.
     ///
-    /// @param side from the edges that `at` names
-    protected final void place(Pos at, double top, double side) {
+    /// @param vertical from the upper or lower edge that `at` names
+    /// @param side     from the edges at the sides that `at` names
+    protected final void place(Pos at, double vertical, double side) {
         StackPane.setAlignment(this, at);
-        StackPane.setMargin(this, new Insets(top, side, 0, side));
+        boolean below = at.getVpos() == VPos.BOTTOM;
+        StackPane.setMargin(this, new Insets(below ? 0 : vertical, side, below ? vertical : 0, side));
     }
 
     /// Enter presses the button that has the focus, else the main one; a tick box, which would take it, is ticked

@@ -49,7 +49,7 @@ public final class ReadingsPanel extends Panel {
 
     public ReadingsPanel(Workspace workspace, Exporter exporter, Panels panels) {
         super(workspace, panels, "readings-panel", "Readings", 700);
-        place(Pos.TOP_CENTER, 110, 40);
+        place(Pos.BOTTOM_LEFT, 8, 8); // leaves the curve to be seen that is read
         at.setPromptText("value");
         measured.setPromptText("m");
         var typed = new HBox(

@@ -30,7 +30,7 @@ public final class ResultNotePanel extends Panel {
 
     public ResultNotePanel(Workspace workspace, Panels panels, FigureView view) {
         super(workspace, panels, "quote-panel", "On the figure", 330);
-        place(Pos.TOP_RIGHT, 110, 300);
+        place(Pos.TOP_LEFT, 56, 4); // leaves the figure to be seen
         this.view = view;
         var scroll = new ScrollPane(lines);
         scroll.setFitToWidth(true);

@@ -61,7 +61,8 @@ public final class MainView extends StackPane {
         var frame = new BorderPane(regions);
         // Not worked out from what is in it: the window has a least size of its own.
         frame.setMinSize(0, 0);
-        frame.setBottom(curves);
+        var foldingCurves = new FoldingCurves(curves);
+        frame.setBottom(foldingCurves);
         var bar = new TopBar(workspace, importer, saver, studies, panels, measurements);
         frame.setTop(bar);
         regionWalk = new RegionFocusTraversal(
@@ -71,12 +72,12 @@ public final class MainView extends StackPane {
                         new RegionFocusTraversal.Stop(figure, figure::takeFocus),
                         new RegionFocusTraversal.Stop(start),
                         new RegionFocusTraversal.Stop(results),
-                        new RegionFocusTraversal.Stop(curves)),
+                        new RegionFocusTraversal.Stop(foldingCurves)),
                 regions::getScene);
         var messages = new MessageLine(workspace);
         getChildren().addAll(frame, messages);
         StackPane.setAlignment(messages, Pos.BOTTOM_CENTER);
-        StackPane.setMargin(messages, new Insets(0, 0, 128, 0));
+        StackPane.setMargin(messages, new Insets(0, 0, 8, 0));
         GuidePanel.linkTo(measurements, "measurements");
         GuidePanel.linkTo(figure, "figure");
         GuidePanel.linkTo(results, "numbers");
@@ -87,7 +88,7 @@ public final class MainView extends StackPane {
         measurements.addTo(commands);
         figure.addTo(commands);
         curves.addTo(commands);
-        addCommands();
+        addCommands(foldingCurves);
         var list = new PanelList(workspace, panels, measurements.grid());
         panels.add(list.panels(commands, figure.view(), importer, exporter, saver, studies), measurements.grid());
         list.addTo(commands, exporter, settings);
@@ -124,11 +125,21 @@ public final class MainView extends StackPane {
     }
 
     public double leftWidth() {
-        return regions.leftWidth();
+        return regions.left().width();
     }
 
     public double rightWidth() {
-        return regions.rightWidth();
+        return regions.right().width();
+    }
+
+    /// The width that a person gave to the left side; 0 for the usual one.
+    public double chosenLeftWidth() {
+        return regions.left().chosenWidth();
+    }
+
+    /// The width that a person gave to the right side; 0 for the usual one.
+    public double chosenRightWidth() {
+        return regions.right().chosenWidth();
     }
 
     /// Shows where things are, to who starts for the first time with something to see.
@@ -174,7 +185,7 @@ public final class MainView extends StackPane {
         commands.add("Close the window", "Shortcut+W", () -> true, studies::close);
     }
 
-    private void addCommands() {
+    private void addCommands(FoldingCurves curves) {
         commands.add(
                 "Undo", "Shortcut+Z", () -> workspace.history().get().undoable().isPresent(), workspace::undo);
         commands.add(
@@ -191,6 +202,7 @@ public final class MainView extends StackPane {
         commands.add("Go to the region before", "Shift+F6", () -> true, () -> regionWalk.step(-1));
         commands.add("Fold the measurements, or unfold them", "Shortcut+Alt+1", this::hasTable, regions::toggleLeft);
         commands.add("Fold the results, or unfold them", "Shortcut+Alt+2", this::hasTable, regions::toggleRight);
+        commands.add("Fold the curves, or unfold them", "Shortcut+Alt+3", this::hasTable, curves::toggle);
     }
 
     private boolean hasTable() {

@@ -24,8 +24,8 @@ final class Regions extends HBox {
 
     /// @param middle what may be in the middle, one at a time; all of it is styled before it is shown
     Regions(Region left, List<? extends Node> middle, Region right) {
-        this.left = new SideRegion(this, left, "measurements", "Measurements", 334, true);
-        this.right = new SideRegion(this, right, "results", "Results", 282, false);
+        this.left = new SideRegion(this, left, "measurements", "Measurements", 334, 0, true);
+        this.right = new SideRegion(this, right, "results", "Results", 282, 0.18, false);
         this.middle = new StackPane(middle.toArray(Node[]::new));
         HBox.setHgrow(this.middle, Priority.ALWAYS);
         this.middle.setMinWidth(0);
@@ -77,24 +77,24 @@ final class Regions extends HBox {
     }
 
     void setWidths(double leftWidth, double rightWidth) {
-        left.resize(leftWidth > 0 ? leftWidth : left.width);
-        right.resize(rightWidth > 0 ? rightWidth : right.width);
+        left.choose(leftWidth);
+        right.choose(rightWidth);
     }
 
-    double leftWidth() {
-        return left.width;
+    SideRegion left() {
+        return left;
     }
 
-    double rightWidth() {
-        return right.width;
+    SideRegion right() {
+        return right;
     }
 
     /// Sides are as wide as their text asks for.
     private void resizeText() {
         double factor = Themes.textSize().get() / textSize;
         textSize = Themes.textSize().get();
-        left.resize(left.width * factor);
-        right.resize(right.width * factor);
+        left.scale(factor);
+        right.scale(factor);
         widths(getWidth());
     }
 
@@ -137,7 +137,7 @@ final class Regions extends HBox {
             }
         }
         narrow = now;
-        left.resize(left.width);
-        right.resize(right.width);
+        left.fit();
+        right.fit();
     }
 }

@@ -18,23 +18,34 @@ final class SideRegion {
     private static final double MIN_SIDE = 220;
     private static final double MIN_MIDDLE = 380;
     private static final double BY_KEY = 16;
+    /// In a wider window a side that nobody has given a width takes its share of the rest.
+    private static final double ROOMY = 1280;
+    private static final double MOST_OF_ITS_OWN = 420;
 
     private final Region region;
     final Region edge = new Region();
     final Button strip = new Button();
     private final boolean onLeft;
     private final Regions all;
-    double width;
+    private final double least;
+    private final double share;
+    private double textSize = 1;
+    private double width;
+    private boolean chosen;
     boolean open = true;
     boolean there = true;
     boolean foldedByWidth;
     private double draggedFrom;
     private double widthFrom;
 
-    SideRegion(Regions all, Region region, String id, String name, double width, boolean onLeft) {
+    /// @param least its width where nobody chose one and the window is not wide
+    /// @param share of what a wide window has more
+    SideRegion(Regions all, Region region, String id, String name, double least, double share, boolean onLeft) {
         this.all = all;
         this.region = region;
-        this.width = width;
+        this.least = least;
+        this.share = share;
+        width = least;
         this.onLeft = onLeft;
         region.setMinWidth(MIN_SIDE);
         var label = new Label(name);
@@ -57,7 +68,7 @@ final class SideRegion {
             draggedFrom = event.getSceneX();
             widthFrom = region.getWidth();
         });
-        edge.setOnMouseDragged(event -> resize(widthFrom + (event.getSceneX() - draggedFrom) * (onLeft ? 1 : -1)));
+        edge.setOnMouseDragged(event -> choose(widthFrom + (event.getSceneX() - draggedFrom) * (onLeft ? 1 : -1)));
         edge.setOnMouseClicked(this::clicked);
         edge.setOnKeyPressed(this::key);
     }
@@ -72,7 +83,7 @@ final class SideRegion {
         KeyCode wider = onLeft ? KeyCode.RIGHT : KeyCode.LEFT;
         KeyCode narrower = onLeft ? KeyCode.LEFT : KeyCode.RIGHT;
         if (event.getCode() == wider || event.getCode() == narrower) {
-            resize(width + (event.getCode() == wider ? BY_KEY : -BY_KEY));
+            choose(width + (event.getCode() == wider ? BY_KEY : -BY_KEY));
             event.consume();
         } else if (event.getCode() == KeyCode.ENTER) {
             all.toggle(this);
@@ -81,8 +92,38 @@ final class SideRegion {
         }
     }
 
+    /// Gives it a width of a person's; 0 for its own.
+    void choose(double wanted) {
+        if (wanted > 0) {
+            chosen = true;
+            resize(wanted);
+        }
+    }
+
+    double width() {
+        return width;
+    }
+
+    /// The width that a person gave it; 0 for none.
+    double chosenWidth() {
+        return chosen ? width : 0;
+    }
+
+    /// As wide as its text asks for.
+    void scale(double factor) {
+        textSize *= factor;
+        width *= factor;
+        fit();
+    }
+
+    /// Into the window as it is now.
+    void fit() {
+        double more = Math.max(0, all.getWidth() - ROOMY * textSize);
+        resize(chosen ? width : Math.min(least * textSize + share * more, MOST_OF_ITS_OWN * textSize));
+    }
+
     /// As wide as was asked for, as far as the figure keeps room.
-    void resize(double wanted) {
+    private void resize(double wanted) {
         SideRegion other = all.other(this);
         double others = other.open && other.there ? other.region.getPrefWidth() : 40;
         double most = Math.max(MIN_SIDE, all.getWidth() - others - MIN_MIDDLE);
@@ -94,6 +135,6 @@ final class SideRegion {
         setShown(region, there && open);
         setShown(edge, there && open);
         setShown(strip, there && !open);
-        resize(width);
+        fit();
     }
 }
