@@ -307,6 +307,8 @@ class MainWindowTest {
                         .distinct()
                         .count())
                 .isEqualTo(1);
+        robot.push(KeyCode.CONTROL, KeyCode.ALT, KeyCode.DIGIT1);
+        window.settle();
         double whole = height("#sheet");
         robot.push(KeyCode.CONTROL, KeyCode.ALT, KeyCode.DIGIT3);
         window.settle();
