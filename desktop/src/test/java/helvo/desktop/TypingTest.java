@@ -50,6 +50,9 @@ class TypingTest {
 
     @Test
     void pairsTypedByTheKeyboardAloneGiveAFigure(FxRobot robot) {
+        assertThat(window.view.lookup("#unfold-curves").isVisible())
+                .as("no curves without points")
+                .isFalse();
         for (int i = 1; i <= 10; i++) {
             robot.write(Integer.toString(i), 0)
                     .type(KeyCode.TAB)

@@ -46,7 +46,7 @@ final class FoldingCurves extends VBox {
         strip.setMaxWidth(Double.MAX_VALUE);
         strip.setOnAction(_ -> toggle());
         getChildren().setAll(edge, holder, strip);
-        curves.visibleProperty().subscribe(this::show);
+        curves.visibleProperty().subscribe(_ -> show());
     }
 
     /// Folds the curves, or opens them.
