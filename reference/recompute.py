@@ -15,7 +15,7 @@ import sys
 from fractions import Fraction
 from itertools import combinations, product
 
-from mpmath import betainc, erfc, findroot, gammainc, log, mp, mpf, nstr, quad, sqrt
+from mpmath import betainc, erfc, exp, findroot, gammainc, log, matrix, mp, mpf, nstr, quad, sqrt
 
 mp.dps = 60
 NIST = "NIST Statistical Reference Datasets, www.itl.nist.gov/div898/strd"
@@ -157,6 +157,44 @@ def nonlinear():
              f"certified: {NIST}",
              ["fit", f"nonlinear/{each['name']}.csv", "--x", "x", "--y", "y", "--formula", each["formula"]],
              values, each["name"] in ("misra1a", "rat43", "eckerle4"))
+
+
+def bent(name, path, named, shape, derivatives, start):
+    """The least squares of a curve: where all derivatives of the sum of squares vanish, by Newton's method from rough values."""
+    x, y = [[big(v) for v in each] for each in column(path, 0, 1)]
+    n, names = len(x), [each for each, _ in start]
+
+    def gradient(*b):
+        return [sum((v - shape(u, *b)) * derivatives(u, *b)[k] for u, v in zip(x, y)) for k in range(len(b))]
+
+    b = list(findroot(gradient, [mpf(value) for _, value in start]))
+    rows = [derivatives(u, *b) for u in x]
+    inverse = matrix([[sum(r[i] * r[j] for r in rows) for j in range(len(b))] for i in range(len(b))]) ** -1
+    squares = sum((v - shape(u, *b)) ** 2 for u, v in zip(x, y))
+    variance = squares / (n - len(b))
+    mean = sum(y) / n
+    values = []
+    for k, each in enumerate(names):
+        at = f"/fits/0/coefficients/{each}/"
+        values.append((f"coefficient {each}", at + "value", b[k], 10))
+        values.append((f"standard error of {each}", at + "standardError", sqrt(variance * inverse[k, k]), 10))
+    values += [("scatter s", "/fits/0/residualStandardDeviation", sqrt(variance), 10),
+               ("R²", "/fits/0/r2", 1 - squares / sum((v - mean) ** 2 for v in y), 12)]
+    head = open(path, encoding="utf-8").readline().strip().split(",")
+    case(f"{name}-direct", "Curves that bend", f"{name.capitalize()} through {named}, least squares of y itself", "mpmath, 60 digits",
+         ["fit", path, "--x", head[0].split(" ")[0], "--y", head[1].split(" ")[0], "--curve", name], values, True)
+
+
+def curves_that_bend():
+    bent("exponential", "other/decay.csv", "a decay", lambda x, a, b: a * exp(b * x),
+         lambda x, a, b: (exp(b * x), a * x * exp(b * x)), [("a", "10.2"), ("b", "-0.22")])
+    bent("power", "nonlinear/danwood.csv", "Danwood", lambda x, a, b: a * x ** b,
+         lambda x, a, b: (x ** b, a * x ** b * log(x)), [("a", "0.77"), ("b", "3.9")])
+    bent("logistic", "nonlinear/rat42.csv", "Rat42", lambda x, top, k, m: top / (1 + exp(-k * (x - m))),
+         lambda x, top, k, m: (1 / (1 + exp(-k * (x - m))),
+                               top * (x - m) * exp(-k * (x - m)) / (1 + exp(-k * (x - m))) ** 2,
+                               -top * k * exp(-k * (x - m)) / (1 + exp(-k * (x - m))) ** 2),
+         [("L", "72.5"), ("k", "0.067"), ("m", "38.9")])
 
 
 def weighted():
@@ -306,11 +344,11 @@ def logarithms():
     where = "/fits/0/coefficients/"
     case("exponential", "Curves through logarithms", "Exponential as a straight line through ln y", "mpmath, 60 digits",
          command + ["exponential", "--on-log-scale"],
-         [("a", where + "a/value", mp.exp(a), 12), ("b", where + "b/value", b, 12), ("R² of ln y", "/fits/0/r2", r2, 12)])
+         [("a", where + "a/value", exp(a), 12), ("b", where + "b/value", b, 12), ("R² of ln y", "/fits/0/r2", r2, 12)])
     a, b, r2 = line(lx, ly)
     case("power", "Curves through logarithms", "Power as a straight line through ln y over ln x", "mpmath, 60 digits",
          command + ["power", "--on-log-scale"],
-         [("a", where + "a/value", mp.exp(a), 12), ("b", where + "b/value", b, 12), ("R² of ln y", "/fits/0/r2", r2, 12)])
+         [("a", where + "a/value", exp(a), 12), ("b", where + "b/value", b, 12), ("R² of ln y", "/fits/0/r2", r2, 12)])
     a, b, r2 = line(lx, [big(v) for v in y])
     case("logarithmic", "Curves through logarithms", "Logarithmic", "mpmath, 60 digits", command + ["logarithmic"],
          [("a", where + "a/value", a, 12), ("b", where + "b/value", b, 12), ("R²", "/fits/0/r2", r2, 12)])
@@ -335,7 +373,7 @@ def tables():
              coefficients(line, 13), name == "standards.xlsx")
 
 
-for part in (linear, nonlinear, weighted, bounds, readings, statistics, logarithms, units, tables):
+for part in (linear, nonlinear, curves_that_bend, weighted, bounds, readings, statistics, logarithms, units, tables):
     part()
 whole = {
     "about": "Expected values for `helvo validate`. Each command is run as `helvo COMMAND --json` in this folder; `at` "

@@ -29,6 +29,10 @@ public final class WorkbookFile {
     /// Days are counted from there on, and a day that never was is among the first of them (ECMA-376, §18.17.4.1).
     private static final LocalDateTime FIRST_OF_XLSX = LocalDateTime.of(1900, 3, 1, 0, 0);
 
+    static {
+        PrivateWorkbookFiles.use();
+    }
+
     private WorkbookFile() {}
 
     public static void writeXlsx(OutputStream out, Table table, Progress progress) throws IOException {

@@ -17,6 +17,7 @@ import helvo.core.table.Kind;
 import helvo.core.table.Role;
 import helvo.core.table.Table;
 import helvo.files.UnreadableFile;
+import helvo.files.disk.TemporaryFolder;
 import helvo.files.samples.SampleStudy;
 import helvo.files.table.TableExport;
 import helvo.files.table.TableImport;
@@ -26,6 +27,7 @@ import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.attribute.PosixFilePermissions;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.util.List;
@@ -38,6 +40,7 @@ import org.apache.poi.poifs.crypt.EncryptionMode;
 import org.apache.poi.poifs.filesystem.POIFSFileSystem;
 import org.apache.poi.ss.usermodel.Sheet;
 import org.apache.poi.ss.util.CellRangeAddress;
+import org.apache.poi.util.TempFile;
 import org.apache.poi.xssf.usermodel.XSSFWorkbook;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -65,6 +68,22 @@ class WorkbookTest {
             book.write(out);
         }
         return file;
+    }
+
+    /// Several people use one computer: no folder is shared, which only the first of them may write to.
+    @Test
+    void whatIsKeptWhileWritingIsClosedToOthers() throws IOException {
+        for (int program = 0; program < 2; program++) {
+            WorkbookFile.writeXlsx(
+                    OutputStream.nullOutputStream(),
+                    SampleStudy.study().tables().getFirst(),
+                    Progress.none());
+            Path kept = TempFile.createTempFile("sheet", ".xml").toPath();
+            assertThat(Files.getPosixFilePermissions(kept.getParent()))
+                    .isEqualTo(PosixFilePermissions.fromString("rwx------"));
+            TemporaryFolder.closeAll();
+            assertThat(kept).as("removed at the end").doesNotExist();
+        }
     }
 
     private static void row(Sheet sheet, int at, int column, Object... values) {
