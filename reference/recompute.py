@@ -15,7 +15,7 @@ import sys
 from fractions import Fraction
 from itertools import combinations, product
 
-from mpmath import betainc, erfc, exp, findroot, gammainc, log, matrix, mp, mpf, nstr, quad, sqrt
+from mpmath import betainc, diff, erfc, exp, findroot, gammainc, log, matrix, mp, mpf, nstr, quad, sqrt
 
 mp.dps = 60
 NIST = "NIST Statistical Reference Datasets, www.itl.nist.gov/div898/strd"
@@ -213,6 +213,37 @@ def weighted():
          coefficients(line, 12))
 
 
+def bars_both_ways():
+    """The line with the least sum of squared distances in units of both bars; errors as York et al. (2004), eqs. 13, give them."""
+    x, y, ux, uy = [[big(v) for v in each] for each in column("other/bars-both.csv", 0, 1, 2, 3)]
+
+    def weights(b):
+        return [1 / (v * v + b * b * u * u) for u, v in zip(ux, uy)]
+
+    def mean(values, w):
+        return sum(v * each for v, each in zip(values, w)) / sum(w)
+
+    def chi2(b):
+        w = weights(b)
+        a = mean(y, w) - b * mean(x, w)
+        return sum(each * (v - a - b * u) ** 2 for u, v, each in zip(x, y, w))
+
+    b = findroot(lambda slope: diff(chi2, slope), mpf("0.2"))
+    w = weights(b)
+    mx, my = mean(x, w), mean(y, w)
+    # Each x as the line and both bars have it.
+    on_line = [mx + each * ((u - mx) * sy * sy + b * (v - my) * sx * sx) for u, v, sx, sy, each in zip(x, y, ux, uy, w)]
+    middle = mean(on_line, w)
+    error_b = 1 / sqrt(sum(each * (u - middle) ** 2 for u, each in zip(on_line, w)))
+    at = "/fits/0/coefficients/"
+    case("bars-both-ways", "Weighted regression", "Line, bars in x and y as known standard deviations", "mpmath, 60 digits",
+         ["fit", "other/bars-both.csv", "--x", "Load", "--y", "Stretch", "--x-bar", "column:ux", "--y-bar", "column:uy",
+          "--weights", "stated", "--bar-means", "sd"],
+         [("coefficient a", at + "a/value", my - b * mx, 10), ("coefficient b", at + "b/value", b, 10),
+          ("standard error of a", at + "a/standardError", sqrt(1 / sum(w) + middle ** 2 * error_b ** 2), 10),
+          ("standard error of b", at + "b/standardError", error_b, 10), ("χ²", "/fits/0/chi2", chi2(b), 10)], True)
+
+
 def through_bars(x, y, u, factor=Fraction(1)):
     """The least and the greatest slope of lines through all bars, and the lines: each goes through the ends of two."""
     found = []
@@ -373,7 +404,7 @@ def tables():
              coefficients(line, 13), name == "standards.xlsx")
 
 
-for part in (linear, nonlinear, curves_that_bend, weighted, bounds, readings, statistics, logarithms, units, tables):
+for part in (linear, nonlinear, curves_that_bend, weighted, bars_both_ways, bounds, readings, statistics, logarithms, units, tables):
     part()
 whole = {
     "about": "Expected values for `helvo validate`. Each command is run as `helvo COMMAND --json` in this folder; `at` "

@@ -93,7 +93,7 @@ class FormulaPanelTest {
         assertThat(window.view.lookup("#formula-use").isDisabled()).isTrue();
         robot.write("tau)", 0);
         assertThat(window.text("#formula-says"))
-                .isEqualTo("x is Time. T0, A, tau are found from the points, with no start.");
+                .isEqualTo("x is Time. T0, A, tau are found from the points; no starting values are needed.");
         robot.type(KeyCode.ENTER);
         window.settle();
         assertThat(((FormulaCurve) fit().curve()).formula().text()).isEqualTo("T0 + A*exp(-x/tau)");

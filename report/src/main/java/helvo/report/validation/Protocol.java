@@ -33,7 +33,7 @@ public record Protocol(Validation validation, String moment, String person) {
     private static final List<String> NOT_COVERED = List.of(
             "Whether a curve, a weight or a limit suits a measurement: that is a person’s to judge.",
             "The window: what is drawn in it and typed into it. Its figures are drawn by the code compared here.",
-            "Fits of curves with error bars in both directions, fits over groups, the checks of residuals but for "
+            "Fits of bent curves with error bars in both directions, fits over groups, the checks of residuals but for "
                     + "Durbin and Watson’s, and bounds of curves that bend: these are compared with independent values "
                     + "when Helvo is built (docs/validation.md).",
             "Printers, screens, and other programs that open what Helvo writes.");
