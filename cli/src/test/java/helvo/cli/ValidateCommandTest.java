@@ -77,7 +77,7 @@ class ValidateCommandTest {
         assertThat(out.toString())
                 .contains(
                         "NOT AS IT MUST BE: Norris: line, coefficient b: expected 1.0021168180214",
-                        "1 of 100 values and steps is NOT as it must be.",
+                        "1 of 125 values and steps is NOT as it must be.",
                         "Do not use this installation");
     }
 
