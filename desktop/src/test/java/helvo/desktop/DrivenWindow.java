@@ -174,8 +174,8 @@ final class DrivenWindow {
         WaitForAsyncUtils.waitForFxEvents();
     }
 
-    /// Presses a control by the keyboard, wherever it is scrolled to, once the window is at rest: what a person presses
-    /// is there.
+    /// Presses a control by the keyboard, wherever it is scrolled to, once the window is at rest: what a person
+    /// presses is there.
     void press(FxRobot robot, String id) {
         settle();
         robot.interact(() -> view.lookup(id).requestFocus());
