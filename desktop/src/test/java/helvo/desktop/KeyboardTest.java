@@ -84,6 +84,10 @@ class KeyboardTest {
         on(() -> window.view.figure().view().requestFocus());
         robot.type(KeyCode.F6);
         assertThat(region()).as("a folded side is passed over").isEqualTo("curves");
+        robot.push(KeyCode.CONTROL, KeyCode.ALT, KeyCode.DIGIT3);
+        on(() -> window.view.figure().view().requestFocus());
+        robot.type(KeyCode.F6);
+        assertThat(region()).as("and so are folded curves").isEqualTo("top-bar");
     }
 
     @Test

@@ -72,7 +72,7 @@ public final class MainView extends StackPane {
                         new RegionFocusTraversal.Stop(figure, figure::takeFocus),
                         new RegionFocusTraversal.Stop(start),
                         new RegionFocusTraversal.Stop(results),
-                        new RegionFocusTraversal.Stop(foldingCurves)),
+                        new RegionFocusTraversal.Stop(curves)),
                 regions::getScene);
         var messages = new MessageLine(workspace);
         getChildren().addAll(frame, messages);
