@@ -164,9 +164,11 @@ public class FigurePage {
     private void worksWithoutScript() throws Exception {
         browser.call("Emulation.setScriptExecutionDisabled", "{\"value\":true}");
         browser.open(folder.resolve("stretch.html"));
-        browser.check("without scripts nothing is offered that needs one", browser.value("'' + [...document.querySelectorAll('[data-live]')]"
+        browser.check("without scripts nothing is offered that needs one", browser.value(
+                "'' + [...document.querySelectorAll('[data-live]')]"
                 + ".every(e => e.getBoundingClientRect().height === 0)").equals("true"));
-        browser.check("and the figure is there", browser.value("'' + (document.querySelector('#figure svg').getBoundingClientRect().width"
+        browser.check("and the figure is there", browser.value(
+                "'' + (document.querySelector('#figure svg').getBoundingClientRect().width"
                 + " > 300)").equals("true"));
     }
 

@@ -33,6 +33,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import javafx.beans.binding.Bindings;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
@@ -48,7 +49,7 @@ final class DataIssuesPane extends VBox {
     private static final int FEW = 2;
     private static final int SHOWN = 40;
     /// What a question takes with its answers.
-    private static final double QUESTION_HEIGHT = 172;
+    private static final double QUESTION_HEIGHT = 250;
     private static final double QUESTIONS_HEIGHT = 300;
 
     private final Workspace workspace;
@@ -240,7 +241,7 @@ final class DataIssuesPane extends VBox {
         var scroll = new ScrollPane(list);
         scroll.setFitToWidth(true);
         Controls.fitHeight(scroll, height);
-        scroll.setMinHeight(Math.min(height, least));
+        scroll.minHeightProperty().bind(Bindings.min(least, scroll.prefHeightProperty()));
         return scroll;
     }
 
