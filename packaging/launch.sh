@@ -57,6 +57,12 @@ launch() {
       kind=commands main=helvo.cli.Helvo flags=("${command_flags[@]}") ;;
   esac
   flags+=("-Dhelvo.home=$home")
+  if [ -t 1 ]; then
+    # Asks the terminal how wide it is, behind the next subshell.
+    shopt -s checkwinsize
+    (:)
+    flags+=("-Dhelvo.columns=${COLUMNS:-80}")
+  fi
   # https://no-color.org
   if [ -t 1 ] && [ -z "${NO_COLOR:-}" ] && [ "${TERM:-dumb}" != dumb ]; then
     flags+=(-Dhelvo.terminal=true)

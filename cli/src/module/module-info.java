@@ -8,10 +8,7 @@ module helvo.cli {
     requires transitive helvo.figure;
     requires transitive helvo.files;
     requires transitive helvo.report;
-    requires transitive info.picocli;
+    requires org.apache.commons.cli;
 
     exports helvo.cli;
-
-    opens helvo.cli to
-            info.picocli;
 }

@@ -69,7 +69,7 @@ final class ApplyCommand extends Command {
                 .required()
                 .path(value -> out = value);
         arguments
-                .option("--figures", "FORMAT", FigureFormat.choices() + " (default: ${DEFAULT-VALUE}).")
+                .option("--figures", "FORMAT", FigureFormat.choices() + ".")
                 .choices(FigureFormat.endings())
                 .otherwise("svg")
                 .text(value -> figures = value);
@@ -90,8 +90,8 @@ final class ApplyCommand extends Command {
     @Override
     public Integer call() throws UnreadableFile, UserError {
         FigureFormat format = FigureFormat.of("figure." + figures.toLowerCase(Locale.ROOT))
-                .orElseThrow(() ->
-                        arguments.usageError("--figures “" + figures + "” must be " + FigureFormat.choices() + "."));
+                .orElseThrow(
+                        () -> new UsageError("--figures “" + figures + "” must be " + FigureFormat.choices() + "."));
         StoredStudy stored = StudyFile.read(study, Progress.none());
         stored.remarks().ifPresent(arguments.remarks()::println);
         Study kept = stored.history().study();
@@ -143,7 +143,7 @@ final class ApplyCommand extends Command {
         List<Integer> counts =
                 files.values().stream().map(List::size).distinct().toList();
         if (counts.size() > 1) {
-            throw arguments.usageError("--data: the tables have different numbers of files ("
+            throw new UsageError("--data: the tables have different numbers of files ("
                     + String.join(
                             ", ",
                             files.values().stream()
@@ -187,7 +187,7 @@ final class ApplyCommand extends Command {
             int sign = each.indexOf('=');
             Optional<Table> named = sign < 0 ? Optional.empty() : table(kept, each.substring(0, sign));
             if (named.isEmpty() && table == null) {
-                throw arguments.usageError("--data “" + each
+                throw new UsageError("--data “" + each
                         + "” names no table of the study: write TABLE=FILE with TABLE one of "
                         + String.join(
                                 ", ", kept.tables().stream().map(Table::name).toList()) + ".");
@@ -199,7 +199,7 @@ final class ApplyCommand extends Command {
             }
         }
         if (files.isEmpty()) {
-            throw arguments.usageError("--data names no file.");
+            throw new UsageError("--data names no file.");
         }
         return files;
     }
@@ -213,7 +213,7 @@ final class ApplyCommand extends Command {
                         .toList()
                 : exact;
         if (alike.size() > 1) {
-            throw arguments.usageError("--data: several tables of the study are called “" + name + "”; rename one.");
+            throw new UsageError("--data: several tables of the study are called “" + name + "”; rename one.");
         }
         return alike.stream().findFirst();
     }
@@ -244,7 +244,7 @@ final class ApplyCommand extends Command {
         try {
             return Path.of(file);
         } catch (InvalidPathException e) {
-            throw arguments.usageError("--data “" + file + "” is not a file name.");
+            throw new UsageError("--data “" + file + "” is not a file name.");
         }
     }
 

@@ -124,10 +124,10 @@ final class AxisOptions {
         Optional<Double> low = limits == null ? Optional.empty() : limit(limits, option, true, time);
         Optional<Double> high = limits == null ? Optional.empty() : limit(limits, option, false, time);
         if (low.isPresent() && high.isPresent() && !(low.get() < high.get())) {
-            throw arguments.usageError(option + " “" + limits + "”: the first must be less than the second.");
+            throw new UsageError(option + " “" + limits + "”: the first must be less than the second.");
         }
         if (logarithmic && (low.orElse(1.0) <= 0 || high.orElse(1.0) <= 0)) {
-            throw arguments.usageError(option + " “" + limits + "”: a logarithmic axis lies above 0.");
+            throw new UsageError(option + " “" + limits + "”: a logarithmic axis lies above 0.");
         }
         AxisStyle now = figure.style().axis(place);
         AxisStyle style = stepped(
@@ -147,7 +147,7 @@ final class AxisOptions {
             return style.with(change -> change.step(step == null ? style.step() : Optional.of(step))
                     .minorIntervals(minor == null ? style.minorIntervals() : Optional.of(minor)));
         } catch (IllegalArgumentException e) {
-            throw arguments.usageError((place == AxisPlace.X ? "--x" : "--y")
+            throw new UsageError((place == AxisPlace.X ? "--x" : "--y")
                     + "-step must be greater than 0 and not make too many steps, -minor 1 to "
                     + AxisStyle.MAX_PARTS + ".");
         }
@@ -165,7 +165,7 @@ final class AxisOptions {
             return Optional.empty();
         }
         PlaceOnAxis place = PlaceOnAxis.of(said)
-                .orElseThrow(() -> arguments.usageError(option + " “" + limits
+                .orElseThrow(() -> new UsageError(option + " “" + limits
                         + "”: write two numbers as 0..50, or "
                         + "one of them as 0.. or ..50; along dates, 2026-01-01..2026-02-01."));
         return Optional.of(place.on(time, option));

@@ -38,7 +38,7 @@ final class BarOptions {
                 .option(
                         "--y-bar",
                         "BAR",
-                        "Error bars in y: 3 (units of the column), 5%%, a column (NAME, or column:NAME) or "
+                        "Error bars in y: 3 (units of the column), 5%, a column (NAME, or column:NAME) or "
                                 + "limits:LOWER,UPPER.")
                 .text(value -> yBar = value);
         arguments.option("--x-bar", "BAR", "Error bars in x, likewise.").text(value -> xBar = value);
@@ -82,7 +82,7 @@ final class BarOptions {
     private Edit limits(ColumnsByName columns, Column of, String names) throws UserError {
         int comma = names.indexOf(',');
         if (comma < 1) {
-            throw arguments.usageError("--y-bar “" + LIMITS + names + "”: write limits:LOWER,UPPER.");
+            throw new UsageError("--y-bar “" + LIMITS + names + "”: write limits:LOWER,UPPER.");
         }
         Column lower = columns.named(names.substring(0, comma).strip());
         Column upper = columns.named(names.substring(comma + 1).strip());
@@ -124,7 +124,7 @@ final class BarOptions {
             return;
         }
         if (size.isEmpty() || !(size.getAsDouble() >= 0 && size.getAsDouble() <= LONGEST)) {
-            throw arguments.usageError(option + " “" + text
+            throw new UsageError(option + " “" + text
                     + "”: write a length of 0 to 10^150 (3), a percentage (5%) or the name of a column.");
         }
         edits.add(new ColumnEdit.SetOwnBars(
@@ -139,7 +139,7 @@ final class BarOptions {
             case "se" -> BarMeaning.STANDARD_ERROR;
             case "half-range" -> BarMeaning.HALF_RANGE;
             case "95" -> BarMeaning.INTERVAL_95;
-            default -> throw arguments.usageError("--bar-means “" + barMeans + "”: choose sd, se, half-range or 95.");
+            default -> throw new UsageError("--bar-means “" + barMeans + "”: choose sd, se, half-range or 95.");
         };
     }
 
@@ -149,8 +149,7 @@ final class BarOptions {
                     case "alike" -> Weighting.UNWEIGHTED;
                     case "stated" -> Weighting.STATED;
                     case "relative" -> Weighting.RELATIVE;
-                    default ->
-                        throw arguments.usageError("--weights “" + asked + "”: choose alike, stated or relative.");
+                    default -> throw new UsageError("--weights “" + asked + "”: choose alike, stated or relative.");
                 };
         boolean hasBars = !edits.isEmpty()
                 || table.columns().stream()
@@ -158,7 +157,7 @@ final class BarOptions {
                                 || column.role() == Role.Y_BAR
                                 || column.uniformBars().isPresent());
         if (chosen != Weighting.UNWEIGHTED && !hasBars) {
-            throw arguments.usageError("--weights " + asked + " needs error bars: give --y-bar, --x-bar or both.");
+            throw new UsageError("--weights " + asked + " needs error bars: give --y-bar, --x-bar or both.");
         }
         return chosen;
     }

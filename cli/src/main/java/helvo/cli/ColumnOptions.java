@@ -70,7 +70,7 @@ final class ColumnOptions {
     private Wish wish(String text) {
         int sign = text.lastIndexOf('=');
         if (sign < 1 || sign == text.length() - 1) {
-            throw arguments.usageError("--convert “" + text + "”: write it as \"column=unit\".");
+            throw new UsageError("--convert “" + text + "”: write it as \"column=unit\".");
         }
         return new Wish(
                 text.substring(0, sign).strip(),
@@ -89,7 +89,7 @@ final class ColumnOptions {
     private ColumnEdit.Derive derive(Table table, String text) throws UserError {
         int sign = text.indexOf('=');
         if (sign < 1) {
-            throw arguments.usageError("--derive “" + text + "”: write it as \"name [unit] = formula\".");
+            throw new UsageError("--derive “" + text + "”: write it as \"name [unit] = formula\".");
         }
         Heading heading = Heading.of(SymbolNames.replaced(text.substring(0, sign), true));
         if (table.columns().stream().anyMatch(each -> each.name().equals(heading.name()))) {

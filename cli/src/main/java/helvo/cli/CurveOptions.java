@@ -120,7 +120,7 @@ final class CurveOptions {
         if (formula == null) {
             shape();
         } else if (curve != null || degree != null || intercept != null || onLogScale) {
-            throw arguments.usageError(
+            throw new UsageError(
                     "--formula says what is fitted: leave out --curve, --degree, --intercept and " + "--on-log-scale.");
         }
     }
@@ -133,9 +133,8 @@ final class CurveOptions {
             return chosen instanceof FormulaCurve own ? checked(own) : chosen;
         }
         if (!(chosen instanceof FormulaCurve curve)) {
-            throw arguments.usageError(
-                    "--hold, --limit, --start and --shared go with --formula, or with a curve that `helvo "
-                            + "shapes` lists as a formula.");
+            throw new UsageError("--hold, --limit, --start and --shared go with --formula, or with a curve that `helvo "
+                    + "shapes` lists as a formula.");
         }
         return checked(settings(curve));
     }
@@ -162,12 +161,12 @@ final class CurveOptions {
         for (String text : shared) {
             int place = place("--shared", text.strip(), curve);
             if (settings.get(place).isHeld()) {
-                throw arguments.usageError("--shared " + text.strip() + ": it is held, and so the same everywhere.");
+                throw new UsageError("--shared " + text.strip() + ": it is held, and so the same everywhere.");
             }
             settings.set(place, settings.get(place).withShared(true));
         }
         if (settings.stream().allMatch(CoefficientSetting::isHeld)) {
-            throw arguments.usageError("--hold: all coefficients are held, and none is left to fit.");
+            throw new UsageError("--hold: all coefficients are held, and none is left to fit.");
         }
         return curve.with(settings);
     }
@@ -187,7 +186,7 @@ final class CurveOptions {
                         .filter(_ -> equals >= 0)
                         .flatMap(of -> change.apply(
                                 settings.get(place), of.substring(equals + 1).strip()))
-                        .orElseThrow(() -> arguments.usageError(option + " “" + text + "”: write it as NAME=VALUE, "
+                        .orElseThrow(() -> new UsageError(option + " “" + text + "”: write it as NAME=VALUE, "
                                 + "such as " + curve.formula().coefficients().getFirst() + "=1.5"
                                 + (option.equals("--hold") ? ", or with a unit, such as R=8.314 J/(mol K)." : "."))));
     }
@@ -195,7 +194,7 @@ final class CurveOptions {
     private int place(String option, String name, FormulaCurve curve) {
         int place = curve.formula().coefficients().indexOf(name);
         if (place < 0) {
-            throw arguments.usageError(option + ": “" + name + "” is no coefficient of this curve; they are "
+            throw new UsageError(option + ": “" + name + "” is no coefficient of this curve; they are "
                     + String.join(", ", curve.formula().coefficients()) + ".");
         }
         return place;
@@ -204,7 +203,7 @@ final class CurveOptions {
     private void limit(String text, FormulaCurve curve, List<CoefficientSetting> settings) {
         Matcher matcher = LIMIT.matcher(text);
         if (!matcher.matches()) {
-            throw arguments.usageError(wrongLimit(text, curve));
+            throw new UsageError(wrongLimit(text, curve));
         }
         int place = place("--limit", matcher.group("name").strip(), curve);
         boolean above = matcher.group("sign") != null && matcher.group("sign").startsWith(">");
@@ -214,7 +213,7 @@ final class CurveOptions {
         OptionalDouble high = above ? OptionalDouble.empty() : one;
         boolean isNumber = one.isPresent() && (matcher.group("left") == null || before.isPresent() && !above);
         if (!isNumber || low.isPresent() && high.isPresent() && low.getAsDouble() >= high.getAsDouble()) {
-            throw arguments.usageError(wrongLimit(text, curve));
+            throw new UsageError(wrongLimit(text, curve));
         }
         CoefficientSetting now = settings.get(place);
         settings.set(place, now.withLimits(low.isPresent() ? low : now.low(), high.isPresent() ? high : now.high()));
@@ -235,7 +234,7 @@ final class CurveOptions {
             return CurveFile.named(CurveFile.kept(UserFolders.ofSystem().curves()), wanted)
                     .map(Curve.class::cast);
         } catch (UnreadableFile broken) {
-            throw arguments.usageError("--curve “" + wanted + "” is none that the program has, and your own list of "
+            throw new UsageError("--curve “" + wanted + "” is none that the program has, and your own list of "
                     + "curves cannot be read: " + broken.getMessage());
         }
     }
@@ -247,13 +246,13 @@ final class CurveOptions {
         }
         return switch (CurveFormula.read(formula)) {
             case CurveFormula.Reading.Read(CurveFormula read) -> Optional.of(checked(settings(FormulaCurve.of(read))));
-            case CurveFormula.Reading.Wrong wrong -> throw arguments.usageError(wrong(formula, wrong));
+            case CurveFormula.Reading.Wrong wrong -> throw new UsageError(wrong(formula, wrong));
         };
     }
 
     private FormulaCurve checked(FormulaCurve own) {
         own.inseparable().ifPresent(sentence -> {
-            throw arguments.usageError("--formula: " + sentence);
+            throw new UsageError("--formula: " + sentence);
         });
         return own;
     }
@@ -265,13 +264,13 @@ final class CurveOptions {
     private Curve shape() {
         String wanted = curve == null ? "line" : curve;
         if (degree != null && !wanted.equals("polynomial")) {
-            throw arguments.usageError("--degree goes with --curve polynomial.");
+            throw new UsageError("--degree goes with --curve polynomial.");
         }
         if (intercept != null && !wanted.equals("line")) {
-            throw arguments.usageError("--intercept goes with --curve line.");
+            throw new UsageError("--intercept goes with --curve line.");
         }
         if (wanted.equals("polynomial") && (degree == null || degree < 2 || degree > Polynomial.MAX_DEGREE)) {
-            throw arguments.usageError("--curve polynomial needs --degree 2 to " + Polynomial.MAX_DEGREE + ".");
+            throw new UsageError("--curve polynomial needs --degree 2 to " + Polynomial.MAX_DEGREE + ".");
         }
         return Curves.of(
                         wanted,
@@ -279,7 +278,7 @@ final class CurveOptions {
                         intercept == null ? OptionalDouble.empty() : OptionalDouble.of(intercept),
                         onLogScale)
                 .or(() -> kept(wanted))
-                .orElseThrow(() -> arguments.usageError(
+                .orElseThrow(() -> new UsageError(
                         onLogScale && Curves.keywords().contains(wanted)
                                 ? "--on-log-scale goes with --curve exponential or power."
                                 : "There is no curve “" + wanted + "”: choose " + String.join(", ", Curves.keywords())

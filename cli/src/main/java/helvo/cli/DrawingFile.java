@@ -35,7 +35,7 @@ final class DrawingFile {
                 .choices(FigureFormat.endings())
                 .text(value -> format = Optional.of(value));
         arguments
-                .option("--dpi", "N", "Dots per inch of a PNG (default: ${DEFAULT-VALUE}).")
+                .option("--dpi", "N", "Dots per inch of a PNG.")
                 .otherwise("300")
                 .number(value -> dpi = value);
         arguments.flag(
@@ -48,17 +48,17 @@ final class DrawingFile {
     void check() {
         format();
         if (!(dpi >= FigureFile.MIN_DPI && dpi <= FigureFile.MAX_DPI)) {
-            throw arguments.usageError(
+            throw new UsageError(
                     RootLocale.format("--dpi must be %.0f to %.0f.", FigureFile.MIN_DPI, FigureFile.MAX_DPI));
         }
     }
 
     private FigureFormat format() {
         return format.map(word -> FigureFormat.of("figure." + word.toLowerCase(Locale.ROOT))
-                        .orElseThrow(() -> arguments.usageError(
-                                "--format “" + word + "”: choose " + FigureFormat.choices() + ".")))
+                        .orElseThrow(() ->
+                                new UsageError("--format “" + word + "”: choose " + FigureFormat.choices() + ".")))
                 .or(() -> FigureFormat.of(out.toString()))
-                .orElseThrow(() -> arguments.usageError(
+                .orElseThrow(() -> new UsageError(
                         isStandard()
                                 ? "--out - needs --format " + FigureFormat.choices() + "."
                                 : "--out “" + out

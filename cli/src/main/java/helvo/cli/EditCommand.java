@@ -49,8 +49,7 @@ final class EditCommand extends Command {
     public Integer call() throws UnreadableFile, UserError {
         figure.check();
         if (edits.isEmpty() && !figure.areGiven() && !sheet.areGiven()) {
-            throw arguments.usageError(
-                    "helvo edit needs something to do: an option such as --curve, or --do FILE.json.");
+            throw new UsageError("helvo edit needs something to do: an option such as --curve, or --do FILE.json.");
         }
         StoredStudy stored = StudyFile.read(study, Progress.none());
         stored.remarks().ifPresent(arguments.remarks()::println);

@@ -96,7 +96,7 @@ final class FigureOptions {
         shape.check();
         repeats.check();
         if (x != null && !areYsGiven() || x == null && !ys.isEmpty()) {
-            throw arguments.usageError("--x and --y belong together: name both columns.");
+            throw new UsageError("--x and --y belong together: name both columns.");
         }
     }
 
@@ -201,8 +201,7 @@ final class FigureOptions {
         Table chosen = new StudyEdit.Compound("", edits).apply(study).table(table.id());
         if (chosen.first(Role.X).isEmpty() || chosen.first(Role.Y).isEmpty()) {
             if (shape.isGiven() || rows.areGiven() || bars.areGiven()) {
-                throw arguments.usageError(
-                        "“" + table.name() + "” has no x and y yet: name the columns with --x and --y.");
+                throw new UsageError("“" + table.name() + "” has no x and y yet: name the columns with --x and --y.");
             }
             return edits;
         }
@@ -221,7 +220,7 @@ final class FigureOptions {
                 && !own.shared().isEmpty()
                 && !rows.areGrouped()
                 && keys.size() == 1) {
-            throw arguments.usageError("--shared " + String.join(", ", own.shared())
+            throw new UsageError("--shared " + String.join(", ", own.shared())
                     + ": there is one series only; --by splits it into groups.");
         }
         if (isNew) {

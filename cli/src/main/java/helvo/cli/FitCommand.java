@@ -90,7 +90,7 @@ final class FitCommand extends Command {
     public Integer call() throws UnreadableFile, UserError {
         options.requireOneY();
         if (residuals.isPresent() && !options.isOneFile()) {
-            throw arguments.usageError("--residuals takes one file at a time: run the command once for each.");
+            throw new UsageError("--residuals takes one file at a time: run the command once for each.");
         }
         unknowns = Unknowns.of(measured, when, arguments);
         var reports = new ArrayList<ObjectNode>();
@@ -108,7 +108,7 @@ final class FitCommand extends Command {
         if (bounds
                 && figure.series().stream().allMatch(series -> series.bounds().isEmpty())
                 && figure.missing().isEmpty()) {
-            throw arguments.usageError("--bounds needs error bars: give --y-bar, --x-bar or both.");
+            throw new UsageError("--bounds needs error bars: give --y-bar, --x-bar or both.");
         }
         if (json) {
             ObjectNode report = FitJson.report(
@@ -149,7 +149,7 @@ final class FitCommand extends Command {
                 edits.add(new FigureEdit.SetQuantity(
                         input.figure(),
                         QuantityResults.read(text)
-                                .orElseThrow(() -> arguments.usageError(
+                                .orElseThrow(() -> new UsageError(
                                         "--quantity “" + text + "”: write it as \"name [unit] = formula\"."))));
             }
         }
@@ -193,7 +193,7 @@ final class FitCommand extends Command {
         Results results = Results.of(figure, series);
         if (several) {
             out.println();
-            out.println(arguments.strong(series.label()));
+            out.println(Arguments.strong(series.label()));
         }
         var lines = new ArrayList<>(results.lines());
         series.fit().ifPresent(fit -> {

@@ -59,7 +59,7 @@ final class FitOptions {
             return saved(one(), work);
         }
         if (save.isPresent()) {
-            throw arguments.usageError("--save takes one file at a time; helvo new makes a study of several.");
+            throw new UsageError("--save takes one file at a time; helvo new makes a study of several.");
         }
         int code = Helvo.DONE;
         for (Path file : files) {
@@ -106,7 +106,7 @@ final class FitOptions {
 
     private FitInput one() {
         if (files.size() > 1) {
-            throw arguments.usageError("One file at a time: run the command once for each.");
+            throw new UsageError("One file at a time: run the command once for each.");
         }
         return input(files.getFirst());
     }
@@ -118,7 +118,7 @@ final class FitOptions {
     /// One y is all that a report is about.
     void requireOneY() {
         if (figure.nameSeveralYs()) {
-            throw arguments.usageError("One --y at a time: run the command once for each, or draw them.");
+            throw new UsageError("One --y at a time: run the command once for each, or draw them.");
         }
     }
 
@@ -143,8 +143,8 @@ final class FitOptions {
             return new Opened(steps, shown, stored.remarks().stream().toList());
         }
         if (!figure.nameColumns()) {
-            throw arguments.usageError(arguments.spec().qualifiedName() + " needs "
-                    + String.join(" and ", figure.missingColumns()) + ". " + columns());
+            throw new UsageError(arguments.qualifiedName() + " needs " + String.join(" and ", figure.missingColumns())
+                    + ". " + columns());
         }
         figure.check();
         ImportCommandOptions.Input read = reading.read(file);

@@ -13,27 +13,29 @@ import java.io.PrintWriter;
 import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
+import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.function.BooleanSupplier;
 import java.util.function.Supplier;
-import picocli.CommandLine;
-import picocli.CommandLine.Model.CommandSpec;
 
 /// The one program: a window, and the same core without one.
 public final class Helvo extends Command {
     public static final int DONE = 0;
     public static final int DATA_DO_NOT_ALLOW = 1;
+    private static final int WRONG_USAGE = 2;
 
     private final Window window;
     private boolean verbose;
     private boolean quiet;
     /// Whether errors are told as JSON too.
     private boolean json;
+    /// The command that is being done, as it is called.
+    private String running = "helvo";
 
     /// What opens where no command is given, and the commands that open it; the command line itself knows no window
     /// system.
@@ -69,12 +71,12 @@ public final class Helvo extends Command {
                 "",
                 "Without a command, the window opens. `helvo COMMAND --help` tells of each.");
         this.window = window;
-        arguments.flagOfAll(
+        arguments.flag(
                 "--verbose",
                 "Tell where in the program a fault arose, how soon the window follows each edit and drag, and what "
                         + "is kept.",
                 value -> verbose = value);
-        arguments.flagOfAll(
+        arguments.flag(
                 "--quiet",
                 "No remarks and no word of what was done: results and errors alone.",
                 value -> quiet = value);
@@ -111,31 +113,71 @@ public final class Helvo extends Command {
         return commands;
     }
 
-    /// The command line with its commands; where the first word names one, with that alone: to make them all takes
-    /// longer than a fit.
-    private CommandLine commandLine(String[] words) {
-        CommandLine line = GroupedHelp.in(new CommandLine(arguments.spec()));
+    /// All that a person may name, in the order of the help.
+    List<Arguments> commands() {
+        return named().entrySet().stream()
+                .filter(each -> !each.getKey().equals(ValuesCommand.NAME)) // for shells, and nobody's to read
+                .map(each -> made(each.getValue()).arguments())
+                .toList();
+    }
+
+    private Map<String, Supplier<Command>> named() {
         Map<String, Supplier<Command>> commands = onTheirOwn();
         commands.put(ValuesCommand.NAME, ValuesCommand::new);
-        Supplier<Command> named = words.length == 0 ? null : commands.get(words[0]);
-        if (named != null) {
-            return line.addSubcommand(
-                    words[0],
-                    GroupedHelp.in(new CommandLine(named.get().arguments().spec())));
+        commands.put("completions", () -> new CompletionsCommand(this));
+        commands.put("man", () -> new ManCommand(this));
+        commands.put("help", () -> new HelpCommand(this));
+        return commands;
+    }
+
+    /// Made alone: to make them all takes longer than a fit.
+    private Command command(String word) {
+        Map<String, Supplier<Command>> commands = named();
+        Supplier<Command> named = commands.get(word);
+        if (named == null) {
+            commands.remove(ValuesCommand.NAME);
+            throw noCommand(word, List.copyOf(commands.keySet()));
         }
-        commands.remove(ValuesCommand.NAME); // for shells, and nobody's to read
-        commands.put("completions", CompletionsCommand::new);
-        commands.put("man", ManCommand::new);
-        commands.forEach((name, command) -> line.addSubcommand(
-                name, GroupedHelp.in(new CommandLine(command.get().arguments().spec()))));
-        return line.addSubcommand(new CommandLine.HelpCommand());
+        return made(named);
+    }
+
+    private Command made(Supplier<Command> supplier) {
+        Command command = supplier.get();
+        command.arguments().partOf(arguments);
+        return command;
     }
 
     /// What one of the commands takes.
-    static CommandSpec specOf(String command) {
-        CommandLine line = new Helvo(NO_WINDOW).commandLine(new String[] {command});
-        return Objects.requireNonNull(line.getSubcommands().get(command), command)
-                .getCommandSpec();
+    static Arguments argumentsOf(String command) {
+        return new Helvo(NO_WINDOW).command(command).arguments();
+    }
+
+    private static UsageError noCommand(String word, List<String> commands) {
+        if (word.toLowerCase(Locale.ROOT).endsWith(".helvo")) {
+            return new UsageError("“" + word + "” is not a command. To open the study: helvo open " + quoted(word)
+                    + ". To write its report: helvo report " + quoted(word) + " --out report.html.");
+        }
+        if (isFile(word) || NameSuggestion.of(word, commands).isEmpty() && word.indexOf('.') > 0) {
+            return new UsageError("“" + word + "” is not a command. To open it in the window: helvo open "
+                    + quoted(word) + ". To see what it holds: helvo check " + quoted(word)
+                    + ". To fit a curve: helvo fit " + quoted(word) + " --x COL --y COL.");
+        }
+        return new UsageError("There is no command “" + word + "”"
+                + NameSuggestion.of(word, commands)
+                        .map(each -> "; did you mean “" + each + "”?")
+                        .orElse("; there are " + ArgumentReader.listed(commands) + "."));
+    }
+
+    private static boolean isFile(String word) {
+        try {
+            return Files.exists(Path.of(word));
+        } catch (InvalidPathException e) {
+            return false;
+        }
+    }
+
+    private static String quoted(String word) {
+        return word.matches("[\\w./+,@%-]+") ? word : "\"" + word + "\"";
     }
 
     /// Runs the program and ends it with its exit code.
@@ -173,29 +215,45 @@ public final class Helvo extends Command {
     }
 
     /// @return the exit code
-    public static int run(PrintWriter out, PrintWriter err, Window window, String... arguments) {
+    public static int run(PrintWriter out, PrintWriter err, Window window, String... words) {
         var helvo = new Helvo(window);
-        helvo.json = List.of(arguments).contains("--json");
-        CommandLine command = helvo.commandLine(arguments);
-        command.setOut(out).setErr(err);
-        command.setExecutionExceptionHandler((fault, line, _) -> helvo.report(fault, line));
-        command.setParameterExceptionHandler((wrong, _) -> {
-            helvo.refuse(shortened(UsageError.sentence(wrong, arguments)), wrong.getCommandLine(), "usage");
-            wrong.getCommandLine()
-                    .getErr()
-                    .println("`" + wrong.getCommandLine().getCommandSpec().qualifiedName()
-                            + " --help` tells how it is used.");
-            return CommandLine.ExitCode.USAGE;
-        });
-        command.setUsageHelpAutoWidth(true);
+        helvo.json = List.of(words).contains("--json");
+        helvo.arguments.writeTo(out, err);
         try {
-            return command.execute(arguments);
+            return helvo.run(List.of(words));
+        } catch (UsageError wrong) {
+            helvo.refuse(shortened(String.valueOf(wrong.getMessage())), "usage");
+            err.println("`" + helvo.running + " --help` tells how it is used.");
+            return WRONG_USAGE;
+        } catch (Exception fault) {
+            return helvo.report(fault);
         } catch (OutOfMemoryError e) {
             err.println("There is not enough memory for this: close other programs, or take fewer rows.");
         } catch (LinkageError | StackOverflowError e) {
             err.println(temporaryFolder().orElse("Helvo met a fault of its own and stopped (" + e + ")."));
         }
         return DATA_DO_NOT_ALLOW;
+    }
+
+    /// Reads the words, and does what they ask for.
+    int run(List<String> words) throws Exception {
+        List<String> rest = new ArgumentReader(arguments).readUpToCommand(words);
+        if (arguments.asksForHelp()) {
+            return shown(arguments.help(commands()));
+        }
+        if (rest.isEmpty()) {
+            return call();
+        }
+        Command command = command(rest.getFirst());
+        running = command.arguments().qualifiedName();
+        new ArgumentReader(command.arguments()).readAll(rest.subList(1, rest.size()));
+        return command.arguments().asksForHelp() ? shown(command.arguments().help(List.of())) : command.call();
+    }
+
+    private int shown(String help) {
+        arguments.out().print(help);
+        arguments.out().flush();
+        return DONE;
     }
 
     /// What is wrong with the folder for temporary files, where the fonts are unpacked; empty when it can be used.
@@ -216,20 +274,16 @@ public final class Helvo extends Command {
                         + sentence.substring(sentence.length() - Limits.MAX_QUOTED_CHARS / 2);
     }
 
-    private int report(Exception fault, CommandLine line) {
+    private int report(Exception fault) {
         if (verbose) {
-            fault.printStackTrace(line.getErr());
+            fault.printStackTrace(arguments.err());
         } else if (fault instanceof UnreadableFile || fault instanceof UserError) {
-            refuse(
-                    shortened(String.valueOf(fault.getMessage())),
-                    line,
-                    fault instanceof UnreadableFile ? "file" : "data");
+            refuse(shortened(String.valueOf(fault.getMessage())), fault instanceof UnreadableFile ? "file" : "data");
         } else {
             refuse(
                     temporaryFolder()
                             .orElse(shortened("Helvo met a fault of its own and stopped (" + fault
                                     + "). With --verbose it tells where.")),
-                    line,
                     "fault");
         }
         return DATA_DO_NOT_ALLOW;
@@ -238,11 +292,11 @@ public final class Helvo extends Command {
     /// Says why nothing is done; for who asked for JSON on standard output too.
     ///
     /// @param kind usage, file, data or fault
-    private void refuse(String sentence, CommandLine line, String kind) {
-        line.getErr().println(sentence);
+    private void refuse(String sentence, String kind) {
+        arguments.err().println(sentence);
         if (json) {
-            line.getOut().println(FitJson.error(kind, sentence, ProgramVersion.text()));
-            line.getOut().flush();
+            arguments.out().println(FitJson.error(kind, sentence, ProgramVersion.text()));
+            arguments.out().flush();
         }
     }
 

@@ -185,7 +185,7 @@ final class ImportCommandOptions {
             CellInterpretation way =
                     sign < 1 ? null : WAYS.get(text.substring(sign + 1).strip());
             if (way == null) {
-                throw arguments.usageError("--read-as “" + text + "”: write COL=WAY, the way being one of "
+                throw new UsageError("--read-as “" + text + "”: write COL=WAY, the way being one of "
                         + WAYS.keySet().stream().sorted().collect(Collectors.joining(", ")) + ".");
             }
             columns = TableReader.read(
@@ -212,8 +212,7 @@ final class ImportCommandOptions {
                     case "long" -> DerivedTable.Form.ONE_ROW_EACH;
                     case "transposed" -> DerivedTable.Form.ROWS_TO_COLUMNS;
                     default ->
-                        throw arguments.usageError(
-                                "--turn “" + turn + "”: choose long, \"long=A, B, C\" or transposed.");
+                        throw new UsageError("--turn “" + turn + "”: choose long, \"long=A, B, C\" or transposed.");
                 };
         List<Integer> columns = sign < 0
                 ? List.of()
@@ -222,7 +221,7 @@ final class ImportCommandOptions {
                                 .map(Column::id)
                                 .toList();
         if (sign >= 0 && (columns.isEmpty() || form != DerivedTable.Form.ONE_ROW_EACH)) {
-            throw arguments.usageError("--turn “" + turn + "”: write the columns behind long, as \"long=A, B, C\".");
+            throw new UsageError("--turn “" + turn + "”: write the columns behind long, as \"long=A, B, C\".");
         }
         Optional<String> refused = Reshaping.refused(table, form, columns);
         if (refused.isPresent()) {
@@ -291,7 +290,7 @@ final class ImportCommandOptions {
 
     private ImportOptions choices() {
         if (headingRow != null && headingRow < 0 || skipRows < 0 || table != null && table < 1) {
-            throw arguments.usageError("--heading-row and --skip-rows are 0 or more, --table is 1 or more.");
+            throw new UsageError("--heading-row and --skip-rows are 0 or more, --table is 1 or more.");
         }
         return new ImportOptions(
                 Optional.ofNullable(headingRow),
@@ -318,7 +317,7 @@ final class ImportCommandOptions {
                 ? said.charAt(0)
                 : SIGNS.getOrDefault(said.toLowerCase(Locale.ROOT), said.equals("\\t") ? '\t' : 0);
         if (!allowed.contains(sign)) {
-            throw arguments.usageError(option + " “" + said + "”: choose "
+            throw new UsageError(option + " “" + said + "”: choose "
                     + SIGNS.entrySet().stream()
                             .filter(each -> allowed.contains(each.getValue()))
                             .map(Map.Entry::getKey)
@@ -337,7 +336,7 @@ final class ImportCommandOptions {
         return switch (said.toLowerCase(Locale.ROOT)) {
             case "dmy" -> DateText.Order.DAY_FIRST;
             case "mdy" -> DateText.Order.MONTH_FIRST;
-            default -> throw arguments.usageError("--date-order “" + said + "”: choose dmy or mdy.");
+            default -> throw new UsageError("--date-order “" + said + "”: choose dmy or mdy.");
         };
     }
 
@@ -345,7 +344,7 @@ final class ImportCommandOptions {
         try {
             return Charset.forName(said).name();
         } catch (IllegalArgumentException unknown) {
-            throw arguments.usageError("--encoding “" + said
+            throw new UsageError("--encoding “" + said
                     + "” is not known: choose UTF-8, windows-1252 or another name of an encoding.");
         }
     }
@@ -354,7 +353,7 @@ final class ImportCommandOptions {
         try {
             return ZoneId.of(said).getId();
         } catch (DateTimeException unknown) {
-            throw arguments.usageError("--zone “" + said + "” is not known: write it as Europe/Berlin or +01:00.");
+            throw new UsageError("--zone “" + said + "” is not known: write it as Europe/Berlin or +01:00.");
         }
     }
 }

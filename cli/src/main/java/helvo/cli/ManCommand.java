@@ -1,41 +1,37 @@
 package helvo.cli;
 
 import java.io.PrintWriter;
-import picocli.CommandLine;
-import picocli.CommandLine.Model.CommandSpec;
-import picocli.CommandLine.Model.OptionSpec;
-import picocli.CommandLine.Model.PositionalParamSpec;
+import java.util.List;
 
 /// `helvo man`: the manual page.
 final class ManCommand extends Command {
-    ManCommand() {
+    private final Helvo helvo;
+
+    ManCommand(Helvo helvo) {
         super("man", "Print the manual page: helvo man | man -l -");
+        this.helvo = helvo;
     }
 
     @Override
     public Integer call() {
         PrintWriter out = arguments.out();
-        out.print(page(arguments.program()));
+        out.print(page(helvo.arguments().description(), helvo.commands()));
         out.flush();
         return Helvo.DONE;
     }
 
-    private static String page(CommandLine program) {
+    private static String page(String about, List<Arguments> commands) {
         var text = new StringBuilder(".TH HELVO 1\n.SH NAME\nhelvo \\- ")
-                .append(escaped(CompletionsCommand.aboutCommand(program)))
+                .append(escaped(about))
                 .append("\n.SH SYNOPSIS\n.B helvo\n[\\fICOMMAND\\fR] [\\fIOPTIONS\\fR] [\\fIFILE\\fR]\n.SH "
                         + "DESCRIPTION\n"
                         + "Without a command, the window opens. Standard output carries the result, standard "
                         + "error the messages.\n.SH COMMANDS\n");
-        program.getSubcommands().forEach((name, each) -> command(text, name, each.getCommandSpec()));
+        commands.forEach(each -> command(text, each));
         text.append(".SH EXAMPLES\n");
-        program.getSubcommands().values().forEach(each -> {
-            if (each.getCommandSpec().userObject() instanceof Command command) {
-                command.arguments().examples().forEach(line -> text.append(".PP\n.nf\n")
-                        .append(escaped(line))
-                        .append("\n.fi\n"));
-            }
-        });
+        commands.stream()
+                .flatMap(each -> each.examples().stream())
+                .forEach(line -> text.append(".PP\n.nf\n").append(escaped(line)).append("\n.fi\n"));
         return text.append(".SH EXIT STATUS\n.TP\n0\ndone\n.TP\n1\nthe data did not allow it, or something needs a "
                         + "look\n.TP\n2\nwrong usage\n.SH FILES\n")
                 .append(".TP\n\\fI$XDG_CONFIG_HOME/helvo\\fR, else \\fI~/.config/helvo\\fR\n"
@@ -49,32 +45,24 @@ final class ManCommand extends Command {
                 .toString();
     }
 
-    private static void command(StringBuilder text, String name, CommandSpec spec) {
-        text.append(".SS helvo ").append(name);
-        for (PositionalParamSpec file : spec.positionalParameters()) {
-            text.append(' ').append(file.paramLabel());
-        }
-        spec.options().stream().filter(OptionSpec::required).forEach(option -> text.append(' ')
-                .append(escaped(option.longestName() + " " + option.paramLabel())));
-        text.append('\n')
-                .append(escaped(String.join(" ", spec.usageMessage().description())))
-                .append('\n');
-        for (PositionalParamSpec file : spec.positionalParameters()) {
-            text.append(".TP\n\\fI")
-                    .append(escaped(file.paramLabel()))
-                    .append("\\fR\n")
-                    .append(escaped(String.join(" ", file.description())))
-                    .append('\n');
-        }
-        for (OptionSpec option : spec.options()) {
-            text.append(".TP\n\\fB")
-                    .append(escaped(String.join(", ", option.names())))
-                    .append("\\fR");
-            text.append(option.arity().max() > 0 ? " \\fI" + escaped(option.paramLabel()) + "\\fR" : "")
-                    .append('\n')
-                    .append(escaped(CompletionsCommand.aboutOption(option)))
-                    .append('\n');
-        }
+    private static void command(StringBuilder text, Arguments command) {
+        text.append(".SS ").append(command.qualifiedName());
+        command.parameters().forEach(each -> text.append(' ').append(each.name()));
+        command.options().stream().filter(Argument::isRequired).forEach(each -> text.append(' ')
+                .append(escaped(each.asWritten())));
+        text.append('\n').append(escaped(command.description())).append('\n');
+        command.parameters().forEach(each -> text.append(".TP\n\\fI")
+                .append(escaped(each.name()))
+                .append("\\fR\n")
+                .append(escaped(each.description()))
+                .append('\n'));
+        command.options().forEach(each -> text.append(".TP\n\\fB")
+                .append(escaped(String.join(", ", each.names())))
+                .append("\\fR")
+                .append(each.takesValue() ? " \\fI" + escaped(each.label()) + "\\fR" : "")
+                .append('\n')
+                .append(escaped(each.description()))
+                .append('\n'));
     }
 
     /// A line that begins with a point or an apostrophe would be a request of the formatter.

@@ -102,7 +102,7 @@ final class MarkOptions {
             default -> {
                 CurveStyle.Spot corner = CORNERS.get(how);
                 if (corner == null) {
-                    throw arguments.usageError("--legend “" + how + "”: choose always, several, none, "
+                    throw new UsageError("--legend “" + how + "”: choose always, several, none, "
                             + String.join(", ", CORNERS.keySet()) + ".");
                 }
                 yield now.withAt(Optional.of(corner));

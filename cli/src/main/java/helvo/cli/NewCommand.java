@@ -31,8 +31,7 @@ final class NewCommand extends Command {
                 .option("--data", "FILE", "CSV, TSV, XLSX or ODS files; - for standard input; may be repeated.")
                 .required()
                 .several(word -> word.endsWith(StudyFile.ENDING))
-                .texts(value ->
-                        data = value.stream().map(new FilePath()::convert).toList());
+                .texts(value -> data = value.stream().map(Values::path).toList());
         arguments.flag("--replace", "Also where there is a study of that name.", value -> replace = value);
         figure = new FigureOptions(arguments);
         reading = new ImportCommandOptions(arguments);

@@ -36,7 +36,7 @@ final class NoteText {
         Matcher found = READING.matcher(text);
         Optional<PlaceOnAxis> place = found.matches() ? PlaceOnAxis.of(found.group("at")) : Optional.empty();
         if (place.isEmpty()) {
-            throw arguments.usageError("--reading “" + text + "”: write \"x=22.5\", \"y=5\" or \"dry: x=22.5\".");
+            throw new UsageError("--reading “" + text + "”: write \"x=22.5\", \"y=5\" or \"dry: x=22.5\".");
         }
         boolean fromY = found.group("axis").equals("y");
         double at = place.get().on(fromY ? Optional.empty() : figure.xTime(), "--reading");
@@ -63,7 +63,7 @@ final class NoteText {
                 return new Note.Span(next++, ofY, from.getAsDouble(), to.getAsDouble(), label);
             }
         }
-        throw arguments.usageError("--reference “" + text + "”: write \"y=5\", \"x=12 limit\" or \"y=5..8 allowed\".");
+        throw new UsageError("--reference “" + text + "”: write \"y=5\", \"x=12 limit\" or \"y=5..8 allowed\".");
     }
 
     /// "12,3.5 slipped".
@@ -77,7 +77,7 @@ final class NoteText {
                 return new Note.Text(next++, words, x.getAsDouble(), y.getAsDouble(), Optional.empty());
             }
         }
-        throw arguments.usageError("--note “" + text + "”: write its place and its text: \"12,3.5 slipped\".");
+        throw new UsageError("--note “" + text + "”: write its place and its text: \"12,3.5 slipped\".");
     }
 
     private static OptionalDouble number(String text) {

@@ -61,13 +61,13 @@ final class RepeatOptions {
 
     void check() {
         if (!as.isEmpty() && repeats.isEmpty()) {
-            throw arguments.usageError("--repeats-as goes with --repeats.");
+            throw new UsageError("--repeats-as goes with --repeats.");
         }
         if (!List.of("", "sd", "se", POINTS).contains(as)) {
-            throw arguments.usageError("--repeats-as “" + as + "”: choose sd, se or points.");
+            throw new UsageError("--repeats-as “" + as + "”: choose sd, se or points.");
         }
         if (repeats.size() > 1 && as.equals(POINTS)) {
-            throw arguments.usageError("--repeats-as points takes one --repeats at a time.");
+            throw new UsageError("--repeats-as points takes one --repeats at a time.");
         }
     }
 
@@ -101,7 +101,7 @@ final class RepeatOptions {
         List<Column> sources = columns.listed(text.substring(text.indexOf('=') + 1));
         if (sources.stream().distinct().count() < 2
                 || sources.stream().distinct().count() < sources.size()) {
-            throw arguments.usageError("--repeats “" + text + "” needs two different columns at least: " + FORM + ".");
+            throw new UsageError("--repeats “" + text + "” needs two different columns at least: " + FORM + ".");
         }
         for (Column source : sources) {
             ImportCommandOptions.refuseText(source, columns.table());
@@ -122,15 +122,15 @@ final class RepeatOptions {
         int sign = text.indexOf('=');
         if (sign < 0) {
             return Reshaping.quantityOf(sources)
-                    .orElseThrow(() -> arguments.usageError("--repeats “" + text
+                    .orElseThrow(() -> new UsageError("--repeats “" + text
                             + "”: these columns have no name in common; say what they measure: \"Absorbance = "
                             + text.strip() + "\"."));
         }
         Heading heading = Heading.of(SymbolNames.replaced(text.substring(0, sign), true));
         String unit = sources.getFirst().unit();
         if (!heading.unit().isEmpty() && !unit.isEmpty() && !heading.unit().equals(unit)) {
-            throw arguments.usageError("--repeats “" + text + "”: these columns are in " + unit + ", not in "
-                    + heading.unit() + ". --convert gives a column another unit.");
+            throw new UsageError("--repeats “" + text + "”: these columns are in " + unit + ", not in " + heading.unit()
+                    + ". --convert gives a column another unit.");
         }
         return heading.unit().isEmpty() ? new Heading(heading.name(), unit) : heading;
     }

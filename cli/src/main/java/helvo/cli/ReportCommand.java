@@ -113,9 +113,9 @@ final class ReportCommand extends Command {
     @Override
     public Integer call() throws UnreadableFile, UserError {
         ReportFormat format = ReportFormat.of(String.valueOf(out.getFileName()))
-                .orElseThrow(() -> arguments.usageError("--out “" + out + "” must end in " + endings() + "."));
+                .orElseThrow(() -> new UsageError("--out “" + out + "” must end in " + endings() + "."));
         if (template.isPresent() && Template.format(template.get()) != format) {
-            throw arguments.usageError(
+            throw new UsageError(
                     "--template “" + template.get() + "” and --out must be of the same format, HTML or DOCX.");
         }
         StoredStudy stored = StudyFile.read(file, Progress.none());
@@ -166,14 +166,14 @@ final class ReportCommand extends Command {
                     .withConclusion(conclusion.orElse(plan.conclusion()))
                     .signed(signature || plan.isSigned());
         } catch (IllegalArgumentException e) {
-            throw arguments.usageError(e.getMessage() + ".");
+            throw new UsageError(e.getMessage() + ".");
         }
         if (paper.isPresent()) {
             String wanted = paper.get();
             plan = plan.withPaper(Arrays.stream(ReportPlan.Paper.values())
                     .filter(each -> each.label().equalsIgnoreCase(wanted))
                     .findFirst()
-                    .orElseThrow(() -> arguments.usageError("--paper “" + wanted + "” is neither a4 nor letter.")));
+                    .orElseThrow(() -> new UsageError("--paper “" + wanted + "” is neither a4 nor letter.")));
         }
         if (sections != null) {
             var chosen = new ArrayList<ReportPlan.Section>();
@@ -198,7 +198,7 @@ final class ReportCommand extends Command {
                 .filter(each -> !each.isOwnText())
                 .filter(each -> each.name().equalsIgnoreCase(name))
                 .findFirst()
-                .orElseThrow(() -> arguments.usageError("--sections: there is no section “" + name + "”; there are "
+                .orElseThrow(() -> new UsageError("--sections: there is no section “" + name + "”; there are "
                         + Arrays.stream(ReportPlan.Section.values())
                                 .filter(each -> !each.isOwnText())
                                 .map(each -> each.name().toLowerCase(Locale.ROOT))

@@ -123,7 +123,7 @@ final class RowOptions {
                             instanceof Cell.Number(double high)) {
                 return new RowCondition.Between(column.id(), low, high);
             }
-            throw arguments.usageError("--only “" + text + "”: the limits must be " + column.holds() + ".");
+            throw new UsageError("--only “" + text + "”: the limits must be " + column.holds() + ".");
         }
         int at = signAt(text);
         Optional<String> sign = at < 1
@@ -135,7 +135,7 @@ final class RowOptions {
             return compared(
                     column, sign.get(), column.typed(value, columns.table().decimalMark()), text);
         }
-        throw arguments.usageError("--only “" + text
+        throw new UsageError("--only “" + text
                 + "” is not a condition: write \"COL=VALUE\", \"COL!=VALUE\", \"COL<LIMIT\" or \"LO<=COL<=HI\".");
     }
 
@@ -150,7 +150,7 @@ final class RowOptions {
                     : new RowCondition.IsNot(column.id(), cell);
         }
         if (!(cell instanceof Cell.Number(double limit))) {
-            throw arguments.usageError("--only “" + text + "”: the limit must be one of " + column.holds() + ".");
+            throw new UsageError("--only “" + text + "”: the limit must be one of " + column.holds() + ".");
         }
         return switch (sign) {
             case "<" -> new RowCondition.Beyond(column.id(), limit, false);
@@ -165,12 +165,12 @@ final class RowOptions {
         for (String part : exclude.split(",", -1)) {
             Matcher matcher = ROWS.matcher(part);
             if (!matcher.matches()) {
-                throw arguments.usageError("--exclude “" + exclude + "”: write rows as 3,7-9.");
+                throw new UsageError("--exclude “" + exclude + "”: write rows as 3,7-9.");
             }
             int first = Integer.parseInt(matcher.group(1));
             int last = matcher.group(2) == null ? first : Integer.parseInt(matcher.group(2));
             if (first < 1 || last < first || last > most) {
-                throw arguments.usageError("--exclude “" + part.strip() + "”: the file has rows 1 to " + most + ".");
+                throw new UsageError("--exclude “" + part.strip() + "”: the file has rows 1 to " + most + ".");
             }
             for (int row = first; row <= last; row++) {
                 rows.add(row - 1);

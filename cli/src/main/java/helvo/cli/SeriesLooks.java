@@ -47,7 +47,7 @@ final class SeriesLooks {
                         label == null || label.isEmpty() || series.label().equals(label))
                 .toList();
         if (named.isEmpty()) {
-            throw arguments.usageError(option + " “" + text + "”: there is no series “" + label + "”; there are "
+            throw new UsageError(option + " “" + text + "”: there is no series “" + label + "”; there are "
                     + figure.series().stream().map(SeriesAnalysis::label).collect(Collectors.joining(", ")) + ".");
         }
         return named;
@@ -64,7 +64,7 @@ final class SeriesLooks {
                         change.apply(
                                 styles.getOrDefault(series.key(), figure.style().series(series.key())), word));
             } catch (IllegalArgumentException e) {
-                throw arguments.usageError(option + " “" + text + "”: write a colour as #1F5F8B.");
+                throw new UsageError(option + " “" + text + "”: write a colour as #1F5F8B.");
             }
         }
     }
@@ -73,7 +73,7 @@ final class SeriesLooks {
         return Arrays.stream(MarkerShape.values())
                 .filter(each -> each.name().equalsIgnoreCase(word.replace('-', '_')))
                 .findFirst()
-                .orElseThrow(() -> arguments.usageError("--marker “" + word + "”: choose "
+                .orElseThrow(() -> new UsageError("--marker “" + word + "”: choose "
                         + Arrays.stream(MarkerShape.values())
                                 .map(each ->
                                         each.name().toLowerCase(Locale.ROOT).replace('_', '-'))

@@ -58,16 +58,16 @@ final class ShapesCommand extends Command {
         long asked =
                 Stream.of(keep, forget, read, write).filter(Objects::nonNull).count();
         if (asked > 1) {
-            throw arguments.usageError("--keep, --forget, --read and --write: one at a time.");
+            throw new UsageError("--keep, --forget, --read and --write: one at a time.");
         }
         if (!names.isEmpty() && write == null) {
-            throw arguments.usageError("--name goes with --write.");
+            throw new UsageError("--name goes with --write.");
         }
         List<FormulaCurve> kept = CurveFile.kept(list);
         if (keep != null) {
             keep(kept, keep);
         } else if (shape.alone().isPresent()) {
-            throw arguments.usageError("--formula goes with --keep NAME here.");
+            throw new UsageError("--formula goes with --keep NAME here.");
         } else if (forget != null) {
             forget(kept, forget);
         } else if (read != null) {
@@ -82,10 +82,10 @@ final class ShapesCommand extends Command {
     }
 
     private void keep(List<FormulaCurve> kept, String name) throws UserError {
-        FormulaCurve curve = shape.alone()
-                .orElseThrow(() -> arguments.usageError("--keep “" + name + "” needs the curve: --formula."));
+        FormulaCurve curve =
+                shape.alone().orElseThrow(() -> new UsageError("--keep “" + name + "” needs the curve: --formula."));
         CurveFile.refusal(name).ifPresent(why -> {
-            throw arguments.usageError("--keep: " + why + ".");
+            throw new UsageError("--keep: " + why + ".");
         });
         boolean isNew = CurveFile.named(kept, name).isEmpty();
         save(CurveFile.with(kept, curve.named(name.strip())));
@@ -132,7 +132,7 @@ final class ShapesCommand extends Command {
 
     private void requireKept(List<FormulaCurve> kept, String name, String option) {
         if (CurveFile.named(kept, name).isEmpty()) {
-            throw arguments.usageError(option + ": your own list has no curve “" + name + "”"
+            throw new UsageError(option + ": your own list has no curve “" + name + "”"
                     + (kept.isEmpty()
                             ? "; it is empty."
                             : "; it has "

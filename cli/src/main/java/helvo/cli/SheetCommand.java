@@ -117,8 +117,8 @@ final class SheetCommand extends Command {
         return Arrays.stream(values)
                 .filter(each -> each.name().equalsIgnoreCase(word))
                 .findFirst()
-                .orElseThrow(() -> arguments.usageError(
-                        option + " “" + word + "”: choose " + String.join(", ", words(values)) + "."));
+                .orElseThrow(() ->
+                        new UsageError(option + " “" + word + "”: choose " + String.join(", ", words(values)) + "."));
     }
 
     @Override
@@ -134,14 +134,14 @@ final class SheetCommand extends Command {
         requireWithin("--text-size", textSize, SheetStyle.MIN_TEXT, SheetStyle.MAX_TEXT);
         requireWithin("--width", width.map(this::millimetres).orElse(null), FigureSheet.MIN_MM, FigureSheet.MAX_MM);
         if (!panels.isEmpty() && splitBy.isPresent()) {
-            throw arguments.usageError("Give --panel or --split-by, not both.");
+            throw new UsageError("Give --panel or --split-by, not both.");
         }
         return options.forOne(this::draw);
     }
 
     private void requireWithin(String option, @Nullable Double value, double least, double most) {
         if (value != null && !(value >= least && value <= most)) {
-            throw arguments.usageError(RootLocale.format("%s must be %.0f to %.0f.", option, least, most));
+            throw new UsageError(RootLocale.format("%s must be %.0f to %.0f.", option, least, most));
         }
     }
 
@@ -261,7 +261,7 @@ final class SheetCommand extends Command {
         try {
             return Double.parseDouble(text);
         } catch (NumberFormatException e) {
-            throw arguments.usageError(
+            throw new UsageError(
                     "--width “" + text + "”: give millimetres, or one, one-and-a-half or two (columns of a page).");
         }
     }

@@ -72,7 +72,7 @@ final class SheetOptions {
                 "--bounds",
                 "Show the steepest and the shallowest line through all error bars.",
                 value -> bounds = value);
-        arguments.flag("--band", "Shade where the mean lies with 95 %% confidence.", value -> band = value);
+        arguments.flag("--band", "Shade where the mean lies with 95 % confidence.", value -> band = value);
         marks = new MarkOptions(arguments);
         axes = new AxisOptions(arguments);
     }
@@ -118,7 +118,7 @@ final class SheetOptions {
         double wide = width == null ? ratio * (height == null ? now.heightMm() : height) : width;
         double high = height == null ? wide / ratio : height;
         if (!within(wide) || !within(high)) {
-            throw arguments.usageError(RootLocale.format(
+            throw new UsageError(RootLocale.format(
                     "--width and --height must be %.0f to %.0f mm, and would be %.0f and %.0f mm.",
                     SheetStyle.MIN_MM, SheetStyle.MAX_MM, wide, high));
         }
@@ -153,7 +153,7 @@ final class SheetOptions {
             Column column = new ColumnsByName(file, figure.table()).named(name);
             List<Edit> measuring = figure.measuring(column, true);
             if (measuring.isEmpty()) {
-                throw arguments.usageError("--right “" + name + "” is no --y: name it there too.");
+                throw new UsageError("--right “" + name + "” is no --y: name it there too.");
             }
             edits.addAll(measuring);
         }
@@ -184,7 +184,7 @@ final class SheetOptions {
                             ? known.get()
                             : known.get().withWidthMm(now.widthMm()).withHeightMm(now.heightMm())));
         }
-        Path json = new FilePath().convert(named);
+        Path json = Values.path(named);
         if (!Files.exists(json)) {
             throw new UserError("--style “" + named + "” is no file, and no style of that name is kept; there are "
                     + kept.stream().map(each -> "“" + each.name() + "”").collect(Collectors.joining(", "))
@@ -214,7 +214,7 @@ final class SheetOptions {
                 edits.add(new FigureEdit.SetSheet(id, chosen));
             }
         } catch (IllegalArgumentException e) {
-            throw arguments.usageError("--text-size, --background: " + e.getMessage() + ".");
+            throw new UsageError("--text-size, --background: " + e.getMessage() + ".");
         }
         show(edits, now, Layer.GRID_LINES, grid, true);
         edits.addAll(marks.edits(figure, now));

@@ -116,7 +116,7 @@ final class ShowCommand extends Command {
         Optional<ReportFormat> form =
                 ReportFormat.of(out.toString()).filter(each -> each != ReportFormat.JSON && each != ReportFormat.LATEX);
         if (form.isEmpty() && !out.toString().toLowerCase(Locale.ROOT).endsWith(".csv")) {
-            throw arguments.usageError("--history “" + out + "” must end in .csv, .html, .pdf, .docx, .odt or .md.");
+            throw new UsageError("--history “" + out + "” must end in .csv, .html, .pdf, .docx, .odt or .md.");
         }
         return form;
     }
@@ -140,7 +140,7 @@ final class ShowCommand extends Command {
     private void print(PrintWriter out, History history, List<FigureAnalysis> figures) {
         Study study = history.study();
         out.println(file + ": " + study.name() + ". " + ProgramVersion.text());
-        out.println("\n" + arguments.strong("Tables"));
+        out.println("\n" + Arguments.strong("Tables"));
         for (Table table : study.tables()) {
             int excluded = table.excluded().reasons().size();
             out.println(RootLocale.format(
@@ -153,7 +153,7 @@ final class ShowCommand extends Command {
                             .map(column -> column.heading().text())
                             .collect(Collectors.joining(", "))));
         }
-        out.println("\n" + arguments.strong("Figures"));
+        out.println("\n" + Arguments.strong("Figures"));
         for (FigureAnalysis each : figures) {
             if (all) {
                 out.println();
@@ -165,7 +165,7 @@ final class ShowCommand extends Command {
             }
         }
         if (!study.sheets().isEmpty()) {
-            out.println("\n" + arguments.strong("Sheets of figures"));
+            out.println("\n" + Arguments.strong("Sheets of figures"));
             study.sheets().forEach(sheet -> out.println("  " + sheet(sheet, figures)));
         }
         steps(out, history);
@@ -216,7 +216,7 @@ final class ShowCommand extends Command {
 
     private void steps(PrintWriter out, History history) {
         int count = history.earlier().size() + history.steps().size();
-        out.println("\n" + arguments.strong("History"));
+        out.println("\n" + Arguments.strong("History"));
         if (count == 0) {
             out.println("  Nothing was done yet.");
         }

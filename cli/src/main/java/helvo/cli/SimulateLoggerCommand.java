@@ -31,7 +31,7 @@ final class SimulateLoggerCommand extends Command {
         arguments.example("helvo simulate-logger pull.csv");
         arguments.file("FILE", "A CSV file.", value -> file = value);
         arguments
-                .option("--every", "TIME", "Between two readings: 200ms, 0.5s, 1min (default: ${DEFAULT-VALUE}).")
+                .option("--every", "TIME", "Between two readings: 200ms, 0.5s, 1min.")
                 .otherwise("0.5s")
                 .text(value -> every = value);
         arguments
@@ -77,7 +77,7 @@ final class SimulateLoggerCommand extends Command {
     private long millis() {
         Matcher span = SPAN.matcher(every.strip());
         if (!span.matches()) {
-            throw arguments.usageError("--every “" + every + "” is not a time: write it as 0.5s or 200ms.");
+            throw new UsageError("--every “" + every + "” is not a time: write it as 0.5s or 200ms.");
         }
         double unit = span.group(2) == null || span.group(2).equals("s")
                 ? 1000

@@ -26,11 +26,11 @@ record Unknowns(List<FitJson.When> readings, boolean areMeasured) {
                     .map(each -> NumberText.number(each, DecimalMark.POINT))
                     .toList();
             if (values.isEmpty() || values.stream().anyMatch(OptionalDouble::isEmpty)) {
-                throw arguments.usageError("--measured “" + text
+                throw new UsageError("--measured “" + text
                         + "”: write the values of one unknown as 0.251,0.249,0.253, or with --when a whole number.");
             }
             if (when.isEmpty() && values.size() == 1 && text.strip().matches("\\d+")) {
-                throw arguments.usageError("--measured " + text.strip()
+                throw new UsageError("--measured " + text.strip()
                         + " goes with --when: which y was measured? The values of an unknown themselves are written as "
                         + "0.251,0.249,0.253.");
             }
@@ -38,7 +38,7 @@ record Unknowns(List<FitJson.When> readings, boolean areMeasured) {
                     values.stream().mapToDouble(OptionalDouble::getAsDouble).toArray();
             if (!when.isEmpty()) {
                 if (all.length != 1 || all[0] != Math.rint(all[0]) || all[0] < 1 || all[0] > Integer.MAX_VALUE) {
-                    throw arguments.usageError(
+                    throw new UsageError(
                             "--measured with --when must be a whole number, 1 or more: how many measurements each y is "
                                     + "the mean of. Without --when it takes the values themselves.");
                 }

@@ -90,7 +90,7 @@ final class ValidateCommand extends Command {
     private Protocol.Form form(Path out) {
         return Protocol.Form.of(out.toString())
                 .findFirst()
-                .orElseThrow(() -> arguments.usageError("--out “" + out + "” must end in .html, .pdf or .json."));
+                .orElseThrow(() -> new UsageError("--out “" + out + "” must end in .html, .pdf or .json."));
     }
 
     private void write(Protocol protocol, Path out) throws UserError {

@@ -25,8 +25,6 @@ import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
-import picocli.CommandLine.Model.CommandSpec;
-import picocli.CommandLine.Model.OptionSpec;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -346,16 +344,13 @@ class MannersTest {
 
     private List<String> line(Random random, List<String> files, List<String> values) {
         String command = COMMANDS.get(random.nextInt(6));
-        CommandSpec spec = Helvo.specOf(command);
-        List<OptionSpec> options = spec.options().stream()
-                .filter(each -> !each.usageHelp()
-                        && !each.versionHelp()
-                        && !each.longestName().equals("--verbose"))
+        List<Argument> options = Helvo.argumentsOf(command).options().stream()
+                .filter(each -> !List.of("--help", "--version", "--verbose").contains(each.name()))
                 .toList();
         var parts = new ArrayList<List<String>>();
         parts.add(List.of(files.get(random.nextInt(files.size()))));
-        for (OptionSpec option : options) {
-            if (option.required() ? random.nextInt(8) > 0 : random.nextInt(options.size()) < 3) {
+        for (Argument option : options) {
+            if (option.isRequired() ? random.nextInt(8) > 0 : random.nextInt(options.size()) < 3) {
                 parts.add(option(random, option, values));
             }
         }
@@ -365,9 +360,9 @@ class MannersTest {
     }
 
     /// Its likely value twice as often as any other.
-    private List<String> option(Random random, OptionSpec option, List<String> values) {
-        String name = option.longestName();
-        if (option.arity().max() == 0) {
+    private List<String> option(Random random, Argument option, List<String> values) {
+        String name = option.name();
+        if (!option.takesValue()) {
             return List.of(name);
         }
         String likely =

@@ -66,7 +66,7 @@ class ArchitectureTest {
             .resideOutsideOfPackage("helvo.cli..")
             .should()
             .dependOnClassesThat()
-            .resideInAnyPackage("picocli..");
+            .resideInAnyPackage("org.apache.commons.cli..");
 
     @ArchTest
     static final ArchRule numbersAndTablesKnowNothingOfTheStudy = noClasses()

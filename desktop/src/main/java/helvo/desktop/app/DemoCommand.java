@@ -2,6 +2,7 @@ package helvo.desktop.app;
 
 import helvo.cli.Command;
 import helvo.cli.Helvo;
+import helvo.cli.UsageError;
 import helvo.core.Progress;
 import helvo.core.study.History;
 import helvo.files.disk.WriteErrorText;
@@ -44,7 +45,7 @@ final class DemoCommand extends Command {
                         "Save the sample study as a file, to try commands on, and open no window.")
                 .path(value -> save = Optional.of(value));
         arguments
-                .option("--size", "WxH", "Size of that picture (default: ${DEFAULT-VALUE}).")
+                .option("--size", "WxH", "Size of that picture.")
                 .otherwise(StartOptions.WIDTH + "x" + StartOptions.HEIGHT)
                 .text(value -> size = value);
     }
@@ -55,7 +56,7 @@ final class DemoCommand extends Command {
         try {
             inside = PictureSize.of(size);
         } catch (IllegalArgumentException e) {
-            throw arguments.usageError("--size " + e.getMessage());
+            throw new UsageError("--size " + e.getMessage());
         }
         if (save.isPresent()) {
             return save(save.get());
