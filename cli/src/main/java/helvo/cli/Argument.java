@@ -7,6 +7,7 @@ import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.function.Predicate;
+import java.util.function.Supplier;
 import java.util.stream.Stream;
 
 /// An option of a command, or a parameter that stands for itself: how it is written, what it is for, and where its
@@ -19,7 +20,7 @@ final class Argument {
     private boolean required;
     private boolean repeatable;
     private boolean split;
-    private List<String> choices = List.of();
+    private Supplier<List<String>> choices = List::of;
     private Optional<String> standard = Optional.empty();
     private Optional<Predicate<String>> end = Optional.empty();
     private Consumer<List<String>> into = _ -> {};
@@ -64,7 +65,8 @@ final class Argument {
         return this;
     }
 
-    Argument choices(List<String> values) {
+    /// What shells offer; asked for when one does.
+    Argument choices(Supplier<List<String>> values) {
         choices = values;
         return this;
     }
@@ -133,7 +135,7 @@ final class Argument {
     }
 
     List<String> choices() {
-        return choices;
+        return choices.get();
     }
 
     /// What it is for, with what is taken where it is left out.

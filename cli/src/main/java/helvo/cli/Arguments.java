@@ -14,6 +14,7 @@ import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.function.Predicate;
+import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 
 /// The options and parameters of one command, declared by calls and read from a command line, and where the command
@@ -167,7 +168,7 @@ public final class Arguments {
 
     /// The one word that the command is about.
     void word(String label, String about, List<String> choices, Consumer<String> into) {
-        parameter(label, about).required().choices(choices).into(Function.identity(), into);
+        parameter(label, about).required().choices(() -> choices).into(Function.identity(), into);
     }
 
     /// The one word that the command may be about.
@@ -240,6 +241,11 @@ public final class Arguments {
 
         /// What shells offer behind it.
         Valued choices(List<String> values) {
+            return choices(() -> values);
+        }
+
+        /// What shells offer behind it, worked out when one does.
+        Valued choices(Supplier<List<String>> values) {
             option.choices(values);
             return this;
         }

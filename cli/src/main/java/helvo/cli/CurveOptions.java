@@ -65,7 +65,7 @@ final class CurveOptions {
                         "SHAPE",
                         "line, polynomial, logarithmic, exponential, power, logistic, mean, or one of those that "
                                 + "`helvo shapes` lists, your own among them (default: line).")
-                .choices(Curves.keywords())
+                .choices(Curves::keywords)
                 .text(value -> curve = value);
         arguments.flag(
                 "--on-log-scale", "Exponential and power as straight lines through ln y.", value -> onLogScale = value);

@@ -254,9 +254,10 @@ final class FigureOptions {
         for (String y : ys) {
             Column named = columns.named(y);
             ImportCommandOptions.refuseText(named, columns.table());
-            if (xColumn.id() == named.id() || yColumns.contains(named)) {
-                throw new UserError((yColumns.contains(named) ? "Two --y name" : "--x and --y name")
-                        + " the same column, " + named.name() + ".");
+            boolean isY = isAmong(yColumns, named);
+            if (xColumn.id() == named.id() || isY) {
+                throw new UserError(
+                        (isY ? "Two --y name" : "--x and --y name") + " the same column, " + named.name() + ".");
             }
             yColumns.add(named);
         }
@@ -264,7 +265,7 @@ final class FigureOptions {
         var edits = new ArrayList<Edit>();
         int id = columns.table().id();
         for (Column column : columns.table().columns()) {
-            boolean isChosen = column.id() == xColumn.id() || yColumns.contains(column);
+            boolean isChosen = column.id() == xColumn.id() || isAmong(yColumns, column);
             if (!isChosen && column.role() != Role.NONE) {
                 edits.add(new ColumnEdit.SetRole(id, column.id(), Role.NONE));
             }
@@ -272,5 +273,10 @@ final class FigureOptions {
         edits.add(new ColumnEdit.SetRole(id, xColumn.id(), Role.X));
         yColumns.forEach(each -> edits.add(new ColumnEdit.SetRole(id, each.id(), Role.Y)));
         return edits;
+    }
+
+    /// By its number: to compare all that is in a column takes a starting program longer than a fit.
+    private static boolean isAmong(List<Column> columns, Column column) {
+        return columns.stream().anyMatch(each -> each.id() == column.id());
     }
 }

@@ -205,7 +205,11 @@ public final class Helvo extends Command {
             code = Math.max(code, DATA_DO_NOT_ALLOW);
         }
         TemporaryFolder.closeAll();
-        System.exit(code);
+        // To end by `exit` sets up the runtime's log first, a tenth of a small fit; behind a command nothing keeps it
+        // running.
+        if (code != DONE || window != NO_WINDOW) {
+            System.exit(code);
+        }
     }
 
     @SuppressWarnings("SystemConsoleNull") // a runtime that is made small has none

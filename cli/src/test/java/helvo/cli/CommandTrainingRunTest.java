@@ -13,7 +13,7 @@ import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-/// A rehearsal that fails teaches the virtual machine how to fail: what it runs must work, and say nothing.
+/// A training run that fails teaches the virtual machine how to fail: what it runs must work, and say nothing.
 @Tag("thorough")
 class CommandTrainingRunTest {
     @TempDir
@@ -38,16 +38,7 @@ class CommandTrainingRunTest {
     @Test
     void whatIsAskedIsAnsweredAndSaysNothing() throws IOException {
         assertThat(trained()).isEmpty();
-        for (String name : List.of(
-                "cords.svg",
-                "cords.png",
-                "cords.pdf",
-                "report.html",
-                "report.docx",
-                "report.odt",
-                "report.pdf",
-                "report.md",
-                "sample.helvo")) {
+        for (String name : List.of("cords.svg", "cords.png", "cords.pdf", "sample.helvo")) {
             assertThat(folder.resolve(name)).isNotEmptyFile();
         }
         Path table = folder.resolve("cords.csv");
@@ -55,7 +46,8 @@ class CommandTrainingRunTest {
         for (String[] words : new String[][] {
             {"fit", table.toString(), "--x", "Load", "--y", "Stretch", "--json", "--by", "Cord", "--quiet"},
             {"curves", table.toString(), "--x", "Load", "--y", "Stretch", "--quiet"},
-            {"check", table.toString()}
+            {"check", table.toString()},
+            {"show", folder.resolve("sample.helvo").toString()}
         }) {
             var run = new CommandLineRun();
             assertThat(run.helvo(words)).as(String.join(" ", words)).isZero();

@@ -1,11 +1,11 @@
 package helvo.core.fit;
 
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.OptionalInt;
+import java.util.function.Supplier;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 
@@ -48,12 +48,17 @@ public final class Curves {
 
     /// All of them: besides those offered, higher degrees, the fits on the log scale and the curves of the trade.
     public static List<Curve> all() {
-        var all = new ArrayList<>(offered());
-        IntStream.rangeClosed(6, Polynomial.MAX_DEGREE).forEach(degree -> all.add(new Polynomial(degree)));
-        all.add(new Exponential(true));
-        all.add(new Power(true));
-        Arrays.stream(TradeCurve.values()).map(TradeCurve::curve).forEach(all::add);
-        return List.copyOf(all);
+        return inTurn().toList();
+    }
+
+    /// The curves of the trade are read last, and only where one of them may be meant: that takes longer than a fit.
+    private static Stream<Curve> inTurn() {
+        Stream<Supplier<Stream<Curve>>> parts = Stream.of(
+                () -> offered().stream(),
+                () -> IntStream.rangeClosed(6, Polynomial.MAX_DEGREE).mapToObj(Polynomial::new),
+                () -> Stream.of(new Exponential(true), new Power(true)),
+                () -> Arrays.stream(TradeCurve.values()).map(TradeCurve::curve));
+        return parts.flatMap(Supplier::get);
     }
 
     /// The shape that a file or the command line names.
@@ -67,8 +72,7 @@ public final class Curves {
                     ? Optional.of(new FixedInterceptLine(intercept.getAsDouble()))
                     : Optional.empty();
         }
-        return all().stream()
-                .filter(curve -> !(curve instanceof FixedInterceptLine)
+        return inTurn().filter(curve -> !(curve instanceof FixedInterceptLine)
                         && curve.keyword().equals(keyword)
                         && curve.onLogScale() == onLogScale
                         && (degree.isEmpty() || curve.degree() == degree.getAsInt()))
