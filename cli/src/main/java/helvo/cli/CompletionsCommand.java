@@ -8,8 +8,8 @@ import java.util.stream.Stream;
 
 /// The command `helvo completions`: a script with which a shell completes commands, options and their values.
 final class CompletionsCommand extends Command {
-    /// Values that only the files of the line can tell are asked for while it is typed; what is neither an option nor
-    /// a known value is a file.
+    /// Values that only the files of the line can tell are asked for while it is typed; what is neither an option
+    /// nor a known value is a file.
     private static final String BASH = """
             _helvo() {
               local typed=${COMP_WORDS[COMP_CWORD]} option=${COMP_WORDS[COMP_CWORD-1]} words= value
