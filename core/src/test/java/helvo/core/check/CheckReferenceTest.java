@@ -335,7 +335,8 @@ class CheckReferenceTest {
         return StepTest.of(scatter, Replicates.of(scatter)).orElseThrow();
     }
 
-    /// What is drawn has no part in the fit's directions. 200 drawings tell what is plainly not rare, 5,000 the rest.
+    /// What is drawn has no part in the fit's directions. 200 drawings tell what is plainly not rare, 5,000 the
+    /// rest.
     @Test
     void drawingsEndWhereTheyTellEnough() {
         OrthogonalResiduals scatter = scatter(line(upTo(9), scattered(upTo(9), 1)));
