@@ -103,7 +103,7 @@ final class ArgumentReader {
             Argument option = named("--" + e.getOption().getLongOpt()).orElseThrow();
             throw new UsageError(option.name() + " needs a value behind it: " + option.asWritten() + ".");
         } catch (ParseException e) {
-            throw new UsageError(e.getMessage());
+            throw new UsageError(String.valueOf(e.getMessage()));
         }
     }
 
