@@ -16,7 +16,6 @@ import org.jspecify.annotations.Nullable;
 
 /// The options of a figure's axes.
 final class AxisOptions {
-    private final Arguments arguments;
     private boolean logX;
     private boolean logY;
     private @Nullable String xLimits;
@@ -32,7 +31,6 @@ final class AxisOptions {
 
     /// @param arguments of the command that has these options
     AxisOptions(Arguments arguments) {
-        this.arguments = arguments;
         arguments.group("Axes");
         arguments.flag("--log-x", "A logarithmic x axis.", value -> logX = value);
         arguments.flag("--log-y", "A logarithmic y axis.", value -> logY = value);

@@ -24,7 +24,6 @@ final class BarOptions {
     private static final double LONGEST = 1e150;
     private static final String LIMITS = "limits:";
     private static final String COLUMN = "column:";
-    private final Arguments arguments;
     private @Nullable String yBar;
     private @Nullable String xBar;
     private @Nullable String barMeans;
@@ -32,7 +31,6 @@ final class BarOptions {
 
     /// @param arguments of the command that has these options
     BarOptions(Arguments arguments) {
-        this.arguments = arguments;
         arguments.group("Error bars");
         arguments
                 .option(

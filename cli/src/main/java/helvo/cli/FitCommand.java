@@ -92,7 +92,7 @@ final class FitCommand extends Command {
         if (residuals.isPresent() && !options.isOneFile()) {
             throw new UsageError("--residuals takes one file at a time: run the command once for each.");
         }
-        unknowns = Unknowns.of(measured, when, arguments);
+        unknowns = Unknowns.of(measured, when);
         var reports = new ArrayList<ObjectNode>();
         int code = options.each(input -> fit(input, reports));
         PrintWriter out = arguments.out();

@@ -25,7 +25,6 @@ final class MarkOptions {
             "bottom-left", new CurveStyle.Spot(0.02, 1),
             "bottom-right", new CurveStyle.Spot(1, 1)));
 
-    private final Arguments arguments;
     private Optional<String> legend = Optional.empty();
     private List<String> markers = List.of();
     private List<String> colors = List.of();
@@ -35,7 +34,6 @@ final class MarkOptions {
 
     /// @param arguments of the command that has these options
     MarkOptions(Arguments arguments) {
-        this.arguments = arguments;
         arguments.group("Marks");
         arguments
                 .option(
@@ -84,8 +82,8 @@ final class MarkOptions {
         int id = now.id();
         legend.ifPresent(how ->
                 edits.add(new FigureEdit.SetLegend(id, legend(now.style().legend(), how.toLowerCase(Locale.ROOT)))));
-        new SeriesLooks(arguments, figure, now).addTo(edits, markers, colors);
-        var texts = new NoteText(arguments, now.style().nextNoteId());
+        new SeriesLooks(figure, now).addTo(edits, markers, colors);
+        var texts = new NoteText(now.style().nextNoteId());
         for (String each : readings) {
             texts.readings(each, figure).forEach(note -> edits.add(new FigureEdit.PutNote(id, note)));
         }

@@ -22,12 +22,10 @@ final class NoteText {
     private static final Pattern READING =
             Pattern.compile("(?:(?<series>.*\\S)\\s*:)?\\s*(?<axis>[xy])\\s*=\\s*(?<at>\\S.*)");
 
-    private final Arguments arguments;
     private int next;
 
     /// @param next the first free id
-    NoteText(Arguments arguments, int next) {
-        this.arguments = arguments;
+    NoteText(int next) {
         this.next = next;
     }
 
@@ -41,7 +39,7 @@ final class NoteText {
         boolean fromY = found.group("axis").equals("y");
         double at = place.get().on(fromY ? Optional.empty() : figure.xTime(), "--reading");
         var notes = new ArrayList<Note>();
-        for (SeriesAnalysis series : SeriesLooks.named(found.group("series"), figure, "--reading", text, arguments)) {
+        for (SeriesAnalysis series : SeriesLooks.named(found.group("series"), figure, "--reading", text)) {
             notes.add(new Note.ReadingMarker(next++, series.key(), fromY, at, true));
         }
         return notes;

@@ -18,13 +18,11 @@ import java.util.stream.Collectors;
 final class RepeatOptions {
     private static final String POINTS = "points";
     private static final String FORM = "write it as \"A1, A2, A3\" or \"name [unit] = A1, A2, A3\"";
-    private final Arguments arguments;
     private List<String> repeats = List.of();
     private String as = "";
 
     /// @param arguments of the command that has these options
     RepeatOptions(Arguments arguments) {
-        this.arguments = arguments;
         arguments
                 .option(
                         "--repeats",

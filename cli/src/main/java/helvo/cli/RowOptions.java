@@ -25,14 +25,12 @@ import org.jspecify.annotations.Nullable;
 final class RowOptions {
     private static final List<String> SIGNS = List.of("!=", "<=", ">=", "=", "<", ">");
     private static final Pattern ROWS = Pattern.compile("\\s*(\\d{1,9})\\s*(?:-\\s*(\\d{1,9})\\s*)?");
-    private final Arguments arguments;
     private List<String> only = List.of();
     private @Nullable String exclude;
     private @Nullable String by;
 
     /// @param arguments of the command that has these options
     RowOptions(Arguments arguments) {
-        this.arguments = arguments;
         arguments.group("Rows and groups");
         arguments
                 .option(

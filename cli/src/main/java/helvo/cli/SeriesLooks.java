@@ -20,13 +20,11 @@ import org.jspecify.annotations.Nullable;
 
 /// Markers and colours of series, as options name them: "star" for all, "dry=star" for one.
 final class SeriesLooks {
-    private final Arguments arguments;
     private final FigureAnalysis analysed;
     private final Figure figure;
     private final Map<SeriesKey, SeriesStyle> styles = new LinkedHashMap<>();
 
-    SeriesLooks(Arguments arguments, FigureAnalysis analysed, Figure figure) {
-        this.arguments = arguments;
+    SeriesLooks(FigureAnalysis analysed, Figure figure) {
         this.analysed = analysed;
         this.figure = figure;
     }
@@ -40,8 +38,7 @@ final class SeriesLooks {
     /// The series that is called so; without a name, all.
     ///
     /// @param option that names it, in this text
-    static List<SeriesAnalysis> named(
-            @Nullable String label, FigureAnalysis figure, String option, String text, Arguments arguments) {
+    static List<SeriesAnalysis> named(@Nullable String label, FigureAnalysis figure, String option, String text) {
         List<SeriesAnalysis> named = figure.series().stream()
                 .filter(series ->
                         label == null || label.isEmpty() || series.label().equals(label))
@@ -57,7 +54,7 @@ final class SeriesLooks {
         int equals = text.lastIndexOf('=');
         String label = equals < 0 ? "" : text.substring(0, equals).strip();
         String word = text.substring(equals + 1).strip();
-        for (SeriesAnalysis series : named(label, analysed, option, text, arguments)) {
+        for (SeriesAnalysis series : named(label, analysed, option, text)) {
             try {
                 styles.put(
                         series.key(),

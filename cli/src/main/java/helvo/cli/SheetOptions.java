@@ -24,7 +24,6 @@ import org.jspecify.annotations.Nullable;
 
 /// The options of how a figure looks: its sheet, what is shown, its marks and axes. What they do not name stays.
 final class SheetOptions {
-    private final Arguments arguments;
     private final MarkOptions marks;
     private final AxisOptions axes;
     private @Nullable Double width;
@@ -43,7 +42,6 @@ final class SheetOptions {
 
     /// @param arguments of the command that has these options
     SheetOptions(Arguments arguments) {
-        this.arguments = arguments;
         arguments.group("Sheet");
         arguments
                 .option("--width", "MM", "Width of the sheet; the height follows (default: 160, or the study's).")

@@ -17,7 +17,7 @@ record Unknowns(List<FitJson.When> readings, boolean areMeasured) {
 
     /// @param measured values of an unknown each, or how many measurements each y of --when is the mean of
     /// @param when     of --when
-    static Unknowns of(List<String> measured, List<Double> when, Arguments arguments) {
+    static Unknowns of(List<String> measured, List<Double> when) {
         int times = 0;
         var unknowns = new ArrayList<FitJson.When>();
         for (String text : measured) {
