@@ -1,6 +1,5 @@
 package helvo.cli;
 
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
@@ -173,7 +172,7 @@ final class Argument {
         }
         if (!taken.isEmpty()) {
             try {
-                into.accept(new ArrayList<>(taken));
+                into.accept(taken);
             } catch (UsageError e) {
                 throw new UsageError(name() + ": " + e.getMessage());
             }

@@ -16,12 +16,15 @@ import javafx.scene.input.KeyCode;
 /// The list of everything that was done. What was undone and then left for something else stands behind the step
 /// where it was left.
 public final class HistoryPanel extends Panel {
+    /// As wide as the measurements beside the figure in a small window: the figure changes with each step.
+    private static final double WIDTH = 326;
+
     private final ListView<HistoryEntry> list = new ListView<>();
     private final CheckBox dataOnly = new CheckBox("Only what was done to the data");
 
     public HistoryPanel(Workspace workspace, Panels panels) {
-        super(workspace, panels, "steps", "History", 430);
-        place(Pos.TOP_LEFT, 56, 8); // leaves the figure to be seen, which changes with each step
+        super(workspace, panels, "steps", "History", WIDTH);
+        place(Pos.TOP_LEFT, 56, 8);
         list.setId("steps-list");
         list.setAccessibleText("History, the latest step last");
         list.setPrefHeight(330);
