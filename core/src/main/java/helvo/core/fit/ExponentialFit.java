@@ -3,6 +3,8 @@ package helvo.core.fit;
 import helvo.core.Progress;
 import helvo.core.fit.solver.AmplitudeProfile;
 import helvo.core.fit.solver.SubstitutedFunction;
+import helvo.core.nonlinear.Shape;
+import helvo.core.nonlinear.ShapeSearch;
 import helvo.core.number.RoundNumber;
 import helvo.core.numeric.Range;
 import helvo.core.numeric.RateMinima;
@@ -147,9 +149,9 @@ public final class ExponentialFit {
         double constant = rate.isPresent() ? Double.POSITIVE_INFINITY : new AmplitudeProfile(all).squares(_ -> 1);
         Optional<Candidate> best = rates.stream()
                 .flatMap(beta -> Candidate.from(beta, all, progress).stream())
-                .filter(each -> each.least.sum() < endless * (1 - EQUAL_SUM_TOLERANCE)
-                        && each.least.sum() <= constant * (1 + EQUAL_SUM_TOLERANCE))
-                .min(Comparator.comparingDouble(each -> each.least.sum()));
+                .filter(each -> each.sum() < endless * (1 - EQUAL_SUM_TOLERANCE)
+                        && each.sum() <= constant * (1 + EQUAL_SUM_TOLERANCE))
+                .min(Comparator.comparingDouble(each -> each.sum()));
         return best.map(found -> found.report(curve, points, over, change, scaled, offset))
                 .orElseGet(() -> new FitOutcome.NotFitted(
                         curve,
@@ -161,14 +163,19 @@ public final class ExponentialFit {
     }
 
     /// A least reached from one rate.
-    private record Candidate(LeastSquares squares, LeastSquares.Minimum least, double end) {
+    private record Candidate(ShapeFit fit, double end) {
         static Optional<Candidate> from(double beta, ScaledPoints all, Progress progress) {
             double end = largeEnd(beta);
-            var squares = new LeastSquares(shape(end), all, progress);
+            Shape shape = shape(end);
             var profile = new AmplitudeProfile(all);
             profile.squares(exponential(beta));
-            return squares.multiStart(List.of(new double[] {profile.amplitude(), beta}), _ -> true)
-                    .map(least -> new Candidate(squares, least, end));
+            return new ShapeSearch(shape, all, progress, _ -> true)
+                    .least(List.of(new double[] {profile.amplitude(), beta}))
+                    .map(least -> new Candidate(new ShapeFit(shape, all, least), end));
+        }
+
+        double sum() {
+            return fit.least().sum();
         }
 
         /// Over x itself; about an x₀ amid the points where no double holds the curve at x = 0, or a power of x.
@@ -182,7 +189,7 @@ public final class ExponentialFit {
             boolean isWithin = !curve.isFromByRatio()
                     || Arrays.stream(points.x())
                             .filter(x -> x > 0)
-                            .allMatch(x -> Math.abs(least.p()[1] / scaled.half * Math.log(x)) < MAX_POWER);
+                            .allMatch(x -> Math.abs(fit.least().p()[1] / scaled.half * Math.log(x)) < MAX_POWER);
             FitOutcome outcome = isWithin
                     ? about(curve, scaled, -offset)
                     : new FitOutcome.NotFitted(curve, new FitFailureReason.OutOfRange());
@@ -193,15 +200,15 @@ public final class ExponentialFit {
                     BigDecimal.valueOf(end > 0 ? reach.high() : reach.low()))) {
                 if (outcome instanceof FitOutcome.NotFitted
                         && about(curve, scaled, over.applyAsDouble(origin.doubleValue()))
-                                instanceof FitOutcome.Fitted(Fit fit)) {
-                    outcome = new FitOutcome.Fitted(fit.withOrigin(origin));
+                                instanceof FitOutcome.Fitted(Fit about)) {
+                    outcome = new FitOutcome.Fitted(about.withOrigin(origin));
                 }
             }
-            return outcome instanceof FitOutcome.Fitted(Fit fit)
-                    ? new FitOutcome.Fitted(fit.withCurve(
+            return outcome instanceof FitOutcome.Fitted(Fit found)
+                    ? new FitOutcome.Fitted(found.withCurve(
                             curve,
                             new SubstitutedFunction(
-                                    fit.function(),
+                                    found.function(),
                                     x -> (over.applyAsDouble(x) - scaled.middle) / scaled.half,
                                     x -> change.applyAsDouble(x) / scaled.half)))
                     : outcome;
@@ -209,13 +216,13 @@ public final class ExponentialFit {
 
         /// y = p0 e^(p1 ((u − middle)/half − end)) = a e^(b (u − origin)).
         private FitOutcome about(Curve curve, ExponentialFit scaled, double origin) {
-            double[] p = least.p();
+            double[] p = fit.least().p();
             // A rate that changes nothing over the span but the last digit is the rounding of 0.
             double rate = Math.abs(p[1]) <= Math.ulp(1.0) ? 0 : p[1];
             double shift = (origin - scaled.middle) / scaled.half - end;
             double factor = Math.exp(rate * shift);
             double a = p[0] * factor;
-            return squares.report(curve, least, new double[] {a, rate / scaled.half}, new double[][] {
+            return fit.report(curve, new double[] {a, rate / scaled.half}, new double[][] {
                 {factor, a * shift}, {0, 1 / scaled.half}
             });
         }
@@ -231,8 +238,8 @@ public final class ExponentialFit {
         return at -> at == Double.NEGATIVE_INFINITY ? 0 : Math.exp(rate * (at - end));
     }
 
-    private static LeastSquares.Shape shape(double end) {
-        return new LeastSquares.Shape() {
+    private static Shape shape(double end) {
+        return new Shape() {
             @Override
             public int size() {
                 return 2;

@@ -4,6 +4,8 @@ import helvo.core.Progress;
 import helvo.core.fit.solver.AmplitudeProfile;
 import helvo.core.fit.solver.StepProfile;
 import helvo.core.fit.solver.SubstitutedFunction;
+import helvo.core.nonlinear.Shape;
+import helvo.core.nonlinear.ShapeSearch;
 import helvo.core.numeric.FittedFunction;
 import helvo.core.numeric.RateMinima;
 import helvo.core.points.Points;
@@ -66,17 +68,16 @@ public final class LogisticFit {
         if (scaled.squares() == 0) {
             return new FitOutcome.NotFitted(curve, new FitFailureReason.NoneFits(NAME, "all y are 0"));
         }
-        var squares = new LeastSquares(SHAPE, scaled, progress);
         double steepest = steepest(t);
         double constant = new AmplitudeProfile(scaled).squares(_ -> 1);
         Predicate<double[]> wanted = found -> Math.abs(found[1]) < steepest && Math.abs(found[2]) < MAX_MIDDLE;
         ScaledPoints some = scaled.sample(MAX_SAMPLE);
         List<double[]> starts = starts(some, steepest);
-        Optional<LeastSquares.Minimum> best = squares.multiStart(
+        Optional<ShapeSearch.Minimum> best = new ShapeSearch(SHAPE, scaled, progress, wanted)
+                .least(
                         some == scaled
                                 ? starts
-                                : new LeastSquares(SHAPE, some, progress).reached(starts, wanted, MAX_STARTS),
-                        wanted)
+                                : new ShapeSearch(SHAPE, some, progress, wanted).reached(starts, MAX_STARTS))
                 .filter(found -> found.sum() <= constant * (1 + EQUAL_SUM_TOLERANCE));
         if (best.isEmpty()) {
             return new FitOutcome.NotFitted(
@@ -87,7 +88,7 @@ public final class LogisticFit {
         double[] p = best.get().p();
         double[] values = {p[0], p[1] / half, middle + half * p[2]};
         double[][] jacobian = {{1, 0, 0}, {0, 1 / half, 0}, {0, 0, half}};
-        FitOutcome outcome = squares.report(curve, best.get(), values, jacobian);
+        FitOutcome outcome = new ShapeFit(SHAPE, scaled, best.get()).report(curve, values, jacobian);
         if (!(outcome instanceof FitOutcome.Fitted(Fit fit))) {
             return outcome;
         }
@@ -98,7 +99,7 @@ public final class LogisticFit {
         return new FitOutcome.Fitted(fit.withCurve(curve, function).withLesser(lesser));
     }
 
-    private static final LeastSquares.Shape SHAPE = new LeastSquares.Shape() {
+    private static final Shape SHAPE = new Shape() {
         @Override
         public int size() {
             return 3;

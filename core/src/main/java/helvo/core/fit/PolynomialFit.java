@@ -4,8 +4,8 @@ import helvo.core.Progress;
 import helvo.core.fit.FitQuality.About;
 import helvo.core.fit.solver.PowerSums;
 import helvo.core.fit.solver.ScaledPolynomial;
-import helvo.core.numeric.NormalEquations;
 import helvo.core.numeric.Range;
+import helvo.core.numeric.SymmetricSystem;
 import helvo.core.points.LowParts;
 import helvo.core.points.Points;
 import helvo.core.points.Scaling;
@@ -77,7 +77,7 @@ public final class PolynomialFit {
             scaling = Scaling.centred(points);
             sums = PowerSums.of(points, rests, scaling, degree, progress.part(0, 0.7));
         }
-        Optional<NormalEquations> normal = NormalEquations.of(sums.powers(), lowest, degree);
+        Optional<SymmetricSystem> normal = SymmetricSystem.ofPowers(sums.powers(), lowest, degree);
         if (normal.isEmpty()) {
             return notFitted(new FitFailureReason.OutOfRange());
         }
@@ -151,7 +151,7 @@ public final class PolynomialFit {
             List<String> names,
             Scaling scaling,
             DD[] scaled,
-            NormalEquations normal,
+            SymmetricSystem normal,
             ScaledPolynomial function,
             DD residuals,
             DD aboutMean,
@@ -180,7 +180,7 @@ public final class PolynomialFit {
                 curve, coefficients, n <= p ? Fit.UNKNOWN : covariance(scaling, normal, variance), function, quality));
     }
 
-    private double[][] covariance(Scaling scaling, NormalEquations normal, DD variance) {
+    private double[][] covariance(Scaling scaling, SymmetricSystem normal, DD variance) {
         int p = degree - lowest + 1;
         double[][] covariance = new double[p][p];
         for (int i = 0; i < p; i++) {

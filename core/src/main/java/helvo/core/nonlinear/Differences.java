@@ -8,12 +8,13 @@ final class Differences {
 
     private Differences() {}
 
+    /// @param sum        whose coefficients they are
     /// @param of         the places of the coefficients that are moved, one after the other
     /// @param difference what differs between the coefficients moved up and moved down
-    static double[][] of(double[] p, int[] of, BiFunction<double[], double[], double[]> difference) {
+    static double[][] of(SumOfSquares sum, double[] p, int[] of, BiFunction<double[], double[], double[]> difference) {
         double[][] derivatives = new double[of.length][];
         for (int k = 0; k < of.length; k++) {
-            double step = STEP * Math.max(Math.abs(p[of[k]]), Double.MIN_NORMAL);
+            double step = STEP * sum.size(p, of[k]);
             double[] up = p.clone();
             double[] down = p.clone();
             up[of[k]] += step;

@@ -43,11 +43,6 @@ final class FittedCurve implements SumOfSquares {
     }
 
     @Override
-    public NormalSums sums(double[] p, int[] of) {
-        return sums(p, NONE, of, NormalSums.Digits.SINGLE);
-    }
-
-    @Override
     public NormalSums sums(DD[] doubled, int[] of, NormalSums.Digits digits) {
         return sums(Arrays.stream(doubled).mapToDouble(DD::hi).toArray(), doubled, of, digits);
     }
@@ -93,7 +88,7 @@ final class FittedCurve implements SumOfSquares {
     /// By differences of the curve's derivatives: the residuals being small, so is the error of that.
     @Override
     public double[][] bend(double[] p, int[] of) {
-        return Differences.of(p, of, (up, down) -> productsOfResiduals(p, up, down, of));
+        return Differences.of(this, p, of, (up, down) -> productsOfResiduals(p, up, down, of));
     }
 
     /// The sum over all points of the residual at p times what the derivatives at two other places differ by.

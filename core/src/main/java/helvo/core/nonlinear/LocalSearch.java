@@ -1,5 +1,6 @@
 package helvo.core.nonlinear;
 
+import helvo.core.numeric.SymmetricSystem;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
@@ -22,18 +23,13 @@ final class LocalSearch {
     private static final double SMALL_GAIN = 1e-10;
     private static final int MOST_IDLE_STEPS = 8;
     private static final int MAX_NEWTON_STEPS = 60;
-    private static final double NEWTON_STEP = 1e-17;
+    private static final int STEPS_WITH_ALL = 8;
     /// Newton's steps have settled where they no longer shrink below this.
     private static final double SETTLED_STEP = 1e-7;
     /// After a step of this size the second derivatives are the same.
     private static final double STEADY_STEP = 1e-3;
-    /// With more points all is worked out in doubles: the roundings of so many cancel, and what they leave is far
-    /// below a standard error.
-    private static final int MOST_DOUBLED = 3000;
-    /// Newton's last step then.
-    private static final double LAST_STEP = 1e-11;
-    /// Or the last by what it takes of the scatter: the relative offset (Bates and Watts 1981, Technometrics
-    /// 23:179), a share of the standard errors.
+    /// Of sums in doubles, the last of Newton's steps by what it takes of the scatter: the relative offset (Bates
+    /// and Watts 1981, Technometrics 23:179), a share of the standard errors.
     private static final double LAST_OFFSET = 1e-5;
     /// A coefficient with less than this share of the longest one's part in a direction has none in it.
     private static final double OPEN_SHARE = 0.1;
@@ -85,7 +81,7 @@ final class LocalSearch {
     private static final int[] NOTHING = {};
 
     private NormalSums sums(double[] p, int[] of) {
-        return sumOfSquares.sums(Arrays.stream(p).mapToObj(DD::of).toArray(DD[]::new), of, NormalSums.Digits.SINGLE);
+        return sumOfSquares.sums(Arrays.stream(p).mapToObj(DD::of).toArray(DD[]::new), of, sumOfSquares.digits());
     }
 
     /// With the best values of those coefficients in which the curve is linear, from any values of them.
@@ -98,7 +94,8 @@ final class LocalSearch {
         }
         NormalSums sums = sums(p, linear);
         if (linear.length > 0) {
-            Optional<SymmetricSystem> system = sums.isFinite() ? SymmetricSystem.of(sums.matrix()) : Optional.empty();
+            Optional<SymmetricSystem> system =
+                    sums.isFinite() ? SymmetricSystem.of(sums.matrix(), SymmetricSystem.MIN_PIVOT) : Optional.empty();
             if (system.isEmpty()) {
                 return Optional.empty();
             }
@@ -201,7 +198,7 @@ final class LocalSearch {
             boolean isLinear = Arrays.stream(linear).anyMatch(each -> each == coefficient);
             matrix[i][i] = matrix[i][i].multiply(1 + (isLinear ? LEAST_DAMPING : lambda));
         }
-        return SymmetricSystem.of(matrix).map(system -> {
+        return SymmetricSystem.of(matrix, SymmetricSystem.MIN_PIVOT).map(system -> {
             DD[] by = system.solve(right);
             double[] next = p.clone();
             for (int i = 0; i < moving.length; i++) {
@@ -221,9 +218,14 @@ final class LocalSearch {
     /// The largest change of a coefficient, in parts of it, of those that are not found from the others.
     private double length(double[] from, double[] to) {
         return Arrays.stream(others.length == 0 ? free : others)
-                .mapToDouble(k -> Math.abs(to[k] - from[k]) / Math.max(Math.abs(from[k]), Double.MIN_NORMAL))
+                .mapToDouble(k -> parts(from, to, k))
                 .max()
                 .orElse(0);
+    }
+
+    /// How far a coefficient is from what it is elsewhere, in parts of it.
+    double parts(double[] p, double[] elsewhere, int k) {
+        return Math.abs(elsewhere[k] - p[k]) / sumOfSquares.size(p, k);
     }
 
     /// See [SumOfSquares#bend].
@@ -253,17 +255,26 @@ final class LocalSearch {
 
     /// The same by a bend that is known otherwise, about.
     Optional<Minimum> polished(double[] start, Bend bendOf) {
-        return polished(start, bendOf, sumOfSquares.size() <= MOST_DOUBLED);
+        return polished(start, bendOf, sumOfSquares.lastDigits());
+    }
+
+    /// From the least of a sample, which tells the bend well enough; what that does not determine is not looked for
+    /// among more points.
+    ///
+    /// @param times how many of these points each of the sample stands for
+    Optional<Minimum> polished(Minimum ofSample, LocalSearch sample, double times) {
+        Bend bend = sample.bend(times);
+        return polished(ofSample.p(), bend).or(() -> again(ofSample.p())
+                .map(place -> improved(place, STEPS_WITH_ALL))
+                .flatMap(place -> polished(place.p(), bend)));
     }
 
     /// The same of points that stand for more, to as many digits as a search through those begins with.
     Optional<Minimum> polishedOfSample(double[] start) {
-        return polished(start, sumOfSquares::bend, false);
+        return polished(start, sumOfSquares::bend, NormalSums.Digits.SINGLE);
     }
 
-    private Optional<Minimum> polished(double[] start, Bend bendOf, boolean isFew) {
-        NormalSums.Digits digits = isFew ? NormalSums.Digits.RESIDUALS_DOUBLED : NormalSums.Digits.SINGLE;
-        double lastStep = isFew ? NEWTON_STEP : LAST_STEP;
+    private Optional<Minimum> polished(double[] start, Bend bendOf, NormalSums.Digits digits) {
         DD[] p = Arrays.stream(start).mapToObj(DD::of).toArray(DD[]::new);
         NormalSums sums = sumOfSquares.sums(p, free, digits);
         DD[] first = sums.gradient();
@@ -281,15 +292,15 @@ final class LocalSearch {
             if (before > STEADY_STEP) {
                 bend = bendOf.at(values(p), moving);
             }
-            Optional<SymmetricSystem> system = SymmetricSystem.of(curved(sums.matrix(), bend));
+            Optional<SymmetricSystem> system = SymmetricSystem.of(curved(sums.matrix(), bend), digits.minPivot());
             if (system.isEmpty()) {
                 break;
             }
             DD[] by = system.get().solve(sums.gradient());
+            double[] now = values(p);
             double length = 0;
             for (int i = 0; i < moving.length; i++) {
-                double size = Math.max(Math.abs(p[moving[i]].hi()), Double.MIN_NORMAL);
-                length = Math.max(length, Math.abs(by[i].hi()) / size);
+                length = Math.max(length, Math.abs(by[i].hi()) / sumOfSquares.size(now, moving[i]));
             }
             if (!Double.isFinite(length) || length > 1 || !(length < before) && before > SETTLED_STEP) {
                 break;
@@ -304,10 +315,11 @@ final class LocalSearch {
                 p[moving[i]] = within == next.hi() ? next : DD.of(within);
             }
             before = length;
-            settled = length < lastStep || !isFew && offset(by, sums, moving.length) < LAST_OFFSET;
+            settled = length < digits.lastStep()
+                    || digits == NormalSums.Digits.SINGLE && offset(by, sums, moving.length) < LAST_OFFSET;
             sums = sumOfSquares.sums(p, moving, digits);
         }
-        Optional<SymmetricSystem> normal = SymmetricSystem.of(sums.matrix());
+        Optional<SymmetricSystem> normal = SymmetricSystem.of(sums.matrix(), digits.minPivot());
         return settled && sums.isFinite() && normal.isPresent()
                 ? Optional.of(new Minimum(
                         values(p), sums.squares(), sums.largest(), normal.get().inverse(), moving))

@@ -28,7 +28,6 @@ public final class NonlinearLeastSquares {
     private static final int MOST_REFINED = 4;
     private static final int MOST_AMONG_MANY = 2;
     private static final int FEW_STEPS = 40;
-    private static final int STEPS_WITH_ALL = 8;
     private static final int SOME_STEPS = 60;
     private static final int ALL_STEPS = 300;
     /// From the least of some of the points to that of many.
@@ -198,15 +197,10 @@ public final class NonlinearLeastSquares {
             return throughMore(more, many, ofMany).flatMap(least -> throughMore(whole, more, least));
         }
 
-        /// From the least of a sample, which tells the bend well enough; what that does not determine is not
-        /// looked for among more points.
         private Optional<LocalSearch.Minimum> throughMore(
                 LocalSearch more, LocalSearch sample, LocalSearch.Minimum from) {
             boolean isOfOnes = isOscillating() && points.areAlike();
-            LocalSearch.Bend bend = sample.bend(isOfOnes ? (double) more.size() / sample.size() : 1);
-            return more.polished(from.p(), bend).or(() -> more.again(from.p())
-                    .map(place -> more.improved(place, STEPS_WITH_ALL))
-                    .flatMap(place -> more.polished(place.p(), bend)));
+            return more.polished(from, sample, isOfOnes ? (double) more.size() / sample.size() : 1);
         }
 
         private ScaledPoints some() {

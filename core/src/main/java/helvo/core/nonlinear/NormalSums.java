@@ -2,6 +2,7 @@ package helvo.core.nonlinear;
 
 import helvo.core.Progress;
 import helvo.core.numeric.RoundingError;
+import helvo.core.numeric.SymmetricSystem;
 import helvo.core.task.BlockParallel;
 import org.apache.commons.numbers.core.DD;
 
@@ -23,18 +24,35 @@ final class NormalSums {
     /// How the sums are taken.
     enum Digits {
         /// In doubles, block by block.
-        SINGLE,
+        SINGLE(1e-11, SymmetricSystem.MIN_PIVOT),
         /// Each product and sum with its rounding error.
-        DOUBLED,
+        DOUBLED(1e-13, 1e-15),
         /// Residuals too: the curve is worked out to 30 digits.
-        RESIDUALS_DOUBLED
+        RESIDUALS_DOUBLED(1e-17, SymmetricSystem.MIN_PIVOT);
+
+        private final double lastStep;
+        private final double minPivot;
+
+        /// @param lastStep the part of the coefficients below which Newton's last step is
+        /// @param minPivot the share of its diagonal that each pivot keeps where the points determine all
+        Digits(double lastStep, double minPivot) {
+            this.lastStep = lastStep;
+            this.minPivot = minPivot;
+        }
+
+        double lastStep() {
+            return lastStep;
+        }
+
+        double minPivot() {
+            return minPivot;
+        }
     }
 
     /// Columns of derivatives and, last, residuals of some points, in units of the scaled y.
     interface Block {
         /// @param columns of the derivatives and the residuals
-        /// @param roots   what each point's are to be multiplied with, from `from` on; empty where all count
-        // alike
+        /// @param roots   what each point's are to be multiplied with, from `from` on; empty where alike
         void add(double[][] columns, double[] roots, int from, int count);
     }
 

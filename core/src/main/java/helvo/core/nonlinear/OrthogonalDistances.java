@@ -50,11 +50,6 @@ record OrthogonalDistances(
         return sums(Arrays.stream(doubled).mapToDouble(DD::hi).toArray(), of, NormalSums.Digits.DOUBLED);
     }
 
-    @Override
-    public NormalSums sums(double[] p, int[] of) {
-        return sums(p, of, NormalSums.Digits.SINGLE);
-    }
-
     private NormalSums sums(double[] p, int[] of, NormalSums.Digits digits) {
         return NormalSums.of(size(), progress, of.length, digits, (first, end, block) -> {
             CurveProgram.Evaluation evaluation = program.evaluation(end - first);
@@ -76,8 +71,8 @@ record OrthogonalDistances(
 
     @Override
     public double[][] bend(double[] p, int[] of) {
-        DD[][] matrix = sums(p, of).matrix();
-        double[][] ofGradient = Differences.of(p, of, (up, down) -> {
+        DD[][] matrix = sums(p, of, NormalSums.Digits.SINGLE).matrix();
+        double[][] ofGradient = Differences.of(this, p, of, (up, down) -> {
             double[] above = gradient(up, of);
             double[] below = gradient(down, of);
             for (int i = 0; i < above.length; i++) {
@@ -111,7 +106,9 @@ record OrthogonalDistances(
     }
 
     private double[] gradient(double[] p, int[] of) {
-        return Arrays.stream(sums(p, of).gradient()).mapToDouble(DD::hi).toArray();
+        return Arrays.stream(sums(p, of, NormalSums.Digits.SINGLE).gradient())
+                .mapToDouble(DD::hi)
+                .toArray();
     }
 
     /// The places of the curve that are nearest to a block of points, counted in standard deviations.

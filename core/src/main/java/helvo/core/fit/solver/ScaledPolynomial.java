@@ -2,8 +2,8 @@ package helvo.core.fit.solver;
 
 import helvo.core.Progress;
 import helvo.core.numeric.FittedFunction;
-import helvo.core.numeric.NormalEquations;
 import helvo.core.numeric.RoundingError;
+import helvo.core.numeric.SymmetricSystem;
 import helvo.core.points.LowParts;
 import helvo.core.points.Points;
 import helvo.core.points.Scaling;
@@ -22,7 +22,7 @@ public final class ScaledPolynomial implements FittedFunction {
     private final int lowest;
     private final double[] high;
     private final double[] low;
-    private final NormalEquations normal;
+    private final SymmetricSystem normal;
     private final int sigmaPower;
     private final double[] quick;
     private final double xFactor;
@@ -30,7 +30,7 @@ public final class ScaledPolynomial implements FittedFunction {
 
     /// @param coefficients of t^lowest and the powers above it
     /// @param fitted       the points that they were fitted to
-    public ScaledPolynomial(Scaling scaling, int lowest, DD[] coefficients, NormalEquations normal, Points fitted) {
+    public ScaledPolynomial(Scaling scaling, int lowest, DD[] coefficients, SymmetricSystem normal, Points fitted) {
         this.scaling = scaling;
         xFactor = scaling.xFactor();
         yFactor = scaling.yFactor();
@@ -48,7 +48,7 @@ public final class ScaledPolynomial implements FittedFunction {
 
     /// The leverage of a line or parabola as a polynomial of t, which centred and scaled x keep well conditioned;
     /// empty for a higher degree.
-    private static double[] quick(NormalEquations normal, int lowest) {
+    private static double[] quick(SymmetricSystem normal, int lowest) {
         int size = normal.size();
         if (size > MAX_QUICK) {
             return new double[0];
