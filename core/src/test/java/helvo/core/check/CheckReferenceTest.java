@@ -317,6 +317,20 @@ class CheckReferenceTest {
                 .isEmpty();
     }
 
+    /// Repeats with bars of their own: each mean is by weight.
+    @Test
+    void lackOfFitOfRepeatsThatCountUnequally() {
+        double[] x = IntStream.range(0, 12).mapToDouble(i -> 1 + i / 2).toArray();
+        double[] bars =
+                IntStream.range(0, 12).mapToDouble(i -> i % 2 == 0 ? 0.1 : 0.3).toArray();
+        Points repeated = new Points(
+                        x, scattered(x, 0.5), IntStream.range(0, 12).toArray(), ErrorBars.NONE, ErrorBars.even(bars))
+                .weighted(Weighting.RELATIVE, 1, 1);
+        Check lack = check(residuals(new Line(), repeated), Kind.LACK_OF_FIT).orElseThrow();
+        assertThat(lack.statistic()).isCloseTo(1.2431900119516777, within(1e-11));
+        assertThat(lack.p().orElseThrow()).isCloseTo(0.38578001123639505, within(1e-12));
+    }
+
     /// Of 150 x every third place is tried.
     @Test
     void ofManyPlacesSomeAreTried() {
