@@ -11,8 +11,6 @@ import org.apache.commons.numbers.core.DD;
 
 /// A curve and the points that it is fitted to, by their distances in y.
 final class FittedCurve implements SumOfSquares {
-    private static final DD[] NONE = {};
-
     private final CurveProgram program;
     private final ScaledPoints points;
     private final CoefficientGroups groups;
