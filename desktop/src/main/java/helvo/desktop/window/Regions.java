@@ -68,14 +68,6 @@ final class Regions extends HBox {
         toggle(right);
     }
 
-    boolean isRightOpen() {
-        return right.open;
-    }
-
-    boolean isLeftOpen() {
-        return left.open;
-    }
-
     void setWidths(double leftWidth, double rightWidth) {
         left.choose(leftWidth);
         right.choose(rightWidth);

@@ -53,10 +53,6 @@ public final class StudyJson {
         return MAPPER.writerFor(Edit.class).writeValueAsString(edit);
     }
 
-    public static String commitText(Commit commit) {
-        return MAPPER.writerFor(Commit.class).writeValueAsString(commit);
-    }
-
     public static byte[] bytes(Commit commit) {
         return MAPPER.writerFor(Commit.class).writeValueAsBytes(commit);
     }
