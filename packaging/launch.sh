@@ -26,8 +26,6 @@ window_flags=(--add-modules javafx.controls "--enable-native-access=javafx.graph
 # The heap begins small, whatever the computer has, and one thread collects it. A picture that was drawn outlives what is young only
 # where that has no room for it; memory that is free goes back.
 window_flags+=(-XX:+UseSerialGC -Xms64m -XX:SurvivorRatio=3 -XX:MinHeapFreeRatio=10 -XX:MaxHeapFreeRatio=30 -XX:-ShrinkHeapInSteps)
-# Short headers of objects: an open window keeps 8 MB less.
-window_flags+=(-XX:+UseCompactObjectHeaders)
 [ -z "$modules" ] || window_flags=(--module-path "$modules" "${window_flags[@]}")
 # A command is over before threads that collect or compile beside it have paid for themselves.
 command_flags=(-XX:+UseSerialGC -XX:MaxRAMPercentage=50)
