@@ -258,6 +258,11 @@ final class LocalSearch {
         return polished(start, bendOf, sumOfSquares.lastDigits());
     }
 
+    /// The same of points that stand for more, to as many digits as a search through those begins with.
+    Optional<Minimum> polishedOfSample(double[] start) {
+        return polished(start, sumOfSquares::bend, NormalSums.Digits.SINGLE);
+    }
+
     /// From the least of a sample, which tells the bend well enough; what that does not determine is not looked for
     /// among more points.
     ///
@@ -267,11 +272,6 @@ final class LocalSearch {
         return polished(ofSample.p(), bend).or(() -> again(ofSample.p())
                 .map(place -> improved(place, STEPS_WITH_ALL))
                 .flatMap(place -> polished(place.p(), bend)));
-    }
-
-    /// The same of points that stand for more, to as many digits as a search through those begins with.
-    Optional<Minimum> polishedOfSample(double[] start) {
-        return polished(start, sumOfSquares::bend, NormalSums.Digits.SINGLE);
     }
 
     private Optional<Minimum> polished(double[] start, Bend bendOf, NormalSums.Digits digits) {

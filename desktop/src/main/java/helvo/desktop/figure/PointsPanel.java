@@ -34,7 +34,7 @@ public final class PointsPanel extends Panel {
     private Optional<SeriesKey> series = Optional.empty();
 
     public PointsPanel(Workspace workspace, Panels panels, FigureView view) {
-        super(workspace, panels, "points-panel", "", 300);
+        super(workspace, panels, "points-panel", "", 290);
         part = new PartOfPointsBox(workspace, this::close);
         reason.setPromptText("reason, or the group’s name");
         var show = button("points-show", "Show in the table", () -> {
