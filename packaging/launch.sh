@@ -26,6 +26,8 @@ window_flags=(--add-modules javafx.controls "--enable-native-access=javafx.graph
 # The heap begins small, whatever the computer has, and one thread collects it. A picture that was drawn outlives what is young only
 # where that has no room for it; memory that is free goes back.
 window_flags+=(-XX:+UseSerialGC -Xms64m -XX:SurvivorRatio=3 -XX:MinHeapFreeRatio=10 -XX:MaxHeapFreeRatio=30 -XX:-ShrinkHeapInSteps)
+# What the compiler and drawing leave free outside the heap goes back too: an open window keeps 6 to 9 MB less.
+window_flags+=(-XX:TrimNativeHeapInterval=10000)
 [ -z "$modules" ] || window_flags=(--module-path "$modules" "${window_flags[@]}")
 # A command is over before threads that collect or compile beside it have paid for themselves.
 command_flags=(-XX:+UseSerialGC -XX:MaxRAMPercentage=50)

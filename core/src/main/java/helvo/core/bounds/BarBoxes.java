@@ -1,6 +1,6 @@
 package helvo.core.bounds;
 
-import helvo.core.numeric.RadixSort;
+import helvo.core.numeric.RisingOrder;
 import helvo.core.points.ErrorBars;
 import helvo.core.points.Points;
 import java.util.Arrays;
@@ -123,7 +123,7 @@ record BarBoxes(
 
     /// The places of numbers that are sums of two doubles in rising order.
     static int[] orderBy(double[] high, double[] low) {
-        int[] order = RadixSort.of(high);
+        int[] order = RisingOrder.of(high);
         for (int i = 1; i < order.length; i++) {
             int moved = order[i];
             int k = i;

@@ -1,7 +1,7 @@
 package helvo.core.bounds;
 
 import helvo.core.IntList;
-import helvo.core.numeric.RadixSort;
+import helvo.core.numeric.RisingOrder;
 import java.util.Arrays;
 import java.util.function.IntToDoubleFunction;
 import java.util.stream.IntStream;
@@ -95,7 +95,7 @@ final class HullCandidates {
         double[] across = IntStream.of(of).mapToDouble(i -> x[i]).toArray();
         double[] up = IntStream.of(of).mapToDouble(i -> y[i]).toArray();
         double[] none = new double[of.length];
-        int[] left = RadixSort.of(across);
+        int[] left = RisingOrder.of(across);
         int[] side = {};
         for (int layer = 0; layer < layers; layer++) {
             left = ConvexLayers.without(left, side);

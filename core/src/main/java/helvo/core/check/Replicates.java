@@ -1,6 +1,6 @@
 package helvo.core.check;
 
-import helvo.core.numeric.RadixSort;
+import helvo.core.numeric.RisingOrder;
 import java.util.Arrays;
 
 /// Points grouped by equal x, in rising order. Where all x are different there is nothing to average, and no
@@ -13,7 +13,7 @@ import java.util.Arrays;
 record Replicates(int[] order, int[] from, double[] weights, double[] means) {
     static Replicates of(OrthogonalResiduals scatter) {
         double[] x = scatter.x();
-        int[] order = RadixSort.of(x);
+        int[] order = RisingOrder.of(x);
         int[] from = new int[order.length + 1];
         int groups = 0;
         double before = Double.NaN;

@@ -7,7 +7,7 @@ import helvo.core.check.Check.Kind;
 import helvo.core.check.Check.Question;
 import helvo.core.fit.Residuals;
 import helvo.core.numeric.HolmAdjustment;
-import helvo.core.numeric.RadixSort;
+import helvo.core.numeric.RisingOrder;
 import helvo.core.task.BlockParallel;
 import helvo.core.task.ForkedTask;
 import java.util.ArrayList;
@@ -55,7 +55,7 @@ record ResidualChecks(
         }
         OrthogonalResiduals scatter = known.get();
         var checks = new ArrayList<Check>();
-        ForkedTask<double[]> rising = ForkedTask.of(scatter.size(), () -> RadixSort.sorted(scatter.e()));
+        ForkedTask<double[]> rising = ForkedTask.of(scatter.size(), () -> RisingOrder.sorted(scatter.e()));
         ForkedTask<Optional<Check>> odd = ForkedTask.of(scatter.size(), () -> outliers(residuals, scatter));
         ForkedTask<Optional<Check>> influence = ForkedTask.of(scatter.size(), () -> influence(residuals, scatter));
         Replicates byX = Replicates.of(scatter);

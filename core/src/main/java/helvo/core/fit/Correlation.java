@@ -1,7 +1,7 @@
 package helvo.core.fit;
 
 import helvo.core.Progress;
-import helvo.core.numeric.RadixSort;
+import helvo.core.numeric.RisingOrder;
 import helvo.core.points.Points;
 import helvo.core.task.BlockParallel;
 import java.math.BigDecimal;
@@ -45,9 +45,8 @@ public record Correlation(double pearsonR, OptionalDouble pearsonP) {
     ///
     /// @return empty where x or y does not vary
     public static OptionalDouble spearmanRho(Points points) {
-        var positions = new RadixSort.Positions(points.size());
-        int[] x = ranks(points.x(), positions);
-        int[] y = ranks(points.y(), positions);
+        int[] x = ranks(points.x());
+        int[] y = ranks(points.y());
         BigInteger squares = product(x, x).multiply(product(y, y));
         return squares.signum() == 0
                 ? OptionalDouble.empty()
@@ -58,9 +57,9 @@ public record Correlation(double pearsonR, OptionalDouble pearsonP) {
 
     /// Twice each value's distance from the mean rank: a whole number, since equal values share a rank halfway
     /// between two at most.
-    private static int[] ranks(double[] values, RadixSort.Positions positions) {
+    private static int[] ranks(double[] values) {
         int n = values.length;
-        int[] order = positions.of(values);
+        int[] order = RisingOrder.of(values);
         int[] ranks = new int[n];
         int from = 0;
         while (from < n) {

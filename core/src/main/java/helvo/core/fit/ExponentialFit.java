@@ -6,6 +6,7 @@ import helvo.core.fit.solver.SubstitutedFunction;
 import helvo.core.nonlinear.Shape;
 import helvo.core.nonlinear.ShapeSearch;
 import helvo.core.number.RoundNumber;
+import helvo.core.numeric.Convergence;
 import helvo.core.numeric.Range;
 import helvo.core.numeric.RateMinima;
 import helvo.core.points.CentredLogX;
@@ -29,6 +30,8 @@ public final class ExponentialFit {
     private static final double MOST_RATES = 1e9;
     /// A sum of squares this near to another is not less.
     private static final double EQUAL_SUM_TOLERANCE = 1e-12;
+    /// Searches that end at rates no farther apart than this part of them end at one least.
+    private static final double SAME_RATE = 1e-6;
     /// So near to the endlessly steep curve another has no place of its own.
     private static final double LIMIT_TOLERANCE = 1e-6;
     /// The logarithm of the largest double is 709.8: beyond it x^b is no double.
@@ -88,7 +91,7 @@ public final class ExponentialFit {
                 return positive;
             }
             return whole.quality().r2AboutMean().orElse(0) >= 0
-                    ? new FitOutcome.Fitted(whole.withZero())
+                    ? new FitOutcome.Fitted(whole.withTakesZero(true))
                     : new FitOutcome.NotFitted(
                             curve,
                             new FitFailureReason.NoneFits(
@@ -147,12 +150,14 @@ public final class ExponentialFit {
                 ? Double.POSITIVE_INFINITY
                 : Math.min(all.squaresBesideThoseAt(1), all.squaresBesideThoseAt(-1));
         double constant = rate.isPresent() ? Double.POSITIVE_INFINITY : new AmplitudeProfile(all).squares(_ -> 1);
-        Optional<Candidate> best = rates.stream()
+        List<Candidate> ended = rates.stream()
                 .flatMap(beta -> Candidate.from(beta, all, progress).stream())
+                .toList();
+        Optional<Candidate> best = ended.stream()
                 .filter(each -> each.sum() < endless * (1 - EQUAL_SUM_TOLERANCE)
                         && each.sum() <= constant * (1 + EQUAL_SUM_TOLERANCE))
                 .min(Comparator.comparingDouble(each -> each.sum()));
-        return best.map(found -> found.report(curve, points, over, change, scaled, offset))
+        return best.map(found -> found.of(rates.size(), ended).report(curve, points, over, change, scaled, offset))
                 .orElseGet(() -> new FitOutcome.NotFitted(
                         curve,
                         rates.isEmpty()
@@ -171,11 +176,25 @@ public final class ExponentialFit {
             profile.squares(exponential(beta));
             return new ShapeSearch(shape, all, progress, _ -> true)
                     .least(List.of(new double[] {profile.amplitude(), beta}))
-                    .map(least -> new Candidate(new ShapeFit(shape, all, least), end));
+                    .map(found -> new Candidate(new ShapeFit(shape, all, found.least(), found.convergence()), end));
         }
 
         double sum() {
-            return fit.least().sum();
+            return fit.least().squares();
+        }
+
+        private double rate() {
+            return fit.least().p()[1];
+        }
+
+        /// The one of several searches.
+        Candidate of(int starts, List<Candidate> ended) {
+            int here = (int) ended.stream()
+                    .filter(each -> Math.abs(each.rate() - rate()) <= SAME_RATE * Math.abs(rate()))
+                    .count();
+            var convergence = new Convergence(
+                    starts, here, fit.least().steps(), fit.least().lastStep());
+            return new Candidate(new ShapeFit(fit.shape(), fit.points(), fit.least(), convergence), end);
         }
 
         /// Over x itself; about an x₀ amid the points where no double holds the curve at x = 0, or a power of x.
@@ -201,7 +220,7 @@ public final class ExponentialFit {
                 if (outcome instanceof FitOutcome.NotFitted
                         && about(curve, scaled, over.applyAsDouble(origin.doubleValue()))
                                 instanceof FitOutcome.Fitted(Fit about)) {
-                    outcome = new FitOutcome.Fitted(about.withOrigin(origin));
+                    outcome = new FitOutcome.Fitted(about.withOrigin(Optional.of(origin)));
                 }
             }
             return outcome instanceof FitOutcome.Fitted(Fit found)

@@ -2,8 +2,10 @@ package helvo.core.fit;
 
 import static helvo.core.Require.require;
 
+import helvo.core.numeric.Convergence;
 import helvo.core.numeric.FittedFunction;
 import helvo.core.points.Points;
+import io.soabase.recordbuilder.core.RecordBuilder;
 import java.math.BigDecimal;
 import java.util.List;
 import java.util.Optional;
@@ -22,9 +24,10 @@ import java.util.OptionalDouble;
 ///     since no double holds those about x = 0; empty where they are of x itself
 /// @param lesser     what leaves less than this curve, which is the least only about itself; empty where it is the
 ///     least of all
-/// @param search     how the least was found; empty where it is worked out directly
+/// @param convergence how the least was found; empty where it is worked out directly
 /// @param shared     of one fit over several groups, of which this is the curve of one: its scatter and degrees of
 ///     freedom are those of all
+@RecordBuilder
 public record Fit(
         Curve curve,
         List<Coefficient> coefficients,
@@ -34,14 +37,9 @@ public record Fit(
         boolean takesZero,
         Optional<BigDecimal> origin,
         Optional<Lesser> lesser,
-        Optional<Search> search,
-        Optional<Shared> shared) {
-    /// A search from several starts.
-    ///
-    /// @param starts how many there were
-    /// @param ended  how many of them ended at the least
-    public record Search(int starts, int ended) {}
-
+        Optional<Convergence> convergence,
+        Optional<Shared> shared)
+        implements FitBuilder.With {
     /// One fit over several groups.
     ///
     /// @param groups how many there are
@@ -93,31 +91,7 @@ public record Fit(
 
     /// The same coefficients as those of another shape, its curve a function of another x.
     Fit withCurve(Curve other, FittedFunction ofX) {
-        return new Fit(other, coefficients, covariance, ofX, quality, takesZero, origin, lesser, search, shared);
-    }
-
-    Fit withZero() {
-        return new Fit(curve, coefficients, covariance, function, quality, true, origin, lesser, search, shared);
-    }
-
-    /// The same with coefficients that are those about an origin.
-    Fit withOrigin(BigDecimal at) {
-        return new Fit(
-                curve, coefficients, covariance, function, quality, takesZero, Optional.of(at), lesser, search, shared);
-    }
-
-    Fit withSearch(Search of) {
-        return new Fit(
-                curve, coefficients, covariance, function, quality, takesZero, origin, lesser, Optional.of(of), shared);
-    }
-
-    Fit withShared(Shared of) {
-        return new Fit(
-                curve, coefficients, covariance, function, quality, takesZero, origin, lesser, search, Optional.of(of));
-    }
-
-    Fit withLesser(Optional<Lesser> limit) {
-        return new Fit(curve, coefficients, covariance, function, quality, takesZero, origin, limit, search, shared);
+        return withCurve(other).withFunction(ofX);
     }
 
     /// Whether a point takes part in this fit as far as its shape is concerned.

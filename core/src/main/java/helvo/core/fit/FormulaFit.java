@@ -38,7 +38,7 @@ final class FormulaFit {
         return of(curve, ScaledPoints.of(from, points), progress) instanceof FitOutcome.Fitted(Fit fit)
                 ? new FitOutcome.Fitted(
                         fit.withCurve(curve, new SubstitutedFunction(fit.function(), x -> x - x0, _ -> 1))
-                                .withOrigin(origin))
+                                .withOrigin(Optional.of(origin)))
                 : of(curve, ScaledPoints.of(points.x(), points), progress);
     }
 
@@ -97,7 +97,7 @@ final class FormulaFit {
                                 of.covariance(),
                                 function(curve.formula(), points, found),
                                 scaled.quality())
-                        .withSearch(new Fit.Search(found.starts(), found.ended()))))
+                        .withConvergence(Optional.of(found.convergence()))))
                 .orElseGet(() -> new FitOutcome.NotFitted(curve, new FitFailureReason.OutOfRange()));
     }
 

@@ -87,7 +87,7 @@ public final class LogTransformedFit {
                 };
         return new FitOutcome.Fitted(
                 new Fit(curve, List.of(amplitude(logA), line.slope()), covariance(a, moved), function, line.quality())
-                        .withOrigin(origin));
+                        .withOrigin(Optional.of(origin)));
     }
 
     /// The interval is that of ln a, so that it never reaches 0; that a is not 0 needs no test.

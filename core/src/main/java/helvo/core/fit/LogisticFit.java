@@ -73,29 +73,31 @@ public final class LogisticFit {
         Predicate<double[]> wanted = found -> Math.abs(found[1]) < steepest && Math.abs(found[2]) < MAX_MIDDLE;
         ScaledPoints some = scaled.sample(MAX_SAMPLE);
         List<double[]> starts = starts(some, steepest);
-        Optional<ShapeSearch.Minimum> best = new ShapeSearch(SHAPE, scaled, progress, wanted)
+        Optional<ShapeSearch.Found> best = new ShapeSearch(SHAPE, scaled, progress, wanted)
                 .least(
                         some == scaled
                                 ? starts
                                 : new ShapeSearch(SHAPE, some, progress, wanted).reached(starts, MAX_STARTS))
-                .filter(found -> found.sum() <= constant * (1 + EQUAL_SUM_TOLERANCE));
+                .filter(found -> found.least().squares() <= constant * (1 + EQUAL_SUM_TOLERANCE));
         if (best.isEmpty()) {
             return new FitOutcome.NotFitted(
                     curve,
                     new FitFailureReason.NoneFits(
                             NAME, "they show no bend from one level to another that would determine its coefficients"));
         }
-        double[] p = best.get().p();
+        double[] p = best.get().least().p();
         double[] values = {p[0], p[1] / half, middle + half * p[2]};
         double[][] jacobian = {{1, 0, 0}, {0, 1 / half, 0}, {0, 0, half}};
-        FitOutcome outcome = new ShapeFit(SHAPE, scaled, best.get()).report(curve, values, jacobian);
+        FitOutcome outcome = new ShapeFit(
+                        SHAPE, scaled, best.get().least(), best.get().convergence())
+                .report(curve, values, jacobian);
         if (!(outcome instanceof FitOutcome.Fitted(Fit fit))) {
             return outcome;
         }
         FittedFunction function = new SubstitutedFunction(fit.function(), x -> (x - middle) / half, _ -> 1 / half);
         Optional<Fit.Lesser> lesser = scaled.size() > MOST_COMPARED
                 ? Optional.empty()
-                : lesser(scaled, best.get().sum());
+                : lesser(scaled, best.get().least().squares());
         return new FitOutcome.Fitted(fit.withCurve(curve, function).withLesser(lesser));
     }
 

@@ -72,7 +72,7 @@ final class OrthogonalFit {
                 .map(outcome -> outcome instanceof FitOutcome.Fitted(Fit fit) && origin.isPresent()
                         ? new FitOutcome.Fitted(
                                 fit.withCurve(curve, new SubstitutedFunction(fit.function(), each -> each - x0, _ -> 1))
-                                        .withOrigin(origin.get()))
+                                        .withOrigin(origin))
                         : outcome)
                 .orElseGet(() -> new FitOutcome.NotFitted(
                         curve,
@@ -115,11 +115,12 @@ final class OrthogonalFit {
                         quality,
                         n > determined.length)
                 .<FitOutcome>map(estimates -> new FitOutcome.Fitted(new Fit(
-                        curve,
-                        estimates.values(),
-                        estimates.covariance(),
-                        new FittedFormula(formula, found.coefficients(), found.inverse(), determined, 1),
-                        aboutZero ? quality.aboutZero(total(points.y(), found.weights(), true)) : quality)))
+                                curve,
+                                estimates.values(),
+                                estimates.covariance(),
+                                new FittedFormula(formula, found.coefficients(), found.inverse(), determined, 1),
+                                aboutZero ? quality.aboutZero(total(points.y(), found.weights(), true)) : quality)
+                        .withConvergence(Optional.of(found.convergence()))))
                 .orElseGet(() -> new FitOutcome.NotFitted(curve, new FitFailureReason.OutOfRange()));
     }
 

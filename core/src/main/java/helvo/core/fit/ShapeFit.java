@@ -1,14 +1,16 @@
 package helvo.core.fit;
 
 import helvo.core.nonlinear.Shape;
-import helvo.core.nonlinear.ShapeSearch;
+import helvo.core.numeric.Convergence;
 import helvo.core.numeric.FittedFunction;
+import helvo.core.numeric.LeastSquares;
 import helvo.core.points.ScaledPoints;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 
 /// A shape where its sum of squares is least, and what a person reads of it.
-record ShapeFit(Shape shape, ScaledPoints points, ShapeSearch.Minimum least) {
+record ShapeFit(Shape shape, ScaledPoints points, LeastSquares.Minimum least, Convergence convergence) {
     /// What a person reads of it.
     ///
     /// @param values   the coefficients as the curve's form has them, the first in units of `unit`
@@ -17,7 +19,7 @@ record ShapeFit(Shape shape, ScaledPoints points, ShapeSearch.Minimum least) {
         int n = points.size();
         int size = shape.size();
         double unit = points.unit();
-        ScaledQuality scaled = ScaledQuality.of(points, size, least.largest(), least.sum());
+        ScaledQuality scaled = ScaledQuality.of(points, size, least.largest(), least.squares());
         double scale = scaled.scale();
         boolean allZero = points.squares() == 0;
         var coefficients = new ArrayList<Coefficient>();
@@ -42,7 +44,8 @@ record ShapeFit(Shape shape, ScaledPoints points, ShapeSearch.Minimum least) {
                         * (m == 0 ? unit : 1);
             }
         }
-        return new FitOutcome.Fitted(new Fit(curve, coefficients, covariance, new Found(), scaled.quality()));
+        return new FitOutcome.Fitted(new Fit(curve, coefficients, covariance, new Found(), scaled.quality())
+                .withConvergence(Optional.of(convergence)));
     }
 
     /// The curve at the minimum.

@@ -124,8 +124,8 @@ public final class SharedFit {
                             scaled.size() > size)
                     .<FitOutcome>map(
                             of -> new FitOutcome.Fitted(new Fit(curve, of.values(), of.covariance(), function, quality)
-                                    .withSearch(new Fit.Search(found.starts(), found.ended()))
-                                    .withShared(shared)))
+                                    .withConvergence(Optional.of(found.convergence()))
+                                    .withShared(Optional.of(shared))))
                     .orElseGet(() -> new FitOutcome.NotFitted(curve, new FitFailureReason.OutOfRange())));
         }
         return outcomes;

@@ -3,7 +3,9 @@ package helvo.core.nonlinear;
 import helvo.core.Require;
 import helvo.core.number.DecimalMark;
 import helvo.core.number.NumberText;
+import helvo.core.numeric.Range;
 import helvo.core.unit.Unit;
+import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
 
@@ -45,16 +47,12 @@ public record CoefficientSetting(
         return low.isPresent() || high.isPresent();
     }
 
-    double within(double value) {
-        return Math.min(Math.max(value, lowest()), highest());
+    Range limits() {
+        return new Range(low.orElse(Double.NEGATIVE_INFINITY), high.orElse(Double.POSITIVE_INFINITY));
     }
 
-    double lowest() {
-        return low.orElse(Double.NEGATIVE_INFINITY);
-    }
-
-    double highest() {
-        return high.orElse(Double.POSITIVE_INFINITY);
+    static List<Range> limits(List<CoefficientSetting> of) {
+        return of.stream().map(CoefficientSetting::limits).toList();
     }
 
     public CoefficientSetting withHeld(double value) {

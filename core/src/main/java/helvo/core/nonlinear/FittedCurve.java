@@ -2,8 +2,9 @@ package helvo.core.nonlinear;
 
 import helvo.core.Progress;
 import helvo.core.formula.CurveProgram;
+import helvo.core.numeric.NormalSums;
+import helvo.core.numeric.SumOfSquares;
 import helvo.core.points.ScaledPoints;
-import helvo.core.task.BlockParallel;
 import java.math.BigDecimal;
 import java.util.Arrays;
 import java.util.Optional;
@@ -36,21 +37,23 @@ final class FittedCurve implements SumOfSquares {
         return points.size();
     }
 
+    @Override
+    public Progress progress() {
+        return progress;
+    }
+
     private CurveProgram.Evaluation evaluation(int count) {
         return ofFew.orElseGet(() -> program.evaluation(count));
     }
 
     @Override
-    public NormalSums sums(DD[] doubled, int[] of, NormalSums.Digits digits) {
-        return sums(Arrays.stream(doubled).mapToDouble(DD::hi).toArray(), doubled, of, digits);
-    }
-
-    private NormalSums sums(double[] p, DD[] doubled, int[] of, NormalSums.Digits digits) {
+    public NormalSums.Columns columns(DD[] doubled, int[] of, NormalSums.Digits digits) {
+        double[] p = Arrays.stream(doubled).mapToDouble(DD::hi).toArray();
         boolean inFull = digits == NormalSums.Digits.RESIDUALS_DOUBLED;
         if (inFull && decimals.isEmpty()) {
             decimals = Optional.of(Decimals.of(points));
         }
-        return NormalSums.of(size(), progress, of.length, digits, (first, end, block) -> {
+        return (first, end, block) -> {
             CurveProgram.Evaluation evaluation = evaluation(end - first);
             double[] nothing = new double[evaluation.most()];
             double[][] columns = new double[of.length + 1][];
@@ -80,65 +83,7 @@ final class FittedCurve implements SumOfSquares {
                 columns[of.length] = residuals;
                 block.add(columns, points.roots(), from, count);
             }
-        });
-    }
-
-    /// By differences of the curve's derivatives: the residuals being small, so is the error of that.
-    @Override
-    public double[][] bend(double[] p, int[] of) {
-        return Differences.of(this, p, of, (up, down) -> productsOfResiduals(p, up, down, of));
-    }
-
-    /// The sum over all points of the residual at p times what the derivatives at two other places differ by.
-    private double[] productsOfResiduals(double[] p, double[] up, double[] down, int[] of) {
-        return BlockParallel.reduce(
-                size(),
-                progress,
-                (first, end) -> {
-                    double[] sums = new double[of.length];
-                    CurveProgram.Evaluation evaluation = evaluation(end - first);
-                    double[] residuals = new double[evaluation.most()];
-                    int to;
-                    for (int from = first; from < end; from = to) {
-                        int group = groups.of(from);
-                        to = Math.min(Math.min(end, from + evaluation.most()), groups.end(group));
-                        double[] fitted = evaluation.values(groups.select(p, group), points.x(), from, to - from);
-                        for (int i = 0; i < to - from; i++) {
-                            residuals[i] = (points.y()[from + i] - fitted[i] / points.unit())
-                                    * points.weight(from + i)
-                                    / points.unit();
-                        }
-                        add(evaluation, group, up, of, 1, residuals, sums, from, to - from);
-                        add(evaluation, group, down, of, -1, residuals, sums, from, to - from);
-                    }
-                    return sums;
-                },
-                (one, other) -> {
-                    for (int k = 0; k < one.length; k++) {
-                        one[k] += other[k];
-                    }
-                    return one;
-                });
-    }
-
-    private void add(
-            CurveProgram.Evaluation evaluation,
-            int group,
-            double[] p,
-            int[] of,
-            double sign,
-            double[] residuals,
-            double[] sums,
-            int from,
-            int count) {
-        evaluation.values(groups.select(p, group), points.x(), from, count);
-        double[][] gradient = evaluation.gradient(count);
-        for (int k = 0; k < of.length; k++) {
-            int coefficient = groups.coefficient(of[k], group);
-            for (int i = 0; i < count && coefficient >= 0; i++) {
-                sums[k] += gradient[coefficient][i] * residuals[i] * sign;
-            }
-        }
+        };
     }
 
     /// What is left of a measured y, in units of the scaled y, to the last of a double's digits.

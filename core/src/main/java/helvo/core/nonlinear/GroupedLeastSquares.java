@@ -2,6 +2,8 @@ package helvo.core.nonlinear;
 
 import helvo.core.Progress;
 import helvo.core.formula.CurveFormula;
+import helvo.core.numeric.Convergence;
+import helvo.core.numeric.LeastSquares;
 import helvo.core.points.ScaledPoints;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -31,16 +33,13 @@ public final class GroupedLeastSquares {
     /// @param largest    the largest residual, in the same units
     /// @param inverse    of JᵀJ in units of the scaled y, for the coefficients that are determined
     /// @param determined of each group, in the formula's order: where each coefficient stands in that; −1 for none
-    /// @param starts     how many searches began
-    /// @param ended      how many of them ended here
     public record Found(
             double[][] coefficients,
             double squares,
             double largest,
             double[][] inverse,
             int[][] determined,
-            int starts,
-            int ended) {}
+            Convergence convergence) {}
 
     /// @param settings one for each coefficient of the formula
     /// @param whole    the points of all groups, one after the other
@@ -78,25 +77,23 @@ public final class GroupedLeastSquares {
 
     /// @return empty where no start leads to a least, or the points do not determine all coefficients
     public Optional<Found> find(Progress progress) {
-        LocalSearch search = search(progress);
-        List<LocalSearch.Place> ended = starts(progress).stream()
+        LeastSquares search = search(progress);
+        List<LeastSquares.Place> ended = starts(progress).stream()
                 .flatMap(start -> search.valued(start).stream())
                 .map(place -> search.improved(place, MOST_STEPS))
-                .sorted(Comparator.comparingDouble(LocalSearch.Place::squares))
+                .sorted(Comparator.comparingDouble(LeastSquares.Place::squares))
                 .toList();
-        for (LocalSearch.Place place : ended) {
-            Optional<LocalSearch.Minimum> least = search.polished(place.p());
+        for (LeastSquares.Place place : ended) {
+            Optional<LeastSquares.Minimum> least = search.polished(place.p());
             if (least.isPresent()) {
-                int alike = (int) ended.stream()
-                        .filter(each -> each.squares() <= place.squares() * (1 + NonlinearLeastSquares.SAME))
-                        .count();
-                return Optional.of(found(least.get(), ended.size(), alike));
+                return Optional.of(found(
+                        least.get(), least.get().convergence(ended, place.squares(), NonlinearLeastSquares.SAME)));
             }
         }
         return Optional.empty();
     }
 
-    private LocalSearch search(Progress progress) {
+    private LeastSquares search(Progress progress) {
         int[] free =
                 IntStream.range(0, all.size()).filter(i -> !all.get(i).isHeld()).toArray();
         int[] linear = NonlinearLeastSquares.linear(formula, settings);
@@ -105,7 +102,11 @@ public final class GroupedLeastSquares {
                 .distinct()
                 .sorted()
                 .toArray();
-        return new LocalSearch(new FittedCurve(formula.program(), whole, places, progress), all, free, linearOfAll);
+        return new LeastSquares(
+                new FittedCurve(formula.program(), whole, places, progress),
+                CoefficientSetting.limits(all),
+                free,
+                linearOfAll);
     }
 
     /// The coefficients of all groups, with the common ones as each of some groups has them.
@@ -147,7 +148,7 @@ public final class GroupedLeastSquares {
         return Optional.of(start);
     }
 
-    private Found found(LocalSearch.Minimum least, int starts, int ended) {
+    private Found found(LeastSquares.Minimum least, Convergence convergence) {
         int count = groups.size();
         double[][] coefficients = new double[count][];
         int[][] determined = new int[count][];
@@ -157,6 +158,6 @@ public final class GroupedLeastSquares {
                     .map(place -> Math.max(-1, Arrays.binarySearch(least.moving(), place)))
                     .toArray();
         }
-        return new Found(coefficients, least.squares(), least.largest(), least.inverse(), determined, starts, ended);
+        return new Found(coefficients, least.squares(), least.largest(), least.inverse(), determined, convergence);
     }
 }

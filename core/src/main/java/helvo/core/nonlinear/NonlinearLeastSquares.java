@@ -2,6 +2,8 @@ package helvo.core.nonlinear;
 
 import helvo.core.Progress;
 import helvo.core.formula.CurveFormula;
+import helvo.core.numeric.Convergence;
+import helvo.core.numeric.LeastSquares;
 import helvo.core.points.ScaledPoints;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -37,7 +39,7 @@ public final class NonlinearLeastSquares {
     /// Sums of squares that differ by less than this part of them are those of one place.
     static final double SAME = 1e-6;
     /// The same after few steps.
-    private static final double NEARLY_SAME = 1e-3;
+    static final double NEARLY_SAME = 1e-3;
 
     private final CurveFormula formula;
     private final List<CoefficientSetting> settings;
@@ -55,16 +57,13 @@ public final class NonlinearLeastSquares {
     /// @param largest  the largest residual, in the same units
     /// @param inverse  of JᵀJ in units of the scaled y, for the coefficients that are determined
     /// @param determined places of those: fitted, and at no limit
-    /// @param starts   how many searches began
-    /// @param ended    how many of them ended here
     public record Found(
             double[] coefficients,
             double squares,
             double largest,
             double[][] inverse,
             int[] determined,
-            int starts,
-            int ended)
+            Convergence convergence)
             implements Outcome {}
 
     /// The points do not tell the coefficients.
@@ -112,29 +111,26 @@ public final class NonlinearLeastSquares {
         private final ScaledPoints points;
         private final Progress progress;
         private final StartValues starts;
-        private final LocalSearch whole;
-        private final LocalSearch many;
-        /// Where the searches began, and where few points ended them, least first.
-        private final List<LocalSearch.Place> begun;
-
-        private final List<LocalSearch.Place> near;
+        private final LeastSquares whole;
+        private final LeastSquares many;
+        /// Where few points ended the searches, least first.
+        private final List<LeastSquares.Place> near;
 
         Search(ScaledPoints points, Progress progress) {
             this.points = points;
             this.progress = progress;
             starts = new StartValues(formula, settings, others, points);
-            whole = new LocalSearch(curve(points), settings, free, linear);
+            whole = new LeastSquares(curve(points), CoefficientSetting.limits(settings), free, linear);
             many = over(isOscillating() ? points.sample(MANY) : points.averaged(MANY));
-            LocalSearch few = over(isOscillating() ? points.scattered(FEW_OF_OSCILLATIONS) : points.averaged(FEW));
-            begun = begun(few);
-            near = begun.stream()
+            LeastSquares few = over(isOscillating() ? points.scattered(FEW_OF_OSCILLATIONS) : points.averaged(FEW));
+            near = begun(few).stream()
                     .map(each -> few.improved(each, FEW_STEPS))
-                    .sorted(Comparator.comparingDouble(LocalSearch.Place::squares))
+                    .sorted(Comparator.comparingDouble(LeastSquares.Place::squares))
                     .toList();
         }
 
-        private List<LocalSearch.Place> begun(LocalSearch few) {
-            var begun = new ArrayList<LocalSearch.Place>();
+        private List<LeastSquares.Place> begun(LeastSquares few) {
+            var begun = new ArrayList<LeastSquares.Place>();
             if (Arrays.stream(free).anyMatch(k -> settings.get(k).start().isPresent())) {
                 few.completed(starts.base()).or(() -> few.valued(starts.base())).ifPresent(begun::add);
             }
@@ -146,40 +142,40 @@ public final class NonlinearLeastSquares {
             if (near.isEmpty()) {
                 return new NoValue();
             }
-            List<LocalSearch.Place> nearest = points.size() <= (isOscillating() ? MANY : 2 * SOME)
+            List<LeastSquares.Place> nearest = points.size() <= (isOscillating() ? MANY : 2 * SOME)
                     ? refined(near, MOST_REFINED, many, ALL_STEPS)
                     : refined(refined(near, MOST_REFINED, over(some()), ALL_STEPS), MOST_AMONG_MANY, many, LAST_STEPS);
-            Optional<LocalSearch.Minimum> least =
+            Optional<LeastSquares.Minimum> least =
                     least(nearest).or(() -> nearest.isEmpty() ? Optional.empty() : atCorner(nearest.getFirst()));
             return least.<Outcome>map(this::found)
                     .orElseGet(() ->
                             new Undetermined(open(many, nearest.isEmpty() ? near.getFirst() : nearest.getFirst())));
         }
 
-        private Found found(LocalSearch.Minimum least) {
-            double lowest = near.getFirst().squares();
-            long ended = near.stream()
-                    .filter(each -> each.squares() <= lowest * (1 + NEARLY_SAME) + Double.MIN_NORMAL)
-                    .count();
+        private Found found(LeastSquares.Minimum least) {
             return new Found(
-                    least.p(), least.squares(), least.largest(), least.inverse(), least.moving(), begun.size(), (int)
-                            ended);
+                    least.p(),
+                    least.squares(),
+                    least.largest(),
+                    least.inverse(),
+                    least.moving(),
+                    least.convergence(near, near.getFirst().squares(), NEARLY_SAME));
         }
 
         /// The least of all points, from the least places of many of them.
-        private Optional<LocalSearch.Minimum> least(List<LocalSearch.Place> nearest) {
-            for (LocalSearch.Place each : nearest) {
+        private Optional<LeastSquares.Minimum> least(List<LeastSquares.Place> nearest) {
+            for (LeastSquares.Place each : nearest) {
                 if (each.squares() > nearest.getFirst().squares() * (1 + SAME)) {
                     break;
                 }
                 double[] ordered = starts.inOrder(many, each.p(), each.squares());
                 if (points.size() <= MANY) {
-                    Optional<LocalSearch.Minimum> least = many.polished(ordered);
+                    Optional<LeastSquares.Minimum> least = many.polished(ordered);
                     if (least.isPresent()) {
                         return least;
                     }
                 } else {
-                    Optional<LocalSearch.Minimum> ofMany = many.polishedOfSample(ordered);
+                    Optional<LeastSquares.Minimum> ofMany = many.polishedOfSample(ordered);
                     if (ofMany.isPresent()) {
                         return ofAll(ofMany.get());
                     }
@@ -189,16 +185,16 @@ public final class NonlinearLeastSquares {
         }
 
         /// What few of very many points determine of an oscillation is looked for among more of them first.
-        private Optional<LocalSearch.Minimum> ofAll(LocalSearch.Minimum ofMany) {
+        private Optional<LeastSquares.Minimum> ofAll(LeastSquares.Minimum ofMany) {
             if (!isOscillating() || points.size() <= VERY_MANY) {
                 return throughMore(whole, many, ofMany);
             }
-            LocalSearch more = over(points.sample(VERY_MANY));
+            LeastSquares more = over(points.sample(VERY_MANY));
             return throughMore(more, many, ofMany).flatMap(least -> throughMore(whole, more, least));
         }
 
-        private Optional<LocalSearch.Minimum> throughMore(
-                LocalSearch more, LocalSearch sample, LocalSearch.Minimum from) {
+        private Optional<LeastSquares.Minimum> throughMore(
+                LeastSquares more, LeastSquares sample, LeastSquares.Minimum from) {
             boolean isOfOnes = isOscillating() && points.areAlike();
             return more.polished(from, sample, isOfOnes ? (double) more.size() / sample.size() : 1);
         }
@@ -213,15 +209,15 @@ public final class NonlinearLeastSquares {
 
         /// The least where a corner of the curve lies at a point, and the sum of squares has one too (Hudson 1966,
         /// J. Am. Stat. Assoc. 61:1097): the corner stays there, and has no standard error.
-        private Optional<LocalSearch.Minimum> atCorner(LocalSearch.Place near) {
+        private Optional<LeastSquares.Minimum> atCorner(LeastSquares.Place near) {
             double squares =
-                    whole.again(near.p()).map(LocalSearch.Place::squares).orElse(near.squares());
+                    whole.again(near.p()).map(LeastSquares.Place::squares).orElse(near.squares());
             for (int corner : formula.corners()) {
                 if (settings.get(corner).isHeld()) {
                     continue;
                 }
-                LocalSearch held = whole.holding(corner);
-                Optional<LocalSearch.Minimum> least = nearest(points.x(), near.p()[corner])
+                LeastSquares held = whole.holding(corner);
+                Optional<LeastSquares.Minimum> least = nearest(points.x(), near.p()[corner])
                         .mapToObj(i -> {
                             double[] start = near.p().clone();
                             start[corner] = points.x()[i];
@@ -231,7 +227,7 @@ public final class NonlinearLeastSquares {
                         .flatMap(place ->
                                 held.polished(held.improved(place, ALL_STEPS).p()).stream())
                         .filter(minimum -> minimum.squares() <= squares * (1 + SAME))
-                        .min(Comparator.comparingDouble(LocalSearch.Minimum::squares));
+                        .min(Comparator.comparingDouble(LeastSquares.Minimum::squares));
                 if (least.isPresent()) {
                     return least;
                 }
@@ -243,7 +239,7 @@ public final class NonlinearLeastSquares {
             return new FittedCurve(formula.program(), of, CoefficientGroups.one(of.size(), settings.size()), progress);
         }
 
-        private LocalSearch over(ScaledPoints sample) {
+        private LeastSquares over(ScaledPoints sample) {
             return sample == points ? whole : whole.with(curve(sample));
         }
     }
@@ -253,21 +249,21 @@ public final class NonlinearLeastSquares {
     ///
     /// @param most  so many of the places, the first of those that are alike
     /// @param steps at most
-    private static List<LocalSearch.Place> refined(
-            List<LocalSearch.Place> places, int most, LocalSearch search, int steps) {
-        List<LocalSearch.Place> begun = distinct(places).stream()
+    private static List<LeastSquares.Place> refined(
+            List<LeastSquares.Place> places, int most, LeastSquares search, int steps) {
+        List<LeastSquares.Place> begun = distinct(places).stream()
                 .limit(most)
                 .flatMap(each -> search.again(each.p()).stream())
                 .toList();
-        var refined = new ArrayList<LocalSearch.Place>();
+        var refined = new ArrayList<LeastSquares.Place>();
         double least = Double.POSITIVE_INFINITY;
-        for (LocalSearch.Place each : begun) {
-            LocalSearch.Place soon = search.improved(each, refined.isEmpty() ? steps : Math.min(steps, SOME_STEPS));
-            LocalSearch.Place last = soon.ended() || soon.squares() >= least ? soon : search.improved(soon, steps);
+        for (LeastSquares.Place each : begun) {
+            LeastSquares.Place soon = search.improved(each, refined.isEmpty() ? steps : Math.min(steps, SOME_STEPS));
+            LeastSquares.Place last = soon.ended() || soon.squares() >= least ? soon : search.improved(soon, steps);
             refined.add(last);
             least = Math.min(least, last.squares());
         }
-        refined.sort(Comparator.comparingDouble(LocalSearch.Place::squares));
+        refined.sort(Comparator.comparingDouble(LeastSquares.Place::squares));
         return refined;
     }
 
@@ -285,9 +281,9 @@ public final class NonlinearLeastSquares {
     }
 
     /// Each place once.
-    private static List<LocalSearch.Place> distinct(List<LocalSearch.Place> all) {
-        var once = new ArrayList<LocalSearch.Place>();
-        for (LocalSearch.Place each : all) {
+    private static List<LeastSquares.Place> distinct(List<LeastSquares.Place> all) {
+        var once = new ArrayList<LeastSquares.Place>();
+        for (LeastSquares.Place each : all) {
             if (once.stream().noneMatch(other -> isOne(each, other))) {
                 once.add(each);
             }
@@ -295,13 +291,13 @@ public final class NonlinearLeastSquares {
         return once;
     }
 
-    private static boolean isOne(LocalSearch.Place one, LocalSearch.Place other) {
+    private static boolean isOne(LeastSquares.Place one, LeastSquares.Place other) {
         return IntStream.range(0, one.p().length)
                 .allMatch(k -> Math.abs(one.p()[k] - other.p()[k]) <= SAME * Math.abs(other.p()[k]));
     }
 
     /// The coefficients that can change most without the sum of squares telling it.
-    private List<String> open(LocalSearch search, LocalSearch.Place place) {
+    private List<String> open(LeastSquares search, LeastSquares.Place place) {
         return search.open(place.p()).stream().map(formula.coefficients()::get).toList();
     }
 }

@@ -2,6 +2,9 @@ package helvo.core.nonlinear;
 
 import helvo.core.Progress;
 import helvo.core.formula.CurveProgram;
+import helvo.core.numeric.Differences;
+import helvo.core.numeric.NormalSums;
+import helvo.core.numeric.SumOfSquares;
 import java.util.Arrays;
 import java.util.stream.IntStream;
 import org.apache.commons.numbers.core.DD;
@@ -46,12 +49,19 @@ record OrthogonalDistances(
     }
 
     @Override
-    public NormalSums sums(DD[] doubled, int[] of, NormalSums.Digits digits) {
-        return sums(Arrays.stream(doubled).mapToDouble(DD::hi).toArray(), of, NormalSums.Digits.DOUBLED);
+    public NormalSums sums(DD[] p, int[] of, NormalSums.Digits digits) {
+        return NormalSums.of(size(), progress, of.length, NormalSums.Digits.DOUBLED, columns(p, of, digits));
     }
 
-    private NormalSums sums(double[] p, int[] of, NormalSums.Digits digits) {
-        return NormalSums.of(size(), progress, of.length, digits, (first, end, block) -> {
+    private NormalSums single(double[] p, int[] of) {
+        DD[] doubled = Arrays.stream(p).mapToObj(DD::of).toArray(DD[]::new);
+        return SumOfSquares.super.sums(doubled, of, NormalSums.Digits.SINGLE);
+    }
+
+    @Override
+    public NormalSums.Columns columns(DD[] doubled, int[] of, NormalSums.Digits digits) {
+        double[] p = Arrays.stream(doubled).mapToDouble(DD::hi).toArray();
+        return (first, end, block) -> {
             CurveProgram.Evaluation evaluation = program.evaluation(end - first);
             var places = new Places(evaluation.most());
             double[][] columns = new double[of.length + 1][];
@@ -66,12 +76,12 @@ record OrthogonalDistances(
                 places.weigh(evaluation.slope(count), columns, from, count);
                 block.add(columns, ALIKE, from, count);
             }
-        });
+        };
     }
 
     @Override
     public double[][] bend(double[] p, int[] of) {
-        DD[][] matrix = sums(p, of, NormalSums.Digits.SINGLE).matrix();
+        DD[][] matrix = single(p, of).matrix();
         double[][] ofGradient = Differences.of(this, p, of, (up, down) -> {
             double[] above = gradient(up, of);
             double[] below = gradient(down, of);
@@ -106,9 +116,7 @@ record OrthogonalDistances(
     }
 
     private double[] gradient(double[] p, int[] of) {
-        return Arrays.stream(sums(p, of, NormalSums.Digits.SINGLE).gradient())
-                .mapToDouble(DD::hi)
-                .toArray();
+        return Arrays.stream(single(p, of).gradient()).mapToDouble(DD::hi).toArray();
     }
 
     /// The places of the curve that are nearest to a block of points, counted in standard deviations.

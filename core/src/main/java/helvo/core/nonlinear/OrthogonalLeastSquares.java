@@ -2,6 +2,8 @@ package helvo.core.nonlinear;
 
 import helvo.core.Progress;
 import helvo.core.formula.CurveFormula;
+import helvo.core.numeric.Convergence;
+import helvo.core.numeric.LeastSquares;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
@@ -24,7 +26,12 @@ public final class OrthogonalLeastSquares {
     /// @param determined   places of those: fitted, and at no limit
     /// @param weights      of each point: 1/(σy² + f′²σx²) at its place on the curve
     public record Found(
-            double[] coefficients, double chiSquare, double[][] inverse, int[] determined, double[] weights) {}
+            double[] coefficients,
+            double chiSquare,
+            double[][] inverse,
+            int[] determined,
+            double[] weights,
+            Convergence convergence) {}
 
     /// @param settings one for each coefficient of the formula
     /// @param xSigma   standard deviation of each x, 0 where it is exact
@@ -44,17 +51,24 @@ public final class OrthogonalLeastSquares {
                 .filter(k -> !settings.get(k).isHeld())
                 .toArray();
         var distances = new OrthogonalDistances(formula.program(), x, y, xSigma, ySigma, progress);
-        var search = new LocalSearch(distances, settings, free, NONE);
-        LocalSearch some = x.length <= MANY ? search : search.with(distances.every((x.length - 1) / MANY + 1));
-        return starts.stream()
+        var search = new LeastSquares(distances, CoefficientSetting.limits(settings), free, NONE);
+        LeastSquares some = x.length <= MANY ? search : search.with(distances.every((x.length - 1) / MANY + 1));
+        List<LeastSquares.Place> near = starts.stream()
                 .flatMap(start -> some.valued(start).stream())
                 .map(place -> some.improved(place, MOST_STEPS))
-                .sorted(Comparator.comparingDouble(LocalSearch.Place::squares))
+                .sorted(Comparator.comparingDouble(LeastSquares.Place::squares))
+                .toList();
+        return near.stream()
                 .flatMap(place -> some == search ? Stream.of(place) : search.valued(place.p()).stream())
                 .map(place -> some == search ? place : search.improved(place, STEPS_WITH_ALL))
                 .flatMap(place -> search.polished(place.p()).stream())
                 .map(least -> new Found(
-                        least.p(), least.squares(), least.inverse(), least.moving(), distances.weights(least.p())))
+                        least.p(),
+                        least.squares(),
+                        least.inverse(),
+                        least.moving(),
+                        distances.weights(least.p()),
+                        least.convergence(near, near.getFirst().squares(), NonlinearLeastSquares.NEARLY_SAME)))
                 .findFirst();
     }
 }

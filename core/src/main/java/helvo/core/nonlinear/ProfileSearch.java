@@ -2,6 +2,8 @@ package helvo.core.nonlinear;
 
 import helvo.core.Progress;
 import helvo.core.formula.CurveFormula;
+import helvo.core.numeric.LeastSquares;
+import helvo.core.numeric.SumOfSquares;
 import helvo.core.points.ScaledPoints;
 import java.util.Arrays;
 import java.util.List;
@@ -18,7 +20,7 @@ public final class ProfileSearch {
     private static final double SAME_PLACE = 1e-7;
 
     private final List<CoefficientSetting> settings;
-    private final LocalSearch search;
+    private final LeastSquares search;
     private final double[] p;
     private final double least;
 
@@ -31,8 +33,8 @@ public final class ProfileSearch {
                 .toArray();
         int[] linear =
                 sumOfSquares instanceof FittedCurve ? NonlinearLeastSquares.linear(formula, settings) : new int[0];
-        search = new LocalSearch(sumOfSquares, settings, free, linear);
-        least = search.valued(p).map(LocalSearch.Place::squares).orElse(Double.NaN);
+        search = new LeastSquares(sumOfSquares, CoefficientSetting.limits(settings), free, linear);
+        least = search.valued(p).map(LeastSquares.Place::squares).orElse(Double.NaN);
     }
 
     /// By distances in y.
@@ -70,13 +72,13 @@ public final class ProfileSearch {
     /// @param step   how far that would be if the sum grew with the square of the way: below 0 for the lower end
     /// @param growth of the sum, as a part of it
     public OptionalDouble end(int k, double step, double growth) {
-        LocalSearch held = search.holding(k);
+        LeastSquares held = search.holding(k);
         double[] from = p.clone();
         double inner = 0;
         double innerRoot = -Math.sqrt(growth);
         double outer = within(k, step);
         for (int doubling = 0; doubling <= MOST_DOUBLINGS && outer != inner; doubling++) {
-            Optional<LocalSearch.Place> there = at(held, from, k, outer);
+            Optional<LeastSquares.Place> there = at(held, from, k, outer);
             double root = there.map(place -> root(place, growth)).orElse(Double.POSITIVE_INFINITY);
             if (root >= 0) {
                 return between(held, from, k, inner, innerRoot, outer, root, growth);
@@ -90,15 +92,15 @@ public final class ProfileSearch {
     }
 
     private double within(int k, double away) {
-        return settings.get(k).within(p[k] + away) - p[k];
+        return settings.get(k).limits().nearest(p[k] + away) - p[k];
     }
 
     /// Below 0 where the sum has not grown enough; the root grows evenly with the way.
-    private double root(LocalSearch.Place place, double growth) {
+    private double root(LeastSquares.Place place, double growth) {
         return Math.sqrt(Math.max(0, place.squares() / least - 1)) - Math.sqrt(growth);
     }
 
-    private Optional<LocalSearch.Place> at(LocalSearch held, double[] from, int k, double away) {
+    private Optional<LeastSquares.Place> at(LeastSquares held, double[] from, int k, double away) {
         double[] start = from.clone();
         start[k] = p[k] + away;
         return held.again(start).map(place -> held.improved(place, MOST_STEPS));
@@ -106,7 +108,7 @@ public final class ProfileSearch {
 
     /// By false position that does not keep one end (Dowell and Jarratt 1971, BIT 11:168).
     private OptionalDouble between(
-            LocalSearch held,
+            LeastSquares held,
             double[] from,
             int k,
             double inner,

@@ -1,8 +1,9 @@
 package helvo.core.nonlinear;
 
 import helvo.core.Progress;
+import helvo.core.numeric.NormalSums;
+import helvo.core.numeric.SumOfSquares;
 import helvo.core.points.ScaledPoints;
-import helvo.core.task.BlockParallel;
 import java.util.Arrays;
 import org.apache.commons.numbers.core.DD;
 
@@ -37,12 +38,9 @@ record ShapeResiduals(Shape shape, ScaledPoints points, Progress progress) imple
     }
 
     @Override
-    public NormalSums sums(DD[] p, int[] of, NormalSums.Digits digits) {
-        return sums(Arrays.stream(p).mapToDouble(DD::hi).toArray(), of, digits);
-    }
-
-    private NormalSums sums(double[] p, int[] of, NormalSums.Digits digits) {
-        return NormalSums.of(size(), progress, of.length, digits, (first, end, block) -> {
+    public NormalSums.Columns columns(DD[] doubled, int[] of, NormalSums.Digits digits) {
+        double[] p = Arrays.stream(doubled).mapToDouble(DD::hi).toArray();
+        return (first, end, block) -> {
             double[] gradient = new double[shape.size()];
             double[][] columns = new double[of.length + 1][Math.min(end - first, MOST_AT_ONCE)];
             double[] residuals = columns[of.length];
@@ -56,36 +54,6 @@ record ShapeResiduals(Shape shape, ScaledPoints points, Progress progress) imple
                 }
                 block.add(columns, points.roots(), from, count);
             }
-        });
-    }
-
-    @Override
-    public double[][] bend(double[] p, int[] of) {
-        return Differences.of(
-                this,
-                p,
-                of,
-                (up, down) -> BlockParallel.reduce(
-                        size(),
-                        progress,
-                        (from, to) -> {
-                            double[] above = new double[shape.size()];
-                            double[] below = new double[shape.size()];
-                            double[] sums = new double[of.length];
-                            for (int i = from; i < to; i++) {
-                                double x = points.x()[i];
-                                double residual = (points.y()[i] - shape.at(p, x, above)) * points.weight(i);
-                                shape.at(up, x, above);
-                                shape.at(down, x, below);
-                                for (int k = 0; k < of.length; k++) {
-                                    sums[k] += residual * (above[of[k]] - below[of[k]]);
-                                }
-                            }
-                            return sums;
-                        },
-                        (one, other) -> {
-                            Arrays.setAll(one, k -> one[k] + other[k]);
-                            return one;
-                        }));
+        };
     }
 }

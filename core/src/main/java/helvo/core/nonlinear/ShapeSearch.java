@@ -1,6 +1,9 @@
 package helvo.core.nonlinear;
 
 import helvo.core.Progress;
+import helvo.core.numeric.Convergence;
+import helvo.core.numeric.LeastSquares;
+import helvo.core.numeric.Range;
 import helvo.core.points.ScaledPoints;
 import java.util.ArrayList;
 import java.util.Collections;
@@ -25,13 +28,8 @@ public final class ShapeSearch {
     private final Progress progress;
     private final Predicate<double[]> wanted;
 
-    /// Where the sum of squares is least.
-    ///
-    /// @param p       coefficients
-    /// @param sum     of squared residuals
-    /// @param largest residual
-    /// @param inverse of the normal equations' matrix
-    public record Minimum(double[] p, double sum, double largest, double[][] inverse) {}
+    /// The least sum of squares that was found.
+    public record Found(LeastSquares.Minimum least, Convergence convergence) {}
 
     /// @param wanted what coefficients make sense
     public ShapeSearch(Shape shape, ScaledPoints points, Progress progress, Predicate<double[]> wanted) {
@@ -45,24 +43,32 @@ public final class ShapeSearch {
     /// and brings it near.
     ///
     /// @return empty where none settles there
-    public Optional<Minimum> least(List<double[]> starts) {
-        LocalSearch whole = over(points);
+    public Optional<Found> least(List<double[]> starts) {
+        LeastSquares whole = over(points);
         ScaledPoints some = points.sample(MAX_SAMPLE);
-        LocalSearch sample = over(some);
+        LeastSquares sample = over(some);
         double times = points.areAlike() ? (double) points.size() / some.size() : 1;
-        Optional<LocalSearch.Minimum> near =
-                some == points ? Optional.empty() : settled(sample, starts).findFirst();
-        return near.flatMap(each -> whole.polished(each, sample, times))
+        List<LeastSquares.Place> near = some == points ? List.of() : improved(sample, starts);
+        return settled(sample, near)
+                .findFirst()
+                .flatMap(each -> whole.polished(each, sample, times))
                 .filter(each -> wanted.test(each.p()))
-                .or(() -> settled(whole, starts).findFirst())
-                .map(least -> new Minimum(least.p(), least.squares(), least.largest(), least.inverse()));
+                .map(least -> found(least, near))
+                .or(() -> {
+                    List<LeastSquares.Place> places = improved(whole, starts);
+                    return settled(whole, places).findFirst().map(least -> found(least, places));
+                });
+    }
+
+    private static Found found(LeastSquares.Minimum least, List<LeastSquares.Place> searches) {
+        return new Found(least, least.convergence(searches, searches.getFirst().squares(), NonlinearLeastSquares.SAME));
     }
 
     /// Where the searches from several starts end, the least first, each place once.
     public List<double[]> reached(List<double[]> starts, int most) {
-        LocalSearch search = over(points);
+        LeastSquares search = over(points);
         var places = new ArrayList<double[]>();
-        settled(search, starts).map(LocalSearch.Minimum::p).forEach(p -> {
+        settled(search, improved(search, starts)).map(LeastSquares.Minimum::p).forEach(p -> {
             boolean known = places.stream().anyMatch(other -> IntStream.range(0, p.length)
                     .allMatch(k -> search.parts(p, other, k) < SAME_PLACE));
             if (!known && places.size() < most) {
@@ -72,20 +78,26 @@ public final class ShapeSearch {
         return places;
     }
 
-    private LocalSearch over(ScaledPoints some) {
-        return new LocalSearch(
+    private LeastSquares over(ScaledPoints some) {
+        return new LeastSquares(
                 new ShapeResiduals(shape, some, progress),
-                Collections.nCopies(shape.size(), CoefficientSetting.FREE),
+                Collections.nCopies(shape.size(), Range.UNLIMITED),
                 IntStream.range(0, shape.size()).toArray(),
                 HEIGHT);
     }
 
-    private Stream<LocalSearch.Minimum> settled(LocalSearch search, List<double[]> starts) {
+    private static List<LeastSquares.Place> improved(LeastSquares search, List<double[]> starts) {
         return starts.stream()
                 .flatMap(start -> search.again(start).stream())
                 .map(place -> search.improved(place, MOST_STEPS))
+                .sorted(Comparator.comparingDouble(LeastSquares.Place::squares))
+                .toList();
+    }
+
+    private Stream<LeastSquares.Minimum> settled(LeastSquares search, List<LeastSquares.Place> places) {
+        return places.stream()
                 .flatMap(place -> search.polished(place.p()).stream())
                 .filter(least -> wanted.test(least.p()))
-                .sorted(Comparator.comparingDouble(LocalSearch.Minimum::squares));
+                .sorted(Comparator.comparingDouble(LeastSquares.Minimum::squares));
     }
 }

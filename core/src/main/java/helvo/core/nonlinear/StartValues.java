@@ -2,6 +2,7 @@ package helvo.core.nonlinear;
 
 import helvo.core.formula.CurveDimensions;
 import helvo.core.formula.CurveFormula;
+import helvo.core.numeric.LeastSquares;
 import helvo.core.numeric.Range;
 import helvo.core.points.ScaledPoints;
 import java.util.ArrayList;
@@ -60,8 +61,8 @@ final class StartValues {
     }
 
     /// The starts that leave least, each with the best of those coefficients in which the curve is linear.
-    List<LocalSearch.Place> best(LocalSearch search, int most) {
-        var found = new ArrayList<LocalSearch.Place>();
+    List<LeastSquares.Place> best(LeastSquares search, int most) {
+        var found = new ArrayList<LeastSquares.Place>();
         int count = COUNTS[Math.min(others.length, COUNTS.length - 1)];
         double[] steps = steps(others.length);
         for (int i = 0; i < count; i++) {
@@ -69,13 +70,13 @@ final class StartValues {
             for (int j = 0; j < others.length; j++) {
                 double u = (0.5 + (i + 1) * steps[j]) % 1;
                 double value = value(others[j], u, i);
-                p[others[j]] = settings.get(others[j]).within(value);
+                p[others[j]] = settings.get(others[j]).limits().nearest(value);
             }
             search.completed(p).ifPresent(found::add);
         }
-        found.sort(Comparator.comparingDouble(LocalSearch.Place::squares));
-        var chosen = new ArrayList<LocalSearch.Place>();
-        for (LocalSearch.Place each : found) {
+        found.sort(Comparator.comparingDouble(LeastSquares.Place::squares));
+        var chosen = new ArrayList<LeastSquares.Place>();
+        for (LeastSquares.Place each : found) {
             if (chosen.size() < most && chosen.stream().noneMatch(other -> areAlike(each, other))) {
                 chosen.add(each);
             }
@@ -83,7 +84,7 @@ final class StartValues {
         return chosen;
     }
 
-    private boolean areAlike(LocalSearch.Place one, LocalSearch.Place other) {
+    private boolean areAlike(LeastSquares.Place one, LeastSquares.Place other) {
         return Arrays.stream(others)
                 .allMatch(k -> Math.abs(one.p()[k] - other.p()[k]) < ALIKE * Math.abs(other.p()[k]));
     }
@@ -93,7 +94,7 @@ final class StartValues {
         double[] p = new double[settings.size()];
         for (int k = 0; k < p.length; k++) {
             CoefficientSetting setting = settings.get(k);
-            p[k] = setting.held().orElse(setting.start().orElse(setting.within(0)));
+            p[k] = setting.held().orElse(setting.start().orElse(setting.limits().nearest(0)));
         }
         return p;
     }
@@ -116,7 +117,8 @@ final class StartValues {
     private double value(int k, double u, int i) {
         CoefficientSetting setting = settings.get(k);
         if (setting.low().isPresent() && setting.high().isPresent()) {
-            return setting.lowest() + u * (setting.highest() - setting.lowest());
+            return setting.low().getAsDouble()
+                    + u * (setting.high().getAsDouble() - setting.low().getAsDouble());
         }
         double inX = powers.get(k).map(CurveDimensions.Powers::ofX).orElse(0.0);
         double inY = powers.get(k).map(CurveDimensions.Powers::ofY).orElse(0.0);
@@ -130,8 +132,8 @@ final class StartValues {
             return least - BEYOND * span + u * (1 + 2 * BEYOND) * span;
         }
         double unit = Math.pow(Math.abs(inX) > 1 ? farthest : span, inX) * Math.pow(size, inY);
-        boolean isPositive = setting.lowest() >= 0;
-        boolean isNegative = setting.highest() <= 0;
+        boolean isPositive = setting.limits().low() >= 0;
+        boolean isNegative = setting.limits().high() <= 0;
         double signed = isPositive || isNegative ? u : Math.abs(2 * u - 1);
         double sign = isNegative || !isPositive && u < 0.5 ? -1 : 1;
         return sign * unit * Math.pow(10, DECADES * (2 * signed - 1));
@@ -140,7 +142,7 @@ final class StartValues {
     /// The same curve with its coefficients as a person expects them, where the formula leaves that open:
     /// widths, rates and amplitudes above 0, phases within half a turn of 0, and what can change places in rising
     /// order, since the two exponentials of a sum have no first and second.
-    double[] inOrder(LocalSearch search, double[] p, double squares) {
+    double[] inOrder(LeastSquares search, double[] p, double squares) {
         double[] best = p;
         for (int k : others) {
             best = isPhase(k) ? withPhase(search, best, k, squares) : best;
@@ -180,7 +182,7 @@ final class StartValues {
     }
 
     /// Half a turn of the phase turns the sign of the amplitude.
-    private double[] withPhase(LocalSearch search, double[] p, int k, double squares) {
+    private double[] withPhase(LeastSquares search, double[] p, int k, double squares) {
         double[] turned = p.clone();
         turned[k] = Math.IEEEremainder(p[k], 2 * Math.PI);
         double[] best = same(search, turned, squares).orElse(p);
@@ -200,15 +202,15 @@ final class StartValues {
     }
 
     /// The same curve with these coefficients, if it is the same.
-    private Optional<double[]> same(LocalSearch search, double[] p, double squares) {
+    private Optional<double[]> same(LeastSquares search, double[] p, double squares) {
         return isWithin(p)
                 ? search.completed(p)
                         .filter(other -> other.squares() <= squares * (1 + SAME))
-                        .map(LocalSearch.Place::p)
+                        .map(LeastSquares.Place::p)
                 : Optional.empty();
     }
 
     private boolean isWithin(double[] p) {
-        return Arrays.stream(others).allMatch(k -> settings.get(k).within(p[k]) == p[k]);
+        return Arrays.stream(others).allMatch(k -> settings.get(k).limits().nearest(p[k]) == p[k]);
     }
 }

@@ -5,6 +5,8 @@ import helvo.core.task.BlockParallel;
 
 /// The least and the greatest of some numbers.
 public record Range(double low, double high) {
+    /// All numbers.
+    public static final Range UNLIMITED = new Range(Double.NEGATIVE_INFINITY, Double.POSITIVE_INFINITY);
     private static final Range NONE = new Range(Double.POSITIVE_INFINITY, Double.NEGATIVE_INFINITY);
 
     public static Range of(double[] values) {
@@ -32,6 +34,11 @@ public record Range(double low, double high) {
     /// The size of the number farthest from 0; 0 of none.
     public double maxAbs() {
         return low > high ? 0 : Math.max(Math.abs(low), Math.abs(high));
+    }
+
+    /// Of what lies within, that nearest to a number.
+    public double nearest(double value) {
+        return Math.min(Math.max(value, low), high);
     }
 
     /// Halfway between.

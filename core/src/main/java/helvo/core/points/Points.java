@@ -1,7 +1,7 @@
 package helvo.core.points;
 
 import helvo.core.Require;
-import helvo.core.numeric.RadixSort;
+import helvo.core.numeric.RisingOrder;
 import java.util.Arrays;
 import java.util.function.IntPredicate;
 import java.util.stream.IntStream;
@@ -200,6 +200,6 @@ public record Points(
 
     /// The positions of the points in order of rising x; points at the same x in their own order.
     public int[] orderByX() {
-        return RadixSort.of(x);
+        return RisingOrder.of(x);
     }
 }

@@ -1,7 +1,7 @@
 package helvo.core.points;
 
-import helvo.core.numeric.RadixSort;
 import helvo.core.numeric.Range;
+import helvo.core.numeric.RisingOrder;
 import java.util.Arrays;
 import java.util.stream.IntStream;
 
@@ -88,7 +88,7 @@ public record ScaledPoints(double[] x, double[] y, double[] roots, double unit, 
         if (n <= most) {
             return this;
         }
-        int[] order = RadixSort.of(x);
+        int[] order = RisingOrder.of(x);
         double total =
                 areAlike() ? n : IntStream.range(0, n).mapToDouble(this::weight).sum();
         double[] meanX = new double[most];

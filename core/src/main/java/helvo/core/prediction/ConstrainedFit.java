@@ -1,28 +1,33 @@
 package helvo.core.prediction;
 
+import helvo.core.Progress;
 import helvo.core.fit.AmplitudeForm;
 import helvo.core.fit.Fit;
+import helvo.core.numeric.LeastSquares;
+import helvo.core.numeric.NormalSums;
+import helvo.core.numeric.Range;
 import helvo.core.numeric.RateMinima;
-import helvo.core.numeric.SmallMatrix;
+import helvo.core.numeric.SumOfSquares;
 import helvo.core.points.Points;
 import helvo.core.points.Weighting;
 import java.util.Arrays;
+import java.util.Collections;
 import java.util.Comparator;
 import java.util.Optional;
 import java.util.stream.DoubleStream;
-import org.jspecify.annotations.Nullable;
+import java.util.stream.IntStream;
+import org.apache.commons.numbers.core.DD;
 
 /// The least sum of squares, over the other coefficients, of a curve y = A g(x; θ) that must reach a given y at a
 /// given x (a profile; Bates & Watts 1988, Nonlinear Regression Analysis, §6.1). Where y is the mean of m
 /// measurements of an unknown, it is one point more, of weight m, and the curve's own value there is one
 /// coefficient more.
 ///
-/// Of few points the search goes over all rates; of more, from the coefficients of the free fit, by Gauss and
-/// Newton with Marquardt's damping.
+/// Of few points the search goes over all rates; of more, from the coefficients of the free fit.
 final class ConstrainedFit {
-    private static final int MAX_STEPS = 60;
-    private static final int MAX_DAMPINGS = 12;
-    private static final double CONVERGENCE_TOLERANCE = 1e-11;
+    private static final int MAX_STEPS = 400;
+    /// Rates are searched no farther than this, in units of half the span.
+    private static final double STEEPEST = 1e11;
     /// Of more points the curve is too sure for another least nearby.
     private static final int MAX_POINTS_FOR_ALL_RATES = 200;
     private static final double[] RATES = {0.25, 0.6, 1.6, 4, 12, 60, 400};
@@ -36,6 +41,8 @@ final class ConstrainedFit {
     private final double[] x;
     private final double[] y;
     private final double[] weights;
+    /// Of the weights, that of the unknown last.
+    private final double[] roots;
     private final double level;
     private final int measured;
     private final double low;
@@ -57,6 +64,9 @@ final class ConstrainedFit {
         for (int i = 0; i < x.length; i++) {
             weights[i] = points.weighting() == Weighting.UNWEIGHTED ? 1 : 1 / (points.ySigma()[i] * points.ySigma()[i]);
         }
+        roots = DoubleStream.concat(Arrays.stream(weights), DoubleStream.of(measured))
+                .map(Math::sqrt)
+                .toArray();
     }
 
     /// @param points   that the fit used
@@ -88,8 +98,7 @@ final class ConstrainedFit {
             double unit = 2 / (u[u.length - 1] - u[0]);
             // Beyond the steepest nothing is left of the curve one point farther than an end.
             double gap = Math.min(u[1] - u[0], u[u.length - 1] - u[u.length - 2]);
-            double steepest =
-                    Math.clamp(RateMinima.steepest(gap * unit), RateMinima.steepest(1), 1 / CONVERGENCE_TOLERANCE);
+            double steepest = Math.clamp(RateMinima.steepest(gap * unit), RateMinima.steepest(1), STEEPEST);
             return RateMinima.of(rate -> squares(new double[] {rate * unit}, x0), steepest, RATE_RATIO, SETTLED_RATES)
                     .stream()
                     .mapToDouble(RateMinima.Minimum::value)
@@ -129,104 +138,57 @@ final class ConstrainedFit {
     /// From given θ to where it is least nearby.
     private double settled(double x0, double[] theta) {
         double[] p = measured == 0 ? theta.clone() : Arrays.copyOf(theta, theta.length + 1);
-        if (measured > 0) {
-            p[theta.length] = fit.function().at(x0);
-        }
-        Sums sums = new Sums(p, x0);
-        double lambda = 1e-4;
-        for (int step = 0; step < MAX_STEPS; step++) {
-            boolean better = false;
-            double moved = 0;
-            for (int damping = 0; damping < MAX_DAMPINGS && !better; damping++) {
-                double @Nullable [] by = sums.step(lambda);
-                if (by == null) {
-                    lambda *= 10;
-                    continue;
-                }
-                double[] next = p.clone();
-                moved = 0;
-                for (int k = 0; k < p.length; k++) {
-                    next[k] += by[k];
-                    moved = Math.max(moved, Math.abs(by[k]) / (Math.abs(p[k]) + 1e-12));
-                }
-                Sums tried = new Sums(next, x0);
-                better = tried.squares <= sums.squares;
-                if (better) {
-                    p = next;
-                    sums = tried;
-                    lambda /= 10;
-                } else {
-                    lambda *= 10;
-                }
-            }
-            if (!better || moved < CONVERGENCE_TOLERANCE) {
-                break;
-            }
-        }
-        return Double.isNaN(sums.squares) ? Double.POSITIVE_INFINITY : sums.squares;
+        int[] free = IntStream.range(0, p.length).toArray();
+        int[] linear = IntStream.range(theta.length, p.length).toArray();
+        var search =
+                new LeastSquares(new Constrained(x0), Collections.nCopies(p.length, Range.UNLIMITED), free, linear);
+        return search.again(p)
+                .map(place -> search.improved(place, MAX_STEPS).squares())
+                .orElse(Double.POSITIVE_INFINITY);
     }
 
-    /// The sum of squares, the right-hand side and the matrix of the normal equations, for θ and, where it is free,
-    /// the value at x0.
-    private final class Sums {
-        private final double[][] matrix;
-        private final double[] right;
-        private double squares;
+    /// The curve by θ and, where it is free, the value at x0, which is then one point more.
+    private final class Constrained implements SumOfSquares {
+        private final double x0;
 
-        Sums(double[] p, double x0) {
-            int n = p.length;
-            int ofTheta = measured == 0 ? n : n - 1;
-            double value = measured == 0 ? level : p[ofTheta];
-            matrix = new double[n][n];
-            right = new double[n];
-            double[] theta = measured == 0 ? p : Arrays.copyOf(p, ofTheta);
-            double[] ofRatio = new double[ofTheta];
-            double[] gradient = new double[n];
-            for (int i = 0; i < x.length; i++) {
-                double ratio = form.ratio().at(theta, x[i], x0, ofRatio);
-                for (int k = 0; k < ofTheta; k++) {
-                    gradient[k] = value * ofRatio[k];
-                }
-                if (ofTheta < n) {
-                    gradient[ofTheta] = ratio;
-                }
-                add(gradient, y[i] - value * ratio, weights[i]);
-            }
-            if (measured > 0) {
-                Arrays.fill(gradient, 0);
-                gradient[ofTheta] = 1;
-                add(gradient, level - value, measured);
-            }
+        Constrained(double x0) {
+            this.x0 = x0;
         }
 
-        private void add(double[] gradient, double left, double weight) {
-            squares += weight * left * left;
-            for (int a = 0; a < gradient.length; a++) {
-                right[a] += weight * gradient[a] * left;
-                for (int b = 0; b < gradient.length; b++) {
-                    matrix[a][b] += weight * gradient[a] * gradient[b];
-                }
-            }
+        @Override
+        public int size() {
+            return measured == 0 ? x.length : x.length + 1;
         }
 
-        double @Nullable [] step(double lambda) {
-            if (right.length == 1) {
-                return new double[] {right[0] / (matrix[0][0] * (1 + lambda))};
-            }
-            if (right.length == 2) {
-                double first = matrix[0][0] * (1 + lambda);
-                double second = matrix[1][1] * (1 + lambda);
-                double determinant = first * second - matrix[0][1] * matrix[0][1];
-                return new double[] {
-                    (right[0] * second - right[1] * matrix[0][1]) / determinant,
-                    (right[1] * first - right[0] * matrix[0][1]) / determinant
-                };
-            }
-            double[][] damped = Arrays.stream(matrix).map(double[]::clone).toArray(double[][]::new);
-            for (int a = 0; a < damped.length; a++) {
-                damped[a][a] *= 1 + lambda;
-            }
-            return SmallMatrix.solve(damped, right);
+        @Override
+        public Progress progress() {
+            return Progress.none();
+        }
+
+        @Override
+        public NormalSums.Digits digits() {
+            return NormalSums.Digits.DOUBLED;
+        }
+
+        @Override
+        public NormalSums.Columns columns(DD[] p, int[] of, NormalSums.Digits digits) {
+            double[] theta =
+                    Arrays.stream(p, 0, start.length).mapToDouble(DD::hi).toArray();
+            double value = measured == 0 ? level : p[start.length].hi();
+            return (from, to, block) -> {
+                double[][] columns = new double[of.length + 1][to - from];
+                double[] gradient = new double[start.length];
+                for (int i = from; i < to; i++) {
+                    boolean isUnknown = i == x.length;
+                    double ratio = isUnknown ? 1 : form.ratio().at(theta, x[i], x0, gradient);
+                    for (int k = 0; k < of.length; k++) {
+                        boolean isOfTheta = of[k] < start.length;
+                        columns[k][i - from] = !isOfTheta ? ratio : isUnknown ? 0 : value * gradient[of[k]];
+                    }
+                    columns[of.length][i - from] = (isUnknown ? level : y[i]) - value * ratio;
+                }
+                block.add(columns, roots, from, to - from);
+            };
         }
     }
 }

@@ -5,7 +5,7 @@ import helvo.core.fit.Curve;
 import helvo.core.fit.Fit;
 import helvo.core.formula.Formula;
 import helvo.core.number.DecimalMark;
-import helvo.core.numeric.RadixSort;
+import helvo.core.numeric.RisingOrder;
 import helvo.core.points.Points;
 import helvo.core.points.Weighting;
 import helvo.core.table.Cells;
@@ -191,7 +191,7 @@ public record DerivedQuantity(
     private record Area(double value, double variance) {
         static Optional<Area> under(Points points, Fit fit) {
             int n = points.size();
-            int[] order = RadixSort.of(points.x());
+            int[] order = RisingOrder.of(points.x());
             boolean weighs = points.weighting() != Weighting.UNWEIGHTED;
             double scale = weighs || fit.curve().fittedOn() == Curve.FittedOn.Y
                     ? fit.quality().scale().orElse(Double.NaN)

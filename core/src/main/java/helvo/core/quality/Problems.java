@@ -252,7 +252,7 @@ public record Problems(List<Problem> groups, List<AmbiguousColumn> questions) {
                 for (int row = 0; row < rows; row++) {
                     double number = cells.number(row);
                     long bits = Double.isNaN(number)
-                            ? row < cells.size() ? cells.cell(row).hashCode() : 1
+                            ? cells.cell(row).hashCode()
                             : Double.doubleToLongBits(number) * 0x9E3779B97F4A7C15L;
                     hashes[row] = (hashes[row] ^ bits ^ bits >>> 29) * 0xBF58476D1CE4E5B9L;
                 }

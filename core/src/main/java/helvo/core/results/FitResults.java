@@ -16,6 +16,7 @@ import helvo.core.fit.Mean;
 import helvo.core.fit.ProfileLimits;
 import helvo.core.fit.YorkFit;
 import helvo.core.number.NumberNotation;
+import helvo.core.numeric.Convergence;
 import helvo.core.numeric.Range;
 import helvo.core.points.Weighting;
 import helvo.core.results.Results.Line;
@@ -297,17 +298,18 @@ final class FitResults {
         quality.aicc()
                 .ifPresent(aicc -> lines.add(
                         new Line.Quantity("AICc", numbers.significant(aicc, 4), "", numbers.exact(aicc), "")));
-        fit.search()
-                .ifPresent(search -> lines.add(new Line.Quantity(
-                        "search",
-                        search.ended() + " of " + search.starts(),
-                        "",
-                        search.ended() + " of " + search.starts(),
-                        "starts ended at this least")));
+        fit.convergence().ifPresent(this::convergence);
         if (lines.getLast() instanceof Line.Heading) {
             lines.removeLast();
         }
         covariance();
+    }
+
+    private void convergence(Convergence search) {
+        String ended = search.ended() + " of " + search.starts();
+        lines.add(new Line.Quantity("search", ended, "", ended, "starts ended at this least"));
+        String step = numbers.significant(search.lastStep(), 1);
+        lines.add(new Line.Quantity("convergence", step, "", step, "relative, in the last step"));
     }
 
     private void correlation(String label) {

@@ -3,7 +3,7 @@ package helvo.core.study;
 import helvo.core.Require;
 import helvo.core.RootLocale;
 import helvo.core.number.NumberText;
-import helvo.core.numeric.RadixSort;
+import helvo.core.numeric.RisingOrder;
 import helvo.core.table.Cell;
 import helvo.core.table.Cells;
 import helvo.core.table.Column;
@@ -288,7 +288,7 @@ public sealed interface TableEdit extends TableChange {
             double[] keys = IntStream.range(0, before.rows())
                     .mapToDouble(row -> ascending ? by.number(row) : -by.number(row))
                     .toArray();
-            int[] order = RadixSort.of(keys);
+            int[] order = RisingOrder.of(keys);
             int numbers =
                     (int) Arrays.stream(keys).filter(key -> !Double.isNaN(key)).count();
             Comparator<Integer> texts = Comparator.comparing(row -> by.cell(row).exactText());

@@ -8,8 +8,8 @@ import helvo.core.fit.Fit;
 import helvo.core.fit.FitOutcome;
 import helvo.core.fit.Line;
 import helvo.core.fit.Polynomial;
-import helvo.core.numeric.RadixSort;
 import helvo.core.numeric.Range;
+import helvo.core.numeric.RisingOrder;
 import helvo.core.points.ErrorBars;
 import helvo.core.points.Points;
 import java.util.Arrays;
@@ -476,7 +476,7 @@ class ErrorBarLinesTest {
         int[] found = HullCandidates.upper(n, i -> x[i], i -> y[i], layers);
         assertThat(found).hasSizeLessThan(n / 4);
         double[] none = new double[n];
-        int[] left = RadixSort.of(x);
+        int[] left = RisingOrder.of(x);
         for (int layer = 0; layer < layers; layer++) {
             int[] side = HullChain.upper(left, x, none, y, none);
             assertThat(found).as("layer %d", layer).contains(side);

@@ -70,7 +70,7 @@ class FormulaCurveTest {
         double least = Double.parseDouble(parts[1]);
         Fit fit = fit(own(parts[0]), Points.of(x, y));
         assertThat(fit.quality().residualSumOfSquares()).isLessThan(least * (1 + 1e-8));
-        assertThat(fit.search().orElseThrow().ended()).isPositive();
+        assertThat(fit.convergence().orElseThrow().ended()).isPositive();
     }
 
     private static double[] numbers(String list) {

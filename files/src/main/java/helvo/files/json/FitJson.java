@@ -335,11 +335,13 @@ public final class FitJson {
                                 .put("curve", limit.limit().name().toLowerCase(Locale.ROOT))
                                 .put("squaresShare", limit.share()),
                         () -> node.putNull("lesserLimit"));
-        fit.search()
+        fit.convergence()
                 .ifPresentOrElse(
                         search -> node.putObject("search")
                                 .put("starts", search.starts())
-                                .put("endedHere", search.ended()),
+                                .put("endedHere", search.ended())
+                                .put("steps", search.steps())
+                                .put("lastStep", search.lastStep()),
                         () -> node.putNull("search"));
         fit.shared()
                 .ifPresentOrElse(

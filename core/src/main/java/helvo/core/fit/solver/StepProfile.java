@@ -1,6 +1,6 @@
 package helvo.core.fit.solver;
 
-import helvo.core.numeric.RadixSort;
+import helvo.core.numeric.RisingOrder;
 import helvo.core.points.ScaledPoints;
 
 /// The sums of squares of all step functions on some points: 0 on one side of an x, one level on the other. They
@@ -10,7 +10,7 @@ public final class StepProfile {
 
     /// The weighted sum of squares that the best of all steps leaves.
     public static double leastSquares(ScaledPoints points) {
-        int[] order = RadixSort.of(points.x());
+        int[] order = RisingOrder.of(points.x());
         int[] falling = new int[order.length];
         for (int i = 0; i < order.length; i++) {
             falling[i] = order[order.length - 1 - i];

@@ -1,4 +1,4 @@
-package helvo.core.nonlinear;
+package helvo.core.numeric;
 
 /// Eigenvectors of a small symmetric matrix, by Jacobi's rotations (Golub and Van Loan 2013, Matrix Computations,
 /// §8.5).

@@ -1,9 +1,9 @@
-package helvo.core.nonlinear;
+package helvo.core.numeric;
 
 import java.util.function.BiFunction;
 
 /// Derivatives by the difference of what stands a little to both sides of some coefficients.
-final class Differences {
+public final class Differences {
     private static final double STEP = 1e-5;
 
     private Differences() {}
@@ -11,7 +11,8 @@ final class Differences {
     /// @param sum        whose coefficients they are
     /// @param of         the places of the coefficients that are moved, one after the other
     /// @param difference what differs between the coefficients moved up and moved down
-    static double[][] of(SumOfSquares sum, double[] p, int[] of, BiFunction<double[], double[], double[]> difference) {
+    public static double[][] of(
+            SumOfSquares sum, double[] p, int[] of, BiFunction<double[], double[], double[]> difference) {
         double[][] derivatives = new double[of.length][];
         for (int k = 0; k < of.length; k++) {
             double step = STEP * sum.size(p, of[k]);

@@ -1,14 +1,12 @@
-package helvo.core.nonlinear;
+package helvo.core.numeric;
 
 import helvo.core.Progress;
-import helvo.core.numeric.RoundingError;
-import helvo.core.numeric.SymmetricSystem;
 import helvo.core.task.BlockParallel;
 import org.apache.commons.numbers.core.DD;
 
 /// The normal equations of a curve about given coefficients: the sums of products of its derivatives and residuals
 /// over all points, in units of the scaled y.
-final class NormalSums {
+public final class NormalSums {
     private final int n;
     /// Of the upper triangle, the residual as the last column; each a sum of two doubles.
     private final double[] high;
@@ -22,7 +20,7 @@ final class NormalSums {
     }
 
     /// How the sums are taken.
-    enum Digits {
+    public enum Digits {
         /// In doubles, block by block.
         SINGLE(1e-11, SymmetricSystem.MIN_PIVOT),
         /// Each product and sum with its rounding error.
@@ -50,19 +48,19 @@ final class NormalSums {
     }
 
     /// Columns of derivatives and, last, residuals of some points, in units of the scaled y.
-    interface Block {
+    public interface Block {
         /// @param columns of the derivatives and the residuals
         /// @param roots   what each point's are to be multiplied with, from `from` on; empty where alike
         void add(double[][] columns, double[] roots, int from, int count);
     }
 
     /// What works out the columns of some points, block by block.
-    interface Columns {
+    public interface Columns {
         void each(int from, int to, Block block);
     }
 
     /// @param count of coefficients
-    static NormalSums of(int points, Progress progress, int count, Digits digits, Columns columns) {
+    public static NormalSums of(int points, Progress progress, int count, Digits digits, Columns columns) {
         return BlockParallel.reduce(
                 points,
                 progress,
@@ -138,7 +136,7 @@ final class NormalSums {
     }
 
     /// JᵀJ.
-    DD[][] matrix() {
+    public DD[][] matrix() {
         DD[][] matrix = new DD[n][n];
         for (int a = 0; a < n; a++) {
             for (int b = 0; b < n; b++) {
@@ -149,7 +147,7 @@ final class NormalSums {
     }
 
     /// Jᵀr: half of what the sum of squares falls by for each coefficient.
-    DD[] gradient() {
+    public DD[] gradient() {
         DD[] right = new DD[n];
         for (int a = 0; a < n; a++) {
             right[a] = sum(a, n);

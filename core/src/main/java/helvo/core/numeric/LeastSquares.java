@@ -1,6 +1,5 @@
-package helvo.core.nonlinear;
+package helvo.core.numeric;
 
-import helvo.core.numeric.SymmetricSystem;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
@@ -11,7 +10,7 @@ import org.apache.commons.numbers.core.DD;
 /// the others at each step (Golub and Pereyra 1973; the step is that of Kaufman 1975, BIT 15:49, by way of Ruhe
 /// and Wedin 1980, SIAM Review 22:318); those by Levenberg and Marquardt's method (Marquardt 1963, J. SIAM
 /// 11:431); at the end by Newton's, in doubled digits.
-final class LocalSearch {
+public final class LeastSquares {
     /// Marquardt's λ: at first, at most, and what it changes by.
     private static final double FIRST_DAMPING = 1e-3;
     private static final double LEAST_DAMPING = 1e-14;
@@ -33,18 +32,20 @@ final class LocalSearch {
     private static final double LAST_OFFSET = 1e-5;
     /// A coefficient with less than this share of the longest one's part in a direction has none in it.
     private static final double OPEN_SHARE = 0.1;
+    private static final int[] NOTHING = {};
 
     private final SumOfSquares sumOfSquares;
-    private final List<CoefficientSetting> settings;
+    private final List<Range> limits;
     private final int[] free;
     private final int[] linear;
     private final int[] others;
 
+    /// @param limits of each coefficient, fitted or not
     /// @param free   places of the coefficients that are fitted
     /// @param linear those of them in which the curve is linear, and which have no limits
-    LocalSearch(SumOfSquares sumOfSquares, List<CoefficientSetting> settings, int[] free, int[] linear) {
+    public LeastSquares(SumOfSquares sumOfSquares, List<Range> limits, int[] free, int[] linear) {
         this.sumOfSquares = sumOfSquares;
-        this.settings = settings;
+        this.limits = limits;
         this.free = free;
         this.linear = linear;
         this.others = Arrays.stream(free)
@@ -52,17 +53,19 @@ final class LocalSearch {
                 .toArray();
     }
 
-    int size() {
+    /// How many points there are.
+    public int size() {
         return sumOfSquares.size();
     }
 
-    LocalSearch with(SumOfSquares other) {
-        return new LocalSearch(other, settings, free, linear);
+    /// The same search of another sum.
+    public LeastSquares with(SumOfSquares other) {
+        return new LeastSquares(other, limits, free, linear);
     }
 
     /// The same with one coefficient held at what a start has.
-    LocalSearch holding(int coefficient) {
-        return new LocalSearch(sumOfSquares, settings, without(free, coefficient), without(linear, coefficient));
+    public LeastSquares holding(int coefficient) {
+        return new LeastSquares(sumOfSquares, limits, without(free, coefficient), without(linear, coefficient));
     }
 
     private static int[] without(int[] all, int one) {
@@ -72,13 +75,7 @@ final class LocalSearch {
     /// Where a search stands.
     ///
     /// @param ended whether its steps became short
-    record Place(double[] p, double squares, boolean ended) {
-        boolean isBetter(Place other) {
-            return squares < other.squares;
-        }
-    }
-
-    private static final int[] NOTHING = {};
+    public record Place(double[] p, double squares, boolean ended) {}
 
     private NormalSums sums(double[] p, int[] of) {
         return sumOfSquares.sums(Arrays.stream(p).mapToObj(DD::of).toArray(DD[]::new), of, sumOfSquares.digits());
@@ -87,7 +84,7 @@ final class LocalSearch {
     /// With the best values of those coefficients in which the curve is linear, from any values of them.
     ///
     /// @return empty where there are none, or a value is not finite
-    Optional<Place> completed(double[] start) {
+    public Optional<Place> completed(double[] start) {
         double[] p = start.clone();
         for (int k : linear) {
             p[k] = 0;
@@ -109,7 +106,7 @@ final class LocalSearch {
     }
 
     /// Levenberg and Marquardt's steps.
-    Place improved(Place start, int mostSteps) {
+    public Place improved(Place start, int mostSteps) {
         Place now = start;
         double lambda = FIRST_DAMPING;
         int idle = 0;
@@ -146,12 +143,12 @@ final class LocalSearch {
     }
 
     /// From coefficients that were found with other points.
-    Optional<Place> again(double[] p) {
+    public Optional<Place> again(double[] p) {
         return linear.length > 0 ? completed(p).or(() -> valued(p)) : valued(p);
     }
 
     /// The coefficients of the direction in which the points tell least.
-    List<Integer> open(double[] p) {
+    public List<Integer> open(double[] p) {
         NormalSums sums = sums(p, free);
         if (!sums.isFinite()) {
             return Arrays.stream(free).boxed().toList();
@@ -172,7 +169,7 @@ final class LocalSearch {
                 .toList();
     }
 
-    Optional<Place> valued(double[] p) {
+    public Optional<Place> valued(double[] p) {
         NormalSums sums = sums(p, NOTHING);
         return sums.isFinite() ? Optional.of(new Place(p, sums.squares(), false)) : Optional.empty();
     }
@@ -203,7 +200,7 @@ final class LocalSearch {
             double[] next = p.clone();
             for (int i = 0; i < moving.length; i++) {
                 int k = free[moving[i]];
-                next[k] = settings.get(k).within(p[k] + by[i].hi());
+                next[k] = limits.get(k).nearest(p[k] + by[i].hi());
             }
             return next;
         });
@@ -211,8 +208,8 @@ final class LocalSearch {
 
     /// Whether it stands at a limit that it would leave.
     private boolean isBlocked(double[] p, int k, double downhill) {
-        return p[k] <= settings.get(k).lowest() && downhill < 0
-                || p[k] >= settings.get(k).highest() && downhill > 0;
+        return p[k] <= limits.get(k).low() && downhill < 0
+                || p[k] >= limits.get(k).high() && downhill > 0;
     }
 
     /// The largest change of a coefficient, in parts of it, of those that are not found from the others.
@@ -224,7 +221,7 @@ final class LocalSearch {
     }
 
     /// How far a coefficient is from what it is elsewhere, in parts of it.
-    double parts(double[] p, double[] elsewhere, int k) {
+    public double parts(double[] p, double[] elsewhere, int k) {
         return Math.abs(elsewhere[k] - p[k]) / sumOfSquares.size(p, k);
     }
 
@@ -246,20 +243,27 @@ final class LocalSearch {
     /// @param squares the least sum, in units of the scaled y
     /// @param inverse of JᵀJ, for the free coefficients that stand at no limit
     /// @param moving  places of those
-    record Minimum(double[] p, double squares, double largest, double[][] inverse, int[] moving) {}
-
-    /// @return empty where this is no least, or the points do not determine all coefficients
-    Optional<Minimum> polished(double[] start) {
-        return polished(start, sumOfSquares::bend);
+    /// @param steps    of Newton's
+    /// @param lastStep the most that the last of them changed a coefficient by, as a part of it
+    public record Minimum(
+            double[] p, double squares, double largest, double[][] inverse, int[] moving, int steps, double lastStep) {
+        /// @param searches where each of them ended
+        /// @param lowest   the sum of squares of those that ended here, but for this part of it
+        public Convergence convergence(List<Place> searches, double lowest, double part) {
+            long ended = searches.stream()
+                    .filter(each -> each.squares() <= lowest * (1 + part) + Double.MIN_NORMAL)
+                    .count();
+            return new Convergence(searches.size(), (int) ended, steps, lastStep);
+        }
     }
 
-    /// The same by a bend that is known otherwise, about.
-    Optional<Minimum> polished(double[] start, Bend bendOf) {
-        return polished(start, bendOf, sumOfSquares.lastDigits());
+    /// @return empty where this is no least, or the points do not determine all coefficients
+    public Optional<Minimum> polished(double[] start) {
+        return polished(start, sumOfSquares::bend, sumOfSquares.lastDigits());
     }
 
     /// The same of points that stand for more, to as many digits as a search through those begins with.
-    Optional<Minimum> polishedOfSample(double[] start) {
+    public Optional<Minimum> polishedOfSample(double[] start) {
         return polished(start, sumOfSquares::bend, NormalSums.Digits.SINGLE);
     }
 
@@ -267,11 +271,11 @@ final class LocalSearch {
     /// among more points.
     ///
     /// @param times how many of these points each of the sample stands for
-    Optional<Minimum> polished(Minimum ofSample, LocalSearch sample, double times) {
+    public Optional<Minimum> polished(Minimum ofSample, LeastSquares sample, double times) {
         Bend bend = sample.bend(times);
-        return polished(ofSample.p(), bend).or(() -> again(ofSample.p())
+        return polished(ofSample.p(), bend, sumOfSquares.lastDigits()).or(() -> again(ofSample.p())
                 .map(place -> improved(place, STEPS_WITH_ALL))
-                .flatMap(place -> polished(place.p(), bend)));
+                .flatMap(place -> polished(place.p(), bend, sumOfSquares.lastDigits())));
     }
 
     private Optional<Minimum> polished(double[] start, Bend bendOf, NormalSums.Digits digits) {
@@ -288,7 +292,8 @@ final class LocalSearch {
         double before = Double.POSITIVE_INFINITY;
         double[][] bend = {};
         boolean settled = moving.length == 0;
-        for (int step = 0; step < MAX_NEWTON_STEPS && !settled && sums.isFinite(); step++) {
+        int steps = 0;
+        while (steps < MAX_NEWTON_STEPS && !settled && sums.isFinite()) {
             if (before > STEADY_STEP) {
                 bend = bendOf.at(values(p), moving);
             }
@@ -311,10 +316,11 @@ final class LocalSearch {
             }
             for (int i = 0; i < moving.length; i++) {
                 DD next = p[moving[i]].add(by[i]);
-                double within = settings.get(moving[i]).within(next.hi());
+                double within = limits.get(moving[i]).nearest(next.hi());
                 p[moving[i]] = within == next.hi() ? next : DD.of(within);
             }
             before = length;
+            steps++;
             settled = length < digits.lastStep()
                     || digits == NormalSums.Digits.SINGLE && offset(by, sums, moving.length) < LAST_OFFSET;
             sums = sumOfSquares.sums(p, moving, digits);
@@ -322,7 +328,13 @@ final class LocalSearch {
         Optional<SymmetricSystem> normal = SymmetricSystem.of(sums.matrix(), digits.minPivot());
         return settled && sums.isFinite() && normal.isPresent()
                 ? Optional.of(new Minimum(
-                        values(p), sums.squares(), sums.largest(), normal.get().inverse(), moving))
+                        values(p),
+                        sums.squares(),
+                        sums.largest(),
+                        normal.get().inverse(),
+                        moving,
+                        steps,
+                        steps == 0 ? 0 : before))
                 : Optional.empty();
     }
 
