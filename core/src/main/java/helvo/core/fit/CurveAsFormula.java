@@ -12,10 +12,16 @@ record CurveAsFormula(Curve curve, CurveFormula formula, List<CoefficientSetting
         if (curve instanceof FormulaCurve own) {
             return new CurveAsFormula(curve, own.formula(), own.settings());
         }
-        String text = curve.form(
-                name -> name.equals(Curve.FIXED) ? "(" + curve.fixedIntercept() + ")" : name,
-                "x",
-                Curve.Notation.PROGRAM);
+        return of(
+                curve,
+                curve.form(
+                        name -> name.equals(Curve.FIXED) ? "(" + curve.fixedIntercept() + ")" : name,
+                        "x",
+                        Curve.Notation.PROGRAM));
+    }
+
+    /// As a text says, with nothing asked of its coefficients.
+    static CurveAsFormula of(Curve curve, String text) {
         if (!(CurveFormula.read(text) instanceof CurveFormula.Reading.Read(CurveFormula read))) {
             throw new IllegalStateException(text + " is no formula");
         }
@@ -23,6 +29,11 @@ record CurveAsFormula(Curve curve, CurveFormula formula, List<CoefficientSetting
                 curve,
                 read,
                 read.coefficients().stream().map(_ -> CoefficientSetting.FREE).toList());
+    }
+
+    /// Whether a coefficient is an x where the curve bends.
+    boolean isCorner(String coefficient) {
+        return formula.corners().contains(formula.coefficients().indexOf(coefficient));
     }
 
     /// The coefficients of a fit in the formula's order, those that are held too.

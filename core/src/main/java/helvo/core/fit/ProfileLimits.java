@@ -3,13 +3,17 @@ package helvo.core.fit;
 import helvo.core.Progress;
 import helvo.core.nonlinear.CoefficientSetting;
 import helvo.core.nonlinear.ProfileSearch;
+import helvo.core.number.RoundNumber;
 import helvo.core.numeric.Range;
 import helvo.core.points.Points;
 import helvo.core.points.ScaledPoints;
+import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.function.DoubleFunction;
 
 /// The 95 % limits of a coefficient by its profile (Bates and Watts 1988, §6.1), where ± does not tell them: how far
 /// it can go while the others follow it. An end is empty where the points set none.
@@ -38,17 +42,13 @@ public record ProfileLimits(String coefficient, OptionalDouble low, OptionalDoub
                 || used.size() > MOST_POINTS) {
             return List.of();
         }
-        var formula = CurveAsFormula.of(curve);
         double half = fit.quality().half95().getAsDouble();
         double scale = fit.quality().scale().orElseThrow();
         double growth = half * half * scale * scale / fit.quality().residualSumOfSquares();
-        double[] p = formula.coefficients(fit);
-        ProfileSearch search = search(formula, fit, used, p, progress);
+        var form = CurveAsFormula.of(curve);
         var found = new ArrayList<ProfileLimits>();
         for (Coefficient each : fit.coefficients()) {
-            int k = formula.formula().coefficients().indexOf(each.name());
-            boolean isCorner =
-                    each.uncertainty().isEmpty() && formula.formula().corners().contains(k);
+            boolean isCorner = each.uncertainty().isEmpty() && form.isCorner(each.name());
             if (each.uncertainty().isEmpty() && !isCorner) {
                 continue;
             }
@@ -57,13 +57,90 @@ public record ProfileLimits(String coefficient, OptionalDouble low, OptionalDoub
                             * (Range.of(used.x()).high() - Range.of(used.x()).low())
                     : half * each.uncertainty().get().standardError();
             progress.reached(Double.NaN);
-            OptionalDouble low = search.end(k, -reach, growth);
-            OptionalDouble high = search.end(k, reach, growth);
+            Profiled profiled = FarFromZero.of(fit, Range.of(used.x()))
+                    .map(far -> far.profiled(each))
+                    .orElseGet(() -> new Profiled(form, form.coefficients(fit), each.name(), 1, OptionalDouble::of));
+            ProfileSearch search = search(profiled.form(), fit, used, profiled.p(), progress);
+            OptionalDouble low = profiled.end(search, -reach, growth);
+            OptionalDouble high = profiled.end(search, reach, growth);
             if (isCorner || differs(each.value() - reach, low, reach) || differs(each.value() + reach, high, reach)) {
                 found.add(new ProfileLimits(each.name(), low, high));
             }
         }
         return List.copyOf(found);
+    }
+
+    /// A coefficient whose profile is searched.
+    ///
+    /// @param p     the coefficients of the form
+    /// @param name  of what stands for the coefficient in the form
+    /// @param slope of that by the coefficient
+    /// @param back  from that to the coefficient; empty where no double has it
+    private record Profiled(
+            CurveAsFormula form, double[] p, String name, double slope, DoubleFunction<OptionalDouble> back) {
+        OptionalDouble end(ProfileSearch search, double reach, double growth) {
+            OptionalDouble end = search.end(form.formula().coefficients().indexOf(name), reach * slope, growth);
+            return end.isEmpty() ? end : back.apply(end.getAsDouble());
+        }
+    }
+
+    /// A rising or falling curve a e^(b x) or a x^b whose points lie far from where its a is read, as with years:
+    /// a may be as small as 10⁻²⁰⁰ there, and goes with b through many powers of ten. It is written by its height
+    /// amid the points; for a, by the logarithms of both heights.
+    ///
+    /// @param height amid the points
+    /// @param place  of the middle, as the formula's rate counts it, and as text
+    /// @param from   the way from there, in the same
+    private record FarFromZero(Fit fit, double height, double place, String placeText, String from) {
+        static Optional<FarFromZero> of(Fit fit, Range x) {
+            boolean isPower = fit.curve() instanceof Power;
+            if ((!isPower && !(fit.curve() instanceof Exponential))
+                    || fit.origin().isPresent()) {
+                return Optional.empty();
+            }
+            double low = isPower ? Math.log(x.low()) : x.low();
+            double high = isPower ? Math.log(x.high()) : x.high();
+            if (low <= high - low && -high <= high - low) {
+                return Optional.empty();
+            }
+            BigDecimal middle = RoundNumber.amid(x.low(), x.high());
+            String text = "(" + middle.toPlainString() + ")";
+            double at = middle.doubleValue();
+            return Optional.of(new FarFromZero(
+                    fit,
+                    fit.function().at(at),
+                    isPower ? Math.log(at) : at,
+                    isPower ? "ln" + text : text,
+                    isPower ? "ln(x/" + text + ")" : "(x - " + text + ")"));
+        }
+
+        Profiled profiled(Coefficient of) {
+            if (of.name().equals("b")) {
+                return profiled("height*exp(b*" + from + ")", height, of.value(), 1, OptionalDouble::of);
+            }
+            double sign = Math.signum(height);
+            return profiled(
+                    (sign < 0 ? "-" : "") + "exp(height + (height - b)*" + from + "/" + placeText + ")",
+                    Math.log(Math.abs(height)),
+                    Math.log(Math.abs(of.value())),
+                    1 / of.value(),
+                    value -> finite(sign * Math.exp(value)));
+        }
+
+        private static OptionalDouble finite(double value) {
+            return Math.abs(value) >= Double.MIN_NORMAL && Double.isFinite(value)
+                    ? OptionalDouble.of(value)
+                    : OptionalDouble.empty();
+        }
+
+        private Profiled profiled(
+                String text, double amid, double other, double slope, DoubleFunction<OptionalDouble> back) {
+            var form = CurveAsFormula.of(fit.curve(), text);
+            double[] p = form.formula().coefficients().stream()
+                    .mapToDouble(name -> name.equals("b") ? other : amid)
+                    .toArray();
+            return new Profiled(form, p, "b", slope, back);
+        }
     }
 
     /// Whether ± tells all: the curve is linear in its coefficients, or is fitted on another scale.

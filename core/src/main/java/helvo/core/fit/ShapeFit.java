@@ -6,6 +6,7 @@ import helvo.core.numeric.FittedFunction;
 import helvo.core.numeric.LeastSquares;
 import helvo.core.points.ScaledPoints;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 
@@ -27,7 +28,7 @@ record ShapeFit(Shape shape, ScaledPoints points, LeastSquares.Minimum least, Co
         for (int k = 0; k < values.length; k++) {
             double in = k == 0 ? unit : 1;
             double value = values[k] * in;
-            double se = scale * Math.sqrt(quadratic(least.inverse(), jacobian[k])) * in;
+            double se = scale * root(least.inverse(), jacobian[k]) * in;
             boolean lost = k == 0 && !allZero && Math.abs(value) < Double.MIN_NORMAL;
             if (!Double.isFinite(value) || !Double.isFinite(se) || lost) {
                 return new FitOutcome.NotFitted(curve, new FitFailureReason.OutOfRange());
@@ -78,6 +79,14 @@ record ShapeFit(Shape shape, ScaledPoints points, LeastSquares.Minimum least, Co
         public double leverage(double at) {
             return quadratic(least.inverse(), basis(at)) * weightUnit;
         }
+    }
+
+    /// The root of the quadratic form, also where its square is below the least double.
+    private static double root(double[][] matrix, double[] vector) {
+        int power = Math.getExponent(Arrays.stream(vector).map(Math::abs).max().orElseThrow());
+        double[] scaled =
+                Arrays.stream(vector).map(each -> Math.scalb(each, -power)).toArray();
+        return Math.scalb(Math.sqrt(quadratic(matrix, scaled)), power);
     }
 
     private static double quadratic(double[][] matrix, double[] vector) {

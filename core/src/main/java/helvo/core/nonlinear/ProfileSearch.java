@@ -66,7 +66,7 @@ public final class ProfileSearch {
     }
 
     /// Where the sum of squares has grown by so much; empty where it never does within its limits or a thousand
-    /// standard errors.
+    /// standard errors, or before the curve has no value.
     ///
     /// @param k      which coefficient
     /// @param step   how far that would be if the sum grew with the square of the way: below 0 for the lower end
@@ -100,10 +100,14 @@ public final class ProfileSearch {
         return Math.sqrt(Math.max(0, place.squares() / least - 1)) - Math.sqrt(growth);
     }
 
+    /// @return empty where the curve has no value, or doubles do not hold what the others are found by
     private Optional<LeastSquares.Place> at(LeastSquares held, double[] from, int k, double away) {
         double[] start = from.clone();
         start[k] = p[k] + away;
-        return held.again(start).map(place -> held.improved(place, MOST_STEPS));
+        return held.again(start).flatMap(place -> {
+            LeastSquares.Place better = held.improved(place, MOST_STEPS);
+            return better.ended() || better.squares() < place.squares() ? Optional.of(better) : Optional.empty();
+        });
     }
 
     /// By false position that does not keep one end (Dowell and Jarratt 1971, BIT 11:168).
@@ -125,8 +129,11 @@ public final class ProfileSearch {
             double next = isFinite ? high - highRoot * (high - low) / (highRoot - lowRoot) : (low + high) / 2;
             double root =
                     at(held, from, k, next).map(place -> root(place, growth)).orElse(Double.POSITIVE_INFINITY);
-            if (Math.abs(root) < SAME_PLACE * Math.sqrt(growth) || Math.abs(high - low) < SAME_PLACE * Math.abs(high)) {
+            if (Math.abs(root) < SAME_PLACE * Math.sqrt(growth)) {
                 return OptionalDouble.of(p[k] + next);
+            }
+            if (Math.abs(high - low) < SAME_PLACE * Math.abs(high)) {
+                return isFinite ? OptionalDouble.of(p[k] + next) : OptionalDouble.empty();
             }
             if (root > 0) {
                 high = next;
@@ -138,7 +145,7 @@ public final class ProfileSearch {
                 highRoot = isFinite ? highRoot / 2 : highRoot;
             }
         }
-        return Arrays.stream(new double[] {low, high}).allMatch(Double::isFinite)
+        return Arrays.stream(new double[] {low, high, highRoot}).allMatch(Double::isFinite)
                 ? OptionalDouble.of(p[k] + (low + high) / 2)
                 : OptionalDouble.empty();
     }

@@ -11,6 +11,7 @@ import helvo.core.points.Points;
 import helvo.core.points.Weighting;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
 import java.util.OptionalDouble;
 import org.junit.jupiter.api.Test;
 
@@ -79,5 +80,39 @@ class ProfileLimitsTest {
         Points inBoth = new Points(x, y, new int[6], ErrorBars.even(tiny), ErrorBars.even(sigma))
                 .weighted(Weighting.STATED, 1, 1);
         has(limits(new Exponential(false), inBoth).getFirst(), "b", -0.700875057430175, -0.2769960453010135);
+    }
+
+    /// What goes with the rate through a hundred powers of ten is told by its logarithm; by SciPy too.
+    @Test
+    void heightsFarFromThePoints() {
+        double[] years = {1990, 1995, 2000, 2005, 2010, 2015};
+        double[] y = {12.1, 14.6, 13.2, 19.8, 22.5, 24.1};
+        double[] below = Arrays.stream(y).map(each -> -each).toArray();
+        for (var each : Map.of(
+                        new Power(false),
+                        new double[] {3.293632894136165e-287, 4.0091818091649264e-108},
+                        new Exponential(false),
+                        new double[] {2.506694613357604e-37, 9.367968502292746e-14})
+                .entrySet()) {
+            double low = each.getValue()[0];
+            double high = each.getValue()[1];
+            List<ProfileLimits> rising = limits(each.getKey(), Points.of(years, y));
+            List<ProfileLimits> falling = limits(each.getKey(), Points.of(years, below));
+            assertThat(rising).as("± tells b").hasSize(1);
+            assertThat(falling).hasSize(1);
+            assertThat(Math.log(rising.getFirst().low().orElseThrow())).isCloseTo(Math.log(low), within(0.001));
+            assertThat(Math.log(rising.getFirst().high().orElseThrow())).isCloseTo(Math.log(high), within(0.001));
+            assertThat(falling.getFirst().low().orElseThrow())
+                    .isEqualTo(-rising.getFirst().high().orElseThrow());
+            assertThat(falling.getFirst().high().orElseThrow())
+                    .isEqualTo(-rising.getFirst().low().orElseThrow());
+            // What steeper ends bring is less than what the bound allows, up to where doubles end.
+            double[] far = {2100, 2200, 2300, 2400, 2500, 2600};
+            double[] scatter = {3.1, -2.2, 4, -1.5, 2.6, 2.4};
+            assertThat(limits(each.getKey(), Points.of(far, scatter)))
+                    .containsExactly(
+                            new ProfileLimits("a", OptionalDouble.empty(), OptionalDouble.empty()),
+                            new ProfileLimits("b", OptionalDouble.empty(), OptionalDouble.empty()));
+        }
     }
 }
