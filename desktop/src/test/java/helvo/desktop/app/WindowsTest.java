@@ -141,7 +141,7 @@ class WindowsTest {
         FigureView figure = view.figure().view();
         until(
                 "its figure is drawn while it has no size yet",
-                () -> figure.drawings().get() > 0);
+                () -> figure.drawings().get() > 0 && view.workspace().isIdle());
         assertThat(figure.getWidth()).isZero();
         int drawn = figure.drawings().get();
         on(stage::show);
