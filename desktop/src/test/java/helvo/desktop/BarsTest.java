@@ -178,6 +178,7 @@ class BarsTest {
     /// How they look, in the panel that a pressed bar opens; and two columns for unequal bars, whose tags say so.
     @Test
     void barsLookAsChosenAndMayBeUnequal(FxRobot robot) {
+        window.settle();
         robot.push(KeyCode.CONTROL, KeyCode.B);
         window.settle();
         java.util.function.Supplier<BarStyle> style = () -> window.workspace

@@ -331,6 +331,7 @@ class FigureTest {
 
     @Test
     void notesLinesSpansAndReadingsAreAddedTypedDraggedAndRemoved(FxRobot robot) {
+        window.settle();
         robot.push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.N);
         window.settle();
         type(robot, "#note-text", "first pull");

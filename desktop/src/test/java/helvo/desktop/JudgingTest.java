@@ -88,6 +88,7 @@ class JudgingTest {
 
     @Test
     void residualsAreSeenChosenAndKept(FxRobot robot) {
+        window.settle();
         robot.push(KeyCode.CONTROL, KeyCode.R);
         assertThat(residuals().panels()).hasSize(4);
         assertThat(window.view.figure().view().isVisible()).isFalse();
