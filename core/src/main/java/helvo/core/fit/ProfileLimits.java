@@ -89,9 +89,9 @@ public record ProfileLimits(String coefficient, OptionalDouble low, OptionalDoub
     /// amid the points; for a, by the logarithms of both heights.
     ///
     /// @param height amid the points
-    /// @param place  of the middle, as the formula's rate counts it, and as text
-    /// @param from   the way from there, in the same
-    private record FarFromZero(Fit fit, double height, double place, String placeText, String from) {
+    /// @param place  of the middle, as the rate counts it
+    /// @param from   the way from there to x, likewise
+    private record FarFromZero(Fit fit, double height, String place, String from) {
         static Optional<FarFromZero> of(Fit fit, Range x) {
             boolean isPower = fit.curve() instanceof Power;
             if ((!isPower && !(fit.curve() instanceof Exponential))
@@ -109,7 +109,6 @@ public record ProfileLimits(String coefficient, OptionalDouble low, OptionalDoub
             return Optional.of(new FarFromZero(
                     fit,
                     fit.function().at(at),
-                    isPower ? Math.log(at) : at,
                     isPower ? "ln" + text : text,
                     isPower ? "ln(x/" + text + ")" : "(x - " + text + ")"));
         }
@@ -120,7 +119,7 @@ public record ProfileLimits(String coefficient, OptionalDouble low, OptionalDoub
             }
             double sign = Math.signum(height);
             return profiled(
-                    (sign < 0 ? "-" : "") + "exp(height + (height - b)*" + from + "/" + placeText + ")",
+                    (sign < 0 ? "-" : "") + "exp(height + (height - b)*" + from + "/" + place + ")",
                     Math.log(Math.abs(height)),
                     Math.log(Math.abs(of.value())),
                     1 / of.value(),

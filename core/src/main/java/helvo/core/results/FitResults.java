@@ -35,6 +35,8 @@ import java.util.stream.Stream;
 final class FitResults {
     /// The usual level at which a p counts as significant.
     private static final double SIGNIFICANCE_LEVEL = Check.SIGNIFICANCE_LEVEL;
+    /// In ±: a limit so far off has no use for its place.
+    private static final double FAR_END = 50;
 
     private static final int MOST_COVARIED = 2;
     /// A smaller share is not told in figures.
@@ -370,7 +372,7 @@ final class FitResults {
                 fit.curve().unit(coefficient.name(), y.unit(), x.unit()),
                 error.isPresent() ? exact + " ± " + numbers.exact(error.getAsDouble()) : exact,
                 profile(coefficient)
-                        .map(each -> limits(each, error))
+                        .map(each -> limits(each, coefficient.value(), error))
                         .orElse(error.isEmpty() && fit.quality().degreesOfFreedom() > 0 ? "at its limit" : "")));
     }
 
@@ -381,7 +383,7 @@ final class FitResults {
     }
 
     /// "95 %: 3.1 to 9.8", where ± does not tell it.
-    private String limits(ProfileLimits profile, OptionalDouble standardError) {
+    private String limits(ProfileLimits profile, double of, OptionalDouble standardError) {
         boolean hasBoth = profile.low().isPresent() && profile.high().isPresent();
         OptionalDouble error = standardError.isPresent() || !hasBoth
                 ? standardError
@@ -389,18 +391,19 @@ final class FitResults {
                         (profile.high().getAsDouble() - profile.low().getAsDouble()) / 4);
         return "95 %: "
                 + (hasBoth
-                        ? end(profile.low(), error) + " to " + end(profile.high(), error)
+                        ? end(profile.low(), of, error) + " to " + end(profile.high(), of, error)
                         : profile.low().isPresent()
-                                ? "above " + end(profile.low(), error)
+                                ? "above " + end(profile.low(), of, error)
                                 : profile.high().isPresent()
-                                        ? "below " + end(profile.high(), error)
+                                        ? "below " + end(profile.high(), of, error)
                                         : "open on both sides");
     }
 
-    /// To the place of ±, or with two digits where that leaves none.
-    private String end(OptionalDouble value, OptionalDouble error) {
+    /// To the place of ±, or with two digits where that leaves none, or digits that ± is far too small to tell.
+    private String end(OptionalDouble value, double of, OptionalDouble error) {
         double at = value.getAsDouble();
-        return Math.abs(at) < error.orElse(0) / 10 ? numbers.significant(at, 2) : numbers.rounded(at, error);
+        boolean isFar = error.isPresent() && Math.abs(at - of) > FAR_END * error.getAsDouble();
+        return isFar || Math.abs(at) < error.orElse(0) / 10 ? numbers.significant(at, 2) : numbers.rounded(at, error);
     }
 
     /// A straight line is judged by r, a bent curve by how little it leaves.

@@ -14,6 +14,7 @@ import helvo.core.fit.Fit;
 import helvo.core.fit.FixedInterceptLine;
 import helvo.core.fit.Line;
 import helvo.core.fit.Polynomial;
+import helvo.core.fit.Power;
 import helvo.core.number.DecimalMark;
 import helvo.core.prediction.InverseReading;
 import helvo.core.study.Edit;
@@ -88,6 +89,15 @@ class ResultsTest {
                 .contains("Negligible and rising, but not significant: chance alone could give such an r.");
         Results strong = readout(new Line(), "x", "y", new double[] {1, 2, 3}, new double[] {9, 5, 4});
         assertThat(strong.printed()).contains("Very strong and falling, but not significant");
+    }
+
+    /// A limit that lies many ± off has digits of its own, not those down to the place of ±.
+    @Test
+    void limitsFarOffHaveTwoDigits() {
+        double[] years = {1990, 1995, 2000, 2005, 2010, 2015};
+        double[] y = {12.1, 14.6, 13.2, 19.8, 22.5, 24.1};
+        assertThat(readout(new Power(false), "Year", "Load", years, y).printed())
+                .contains("95 %: 3.3 × 10⁻²⁸⁷ to 4 × 10⁻¹⁰⁸");
     }
 
     @Test
