@@ -1,6 +1,7 @@
 package helvo.desktop.app;
 
 import helvo.core.analysis.Analysis;
+import helvo.desktop.controls.HeldKeys;
 import helvo.desktop.document.StudyDocument;
 import helvo.desktop.persistence.FileFollower;
 import helvo.desktop.persistence.LastChoices;

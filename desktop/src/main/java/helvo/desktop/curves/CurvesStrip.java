@@ -347,27 +347,18 @@ public final class CurvesStrip extends HBox {
     /// What can be done with curves by name.
     public void addTo(Commands commands) {
         for (Curve curve : Curves.all()) {
-            commands.add(
-                    "Fit: " + curve.nameInSentence(),
-                    "",
-                    () -> workspace.series().isPresent(),
-                    () -> choose(curve));
+            commands.add("Fit: " + curve.nameInSentence(), "", workspace::hasSeries, () -> choose(curve));
         }
-        commands.add(
-                "Add another curve beside this one",
-                "Shortcut+Shift+B",
-                () -> workspace.series().isPresent(),
-                this::beside);
+        commands.addOfFigure(
+                "Add another curve beside this one", "Shortcut+Shift+B", workspace::hasSeries, this::beside);
         commands.add(
                 "Remove this curve",
                 "",
                 () -> workspace.series().filter(of -> of.key().isFurther()).isPresent(),
                 this::remove);
-        commands.add(
-                "One degree more", "Shortcut+Alt+Up", () -> workspace.series().isPresent(), () -> step(1));
-        commands.add(
-                "One degree less", "Shortcut+Alt+Down", () -> workspace.series().isPresent(), () -> step(-1));
-        commands.add(
+        commands.addOfFigure("One degree more", "Shortcut+Alt+Up", workspace::hasSeries, () -> step(1));
+        commands.addOfFigure("One degree less", "Shortcut+Alt+Down", workspace::hasSeries, () -> step(-1));
+        commands.addOfFigure(
                 "Show the next series",
                 "Shortcut+Page Down",
                 () -> workspace.figure().filter(of -> of.series().size() > 1).isPresent(),

@@ -170,10 +170,10 @@ public final class FormulaPanel extends Panel {
 
     /// What it does by name, for the finder and for keys.
     public static void addTo(Commands commands, Workspace workspace, Panels panels) {
-        commands.add(
+        commands.addOfFigure(
                 "More curves, or your own by its formula …",
                 "Shortcut+Shift+M",
-                () -> workspace.series().isPresent(),
+                workspace::hasSeries,
                 () -> panels.show(FormulaPanel.class));
     }
 

@@ -63,6 +63,11 @@ public final class AnalysisService {
         return latest.getReadOnlyProperty();
     }
 
+    /// Whether one is under way.
+    public boolean isBusy() {
+        return current.isBusy();
+    }
+
     /// Why figure and results do not follow the study as it is now; empty while they do, or will.
     public ReadOnlyObjectProperty<Optional<String>> unfinished() {
         return unfinished.getReadOnlyProperty();

@@ -34,33 +34,34 @@ final class FigureCommands {
     }
 
     private void parts(Commands commands) {
-        commands.add("Change the title of the figure", "Shortcut+T", this::hasTable, view::editTitle);
+        commands.addOfFigure("Change the title of the figure", "Shortcut+T", this::isDrawn, view::editTitle);
         for (AxisPlace place : AxisPlace.values()) {
             String keys = place == AxisPlace.X ? "Shortcut+Shift+X" : place == AxisPlace.Y ? "Shortcut+Shift+Y" : "";
-            commands.add(
+            commands.addOfFigure(
                     "Change the " + place.words() + ": limits, steps, grid …",
                     keys,
                     () -> has(place),
                     () -> pane.open(new HitTarget.AxisOf(place)));
             commands.add("Title of the " + place.words(), "", () -> has(place), () -> view.editAxisTitle(place));
         }
-        commands.add("Change the legend …", "Shortcut+L", this::hasTable, () -> pane.open(new HitTarget.Legend()));
-        commands.add("Change how the series looks …", "Shortcut+M", this::hasSeries, () -> workspace
+        commands.addOfFigure(
+                "Change the legend …", "Shortcut+L", this::isDrawn, () -> pane.open(new HitTarget.Legend()));
+        commands.addOfFigure("Change how the series looks …", "Shortcut+M", workspace::hasSeries, () -> workspace
                 .series()
                 .ifPresent(series -> pane.open(new HitTarget.LegendEntry(series.key()))));
-        commands.add("Change how the curve looks …", "Shortcut+U", this::hasSeries, () -> workspace
+        commands.addOfFigure("Change how the curve looks …", "Shortcut+U", workspace::hasSeries, () -> workspace
                 .series()
                 .ifPresent(series -> pane.open(new HitTarget.CurveOf(series.key()))));
-        commands.add(
+        commands.addOfFigure(
                 "Error bars: length, meaning, what if they were longer or shorter …",
                 "Shortcut+B",
-                this::hasSeries,
+                workspace::hasSeries,
                 () -> pane.openBars(false));
-        commands.add("Error bars in x …", "", this::hasSeries, () -> pane.openBars(true));
-        commands.add(
+        commands.add("Error bars in x …", "", workspace::hasSeries, () -> pane.openBars(true));
+        commands.addOfFigure(
                 "Style of the whole figure: size, text, lines …",
                 "Shortcut+Shift+G",
-                this::hasTable,
+                this::isDrawn,
                 () -> pane.open(new HitTarget.Background()));
         for (Layer layer : Layer.values()) {
             commands.add(
@@ -69,21 +70,21 @@ final class FigureCommands {
                     this::hasTable,
                     () -> pane.toggle(layer));
         }
-        commands.add(
+        commands.addOfFigure(
                 "Residuals: full view, or the figure again",
                 "Shortcut+R",
-                this::hasSeries,
+                workspace::hasSeries,
                 () -> pane.showResiduals(!pane.showsResiduals()));
         commands.add(
                 "The selected points: their own curve, exclude, a group …",
                 "Shortcut+Shift+P",
                 () -> workspace.selection().get().rows().length > 0,
                 () -> pane.openPoints(workspace.selection().get().rows()));
-        commands.add("Add the residuals to the table", "", this::hasSeries, pane::addResiduals);
+        commands.add("Add the residuals to the table", "", workspace::hasSeries, pane::addResiduals);
         commands.add(
                 "Measure the series along the right-hand axis, or along the left",
                 "",
-                this::hasSeries,
+                workspace::hasSeries,
                 this::otherAxis);
     }
 
@@ -103,7 +104,7 @@ final class FigureCommands {
     }
 
     private void notes(Commands commands) {
-        commands.add(
+        commands.addOfFigure(
                 "Add a note",
                 "Shortcut+Shift+N",
                 this::hasAxes,
@@ -128,7 +129,7 @@ final class FigureCommands {
                 "",
                 this::hasAxes,
                 () -> add((id, _, y) -> new Note.Span(id, true, y.third(), y.twoThirds(), "")));
-        commands.add(
+        commands.addOfFigure(
                 "Read off the curve on the figure: the x at a y",
                 "Shortcut+Shift+D",
                 this::hasAxes,
@@ -142,16 +143,17 @@ final class FigureCommands {
         commands.add("Another name for this figure", "", this::hasTable, pane::rename);
         commands.add("Remove the figure", "", () -> workspace.figuresInView().size() > 1, pane::remove);
         commands.add("Show all of the figure", "Shortcut+0", this::hasTable, view::showAll);
-        commands.add("Show less of the figure, larger", "Shortcut+Add", this::hasTable, () -> view.zoom(0.8));
-        commands.add("Show more of the figure, smaller", "Shortcut+Subtract", this::hasTable, () -> view.zoom(1.25));
+        commands.addOfFigure("Show less of the figure, larger", "Shortcut+Add", this::isDrawn, () -> view.zoom(0.8));
+        commands.addOfFigure(
+                "Show more of the figure, smaller", "Shortcut+Subtract", this::isDrawn, () -> view.zoom(1.25));
     }
 
     private boolean hasTable() {
         return workspace.table().isPresent();
     }
 
-    private boolean hasSeries() {
-        return workspace.series().isPresent();
+    private boolean isDrawn() {
+        return view.layoutNow().isPresent();
     }
 
     private boolean has(AxisPlace place) {

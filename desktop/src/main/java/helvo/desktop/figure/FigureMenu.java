@@ -196,7 +196,7 @@ final class FigureMenu {
                         by.words(),
                         figure().weighting() == by,
                         () -> workspace.perform(new FigureEdit.SetWeighting(figure().id(), by)))));
-        if (workspace.series().isPresent()) {
+        if (workspace.hasSeries()) {
             items.item("linearise", "Linearise: square, root, logarithm …", opener::showLinearise);
         }
         items.item("swap", "Swap x and y", () -> workspace.perform(new StudyEdit.SwapAxes(figure().table())));

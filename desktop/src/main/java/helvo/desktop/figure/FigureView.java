@@ -124,6 +124,11 @@ public final class FigureView extends Pane {
                 || drawn != null && drawn.drawsLike(figure().get()) && asked == room().pixels(drawn);
     }
 
+    /// Whether a drawing is under way.
+    public boolean isDrawing() {
+        return drawingNow;
+    }
+
     /// How many drawings were shown on the sheet until now.
     public ReadOnlyIntegerProperty drawings() {
         return drawings.getReadOnlyProperty();

@@ -80,10 +80,10 @@ public final class LinearisePanel extends Panel {
 
     /// What it does by name, for the finder and for keys.
     public static void addTo(Commands commands, Workspace workspace, Panels panels) {
-        commands.add(
+        commands.addOfFigure(
                 "Linearise: square, root, reciprocal, logarithm …",
                 "Shortcut+Shift+L",
-                () -> workspace.series().isPresent(),
+                workspace::hasSeries,
                 () -> panels.show(LinearisePanel.class));
     }
 

@@ -137,8 +137,9 @@ public final class MeasurementsPane extends VBox {
         commands.add("Remove the chosen rows", "Shortcut+Delete", this::hasTable, this::removeRows);
         commands.add("Sort the rows by the chosen column, rising", "", this::hasTable, () -> sort(true));
         commands.add("Sort the rows by the chosen column, falling", "", this::hasTable, () -> sort(false));
-        commands.add("Go to what needs a look", "Shortcut+2", () -> firstIssue().isPresent(), () -> firstIssue()
-                .ifPresent(Node::requestFocus));
+        commands.addOfFigure(
+                "Go to what needs a look", "Shortcut+2", () -> firstIssue().isPresent(), () -> firstIssue()
+                        .ifPresent(Node::requestFocus));
         commands.add(
                 "Role, kind and format of the chosen column",
                 "Shortcut+Shift+K",

@@ -29,6 +29,12 @@ public final class CommandFinder extends Panel {
         found.setFocusTraversable(false);
         found.setOnMouseClicked(_ -> perform());
         typed.textProperty().subscribe(this::list);
+        // What can be done is more once the figure is worked out.
+        workspace.analysis().subscribe(_ -> {
+            if (isVisible()) {
+                list(typed.getText());
+            }
+        });
         typed.addEventFilter(KeyEvent.KEY_PRESSED, this::key);
         getChildren().addAll(typed, found);
     }

@@ -21,8 +21,14 @@ public final class Commands {
     /// @param keys     the first is the one that is shown
     /// @param possible whether it can be done now
     /// @param text     that it is found by as well; empty for what is found by its name only
+    /// @param isOfFigure its key waits while the figure is worked out and drawn
     public record Command(
-            String name, List<KeyCombination> keys, BooleanSupplier possible, Runnable action, String text) {
+            String name,
+            List<KeyCombination> keys,
+            BooleanSupplier possible,
+            Runnable action,
+            String text,
+            boolean isOfFigure) {
         private static boolean hasAll(String text, String[] words) {
             String lower = text.toLowerCase(Locale.ROOT);
             return Arrays.stream(words).allMatch(lower::contains);
@@ -34,12 +40,22 @@ public final class Commands {
     }
 
     public void add(String name, String keys, BooleanSupplier possible, Runnable action) {
-        commands.add(new Command(name, keys.isEmpty() ? List.of() : List.of(combination(keys)), possible, action, ""));
+        add(name, keys, possible, action, false);
+    }
+
+    /// What is done with the figure as it is worked out and drawn.
+    public void addOfFigure(String name, String keys, BooleanSupplier possible, Runnable action) {
+        add(name, keys, possible, action, true);
+    }
+
+    private void add(String name, String keys, BooleanSupplier possible, Runnable action, boolean isOfFigure) {
+        commands.add(new Command(
+                name, keys.isEmpty() ? List.of() : List.of(combination(keys)), possible, action, "", isOfFigure));
     }
 
     /// What is read rather than done: found by what it says as well.
     public void addText(String name, String text, Runnable action) {
-        commands.add(new Command(name, List.of(), () -> true, action, text));
+        commands.add(new Command(name, List.of(), () -> true, action, text, false));
     }
 
     /// What has no key and takes a while to gather.
@@ -49,12 +65,12 @@ public final class Commands {
 
     /// A command that many people know by another key as well.
     public void add(String name, String keys, BooleanSupplier possible, Runnable action, String alsoKeys) {
-        commands.add(new Command(name, List.of(combination(keys), combination(alsoKeys)), possible, action, ""));
+        commands.add(new Command(name, List.of(combination(keys), combination(alsoKeys)), possible, action, "", false));
     }
 
     /// What has a key and no name in the finder.
     public void addHidden(String keys, Runnable action) {
-        commands.add(new Command("", List.of(combination(keys)), () -> true, action, ""));
+        commands.add(new Command("", List.of(combination(keys)), () -> true, action, "", false));
     }
 
     /// Whether a key can be that of a command: one that types something, or moves about, never is.
@@ -96,6 +112,11 @@ public final class Commands {
         return commands.stream()
                 .filter(command -> command.hasKey(event) && command.possible().getAsBoolean())
                 .findFirst();
+    }
+
+    /// Whether a key means something that is done with the figure, be it there yet or not.
+    public boolean isOfFigure(KeyEvent event) {
+        return commands.stream().anyMatch(command -> command.isOfFigure() && command.hasKey(event));
     }
 
     public List<Command> all() {

@@ -83,10 +83,10 @@ public final class ReadingsPanel extends Panel {
 
     /// What it does by name, for the finder and for keys.
     public static void addTo(Commands commands, Workspace workspace, Panels panels) {
-        commands.add(
+        commands.addOfFigure(
                 "Readings: a table of all, typed, copied, exported …",
                 "Shortcut+Shift+E",
-                () -> workspace.series().isPresent(),
+                workspace::hasSeries,
                 () -> panels.show(ReadingsPanel.class));
     }
 

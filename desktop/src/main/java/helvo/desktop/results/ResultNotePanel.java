@@ -51,7 +51,7 @@ public final class ResultNotePanel extends Panel {
 
     /// What it does by name, for the finder and for keys.
     public static void addTo(Commands commands, Workspace workspace, Panels panels) {
-        commands.add(
+        commands.addOfFigure(
                 "Put lines of the results on the figure …",
                 "Shortcut+Shift+Q",
                 () -> workspace.series().flatMap(SeriesAnalysis::fit).isPresent(),

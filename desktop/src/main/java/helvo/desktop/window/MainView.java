@@ -1,5 +1,6 @@
 package helvo.desktop.window;
 
+import helvo.desktop.controls.HeldKeys;
 import helvo.desktop.controls.RestingCaret;
 import helvo.desktop.controls.TypedKeys;
 import helvo.desktop.curves.CurvesStrip;
@@ -14,12 +15,14 @@ import helvo.desktop.panels.ReadingPanel;
 import helvo.desktop.persistence.PreferencesFile;
 import helvo.desktop.persistence.Settings;
 import helvo.desktop.results.ResultsPane;
+import helvo.desktop.task.InterfaceTimer;
 import helvo.desktop.workspace.Exporter;
 import helvo.desktop.workspace.Importer;
 import helvo.desktop.workspace.Saver;
 import helvo.desktop.workspace.Studies;
 import helvo.desktop.workspace.Workspace;
 import java.io.File;
+import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
 import javafx.application.Platform;
@@ -45,6 +48,9 @@ public final class MainView extends StackPane {
     private final Regions regions;
     private final StartPage start;
     private final RegionFocusTraversal regionWalk;
+    /// What is typed after the key of a command on a figure that is not there yet.
+    private final HeldKeys held = new HeldKeys();
+    private final InterfaceTimer release = InterfaceTimer.every(Duration.ofMillis(20), this::release);
 
     public MainView(Workspace workspace, Importer importer, Exporter exporter, Saver saver, Studies studies) {
         this.workspace = workspace;
@@ -186,8 +192,7 @@ public final class MainView extends StackPane {
     }
 
     private void addCommands(FoldingCurves curves) {
-        commands.add(
-                "Undo", "Shortcut+Z", () -> workspace.history().get().undoable().isPresent(), workspace::undo);
+        commands.add("Undo", "Shortcut+Z", workspace::canUndo, workspace::undo);
         commands.add(
                 "Redo",
                 "Shortcut+Shift+Z",
@@ -220,11 +225,32 @@ public final class MainView extends StackPane {
             }
         } else if (Commands.mayBeKey(event)
                 && !(event.getTarget() instanceof TextInputControl field && TypedKeys.edits(field, event))) {
-            commands.of(event).ifPresent(command -> {
-                finishTyping();
-                command.action().run();
-                event.consume();
-            });
+            commands.of(event)
+                    .ifPresentOrElse(
+                            command -> {
+                                finishTyping();
+                                command.action().run();
+                                event.consume();
+                            },
+                            () -> {
+                                if (isFigureUnderWay() && commands.isOfFigure(event)) {
+                                    held.holdFrom(event, getScene());
+                                    release.start();
+                                }
+                            });
+        }
+    }
+
+    private boolean isFigureUnderWay() {
+        return workspace.document().analyses().isBusy() || figure.view().isDrawing();
+    }
+
+    private void release() {
+        if (!isFigureUnderWay()
+                || held.first().flatMap(commands::of).isPresent()
+                || held.first().isEmpty()) {
+            release.stop();
+            held.releaseTo(getScene());
         }
     }
 

@@ -14,8 +14,6 @@ import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.Optional;
-import java.util.function.Function;
-import java.util.function.Supplier;
 import javafx.application.Platform;
 import javafx.scene.image.WritableImage;
 
@@ -31,28 +29,30 @@ public final class Copying {
 
     /// The figure as a picture at 300 dots per inch, as a drawing, and as HTML of its size on paper.
     public void figure() {
-        exporter.remembered(() -> workspace.figure().ifPresent(figure -> drawing("figure", _ -> Drawing.of(figure))));
+        exporter.remembered(() -> exporter.writeFigureInView(
+                "Copying the figure …", (figure, progress) -> copied("figure", Drawing.of(figure), progress)));
     }
 
     /// A sheet of figures, likewise.
     public void sheet(FigureSheet sheet) {
         Analysis known = workspace.analysis().get();
-        exporter.remembered(
-                () -> drawing("sheet", progress -> Drawing.of(SheetAnalysis.of(sheet, known, progress), progress)));
+        exporter.remembered(() -> exporter.write(
+                "Copying the sheet …",
+                progress -> copied(
+                        "sheet",
+                        Drawing.of(SheetAnalysis.of(sheet, known, progress.part(0, 0.1)), progress.part(0, 0.1)),
+                        progress.part(0.1, 1))));
     }
 
-    private void drawing(String what, Function<Progress, Drawing> of) {
-        exporter.write("Copying the " + what + " …", progress -> {
-            Drawing drawing = of.apply(progress.part(0, 0.1));
-            BufferedImage raster = Raster.image(drawing, FigureFile.DEFAULT_DPI / 72, progress.part(0.1, 0.4));
-            ClipboardForms copied = copied(drawing, progress.part(0.4, 1));
-            WritableImage image = SharedPixels.image(raster);
-            Platform.runLater(() -> SystemClipboard.copy(copied, image));
-            return "The " + what + " is on the clipboard, as a picture at 300 dots per inch and as a drawing (SVG).";
-        });
+    private static String copied(String what, Drawing drawing, Progress progress) throws IOException {
+        BufferedImage raster = Raster.image(drawing, FigureFile.DEFAULT_DPI / 72, progress.part(0, 0.4));
+        ClipboardForms copied = forms(drawing, progress.part(0.4, 1));
+        WritableImage image = SharedPixels.image(raster);
+        Platform.runLater(() -> SystemClipboard.copy(copied, image));
+        return "The " + what + " is on the clipboard, as a picture at 300 dots per inch and as a drawing (SVG).";
     }
 
-    private static ClipboardForms copied(Drawing drawing, Progress progress) throws IOException {
+    private static ClipboardForms forms(Drawing drawing, Progress progress) throws IOException {
         byte[] png = FigureFile.bytes(FigureFormat.PNG, drawing, FigureFile.DEFAULT_DPI, false, progress.part(0, 0.5));
         byte[] svg = FigureFile.bytes(FigureFormat.SVG, drawing, FigureFile.DEFAULT_DPI, false, progress.part(0.5, 1));
         return ClipboardForms.figure(drawing, png, new String(svg, StandardCharsets.UTF_8));
@@ -62,46 +62,43 @@ public final class Copying {
     public void table() {
         exporter.remembered(() -> workspace
                 .table()
-                .ifPresent(table -> copy(
-                        "Copying the table …",
-                        () -> ClipboardForms.table(table),
-                        "The table is on the clipboard, at full precision.")));
+                .ifPresent(table -> exporter.write("Copying the table …", _ -> {
+                    ClipboardForms forms = ClipboardForms.table(table);
+                    Platform.runLater(() -> SystemClipboard.copyForms(forms));
+                    return "The table is on the clipboard, at full precision.";
+                })));
     }
 
     /// The results of every series of the figure: text at full precision, HTML as on the screen, equations in
     /// MathML and LaTeX.
     public void results() {
-        exporter.remembered(() -> ready().ifPresent(figure -> copy(
-                "Copying the results …",
-                () -> ClipboardForms.results(figure),
-                "The results are on the clipboard: as text at full precision, for documents as they are shown.")));
+        exporter.remembered(() -> exporter.writeFigureInView("Copying the results …", (figure, _) -> {
+            ClipboardForms forms = ClipboardForms.results(fitted(figure));
+            Platform.runLater(() -> SystemClipboard.copyForms(forms));
+            return "The results are on the clipboard: as text at full precision, for documents as they are shown.";
+        }));
     }
 
     /// The equations of the figure's curves as text in a notation.
     public void equations(Notation notation) {
-        exporter.remembered(() -> ready().ifPresent(figure -> {
+        exporter.remembered(() -> exporter.writeFigureInView("Copying the equations …", (figure, _) -> {
+            FigureAnalysis fitted = fitted(figure);
             String text =
                     switch (notation) {
-                        case LATEX -> ClipboardForms.latex(figure);
-                        case MATH_ML -> ClipboardForms.mathMl(figure);
-                        case LATEX_TABLE -> ClipboardForms.latexTables(figure);
+                        case LATEX -> ClipboardForms.latex(fitted);
+                        case MATH_ML -> ClipboardForms.mathMl(fitted);
+                        case LATEX_TABLE -> ClipboardForms.latexTables(fitted);
                     };
-            SystemClipboard.copyText(text);
-            workspace
-                    .messages()
-                    .show(text.isEmpty() ? "No curve was fitted, so there is no equation." : notation.label());
+            Platform.runLater(() -> SystemClipboard.copyText(text));
+            return text.isEmpty() ? "No curve was fitted, so there is no equation." : notation.label();
         }));
     }
 
-    private Optional<FigureAnalysis> ready() {
-        return workspace.figure().filter(figure -> figure.missing().isEmpty());
-    }
-
-    private void copy(String label, Supplier<ClipboardForms> forms, String told) {
-        exporter.write(label, _ -> {
-            ClipboardForms copied = forms.get();
-            Platform.runLater(() -> SystemClipboard.copyForms(copied));
-            return told;
-        });
+    private static FigureAnalysis fitted(FigureAnalysis figure) throws Exporter.Refusal {
+        Optional<String> missing = figure.missing();
+        if (missing.isPresent()) {
+            throw new Exporter.Refusal(missing.get());
+        }
+        return figure;
     }
 }

@@ -2,6 +2,7 @@ package helvo.desktop.workspace;
 
 import helvo.core.Progress;
 import helvo.core.analysis.Analysis;
+import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SheetAnalysis;
 import helvo.core.study.Figure;
 import helvo.core.study.FigureSheet;
@@ -84,8 +85,12 @@ public final class Exporter {
     ///
     /// @param withData whether an SVG or a PDF holds its points as data
     public void saveFigure(FigureFormat format, double dpi, boolean withData) {
-        workspace.figure().ifPresent(shown -> dialogs.figure(format, named(shown.title(), format.ending()))
-                .ifPresent(path -> remembered(() -> writeFigure(path, format, dpi, withData))));
+        String title = workspace
+                .figure()
+                .map(FigureAnalysis::title)
+                .orElse(workspace.study().name());
+        dialogs.figure(format, named(title, format.ending()))
+                .ifPresent(path -> remembered(() -> writeFigure(path, format, dpi, withData)));
     }
 
     private void writeFigure(Path path, FigureFormat format, double dpi, boolean withData) {
@@ -94,6 +99,26 @@ public final class Exporter {
                 .map(Figure::id)
                 .ifPresent(id ->
                         writeDrawing(path, format, dpi, withData, (analysis, _) -> Drawing.of(analysis.figure(id))));
+    }
+
+    /// What is made of a figure.
+    interface FigureWork {
+        /// @return what is told of it
+        String of(FigureAnalysis figure, Progress progress) throws Exception;
+    }
+
+    /// Works with the figure in view as it is when all that was asked for is worked out, also when it was changed a
+    /// moment ago.
+    void writeFigureInView(String label, FigureWork work) {
+        Study study = workspace.study();
+        Analysis known = workspace.analysis().get();
+        workspace
+                .figureInView()
+                .map(Figure::id)
+                .ifPresent(id -> write(
+                        label,
+                        progress -> work.of(
+                                Analysis.of(study, known, progress.part(0, 0.3)).figure(id), progress.part(0.3, 1))));
     }
 
     /// Asks where, and writes a sheet of figures, likewise.
@@ -229,24 +254,22 @@ public final class Exporter {
     /// Asks where, and writes the readings of the figure in view as CSV.
     public void saveReadings() {
         workspace
-                .figure()
+                .figureInView()
                 .flatMap(_ -> dialogs.table(TableExport.Format.CSV, "Readings.csv"))
                 .ifPresent(path -> remembered(() -> writeReadings(path)));
     }
 
     private void writeReadings(Path path) {
         List<Path> inputs = inputs();
-        workspace
-                .figure()
-                .ifPresent(figure -> write("Saving " + path.getFileName() + " …", _ -> {
-                    written(
+        writeFigureInView("Saving " + path.getFileName() + " …", (figure, _) -> {
+            written(
+                    path,
+                    () -> AtomicFile.write(
                             path,
-                            () -> AtomicFile.write(
-                                    path,
-                                    inputs,
-                                    out -> out.write(ReadingsCsv.of(figure).getBytes(StandardCharsets.UTF_8))));
-                    return saved(path);
-                }));
+                            inputs,
+                            out -> out.write(ReadingsCsv.of(figure).getBytes(StandardCharsets.UTF_8))));
+            return saved(path);
+        });
     }
 
     /// Asks where, and writes what a report of a fault of the program needs.
@@ -340,7 +363,7 @@ public final class Exporter {
     }
 
     /// What could not be done, in a sentence for the person.
-    private static final class Refusal extends Exception {
+    static final class Refusal extends Exception {
         Refusal(String sentence) {
             super(sentence);
         }

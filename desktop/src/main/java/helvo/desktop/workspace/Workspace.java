@@ -248,6 +248,11 @@ public final class Workspace implements AutoCloseable {
         tell(document.undo());
     }
 
+    /// Whether something is to be undone, be it a change that is still under way.
+    public boolean canUndo() {
+        return history.get().undoable().isPresent() || document.isChanging();
+    }
+
     public void redo() {
         tell(document.redo());
     }
@@ -325,6 +330,11 @@ public final class Workspace implements AutoCloseable {
         return figure().map(FigureAnalysis::series)
                 .filter(all -> !all.isEmpty())
                 .map(all -> all.get(Math.min(series.get(), all.size() - 1)));
+    }
+
+    /// Whether the figure in view is worked out, with points to fit.
+    public boolean hasSeries() {
+        return series().isPresent();
     }
 
     public void show(int tableId) {
