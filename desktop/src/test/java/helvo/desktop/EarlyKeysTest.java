@@ -21,8 +21,8 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.testfx.framework.junit5.ApplicationExtension;
 
-/// What is asked for while the figure is still worked out: in the turn of the interface thread that opens the window,
-/// so that no machine is fast enough to have it already.
+/// What is asked for while the figure is still worked out: in the turn of the interface thread that opens the
+/// window, so that no machine is fast enough to have it already.
 @Tag("thorough")
 @ExtendWith(ApplicationExtension.class)
 class EarlyKeysTest {

@@ -1,7 +1,6 @@
 package helvo.desktop.app;
 
 import helvo.core.analysis.Analysis;
-import helvo.desktop.controls.HeldKeys;
 import helvo.desktop.document.StudyDocument;
 import helvo.desktop.persistence.FileFollower;
 import helvo.desktop.persistence.LastChoices;
@@ -11,6 +10,7 @@ import helvo.desktop.persistence.Settings;
 import helvo.desktop.persistence.StudyOrigin;
 import helvo.desktop.persistence.StudyPersistence;
 import helvo.desktop.theme.Themes;
+import helvo.desktop.window.HeldKeys;
 import helvo.desktop.window.MainView;
 import helvo.desktop.workspace.Exporter;
 import helvo.desktop.workspace.Importer;

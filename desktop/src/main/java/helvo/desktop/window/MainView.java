@@ -1,6 +1,5 @@
 package helvo.desktop.window;
 
-import helvo.desktop.controls.HeldKeys;
 import helvo.desktop.controls.RestingCaret;
 import helvo.desktop.controls.TypedKeys;
 import helvo.desktop.curves.CurvesStrip;
@@ -242,7 +241,7 @@ public final class MainView extends StackPane {
     }
 
     private boolean isFigureUnderWay() {
-        return workspace.document().analyses().isBusy() || figure.view().isDrawing();
+        return workspace.isAnalysing() || figure.view().isDrawing();
     }
 
     private void release() {

@@ -205,6 +205,11 @@ public final class Workspace implements AutoCloseable {
         return preview.getReadOnlyProperty();
     }
 
+    /// Whether a newer analysis is under way.
+    public boolean isAnalysing() {
+        return document.analyses().isBusy();
+    }
+
     /// Why figure and results do not follow the study as it is now; empty while they do, or will.
     public ReadOnlyObjectProperty<Optional<String>> unfinished() {
         return unfinished.getReadOnlyProperty();

@@ -1,4 +1,4 @@
-package helvo.desktop.controls;
+package helvo.desktop.window;
 
 import java.util.ArrayDeque;
 import java.util.Deque;
