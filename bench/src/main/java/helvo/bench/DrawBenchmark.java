@@ -16,17 +16,11 @@ import helvo.core.table.Kind;
 import helvo.core.table.Role;
 import helvo.core.table.Table;
 import helvo.figure.export.Raster;
-import java.awt.Graphics2D;
-import java.awt.geom.Rectangle2D;
-import java.awt.image.BufferedImage;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
 import java.util.concurrent.TimeUnit;
-import org.jfree.chart.ChartFactory;
-import org.jfree.chart.JFreeChart;
-import org.jfree.data.xy.DefaultXYDataset;
 import org.openjdk.jmh.annotations.Benchmark;
 import org.openjdk.jmh.annotations.BenchmarkMode;
 import org.openjdk.jmh.annotations.Fork;
@@ -39,8 +33,7 @@ import org.openjdk.jmh.annotations.Setup;
 import org.openjdk.jmh.annotations.State;
 import org.openjdk.jmh.annotations.Warmup;
 
-/// A frame of the whole sheet, as while it is dragged, against a charting library's scatter chart of the same
-/// points and size.
+/// A frame of the whole sheet, as while it is dragged.
 @State(Scope.Benchmark)
 @BenchmarkMode(Mode.AverageTime)
 @OutputTimeUnit(TimeUnit.MILLISECONDS)
@@ -56,7 +49,6 @@ public class DrawBenchmark {
     private int points;
 
     private FigureAnalysis figure;
-    private JFreeChart chart;
 
     @Setup
     public void make() {
@@ -82,26 +74,10 @@ public class DrawBenchmark {
                         new Zoom(study.figures().getFirst().id(), limits).apply(study), Progress.none())
                 .figures()
                 .getFirst();
-        var data = new DefaultXYDataset();
-        data.addSeries("y", new double[][] {x, y});
-        chart = ChartFactory.createScatterPlot("y against x", "x", "y", data);
     }
 
     @Benchmark
     public Raster frame() {
         return Raster.draw(figure, SCALE, Progress.none());
-    }
-
-    /// Ten million points would take minutes.
-    @Benchmark
-    public BufferedImage library() {
-        if (points > 1_000_000) {
-            return null;
-        }
-        var image = new BufferedImage(680, 595, BufferedImage.TYPE_INT_ARGB_PRE);
-        Graphics2D g = image.createGraphics();
-        chart.draw(g, new Rectangle2D.Double(0, 0, 680, 595));
-        g.dispose();
-        return image;
     }
 }

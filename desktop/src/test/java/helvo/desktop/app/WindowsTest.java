@@ -132,6 +132,11 @@ class WindowsTest {
             ((MainView) stage.getScene().getRoot()).setSides(300, 250);
         });
         WaitForAsyncUtils.waitForFxEvents();
+        MainView first = of(() -> windows.open().getFirst().view());
+        until("its figure has its size", () -> {
+            first.layout();
+            return !first.isNeedsLayout() && first.figure().view().isSettled();
+        });
         on(() -> windows.open().getFirst().stage().close());
         windows.end();
         windows = new Windows(folders, List.of(state.resolve("kept")), () -> {});

@@ -7,9 +7,8 @@ import com.sun.glass.ui.headless.HeadlessApplication;
 import com.sun.glass.ui.headless.HeadlessPlatformFactory;
 import com.sun.glass.ui.headless.HeadlessView;
 
-/// JavaFX's platform without a screen, but nothing is copied to that screen, pixel by pixel: no test looks at it,
-/// and by the first compiler alone this is two fifths of the processor that tests of windows take. JavaFX finds it
-/// by its name and package.
+/// JavaFX's platform without a screen, and nothing is painted for that screen either: no test looks at it. Windows
+/// are laid out, styled, shown and driven as ever. JavaFX finds it by its name and package.
 public final class UnseenPlatformFactory extends HeadlessPlatformFactory {
     @Override
     public Application createApplication() {
@@ -17,6 +16,12 @@ public final class UnseenPlatformFactory extends HeadlessPlatformFactory {
             @Override
             public View createView() {
                 return new HeadlessView() {
+                    /// Asked by the painter alone, which passes over what is closed.
+                    @Override
+                    public boolean isClosed() {
+                        return true;
+                    }
+
                     @Override
                     protected void _uploadPixels(long view, Pixels pixels) {}
                 };
