@@ -1,6 +1,7 @@
 package helvo.core.style;
 
 import helvo.core.table.SeriesKey;
+import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -13,13 +14,15 @@ import java.util.TreeMap;
 /// @param series likewise
 /// @param curves likewise
 /// @param notes  from the back to the front
+@RecordBuilder
 public record FigureStyle(
         SheetStyle sheet,
         Map<AxisPlace, AxisStyle> axes,
         LegendStyle legend,
         List<OfSeries> series,
         List<OfCurve> curves,
-        List<Note> notes) {
+        List<Note> notes)
+        implements FigureStyleBuilder.With {
     public static final FigureStyle DEFAULT =
             new FigureStyle(SheetStyle.DEFAULT, Map.of(), LegendStyle.DEFAULT, List.of(), List.of(), List.of());
 
@@ -73,39 +76,31 @@ public record FigureStyle(
         return notes.stream().mapToInt(Note::id).max().orElse(0) + 1;
     }
 
-    public FigureStyle withSheet(SheetStyle newSheet) {
-        return new FigureStyle(newSheet, axes, legend, series, curves, notes);
-    }
-
     public FigureStyle withAxis(AxisPlace place, AxisStyle style) {
         var changed = new TreeMap<>(axes);
         changed.put(place, style);
-        return new FigureStyle(sheet, changed, legend, series, curves, notes);
+        return withAxes(changed);
     }
 
     /// With axes that reach as far as what they show.
     public FigureStyle unlimited() {
         var changed = new TreeMap<>(axes);
         changed.replaceAll((_, axis) -> axis.withLimits(Optional.empty(), Optional.empty()));
-        return new FigureStyle(sheet, changed, legend, series, curves, notes);
-    }
-
-    public FigureStyle withLegend(LegendStyle newLegend) {
-        return new FigureStyle(sheet, axes, newLegend, series, curves, notes);
+        return withAxes(changed);
     }
 
     public FigureStyle withSeries(SeriesKey key, SeriesStyle style) {
         var changed = new ArrayList<>(series);
         changed.removeIf(each -> each.series.equals(key));
         changed.add(new OfSeries(key, style));
-        return new FigureStyle(sheet, axes, legend, changed, curves, notes);
+        return withSeries(changed);
     }
 
     public FigureStyle withCurve(SeriesKey key, CurveStyle style) {
         var changed = new ArrayList<>(curves);
         changed.removeIf(each -> each.series.equals(key));
         changed.add(new OfCurve(key, style));
-        return new FigureStyle(sheet, axes, legend, series, changed, notes);
+        return withCurves(changed);
     }
 
     /// Adds a note, or puts it in the place of the one with its id.
@@ -117,29 +112,23 @@ public record FigureStyle(
         } else {
             changed.set(place, note);
         }
-        return new FigureStyle(sheet, axes, legend, series, curves, changed);
+        return withNotes(changed);
     }
 
     /// Without what was chosen for a curve that is gone, and without its readings.
     public FigureStyle without(SeriesKey gone) {
-        return new FigureStyle(
-                sheet,
-                axes,
-                legend,
-                series.stream().filter(each -> !each.series.equals(gone)).toList(),
-                curves.stream().filter(each -> !each.series.equals(gone)).toList(),
-                notes.stream()
+        return with(left -> left.series(series.stream()
+                        .filter(each -> !each.series.equals(gone))
+                        .toList())
+                .curves(curves.stream()
+                        .filter(each -> !each.series.equals(gone))
+                        .toList())
+                .notes(notes.stream()
                         .filter(note -> !note.of().equals(Optional.of(gone)))
-                        .toList());
+                        .toList()));
     }
 
     public FigureStyle withoutNote(int id) {
-        return new FigureStyle(
-                sheet,
-                axes,
-                legend,
-                series,
-                curves,
-                notes.stream().filter(note -> note.id() != id).toList());
+        return withNotes(notes.stream().filter(note -> note.id() != id).toList());
     }
 }

@@ -3,6 +3,7 @@ package helvo.desktop.persistence;
 import com.fasterxml.jackson.annotation.JsonAlias;
 import com.fasterxml.jackson.annotation.JsonProperty;
 import helvo.figure.export.FigureFile;
+import io.soabase.recordbuilder.core.RecordBuilder;
 import java.nio.file.Path;
 
 /// Choices of a person that are offered again.
@@ -11,11 +12,13 @@ import java.nio.file.Path;
 /// @param exportTab the tab of Export that was shown
 /// @param dpi      the resolution of a PNG
 /// @param window   what the last window was like
+@RecordBuilder
 public record LastChoices(
         @JsonProperty("reporter") String reporter,
         @JsonProperty("exportTab") @JsonAlias("handOver") int exportTab,
         @JsonProperty("dpi") double dpi,
-        @JsonProperty("window") Window window) {
+        @JsonProperty("window") Window window)
+        implements LastChoicesBuilder.With {
     public static final LastChoices FIRST = new LastChoices("", 0, FigureFile.DEFAULT_DPI, Window.FIRST);
 
     private static final int PARTS = 4;
@@ -66,21 +69,5 @@ public record LastChoices(
     /// @param state the person's state folder
     public static PreferencesFile<LastChoices> in(Path state) {
         return new PreferencesFile<>(state.resolve("choices.json"), LastChoices.class, FIRST);
-    }
-
-    public LastChoices withReporter(String name) {
-        return new LastChoices(name, exportTab, dpi, window);
-    }
-
-    public LastChoices withExportTab(int part) {
-        return new LastChoices(reporter, part, dpi, window);
-    }
-
-    public LastChoices withDpi(double resolution) {
-        return new LastChoices(reporter, exportTab, resolution, window);
-    }
-
-    public LastChoices withWindow(Window last) {
-        return new LastChoices(reporter, exportTab, dpi, last);
     }
 }

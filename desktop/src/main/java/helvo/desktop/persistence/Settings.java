@@ -5,6 +5,7 @@ import com.fasterxml.jackson.annotation.JsonProperty;
 import helvo.core.number.NumberNotation;
 import helvo.core.study.Study;
 import helvo.desktop.theme.ColorTheme;
+import io.soabase.recordbuilder.core.RecordBuilder;
 import java.nio.file.Files;
 import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
@@ -19,13 +20,15 @@ import java.util.Optional;
 /// @param numbers  how numbers are written in new studies; empty for the first table's own way
 /// @param studies  the folder that open and save begin in; empty for the system's
 /// @param toured   whether the tour of the window was seen or closed
+@RecordBuilder
 public record Settings(
         @JsonProperty("theme") @JsonAlias("look") Optional<ColorTheme> theme,
         @JsonProperty("textSize") int textSize,
         @JsonProperty("motion") Optional<Boolean> motion,
         @JsonProperty("numbers") Optional<NumberNotation> numbers,
         @JsonProperty("studies") String studies,
-        @JsonProperty("toured") boolean toured) {
+        @JsonProperty("toured") boolean toured)
+        implements SettingsBuilder.With {
     public static final int MIN_TEXT = 80;
     public static final int MAX_TEXT = 200;
     public static final Settings FIRST =
@@ -60,29 +63,5 @@ public record Settings(
     /// A new study.
     public Study blank() {
         return Study.blank().withNumbers(numbers);
-    }
-
-    public Settings withTheme(Optional<ColorTheme> chosen) {
-        return new Settings(chosen, textSize, motion, numbers, studies, toured);
-    }
-
-    public Settings withTextSize(int percent) {
-        return new Settings(theme, percent, motion, numbers, studies, toured);
-    }
-
-    public Settings withMotion(Optional<Boolean> chosen) {
-        return new Settings(theme, textSize, chosen, numbers, studies, toured);
-    }
-
-    public Settings withNumbers(Optional<NumberNotation> chosen) {
-        return new Settings(theme, textSize, motion, chosen, studies, toured);
-    }
-
-    public Settings withStudies(String folder) {
-        return new Settings(theme, textSize, motion, numbers, folder, toured);
-    }
-
-    public Settings afterTour() {
-        return new Settings(theme, textSize, motion, numbers, studies, true);
     }
 }

@@ -71,7 +71,7 @@ public final class TourPanel extends Panel {
         visibleProperty().subscribe((wasShown, _) -> {
             if (wasShown) {
                 frame(-1);
-                settings.keep(Settings::afterTour);
+                settings.keep(now -> now.withToured(true));
             }
         });
         workspace.history().subscribe(history -> {
