@@ -5,13 +5,17 @@ import static helvo.desktop.FxThread.on;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import helvo.core.study.TableEdit;
+import helvo.core.table.Table;
 import helvo.desktop.figure.BarsPanel;
 import helvo.desktop.workspace.SystemClipboard;
 import helvo.files.samples.SampleStudy;
+import java.util.Collections;
+import java.util.List;
 import java.util.Optional;
 import javafx.event.Event;
 import javafx.scene.Node;
 import javafx.scene.Scene;
+import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.stage.Stage;
@@ -19,6 +23,8 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.testfx.framework.junit5.ApplicationExtension;
 
 /// What is asked for while the figure is still worked out: in the turn of the interface thread that opens the
@@ -105,6 +111,47 @@ class EarlyKeysTest {
                     .as("nothing to undo is nothing to wait for")
                     .hasSize(1);
         });
+    }
+
+    @Test
+    void whatTheFinderHasWithTheFigureIsFoundOnceThatIsThere() {
+        openAnd(() -> {
+            key(KeyCode.K, false, true);
+            type("error bars length");
+        });
+        on(() -> key(KeyCode.ENTER, false, false));
+        assertThat(of(() -> window.view.panels().of(BarsPanel.class).isVisible()))
+                .isTrue();
+    }
+
+    /// In the turn that shows it, as keys come to a window that was busy.
+    @ParameterizedTest
+    @CsvSource({"K, false", "T, false", "E, false", "H, false", "E, true", "F, true", "M, true", "N, true", "X, true"})
+    void theFieldThatAKeyOpensTakesTheNextKey(KeyCode code, boolean shift) {
+        openAnd(() -> {});
+        on(() -> {
+            key(code, shift, true);
+            type("7");
+        });
+        assertThat(of(() -> ((TextInputControl) window.view.getScene().getFocusOwner()).getText()))
+                .isEqualTo("7");
+    }
+
+    @Test
+    void undoIsOfTheChangeUnderWay() {
+        openAnd(() -> {});
+        Table before = of(() -> window.table(0));
+        List<List<String>> many = Collections.nCopies(25_000, List.of("1"));
+        on(() -> {
+            window.workspace.perform(new TableEdit.SetBlock(before.id(), 0, 1, many));
+            assertThat(window.document.isChanging()).as("it takes a while").isTrue();
+            key(KeyCode.Z, false, true);
+        });
+        window.settle();
+        assertThat(of(() -> window.workspace.history().get().redoable()))
+                .as("what was undone")
+                .isPresent();
+        assertThat(of(() -> window.table(0))).isEqualTo(before);
     }
 
     @Test

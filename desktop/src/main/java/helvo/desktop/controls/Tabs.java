@@ -163,6 +163,7 @@ public final class Tabs extends FlowPane {
                 event.consume();
             }
         });
+        field.applyCss();
         field.requestFocus();
         field.selectAll();
         field.focusedProperty().subscribe((was, is) -> {

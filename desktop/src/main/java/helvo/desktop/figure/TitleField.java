@@ -134,6 +134,7 @@ final class TitleField {
                 width,
                 HEIGHT);
         field.setVisible(true);
+        field.applyCss();
         field.requestFocus();
         field.selectAll();
     }

@@ -98,6 +98,9 @@ public final class Panels {
         all.forEach(each -> each.setViewOrder(each == panel ? -1 : 0));
         panel.setVisible(true);
         panel.begin();
+        // Its fields take keys from here on, not from the next frame.
+        panel.applyCss();
+        panel.layout();
     }
 
     /// Hides the panel that was shown last.
@@ -152,8 +155,6 @@ public final class Panels {
     /// @param of where that is in the scene
     public void showBeside(Panel panel, Optional<Bounds> of, double sceneY) {
         show(panel);
-        panel.applyCss();
-        panel.layout();
         StackPane.setAlignment(panel, Pos.TOP_LEFT);
         StackPane.setMargin(panel, PlaceBeside.of(panel, window, of, sceneY));
     }

@@ -1,7 +1,6 @@
 package helvo.desktop.workspace;
 
 import helvo.core.Progress;
-import helvo.core.analysis.Analysis;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SheetAnalysis;
 import helvo.core.study.FigureSheet;
@@ -35,13 +34,10 @@ public final class Copying {
 
     /// A sheet of figures, likewise.
     public void sheet(FigureSheet sheet) {
-        Analysis known = workspace.analysis().get();
-        exporter.remembered(() -> exporter.write(
-                "Copying the sheet …",
-                progress -> copied(
-                        "sheet",
-                        Drawing.of(SheetAnalysis.of(sheet, known, progress.part(0, 0.1)), progress.part(0, 0.1)),
-                        progress.part(0.1, 1))));
+        exporter.remembered(() -> exporter.writeOfStudy("Copying the sheet …", (analysis, progress) -> {
+            SheetAnalysis drawn = SheetAnalysis.of(sheet, analysis, progress.part(0, 0.1));
+            return copied("sheet", Drawing.of(drawn, progress.part(0, 0.1)), progress.part(0.1, 1));
+        }));
     }
 
     private static String copied(String what, Drawing drawing, Progress progress) throws IOException {
@@ -89,8 +85,11 @@ public final class Copying {
                         case MATH_ML -> ClipboardForms.mathMl(fitted);
                         case LATEX_TABLE -> ClipboardForms.latexTables(fitted);
                     };
+            if (text.isEmpty()) {
+                return "No curve was fitted, so there is no equation.";
+            }
             Platform.runLater(() -> SystemClipboard.copyText(text));
-            return text.isEmpty() ? "No curve was fitted, so there is no equation." : notation.label();
+            return notation.label();
         }));
     }
 

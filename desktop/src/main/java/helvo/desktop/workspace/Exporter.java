@@ -101,24 +101,26 @@ public final class Exporter {
                         writeDrawing(path, format, dpi, withData, (analysis, _) -> Drawing.of(analysis.figure(id))));
     }
 
-    /// What is made of a figure.
-    interface FigureWork {
+    /// What is made of an analysis, or of a figure of it.
+    interface AnalysisWork<T> {
         /// @return what is told of it
-        String of(FigureAnalysis figure, Progress progress) throws Exception;
+        String of(T analysed, Progress progress) throws Exception;
     }
 
-    /// Works with the figure in view as it is when all that was asked for is worked out, also when it was changed a
-    /// moment ago.
-    void writeFigureInView(String label, FigureWork work) {
+    /// Works with the study as it is when all that was asked for is worked out, also when it was changed a moment
+    /// ago.
+    void writeOfStudy(String label, AnalysisWork<Analysis> work) {
         Study study = workspace.study();
         Analysis known = workspace.analysis().get();
+        write(label, progress -> work.of(Analysis.of(study, known, progress.part(0, 0.3)), progress.part(0.3, 1)));
+    }
+
+    /// Works with the figure in view, likewise.
+    void writeFigureInView(String label, AnalysisWork<FigureAnalysis> work) {
         workspace
                 .figureInView()
                 .map(Figure::id)
-                .ifPresent(id -> write(
-                        label,
-                        progress -> work.of(
-                                Analysis.of(study, known, progress.part(0, 0.3)).figure(id), progress.part(0.3, 1))));
+                .ifPresent(id -> writeOfStudy(label, (analysis, progress) -> work.of(analysis.figure(id), progress)));
     }
 
     /// Asks where, and writes a sheet of figures, likewise.
@@ -138,17 +140,15 @@ public final class Exporter {
             double dpi,
             boolean withData,
             BiFunction<Analysis, Progress, Drawing> drawing) {
-        Study study = workspace.study();
-        Analysis known = workspace.analysis().get();
         List<Path> inputs = inputs();
-        write("Saving " + path.getFileName() + " …", progress -> {
-            Drawing drawn = drawing.apply(Analysis.of(study, known, progress.part(0, 0.4)), progress.part(0.4, 0.5));
+        writeOfStudy("Saving " + path.getFileName() + " …", (analysis, progress) -> {
+            Drawing drawn = drawing.apply(analysis, progress.part(0, 0.2));
             written(
                     path,
                     () -> AtomicFile.write(
                             path,
                             inputs,
-                            out -> out.write(FigureFile.bytes(format, drawn, dpi, withData, progress.part(0.5, 1)))));
+                            out -> out.write(FigureFile.bytes(format, drawn, dpi, withData, progress.part(0.2, 1)))));
             return saved(path);
         });
     }
@@ -162,13 +162,12 @@ public final class Exporter {
 
     private void writeReport(Path path, ReportFormat format) {
         History history = workspace.history().get();
-        Analysis known = workspace.analysis().get();
         List<Path> inputs = inputs();
-        write("Saving " + path.getFileName() + " …", progress -> {
-            Report report = ReportBuilder.of(history, Analysis.of(history.study(), known, progress.part(0, 0.5)));
+        writeOfStudy("Saving " + path.getFileName() + " …", (analysis, progress) -> {
+            Report report = ReportBuilder.of(history, analysis);
             String name = String.valueOf(path.getFileName());
             written(path, () -> {
-                ReportFiles written = format.written(report, name.replaceFirst("\\.[^.]*$", ""), progress.part(0.5, 1));
+                ReportFiles written = format.written(report, name.replaceFirst("\\.[^.]*$", ""), progress);
                 for (Map.Entry<String, byte[]> companion : written.companions().entrySet()) {
                     AtomicFile.write(
                             path.resolveSibling(companion.getKey()), inputs, out -> out.write(companion.getValue()));
@@ -210,13 +209,12 @@ public final class Exporter {
 
     private void fill(Path template, Path path) {
         History history = workspace.history().get();
-        Analysis known = workspace.analysis().get();
         List<Path> inputs =
                 Stream.concat(inputs().stream(), Stream.of(template)).toList();
-        write("Filling " + template.getFileName() + " …", progress -> {
-            Report report = ReportBuilder.of(history, Analysis.of(history.study(), known, progress.part(0, 0.5)));
+        writeOfStudy("Filling " + template.getFileName() + " …", (analysis, progress) -> {
+            Report report = ReportBuilder.of(history, analysis);
             try {
-                byte[] filled = Template.filled(template, report, progress.part(0.5, 1));
+                byte[] filled = Template.filled(template, report, progress);
                 written(path, () -> AtomicFile.write(path, inputs, out -> out.write(filled)));
             } catch (UnreadableFile e) {
                 throw new Refusal(e.getMessage());
