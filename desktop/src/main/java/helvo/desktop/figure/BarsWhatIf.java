@@ -74,8 +74,7 @@ final class BarsWhatIf extends VBox {
                         strong("What if"),
                         trying,
                         verdict,
-                        new FlowPane(
-                                8, 6, accept, button("bars-back", "Back to those in the table", () -> begin(bars))));
+                        new FlowPane(8, 6, accept, button("bars-back", "As in the table", () -> begin(bars))));
     }
 
     /// Begins at the lengths that bars have.
