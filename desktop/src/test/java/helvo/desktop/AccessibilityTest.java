@@ -10,7 +10,6 @@ import helvo.desktop.panels.HistoryPanel;
 import helvo.desktop.panels.Panel;
 import helvo.desktop.results.ReadingsPanel;
 import helvo.desktop.settings.SettingsPanel;
-import helvo.files.samples.SampleStudy;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -40,7 +39,7 @@ class AccessibilityTest {
 
     @Start
     void start(Stage stage) {
-        window = new DrivenWindow(stage, SampleStudy.study());
+        window = DrivenWindow.onSample(stage);
     }
 
     @AfterEach

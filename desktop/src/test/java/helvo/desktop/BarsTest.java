@@ -13,7 +13,6 @@ import helvo.core.table.Role;
 import helvo.core.table.SeriesKey;
 import helvo.figure.layout.FigureLayout;
 import helvo.figure.layout.HitTarget;
-import helvo.files.samples.SampleStudy;
 import java.util.Arrays;
 import java.util.Optional;
 import javafx.geometry.Point2D;
@@ -42,7 +41,7 @@ class BarsTest {
 
     @Start
     void start(Stage stage) {
-        window = new DrivenWindow(stage, SampleStudy.study());
+        window = DrivenWindow.onSample(stage);
     }
 
     @AfterEach

@@ -2,6 +2,8 @@ package helvo.desktop;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import helvo.core.Progress;
+import helvo.core.analysis.Analysis;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.core.table.ImportOptions;
@@ -17,6 +19,7 @@ import helvo.desktop.workspace.Saver;
 import helvo.desktop.workspace.Workspace;
 import helvo.figure.export.FigureFormat;
 import helvo.files.UnreadableFile;
+import helvo.files.samples.SampleStudy;
 import helvo.files.table.TableExport;
 import helvo.files.text.TextTable;
 import helvo.report.ReportFormat;
@@ -48,6 +51,8 @@ import org.testfx.util.WaitForAsyncUtils;
 
 /// The real window on a study, for a test to drive.
 final class DrivenWindow {
+    private static final Analysis SAMPLE = Analysis.of(SampleStudy.study(), Analysis.EMPTY, Progress.none());
+
     final OneStudy study;
     final StudyDocument document;
     final Workspace workspace;
@@ -60,6 +65,11 @@ final class DrivenWindow {
 
     DrivenWindow(Stage stage, Study study) {
         this(stage, new OneStudy(study));
+    }
+
+    /// On the sample study, whose curves were worked out once for all tests.
+    static DrivenWindow onSample(Stage stage) {
+        return new DrivenWindow(stage, OneStudy.analysed(SAMPLE));
     }
 
     DrivenWindow(Stage stage, OneStudy study) {

@@ -10,7 +10,6 @@ import helvo.desktop.workspace.SystemClipboard;
 import helvo.figure.export.Drawing;
 import helvo.figure.export.FigureFile;
 import helvo.figure.export.FigureFormat;
-import helvo.files.samples.SampleStudy;
 import helvo.report.ClipboardForms;
 import java.io.IOException;
 import java.nio.ByteBuffer;
@@ -45,7 +44,7 @@ class ExportTest {
 
     @Start
     void start(Stage stage) {
-        window = new DrivenWindow(stage, SampleStudy.study());
+        window = DrivenWindow.onSample(stage);
     }
 
     @AfterEach

@@ -19,7 +19,6 @@ import helvo.core.table.SeriesKey;
 import helvo.desktop.figure.SelectionMarks;
 import helvo.figure.layout.FigureLayout;
 import helvo.figure.layout.HitTarget;
-import helvo.files.samples.SampleStudy;
 import java.awt.geom.Rectangle2D;
 import java.util.List;
 import java.util.Map;
@@ -57,7 +56,7 @@ class FigureTest {
 
     @Start
     void start(Stage stage) {
-        window = new DrivenWindow(stage, SampleStudy.study());
+        window = DrivenWindow.onSample(stage);
     }
 
     @AfterEach

@@ -49,7 +49,7 @@ class FormsTest {
 
     @Start
     void start(Stage stage) {
-        window = new DrivenWindow(stage, SampleStudy.study());
+        window = DrivenWindow.onSample(stage);
     }
 
     @AfterEach

@@ -11,7 +11,6 @@ import helvo.core.study.ColumnEdit;
 import helvo.core.table.Role;
 import helvo.core.table.Table;
 import helvo.files.UnreadableFile;
-import helvo.files.samples.SampleStudy;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
@@ -43,7 +42,7 @@ class FormulaPanelTest {
 
     @Start
     void start(Stage stage) {
-        window = new DrivenWindow(stage, SampleStudy.study());
+        window = DrivenWindow.onSample(stage);
     }
 
     @AfterEach

@@ -14,7 +14,6 @@ import helvo.desktop.panels.Commands;
 import helvo.desktop.workspace.SystemClipboard;
 import helvo.figure.layout.FigureLayout;
 import helvo.figure.paint.ResidualSheet;
-import helvo.files.samples.SampleStudy;
 import java.util.HashSet;
 import java.util.List;
 import javafx.geometry.Point2D;
@@ -43,7 +42,7 @@ class JudgingTest {
 
     @Start
     void start(Stage stage) {
-        window = new DrivenWindow(stage, SampleStudy.study());
+        window = DrivenWindow.onSample(stage);
     }
 
     /// The bent table of plucked cords.

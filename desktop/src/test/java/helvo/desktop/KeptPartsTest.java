@@ -53,7 +53,7 @@ class KeptPartsTest {
     @Start
     void start(Stage stage) {
         this.stage = stage;
-        window = new DrivenWindow(stage, SampleStudy.study());
+        window = DrivenWindow.onSample(stage);
     }
 
     @AfterEach

@@ -6,7 +6,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import helvo.desktop.figure.FigurePanel;
 import helvo.desktop.figure.PointsPanel;
-import helvo.files.samples.SampleStudy;
 import java.util.ArrayList;
 import java.util.List;
 import javafx.scene.Node;
@@ -30,7 +29,7 @@ class KeyboardTest {
 
     @Start
     void start(Stage stage) {
-        window = new DrivenWindow(stage, SampleStudy.study());
+        window = DrivenWindow.onSample(stage);
     }
 
     @BeforeEach

@@ -10,7 +10,6 @@ import helvo.core.table.Decision;
 import helvo.core.table.Role;
 import helvo.core.table.Table;
 import helvo.desktop.workspace.SystemClipboard;
-import helvo.files.samples.SampleStudy;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -44,7 +43,7 @@ class MainWindowTest {
 
     @Start
     void start(Stage stage) {
-        window = new DrivenWindow(stage, SampleStudy.study());
+        window = DrivenWindow.onSample(stage);
     }
 
     @AfterEach

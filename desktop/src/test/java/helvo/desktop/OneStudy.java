@@ -77,6 +77,13 @@ public final class OneStudy implements Studies {
         keeper = new StudyPersistence(document, origin, List.of(place));
     }
 
+    /// A study whose analysis is known.
+    static OneStudy analysed(Analysis known) {
+        var one = new OneStudy(Study.blank());
+        one.keeper.restart(new StudyOrigin.New(History.from(known.study())), Optional.of(known));
+        return one;
+    }
+
     /// Ends it as closing its last window does, and waits until all is on the disk.
     public void end() {
         if (ended) {

@@ -14,7 +14,6 @@ import helvo.desktop.settings.SettingsPanel;
 import helvo.desktop.theme.ColorTheme;
 import helvo.desktop.theme.Themes;
 import helvo.files.UnreadableFile;
-import helvo.files.samples.SampleStudy;
 import helvo.files.study.StudyFile;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
@@ -50,7 +49,7 @@ class SettingsTest {
 
     @Start
     void start(Stage stage) {
-        window = new DrivenWindow(stage, SampleStudy.study());
+        window = DrivenWindow.onSample(stage);
     }
 
     @AfterEach

@@ -5,7 +5,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import helvo.core.study.FigureSheet;
 import helvo.core.study.FigureSheet.AxisUse;
 import helvo.desktop.sheet.SheetPanel;
-import helvo.files.samples.SampleStudy;
 import java.util.List;
 import javafx.geometry.Bounds;
 import javafx.scene.Node;
@@ -31,7 +30,7 @@ class SheetPanelTest {
 
     @Start
     void start(Stage stage) {
-        window = new DrivenWindow(stage, SampleStudy.study());
+        window = DrivenWindow.onSample(stage);
     }
 
     @AfterEach

@@ -16,7 +16,6 @@ import helvo.desktop.results.ReadingsPanel;
 import helvo.desktop.settings.SettingsPanel;
 import helvo.desktop.theme.ColorTheme;
 import helvo.desktop.theme.Themes;
-import helvo.files.samples.SampleStudy;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
@@ -64,7 +63,7 @@ class ThemesTest {
     @Start
     void start(Stage shown) {
         stage = shown;
-        window = new DrivenWindow(stage, SampleStudy.study());
+        window = DrivenWindow.onSample(stage);
     }
 
     @AfterEach

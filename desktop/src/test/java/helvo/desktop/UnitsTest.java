@@ -9,7 +9,6 @@ import helvo.core.table.Role;
 import helvo.core.table.SeriesKey;
 import helvo.core.table.Table;
 import helvo.files.UnreadableFile;
-import helvo.files.samples.SampleStudy;
 import java.util.List;
 import java.util.stream.IntStream;
 import javafx.scene.control.Label;
@@ -35,7 +34,7 @@ class UnitsTest {
 
     @Start
     void start(Stage stage) {
-        window = new DrivenWindow(stage, SampleStudy.study());
+        window = DrivenWindow.onSample(stage);
     }
 
     @AfterEach

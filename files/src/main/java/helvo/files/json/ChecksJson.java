@@ -5,7 +5,6 @@ import helvo.core.check.Check;
 import helvo.core.fit.Fit;
 import helvo.core.number.NumberNotation;
 import helvo.core.results.ChecksResults;
-import java.util.OptionalDouble;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
@@ -18,9 +17,9 @@ final class ChecksJson {
         var words = new ChecksResults(series, fit, NumberNotation.POINT);
         for (Check check : series.judgement().checks()) {
             ObjectNode each = checks.addObject().put("check", check.kind().keyword());
-            FitJson.put(each, "statistic", OptionalDouble.of(check.statistic()));
-            FitJson.put(each, "p", check.p());
-            FitJson.put(each, "adjustedP", check.adjusted());
+            JsonFields.put(each, "statistic", check.statistic());
+            JsonFields.put(each, "p", check.p());
+            JsonFields.put(each, "adjustedP", check.adjusted());
             each.put("warns", check.isWarning());
             each.put("says", words.sentence(check));
             ArrayNode rows = each.putArray("rows");

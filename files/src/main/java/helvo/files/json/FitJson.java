@@ -1,5 +1,10 @@
 package helvo.files.json;
 
+import static helvo.files.json.JsonFields.put;
+import static helvo.files.json.JsonFields.putObject;
+import static helvo.files.json.JsonFields.putRows;
+import static helvo.files.json.JsonFields.putTexts;
+
 import helvo.core.Progress;
 import helvo.core.analysis.Diagnostics;
 import helvo.core.analysis.FigureAnalysis;
@@ -120,10 +125,8 @@ public final class FitJson {
     /// A report that says what it is about.
     public static ObjectNode of(Source source, ObjectNode report) {
         ObjectNode whole = NODES.objectNode().put("file", source.file).put("version", source.version);
-        ArrayNode only = whole.putArray("only");
-        source.only.forEach(only::add);
-        ArrayNode derived = whole.putArray("derived");
-        source.derived.forEach(derived::add);
+        putTexts(whole, "only", source.only);
+        putTexts(whole, "derived", source.derived);
         whole.setAll(report);
         return whole;
     }
@@ -209,11 +212,12 @@ public final class FitJson {
                                 : figure.y(figure.series().getFirst())));
         ArrayNode fits = report.putArray("fits");
         figure.series().forEach(series -> fits.add(fit(series, asked)));
-        figure.comparisons().stream()
-                .findFirst()
-                .ifPresentOrElse(
-                        comparison -> report.set("comparison", comparison(comparison)),
-                        () -> report.putNull("comparison"));
+        report.set(
+                "comparison",
+                figure.comparisons().stream()
+                        .findFirst()
+                        .map(FitJson::comparison)
+                        .orElse(null));
         return report;
     }
 
@@ -274,10 +278,7 @@ public final class FitJson {
                 .orElseGet(() -> curve.usable(series.points()))
                 .size();
         ObjectNode node = NODES.objectNode().put("given", rows.given()).put("used", used);
-        ArrayNode excluded = node.putArray("excluded");
-        for (int row : rows.excluded()) {
-            excluded.add(row + 1);
-        }
+        putRows(node, "excluded", rows.excluded());
         ArrayNode unusable = node.putArray("unusable");
         for (int row : rows.unusable()) {
             unusable.addObject().put("row", row + 1).put("why", rows.why(row));
@@ -308,8 +309,7 @@ public final class FitJson {
                 node.put("unit", found.heading().unit()).put("value", found.value());
                 put(node, "standardError", found.standardError());
                 put(node, "half95", found.half95());
-                ArrayNode says = node.putArray("says");
-                found.remarks().forEach(says::add);
+                putTexts(node, "says", found.remarks());
             }
             case DerivedQuantity.Outcome.NotFound(String why) -> {
                 for (String each : List.of("unit", "value", "standardError", "half95")) {
@@ -323,44 +323,24 @@ public final class FitJson {
 
     /// How the coefficients were found, and about what.
     private static void search(ObjectNode node, Fit fit) {
-        put(
-                node,
-                "coefficientsOrigin",
-                fit.origin()
-                        .map(origin -> OptionalDouble.of(origin.doubleValue()))
-                        .orElse(OptionalDouble.empty()));
-        fit.lesser()
-                .ifPresentOrElse(
-                        limit -> node.putObject("lesserLimit")
-                                .put("curve", limit.limit().name().toLowerCase(Locale.ROOT))
-                                .put("squaresShare", limit.share()),
-                        () -> node.putNull("lesserLimit"));
-        fit.convergence()
-                .ifPresentOrElse(
-                        search -> node.putObject("search")
-                                .put("starts", search.starts())
-                                .put("endedHere", search.ended())
-                                .put("steps", search.steps())
-                                .put("lastStep", search.lastStep()),
-                        () -> node.putNull("search"));
-        fit.shared()
-                .ifPresentOrElse(
-                        shared -> {
-                            ObjectNode all = node.putObject("sharedFit");
-                            all.put("groups", shared.groups()).put("pointsOfThis", shared.points());
-                            ArrayNode names = all.putArray("coefficients");
-                            ((FormulaCurve) fit.curve()).shared().forEach(names::add);
-                            put(all, "r2", shared.r2());
-                            shared.test()
-                                    .ifPresentOrElse(
-                                            test -> all.putObject("test")
-                                                    .put("f", test.f().value())
-                                                    .put("p", test.f().p())
-                                                    .put("furtherCoefficients", test.further())
-                                                    .put("degreesOfFreedom", test.freedom()),
-                                            () -> all.putNull("test"));
-                        },
-                        () -> node.putNull("sharedFit"));
+        put(node, "coefficientsOrigin", fit.origin(), origin -> origin.doubleValue());
+        putObject(node, "lesserLimit", fit.lesser(), (each, limit) -> each.put(
+                        "curve", limit.limit().name().toLowerCase(Locale.ROOT))
+                .put("squaresShare", limit.share()));
+        putObject(node, "search", fit.convergence(), (each, search) -> each.put("starts", search.starts())
+                .put("endedHere", search.ended())
+                .put("steps", search.steps())
+                .put("lastStep", search.lastStep()));
+        putObject(node, "sharedFit", fit.shared(), (all, shared) -> {
+            all.put("groups", shared.groups()).put("pointsOfThis", shared.points());
+            putTexts(all, "coefficients", ((FormulaCurve) fit.curve()).shared());
+            put(all, "r2", shared.r2());
+            putObject(all, "test", shared.test(), (each, test) -> each.put(
+                            "f", test.f().value())
+                    .put("p", test.f().p())
+                    .put("furtherCoefficients", test.further())
+                    .put("degreesOfFreedom", test.freedom()));
+        });
         ObjectNode held = node.putObject("held");
         fit.curve().held().forEach(held::put);
     }
@@ -371,13 +351,7 @@ public final class FitJson {
         String symbol = series.rows().x().symbol();
         node.put("equation", equation.inNames(symbol, series.rows().y().symbol()));
         node.put("equationWhere", equation.where(symbol).orElse(null));
-        put(
-                node,
-                "equationOrigin",
-                equation.printed()
-                        .origin()
-                        .map(origin -> OptionalDouble.of(origin.doubleValue()))
-                        .orElse(OptionalDouble.empty()));
+        put(node, "equationOrigin", equation.printed().origin(), origin -> origin.doubleValue());
         ArrayNode coefficients = node.putArray("coefficients");
         fit.coefficients().forEach(coefficient -> coefficients.add(coefficient(coefficient)));
         ArrayNode profiles = node.putArray("profileLimits");
@@ -392,26 +366,17 @@ public final class FitJson {
         put(node, "r2AboutMean", quality.r2AboutMean());
         put(node, "adjustedR2", quality.adjustedR2());
         Optional<Correlation> correlation = series.correlation();
-        put(
-                node,
-                "pearsonR",
-                correlation.map(c -> OptionalDouble.of(c.pearsonR())).orElse(OptionalDouble.empty()));
+        put(node, "pearsonR", correlation, c -> c.pearsonR());
         put(node, "pearsonP", correlation.map(Correlation::pearsonP).orElse(OptionalDouble.empty()));
         put(node, "spearmanRho", Correlation.spearmanRho(series.points()));
         put(node, "residualStandardDeviation", quality.residualStandardDeviation());
-        put(node, "residualSumOfSquares", OptionalDouble.of(quality.residualSumOfSquares()));
+        put(node, "residualSumOfSquares", quality.residualSumOfSquares());
         node.put("degreesOfFreedom", quality.degreesOfFreedom());
-        put(node, "f", quality.overall().map(f -> OptionalDouble.of(f.value())).orElse(OptionalDouble.empty()));
-        put(node, "fP", quality.overall().map(f -> OptionalDouble.of(f.p())).orElse(OptionalDouble.empty()));
+        put(node, "f", quality.overall(), f -> f.value());
+        put(node, "fP", quality.overall(), f -> f.p());
         put(node, "aicc", quality.aicc());
-        put(
-                node,
-                "chi2",
-                quality.chiSquare().map(chi -> OptionalDouble.of(chi.value())).orElse(OptionalDouble.empty()));
-        put(
-                node,
-                "chi2P",
-                quality.chiSquare().map(chi -> OptionalDouble.of(chi.p())).orElse(OptionalDouble.empty()));
+        put(node, "chi2", quality.chiSquare(), chi -> chi.value());
+        put(node, "chi2P", quality.chiSquare(), chi -> chi.p());
         node.put(
                 "weights",
                 switch (quality.weighting()) {
@@ -452,8 +417,8 @@ public final class FitJson {
             ObjectNode each = solutions.addObject().put("value", solution.value());
             put(each, "low95", solution.low95());
             put(each, "high95", solution.high95());
-            put(each, "slope", OptionalDouble.of(fit.function().slope(solution.value())));
-            put(each, "beyondPercent", OptionalDouble.of(solution.beyondPercent()));
+            put(each, "slope", fit.function().slope(solution.value()));
+            put(each, "beyondPercent", solution.beyondPercent());
         }
         return node;
     }
@@ -466,72 +431,44 @@ public final class FitJson {
             Arrays.stream(row)
                     .forEach(value -> values.add(Double.isFinite(value) ? NODES.numberNode(value) : NODES.nullNode()));
         }
-        Calibration.of(fit, fit.used(series.points()))
-                .ifPresentOrElse(
-                        of -> {
-                            ObjectNode limits = node.putObject("calibration");
-                            limits(limits.putObject("byScatter"), of.byScatter());
-                            of.byIntercept()
-                                    .ifPresentOrElse(
-                                            own -> limits(limits.putObject("byIntercept"), own),
-                                            () -> limits.putNull("byIntercept"));
-                            of.byBlank()
-                                    .ifPresentOrElse(
-                                            blank -> {
-                                                ObjectNode each = limits.putObject("byBlank")
-                                                        .put("measured", blank.measured());
-                                                put(each, "critical", OptionalDouble.of(blank.critical()));
-                                                put(each, "detection", OptionalDouble.of(blank.detection()));
-                                            },
-                                            () -> limits.putNull("byBlank"));
-                        },
-                        () -> node.putNull("calibration"));
-        Optional<TheilSen> opinion =
-                fit.curve().degree() == 1 && fit.coefficients().size() == 2
-                        ? TheilSen.of(series.points())
-                        : Optional.empty();
-        opinion.ifPresentOrElse(
-                line -> {
-                    ObjectNode each = node.putObject("theilSen");
-                    put(each, "slope", OptionalDouble.of(line.slope()));
-                    put(each, "intercept", OptionalDouble.of(line.intercept()));
-                    put(each, "low95", line.low95());
-                    put(each, "high95", line.high95());
-                },
-                () -> node.putNull("theilSen"));
-        series.diagnostics()
-                .flatMap(Diagnostics::withExcluded)
-                .ifPresentOrElse(
-                        with -> {
-                            ObjectNode before = node.putObject("withExcluded");
-                            ArrayNode coefficients = before.putArray("coefficients");
-                            with.coefficients().forEach(coefficient -> coefficients.add(coefficient(coefficient)));
-                            put(before, "r2", with.quality().r2());
-                            put(
-                                    before,
-                                    "residualStandardDeviation",
-                                    with.quality().residualStandardDeviation());
-                        },
-                        () -> node.putNull("withExcluded"));
+        putObject(node, "calibration", Calibration.of(fit, fit.used(series.points())), (all, of) -> {
+            limits(all.putObject("byScatter"), of.byScatter());
+            putObject(all, "byIntercept", of.byIntercept(), FitJson::limits);
+            putObject(all, "byBlank", of.byBlank(), (each, blank) -> {
+                each.put("measured", blank.measured());
+                put(each, "critical", blank.critical());
+                put(each, "detection", blank.detection());
+            });
+        });
+        boolean isLine = fit.curve().degree() == 1 && fit.coefficients().size() == 2;
+        putObject(node, "theilSen", isLine ? TheilSen.of(series.points()) : Optional.empty(), (each, line) -> {
+            put(each, "slope", line.slope());
+            put(each, "intercept", line.intercept());
+            put(each, "low95", line.low95());
+            put(each, "high95", line.high95());
+        });
+        putObject(node, "withExcluded", series.diagnostics().flatMap(Diagnostics::withExcluded), (before, with) -> {
+            ArrayNode coefficients = before.putArray("coefficients");
+            with.coefficients().forEach(coefficient -> coefficients.add(coefficient(coefficient)));
+            put(before, "r2", with.quality().r2());
+            put(before, "residualStandardDeviation", with.quality().residualStandardDeviation());
+        });
     }
 
     private static void limits(ObjectNode node, Calibration.Limits limits) {
-        put(node, "detection", OptionalDouble.of(limits.detection()));
-        put(node, "quantification", OptionalDouble.of(limits.quantification()));
+        put(node, "detection", limits.detection());
+        put(node, "quantification", limits.quantification());
     }
 
     private static ObjectNode coefficient(Coefficient coefficient) {
         ObjectNode node = NODES.objectNode().put("name", coefficient.name()).put("value", coefficient.value());
         var uncertainty = coefficient.uncertainty();
-        put(
-                node,
-                "standardError",
-                uncertainty.map(u -> OptionalDouble.of(u.standardError())).orElse(OptionalDouble.empty()));
-        put(node, "low95", uncertainty.map(u -> OptionalDouble.of(u.low95())).orElse(OptionalDouble.empty()));
-        put(node, "high95", uncertainty.map(u -> OptionalDouble.of(u.high95())).orElse(OptionalDouble.empty()));
+        put(node, "standardError", uncertainty, u -> u.standardError());
+        put(node, "low95", uncertainty, u -> u.low95());
+        put(node, "high95", uncertainty, u -> u.high95());
         var test = uncertainty.flatMap(Coefficient.Uncertainty::test);
-        put(node, "t", test.map(t -> OptionalDouble.of(t.t())).orElse(OptionalDouble.empty()));
-        put(node, "p", test.map(t -> OptionalDouble.of(t.p())).orElse(OptionalDouble.empty()));
+        put(node, "t", test, t -> t.t());
+        put(node, "p", test, t -> t.p());
         return node;
     }
 
@@ -540,16 +477,10 @@ public final class FitJson {
         around(node, "mean", reading.value(), reading.meanHalf95());
         around(node, "prediction", reading.value(), reading.predictionHalf95());
         Optional<Range> corridor = series.bounds().flatMap(bounds -> bounds.corridor(reading.at()));
-        put(
-                node,
-                "boundsLow",
-                corridor.map(range -> OptionalDouble.of(range.low())).orElse(OptionalDouble.empty()));
-        put(
-                node,
-                "boundsHigh",
-                corridor.map(range -> OptionalDouble.of(range.high())).orElse(OptionalDouble.empty()));
-        put(node, "slope", OptionalDouble.of(reading.slope()));
-        put(node, "beyondPercent", OptionalDouble.of(reading.beyondPercent()));
+        put(node, "boundsLow", corridor, range -> range.low());
+        put(node, "boundsHigh", corridor, range -> range.high());
+        put(node, "slope", reading.slope());
+        put(node, "beyondPercent", reading.beyondPercent());
         return node;
     }
 
@@ -557,7 +488,7 @@ public final class FitJson {
         ObjectNode node = NODES.objectNode();
         ArrayNode slopes = node.putArray("slopes");
         comparison.groups().forEach(group -> slopes.add(group(group)));
-        comparison.pooled().ifPresentOrElse(one -> node.set("pooled", group(one)), () -> node.putNull("pooled"));
+        node.set("pooled", comparison.pooled().map(FitJson::group).orElse(null));
         node.put("scatter", comparison.scatter().name().toLowerCase(Locale.ROOT));
         test(node, "equalSlopes", comparison.equalSlopes());
         test(node, "equalLines", comparison.equalLines());
@@ -569,7 +500,7 @@ public final class FitJson {
                     .put("difference", pair.difference());
             around(each, "difference", pair.difference(), pair.differenceHalf95());
             put(each, "differenceP", pair.p());
-            put(each, "ratio", OptionalDouble.of(pair.ratio()));
+            put(each, "ratio", pair.ratio());
             put(each, "ratioLow95", pair.ratioLow95());
             put(each, "ratioHigh95", pair.ratioHigh95());
         }
@@ -589,20 +520,17 @@ public final class FitJson {
                 "interceptStandardError",
                 EquationText.standardError(group.line().intercept()));
         put(node, "r2", group.line().quality().r2());
-        put(
-                node,
-                "pearsonR",
-                group.correlation().map(r -> OptionalDouble.of(r.pearsonR())).orElse(OptionalDouble.empty()));
+        put(node, "pearsonR", group.correlation(), r -> r.pearsonR());
         return node;
     }
 
     private static void test(ObjectNode node, String key, Optional<FitQuality.F> test) {
-        test.ifPresentOrElse(f -> node.putObject(key).put("f", f.value()).put("p", f.p()), () -> node.putNull(key));
+        putObject(node, key, test, (each, f) -> each.put("f", f.value()).put("p", f.p()));
     }
 
     private static void around(ObjectNode node, String name, double value, OptionalDouble half) {
-        put(node, name + "Low95", half.isPresent() ? OptionalDouble.of(value - half.getAsDouble()) : half);
-        put(node, name + "High95", half.isPresent() ? OptionalDouble.of(value + half.getAsDouble()) : half);
+        put(node, name + "Low95", value - half.orElse(Double.NaN));
+        put(node, name + "High95", value + half.orElse(Double.NaN));
     }
 
     private static void all(Residuals residuals, ArrayNode out) {
@@ -611,23 +539,14 @@ public final class FitJson {
                     .put("row", residuals.points().rows()[i] + 1)
                     .put("x", residuals.points().x()[i])
                     .put("y", residuals.points().y()[i]);
-            put(node, "fitted", OptionalDouble.of(residuals.fitted(i)));
+            put(node, "fitted", residuals.fitted(i));
             node.put("residual", residuals.raw()[i]);
             put(node, "percentOfFitted", residuals.percentOfFitted(i));
             put(node, "percentOfMeasured", residuals.percentOfMeasured(i));
             put(node, "standardised", residuals.standardised(i));
             put(node, "studentised", residuals.studentised(i));
-            put(node, "leverage", OptionalDouble.of(residuals.leverage(i)));
+            put(node, "leverage", residuals.leverage(i));
             put(node, "cooksDistance", residuals.cooksDistance(i));
-        }
-    }
-
-    /// A number that is not finite does not exist either.
-    static void put(ObjectNode node, String key, OptionalDouble value) {
-        if (value.isPresent() && Double.isFinite(value.getAsDouble())) {
-            node.put(key, value.getAsDouble());
-        } else {
-            node.putNull(key);
         }
     }
 }

@@ -19,9 +19,14 @@ import java.util.Map;
 /// Written part by part and not through a library: the one at hand has neither equations nor vector pictures nor
 /// captions in what it offers, and takes longer to load than a report takes to write.
 public final class DocxReport {
-    static final double TWIPS_PER_MM = 1440 / 25.4;
+    private static final double TWIPS_PER_MM = 1440 / 25.4;
     private static final String RELATIONS = "http://schemas.openxmlformats.org/package/2006/relationships";
     private static final String OFFICE = "http://schemas.openxmlformats.org/officeDocument/2006/relationships/";
+
+    private static final String PACKAGE_TYPE = "application/vnd.openxmlformats-package.";
+    private static final String WORD_TYPE = "application/vnd.openxmlformats-officedocument.wordprocessingml.";
+    /// Parts of the package that stand beside the document.
+    private static final List<String> BESIDE = List.of("styles", "settings", "numbering");
 
     private DocxReport() {}
 
@@ -37,32 +42,20 @@ public final class DocxReport {
 
         var parts = new OfficeArchive();
         parts.xmlPart("[Content_Types].xml", contentTypes());
-        parts.xmlPart(
-                "_rels/.rels",
-                relations(
-                        Map.of(
-                                "rId1",
-                                new String[] {OFFICE + "officeDocument", "word/document.xml"},
-                                "rId2",
-                                new String[] {
-                                    "http://schemas.openxmlformats.org/package/2006/relationships/"
-                                            + "metadata/core-properties",
-                                    "docProps/core.xml"
-                                }),
-                        List.of()));
+        XmlText ofPackage = relations();
+        relate(ofPackage, "rId1", OFFICE + "officeDocument", "word/document.xml");
+        relate(ofPackage, "rId2", RELATIONS + "/metadata/core-properties", "docProps/core.xml");
+        parts.xmlPart("_rels/.rels", ofPackage.close());
         parts.xmlPart("docProps/core.xml", properties(report));
         parts.xmlPart("word/document.xml", document);
-        parts.xmlPart(
-                "word/_rels/document.xml.rels",
-                relations(
-                        Map.of(
-                                "rId1",
-                                new String[] {OFFICE + "styles", "styles.xml"},
-                                "rId2",
-                                new String[] {OFFICE + "settings", "settings.xml"},
-                                "rId3",
-                                new String[] {OFFICE + "numbering", "numbering.xml"}),
-                        List.copyOf(body.media().keySet())));
+        XmlText ofDocument = relations();
+        for (int i = 0; i < BESIDE.size(); i++) {
+            relate(ofDocument, "rId" + (i + 1), OFFICE + BESIDE.get(i), BESIDE.get(i) + ".xml");
+        }
+        body.media()
+                .keySet()
+                .forEach(medium -> relate(ofDocument, WordBody.relation(medium), OFFICE + "image", "media/" + medium));
+        parts.xmlPart("word/_rels/document.xml.rels", ofDocument.close());
         parts.part("word/styles.xml", styles(report.plan().documentLanguage()));
         parts.part("word/settings.xml", resource("docx-settings.xml"));
         parts.part("word/numbering.xml", resource("docx-numbering.xml"));
@@ -75,91 +68,52 @@ public final class DocxReport {
     private static void section(XmlText document, ReportPlan.Paper paper) {
         String margin = twips(PageFit.MARGIN_MM);
         document.open("w:sectPr")
-                .empty("w:pgSz", "w:w", twips(paper.widthMm()), "w:h", twips(paper.heightMm()))
+                .empty("w:pgSz", "w:w=" + twips(paper.widthMm()), "w:h=" + twips(paper.heightMm()))
                 .empty(
                         "w:pgMar",
-                        "w:top",
-                        margin,
-                        "w:right",
-                        margin,
-                        "w:bottom",
-                        margin,
-                        "w:left",
-                        margin,
-                        "w:header",
-                        "708",
-                        "w:footer",
-                        "708",
-                        "w:gutter",
-                        "0")
+                        "w:top=" + margin,
+                        "w:right=" + margin,
+                        "w:bottom=" + margin,
+                        "w:left=" + margin,
+                        "w:header=708",
+                        "w:footer=708",
+                        "w:gutter=0")
                 .close();
     }
 
-    private static String twips(double mm) {
+    static String twips(double mm) {
         return Long.toString(Math.round(mm * TWIPS_PER_MM));
     }
 
     private static XmlText contentTypes() {
         XmlText types = XmlText.document()
-                .open("Types", "xmlns", "http://schemas.openxmlformats.org/package/2006/content-types")
-                .empty(
-                        "Default",
-                        "Extension",
-                        "rels",
-                        "ContentType",
-                        "application/vnd.openxmlformats-package.relationships+xml")
-                .empty("Default", "Extension", "xml", "ContentType", "application/xml")
-                .empty("Default", "Extension", "png", "ContentType", "image/png")
-                .empty("Default", "Extension", "svg", "ContentType", "image/svg+xml")
-                .empty(
-                        "Override",
-                        "PartName",
-                        "/docProps/core.xml",
-                        "ContentType",
-                        "application/vnd.openxmlformats-package.core-properties+xml")
-                .empty(
-                        "Override",
-                        "PartName",
-                        "/word/document.xml",
-                        "ContentType",
-                        "application/vnd.openxmlformats-officedocument.wordprocessingml.document.main+xml");
-        for (String part : List.of("styles", "settings", "numbering")) {
-            types.empty(
-                    "Override",
-                    "PartName",
-                    "/word/" + part + ".xml",
-                    "ContentType",
-                    "application/vnd.openxmlformats-officedocument.wordprocessingml." + part + "+xml");
+                .open("Types", "xmlns=http://schemas.openxmlformats.org/package/2006/content-types")
+                .empty("Default", "Extension=rels", "ContentType=" + PACKAGE_TYPE + "relationships+xml")
+                .empty("Default", "Extension=xml", "ContentType=application/xml")
+                .empty("Default", "Extension=png", "ContentType=image/png")
+                .empty("Default", "Extension=svg", "ContentType=image/svg+xml")
+                .empty("Override", "PartName=/docProps/core.xml", "ContentType=" + PACKAGE_TYPE + "core-properties+xml")
+                .empty("Override", "PartName=/word/document.xml", "ContentType=" + WORD_TYPE + "document.main+xml");
+        for (String part : BESIDE) {
+            types.empty("Override", "PartName=/word/" + part + ".xml", "ContentType=" + WORD_TYPE + part + "+xml");
         }
         return types.close();
     }
 
-    /// @param fixed by their ids, kind and target
-    private static XmlText relations(Map<String, String[]> fixed, List<String> media) {
-        XmlText relations = XmlText.document().open("Relationships", "xmlns", RELATIONS);
-        fixed.entrySet().stream()
-                .sorted(Map.Entry.comparingByKey())
-                .forEach(each -> relations.empty(
-                        "Relationship", "Id", each.getKey(), "Type", each.getValue()[0], "Target", each.getValue()[1]));
-        media.forEach(medium -> relations.empty(
-                "Relationship",
-                "Id",
-                WordBody.relation(medium),
-                "Type",
-                OFFICE + "image",
-                "Target",
-                "media/" + medium));
-        return relations.close();
+    private static XmlText relations() {
+        return XmlText.document().open("Relationships", "xmlns=" + RELATIONS);
+    }
+
+    private static void relate(XmlText relations, String id, String type, String target) {
+        relations.empty("Relationship", "Id=" + id, "Type=" + type, "Target=" + target);
     }
 
     private static XmlText properties(Report report) {
         return XmlText.document()
                 .open(
                         "cp:coreProperties",
-                        "xmlns:cp",
-                        "http://schemas.openxmlformats.org/package/2006/metadata/core-properties",
-                        "xmlns:dc",
-                        "http://purl.org/dc/elements/1.1/")
+                        "xmlns:cp=http://schemas.openxmlformats.org/package/2006/metadata/core-properties",
+                        "xmlns:dc=http://purl.org/dc/elements/1.1/")
                 .element("dc:title", report.plainTitle())
                 .element("dc:creator", report.plan().author())
                 .element("dc:language", report.plan().documentLanguage())

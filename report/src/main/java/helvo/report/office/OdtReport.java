@@ -13,7 +13,6 @@ import helvo.report.pdf.EquationPicture;
 import helvo.report.web.Markup;
 import helvo.report.web.MathMl;
 import java.io.IOException;
-import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -27,27 +26,18 @@ public final class OdtReport {
     private static final String TYPE = "application/vnd.oasis.opendocument.text";
     private static final String FORMULA = "application/vnd.oasis.opendocument.formula";
     private static final String OASIS = "urn:oasis:names:tc:opendocument:xmlns:";
-    private static final String[] NAMESPACES = {
-        "xmlns:office",
-        OASIS + "office:1.0",
-        "xmlns:text",
-        OASIS + "text:1.0",
-        "xmlns:table",
-        OASIS + "table:1.0",
-        "xmlns:draw",
-        OASIS + "drawing:1.0",
-        "xmlns:svg",
-        OASIS + "svg-compatible:1.0",
-        "xmlns:style",
-        OASIS + "style:1.0",
-        "xmlns:fo",
-        OASIS + "xsl-fo-compatible:1.0",
-        "xmlns:xlink",
-        "http://www.w3.org/1999/xlink",
-        "xmlns:meta",
-        OASIS + "meta:1.0",
-        "xmlns:dc",
-        "http://purl.org/dc/elements/1.1/"
+    private static final String[] OF_A_DOCUMENT = {
+        "xmlns:office=" + OASIS + "office:1.0",
+        "xmlns:text=" + OASIS + "text:1.0",
+        "xmlns:table=" + OASIS + "table:1.0",
+        "xmlns:draw=" + OASIS + "drawing:1.0",
+        "xmlns:svg=" + OASIS + "svg-compatible:1.0",
+        "xmlns:style=" + OASIS + "style:1.0",
+        "xmlns:fo=" + OASIS + "xsl-fo-compatible:1.0",
+        "xmlns:xlink=http://www.w3.org/1999/xlink",
+        "xmlns:meta=" + OASIS + "meta:1.0",
+        "xmlns:dc=http://purl.org/dc/elements/1.1/",
+        "office:version=1.3"
     };
     /// A table with no more rows stays on one page.
     static final int WHOLE = 30;
@@ -92,13 +82,13 @@ public final class OdtReport {
     }
 
     private void content() throws IOException {
-        xml.open("office:document-content", with(NAMESPACES, "office:version", "1.3"))
+        xml.open("office:document-content", OF_A_DOCUMENT)
                 .raw(resource("odt-automatic-styles.xml") + tableStyles() + ownStyle() + "</office:automatic-styles>")
                 .open("office:body")
                 .open("office:text")
                 .open("text:sequence-decls");
         for (Span.Kind kind : Span.Kind.values()) {
-            xml.empty("text:sequence-decl", "text:display-outline-level", "0", "text:name", kind.word());
+            xml.empty("text:sequence-decl", "text:display-outline-level=0", "text:name=" + kind.word());
         }
         xml.close();
         own(true, () -> paragraph("Title", report.title()));
@@ -115,12 +105,6 @@ public final class OdtReport {
             }
         }
         xml.close().close().close();
-    }
-
-    private static String[] with(String[] first, String... more) {
-        var all = java.util.Arrays.copyOf(first, first.length + more.length);
-        System.arraycopy(more, 0, all, first.length, more.length);
-        return all;
     }
 
     /// The language of what a person wrote.
@@ -175,21 +159,16 @@ public final class OdtReport {
     private void block(Block block) throws IOException {
         switch (block) {
             case Block.Heading(int level, var text, boolean isOwn) -> {
-                xml.open(
-                        "text:h",
-                        "text:style-name",
-                        "Heading_20_" + (level - 1),
-                        "text:outline-level",
-                        Integer.toString(level - 1));
+                xml.open("text:h", "text:style-name=Heading_20_" + (level - 1), "text:outline-level=" + (level - 1));
                 if (level == 2) {
-                    xml.empty("text:bookmark", "text:name", Markup.sectionId(++sections));
+                    xml.empty("text:bookmark", "text:name=" + Markup.sectionId(++sections));
                 }
                 own(isOwn, () -> spans(text));
                 xml.close();
             }
             case Block.Paragraph(var text, boolean isOwn) -> own(isOwn, () -> paragraph("Text_20_body", text));
             case Block.Points(var items, boolean isOwn) -> {
-                xml.open("text:list", "text:style-name", "bullets");
+                xml.open("text:list", "text:style-name=bullets");
                 items.forEach(item -> {
                     xml.open("text:list-item");
                     own(isOwn, () -> paragraph("Text_20_body", item));
@@ -206,14 +185,14 @@ public final class OdtReport {
 
     /// An index that the word processor works out again, with page numbers, when it is asked to.
     private void contents(List<List<Span>> names) {
-        xml.open("text:table-of-content", "text:name", "Contents", "text:protected", "false")
-                .open("text:table-of-content-source", "text:outline-level", "1")
+        xml.open("text:table-of-content", "text:name=Contents", "text:protected=false")
+                .open("text:table-of-content-source", "text:outline-level=1")
                 .empty("text:index-title-template")
                 .close()
                 .open("text:index-body");
         for (int i = 0; i < names.size(); i++) {
-            xml.open("text:p", "text:style-name", "Text_20_body")
-                    .open("text:a", "xlink:type", "simple", "xlink:href", "#" + Markup.sectionId(i + 1));
+            xml.open("text:p", "text:style-name=Text_20_body")
+                    .open("text:a", "xlink:type=simple", "xlink:href=#" + Markup.sectionId(i + 1));
             spans(names.get(i));
             xml.close().close();
         }
@@ -223,8 +202,10 @@ public final class OdtReport {
     private void paragraph(String style, List<Span> text) {
         xml.open(
                 "text:p",
-                "text:style-name",
-                Span.isRightToLeft(Span.text(text)) && style.equals("Text_20_body") ? "Right_20_to_20_left" : style);
+                "text:style-name="
+                        + (Span.isRightToLeft(Span.text(text)) && style.equals("Text_20_body")
+                                ? "Right_20_to_20_left"
+                                : style));
         spans(text);
         xml.close();
     }
@@ -245,7 +226,7 @@ public final class OdtReport {
     }
 
     private void foreign(List<Span> spans) {
-        xml.open("text:span", "text:style-name", "own");
+        xml.open("text:span", "text:style-name=own");
         inLine(spans);
         xml.close();
     }
@@ -258,7 +239,8 @@ public final class OdtReport {
                         case PLAIN -> text(text);
                         case STRONG, EMPHASIS, RAISED, LOWERED -> {
                             xml.open(
-                                    "text:span", "text:style-name", style.name().toLowerCase(java.util.Locale.ROOT));
+                                    "text:span",
+                                    "text:style-name=" + style.name().toLowerCase(java.util.Locale.ROOT));
                             text(text);
                             xml.close();
                         }
@@ -278,19 +260,15 @@ public final class OdtReport {
                             .element(
                                     "text:sequence-ref",
                                     Integer.toString(number),
-                                    "text:reference-format",
-                                    "value",
-                                    "text:ref-name",
-                                    ref(kind, number));
+                                    "text:reference-format=value",
+                                    "text:ref-name=" + ref(kind, number));
                 }
                 case Span.Reference(var kind, int number) ->
                     xml.element(
                             "text:sequence-ref",
                             kind.word() + "\u00a0" + number,
-                            "text:reference-format",
-                            "category-and-value",
-                            "text:ref-name",
-                            ref(kind, number));
+                            "text:reference-format=category-and-value",
+                            "text:ref-name=" + ref(kind, number));
             }
         }
     }
@@ -310,8 +288,8 @@ public final class OdtReport {
     }
 
     private void caption(Span.Kind kind, int number, List<Span> text) {
-        xml.open("text:p", "text:style-name", kind == Span.Kind.FIGURE ? "Caption" : "Table_20_caption")
-                .open("text:span", "text:style-name", "strong")
+        xml.open("text:p", "text:style-name=" + (kind == Span.Kind.FIGURE ? "Caption" : "Table_20_caption"))
+                .open("text:span", "text:style-name=strong")
                 .text(kind.word() + "\u00a0");
         sequence(kind, number);
         xml.text(".").close().text(" ");
@@ -324,14 +302,10 @@ public final class OdtReport {
         xml.element(
                 "text:sequence",
                 Integer.toString(number),
-                "text:ref-name",
-                ref(kind, number),
-                "text:name",
-                kind.word(),
-                "text:formula",
-                "ooow:" + kind.word() + "+1",
-                "style:num-format",
-                "1");
+                "text:ref-name=" + ref(kind, number),
+                "text:name=" + kind.word(),
+                "text:formula=ooow:" + kind.word() + "+1",
+                "style:num-format=1");
     }
 
     private void picture(Block.Picture picture) {
@@ -339,33 +313,24 @@ public final class OdtReport {
         parts.put(name + ".svg", new Part("image/svg+xml", pictures.of(picture).svg()));
         parts.put(name + ".png", new Part("image/png", pictures.of(picture).png()));
         PageFit fit = PageFit.of(picture, report.plan().paper());
-        xml.open("text:p", "text:style-name", "Figure")
+        xml.open("text:p", "text:style-name=Figure")
                 .open(
                         "draw:frame",
-                        "draw:style-name",
-                        "picture",
-                        "draw:name",
-                        "Figure " + picture.number(),
-                        "text:anchor-type",
-                        "as-char",
-                        "svg:width",
-                        mm(fit.widthMm()),
-                        "svg:height",
-                        mm(fit.heightMm()));
+                        "draw:style-name=picture",
+                        "draw:name=Figure " + picture.number(),
+                        "text:anchor-type=as-char",
+                        "svg:width=" + mm(fit.widthMm()),
+                        "svg:height=" + mm(fit.heightMm()));
         for (String ending : List.of("svg", "png")) {
             xml.empty(
                     "draw:image",
-                    "xlink:href",
-                    name + "." + ending,
-                    "xlink:type",
-                    "simple",
-                    "xlink:show",
-                    "embed",
-                    "xlink:actuate",
-                    "onLoad",
-                    "draw:mime-type",
-                    Objects.requireNonNull(parts.get(name + "." + ending), "written before")
-                            .type());
+                    "xlink:href=" + name + "." + ending,
+                    "xlink:type=simple",
+                    "xlink:show=embed",
+                    "xlink:actuate=onLoad",
+                    "draw:mime-type="
+                            + Objects.requireNonNull(parts.get(name + "." + ending), "written before")
+                                    .type());
         }
         xml.element("svg:title", "Figure " + picture.number())
                 .element("svg:desc", picture.description())
@@ -380,10 +345,10 @@ public final class OdtReport {
 
     private void grid(Block.Grid grid) {
         caption(Span.Kind.TABLE, grid.number(), grid.caption());
-        xml.open("table:table", "table:name", "Table " + grid.number(), "table:style-name", "table" + grid.number());
+        xml.open("table:table", "table:name=Table " + grid.number(), "table:style-name=table" + grid.number());
         xml.element("table:desc", Span.text(grid.caption()));
         for (int i = 0; i < grid.heads().size(); i++) {
-            xml.empty("table:table-column", "table:style-name", "table" + grid.number() + "." + (i + 1));
+            xml.empty("table:table-column", "table:style-name=table" + grid.number() + "." + (i + 1));
         }
         xml.open("table:table-header-rows");
         row(grid, grid.heads(), "head");
@@ -395,9 +360,9 @@ public final class OdtReport {
     }
 
     private void row(Block.Grid grid, List<List<Span>> cells, String style) {
-        xml.open("table:table-row", "table:style-name", "row");
+        xml.open("table:table-row", "table:style-name=row");
         for (int i = 0; i < cells.size(); i++) {
-            xml.open("table:table-cell", "table:style-name", style, "office:value-type", "string");
+            xml.open("table:table-cell", "table:style-name=" + style, "office:value-type=string");
             paragraph(
                     (style.equals("head") ? "Table_20_head" : "Table_20_cell")
                             + (grid.numbers().get(i) ? "_20_number" : ""),
@@ -418,46 +383,33 @@ public final class OdtReport {
                                         + MathMl.of(equation.mathematics(), " display=\"block\""))
                                 .getBytes(StandardCharsets.UTF_8)));
         parts.put(name + "/", new Part(FORMULA, new byte[0]));
-        var picture = EquationPicture.of(equation.mathematics());
+        var picture = EquationPicture.of(
+                equation.mathematics(), PageFit.textWidth(report.plan().paper()));
         String pixels = "Pictures/equation" + equation.number() + ".png";
         parts.put(pixels, new Part("image/png", picture.png()));
-        double fits = Math.min(1, PageFit.textWidth(report.plan().paper()) / picture.widthMm());
-        xml.open("text:p", "text:style-name", "Equation");
+        xml.open("text:p", "text:style-name=Equation");
         if (!equation.series().isEmpty()) {
             spans(List.of(Span.strong(equation.series() + ": ")));
         }
         xml.open(
                         "draw:frame",
-                        "draw:style-name",
-                        "formula",
-                        "draw:name",
-                        name,
-                        "text:anchor-type",
-                        "as-char",
-                        "svg:width",
-                        mm(picture.widthMm() * fits),
-                        "svg:height",
-                        mm(picture.heightMm() * fits))
+                        "draw:style-name=formula",
+                        "draw:name=" + name,
+                        "text:anchor-type=as-char",
+                        "svg:width=" + mm(picture.widthMm()),
+                        "svg:height=" + mm(picture.heightMm()))
                 .empty(
                         "draw:object",
-                        "xlink:href",
-                        "./" + name,
-                        "xlink:type",
-                        "simple",
-                        "xlink:show",
-                        "embed",
-                        "xlink:actuate",
-                        "onLoad")
+                        "xlink:href=./" + name,
+                        "xlink:type=simple",
+                        "xlink:show=embed",
+                        "xlink:actuate=onLoad")
                 .empty(
                         "draw:image",
-                        "xlink:href",
-                        pixels,
-                        "xlink:type",
-                        "simple",
-                        "xlink:show",
-                        "embed",
-                        "xlink:actuate",
-                        "onLoad")
+                        "xlink:href=" + pixels,
+                        "xlink:type=simple",
+                        "xlink:show=embed",
+                        "xlink:actuate=onLoad")
                 .element("svg:title", equation.text())
                 .element("svg:desc", equation.text())
                 .close();
@@ -482,14 +434,12 @@ public final class OdtReport {
     }
 
     private static String resource(String name) throws IOException {
-        try (InputStream in = OdtReport.class.getResourceAsStream("/helvo/report/" + name)) {
-            return new String(in.readAllBytes(), StandardCharsets.UTF_8);
-        }
+        return new String(DocxReport.resource(name), StandardCharsets.UTF_8);
     }
 
     private XmlText meta() {
         return XmlText.document()
-                .open("office:document-meta", with(NAMESPACES, "office:version", "1.3"))
+                .open("office:document-meta", OF_A_DOCUMENT)
                 .open("office:meta")
                 .element("meta:generator", ProgramVersion.text())
                 .element("dc:title", report.plainTitle())
@@ -502,20 +452,17 @@ public final class OdtReport {
 
     private XmlText manifest() {
         XmlText manifest = XmlText.document()
-                .open("manifest:manifest", "xmlns:manifest", OASIS + "manifest:1.0", "manifest:version", "1.3")
+                .open("manifest:manifest", "xmlns:manifest=" + OASIS + "manifest:1.0", "manifest:version=1.3")
                 .empty(
                         "manifest:file-entry",
-                        "manifest:full-path",
-                        "/",
-                        "manifest:version",
-                        "1.3",
-                        "manifest:media-type",
-                        TYPE);
+                        "manifest:full-path=/",
+                        "manifest:version=1.3",
+                        "manifest:media-type=" + TYPE);
         for (String part : List.of("content.xml", "styles.xml", "meta.xml")) {
-            manifest.empty("manifest:file-entry", "manifest:full-path", part, "manifest:media-type", "text/xml");
+            manifest.empty("manifest:file-entry", "manifest:full-path=" + part, "manifest:media-type=text/xml");
         }
-        parts.forEach((name, part) ->
-                manifest.empty("manifest:file-entry", "manifest:full-path", name, "manifest:media-type", part.type()));
+        parts.forEach((name, part) -> manifest.empty(
+                "manifest:file-entry", "manifest:full-path=" + name, "manifest:media-type=" + part.type()));
         return manifest.close();
     }
 }

@@ -42,7 +42,7 @@ public final class OfficeMath {
     private void root(Mathematics of) {
         xml.open("m:rad")
                 .open("m:radPr")
-                .empty("m:degHide", "m:val", "1")
+                .empty("m:degHide", "m:val=1")
                 .close()
                 .empty("m:deg")
                 .open("m:e");
@@ -61,11 +61,11 @@ public final class OfficeMath {
     private void run(String text, boolean upright) {
         xml.open("m:r");
         if (upright) {
-            xml.open("m:rPr").empty("m:sty", "m:val", "p").close();
+            xml.open("m:rPr").empty("m:sty", "m:val=p").close();
         }
         xml.open("w:rPr")
-                .empty("w:rFonts", "w:ascii", "Cambria Math", "w:hAnsi", "Cambria Math")
+                .empty("w:rFonts", "w:ascii=Cambria Math", "w:hAnsi=Cambria Math")
                 .close();
-        xml.element("m:t", text, "xml:space", "preserve").close();
+        xml.element("m:t", text, "xml:space=preserve").close();
     }
 }

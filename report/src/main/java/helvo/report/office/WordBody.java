@@ -18,18 +18,12 @@ import java.util.Map;
 public final class WordBody {
     public static final String MAIN_NAMESPACE = "http://schemas.openxmlformats.org/wordprocessingml/2006/main";
     private static final String[] NAMESPACES = {
-        "xmlns:w",
-        MAIN_NAMESPACE,
-        "xmlns:r",
-        "http://schemas.openxmlformats.org/officeDocument/2006/relationships",
-        "xmlns:m",
-        "http://schemas.openxmlformats.org/officeDocument/2006/math",
-        "xmlns:wp",
-        "http://schemas.openxmlformats.org/drawingml/2006/wordprocessingDrawing",
-        "xmlns:a",
-        "http://schemas.openxmlformats.org/drawingml/2006/main",
-        "xmlns:pic",
-        "http://schemas.openxmlformats.org/drawingml/2006/picture"
+        "xmlns:w=" + MAIN_NAMESPACE,
+        "xmlns:r=http://schemas.openxmlformats.org/officeDocument/2006/relationships",
+        "xmlns:m=http://schemas.openxmlformats.org/officeDocument/2006/math",
+        "xmlns:wp=http://schemas.openxmlformats.org/drawingml/2006/wordprocessingDrawing",
+        "xmlns:a=http://schemas.openxmlformats.org/drawingml/2006/main",
+        "xmlns:pic=http://schemas.openxmlformats.org/drawingml/2006/picture"
     };
 
     /// Of the namespaces that the blocks use, for the element they stand in.
@@ -41,7 +35,6 @@ public final class WordBody {
     private static final String COMPATIBILITY = "http://schemas.openxmlformats.org/markup-compatibility/2006";
     private static final String EXTENSIONS_OF_2010 = "http://schemas.microsoft.com/office/word/2010/wordml";
     private static final int EMU_PER_MM = 36_000;
-    private static final double TWIPS_PER_MM = 1440 / 25.4;
 
     private final ReportPlan plan;
     private final Progress progress;
@@ -91,14 +84,19 @@ public final class WordBody {
 
     /// With a bookmark that the contents lead to.
     private void heading(int level, List<Span> text) {
-        String id = level == 2 ? Integer.toString(++bookmarks) : "";
+        Runnable write = () -> paragraph("Heading" + (level - 1), text, false);
         if (level == 2) {
-            xml.empty("w:bookmarkStart", "w:id", id, "w:name", section(++sections));
+            bookmarked(section(++sections), write);
+        } else {
+            write.run();
         }
-        paragraph("Heading" + (level - 1), text, false);
-        if (level == 2) {
-            xml.empty("w:bookmarkEnd", "w:id", id);
-        }
+    }
+
+    private void bookmarked(String name, Runnable write) {
+        String id = "w:id=" + ++bookmarks;
+        xml.empty("w:bookmarkStart", id, "w:name=" + name);
+        write.run();
+        xml.empty("w:bookmarkEnd", id);
     }
 
     private static String section(int number) {
@@ -108,14 +106,14 @@ public final class WordBody {
     /// A field that the word processor works out again, with page numbers, when it is asked to.
     private void contents(List<List<Span>> names) {
         for (int i = 0; i < names.size(); i++) {
-            xml.open("w:p").open("w:pPr").empty("w:pStyle", "w:val", "BodyText");
-            xml.empty("w:spacing", "w:before", "0", "w:after", "20").close();
+            xml.open("w:p").open("w:pPr").empty("w:pStyle", "w:val=BodyText");
+            xml.empty("w:spacing", "w:before=0", "w:after=20").close();
             if (i == 0) {
                 part("begin");
                 instruction("TOC \\o \"1-1\" \\h \\z \\u");
                 part("separate");
             }
-            xml.open("w:hyperlink", "w:anchor", section(i + 1));
+            xml.open("w:hyperlink", "w:anchor=" + section(i + 1));
             spans(names.get(i));
             xml.close();
             if (i == names.size() - 1) {
@@ -135,14 +133,14 @@ public final class WordBody {
 
     /// @param kept whether it stays on the page of what follows it
     void paragraph(String style, List<Span> text, boolean kept) {
-        xml.open("w:p").open("w:pPr").empty("w:pStyle", "w:val", style);
+        xml.open("w:p").open("w:pPr").empty("w:pStyle", "w:val=" + style);
         if (kept) {
             xml.empty("w:keepNext");
         }
         if (style.equals("ListBullet")) {
             xml.open("w:numPr")
-                    .empty("w:ilvl", "w:val", "0")
-                    .empty("w:numId", "w:val", Integer.toString(bullets))
+                    .empty("w:ilvl", "w:val=0")
+                    .empty("w:numId", "w:val=" + bullets)
                     .close();
         }
         if (Span.isRightToLeft(Span.text(text))) {
@@ -178,19 +176,19 @@ public final class WordBody {
             switch (style) {
                 case STRONG -> xml.empty("w:b");
                 case EMPHASIS -> xml.empty("w:i");
-                case RAISED -> xml.empty("w:vertAlign", "w:val", "superscript");
-                case LOWERED -> xml.empty("w:vertAlign", "w:val", "subscript");
+                case RAISED -> xml.empty("w:vertAlign", "w:val=superscript");
+                case LOWERED -> xml.empty("w:vertAlign", "w:val=subscript");
                 case PLAIN -> {}
             }
             if (Span.isRightToLeft(text)) {
                 xml.empty("w:rtl");
             }
             if (!language.isEmpty()) {
-                xml.empty("w:lang", "w:val", language);
+                xml.empty("w:lang", "w:val=" + language);
             }
             xml.close();
         }
-        xml.element("w:t", text, "xml:space", "preserve").close();
+        xml.element("w:t", text, "xml:space=preserve").close();
     }
 
     /// A text that the word processor works out again when it is asked to.
@@ -202,18 +200,23 @@ public final class WordBody {
         part("end");
     }
 
+    /// A number that the word processor counts.
+    private void sequence(Span.Kind kind, int number, Span.Style style) {
+        field("SEQ " + kind.word() + " \\* ARABIC", Integer.toString(number), style);
+    }
+
     /// Hidden, for programs that take an instruction for text.
     private void instruction(String words) {
         xml.open("w:r")
                 .open("w:rPr")
                 .empty("w:vanish")
                 .close()
-                .element("w:instrText", " " + words + " ", "xml:space", "preserve")
+                .element("w:instrText", " " + words + " ", "xml:space=preserve")
                 .close();
     }
 
     private void part(String ofField) {
-        xml.open("w:r").empty("w:fldChar", "w:fldCharType", ofField).close();
+        xml.open("w:r").empty("w:fldChar", "w:fldCharType=" + ofField).close();
     }
 
     private static String bookmark(Span.Kind kind, int number) {
@@ -222,16 +225,15 @@ public final class WordBody {
 
     /// "Figure 1. …", with a number that the word processor counts and that references find.
     private void caption(Span.Kind kind, int number, List<Span> text, boolean keepWithNext) {
-        xml.open("w:p").open("w:pPr").empty("w:pStyle", "w:val", "Caption");
+        xml.open("w:p").open("w:pPr").empty("w:pStyle", "w:val=Caption");
         if (keepWithNext) {
             xml.empty("w:keepNext");
         }
         xml.close();
-        String id = Integer.toString(++bookmarks);
-        xml.empty("w:bookmarkStart", "w:id", id, "w:name", bookmark(kind, number));
-        run(kind.word() + "\u00a0", Span.Style.STRONG);
-        field("SEQ " + kind.word() + " \\* ARABIC", Integer.toString(number), Span.Style.STRONG);
-        xml.empty("w:bookmarkEnd", "w:id", id);
+        bookmarked(bookmark(kind, number), () -> {
+            run(kind.word() + "\u00a0", Span.Style.STRONG);
+            sequence(kind, number, Span.Style.STRONG);
+        });
         run(". ", Span.Style.STRONG);
         spans(text);
         xml.close();
@@ -242,11 +244,7 @@ public final class WordBody {
         media.put(name + ".png", pictures.of(picture).png());
         media.put(name + ".svg", pictures.of(picture).svg());
         PageFit fit = PageFit.of(picture, plan.paper());
-        xml.open("w:p")
-                .open("w:pPr")
-                .empty("w:pStyle", "w:val", "Figure")
-                .close()
-                .open("w:r");
+        xml.open("w:p").open("w:pPr").empty("w:pStyle", "w:val=Figure").close().open("w:r");
         inlineImage("Figure " + picture.number(), picture.description(), fit.widthMm(), fit.heightMm(), name, true);
         xml.close().close();
         caption(Span.Kind.FIGURE, picture.number(), picture.caption(), false);
@@ -255,26 +253,25 @@ public final class WordBody {
     /// @param medium its name without ending: a PNG, and an SVG beside it where there is one
     private void inlineImage(
             String name, String description, double widthMm, double heightMm, String medium, boolean hasSvg) {
-        String wide = Long.toString(Math.round(widthMm * EMU_PER_MM));
-        String high = Long.toString(Math.round(heightMm * EMU_PER_MM));
-        String id = Integer.toString(++images);
+        String[] extent = {"cx=" + Math.round(widthMm * EMU_PER_MM), "cy=" + Math.round(heightMm * EMU_PER_MM)};
+        String[] names = {"id=" + ++images, "name=" + name, "descr=" + description};
         xml.open("w:drawing")
-                .open("wp:inline", "distT", "0", "distB", "0", "distL", "0", "distR", "0")
-                .empty("wp:extent", "cx", wide, "cy", high)
-                .empty("wp:docPr", "id", id, "name", name, "descr", description)
+                .open("wp:inline", "distT=0", "distB=0", "distL=0", "distR=0")
+                .empty("wp:extent", extent)
+                .empty("wp:docPr", names)
                 .open("a:graphic")
-                .open("a:graphicData", "uri", "http://schemas.openxmlformats.org/drawingml/2006/picture")
+                .open("a:graphicData", "uri=http://schemas.openxmlformats.org/drawingml/2006/picture")
                 .open("pic:pic")
                 .open("pic:nvPicPr")
-                .empty("pic:cNvPr", "id", id, "name", name, "descr", description)
+                .empty("pic:cNvPr", names)
                 .empty("pic:cNvPicPr")
                 .close()
                 .open("pic:blipFill")
-                .open("a:blip", "r:embed", relation(medium + ".png"));
+                .open("a:blip", "r:embed=" + relation(medium + ".png"));
         if (hasSvg) {
             xml.open("a:extLst")
-                    .open("a:ext", "uri", "{96DAC541-7B7A-43D3-8B79-37D633B846F1}")
-                    .empty("asvg:svgBlip", "xmlns:asvg", SVG, "r:embed", relation(medium + ".svg"))
+                    .open("a:ext", "uri={96DAC541-7B7A-43D3-8B79-37D633B846F1}")
+                    .empty("asvg:svgBlip", "xmlns:asvg=" + SVG, "r:embed=" + relation(medium + ".svg"))
                     .close()
                     .close();
         }
@@ -285,10 +282,10 @@ public final class WordBody {
                 .close()
                 .open("pic:spPr")
                 .open("a:xfrm")
-                .empty("a:off", "x", "0", "y", "0")
-                .empty("a:ext", "cx", wide, "cy", high)
+                .empty("a:off", "x=0", "y=0")
+                .empty("a:ext", extent)
                 .close()
-                .open("a:prstGeom", "prst", "rect")
+                .open("a:prstGeom", "prst=rect")
                 .empty("a:avLst")
                 .close()
                 .close()
@@ -304,34 +301,27 @@ public final class WordBody {
         DocumentColumnWidths widths = DocumentColumnWidths.of(grid, PageFit.textWidth(plan.paper()));
         xml.open("w:tbl")
                 .open("w:tblPr")
-                .empty("w:tblStyle", "w:val", "ReportTable")
-                .empty("w:tblW", "w:w", twips(widths.sum()), "w:type", "dxa")
+                .empty("w:tblStyle", "w:val=ReportTable")
+                .empty("w:tblW", "w:w=" + DocxReport.twips(widths.sum()), "w:type=dxa")
                 .open("w:tblCellMar")
-                .empty("w:left", "w:w", "100", "w:type", "dxa")
-                .empty("w:right", "w:w", "100", "w:type", "dxa")
+                .empty("w:left", "w:w=100", "w:type=dxa")
+                .empty("w:right", "w:w=100", "w:type=dxa")
                 .close()
                 .empty(
                         "w:tblLook",
-                        "w:val",
-                        "0020",
-                        "w:firstRow",
-                        "1",
-                        "w:lastRow",
-                        "0",
-                        "w:firstColumn",
-                        "0",
-                        "w:lastColumn",
-                        "0",
-                        "w:noHBand",
-                        "1",
-                        "w:noVBand",
-                        "1")
-                .empty("w:tblCaption", "w:val", "Table " + grid.number())
-                .empty("w:tblDescription", "w:val", Span.text(grid.caption()))
+                        "w:val=0020",
+                        "w:firstRow=1",
+                        "w:lastRow=0",
+                        "w:firstColumn=0",
+                        "w:lastColumn=0",
+                        "w:noHBand=1",
+                        "w:noVBand=1")
+                .empty("w:tblCaption", "w:val=Table " + grid.number())
+                .empty("w:tblDescription", "w:val=" + Span.text(grid.caption()))
                 .close()
                 .open("w:tblGrid");
         for (double mm : widths.mm()) {
-            xml.empty("w:gridCol", "w:w", twips(mm));
+            xml.empty("w:gridCol", "w:w=" + DocxReport.twips(mm));
         }
         xml.close();
         row(grid, grid.heads(), widths, "top", "bottom");
@@ -345,13 +335,9 @@ public final class WordBody {
         xml.close();
         xml.open("w:p")
                 .open("w:pPr")
-                .empty("w:pStyle", "w:val", "AfterTable")
+                .empty("w:pStyle", "w:val=AfterTable")
                 .close()
                 .close();
-    }
-
-    private static String twips(double mm) {
-        return Long.toString(Math.round(mm * DocxReport.TWIPS_PER_MM));
     }
 
     /// @param rules on which sides of the row a rule is drawn
@@ -365,29 +351,25 @@ public final class WordBody {
         }
         xml.close();
         for (int i = 0; i < cells.size(); i++) {
-            xml.open("w:tc").open("w:tcPr").empty("w:tcW", "w:w", twips(widths.mm()[i]), "w:type", "dxa");
+            xml.open("w:tc").open("w:tcPr").empty("w:tcW", "w:w=" + DocxReport.twips(widths.mm()[i]), "w:type=dxa");
             if (rules.length > 0) {
                 xml.open("w:tcBorders");
                 for (String side : rules) {
                     xml.empty(
                             "w:" + side,
-                            "w:val",
-                            "single",
-                            "w:sz",
-                            head && side.equals("bottom") ? "6" : "12",
-                            "w:space",
-                            "0",
-                            "w:color",
-                            "17242B");
+                            "w:val=single",
+                            "w:sz=" + (head && side.equals("bottom") ? "6" : "12"),
+                            "w:space=0",
+                            "w:color=17242B");
                 }
                 xml.close();
             }
-            xml.close().open("w:p").open("w:pPr").empty("w:pStyle", "w:val", head ? "TableHead" : "TableCell");
+            xml.close().open("w:p").open("w:pPr").empty("w:pStyle", "w:val=" + (head ? "TableHead" : "TableCell"));
             if (kept) {
                 xml.empty("w:keepNext");
             }
             if (grid.numbers().get(i)) {
-                xml.empty("w:jc", "w:val", "right");
+                xml.empty("w:jc", "w:val=right");
             }
             xml.close();
             spans(cells.get(i));
@@ -397,9 +379,10 @@ public final class WordBody {
     }
 
     private void equation(Block.Equation equation) throws IOException {
-        String right = Long.toString(Math.round(PageFit.textWidth(plan.paper()) * TWIPS_PER_MM));
-        xml.open("w:p").open("w:pPr").empty("w:pStyle", "w:val", "Equation").open("w:tabs");
-        xml.empty("w:tab", "w:val", "right", "w:pos", right).close().close();
+        xml.open("w:p").open("w:pPr").empty("w:pStyle", "w:val=Equation").open("w:tabs");
+        xml.empty("w:tab", "w:val=right", "w:pos=" + DocxReport.twips(PageFit.textWidth(plan.paper())))
+                .close()
+                .close();
         if (!equation.series().isEmpty()) {
             run(equation.series() + ": ", Span.Style.STRONG);
         }
@@ -409,11 +392,10 @@ public final class WordBody {
             run("  (" + equation.where() + ")", Span.Style.PLAIN);
         }
         xml.open("w:r").empty("w:tab").close();
-        String id = Integer.toString(++bookmarks);
         run("(", Span.Style.PLAIN);
-        xml.empty("w:bookmarkStart", "w:id", id, "w:name", bookmark(Span.Kind.EQUATION, equation.number()));
-        field("SEQ Equation \\* ARABIC", Integer.toString(equation.number()), Span.Style.PLAIN);
-        xml.empty("w:bookmarkEnd", "w:id", id);
+        bookmarked(
+                bookmark(Span.Kind.EQUATION, equation.number()),
+                () -> sequence(Span.Kind.EQUATION, equation.number(), Span.Style.PLAIN));
         run(")", Span.Style.PLAIN);
         xml.close();
     }
@@ -422,21 +404,15 @@ public final class WordBody {
     /// extensions of 2010, or at least equations, takes nothing in its place.
     private void picture(Block.Equation equation) throws IOException {
         String name = "equation" + equation.number();
-        EquationPicture picture = EquationPicture.of(equation.mathematics());
+        EquationPicture picture = EquationPicture.of(equation.mathematics(), PageFit.textWidth(plan.paper()));
         media.put(name + ".png", picture.png());
-        double fits = Math.min(1, PageFit.textWidth(plan.paper()) / picture.widthMm());
         xml.open("w:r")
-                .open("mc:AlternateContent", "xmlns:mc", COMPATIBILITY, "xmlns:w14", EXTENSIONS_OF_2010)
-                .empty("mc:Choice", "Requires", "w14")
-                .empty("mc:Choice", "Requires", "m")
+                .open("mc:AlternateContent", "xmlns:mc=" + COMPATIBILITY, "xmlns:w14=" + EXTENSIONS_OF_2010)
+                .empty("mc:Choice", "Requires=w14")
+                .empty("mc:Choice", "Requires=m")
                 .open("mc:Fallback");
         inlineImage(
-                "Equation " + equation.number(),
-                equation.text(),
-                picture.widthMm() * fits,
-                picture.heightMm() * fits,
-                name,
-                false);
+                "Equation " + equation.number(), equation.text(), picture.widthMm(), picture.heightMm(), name, false);
         xml.close().close().close();
     }
 }

@@ -45,7 +45,7 @@ public final class XmlText {
         return new IllegalStateException("XML in memory", e);
     }
 
-    /// @param attributes names and values by turns
+    /// @param attributes each as name=value
     public XmlText open(String name, String... attributes) {
         open++;
         return then(() -> {
@@ -67,8 +67,9 @@ public final class XmlText {
     }
 
     private void write(String... attributes) throws XMLStreamException {
-        for (int i = 0; i < attributes.length; i += 2) {
-            xml.writeAttribute(attributes[i], Span.clean(attributes[i + 1]));
+        for (String attribute : attributes) {
+            int equals = attribute.indexOf('=');
+            xml.writeAttribute(attribute.substring(0, equals), Span.clean(attribute.substring(equals + 1)));
         }
     }
 

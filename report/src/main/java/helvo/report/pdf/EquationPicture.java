@@ -23,7 +23,8 @@ public record EquationPicture(byte[] png, double widthMm, double heightMm) {
     private static final float DPI = 300;
     private static final double MM_PER_POINT = 25.4 / 72;
 
-    public static EquationPicture of(Mathematics.Row equation) throws IOException {
+    /// @param mostMm as wide at most as this: what is wider is made smaller
+    public static EquationPicture of(Mathematics.Row equation, double mostMm) throws IOException {
         try (var document = new PDDocument();
                 var drawings = new PdfDrawings(document)) {
             PdfMath.Box box = new PdfMath(new PdfText(drawings, "")).box(equation, SIZE);
@@ -42,7 +43,8 @@ public record EquationPicture(byte[] png, double widthMm, double heightMm) {
                 BufferedImage image = new PDFRenderer(whole).renderImageWithDPI(0, DPI, ImageType.GRAY);
                 ImageIO.write(image, "png", png);
             }
-            return new EquationPicture(png.toByteArray(), width * MM_PER_POINT, height * MM_PER_POINT);
+            double size = Math.min(MM_PER_POINT, mostMm / width);
+            return new EquationPicture(png.toByteArray(), width * size, height * size);
         }
     }
 }

@@ -136,7 +136,7 @@ class MathematicsTest {
     @Test
     void anElementLeftOpenIsAFaultOfOurs() {
         assertThatThrownBy(() -> XmlText.document().open("a").toString()).isInstanceOf(IllegalStateException.class);
-        assertThat(XmlText.document().open("a", "b", "<\"&").text("]]>").close().toString())
-                .endsWith("<a b=\"&lt;&quot;&amp;\">]]&gt;</a>");
+        assertThat(XmlText.document().open("a", "b=<\"&=").text("]]>").close().toString())
+                .endsWith("<a b=\"&lt;&quot;&amp;=\">]]&gt;</a>");
     }
 }

@@ -24,7 +24,7 @@ class EquationPictureTest {
     @ValueSource(strings = {"0.2064", "Stretch", "111", "MWM"})
     void thePictureShowsTheLettersOfTheEquation(String letters) throws IOException {
         var equation = new Mathematics.Row(List.of(new Mathematics.Name(letters, true)));
-        EquationPicture picture = EquationPicture.of(equation);
+        EquationPicture picture = EquationPicture.of(equation, 200);
         BufferedImage drawn = ImageIO.read(new ByteArrayInputStream(picture.png()));
         var expected = new BufferedImage(drawn.getWidth(), drawn.getHeight(), BufferedImage.TYPE_BYTE_GRAY);
         Graphics2D graphics = expected.createGraphics();
@@ -37,6 +37,9 @@ class EquationPictureTest {
         graphics.dispose();
         assertThat(ink(drawn)).isCloseTo(ink(expected), within(0.08 * ink(expected)));
         assertThat(picture.widthMm() / 25.4 * 300).isCloseTo(drawn.getWidth(), within(1.0));
+        EquationPicture narrow = EquationPicture.of(equation, 2);
+        assertThat(narrow.widthMm()).isCloseTo(2, within(1e-6));
+        assertThat(narrow.heightMm() / picture.heightMm()).isCloseTo(2 / picture.widthMm(), within(1e-6));
     }
 
     private static double ink(BufferedImage image) {
