@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import helvo.core.Progress;
 import helvo.core.analysis.Analysis;
+import helvo.core.fit.Curves;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.core.table.ImportOptions;
@@ -25,6 +26,7 @@ import helvo.files.text.TextTable;
 import helvo.report.ReportFormat;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CountDownLatch;
@@ -51,7 +53,8 @@ import org.testfx.util.WaitForAsyncUtils;
 
 /// The real window on a study, for a test to drive.
 final class DrivenWindow {
-    private static final Analysis SAMPLE = Analysis.of(SampleStudy.study(), Analysis.EMPTY, Progress.none());
+    private static final Analysis SAMPLE = comparedInFirstFigure(
+            Analysis.of(SampleStudy.study(), Analysis.EMPTY, Progress.none()));
 
     final OneStudy study;
     final StudyDocument document;
@@ -62,6 +65,18 @@ final class DrivenWindow {
     private final FileDialogs dialogs;
     Path saveTo;
     List<Path> toOpen = List.of();
+
+    /// With the curves of the trade compared too, as the strip of curves would.
+    private static Analysis comparedInFirstFigure(Analysis all) {
+        var figures = new ArrayList<>(all.figures());
+        figures.set(
+                0,
+                figures.getFirst()
+                        .withSeries(figures.getFirst().series().stream()
+                                .map(each -> each.comparing(Curves.compared(), Progress.none()))
+                                .toList()));
+        return new Analysis(all.study(), figures, all.searched(), all.problems());
+    }
 
     DrivenWindow(Stage stage, Study study) {
         this(stage, new OneStudy(study));
