@@ -53,8 +53,8 @@ import org.testfx.util.WaitForAsyncUtils;
 
 /// The real window on a study, for a test to drive.
 final class DrivenWindow {
-    private static final Analysis SAMPLE = comparedInFirstFigure(
-            Analysis.of(SampleStudy.study(), Analysis.EMPTY, Progress.none()));
+    private static final Analysis SAMPLE =
+            comparedInFirstFigure(Analysis.of(SampleStudy.study(), Analysis.EMPTY, Progress.none()));
 
     final OneStudy study;
     final StudyDocument document;

@@ -30,7 +30,6 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
-import javafx.util.Subscription;
 
 /// The panel for exporting figure, report, table and numbers. It opens where it was left.
 public final class ExportPanel extends Panel {
@@ -41,7 +40,6 @@ public final class ExportPanel extends Panel {
     private static final double LEFT = 384;
     /// Of the preview; the window takes the rest.
     private static final double MOST = 500;
-    private static final double LEAST = 200;
     private static final double AROUND = 250;
 
     private final Tabs tabs = new Tabs("export-part-", this::show);
@@ -53,7 +51,6 @@ public final class ExportPanel extends Panel {
     private final PreferencesFile<LastChoices> choices;
     private final SheetPreview preview;
     private final HBox body;
-    private Subscription following = Subscription.EMPTY;
     private int shown;
 
     public ExportPanel(Workspace workspace, Exporter exporter, PreferencesFile<LastChoices> choices, Panels panels) {
@@ -174,25 +171,15 @@ public final class ExportPanel extends Panel {
         clearError();
         tabs.show(PARTS, shown);
         left.setContent(parts.get(shown));
-        following.unsubscribe();
         boolean pictured = shown == FIGURE || shown == REPORT;
-        double high =
-                getParent() instanceof Region window ? Math.clamp(window.getHeight() - AROUND, LEAST, MOST) : MOST;
+        double high = pictureHeight(AROUND, MOST);
         left.setPrefHeight(pictured ? high + 60 : Region.USE_COMPUTED_SIZE);
         preview.limit(high);
         setShown(preview, pictured);
         setMaxWidth(pictured ? WIDTH : LEFT + 40);
         figurePart.begin();
         reportPart.begin();
-        following = Subscription.combine(
-                workspace.analysis().subscribe(this::draw),
-                workspace.history().subscribe(_ -> update()),
-                visibleProperty().subscribe(visible -> {
-                    if (!visible) {
-                        following.unsubscribe();
-                        following = Subscription.EMPTY;
-                    }
-                }));
+        follow(this::draw, this::update);
         draw();
         focus(shown == FIGURE ? figurePart.first() : shown == REPORT ? reportPart.first() : parts.get(shown));
     }

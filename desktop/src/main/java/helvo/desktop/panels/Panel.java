@@ -14,13 +14,17 @@ import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
+import javafx.util.Subscription;
 
 /// A small panel over the window that holds just what one task has. It brings its place; Escape closes it.
 public abstract class Panel extends VBox {
+    private static final double LOWEST_PICTURE = 200;
+
     protected final Workspace workspace;
     protected final Panels panels;
     protected final Label heading = new Label();
     protected final Label wrong = new Label();
+    private Subscription following = Subscription.EMPTY;
 
     /// @param panels that it is one of
     /// @param id     of the panel
@@ -76,6 +80,29 @@ public abstract class Panel extends VBox {
 
     /// Called whenever it is shown: takes what it is about and the focus.
     protected abstract void begin();
+
+    /// Has it follow the study until it is hidden: each new analysis and, at once too, the history.
+    protected final void follow(Runnable analysis, Runnable history) {
+        following.unsubscribe();
+        following = Subscription.combine(
+                workspace.analysis().subscribe(analysis),
+                workspace.history().subscribe(_ -> history.run()),
+                visibleProperty().subscribe(visible -> {
+                    if (!visible) {
+                        following.unsubscribe();
+                        following = Subscription.EMPTY;
+                    }
+                }));
+    }
+
+    /// How high a picture in it is.
+    ///
+    /// @param around what the window has besides
+    protected final double pictureHeight(double around, double most) {
+        return getParent() instanceof Region window
+                ? Math.clamp(window.getHeight() - around, LOWEST_PICTURE, most)
+                : most;
+    }
 
     /// Whether asking for it while it is shown hides it.
     protected boolean isToggle() {

@@ -42,9 +42,7 @@ import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
-import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
-import javafx.util.Subscription;
 
 /// The panel for sheets of several figures. All of it is kept in the study; a sheet that was only looked at is not.
 public final class SheetPanel extends Panel {
@@ -53,7 +51,6 @@ public final class SheetPanel extends Panel {
     private static final double PICTURE = 540;
     /// Of the picture; the window takes the rest.
     private static final double MOST = 560;
-    private static final double LEAST = 200;
     private static final double AROUND = 310;
     /// So many figures the first sheet of a study begins with.
     private static final int FIRST = 4;
@@ -65,7 +62,6 @@ public final class SheetPanel extends Panel {
     private final Tabs tabs;
     private final Button remove;
     private final FadingScroll fading;
-    private Subscription following = Subscription.EMPTY;
     private int shown;
 
     /// What a sheet shows: several figures, or one of them split by a column.
@@ -188,22 +184,12 @@ public final class SheetPanel extends Panel {
             close();
             return;
         }
-        double high =
-                getParent() instanceof Region window ? Math.clamp(window.getHeight() - AROUND, LEAST, MOST) : MOST;
+        double high = pictureHeight(AROUND, MOST);
         fading.setPrefHeight(high + 110);
         picture.limit(PICTURE, high);
         form.begin();
         rows();
-        following.unsubscribe();
-        following = Subscription.combine(
-                workspace.analysis().subscribe(this::draw),
-                workspace.history().subscribe(_ -> update()),
-                visibleProperty().subscribe(visible -> {
-                    if (!visible) {
-                        following.unsubscribe();
-                        following = Subscription.EMPTY;
-                    }
-                }));
+        follow(this::draw, this::update);
         update();
         draw();
         focus(form.first());

@@ -14,7 +14,9 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
+import java.util.Arrays;
 import java.util.Base64;
+import java.util.StringJoiner;
 import java.util.stream.Collectors;
 import javax.imageio.ImageIO;
 
@@ -57,55 +59,42 @@ public final class SvgCanvas implements DrawingCanvas {
     public String document(
             String title, String description, String data, double widthMm, double heightMm, double width, double height)
             throws IOException {
-        return RootLocale.format(
-                """
-                <?xml version="1.0" encoding="UTF-8"?>
-                <svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" version="1.1" \
-                width="%smm" height="%smm" viewBox="0 0 %s %s" role="img" aria-labelledby="title" \
-                aria-describedby="desc">
-                <title id="title">%s</title>
-                <desc id="desc">%s</desc>%s
-                <style>%s</style>
-                %s</svg>
-                """,
-                number(widthMm),
-                number(heightMm),
-                number(width),
-                number(height),
-                escaped(title),
-                escaped(description),
-                data.isEmpty()
+        return "<?xml version=\"1.0\" encoding=\"UTF-8\"?>\n"
+                + svg("", title, description, widthMm, heightMm, width, height)
+                + (data.isEmpty()
                         ? ""
-                        : "\n<metadata><data type=\"text/csv\" xmlns=\"urn:helvo:data\">"
-                                + data.lines().map(SvgCanvas::escaped).collect(Collectors.joining("\n"))
-                                + "</data></metadata>",
-                fonts.css(),
-                body);
+                        : data.lines()
+                                .map(SvgCanvas::escaped)
+                                .collect(Collectors.joining(
+                                        "\n",
+                                        "\n<metadata><data type=\"text/csv\" xmlns=\"urn:helvo:data\">",
+                                        "</data></metadata>")))
+                + written("\n<style>%s</style>\n%s</svg>\n", fonts.css(), body);
     }
 
     /// As a part of a page that has its fonts already.
     public String within(
             String title, String description, double widthMm, double heightMm, double width, double height) {
-        return RootLocale.format(
-                """
-                <svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" \
-                width="%smm" height="%smm" viewBox="0 0 %s %s" role="img" aria-labelledby="%stitle" \
-                aria-describedby="%sdesc">
-                <title id="%stitle">%s</title>
-                <desc id="%sdesc">%s</desc>
-                %s</svg>
-                """,
-                number(widthMm),
-                number(heightMm),
-                number(width),
-                number(height),
-                prefix,
-                prefix,
-                prefix,
-                escaped(title),
-                prefix,
-                escaped(description),
-                body);
+        return svg(prefix, title, description, widthMm, heightMm, width, height) + written("\n%s</svg>\n", body);
+    }
+
+    /// How it begins, with what it shows.
+    private static String svg(
+            String prefix,
+            String title,
+            String description,
+            double widthMm,
+            double heightMm,
+            double width,
+            double height) {
+        return written("""
+                        <svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" \
+                        version="1.1" width="%smm" height="%smm" viewBox="0 0 %s %s" role="img" \
+                        aria-labelledby="%stitle" aria-describedby="%sdesc">
+                        """, widthMm, heightMm, width, height, prefix, prefix)
+                + written(
+                        "<title id=\"%stitle\">%s</title>\n<desc id=\"%sdesc\">%s</desc>",
+                        prefix, escaped(title), prefix, escaped(description));
     }
 
     @Override
@@ -125,42 +114,22 @@ public final class SvgCanvas implements DrawingCanvas {
 
     @Override
     public void fill(Shape shape, Color color) {
-        body.append("<path d=\"")
-                .append(path(shape))
-                .append("\" fill=\"")
-                .append(rgb(color))
-                .append('"');
-        if (color.getAlpha() < 255) {
-            body.append(" fill-opacity=\"")
-                    .append(number(color.getAlpha() / 255.0))
-                    .append('"');
-        }
-        body.append("/>\n");
+        add("<path d=\"%s\" fill=\"%s\"%s/>\n", path(shape), rgb(color), opacity("fill", color));
     }
 
     @Override
     public void draw(Shape shape, Color color, double width, float... dashes) {
-        body.append("<path d=\"")
-                .append(path(shape))
-                .append("\" fill=\"none\" stroke=\"")
-                .append(rgb(color))
-                .append("\" stroke-width=\"")
-                .append(number(width))
-                .append("\" stroke-linejoin=\"round\"");
-        if (color.getAlpha() < 255) {
-            body.append(" stroke-opacity=\"")
-                    .append(number(color.getAlpha() / 255.0))
-                    .append('"');
+        var pattern = new StringJoiner(" ", " stroke-dasharray=\"", "\"").setEmptyValue("");
+        for (float dash : dashes) {
+            pattern.add(number(dash));
         }
-        if (dashes.length > 0) {
-            body.append(" stroke-dasharray=\"");
-            for (float dash : dashes) {
-                body.append(number(dash)).append(' ');
-            }
-            body.setLength(body.length() - 1);
-            body.append('"');
-        }
-        body.append("/>\n");
+        add(
+                "<path d=\"%s\" fill=\"none\" stroke=\"%s\" stroke-width=\"%s\" stroke-linejoin=\"round\"%s%s/>\n",
+                path(shape), rgb(color), width, opacity("stroke", color), pattern);
+    }
+
+    private static String opacity(String of, Color color) {
+        return color.getAlpha() == 255 ? "" : written(" %s-opacity=\"%s\"", of, color.getAlpha() / 255.0);
     }
 
     @Override
@@ -176,24 +145,12 @@ public final class SvgCanvas implements DrawingCanvas {
         }
         Typeface face = Typeface.of(font);
         fonts.take(face, text);
-        body.append("<text ")
-                .append(
-                        rises
-                                ? RootLocale.format(
-                                        "transform=\"translate(%s %s) rotate(-90)\"", number(x), number(baseline))
-                                : RootLocale.format("x=\"%s\" y=\"%s\"", number(x), number(baseline)))
-                .append(" font-family=\"'")
-                .append(EmbeddedFonts.family(face))
-                .append("', sans-serif\" font-size=\"")
-                .append(number(font.getSize2D()))
-                .append("\" textLength=\"")
-                .append(number(Typeface.width(font, text)))
-                .append("\" lengthAdjust=\"spacingAndGlyphs")
-                .append("\" fill=\"")
-                .append(rgb(color))
-                .append("\" xml:space=\"preserve\">")
-                .append(escaped(text))
-                .append("</text>\n");
+        add(rises ? "<text transform=\"translate(%s %s) rotate(-90)\"" : "<text x=\"%s\" y=\"%s\"", x, baseline);
+        add(
+                " font-family=\"'%s', sans-serif\" font-size=\"%s\"",
+                EmbeddedFonts.family(face), (double) font.getSize2D());
+        add(" textLength=\"%s\" lengthAdjust=\"spacingAndGlyphs\"", Typeface.width(font, text));
+        add(" fill=\"%s\" xml:space=\"preserve\">%s</text>\n", rgb(color), escaped(text));
     }
 
     @Override
@@ -204,33 +161,27 @@ public final class SvgCanvas implements DrawingCanvas {
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
-        body.append(RootLocale.format(
+        add(
                 "<image x=\"%s\" y=\"%s\" width=\"%s\" height=\"%s\" preserveAspectRatio=\"none\" "
                         + "xlink:href=\"data:image/png;base64,%s\"/>\n",
-                number(place.getX()),
-                number(place.getY()),
-                number(place.getWidth()),
-                number(place.getHeight()),
-                Base64.getEncoder().encodeToString(png.toByteArray())));
+                place.getX(),
+                place.getY(),
+                place.getWidth(),
+                place.getHeight(),
+                Base64.getEncoder().encodeToString(png.toByteArray()));
     }
 
     @Override
     public void clipped(Rectangle2D area, Runnable inside) {
         String id = prefix + "clip" + ++clips;
-        body.append("<clipPath id=\"")
-                .append(id)
-                .append("\"><path d=\"")
-                .append(path(area))
-                .append("\"/></clipPath>\n<g clip-path=\"url(#")
-                .append(id)
-                .append(")\">\n");
+        add("<clipPath id=\"%s\"><path d=\"%s\"/></clipPath>\n<g clip-path=\"url(#%s)\">\n", id, path(area), id);
         inside.run();
         body.append("</g>\n");
     }
 
     @Override
     public void moved(double across, double down, Runnable inside) {
-        group(RootLocale.format("transform=\"translate(%s %s)\"", number(across), number(down)), inside);
+        group(written("transform=\"translate(%s %s)\"", across, down), inside);
     }
 
     @Override
@@ -247,16 +198,13 @@ public final class SvgCanvas implements DrawingCanvas {
         String attributes =
                 switch (part) {
                     case DrawingPart.Panel(var plot) ->
-                        RootLocale.format(
+                        written(
                                 "data-plot=\"%s %s %s %s\"",
-                                number(plot.getX()),
-                                number(plot.getY()),
-                                number(plot.getWidth()),
-                                number(plot.getHeight()));
+                                plot.getX(), plot.getY(), plot.getWidth(), plot.getHeight());
                     case DrawingPart.Enlarged(boolean down) -> "data-enlarged=\"" + (down ? "xy" : "x") + '"';
                     case DrawingPart.Ticks(boolean across, int factor) ->
-                        RootLocale.format(
-                                "data-ticks=\"%s\" data-factor=\"%d\"%s",
+                        written(
+                                "data-ticks=\"%s\" data-factor=\"%s\"%s",
                                 across ? "x" : "y", factor, factor == 1 ? "" : " visibility=\"hidden\"");
                     case DrawingPart.Series(var name) -> "data-series=\"" + quoted(name) + '"';
                     case DrawingPart.LegendEntry(var name) -> "data-entry=\"" + quoted(name) + '"';
@@ -267,16 +215,29 @@ public final class SvgCanvas implements DrawingCanvas {
     @Override
     public void heldAt(double x, double y, Runnable inside) {
         if (use == Use.LIVE) {
-            group(RootLocale.format("data-at=\"%s %s\"", number(x), number(y)), inside);
+            group(written("data-at=\"%s %s\"", x, y), inside);
         } else {
             inside.run();
         }
     }
 
     private void group(String attributes, Runnable inside) {
-        body.append("<g ").append(attributes).append(">\n");
+        add("<g %s>\n", attributes);
         inside.run();
         body.append("</g>\n");
+    }
+
+    private void add(String format, Object... values) {
+        body.append(written(format, values));
+    }
+
+    /// A text with values in it, doubles as [#number].
+    private static String written(String format, Object... values) {
+        return RootLocale.format(
+                format,
+                Arrays.stream(values)
+                        .map(each -> each instanceof Double value ? number(value) : each)
+                        .toArray());
     }
 
     private static String path(Shape shape) {

@@ -12,7 +12,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
-import org.jspecify.annotations.Nullable;
+import java.util.OptionalInt;
 import tools.jackson.core.JacksonException;
 
 /// Curves under names in a small JSON file: a person's own list, and what is handed on.
@@ -26,10 +26,7 @@ public final class CurveFile {
     private CurveFile() {}
 
     /// What stands in the file.
-    private record Content(
-            @Nullable String format,
-            @Nullable Integer version,
-            @Nullable List<@Nullable Curve> curves) {}
+    private record Content(Optional<String> format, OptionalInt version, Optional<List<Curve>> curves) {}
 
     /// @throws UnreadableFile when it is no such file, or one of its curves is none
     public static List<FormulaCurve> read(Path file) throws UnreadableFile {
@@ -43,25 +40,26 @@ public final class CurveFile {
             return checked(name, content);
         } catch (JacksonException e) {
             throw new UnreadableFile(
-                    name + " is no file of curves: " + e.getOriginalMessage() + ". `helvo shapes --write` makes one.",
+                    name + " is no file of curves: " + JsonFaultText.of("curve", e)
+                            + " `helvo shapes --write` makes one.",
                     e);
         } catch (IOException e) {
             throw new UnreadableFile(name + " could not be read as text: choose a file of curves (JSON).", e);
         }
     }
 
-    private static List<FormulaCurve> checked(String name, @Nullable Content content) throws UnreadableFile {
-        if (content == null || !FORMAT.equals(content.format()) || content.curves() == null) {
+    private static List<FormulaCurve> checked(String name, Content content) throws UnreadableFile {
+        if (content == null || !content.format.equals(Optional.of(FORMAT)) || content.curves.isEmpty()) {
             throw new UnreadableFile(name + " is no file of curves: it does not say \"format\": \"" + FORMAT + "\".");
         }
-        if (content.version() == null || content.version() > VERSION) {
+        if (content.version.orElse(VERSION + 1) > VERSION) {
             throw new UnreadableFile(name + " was made by a newer program: update Helvo to read it.");
         }
-        if (content.curves().size() > MOST_CURVES) {
+        if (content.curves.get().size() > MOST_CURVES) {
             throw new UnreadableFile(name + " holds more than " + MOST_CURVES + " curves.");
         }
         var curves = new ArrayList<FormulaCurve>();
-        for (Curve each : content.curves()) {
+        for (Curve each : content.curves.get()) {
             if (!(each instanceof FormulaCurve curve) || !curve.isNamed()) {
                 throw new UnreadableFile(name + " holds a curve without a name or a formula: each needs both.");
             }
@@ -84,7 +82,8 @@ public final class CurveFile {
                 file,
                 out -> out.write(StudyJson.mapper()
                         .writerWithDefaultPrettyPrinter()
-                        .writeValueAsBytes(new Content(FORMAT, VERSION, List.copyOf(curves)))));
+                        .writeValueAsBytes(new Content(
+                                Optional.of(FORMAT), OptionalInt.of(VERSION), Optional.of(List.copyOf(curves))))));
     }
 
     /// With a further one, in place of one of the same name.

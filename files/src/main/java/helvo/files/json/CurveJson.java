@@ -12,7 +12,6 @@ import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.OptionalInt;
-import org.jspecify.annotations.Nullable;
 import tools.jackson.core.JsonGenerator;
 import tools.jackson.core.JsonParser;
 import tools.jackson.databind.DeserializationContext;
@@ -27,85 +26,66 @@ final class CurveJson {
     /// A curve as the command line names it.
     private record CurveForm(
             String curve,
-            @Nullable Integer degree,
-            @Nullable Double intercept,
-            @Nullable Boolean onLogScale,
-
-            @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable
-            String formula,
-
-            @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable
-            String name,
-
-            @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable
-            List<CoefficientForm> coefficients) {}
+            OptionalInt degree,
+            OptionalDouble intercept,
+            Optional<Boolean> onLogScale,
+            @JsonInclude(JsonInclude.Include.NON_ABSENT) Optional<String> formula,
+            @JsonInclude(JsonInclude.Include.NON_ABSENT) Optional<String> name,
+            @JsonInclude(JsonInclude.Include.NON_ABSENT) Optional<List<CoefficientForm>> coefficients) {}
 
     /// What a person asks of a coefficient of a formula.
     private record CoefficientForm(
             String name,
-            @Nullable Double held,
-            @Nullable Double low,
-            @Nullable Double high,
-            @Nullable Double start,
-
-            @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable
-            String unit,
-
-            @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable
-            Boolean shared) {
+            OptionalDouble held,
+            OptionalDouble low,
+            OptionalDouble high,
+            OptionalDouble start,
+            @JsonInclude(JsonInclude.Include.NON_ABSENT) Optional<String> unit,
+            @JsonInclude(JsonInclude.Include.NON_ABSENT) Optional<Boolean> shared) {
         static CoefficientForm of(String name, CoefficientSetting setting) {
             return new CoefficientForm(
                     name,
-                    boxed(setting.held()),
-                    boxed(setting.low()),
-                    boxed(setting.high()),
-                    boxed(setting.start()),
-                    setting.unit().isEmpty() ? null : setting.unit(),
-                    setting.isShared() ? Boolean.TRUE : null);
-        }
-
-        private static @Nullable Double boxed(OptionalDouble value) {
-            return value.isPresent() ? (Double) value.getAsDouble() : null;
+                    setting.held(),
+                    setting.low(),
+                    setting.high(),
+                    setting.start(),
+                    Optional.of(setting.unit()).filter(unit -> !unit.isEmpty()),
+                    ifTrue(setting.isShared()));
         }
 
         CoefficientSetting setting() {
-            return new CoefficientSetting(
-                    unboxed(held),
-                    unit == null ? "" : unit,
-                    unboxed(low),
-                    unboxed(high),
-                    unboxed(start),
-                    Boolean.TRUE.equals(shared));
+            return new CoefficientSetting(held, unit.orElse(""), low, high, start, shared.orElse(false));
         }
+    }
 
-        private static OptionalDouble unboxed(@Nullable Double value) {
-            return value == null ? OptionalDouble.empty() : OptionalDouble.of(value);
-        }
+    /// What is not so is not written.
+    private static Optional<Boolean> ifTrue(boolean holds) {
+        return holds ? Optional.of(true) : Optional.empty();
     }
 
     static final class Out extends ValueSerializer<Curve> {
         @Override
         public void serialize(Curve curve, JsonGenerator out, SerializationContext context) {
-            boolean held = curve instanceof FixedInterceptLine;
+            Optional<FormulaCurve> formula = curve instanceof FormulaCurve own ? Optional.of(own) : Optional.empty();
             out.writePOJO(new CurveForm(
                     curve.keyword(),
-                    curve.degree() > 1 ? (Integer) curve.degree() : null,
-                    held ? (Double) curve.fixedIntercept() : null,
-                    curve.onLogScale() ? Boolean.TRUE : null,
-                    curve instanceof FormulaCurve own && own.keyword().equals(FormulaCurve.OWN)
-                            ? own.formula().text()
-                            : null,
-                    curve instanceof FormulaCurve named && named.isNamed() ? named.name() : null,
-                    curve instanceof FormulaCurve formula ? asked(formula) : null));
+                    curve.degree() > 1 ? OptionalInt.of(curve.degree()) : OptionalInt.empty(),
+                    curve instanceof FixedInterceptLine
+                            ? OptionalDouble.of(curve.fixedIntercept())
+                            : OptionalDouble.empty(),
+                    ifTrue(curve.onLogScale()),
+                    formula.filter(own -> own.keyword().equals(FormulaCurve.OWN))
+                            .map(own -> own.formula().text()),
+                    formula.filter(FormulaCurve::isNamed).map(FormulaCurve::name),
+                    formula.map(Out::asked).filter(asked -> !asked.isEmpty())));
         }
 
         /// Those of which something is asked.
-        private static @Nullable List<CoefficientForm> asked(FormulaCurve curve) {
-            List<CoefficientForm> asked = curve.formula().coefficients().stream()
+        private static List<CoefficientForm> asked(FormulaCurve curve) {
+            return curve.formula().coefficients().stream()
                     .filter(name -> !curve.setting(name).equals(usual(curve).setting(name)))
                     .map(name -> CoefficientForm.of(name, curve.setting(name)))
                     .toList();
-            return asked.isEmpty() ? null : asked;
         }
 
         /// The same curve as it is without what a person asks.
@@ -121,25 +101,19 @@ final class CurveJson {
     static final class In extends ValueDeserializer<Curve> {
         @Override
         public Curve deserialize(JsonParser in, DeserializationContext context) {
-            CurveForm form = context.readValue(in, CurveForm.class);
-            Optional<Curve> named = form.formula() == null
-                    ? Curves.of(
-                            form.curve(),
-                            form.degree() == null ? OptionalInt.empty() : OptionalInt.of(form.degree()),
-                            form.intercept() == null ? OptionalDouble.empty() : OptionalDouble.of(form.intercept()),
-                            Boolean.TRUE.equals(form.onLogScale()))
-                    : Optional.of(own(form.formula(), form.name(), context));
-            Curve curve = named.isPresent()
-                    ? named.get()
-                    : context.reportInputMismatch(Curve.class, "there is no curve “%s”", form.curve());
-            return form.coefficients() == null ? curve : asked(curve, form.coefficients(), context);
+            CurveForm form = RequiredFields.require(context.readValue(in, CurveForm.class));
+            Curve curve = form.formula
+                    .<Curve>map(text -> own(text, form.name, context))
+                    .or(() -> Curves.of(form.curve, form.degree, form.intercept, form.onLogScale.orElse(false)))
+                    .orElseGet(() -> context.reportInputMismatch(Curve.class, "there is no curve “%s”", form.curve));
+            return form.coefficients.map(asked -> asked(curve, asked, context)).orElse(curve);
         }
 
-        private static FormulaCurve own(String text, @Nullable String name, DeserializationContext context) {
+        private static FormulaCurve own(String text, Optional<String> name, DeserializationContext context) {
             return switch (CurveFormula.read(text)) {
                 case CurveFormula.Reading.Read(CurveFormula formula) -> {
                     FormulaCurve curve = FormulaCurve.of(formula);
-                    yield name == null || name.isBlank() ? curve : curve.named(name);
+                    yield name.filter(own -> !own.isBlank()).map(curve::named).orElse(curve);
                 }
                 case CurveFormula.Reading.Wrong(int _, int _, String sentence) ->
                     context.reportInputMismatch(Curve.class, "“%s” is no formula of a curve: %s", text, sentence);

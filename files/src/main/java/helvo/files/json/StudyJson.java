@@ -21,7 +21,7 @@ import helvo.core.table.Table;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.util.Map;
-import org.jspecify.annotations.Nullable;
+import java.util.OptionalInt;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.JsonGenerator;
 import tools.jackson.core.JsonParser;
@@ -213,43 +213,26 @@ public final class StudyJson {
     }
 
     /// A key without the number of a curve is that of the series itself.
-    private record SeriesForm(
-            @Nullable Integer yColumn,
-            SeriesKey.@Nullable Rows rows,
-            @Nullable String group,
-            @Nullable Integer curve) {}
+    private record SeriesForm(int yColumn, SeriesKey.Rows rows, String group, OptionalInt curve) {}
 
     private static final class SeriesKeyIn extends ValueDeserializer<SeriesKey> {
         @Override
         public SeriesKey deserialize(JsonParser in, DeserializationContext context) {
-            SeriesForm form = context.readValue(in, SeriesForm.class);
-            return form.yColumn() == null || form.rows() == null || form.group() == null
-                    ? context.reportInputMismatch(SeriesKey.class, "a series lacks its column, its rows or its group")
-                    : new SeriesKey(form.yColumn(), form.rows(), form.group(), form.curve() == null ? 0 : form.curve());
+            SeriesForm form = RequiredFields.require(context.readValue(in, SeriesForm.class));
+            return new SeriesKey(form.yColumn, form.rows, form.group, form.curve.orElse(0));
         }
     }
 
     /// A reading that does not say how often an unknown was measured is of a y that is exact.
     private record ReadingForm(
-            Integer id, SeriesKey series, Boolean fromY, Double at, Boolean extendsAxes, Integer replicates) {}
+            int id, SeriesKey series, boolean fromY, double at, boolean extendsAxes, OptionalInt replicates) {}
 
     private static final class ReadingIn extends ValueDeserializer<Note.ReadingMarker> {
         @Override
         public Note.ReadingMarker deserialize(JsonParser in, DeserializationContext context) {
-            ReadingForm form = context.readValue(in, ReadingForm.class);
-            return form.id() == null
-                            || form.series() == null
-                            || form.fromY() == null
-                            || form.at() == null
-                            || form.extendsAxes() == null
-                    ? context.reportInputMismatch(Note.ReadingMarker.class, "a part of a reading is missing")
-                    : new Note.ReadingMarker(
-                            form.id(),
-                            form.series(),
-                            form.fromY(),
-                            form.at(),
-                            form.extendsAxes(),
-                            form.replicates() == null ? 0 : form.replicates());
+            ReadingForm form = RequiredFields.require(context.readValue(in, ReadingForm.class));
+            return new Note.ReadingMarker(
+                    form.id, form.series, form.fromY, form.at, form.extendsAxes, form.replicates.orElse(0));
         }
     }
 
