@@ -34,44 +34,26 @@ import org.jspecify.annotations.Nullable;
 
 /// The options that say how a file is to be read; what they leave open is decided by the cells, and said.
 final class ImportCommandOptions {
-    private static final Map<String, Character> SIGNS = Map.of(
-            "comma",
-            ',',
-            "semicolon",
-            ';',
-            "tab",
-            '\t',
-            "bar",
-            '|',
-            "blank",
-            ' ',
-            "blanks",
-            ' ',
-            "several-blanks",
-            '~',
-            "widths",
-            '_',
-            "point",
-            '.',
-            "apostrophe",
-            '\'');
-    private static final Map<String, CellInterpretation> WAYS = Map.of(
-            "text",
-            CellInterpretation.TEXT,
-            "point",
-            CellInterpretation.POINT,
-            "comma",
-            CellInterpretation.COMMA,
-            "dmy",
-            CellInterpretation.DAY_FIRST,
-            "mdy",
-            CellInterpretation.MONTH_FIRST,
-            "h:mm",
-            CellInterpretation.HOURS_MINUTES,
-            "mm:ss",
-            CellInterpretation.MINUTES_SECONDS,
-            "yyyymm",
-            CellInterpretation.YEAR_MONTH);
+    private static final Map<String, Character> SIGNS = Map.ofEntries(
+            Map.entry("comma", ','),
+            Map.entry("semicolon", ';'),
+            Map.entry("tab", '\t'),
+            Map.entry("bar", '|'),
+            Map.entry("blank", ' '),
+            Map.entry("blanks", ' '),
+            Map.entry("several-blanks", '~'),
+            Map.entry("widths", '_'),
+            Map.entry("point", '.'),
+            Map.entry("apostrophe", '\''));
+    private static final Map<String, CellInterpretation> WAYS = Map.ofEntries(
+            Map.entry("text", CellInterpretation.TEXT),
+            Map.entry("point", CellInterpretation.POINT),
+            Map.entry("comma", CellInterpretation.COMMA),
+            Map.entry("dmy", CellInterpretation.DAY_FIRST),
+            Map.entry("mdy", CellInterpretation.MONTH_FIRST),
+            Map.entry("h:mm", CellInterpretation.HOURS_MINUTES),
+            Map.entry("mm:ss", CellInterpretation.MINUTES_SECONDS),
+            Map.entry("yyyymm", CellInterpretation.YEAR_MONTH));
     private static final int MOST_WARNINGS = 50;
     private final Arguments arguments;
     private Optional<String> sheet = Optional.empty();

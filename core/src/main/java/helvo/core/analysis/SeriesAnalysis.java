@@ -226,27 +226,17 @@ public record SeriesAnalysis(
     }
 
     private SeriesAnalysis newly(FitOutcome outcome, Progress progress) {
-        Optional<PrintedEquation> printed = Optional.empty();
-        Optional<Residuals> left = Optional.empty();
+        SeriesAnalysisBuilder chosen = SeriesAnalysisBuilder.builder(this)
+                .chosen(outcome)
+                .equation(Optional.empty())
+                .residuals(Optional.empty())
+                .diagnostics(Optional.empty());
         if (outcome instanceof FitOutcome.Fitted(Fit fit)) {
             ForkedTask<PrintedEquation> equation = ForkedTask.of(points.size(), () -> PrintedEquation.of(fit, points));
-            left = Optional.of(Residuals.of(fit, fit.used(points), progress.part(0.5, 0.8)));
-            printed = Optional.of(equation.join());
+            chosen.residuals(Optional.of(Residuals.of(fit, fit.used(points), progress.part(0.5, 0.8))))
+                    .equation(Optional.of(equation.join()));
         }
-        return new SeriesAnalysis(
-                        key,
-                        label,
-                        slot,
-                        points,
-                        rows,
-                        outcomes,
-                        weights,
-                        outcome,
-                        printed,
-                        left,
-                        Optional.empty(),
-                        correlation)
-                .withBoundsOf(this);
+        return chosen.build().withBoundsOf(this);
     }
 
     /// The bounds do not depend on the curve.

@@ -3,6 +3,7 @@ package helvo.core.fit;
 import helvo.core.numeric.FittedFunction;
 import helvo.core.points.Points;
 import helvo.core.points.Weighting;
+import io.soabase.recordbuilder.core.RecordBuilder;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import org.apache.commons.statistics.distribution.ChiSquaredDistribution;
@@ -30,6 +31,7 @@ import org.apache.commons.statistics.distribution.TDistribution;
 ///     §2.4; χ² + 2p + 2p(p+1)/(n−p−1) where bars weigh as stated, the scatter being known; empty when n ≤ K +
 ///     1 or the fit is perfect
 /// @param chiSquare                 where bars weigh and n > p
+@RecordBuilder
 public record FitQuality(
         int points,
         int coefficients,
@@ -42,7 +44,8 @@ public record FitQuality(
         Optional<F> overall,
         OptionalDouble aicc,
         Weighting weighting,
-        Optional<ChiSquare> chiSquare) {
+        Optional<ChiSquare> chiSquare)
+        implements FitQualityBuilder.With {
 
     /// What the total sum of squares, and so R², is measured about: the mean of y, or zero for a fit whose
     /// intercept is held at 0 (as in NIST StRD NoInt1).
@@ -150,19 +153,10 @@ public record FitQuality(
             total += weight(part, i) * (part.y()[i] - mean) * (part.y()[i] - mean);
         }
         OptionalDouble own = total > 0 ? OptionalDouble.of(perfect() ? 1 : 1 - left / total) : OptionalDouble.empty();
-        return new FitQuality(
-                points,
-                coefficients,
-                residualSumOfSquares,
-                about,
-                own,
-                own,
-                OptionalDouble.empty(),
-                residualStandardDeviation,
-                Optional.empty(),
-                aicc,
-                weighting,
-                chiSquare);
+        return with(change -> change.r2(own)
+                .r2AboutMean(own)
+                .adjustedR2(OptionalDouble.empty())
+                .overall(Optional.empty()));
     }
 
     /// The same of a curve with corners at fitted places: by AICc each place counts as three coefficients, since
@@ -173,19 +167,7 @@ public record FitQuality(
         double variance = residualSumOfSquares / points;
         return further == 0 || !(variance > 0)
                 ? this
-                : new FitQuality(
-                        points,
-                        coefficients,
-                        residualSumOfSquares,
-                        about,
-                        r2,
-                        r2AboutMean,
-                        adjustedR2,
-                        residualStandardDeviation,
-                        overall,
-                        aicc(weighting, points, coefficients + further, Math.log(variance), residualSumOfSquares),
-                        weighting,
-                        chiSquare);
+                : withAicc(aicc(weighting, points, coefficients + further, Math.log(variance), residualSumOfSquares));
     }
 
     private static double weight(Points points, int i) {

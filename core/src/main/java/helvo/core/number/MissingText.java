@@ -6,119 +6,21 @@ import java.util.Set;
 
 /// Words and signs that people and instruments write where a value is missing.
 public final class MissingText {
-    private static final Set<String> WORDS = Set.of(
-            "na",
-            "n/a",
-            "#n/a",
-            "#na",
-            "nan",
-            "null",
-            "none",
-            "nil",
-            "missing",
-            "nd",
-            "notdetected",
-            "notmeasured",
-            "nodata",
-            "ka",
-            "fehlt",
-            "keinwert",
-            "nv",
-            "-",
-            "--",
-            "---",
-            "–",
-            "—",
-            "−",
-            ".",
-            "..",
-            "...",
-            "…",
-            "?",
-            "??",
-            "*",
-            "/",
-            "#div/0!",
-            "#value!",
-            "#ref!",
-            "#num!",
-            "#name?",
-            "#null!",
-            "#wert!",
-            "#zahl!",
-            "#bezug!",
-            "#name!",
-            "#nv",
-            "err:502",
-            "err:503",
-            "err:504",
-            "err:508",
-            "err:511",
-            "err:519",
-            "err:522",
-            "#spill!",
-            "#calc!",
-            "#####",
-            "<lod",
-            "<loq",
-            "<bg",
-            "<nwg",
-            "bdl",
-            "bql",
-            "blq",
-            "bld",
-            "ol",
-            "ovld",
-            "ovrflw",
-            "overload",
-            "overrange",
-            "inf",
-            "-inf",
-            "+inf",
-            "infinity",
-            "-infinity",
-            "∞",
-            "-∞",
-            "1.#inf",
-            "-1.#inf",
-            "1.#qnan",
-            "-1.#ind",
-            "empty",
-            "leer",
-            "vide",
-            "void",
-            "tbd");
+    private static final Set<String> WORDS = Set.of("""
+            na n/a #n/a #na nan null none nil missing nd notdetected notmeasured nodata ka fehlt keinwert
+            nv - -- --- – — − . .. ... … ? ?? * / #div/0! #value! #ref! #num! #name? #null! #wert! #zahl!
+            #bezug! #name! #nv err:502 err:503 err:504 err:508 err:511 err:519 err:522 #spill! #calc!
+            ##### <lod <loq <bg <nwg bdl bql blq bld ol ovld ovrflw overload overrange inf -inf +inf
+            infinity -infinity ∞ -∞ 1.#inf -1.#inf 1.#qnan -1.#ind empty leer vide void tbd
+            """.split("\\s+"));
     private static final Set<String> ERRORS =
             Set.of("err", "error", "fault", "fail", "failed", "fehler", "erreur", "code", "alarm", "status");
     /// Rising.
-    private static final double[] CODES = {
-        -9.91e37,
-        -9.9e37,
-        -1e30,
-        -999999,
-        -99999,
-        -9999.99,
-        -9999.9,
-        -9999,
-        -999.99,
-        -999.9,
-        -999,
-        -99.99,
-        -99.9,
-        -99,
-        999,
-        999.9,
-        999.99,
-        9999,
-        9999.9,
-        9999.99,
-        99999,
-        999999,
-        1e30,
-        9.96921e36,
-        9.9e37,
-        9.91e37
-    };
+    private static final double[] CODES =
+            Arrays.stream("""
+            -9.91e37 -9.9e37 -1e30 -999999 -99999 -9999.99 -9999.9 -9999 -999.99 -999.9 -999 -99.99 -99.9
+            -99 999 999.9 999.99 9999 9999.9 9999.99 99999 999999 1e30 9.96921e36 9.9e37 9.91e37
+            """.split("\\s+")).mapToDouble(Double::parseDouble).toArray();
     /// Whether a code has these bits around the end of its exponent: most other numbers have none of the kind.
     private static final boolean[] LIKE_CODES = new boolean[1 << 11];
 

@@ -88,21 +88,19 @@ public record Figure(
 
     /// A figure as a new table gets it.
     public static Figure of(int id, int table) {
-        return new Figure(
-                id,
-                "Figure",
-                table,
-                Optional.empty(),
-                EnumSet.of(Layer.BARS, Layer.EQUATIONS, Layer.RESIDUALS),
-                List.of(),
-                List.of(),
-                List.of(),
-                Weighting.UNWEIGHTED,
-                FigureStyle.DEFAULT,
-                Optional.empty(),
-                Optional.empty(),
-                List.of(),
-                ReportText.NONE);
+        return FigureBuilder.builder()
+                .id(id)
+                .name("Figure")
+                .table(table)
+                .layers(EnumSet.of(Layer.BARS, Layer.EQUATIONS, Layer.RESIDUALS))
+                .curves(List.of())
+                .furtherCurves(List.of())
+                .conditions(List.of())
+                .weighting(Weighting.UNWEIGHTED)
+                .style(FigureStyle.DEFAULT)
+                .quantities(List.of())
+                .reportText(ReportText.NONE)
+                .build();
     }
 
     /// Of the whole sheet.

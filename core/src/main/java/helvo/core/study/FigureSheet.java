@@ -154,23 +154,20 @@ public record FigureSheet(
 
     /// Two columns wide and two panels beside one another, lettered, each with its own axes and legend.
     public static FigureSheet of(int id, List<Integer> figures) {
-        return new FigureSheet(
-                id,
-                "Sheet " + id,
-                figures,
-                Optional.empty(),
-                Math.min(2, figures.size()),
-                TWO_COLUMNS,
-                Optional.empty(),
-                textSuiting(TWO_COLUMNS),
-                Letters.LOWER,
-                false,
-                AxisUse.OWN,
-                AxisUse.OWN,
-                Legends.EACH,
-                false,
-                isWide(TWO_COLUMNS, Math.min(2, figures.size())),
-                false);
+        int columns = Math.min(2, figures.size());
+        return FigureSheetBuilder.builder()
+                .id(id)
+                .name("Sheet " + id)
+                .figures(figures)
+                .columns(columns)
+                .widthMm(TWO_COLUMNS)
+                .textSize(textSuiting(TWO_COLUMNS))
+                .letters(Letters.LOWER)
+                .x(AxisUse.OWN)
+                .y(AxisUse.OWN)
+                .legends(Legends.EACH)
+                .equations(isWide(TWO_COLUMNS, columns))
+                .build();
     }
 
     /// Small panels of one figure, one for each value of a column, all with the same axes.

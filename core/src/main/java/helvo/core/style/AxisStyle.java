@@ -34,20 +34,11 @@ public record AxisStyle(
         boolean oppositeSide,
         DateLabels dateLabels)
         implements AxisStyleBuilder.With {
-    public static final AxisStyle DEFAULT = new AxisStyle(
-            Optional.empty(),
-            Optional.empty(),
-            Optional.empty(),
-            Optional.empty(),
-            Optional.empty(),
-            Optional.empty(),
-            Ticks.OUTSIDE,
-            Grid.MAJOR,
-            false,
-            false,
-            false,
-            false,
-            DateLabels.AUTOMATIC);
+    public static final AxisStyle DEFAULT = AxisStyleBuilder.builder()
+            .ticks(Ticks.OUTSIDE)
+            .grid(Grid.MAJOR)
+            .dateLabels(DateLabels.AUTOMATIC)
+            .build();
     /// More parts of a step could not be told apart.
     public static final int MAX_PARTS = 20;
     public static final int MAX_DECIMALS = 12;

@@ -35,17 +35,12 @@ public record CurveStyle(
         Optional<Integer> digits)
         implements CurveStyleBuilder.With {
     public static final double MAX_WIDTH = 10;
-    public static final CurveStyle DEFAULT = new CurveStyle(
-            Optional.empty(),
-            1.5,
-            Optional.empty(),
-            1,
-            Optional.empty(),
-            Optional.empty(),
-            true,
-            EnumSet.of(LabelPart.EQUATION, LabelPart.R2),
-            Optional.empty(),
-            Optional.empty());
+    public static final CurveStyle DEFAULT = CurveStyleBuilder.builder()
+            .width(1.5)
+            .opacity(1)
+            .shown(true)
+            .label(EnumSet.of(LabelPart.EQUATION, LabelPart.R2))
+            .build();
 
     public enum Dash {
         SOLID,

@@ -42,22 +42,13 @@ public record SeriesStyle(
         Optional<String> edge,
         BarStyle bars)
         implements SeriesStyleBuilder.With {
-    public static final SeriesStyle DEFAULT = new SeriesStyle(
-            Optional.empty(),
-            Optional.empty(),
-            Optional.empty(),
-            1,
-            Optional.empty(),
-            true,
-            Join.NONE,
-            true,
-            false,
-            false,
-            Optional.empty(),
-            Optional.empty(),
-            Optional.empty(),
-            Optional.empty(),
-            BarStyle.DEFAULT);
+    public static final SeriesStyle DEFAULT = SeriesStyleBuilder.builder()
+            .size(1)
+            .points(true)
+            .join(Join.NONE)
+            .inLegend(true)
+            .bars(BarStyle.DEFAULT)
+            .build();
     public static final double MIN_SIZE = 0.2;
     public static final double MAX_SIZE = 5;
 

@@ -13,57 +13,14 @@ public final class SymbolNames {
     private static final Pattern NAMED = Pattern.compile("\\\\([A-Za-z]+)(\\{})?");
 
     static {
-        String[] greek = {
-            "alpha α",
-            "beta β",
-            "gamma γ",
-            "delta δ",
-            "epsilon ε",
-            "zeta ζ",
-            "eta η",
-            "theta θ",
-            "iota ι",
-            "kappa κ",
-            "lambda λ",
-            "mu μ",
-            "nu ν",
-            "xi ξ",
-            "pi π",
-            "rho ρ",
-            "sigma σ",
-            "tau τ",
-            "upsilon υ",
-            "phi φ",
-            "chi χ",
-            "psi ψ",
-            "omega ω",
-            "Gamma Γ",
-            "Delta Δ",
-            "Theta Θ",
-            "Lambda Λ",
-            "Xi Ξ",
-            "Pi Π",
-            "Sigma Σ",
-            "Phi Φ",
-            "Psi Ψ",
-            "Omega Ω",
-            "deg °",
-            "pm ±",
-            "times ×",
-            "cdot ·",
-            "sqrt √",
-            "infty ∞",
-            "approx ≈",
-            "le ≤",
-            "leq ≤",
-            "ge ≥",
-            "geq ≥",
-            "minus −",
-            "permil ‰"
-        };
-        for (String each : greek) {
-            int blank = each.indexOf(' ');
-            ALL.put(each.substring(0, blank), each.substring(blank + 1));
+        String[] named = """
+                alpha α beta β gamma γ delta δ epsilon ε zeta ζ eta η theta θ iota ι kappa κ lambda λ mu μ nu ν
+                xi ξ pi π rho ρ sigma σ tau τ upsilon υ phi φ chi χ psi ψ omega ω Gamma Γ Delta Δ Theta Θ
+                Lambda Λ Xi Ξ Pi Π Sigma Σ Phi Φ Psi Ψ Omega Ω deg ° pm ± times × cdot · sqrt √ infty ∞ approx
+                ≈ le ≤ leq ≤ ge ≥ geq ≥ minus − permil ‰
+                """.split("\\s+");
+        for (int i = 0; i < named.length; i += 2) {
+            ALL.put(named[i], named[i + 1]);
         }
     }
 

@@ -33,18 +33,8 @@ public record ImportOptions(
         boolean hidden)
         implements ImportOptionsBuilder.With {
     /// All is decided by the cells.
-    public static final ImportOptions NONE = new ImportOptions(
-            Optional.empty(),
-            0,
-            Optional.empty(),
-            Optional.empty(),
-            Optional.empty(),
-            Optional.empty(),
-            Optional.empty(),
-            List.of(),
-            Optional.empty(),
-            Optional.empty(),
-            false);
+    public static final ImportOptions NONE =
+            ImportOptionsBuilder.builder().missing(List.of()).build();
 
     public ImportOptions {
         missing = List.copyOf(missing);

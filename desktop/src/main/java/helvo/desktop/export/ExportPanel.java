@@ -179,7 +179,7 @@ public final class ExportPanel extends Panel {
         setMaxWidth(pictured ? WIDTH : LEFT + 40);
         figurePart.begin();
         reportPart.begin();
-        follow(this::draw, this::update);
+        whileShown(this::draw, this::update);
         draw();
         focus(shown == FIGURE ? figurePart.first() : shown == REPORT ? reportPart.first() : parts.get(shown));
     }

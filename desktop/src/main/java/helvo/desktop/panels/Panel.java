@@ -82,7 +82,7 @@ public abstract class Panel extends VBox {
     protected abstract void begin();
 
     /// Has it follow the study until it is hidden: each new analysis and, at once too, the history.
-    protected final void follow(Runnable analysis, Runnable history) {
+    protected final void whileShown(Runnable analysis, Runnable history) {
         following.unsubscribe();
         following = Subscription.combine(
                 workspace.analysis().subscribe(analysis),

@@ -189,7 +189,7 @@ public final class SheetPanel extends Panel {
         picture.limit(PICTURE, high);
         form.begin();
         rows();
-        follow(this::draw, this::update);
+        whileShown(this::draw, this::update);
         update();
         draw();
         focus(form.first());

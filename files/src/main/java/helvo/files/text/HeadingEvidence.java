@@ -20,32 +20,10 @@ final class HeadingEvidence {
     /// Fewer numbers than these go on evenly by chance.
     private static final int LONG_SEQUENCE = 4;
     /// What the first column of a wide table is called.
-    private static final Set<String> LABELS = Set.of(
-            "sample",
-            "name",
-            "id",
-            "no",
-            "nr",
-            "group",
-            "subject",
-            "specimen",
-            "country",
-            "region",
-            "state",
-            "city",
-            "station",
-            "site",
-            "date",
-            "time",
-            "wavelength",
-            "frequency",
-            "compound",
-            "item",
-            "series",
-            "variable",
-            "category",
-            "probe",
-            "land");
+    private static final Set<String> LABELS = Set.of("""
+            sample name id no nr group subject specimen country region state city station site date time
+            wavelength frequency compound item series variable category probe land
+            """.split("\\s+"));
 
     private final List<String> line;
     private final List<FieldKind> kinds;

@@ -34,44 +34,14 @@ import org.jsoup.parser.Parser;
 /// A web page with places: in its text, where anything may stand, and in quoted attributes, where words may. Style
 /// sheets say what is allowed ([StyleCheck]); what a server or an old browser would run is refused.
 final class HtmlTemplate {
-    private static final Set<String> ACTIVE = Set.of(
-            "script",
-            "iframe",
-            "frame",
-            "frameset",
-            "object",
-            "embed",
-            "applet",
-            "base",
-            "link",
-            "portal",
-            "form",
-            "noscript",
-            "animate",
-            "set",
-            "animatetransform",
-            "animatemotion",
-            "xmp",
-            "plaintext",
-            "noembed",
-            "noframes",
-            "template",
-            "slot");
-    private static final Set<String> LOADS = Set.of(
-            "src",
-            "srcset",
-            "data",
-            "poster",
-            "background",
-            "action",
-            "formaction",
-            "xlink:href",
-            "href",
-            "cite",
-            "longdesc",
-            "usemap",
-            "ping",
-            "srcdoc");
+    private static final Set<String> ACTIVE = Set.of("""
+            script iframe frame frameset object embed applet base link portal form noscript animate set
+            animatetransform animatemotion xmp plaintext noembed noframes template slot
+            """.split("\\s+"));
+    private static final Set<String> LOADS = Set.of("""
+            src srcset data poster background action formaction xlink:href href cite longdesc usemap ping
+            srcdoc
+            """.split("\\s+"));
     private static final long MOST_FILLED_BYTES = 64L << 20;
 
     private HtmlTemplate() {}
