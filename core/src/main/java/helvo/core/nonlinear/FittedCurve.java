@@ -2,6 +2,7 @@ package helvo.core.nonlinear;
 
 import helvo.core.Progress;
 import helvo.core.formula.CurveProgram;
+import helvo.core.numeric.DoubleDoubleVectors;
 import helvo.core.numeric.NormalSums;
 import helvo.core.numeric.SumOfSquares;
 import helvo.core.points.ScaledPoints;
@@ -48,7 +49,7 @@ final class FittedCurve implements SumOfSquares {
 
     @Override
     public NormalSums.Columns columns(DD[] doubled, int[] of, NormalSums.Digits digits) {
-        double[] p = Arrays.stream(doubled).mapToDouble(DD::hi).toArray();
+        double[] p = DoubleDoubleVectors.nearest(doubled);
         boolean inFull = digits == NormalSums.Digits.RESIDUALS_DOUBLED;
         if (inFull && decimals.isEmpty()) {
             decimals = Optional.of(Decimals.of(points));

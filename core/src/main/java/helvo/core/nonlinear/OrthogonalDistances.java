@@ -3,6 +3,7 @@ package helvo.core.nonlinear;
 import helvo.core.Progress;
 import helvo.core.formula.CurveProgram;
 import helvo.core.numeric.Differences;
+import helvo.core.numeric.DoubleDoubleVectors;
 import helvo.core.numeric.NormalSums;
 import helvo.core.numeric.SumOfSquares;
 import java.util.Arrays;
@@ -54,13 +55,13 @@ record OrthogonalDistances(
     }
 
     private NormalSums single(double[] p, int[] of) {
-        DD[] doubled = Arrays.stream(p).mapToObj(DD::of).toArray(DD[]::new);
+        DD[] doubled = DoubleDoubleVectors.of(p);
         return SumOfSquares.super.sums(doubled, of, NormalSums.Digits.SINGLE);
     }
 
     @Override
     public NormalSums.Columns columns(DD[] doubled, int[] of, NormalSums.Digits digits) {
-        double[] p = Arrays.stream(doubled).mapToDouble(DD::hi).toArray();
+        double[] p = DoubleDoubleVectors.nearest(doubled);
         return (first, end, block) -> {
             CurveProgram.Evaluation evaluation = program.evaluation(end - first);
             var places = new Places(evaluation.most());
@@ -116,7 +117,7 @@ record OrthogonalDistances(
     }
 
     private double[] gradient(double[] p, int[] of) {
-        return Arrays.stream(single(p, of).gradient()).mapToDouble(DD::hi).toArray();
+        return DoubleDoubleVectors.nearest(single(p, of).gradient());
     }
 
     /// The places of the curve that are nearest to a block of points, counted in standard deviations.

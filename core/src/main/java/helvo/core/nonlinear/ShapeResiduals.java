@@ -1,10 +1,10 @@
 package helvo.core.nonlinear;
 
 import helvo.core.Progress;
+import helvo.core.numeric.DoubleDoubleVectors;
 import helvo.core.numeric.NormalSums;
 import helvo.core.numeric.SumOfSquares;
 import helvo.core.points.ScaledPoints;
-import java.util.Arrays;
 import org.apache.commons.numbers.core.DD;
 
 /// A shape and the points that it is fitted to, by their distances in y.
@@ -39,7 +39,7 @@ record ShapeResiduals(Shape shape, ScaledPoints points, Progress progress) imple
 
     @Override
     public NormalSums.Columns columns(DD[] doubled, int[] of, NormalSums.Digits digits) {
-        double[] p = Arrays.stream(doubled).mapToDouble(DD::hi).toArray();
+        double[] p = DoubleDoubleVectors.nearest(doubled);
         return (first, end, block) -> {
             double[] gradient = new double[shape.size()];
             double[][] columns = new double[of.length + 1][Math.min(end - first, MOST_AT_ONCE)];

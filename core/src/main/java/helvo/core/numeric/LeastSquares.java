@@ -38,6 +38,7 @@ public final class LeastSquares {
     private final List<Range> limits;
     private final int[] free;
     private final int[] linear;
+    private final boolean[] isLinear;
     private final int[] others;
 
     /// @param limits of each coefficient, fitted or not
@@ -48,9 +49,11 @@ public final class LeastSquares {
         this.limits = limits;
         this.free = free;
         this.linear = linear;
-        this.others = Arrays.stream(free)
-                .filter(k -> Arrays.stream(linear).noneMatch(each -> each == k))
-                .toArray();
+        isLinear = new boolean[limits.size()];
+        for (int k : linear) {
+            isLinear[k] = true;
+        }
+        others = Arrays.stream(free).filter(k -> !isLinear[k]).toArray();
     }
 
     /// How many points there are.
@@ -78,7 +81,7 @@ public final class LeastSquares {
     public record Place(double[] p, double squares, boolean ended) {}
 
     private NormalSums sums(double[] p, int[] of) {
-        return sumOfSquares.sums(Arrays.stream(p).mapToObj(DD::of).toArray(DD[]::new), of, sumOfSquares.digits());
+        return sumOfSquares.sums(DoubleDoubleVectors.of(p), of, sumOfSquares.digits());
     }
 
     /// With the best values of those coefficients in which the curve is linear, from any values of them.
@@ -192,8 +195,7 @@ public final class LeastSquares {
                 matrix[i][j] = all[moving[i]][moving[j]];
             }
             int coefficient = free[moving[i]];
-            boolean isLinear = Arrays.stream(linear).anyMatch(each -> each == coefficient);
-            matrix[i][i] = matrix[i][i].multiply(1 + (isLinear ? LEAST_DAMPING : lambda));
+            matrix[i][i] = matrix[i][i].multiply(1 + (isLinear[coefficient] ? LEAST_DAMPING : lambda));
         }
         return SymmetricSystem.of(matrix, SymmetricSystem.MIN_PIVOT).map(system -> {
             DD[] by = system.solve(right);
@@ -279,7 +281,7 @@ public final class LeastSquares {
     }
 
     private Optional<Minimum> polished(double[] start, Bend bendOf, NormalSums.Digits digits) {
-        DD[] p = Arrays.stream(start).mapToObj(DD::of).toArray(DD[]::new);
+        DD[] p = DoubleDoubleVectors.of(start);
         NormalSums sums = sumOfSquares.sums(p, free, digits);
         DD[] first = sums.gradient();
         int[] moving = IntStream.range(0, free.length)
@@ -295,14 +297,14 @@ public final class LeastSquares {
         int steps = 0;
         while (steps < MAX_NEWTON_STEPS && !settled && sums.isFinite()) {
             if (before > STEADY_STEP) {
-                bend = bendOf.at(values(p), moving);
+                bend = bendOf.at(DoubleDoubleVectors.nearest(p), moving);
             }
             Optional<SymmetricSystem> system = SymmetricSystem.of(curved(sums.matrix(), bend), digits.minPivot());
             if (system.isEmpty()) {
                 break;
             }
             DD[] by = system.get().solve(sums.gradient());
-            double[] now = values(p);
+            double[] now = DoubleDoubleVectors.nearest(p);
             double length = 0;
             for (int i = 0; i < moving.length; i++) {
                 length = Math.max(length, Math.abs(by[i].hi()) / sumOfSquares.size(now, moving[i]));
@@ -328,7 +330,7 @@ public final class LeastSquares {
         Optional<SymmetricSystem> normal = SymmetricSystem.of(sums.matrix(), digits.minPivot());
         return settled && sums.isFinite() && normal.isPresent()
                 ? Optional.of(new Minimum(
-                        values(p),
+                        DoubleDoubleVectors.nearest(p),
                         sums.squares(),
                         sums.largest(),
                         normal.get().inverse(),
@@ -346,10 +348,6 @@ public final class LeastSquares {
         }
         double scatter = sums.squares() / (sumOfSquares.size() - moving);
         return Math.sqrt(Math.abs(along) / moving / scatter);
-    }
-
-    private static double[] values(DD[] p) {
-        return Arrays.stream(p).mapToDouble(DD::hi).toArray();
     }
 
     /// Half the second derivatives: JᵀJ less the bend.

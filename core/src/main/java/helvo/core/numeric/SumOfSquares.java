@@ -72,7 +72,7 @@ public interface SumOfSquares {
     }
 
     private NormalSums.Columns columns(double[] p, int[] of) {
-        return columns(Arrays.stream(p).mapToObj(DD::of).toArray(DD[]::new), of, NormalSums.Digits.SINGLE);
+        return columns(DoubleDoubleVectors.of(p), of, NormalSums.Digits.SINGLE);
     }
 
     /// With what digits steps are made.

@@ -3,6 +3,7 @@ package helvo.core.prediction;
 import helvo.core.Progress;
 import helvo.core.fit.AmplitudeForm;
 import helvo.core.fit.Fit;
+import helvo.core.numeric.DoubleDoubleVectors;
 import helvo.core.numeric.LeastSquares;
 import helvo.core.numeric.NormalSums;
 import helvo.core.numeric.Range;
@@ -109,11 +110,14 @@ final class ConstrainedFit {
                 .boxed()
                 .flatMap(rate -> DoubleStream.of(start[1], x0, low, high)
                         .mapToObj(middle -> new double[] {rate * start[0], middle}))
-                .sorted(Comparator.comparingDouble(theta -> squares(theta, x0)))
+                .map(theta -> new Start(theta, squares(theta, x0)))
+                .sorted(Comparator.comparingDouble(Start::squares))
                 .limit(MAX_STARTS)
-                .mapToDouble(theta -> settled(x0, theta))
+                .mapToDouble(each -> settled(x0, each.theta))
                 .reduce(least, Math::min);
     }
+
+    private record Start(double[] theta, double squares) {}
 
     /// At given θ, with the best value at x0 where that is free.
     private double squares(double[] theta, double x0) {
@@ -172,9 +176,8 @@ final class ConstrainedFit {
 
         @Override
         public NormalSums.Columns columns(DD[] p, int[] of, NormalSums.Digits digits) {
-            double[] theta =
-                    Arrays.stream(p, 0, start.length).mapToDouble(DD::hi).toArray();
-            double value = measured == 0 ? level : p[start.length].hi();
+            double[] theta = DoubleDoubleVectors.nearest(p);
+            double value = measured == 0 ? level : theta[start.length];
             return (from, to, block) -> {
                 double[][] columns = new double[of.length + 1][to - from];
                 double[] gradient = new double[start.length];
