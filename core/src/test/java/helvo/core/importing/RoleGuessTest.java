@@ -5,13 +5,17 @@ import static org.assertj.core.api.Assertions.assertThat;
 import helvo.core.table.Cell;
 import helvo.core.table.Cells;
 import helvo.core.table.Column;
+import helvo.core.table.Derivation;
 import helvo.core.table.Heading;
 import helvo.core.table.Kind;
 import helvo.core.table.Role;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
@@ -118,5 +122,48 @@ class RoleGuessTest {
                 .map(Column::name)
                 .findFirst()
                 .orElseThrow();
+    }
+
+    /// Few words, each twice and more on average, in more than half of the rows.
+    @ParameterizedTest
+    @CsvSource({
+        "3, 6, 6, true",
+        "3, 5, 5, false",
+        "3, 6, 11, true",
+        "3, 6, 12, false",
+        "24, 48, 48, true",
+        "25, 50, 50, false",
+    })
+    void wordsSplitTheRows(int words, int filled, int rows, boolean expected) {
+        List<Cell> cells = IntStream.range(0, rows)
+                .mapToObj(row -> row < filled ? new Cell.Text("cord " + row % words) : Cell.EMPTY)
+                .toList();
+        var by = new Column(1, Heading.of("Cord"), Kind.TEXT, Role.NONE, 0, Cells.of(cells));
+        assertThat(RoleGuess.guessed(List.of(by, column(2, "Load"), column(3, "Stretch"), by.withId(4))))
+                .extracting(Column::role)
+                .as("the first of two")
+                .containsExactly(expected ? Role.BY : Role.NONE, Role.X, Role.Y, Role.NONE);
+    }
+
+    @Test
+    void aDerivedColumnIsNotTakenForAFurtherY() {
+        Column half = column(4, "Half (V)").withDerivation(Optional.of(new Derivation.Formula("[2] / 2")));
+        assertThat(RoleGuess.guessed(List.of(column(1, "t (s)"), column(2, "A (V)"), half)))
+                .extracting(Column::role)
+                .containsExactly(Role.X, Role.Y, Role.NONE);
+        assertThat(RoleGuess.guessed(
+                        List.of(column(1, "t (s)"), column(2, "A (V)"), half.withDerivation(Optional.empty()))))
+                .extracting(Column::role)
+                .containsExactly(Role.X, Role.Y, Role.Y);
+    }
+
+    @Test
+    void severalAreNamedWithTheirNumber() {
+        List<Column> three = RoleGuess.guessed(
+                List.of(column(1, "t (s)"), column(2, "A (V)"), column(3, "B (V)"), column(4, "C (V)")));
+        assertThat(RoleGuess.severalY(three)).contains("A, B and C are all y, since all are in V.");
+        List<Column> called = RoleGuess.guessed(List.of(column(1, "Standard"), column(2, "Dye 1"), column(3, "Dye 2")));
+        assertThat(RoleGuess.severalY(called)).contains("Dye 1 and Dye 2 are both y, since both are called “Dye”.");
+        assertThat(RoleGuess.severalY(three.subList(0, 2))).isEmpty();
     }
 }
