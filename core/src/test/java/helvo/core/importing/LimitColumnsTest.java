@@ -16,6 +16,7 @@ import helvo.core.table.Kind;
 import helvo.core.table.Role;
 import helvo.core.table.Table;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
@@ -52,6 +53,27 @@ class LimitColumnsTest {
         assertThat(table.all(Role.Y).size())
                 .as("limits are no series")
                 .isEqualTo(offered ? 1 : table.all(Role.Y).size());
+    }
+
+    /// In every row, its own limits included, and in two at least.
+    @ParameterizedTest
+    @CsvSource({"9, 10, 11, true", "10, 10, 10, true", "10.1, 10, 11, false", "9, 10, 9.9, false"})
+    void whatHasLimitsLiesBetweenThem(double low, double value, double high, boolean offered) {
+        List<Column> columns = new ArrayList<>();
+        for (int rows = 1; rows <= 2; rows++) {
+            columns.clear();
+            double[][] numbers = {{1, 2, 3}, {value, 12, 15}, {low, 11.5, 13}, {high, 13, 18}};
+            for (String name : List.of("Stretch", "Load", "lower", "upper")) {
+                columns.add(new Column(
+                        columns.size() + 1,
+                        new Heading(name, "N"),
+                        Kind.NUMBER,
+                        Role.NONE,
+                        1,
+                        Cells.ofNumbers(Arrays.copyOf(numbers[columns.size()], rows))));
+            }
+            assertThat(LimitColumns.in(columns)).as("%d rows", rows).hasSize(offered && rows == 2 ? 1 : 0);
+        }
     }
 
     @Test

@@ -145,6 +145,25 @@ class RoleGuessTest {
                 .containsExactly(expected ? Role.BY : Role.NONE, Role.X, Role.Y, Role.NONE);
     }
 
+    @ParameterizedTest
+    @CsvSource({
+        "Dye 1, Dye 2, true",
+        "Dye1, dye 12, true",
+        "Dye_a, Dye_b, true",
+        "Dye-1 (N), Dye-2 (N), true",
+        "Dyea, Dyeb, false",
+        "Dye 1, Dye 1, false",
+        "Dye 1, Dye, false",
+        "Dye, Dye 1, false",
+        "Dye 1, Wax 2, false",
+        "Dye 1 (N), Dye 2 (kg), false",
+        "Column 1, Column 2, false",
+        "Var1, Var2, false"
+    })
+    void repeatsAreCalledAlike(String one, String other, boolean expected) {
+        assertThat(NumberedName.alike(column(1, one), column(2, other))).isEqualTo(expected);
+    }
+
     @Test
     void aDerivedColumnIsNotTakenForAFurtherY() {
         Column half = column(4, "Half (V)").withDerivation(Optional.of(new Derivation.Formula("[2] / 2")));

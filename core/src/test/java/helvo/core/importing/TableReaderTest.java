@@ -102,6 +102,46 @@ class TableReaderTest {
         assertThat(column.kind()).isEqualTo(Kind.NUMBER);
     }
 
+    /// All that was decided about a column, in the order of the remarks.
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "Load|1,234;2,345.5|Commas part the thousands, and the decimal mark is a point.",
+                "Load|1.234;2.345,5|Points part the thousands, and the decimal mark is a comma.",
+                "Load|1'000;2,5;3'000|Apostrophes part the thousands, and the decimal mark is a comma.",
+                "Load|5 N;7 N;8|the unit N stands in its cells; it was put into the heading.",
+                "Load (kg)|5 N;7 N|its cells say N, not kg as its heading did.",
+                "Load (N)|5 N;7 N|",
+                "Load|950 m;1.2 km|its cells have the unit with different prefixes; all are counted in m.",
+                "Load|4k;1M|the letters behind the numbers (k, M, µ …) were counted in.",
+                "Load|5 ± 0.1;6 ± 0.25|2 values bring their own ±; it stands in a column of its own.",
+                "Load|5 ± 0.1;6;7|",
+                "Load|12°30';13°|angles, counted in degrees.",
+                "Load|1:00:00;30:00:00|durations, counted in hours.",
+                "Load|25/03/2026;05/04/2026|dates with the day before the month.",
+                "Load|03/25/2026;05/04/2026|dates with the month before the day.",
+                "Load|2026-03-25;2026-04-05|",
+                "Load|5;6;-9999|−9999 was taken as missing (one cell).",
+                "Load|5;-9999;6;-9999|−9999 were taken as missing (2 cells).",
+                "Load|5;6;NA;-|2 cells say that they have no value (“-”, “NA”).",
+                "Load|5;6;NA|1 cell says that it has no value (“NA”)."
+            })
+    void whatWasDecidedIsSaid(String heading, String texts, String sentence) {
+        read(column(heading, (Object[]) texts.split(";")));
+        assertThat(remarks.stream().filter(each -> each.column().equals("Load")).map(Remark::sentence))
+                .containsExactlyElementsOf(sentence == null ? List.of() : List.of("“Load”: " + sentence));
+    }
+
+    @Test
+    void valuesWithTheirOwnBarsGiveTwoColumns() {
+        Table table = read(column("Load (N)", "5 ± 0.1", "6", "about 7", "8 ± 0.25"));
+        assertThat(table.columns()).extracting(Column::name).containsExactly("Load", "± Load");
+        assertThat(table.columns()).extracting(Column::unit).containsExactly("N", "N");
+        assertThat(exact(table.columns().getFirst())).containsExactly("5", "6", "about 7", "8");
+        assertThat(exact(table.columns().getLast())).containsExactly("0.1", "", "", "0.25");
+    }
+
     @Test
     void theUnitOfTheCellsGoesIntoTheHeading() {
         Table table = read(
