@@ -12,6 +12,7 @@ import java.util.List;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -109,6 +110,7 @@ class DocumentsTest {
     }
 
     /// In a JShell of its own, as somebody types it.
+    @Tag("thorough")
     @Test
     void theCoreIsUsedFromJShell() throws IOException {
         Path script = Files.writeString(

@@ -15,6 +15,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -46,6 +47,7 @@ class ReportCommandTest {
         return code;
     }
 
+    @Tag("thorough")
     @Test
     void takesWhatIsGivenAndLeavesTheRestAsTheStudyHasIt() throws IOException {
         assertThat(report(

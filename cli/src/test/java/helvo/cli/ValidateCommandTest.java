@@ -39,6 +39,7 @@ class ValidateCommandTest {
         return Helvo.run(new PrintWriter(out, true), new PrintWriter(err, true), Helvo.NO_WINDOW, words);
     }
 
+    @Tag("thorough")
     @Test
     void theQuickOnePasses() throws IOException {
         Path page = folder.resolve("p.html");

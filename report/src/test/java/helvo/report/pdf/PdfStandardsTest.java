@@ -67,6 +67,7 @@ class PdfStandardsTest {
         }
     }
 
+    @Tag("thorough")
     @Test
     void soIsAFigureEvenWithoutAGround() throws Exception {
         Study clear = new FigureEdit.SetSheet(1, STUDY.figure(1).style().sheet().withBackground(Optional.empty()))
