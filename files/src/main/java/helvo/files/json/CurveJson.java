@@ -23,9 +23,9 @@ import tools.jackson.databind.ValueSerializer;
 final class CurveJson {
     private CurveJson() {}
 
-    /// A curve as the command line names it.
+    /// A curve as the command line names it; one that a person writes by its formula needs no name beside that.
     private record CurveForm(
-            String curve,
+            Optional<String> curve,
             OptionalInt degree,
             OptionalDouble intercept,
             Optional<Boolean> onLogScale,
@@ -68,7 +68,7 @@ final class CurveJson {
         public void serialize(Curve curve, JsonGenerator out, SerializationContext context) {
             Optional<FormulaCurve> formula = curve instanceof FormulaCurve own ? Optional.of(own) : Optional.empty();
             out.writePOJO(new CurveForm(
-                    curve.keyword(),
+                    Optional.of(curve.keyword()),
                     curve.degree() > 1 ? OptionalInt.of(curve.degree()) : OptionalInt.empty(),
                     curve instanceof FixedInterceptLine
                             ? OptionalDouble.of(curve.fixedIntercept())
@@ -104,8 +104,13 @@ final class CurveJson {
             CurveForm form = RequiredFields.require(context.readValue(in, CurveForm.class));
             Curve curve = form.formula
                     .<Curve>map(text -> own(text, form.name, context))
-                    .or(() -> Curves.of(form.curve, form.degree, form.intercept, form.onLogScale.orElse(false)))
-                    .orElseGet(() -> context.reportInputMismatch(Curve.class, "there is no curve “%s”", form.curve));
+                    .or(() -> form.curve.flatMap(
+                            word -> Curves.of(word, form.degree, form.intercept, form.onLogScale.orElse(false))))
+                    .orElseGet(() -> context.reportInputMismatch(
+                            Curve.class,
+                            form.curve
+                                    .map(word -> "there is no curve “" + word + "”")
+                                    .orElse("“curve” is missing")));
             return form.coefficients.map(asked -> asked(curve, asked, context)).orElse(curve);
         }
 

@@ -9,6 +9,7 @@ final class JsonFaultText {
     private static final Pattern NOT_ONE_OF =
             Pattern.compile("(?s)from String \"([^\"]*)\".*accepted for Enum class: \\[([^]]*)]");
     private static final Pattern OTHER_TYPE = Pattern.compile("(?s)value of type `([^`]*)` from String \"([^\"]*)\"");
+    private static final Pattern OTHER_SHAPE = Pattern.compile("(?s)from (Array|Object) value");
     private static final Pattern UNKNOWN_TYPE = Pattern.compile("(?s)type id '([^']*)'.*known type ids = \\[([^]]*)]");
     private static final Pattern UNKNOWN_MEMBER = Pattern.compile("(?s)Unrecognized property \"([^\"]*)\"");
 
@@ -38,6 +39,10 @@ final class JsonFaultText {
         if (other.find()) {
             return "“" + other.group(2) + "” is no " + (other.group(1).equals("boolean") ? "true or false" : "number")
                     + ".";
+        }
+        Matcher shape = OTHER_SHAPE.matcher(text);
+        if (shape.find()) {
+            return "there is " + (shape.group(1).equals("Array") ? "a list" : "an object") + " where none belongs.";
         }
         Matcher unknown = UNKNOWN_MEMBER.matcher(text);
         return unknown.find()

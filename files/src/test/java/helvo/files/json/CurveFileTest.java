@@ -74,6 +74,11 @@ class CurveFileTest {
                 "HEAD [{\"curve\": \"formula\", \"formula\": \"a*x\"}]}|a curve without a name or a formula",
                 "HEAD [{\"curve\": \"formula\", \"formula\": \"a*\", \"name\": \"k\"}]}|“a*” is no formula of a curve",
                 "HEAD [null]}|a curve without a name or a formula",
+                "HEAD [{\"name\": \"k\"}]}|“curve” is missing.",
+                "HEAD [{\"curve\": \"wave\"}]}|there is no curve “wave”.",
+                "HEAD [[1, 2]]}|there is a list where none belongs.",
+                "HEAD {\"a\": 1}}|there is an object where none belongs.",
+                "HEAD [{\"formula\": \"a*x\", \"coefficients\": [{\"name\": \"a\", \"low\": \"x\"}]}]}|“x” is no number.",
                 "HEAD [{\"curve\": \"formula\", \"formula\": \"a*x\", \"name\": \"k\", "
                         + "\"coefficients\": [{\"name\": \"b\"}]}]}|has no coefficient “b”"
             })
@@ -82,6 +87,13 @@ class CurveFileTest {
         assertThatThrownBy(() -> CurveFile.read(file))
                 .isInstanceOf(UnreadableFile.class)
                 .hasMessageContaining(sentence);
+    }
+
+    @Test
+    void aCurveThatAPersonWritesNeedsNoMoreThanItsFormulaAndName() throws IOException, UnreadableFile {
+        Path file =
+                Files.writeString(folder.resolve("curves.json"), HEAD + " [{\"formula\": \"a*x\", \"name\": \"k\"}]}");
+        assertThat(CurveFile.read(file)).extracting(FormulaCurve::name).containsExactly("k");
     }
 
     @Test
