@@ -78,7 +78,8 @@ class CurveFileTest {
                 "HEAD [{\"curve\": \"wave\"}]}|there is no curve “wave”.",
                 "HEAD [[1, 2]]}|there is a list where none belongs.",
                 "HEAD {\"a\": 1}}|there is an object where none belongs.",
-                "HEAD [{\"formula\": \"a*x\", \"coefficients\": [{\"name\": \"a\", \"low\": \"x\"}]}]}|“x” is no number.",
+                "HEAD [{\"formula\": \"a*x\", \"coefficients\": [{\"name\": \"a\", \"low\": \"wide\"}]}]}"
+                        + "|“wide” is no number.",
                 "HEAD [{\"curve\": \"formula\", \"formula\": \"a*x\", \"name\": \"k\", "
                         + "\"coefficients\": [{\"name\": \"b\"}]}]}|has no coefficient “b”"
             })
