@@ -63,7 +63,7 @@ public final class FormulaPanel extends Panel {
     private final Label says = muted("");
     private final GridPane coefficients = new GridPane(8, 4);
     private final Button apply = mainButton("formula-use", "Use this curve", this::use);
-    private final FlowPane own = new FlowPane(4, 3);
+    private final FlowPane own = new FlowPane(4, 2);
     private final Label ownLabel = muted("Your own");
     private final TextField name = field("formula-name", "Name to keep this curve under", 14);
     private final Button keep = button("formula-keep", "Keep", this::keep);
@@ -179,9 +179,9 @@ public final class FormulaPanel extends Panel {
 
     /// Buttons for each group, below its name.
     private VBox trade() {
-        var groups = new VBox(3);
+        var groups = new VBox(2);
         for (TradeCurve.Group group : TradeCurve.Group.values()) {
-            var buttons = new FlowPane(4, 3);
+            var buttons = new FlowPane(4, 2);
             Arrays.stream(TradeCurve.values())
                     .filter(each -> each.group() == group)
                     .forEach(each -> buttons.getChildren().add(tradeButton(each)));
