@@ -40,7 +40,11 @@ final class FigureOptions {
         this.arguments = arguments;
         arguments.group("Columns");
         arguments
-                .option("--x", "COL", "The x column: its heading without the unit, or #3 for the third.")
+                .option(
+                        "--x",
+                        "COL",
+                        "The x column: its heading without the unit, or #3 for the third. Where a file has two "
+                                + "columns of numbers, neither need be named.")
                 .usual()
                 .text(value -> x = value);
         arguments

@@ -4,6 +4,8 @@ import helvo.core.Progress;
 import helvo.core.RootLocale;
 import helvo.core.study.StudyEdit;
 import helvo.core.table.Column;
+import helvo.core.table.Kind;
+import helvo.core.table.Role;
 import helvo.core.table.Table;
 import helvo.files.UnreadableFile;
 import helvo.files.study.StoredStudy;
@@ -142,9 +144,9 @@ final class FitOptions {
             int shown = figure.addTo(steps, file, id);
             return new Opened(steps, shown, stored.remarks().stream().toList());
         }
-        if (!figure.nameColumns()) {
-            throw new UsageError(arguments.qualifiedName() + " needs " + String.join(" and ", figure.missingColumns())
-                    + ". " + columns());
+        List<String> missing = figure.missingColumns();
+        if (missing.size() == 1) {
+            throw needs(missing, columns());
         }
         figure.check();
         ImportCommandOptions.Input read = reading.read(file);
@@ -156,12 +158,33 @@ final class FitOptions {
                     "“%s” has one column only (%s): a fit needs an x and a y.",
                     file.getFileName(), table.columns().getFirst().name()));
         }
+        if (!missing.isEmpty() && !hasOnePair(table)) {
+            UsageError asked = needs(missing, columns(file, table));
+            if (isOneFile()) {
+                throw asked;
+            }
+            throw new UserError(String.valueOf(asked.getMessage()));
+        }
         StudySteps steps = StudySteps.named(
                 save.map(to -> String.valueOf(to.getFileName())).orElse(""));
         StudyEdit.AddTable add = StudyEdit.AddTable.to(steps.study(), table);
         steps.then(add);
         int shown = figure.addTo(steps, file, add.figure().id());
         return new Opened(steps, shown, read.warnings());
+    }
+
+    /// Whether the columns leave no choice: numbers or dates as x and y, their bars, and nothing that splits them.
+    private static boolean hasOnePair(Table table) {
+        return table.all(Role.X).size() == 1
+                && table.all(Role.Y).size() == 1
+                && table.columns().stream()
+                        .noneMatch(column ->
+                                column.role() == Role.BY || column.role() == Role.NONE && column.kind() != Kind.TEXT);
+    }
+
+    private UsageError needs(List<String> missing, String columns) {
+        return new UsageError(
+                (arguments.qualifiedName() + " needs " + ArgumentReader.listed(missing) + ". " + columns).strip());
     }
 
     /// 1 where the file needs a look, as `check` has it, and a person is strict about it.
@@ -191,15 +214,17 @@ final class FitOptions {
             return "";
         }
         try {
-            TableImport read = TableImport.read(files.getFirst(), Progress.none());
-            return "“" + files.getFirst().getFileName() + "” has the columns "
-                    + read.table().columns().stream()
-                            .limit(MOST_NAMED)
-                            .map(Column::name)
-                            .collect(Collectors.joining(", "))
-                    + (read.table().columns().size() > MOST_NAMED ? " and more." : ".");
+            return columns(
+                    files.getFirst(),
+                    TableImport.read(files.getFirst(), Progress.none()).table());
         } catch (UnreadableFile e) {
             return e.getMessage();
         }
+    }
+
+    private static String columns(Path file, Table table) {
+        return "“" + file.getFileName() + "” has the columns "
+                + table.columns().stream().limit(MOST_NAMED).map(Column::name).collect(Collectors.joining(", "))
+                + (table.columns().size() > MOST_NAMED ? " and more." : ".");
     }
 }

@@ -45,7 +45,7 @@ record PlaceOnAxis(String written, OptionalDouble number, OptionalDouble seconds
     /// @param option that names the place
     double on(Optional<TimeAxis> time, String option) throws UserError {
         if (isDate() && time.isEmpty()) {
-            throw new UserError(option + " “" + written + "” is a date, and x holds numbers: write a number.");
+            throw new UserError(option + " “" + written + "” is a date, and this axis holds numbers: write a number.");
         }
         return isDate() ? time.get().coordinate(seconds.getAsDouble()) : number.getAsDouble();
     }

@@ -122,7 +122,9 @@ class MannersTest {
             value = {
                 "fit TABLE --x Load --y Stretch --derive Stretch=Load*2|there is a column “Stretch” already",
                 "fit TABLE --x Load --y t --derive t=Day-2026-1-5|could be a date: write a date as 2026-01-05",
-                "fit TABLE --x Load --y Stretch --at 2026-01-05|is a date, and x holds numbers",
+                "fit TABLE --x Load --y Stretch --at 2026-01-05|is a date, and this axis holds numbers",
+                "draw TABLE --x Day --y Stretch --y-limits 2026-01-05.. --out a.png|--y-limits “2026-01-05” is a date, "
+                        + "and this axis holds numbers",
                 "fit TABLE --x Load --y Stretch --turn long|there is nothing to give a row to each value of",
                 "report TABLE --out FOLDER/r.html|is not a study saved by Helvo (.helvo). If it is a table of "
                         + "measurements, `helvo check`",
@@ -133,6 +135,28 @@ class MannersTest {
                         .split(" ")))
                 .isEqualTo(1);
         assertThat(run.err.toString()).contains(sentence);
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "Stretch,Load;1,5;2,7;3,9|Load = 2 Stretch + 3",
+                "Load,Day;1,2026-01-01;2,2026-01-02;4,2026-01-03|Load against Day",
+                "Remark,Load,Stretch,± Stretch;a,1,5,0.1;b,2,7,0.1;c,3,9,0.1|Bars in y from column ± Stretch",
+                "Load,Stretch,Cord;1,5,a;2,7,a;3,9,b;4,10,b|helvo fit needs --x COL and --y COL. “pair.csv” has the "
+                        + "columns Load, Stretch, Cord.",
+                "Load,Stretch,Width;1,5,3;2,7,4;3,9,9|helvo fit needs --x COL and --y COL."
+            })
+    void twoColumnsOfNumbersNeedNoNames(String content, String told) throws IOException {
+        Path pair = Files.writeString(folder.resolve("pair.csv"), content.replace(';', '\n'));
+        boolean isAsked = told.contains("needs");
+        assertThat(helvo("fit", pair.toString())).isEqualTo(isAsked ? 2 : 0);
+        assertThat(said()).contains(told);
+        assertThat(helvo("fit", pair.toString(), table.toString(), pair.toString()))
+                .isEqualTo(1);
+        assertThat(run.out.toString().split("pair.csv: ", -1)).hasSize(isAsked ? 1 : 3);
+        assertThat(run.err.toString()).contains("pull.csv: helvo fit needs --x COL and --y COL.");
     }
 
     @Test
