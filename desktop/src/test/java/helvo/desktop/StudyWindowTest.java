@@ -29,7 +29,9 @@ import java.util.Optional;
 import java.util.concurrent.CopyOnWriteArrayList;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
+import javafx.scene.control.Labeled;
 import javafx.scene.input.KeyCode;
+import javafx.scene.layout.Pane;
 import javafx.stage.Stage;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Tag;
@@ -69,6 +71,13 @@ class StudyWindowTest {
         window.settle();
     }
 
+    private List<String> headings() {
+        return window.table(0).columns().stream()
+                .map(column -> window.view.lookup("#heading-" + column.id()))
+                .map(heading -> ((Labeled) ((Pane) heading).getChildren().get(1)).getText())
+                .toList();
+    }
+
     private void keys(FxRobot robot, KeyCode... keys) {
         robot.push(keys);
         window.settle();
@@ -78,7 +87,9 @@ class StudyWindowTest {
     void aStudyIsTypedSavedAndGoneBackTo(FxRobot robot) throws UnreadableFile {
         window.settle();
         assertThat(window.text("#study-sign")).isEqualTo("no changes yet");
+        assertThat(headings()).containsExactly("name (unit)", "name (unit)");
         type(robot, 0, "5");
+        assertThat(headings()).as("those that the figure goes by").containsExactly("x", "y");
         untilSign("kept, not saved to a file yet");
         window.saveTo = folder.resolve("pulls.helvo");
         keys(robot, KeyCode.CONTROL, KeyCode.S);

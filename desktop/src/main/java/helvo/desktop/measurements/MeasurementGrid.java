@@ -203,7 +203,9 @@ public final class MeasurementGrid extends TableView<Integer> {
         boolean sameAround = Stream.of(Role.X, Role.X_DOWN, Role.Y_DOWN)
                 .allMatch(
                         role -> old.first(role).isPresent() == table.first(role).isPresent());
-        boolean sameHead = before.withCells(Cells.NONE).equals(column.withCells(Cells.NONE)) && sameAround;
+        boolean sameHead = before.withCells(Cells.NONE).equals(column.withCells(Cells.NONE))
+                && sameAround
+                && old.isBlank() == table.isBlank();
         if (!sameHead) {
             head(at, column);
         }
