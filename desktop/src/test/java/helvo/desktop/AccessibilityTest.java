@@ -2,14 +2,20 @@ package helvo.desktop;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import helvo.core.study.StudyEdit;
 import helvo.desktop.export.ExportPanel;
 import helvo.desktop.figure.BarsPanel;
 import helvo.desktop.guide.GuidePanel;
+import helvo.desktop.measurements.FilterPanel;
+import helvo.desktop.measurements.RepeatsPanel;
+import helvo.desktop.measurements.SummaryPanel;
+import helvo.desktop.measurements.ValueSetPanel;
 import helvo.desktop.panels.CommandFinder;
 import helvo.desktop.panels.HistoryPanel;
 import helvo.desktop.panels.Panel;
 import helvo.desktop.results.ReadingsPanel;
 import helvo.desktop.settings.SettingsPanel;
+import helvo.files.UnreadableFile;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -19,6 +25,7 @@ import javafx.scene.Parent;
 import javafx.scene.control.ButtonBase;
 import javafx.scene.control.Labeled;
 import javafx.scene.control.ListView;
+import javafx.scene.control.MenuButton;
 import javafx.scene.control.TableView;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.image.ImageView;
@@ -83,6 +90,52 @@ class AccessibilityTest {
         }
         if (node instanceof Parent parent) {
             parent.getChildrenUnmodifiable().forEach(child -> collect(child, nameless));
+        }
+    }
+
+    /// The toolkit takes "_" in what stands on a control for the sign of a key, and does not show it.
+    @Test
+    void namesAreShownWithTheirUnderscores(FxRobot robot) throws UnreadableFile {
+        window.open(
+                robot,
+                "time_s,load_a_b,± load_a_b,kind_of_cord\n1,2,0.1,wet_1\n2,4,0.1,wet_1\n3,7,0.1,dry_2\n4,x_,0,dry_2");
+        int table = window.workspace.study().tables().getLast().id();
+        robot.interact(() -> window.workspace.perform(new StudyEdit.RenameTable(table, "bath_1")));
+        List<String> shown = new ArrayList<>();
+        List<String> shortened = new ArrayList<>();
+        for (Class<? extends Panel> panel : List.of(
+                ExportPanel.class,
+                BarsPanel.class,
+                FilterPanel.class,
+                ValueSetPanel.class,
+                SummaryPanel.class,
+                RepeatsPanel.class,
+                HistoryPanel.class)) {
+            robot.interact(() -> window.view.panels().show(panel));
+            window.settle();
+            robot.interact(() -> texts(window.view, shown, shortened));
+        }
+        assertThat(shown)
+                .contains("bath_1", "time_s", "load_a_b", "kind_of_cord")
+                .anyMatch(each -> each.startsWith("wet_1"));
+        assertThat(shortened).isEmpty();
+    }
+
+    private static void texts(Node node, List<String> shown, List<String> shortened) {
+        if (node instanceof Labeled labeled
+                && labeled.getText() != null
+                && labeled.getText().contains("_")) {
+            (labeled.isMnemonicParsing() ? shortened : shown).add(labeled.getText());
+        }
+        if (node instanceof MenuButton button) {
+            button.show();
+            button.hide();
+            DrivenWindow.items(button.getItems())
+                    .filter(item -> item.getText() != null && item.getText().contains("_"))
+                    .forEach(item -> (item.isMnemonicParsing() ? shortened : shown).add(item.getText()));
+        }
+        if (node instanceof Parent parent) {
+            parent.getChildrenUnmodifiable().forEach(child -> texts(child, shown, shortened));
         }
     }
 

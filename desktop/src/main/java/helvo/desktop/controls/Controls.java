@@ -5,6 +5,7 @@ import javafx.collections.ObservableList;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
+import javafx.scene.control.Labeled;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextArea;
@@ -73,8 +74,20 @@ public final class Controls {
         }
     }
 
+    /// Shows every "_" of what stands on it, such as a name: the toolkit would drop it as the sign of a key.
+    public static <T extends Labeled> T asWritten(T control) {
+        control.setMnemonicParsing(false);
+        return control;
+    }
+
+    /// The same of a menu's item.
+    public static <T extends MenuItem> T asWritten(T item) {
+        item.setMnemonicParsing(false);
+        return item;
+    }
+
     public static Button button(String id, String text, Runnable action) {
-        var button = new Button(text);
+        Button button = asWritten(new Button(text));
         button.setId(id);
         button.setOnAction(_ -> action.run());
         return button;
@@ -131,7 +144,7 @@ public final class Controls {
     }
 
     public static MenuItem menuItem(String text, Runnable action) {
-        var item = new MenuItem(text);
+        MenuItem item = asWritten(new MenuItem(text));
         item.setOnAction(_ -> action.run());
         return item;
     }

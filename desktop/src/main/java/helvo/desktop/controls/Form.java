@@ -1,5 +1,6 @@
 package helvo.desktop.controls;
 
+import static helvo.desktop.controls.Controls.asWritten;
 import static helvo.desktop.controls.Controls.field;
 
 import helvo.core.RootLocale;
@@ -220,7 +221,7 @@ public final class Form extends GridPane {
     }
 
     public CheckBox tick(String id, String text, Supplier<Boolean> value, Change<Boolean> change) {
-        var box = new CheckBox(text);
+        CheckBox box = asWritten(new CheckBox(text));
         box.setId(id);
         box.setSelected(value.get());
         box.setOnAction(_ -> {

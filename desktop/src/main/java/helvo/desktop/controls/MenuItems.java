@@ -1,5 +1,7 @@
 package helvo.desktop.controls;
 
+import static helvo.desktop.controls.Controls.asWritten;
+
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Consumer;
@@ -14,12 +16,12 @@ public final class MenuItems {
 
     /// @param id after "menu-"
     public void item(String id, String text, Runnable action) {
-        add(new MenuItem(text), id, action);
+        add(asWritten(new MenuItem(text)), id, action);
     }
 
     /// An item with a tick while it is on.
     public void check(String id, String text, boolean on, Runnable action) {
-        var item = new CheckMenuItem(text);
+        CheckMenuItem item = asWritten(new CheckMenuItem(text));
         item.setSelected(on);
         add(item, id, action);
     }
@@ -39,7 +41,7 @@ public final class MenuItems {
         var inside = new MenuItems();
         filled.accept(inside);
         if (!inside.items.isEmpty()) {
-            var menu = new Menu(text);
+            Menu menu = asWritten(new Menu(text));
             menu.getItems().setAll(inside.items);
             items.add(menu);
         }

@@ -1,5 +1,7 @@
 package helvo.desktop.controls;
 
+import static helvo.desktop.controls.Controls.asWritten;
+
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -116,7 +118,7 @@ public final class Tabs extends FlowPane {
     }
 
     private ToggleButton tab(int place) {
-        var tab = new ToggleButton();
+        ToggleButton tab = asWritten(new ToggleButton());
         tab.setId(prefix + place);
         tab.setMaxWidth(180);
         tab.getStyleClass().setAll("toggle-button", "tab-name");

@@ -1,5 +1,7 @@
 package helvo.desktop.controls;
 
+import static helvo.desktop.controls.Controls.asWritten;
+
 import helvo.core.RootLocale;
 import helvo.core.table.Cell;
 import helvo.core.table.Column;
@@ -34,10 +36,9 @@ public final class ValueList extends ScrollPane {
         boxes.getChildren().clear();
         cells.clear();
         values.forEach((cell, count) -> {
-            var box = new CheckBox(
-                    text(table, column, cell) + RootLocale.format("  (%,d %s)", count, count == 1 ? "row" : "rows"));
+            CheckBox box = asWritten(new CheckBox(
+                    text(table, column, cell) + RootLocale.format("  (%,d %s)", count, count == 1 ? "row" : "rows")));
             box.setId(getId() + "-" + cells.size());
-            box.setMnemonicParsing(false);
             box.setSelected(ticked.contains(cell));
             box.setOnAction(_ -> changed.run());
             boxes.getChildren().add(box);

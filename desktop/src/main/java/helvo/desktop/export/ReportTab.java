@@ -1,5 +1,6 @@
 package helvo.desktop.export;
 
+import static helvo.desktop.controls.Controls.asWritten;
 import static helvo.desktop.controls.Controls.button;
 import static helvo.desktop.controls.Controls.smallButton;
 import static helvo.desktop.controls.Controls.strong;
@@ -251,7 +252,7 @@ final class ReportTab extends VBox {
             int id,
             Function<ReportPlan, Set<Integer>> omitted,
             BiFunction<ReportPlan, Set<Integer>, ReportPlan> with) {
-        var tick = new CheckBox();
+        CheckBox tick = asWritten(new CheckBox());
         tick.setId(tickId);
         tick.setSelected(!omitted.apply(plan()).contains(id));
         tick.setOnAction(_ -> {

@@ -30,7 +30,7 @@ final class TitleField {
 
     private final Workspace workspace;
     private final FigureView view;
-    private final Button title = new Button();
+    private final Button title = Controls.asWritten(new Button());
     private final TextField field = Controls.limited(new TextField());
     private Optional<Consumer<String>> edited = Optional.empty();
     /// What had the focus before a text was edited in place.

@@ -1,5 +1,7 @@
 package helvo.desktop.measurements;
 
+import static helvo.desktop.controls.Controls.asWritten;
+
 import helvo.core.table.Column;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -25,9 +27,8 @@ final class ColumnBoxes extends FlowPane {
         getChildren().clear();
         boxes.clear();
         for (Column column : columns) {
-            var box = new CheckBox(column.name());
+            CheckBox box = asWritten(new CheckBox(column.name()));
             box.setId(id + column.id());
-            box.setMnemonicParsing(false);
             box.setMaxWidth(200);
             box.setOnAction(_ -> changed.run());
             boxes.put(column.id(), box);

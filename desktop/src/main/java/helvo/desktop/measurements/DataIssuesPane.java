@@ -1,5 +1,6 @@
 package helvo.desktop.measurements;
 
+import static helvo.desktop.controls.Controls.asWritten;
 import static helvo.desktop.controls.Controls.setShown;
 
 import helvo.core.RootLocale;
@@ -394,7 +395,7 @@ final class DataIssuesPane extends VBox {
     }
 
     private static Button choice(String text, String id, Runnable action) {
-        var button = new Button(text);
+        Button button = asWritten(new Button(text));
         button.setId(id);
         button.getStyleClass().setAll("button", "look-choice");
         button.setOnAction(_ -> action.run());

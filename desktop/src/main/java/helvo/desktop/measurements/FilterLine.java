@@ -1,5 +1,6 @@
 package helvo.desktop.measurements;
 
+import static helvo.desktop.controls.Controls.asWritten;
 import static helvo.desktop.controls.Controls.setShown;
 
 import helvo.core.RootLocale;
@@ -18,6 +19,7 @@ final class FilterLine extends Button {
 
     FilterLine(Runnable change) {
         setTooltip(tooltip);
+        asWritten(this);
         setId("filter-line");
         getStyleClass().setAll("button", "filter-line");
         setMaxWidth(Double.MAX_VALUE);

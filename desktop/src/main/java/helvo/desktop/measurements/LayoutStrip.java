@@ -1,5 +1,6 @@
 package helvo.desktop.measurements;
 
+import static helvo.desktop.controls.Controls.asWritten;
 import static helvo.desktop.controls.Controls.setShown;
 
 import helvo.core.RootLocale;
@@ -33,6 +34,7 @@ final class LayoutStrip extends MenuButton {
     LayoutStrip(Workspace workspace, Importer importer) {
         this.workspace = workspace;
         this.importer = importer;
+        asWritten(this);
         setId("layout");
         getStyleClass().add("layout-strip");
         setAccessibleText("How the file was read");
@@ -56,7 +58,7 @@ final class LayoutStrip extends MenuButton {
 
     /// Rows that come into the file come into the table.
     private void follow(Table table, Table.Source source) {
-        var follow = new CheckMenuItem("Follow " + source.name() + " as it changes");
+        CheckMenuItem follow = asWritten(new CheckMenuItem("Follow " + source.name() + " as it changes"));
         follow.setId("follow");
         follow.setSelected(table.followsFile());
         follow.setOnAction(_ -> workspace.perform(new StudyEdit.Follow(table.id(), !table.followsFile())));
@@ -82,7 +84,7 @@ final class LayoutStrip extends MenuButton {
             var notes = new Menu(RootLocale.format(
                     "Not of the table (%d %s)", how.notes().size(), how.notes().size() == 1 ? "line" : "lines"));
             how.notes().stream().limit(SHOWN_NOTES).forEach(note -> notes.getItems()
-                    .add(new MenuItem(shortened(note))));
+                    .add(asWritten(new MenuItem(shortened(note)))));
             getItems().add(notes);
         }
         if (!getItems().isEmpty()) {
@@ -156,7 +158,7 @@ final class LayoutStrip extends MenuButton {
     }
 
     private void said(String sentence) {
-        var item = new MenuItem(shortened(sentence));
+        MenuItem item = asWritten(new MenuItem(shortened(sentence)));
         item.getStyleClass().add("layout-decided");
         getItems().add(item);
     }

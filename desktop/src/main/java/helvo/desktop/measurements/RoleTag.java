@@ -1,5 +1,7 @@
 package helvo.desktop.measurements;
 
+import static helvo.desktop.controls.Controls.asWritten;
+
 import helvo.core.RootLocale;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.number.DateText;
@@ -123,7 +125,7 @@ final class RoleTag extends MenuButton {
     }
 
     private CheckMenuItem item(String text, String id, boolean selected, Edit edit) {
-        var item = new CheckMenuItem(text);
+        CheckMenuItem item = asWritten(new CheckMenuItem(text));
         item.setId(id);
         item.setSelected(selected);
         item.setOnAction(_ -> workspace.perform(edit));

@@ -1,5 +1,6 @@
 package helvo.desktop.panels;
 
+import static helvo.desktop.controls.Controls.asWritten;
 import static helvo.desktop.controls.Controls.button;
 import static helvo.desktop.controls.Controls.mainButton;
 import static helvo.desktop.controls.Controls.muted;
@@ -47,8 +48,7 @@ public final class OpenPanel extends Panel {
         heading.setText("Which sheets of " + file.getFileName() + "?");
         Map<String, CheckBox> boxes = new LinkedHashMap<>();
         for (String sheet : sheets) {
-            var box = new CheckBox(sheet);
-            box.setMnemonicParsing(false);
+            CheckBox box = asWritten(new CheckBox(sheet));
             box.setId("sheet-" + boxes.size());
             boxes.put(sheet, box);
         }

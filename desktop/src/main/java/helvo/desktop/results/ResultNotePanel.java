@@ -1,5 +1,6 @@
 package helvo.desktop.results;
 
+import static helvo.desktop.controls.Controls.asWritten;
 import static helvo.desktop.controls.Controls.muted;
 
 import helvo.core.analysis.SeriesAnalysis;
@@ -89,7 +90,7 @@ public final class ResultNotePanel extends Panel {
     /// Boxes stay while their texts change, so that the focus does.
     private CheckBox box(int place) {
         if (place == lines.getChildren().size()) {
-            var box = new CheckBox();
+            CheckBox box = asWritten(new CheckBox());
             box.setId("quote-" + place);
             lines.getChildren().add(box);
         }

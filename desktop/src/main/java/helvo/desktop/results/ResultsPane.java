@@ -1,5 +1,6 @@
 package helvo.desktop.results;
 
+import static helvo.desktop.controls.Controls.asWritten;
 import static helvo.desktop.controls.Controls.setShown;
 import static helvo.desktop.controls.Controls.smallButton;
 
@@ -358,7 +359,7 @@ public final class ResultsPane extends VBox {
     private VBox box(Line.Advice advice, Label text) {
         var presses = new FlowPane(10, 2);
         for (SuggestedAction offer : advice.offers()) {
-            var press = new Hyperlink(offer.label());
+            Hyperlink press = asWritten(new Hyperlink(offer.label()));
             press.setId("offer-"
                     + offer.label()
                             .toLowerCase(Locale.ROOT)

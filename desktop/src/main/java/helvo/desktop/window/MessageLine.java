@@ -1,5 +1,6 @@
 package helvo.desktop.window;
 
+import static helvo.desktop.controls.Controls.asWritten;
 import static helvo.desktop.controls.Controls.setShown;
 
 import helvo.desktop.task.InterfaceTimer;
@@ -25,7 +26,7 @@ final class MessageLine extends VBox {
     private final Button stop = new Button("Cancel");
     private final HBox work = new HBox(10, workText, bar, stop);
     private final Label text = new Label();
-    private final Button offer = new Button("Do it");
+    private final Button offer = asWritten(new Button("Do it"));
     private final HBox notice;
     private final InterfaceTimer fade;
 
