@@ -111,14 +111,22 @@ record BarBoxes(
         return DD.ofSum(y[i], up[i]);
     }
 
-    /// By how much a box's bars must grow for a line of slope m ≥ 0 to touch it: 1 when it does just now, 0 when it
-    /// goes through the point.
+    /// How far a line may lie from the point of a box that it just touches, in y.
+    ///
+    /// @param above whose sign says on which side of the point the line lies
+    double reach(int i, double above, double slope) {
+        double inX = above > 0 == slope >= 0 ? left[i] : right[i];
+        return (above > 0 ? up[i] : down[i]) + Math.abs(slope) * inX;
+    }
+
+    /// By how much a box's bars must grow for a line to touch it: 1 when it does just now, 0 when it goes through
+    /// the point.
     ///
     /// @param above how far the line lies above the point, in y
     double factor(int i, double above, double slope) {
-        double half = above > 0 ? up[i] + slope * left[i] : down[i] + slope * right[i];
         double distance = Math.abs(above);
-        return distance == 0 ? 0 : half == 0 ? Double.POSITIVE_INFINITY : distance / half;
+        double reach = reach(i, above, slope);
+        return distance == 0 ? 0 : reach == 0 ? Double.POSITIVE_INFINITY : distance / reach;
     }
 
     /// The places of numbers that are sums of two doubles in rising order.

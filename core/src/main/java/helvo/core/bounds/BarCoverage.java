@@ -58,20 +58,8 @@ public record BarCoverage(int bars, int[] missed, double factor, int worst) {
 
     private static double factor(FittedFunction curve, BarBoxes boxes, int i, boolean straight) {
         double above = -curve.residual(boxes.x()[i], boxes.y()[i]);
-        double inY = above > 0 ? boxes.up()[i] : boxes.down()[i];
-        if (above == 0) {
-            return 0;
-        }
-        if (straight) {
-            double slope = curve.slope(boxes.x()[i]);
-            double inX = above > 0 == slope >= 0 ? boxes.left()[i] : boxes.right()[i];
-            double half = inY + Math.abs(slope) * inX;
-            return half == 0 ? Double.POSITIVE_INFINITY : Math.abs(above) / half;
-        }
-        double alone = inY == 0 ? Double.POSITIVE_INFINITY : Math.abs(above) / inY;
-        return boxes.left()[i] == 0 && boxes.right()[i] == 0
-                ? alone
-                : Math.min(alone, sideways(curve, boxes, i, alone));
+        double factor = boxes.factor(i, above, straight ? curve.slope(boxes.x()[i]) : 0);
+        return straight || above == 0 ? factor : sideways(curve, boxes, i, factor);
     }
 
     /// The least factor at which the curve meets the grown box on either side of its point.

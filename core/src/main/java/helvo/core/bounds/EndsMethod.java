@@ -41,17 +41,9 @@ final class EndsMethod {
                             .add(intercept)
                             .subtract(boxes.y()[i])
                             .hi();
-                    double rising = slope.hi() >= 0
-                            ? boxes.factor(i, above, slope.hi())
-                            : mirroredFactor(boxes, i, above, -slope.hi());
-                    return rising > 1 + RELATIVE_ROUNDING;
+                    return boxes.factor(i, above, slope.hi()) > 1 + RELATIVE_ROUNDING;
                 })
                 .map(boxes::row)
                 .toArray();
-    }
-
-    private static double mirroredFactor(BarBoxes boxes, int i, double above, double steep) {
-        double half = above > 0 ? boxes.up()[i] + steep * boxes.right()[i] : boxes.down()[i] + steep * boxes.left()[i];
-        return above == 0 ? 0 : half == 0 ? Double.POSITIVE_INFINITY : Math.abs(above) / half;
     }
 }

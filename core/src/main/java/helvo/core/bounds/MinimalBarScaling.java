@@ -54,17 +54,10 @@ record MinimalBarScaling(double factor, Optional<ExactLine> line, int[] tight) {
     }
 
     private static MinimalBarScaling search(BarBoxes boxes, Progress progress) {
-        int n = boxes.size();
-        if (n == 1) {
+        if (boxes.size() == 1) {
             return new MinimalBarScaling(0, Optional.of(new ExactLine(DD.ZERO, DD.of(boxes.y()[0]))), new int[] {0});
         }
-        int first = 0;
-        int last = 0;
-        for (int i = 1; i < n; i++) {
-            first = boxes.x()[i] < boxes.x()[first] ? i : first;
-            last = boxes.x()[i] > boxes.x()[last] ? i : last;
-        }
-        int[] active = first == last ? new int[] {0, 1} : new int[] {first, last};
+        int[] active = {0, boxes.size() - 1};
         double reached = -1;
         Optional<MinimalBarScaling> found = Optional.empty();
         for (int exchange = 0; exchange < MAX_EXCHANGES; exchange++) {
@@ -100,8 +93,7 @@ record MinimalBarScaling(double factor, Optional<ExactLine> line, int[] tight) {
         return Arrays.stream(active)
                 .filter(i -> {
                     double above = line.above(boxes.x()[i], boxes.y()[i]);
-                    return factor == 0
-                            || boxes.isPoint(i)
+                    return boxes.isPoint(i)
                             || boxes.factor(i, above, line.slope.hi()) >= factor * (1 - EQUAL_FACTOR_TOLERANCE);
                 })
                 .toArray();
@@ -303,12 +295,9 @@ record MinimalBarScaling(double factor, Optional<ExactLine> line, int[] tight) {
             var line = new ExactLine(slope, intercept);
             for (int i : active) {
                 double above = line.above(boxes.x()[i], boxes.y()[i]);
-                double half = above > 0
-                        ? boxes.up()[i] + slope.hi() * boxes.left()[i]
-                        : boxes.down()[i] + slope.hi() * boxes.right()[i];
                 double rounding = MIN_FACTOR
                         * (Math.abs(slope.hi() * boxes.x()[i]) + Math.abs(boxes.y()[i]) + Math.abs(intercept.hi()));
-                if (Math.abs(above) > factor.hi() * half * (1 + 1e-12) + rounding) {
+                if (Math.abs(above) > factor.hi() * boxes.reach(i, above, slope.hi()) * (1 + 1e-12) + rounding) {
                     return;
                 }
             }

@@ -126,17 +126,8 @@ public record MinimaxPolynomial(int degree, double factor, int[] rows) {
             }
             basis = new int[size];
             for (int r = 0; r < size; r++) {
-                int i = distinct[(int) Math.round((count - 1) * (1 - Math.cos(Math.PI * r / (size - 1))) / 2)];
+                int i = distinct[(int) ((long) (count - 1) * r / (size - 1))];
                 basis[r] = r % 2 == 0 ? i : n + i;
-            }
-            for (int r = 1; r < size; r++) {
-                if (basis[r] % n == basis[r - 1] % n) {
-                    for (int k = 0; k < size; k++) {
-                        int i = distinct[(int) ((long) (count - 1) * k / (size - 1))];
-                        basis[k] = k % 2 == 0 ? i : n + i;
-                    }
-                    break;
-                }
             }
             return true;
         }
