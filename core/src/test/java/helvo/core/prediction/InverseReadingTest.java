@@ -13,10 +13,14 @@ import helvo.core.fit.Line;
 import helvo.core.fit.Logarithmic;
 import helvo.core.fit.Logistic;
 import helvo.core.fit.Polynomial;
+import helvo.core.points.ErrorBars;
 import helvo.core.points.Points;
+import helvo.core.points.Weighting;
 import java.util.List;
 import org.apache.commons.statistics.distribution.TDistribution;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 
 class InverseReadingTest {
     private static Fit fit(Curve curve, Points points) {
@@ -165,6 +169,28 @@ class InverseReadingTest {
         assertThat(atThirty.value()).isCloseTo(33.709709525009046, within(1e-7));
         assertThat(atThirty.low95().orElseThrow()).isCloseTo(32.35068362752676, within(1e-6));
         assertThat(atThirty.high95().orElseThrow()).isCloseTo(35.0812237878134, within(1e-6));
+    }
+
+    /// Bars that weigh, and a y that is a mean, in limits by profile; expected numbers: the least sum over all rates
+    /// at each x, by SciPy.
+    @ParameterizedTest
+    @CsvSource({
+        "STATED, 2, 0, 2.8079909222944446, 2.6836601398636573, 2.9307510304735342",
+        "RELATIVE, 2, 0, 2.8079909222944446, 2.5845610481628327, 3.0263897785574563",
+        "UNWEIGHTED, 4, 3, 1.3813958426326773, 1.2309102124989597, 1.5436670872482987",
+        "UNWEIGHTED, 1.5, 1, 3.3176001481519704, 2.7972246432954573, 3.995579319000233"
+    })
+    void weightsCountInLimitsByProfile(
+            Weighting weighting, double y, int measured, double value, double low, double high) {
+        double[] sigma = {0.4, 0.25, 0.2, 0.15, 0.1, 0.08, 0.05};
+        Points decay = Points.of(new double[] {0, 1, 2, 3, 4, 5, 6}, new double[] {8.1, 4.7, 3.1, 1.6, 1.2, 0.55, 0.5})
+                .withBars(ErrorBars.NONE, new ErrorBars(sigma, sigma))
+                .weighted(weighting, 1, 1);
+        InverseReading only = InverseReading.at(fit(new Exponential(false), decay), decay, y, measured)
+                .getFirst();
+        assertThat(only.value()).isCloseTo(value, within(1e-8));
+        assertThat(only.low95().orElseThrow()).isCloseTo(low, within(1e-7));
+        assertThat(only.high95().orElseThrow()).isCloseTo(high, within(1e-7));
     }
 
     /// Where the slope may be 0 the set is what lies outside of a gap: the part that the value lies in counts.
