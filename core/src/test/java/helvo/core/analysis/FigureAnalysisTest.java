@@ -308,6 +308,35 @@ class FigureAnalysisTest {
                 .isEmpty();
     }
 
+    /// Bars in a multiple of their axis's unit are converted, both ways; those in another quantity are not taken.
+    @Test
+    void barsHaveTheUnitOfTheirAxis() {
+        Study micrometres = study(
+                column(1, "x", Role.X, 1, 2, 3),
+                column(2, "y (mm)", Role.Y, 10, 20, 30),
+                column(3, "± y (µm)", Role.Y_BAR, 100, 200, 300));
+        SeriesAnalysis series = figure(micrometres).series().getFirst();
+        assertThat(series.points().yBars().up()).containsExactly(0.1, 0.2, 0.3);
+        assertThat(series.points().yBars().down()).containsExactly(0.1, 0.2, 0.3);
+        assertThat(series.rows().yBars().dragged(micrometres.table(1), 2, 30, 0.4567, false))
+                .hasValue(new TableEdit.SetCell(1, 3, 2, "460"));
+        Study seconds = study(
+                column(1, "x", Role.X, 1, 2, 3),
+                column(2, "y (mm)", Role.Y, 10, 20, 30),
+                column(3, "± y (s)", Role.Y_BAR, 1, 2, 3),
+                column(4, "− y (s)", Role.Y_DOWN, 1, 2, 3));
+        assertThat(figure(seconds).series().getFirst().rows().yBars().isNone()).isTrue();
+        Study below = study(
+                column(1, "x", Role.X, 1, 2, 3),
+                column(2, "y", Role.Y, 10, 20, 30),
+                column(4, "−", Role.Y_DOWN, 0.5, 0.5, null));
+        ErrorBars halves = figure(below).series().getFirst().points().yBars();
+        assertThat(halves.down()).containsExactly(0.5, 0.5, Double.NaN);
+        assertThat(halves.up()).containsExactly(0, 0, 0);
+        assertThat(figure(below).series().getFirst().rows().yBars().dragged(below.table(1), 0, 10, 0.7, true))
+                .hasValue(new TableEdit.SetCell(1, 4, 0, "0,70"));
+    }
+
     @Test
     void theStraightestTransformIsFound() {
         double[] x = IntStream.rangeClosed(1, 12).asDoubleStream().toArray();

@@ -36,6 +36,7 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.concurrent.CancellationException;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 
 /// Shapes compared for one series, the one that is chosen, and what is told early with many points.
@@ -201,6 +202,21 @@ class SeriesAnalysisTest {
         assertThat(series(study(new double[] {1, 2, 3, 4, 5, 6, 7}, new double[] {3.1, 3.9, 5.2, 5.9, 7.1, 7.8, 9.2}))
                         .whyNotRanked(new FixedInterceptLine(0)))
                 .contains("the line’s intercept differs from it");
+    }
+
+    /// A chosen curve that is not among those offered takes part in the comparison, and no other does.
+    @Test
+    void aChosenCurveThatIsNotOfferedIsComparedToo() {
+        Curve sextic = new Polynomial(6);
+        assertThat(Curves.offered()).doesNotContain(sextic);
+        SeriesAnalysis series = series(new FigureEdit.ChooseCurve(1, SeriesKey.whole(2), sextic).apply(bent()));
+        assertThat(series.outcomes())
+                .extracting(FitOutcome::curve)
+                .containsExactlyInAnyOrderElementsOf(Stream.concat(Curves.offered().stream(), Stream.of(sextic))
+                        .toList());
+        assertThat(series.weight(sextic)).isPresent();
+        assertThat(series.chosen().curve()).isEqualTo(sextic);
+        assertThat(series(bent()).weight(sextic)).isEmpty();
     }
 
     /// With many points the chosen curves are told first, then shapes as they are ready; the last word is the
