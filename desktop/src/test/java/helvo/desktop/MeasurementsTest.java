@@ -5,10 +5,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.groups.Tuple.tuple;
 
 import helvo.core.analysis.SeriesAnalysis;
+import helvo.core.study.ColumnEdit;
 import helvo.core.study.Study;
 import helvo.core.table.BarMeaning;
 import helvo.core.table.Cell;
 import helvo.core.table.Column;
+import helvo.core.table.Heading;
 import helvo.core.table.Kind;
 import helvo.core.table.Role;
 import helvo.core.table.Table;
@@ -19,6 +21,7 @@ import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.List;
 import java.util.OptionalDouble;
+import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.image.WritableImage;
 import javafx.scene.input.Clipboard;
@@ -105,7 +108,18 @@ class MeasurementsTest {
                 .isTrue();
         robot.push(KeyCode.CONTROL, KeyCode.A).write("Frequency^3", 0).type(KeyCode.ENTER);
         window.settle();
-        assertThat(table().first(Role.Y).orElseThrow().cells().number(0)).isEqualTo(Math.pow(35.7, 3));
+        Column cubed = table().first(Role.Y).orElseThrow();
+        assertThat(cubed.cells().number(0)).isEqualTo(Math.pow(35.7, 3));
+        Node heading = window.view.lookup("#heading-" + cubed.id());
+        assertThat(heading.getAccessibleHelp()).endsWith("= Frequency^3");
+        int frequency = table().columns().get(1).id();
+        robot.interact(() ->
+                window.workspace.perform(new ColumnEdit.SetHeading(table().id(), frequency, Heading.of("Tone (Hz)"))));
+        window.settle();
+        assertThat(window.view.lookup("#heading-" + cubed.id()).getAccessibleHelp())
+                .as("with the name that its source has now")
+                .endsWith("= Tone^3");
+        keys(robot, KeyCode.CONTROL, KeyCode.Z);
         keys(robot, KeyCode.CONTROL, KeyCode.Z);
         keys(robot, KeyCode.CONTROL, KeyCode.Z);
         window.settle();

@@ -2,6 +2,7 @@ package helvo.desktop.measurements;
 
 import helvo.core.study.ColumnEdit;
 import helvo.core.style.SymbolNames;
+import helvo.core.table.Cells;
 import helvo.core.table.Column;
 import helvo.core.table.Heading;
 import helvo.core.table.Kind;
@@ -12,6 +13,7 @@ import helvo.desktop.controls.SymbolTyping;
 import helvo.desktop.controls.TypedKeys;
 import helvo.desktop.theme.Themes;
 import helvo.desktop.workspace.Workspace;
+import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
 import javafx.geometry.Pos;
@@ -59,15 +61,24 @@ final class ColumnHead extends VBox {
         void widen(Column of);
     }
 
-    /// @param asked   what the tag asks for in a panel
-    /// @param follows what a derived column follows, in words
-    ColumnHead(
-            Workspace workspace,
-            Table of,
-            Column column,
-            RoleTag.Asked asked,
-            Optional<String> follows,
-            Neighbours neighbours) {
+    /// What a heading shows: of its column, of other columns and of the table.
+    ///
+    /// @param tellsOthers whether there are columns that its tag names
+    /// @param follows     what a derived column follows, in words
+    record Contents(Column column, List<Boolean> tellsOthers, boolean isBlank, Optional<String> follows) {
+        static Contents of(Column column, Table table) {
+            return new Contents(
+                    column.withCells(Cells.NONE),
+                    Stream.of(Role.X, Role.X_DOWN, Role.Y_DOWN)
+                            .map(role -> table.first(role).isPresent())
+                            .toList(),
+                    table.isBlank(),
+                    DerivationText.of(column, table));
+        }
+    }
+
+    /// @param asked what the tag asks for in a panel
+    ColumnHead(Workspace workspace, Table of, Column column, RoleTag.Asked asked, Neighbours neighbours) {
         this.workspace = workspace;
         this.table = of.id();
         this.column = column;
@@ -82,7 +93,7 @@ final class ColumnHead extends VBox {
         unit.getStyleClass().add("column-unit");
         setSpacing(2);
         getChildren().addAll(new RoleTag(workspace, of, column, asked), name, unit);
-        follows.ifPresent(says -> {
+        DerivationText.of(column, of).ifPresent(says -> {
             name.getStyleClass().add("derived-name");
             Tooltip.install(this, new Tooltip(says));
             setAccessibleHelp(says);

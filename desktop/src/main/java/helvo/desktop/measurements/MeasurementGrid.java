@@ -5,10 +5,8 @@ import helvo.core.study.ColumnEdit;
 import helvo.core.study.Edit;
 import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
-import helvo.core.table.Cells;
 import helvo.core.table.Column;
 import helvo.core.table.Derivation;
-import helvo.core.table.Role;
 import helvo.core.table.Table;
 import helvo.desktop.theme.Themes;
 import helvo.desktop.workspace.Importer;
@@ -198,14 +196,8 @@ public final class MeasurementGrid extends TableView<Integer> {
         }
     }
 
-    /// What a tag says hangs on whether there is an x, and halves of bars, elsewhere.
     private void follow(TableColumn<Integer, ?> at, Column before, Column column, Table old) {
-        boolean sameAround = Stream.of(Role.X, Role.X_DOWN, Role.Y_DOWN)
-                .allMatch(
-                        role -> old.first(role).isPresent() == table.first(role).isPresent());
-        boolean sameHead = before.withCells(Cells.NONE).equals(column.withCells(Cells.NONE))
-                && sameAround
-                && old.isBlank() == table.isBlank();
+        boolean sameHead = ColumnHead.Contents.of(before, old).equals(ColumnHead.Contents.of(column, table));
         if (!sameHead) {
             head(at, column);
         }
@@ -453,7 +445,7 @@ public final class MeasurementGrid extends TableView<Integer> {
     }
 
     private void head(TableColumn<Integer, ?> column, Column of) {
-        var head = new ColumnHead(workspace, table, of, asked, DerivationText.of(of, table), keys);
+        var head = new ColumnHead(workspace, table, of, asked, keys);
         head.prefWidthProperty().bind(column.widthProperty().subtract(1));
         heads.put(of.id(), head);
         column.setGraphic(head);
