@@ -5,8 +5,9 @@ import java.time.Duration;
 import javafx.scene.Scene;
 import javafx.scene.input.InputEvent;
 
-/// Gives memory back that was needed for a moment: some time after the last input to any window, what is no longer
-/// needed is collected, once, and the virtual machine returns it to the system. Used on the interface thread only.
+/// Gives memory back that was needed for a moment: some time after a window opened, or after the last input to any,
+/// what is no longer needed is collected, once, and the virtual machine returns it to the system. Used on the
+/// interface thread only.
 final class RestingMemory {
     private static final Duration RESTS_AFTER = Duration.ofSeconds(30);
     private static final long SECOND = 1_000_000_000;
@@ -26,6 +27,7 @@ final class RestingMemory {
 
     void watch(Scene scene) {
         scene.addEventFilter(InputEvent.ANY, _ -> input());
+        input();
     }
 
     private void input() {
