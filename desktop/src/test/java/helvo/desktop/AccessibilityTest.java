@@ -54,22 +54,30 @@ class AccessibilityTest {
         robot.interact(window::close);
     }
 
+    /// Looks at the window with each panel shown.
+    private void inEach(FxRobot robot, List<Class<? extends Panel>> panels, Runnable look) {
+        for (Class<? extends Panel> panel : panels) {
+            robot.interact(() -> window.view.panels().show(panel));
+            window.settle();
+            robot.interact(look);
+        }
+    }
+
     @Test
     void everyControlHasAName(FxRobot robot) {
         window.settle();
         List<Node> nameless = new ArrayList<>();
-        for (Class<? extends Panel> panel : List.of(
-                CommandFinder.class,
-                ExportPanel.class,
-                SettingsPanel.class,
-                GuidePanel.class,
-                HistoryPanel.class,
-                BarsPanel.class,
-                ReadingsPanel.class)) {
-            robot.interact(() -> window.view.panels().show(panel));
-            window.settle();
-            robot.interact(() -> collect(window.view, nameless));
-        }
+        inEach(
+                robot,
+                List.of(
+                        CommandFinder.class,
+                        ExportPanel.class,
+                        SettingsPanel.class,
+                        GuidePanel.class,
+                        HistoryPanel.class,
+                        BarsPanel.class,
+                        ReadingsPanel.class),
+                () -> collect(window.view, nameless));
         assertThat(nameless).isEmpty();
     }
 
@@ -103,18 +111,17 @@ class AccessibilityTest {
         robot.interact(() -> window.workspace.perform(new StudyEdit.RenameTable(table, "bath_1")));
         List<String> shown = new ArrayList<>();
         List<String> shortened = new ArrayList<>();
-        for (Class<? extends Panel> panel : List.of(
-                ExportPanel.class,
-                BarsPanel.class,
-                FilterPanel.class,
-                ValueSetPanel.class,
-                SummaryPanel.class,
-                RepeatsPanel.class,
-                HistoryPanel.class)) {
-            robot.interact(() -> window.view.panels().show(panel));
-            window.settle();
-            robot.interact(() -> texts(window.view, shown, shortened));
-        }
+        inEach(
+                robot,
+                List.of(
+                        ExportPanel.class,
+                        BarsPanel.class,
+                        FilterPanel.class,
+                        ValueSetPanel.class,
+                        SummaryPanel.class,
+                        RepeatsPanel.class,
+                        HistoryPanel.class),
+                () -> texts(window.view, shown, shortened));
         assertThat(shown)
                 .contains("bath_1", "time_s", "load_a_b", "kind_of_cord")
                 .anyMatch(each -> each.startsWith("wet_1"));

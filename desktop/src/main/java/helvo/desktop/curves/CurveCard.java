@@ -65,7 +65,7 @@ final class CurveCard extends ToggleButton {
         this.shape = shape;
         getStyleClass().setAll("toggle-button", "curve-card");
         setId("curve-" + shape.name().toLowerCase(Locale.ROOT).replace(' ', '-'));
-        name = new Label(shape.fixedIntercept() == 0 ? shape.name().replace("origin", "0") : shape.name());
+        name = new Label(shortName(shape));
         name.getStyleClass().add("card-name");
         r2.getStyleClass().add("card-number");
         simplest.getStyleClass().addAll("small", ON_PICTURE);
@@ -82,6 +82,14 @@ final class CurveCard extends ToggleButton {
         setGraphic(card);
         setTooltip(tooltip);
         setMinWidth(60);
+    }
+
+    /// What a card has room for; its tooltip tells the whole name.
+    private static String shortName(Curve shape) {
+        return (shape.fixedIntercept() == 0 ? shape.name().replace("origin", "0") : shape.name())
+                .replace("Four-parameter", "4-parameter")
+                .replace("Five-parameter", "5-parameter")
+                .replace(" with a lower level", ", lower level");
     }
 
     private void paint() {
