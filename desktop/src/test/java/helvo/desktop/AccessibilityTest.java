@@ -31,10 +31,10 @@ import javafx.scene.control.TextInputControl;
 import javafx.scene.image.ImageView;
 import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
-import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.extension.RegisterExtension;
 import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
@@ -42,16 +42,14 @@ import org.testfx.framework.junit5.Start;
 @Tag("thorough")
 @ExtendWith(ApplicationExtension.class)
 class AccessibilityTest {
+    @RegisterExtension
+    private static final SharedWindow SHARED = SharedWindow.onSample();
+
     private DrivenWindow window;
 
     @Start
     void start(Stage stage) {
-        window = DrivenWindow.onSample(stage);
-    }
-
-    @AfterEach
-    void close(FxRobot robot) {
-        robot.interact(window::close);
+        window = SHARED.on(stage);
     }
 
     /// Looks at the window with each panel shown.

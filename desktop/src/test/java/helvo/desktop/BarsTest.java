@@ -24,10 +24,10 @@ import javafx.scene.control.ToggleButton;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import javafx.stage.Stage;
-import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.extension.RegisterExtension;
 import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
@@ -36,17 +36,15 @@ import org.testfx.framework.junit5.Start;
 @Tag("thorough")
 @ExtendWith(ApplicationExtension.class)
 class BarsTest {
+    @RegisterExtension
+    private static final SharedWindow SHARED = SharedWindow.onSample();
+
     private static final SeriesKey DRY = SeriesKey.group(3, "dry");
     private DrivenWindow window;
 
     @Start
     void start(Stage stage) {
-        window = DrivenWindow.onSample(stage);
-    }
-
-    @AfterEach
-    void close(FxRobot robot) {
-        robot.interact(window::close);
+        window = SHARED.on(stage);
     }
 
     private SeriesAnalysis dry() {

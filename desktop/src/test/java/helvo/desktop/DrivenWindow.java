@@ -2,15 +2,15 @@ package helvo.desktop;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import helvo.core.Progress;
 import helvo.core.analysis.Analysis;
-import helvo.core.fit.Curves;
+import helvo.core.study.History;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.core.table.ImportOptions;
 import helvo.core.table.Table;
 import helvo.desktop.document.StudyDocument;
 import helvo.desktop.measurements.MeasurementGrid;
+import helvo.desktop.persistence.StudyOrigin;
 import helvo.desktop.theme.Themes;
 import helvo.desktop.window.MainView;
 import helvo.desktop.workspace.Exporter;
@@ -20,13 +20,11 @@ import helvo.desktop.workspace.Saver;
 import helvo.desktop.workspace.Workspace;
 import helvo.figure.export.FigureFormat;
 import helvo.files.UnreadableFile;
-import helvo.files.samples.SampleStudy;
 import helvo.files.table.TableExport;
 import helvo.files.text.TextTable;
 import helvo.report.ReportFormat;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CountDownLatch;
@@ -37,6 +35,7 @@ import javafx.animation.AnimationTimer;
 import javafx.event.EventType;
 import javafx.geometry.Point2D;
 import javafx.scene.Node;
+import javafx.scene.control.Button;
 import javafx.scene.control.Labeled;
 import javafx.scene.control.Menu;
 import javafx.scene.control.MenuButton;
@@ -53,9 +52,6 @@ import org.testfx.util.WaitForAsyncUtils;
 
 /// The real window on a study, for a test to drive.
 final class DrivenWindow {
-    private static final Analysis SAMPLE =
-            comparedInFirstFigure(Analysis.of(SampleStudy.study(), Analysis.EMPTY, Progress.none()));
-
     final OneStudy study;
     final StudyDocument document;
     final Workspace workspace;
@@ -63,28 +59,13 @@ final class DrivenWindow {
     final Saver saver;
     final MainView view;
     private final FileDialogs dialogs;
+    private final double width;
+    private final double height;
     Path saveTo;
     List<Path> toOpen = List.of();
 
-    /// With the curves of the trade compared too, as the strip of curves would.
-    private static Analysis comparedInFirstFigure(Analysis all) {
-        var figures = new ArrayList<>(all.figures());
-        figures.set(
-                0,
-                figures.getFirst()
-                        .withSeries(figures.getFirst().series().stream()
-                                .map(each -> each.comparing(Curves.compared(), Progress.none()))
-                                .toList()));
-        return new Analysis(all.study(), figures, all.searched(), all.problems());
-    }
-
     DrivenWindow(Stage stage, Study study) {
         this(stage, new OneStudy(study));
-    }
-
-    /// On the sample study, whose curves were worked out once for all tests.
-    static DrivenWindow onSample(Stage stage) {
-        return new DrivenWindow(stage, OneStudy.analysed(SAMPLE));
     }
 
     DrivenWindow(Stage stage, OneStudy study) {
@@ -152,6 +133,36 @@ final class DrivenWindow {
         view = view(workspace);
         stage.setScene(Themes.scene(view, 1280, 800));
         stage.show();
+        width = stage.getWidth();
+        height = stage.getHeight();
+    }
+
+    /// Brings everything back to what it was when it was opened, in the same window.
+    void reopen(Stage stage, Analysis opened) {
+        saveTo = null;
+        toOpen = List.of();
+        while (view.panels().isAnyShown()) {
+            view.panels().hide();
+        }
+        workspace.select();
+        workspace.messages().dismiss();
+        study.forget();
+        workspace.goTo(0);
+        view.setSides(0, 0);
+        workspace.become(new StudyOrigin.New(History.from(Study.blank())), Optional.empty());
+        workspace.become(new StudyOrigin.New(History.from(opened.study())), Optional.of(opened));
+        stage.setScene(view.getScene());
+        stage.setWidth(width);
+        stage.setHeight(height);
+        stage.show();
+        unfold();
+    }
+
+    private void unfold() {
+        Stream.of("#unfold-measurements", "#unfold-results", "#unfold-curves")
+                .map(id -> (Button) view.lookup(id))
+                .filter(Node::isVisible)
+                .forEach(Button::fire);
     }
 
     /// What one more window on the study would show.

@@ -25,10 +25,10 @@ import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.text.PDFTextStripper;
-import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.extension.RegisterExtension;
 import org.junit.jupiter.api.io.TempDir;
 import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
@@ -37,6 +37,9 @@ import org.testfx.framework.junit5.Start;
 @Tag("thorough")
 @ExtendWith(ApplicationExtension.class)
 class ExportTest {
+    @RegisterExtension
+    private static final SharedWindow SHARED = SharedWindow.onSample();
+
     private DrivenWindow window;
 
     @TempDir
@@ -44,12 +47,7 @@ class ExportTest {
 
     @Start
     void start(Stage stage) {
-        window = DrivenWindow.onSample(stage);
-    }
-
-    @AfterEach
-    void close(FxRobot robot) {
-        robot.interact(window::close);
+        window = SHARED.on(stage);
     }
 
     private ReportPlan plan() {
@@ -135,7 +133,7 @@ class ExportTest {
     @Test
     void thePreviewShowsTheSheetAndSaysWhetherItStaysLegible(FxRobot robot) {
         window.settle();
-        robot.clickOn("#export");
+        robot.clickOn("#export").clickOn("#export-part-0");
         DrivenWindow.until(
                 robot,
                 () -> ((ImageView) window.view.lookup("#export-preview")).getImage() != null

@@ -39,10 +39,10 @@ import javafx.scene.input.ScrollEvent;
 import javafx.scene.input.ZoomEvent;
 import javafx.stage.Stage;
 import javafx.stage.Window;
-import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.extension.RegisterExtension;
 import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
@@ -51,17 +51,15 @@ import org.testfx.framework.junit5.Start;
 @Tag("thorough")
 @ExtendWith(ApplicationExtension.class)
 class FigureTest {
+    @RegisterExtension
+    private static final SharedWindow SHARED = SharedWindow.onSample();
+
     private static final SeriesKey DRY = SeriesKey.group(3, "dry");
     private DrivenWindow window;
 
     @Start
     void start(Stage stage) {
-        window = DrivenWindow.onSample(stage);
-    }
-
-    @AfterEach
-    void close(FxRobot robot) {
-        robot.interact(window::close);
+        window = SHARED.on(stage);
     }
 
     private FigureStyle look() {

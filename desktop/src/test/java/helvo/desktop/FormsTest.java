@@ -28,10 +28,10 @@ import javafx.scene.control.ComboBox;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
-import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.extension.RegisterExtension;
 import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
@@ -42,6 +42,9 @@ import org.testfx.util.WaitForAsyncUtils;
 @Tag("thorough")
 @ExtendWith(ApplicationExtension.class)
 class FormsTest {
+    @RegisterExtension
+    private static final SharedWindow SHARED = SharedWindow.onSample();
+
     private static final SeriesKey DRY = SeriesKey.group(3, "dry");
     private static final SeriesKey SALT = SeriesKey.group(3, "salt-soaked");
 
@@ -49,12 +52,7 @@ class FormsTest {
 
     @Start
     void start(Stage stage) {
-        window = DrivenWindow.onSample(stage);
-    }
-
-    @AfterEach
-    void close(FxRobot robot) {
-        robot.interact(window::close);
+        window = SHARED.on(stage);
     }
 
     /// A control, what a person does with it, and what the figure then has.

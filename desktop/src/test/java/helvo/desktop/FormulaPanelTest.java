@@ -19,10 +19,10 @@ import java.util.concurrent.TimeoutException;
 import javafx.scene.control.Label;
 import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
-import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.extension.RegisterExtension;
 import org.junit.jupiter.api.io.TempDir;
 import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
@@ -33,6 +33,9 @@ import org.testfx.util.WaitForAsyncUtils;
 @Tag("thorough")
 @ExtendWith(ApplicationExtension.class)
 class FormulaPanelTest {
+    @RegisterExtension
+    private static final SharedWindow SHARED = SharedWindow.onSample();
+
     private static final String COOLING = "Time (min),Temp (°C)\n0,88.1\n1,81.9\n2,77.4\n3,73.2\n4,70.6\n6,66.4\n"
             + "8,63.9\n10,62.3\n14,60.9\n20,60.1\n";
     private DrivenWindow window;
@@ -42,12 +45,7 @@ class FormulaPanelTest {
 
     @Start
     void start(Stage stage) {
-        window = DrivenWindow.onSample(stage);
-    }
-
-    @AfterEach
-    void close(FxRobot robot) {
-        robot.interact(window::close);
+        window = SHARED.on(stage);
     }
 
     private Fit fit() {

@@ -2,7 +2,6 @@ package helvo.desktop;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import helvo.core.study.Study;
 import helvo.core.table.Table;
 import helvo.desktop.measurements.MeasurementGrid;
 import java.util.ArrayDeque;
@@ -26,6 +25,7 @@ import javafx.stage.Stage;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.extension.RegisterExtension;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.testfx.api.FxRobot;
@@ -37,6 +37,9 @@ import org.testfx.framework.junit5.Start;
 @Tag("thorough")
 @ExtendWith(ApplicationExtension.class)
 class GridTypingTest {
+    @RegisterExtension
+    private static final SharedWindow SHARED = SharedWindow.onBlank();
+
     private static final int KEYS = 500;
     private static final List<String> PASTED = List.of("77", "88", "99");
 
@@ -104,18 +107,14 @@ class GridTypingTest {
     @Start
     void start(Stage shown) {
         stage = shown;
-        window = new DrivenWindow(stage, Study.blank());
+        window = SHARED.on(stage);
         height = stage.getHeight();
-        window.view.begin();
     }
 
     /// The stage is that of the tests to come.
     @AfterEach
     void close(FxRobot fx) {
-        fx.interact(() -> {
-            window.close();
-            stage.setHeight(height);
-        });
+        fx.interact(() -> stage.setHeight(height));
     }
 
     @ParameterizedTest
@@ -123,9 +122,11 @@ class GridTypingTest {
     void whatIsTypedIsThere(int pixels, long seed, FxRobot fx) {
         random = new Random(seed);
         model = new Model();
+        window.settle();
         fx.interact(() -> {
             robot = new Robot();
             stage.setHeight(pixels);
+            window.view.begin();
         });
         for (int left = KEYS; left > 0; ) {
             int burst = Math.min(left, 1 + random.nextInt(25));

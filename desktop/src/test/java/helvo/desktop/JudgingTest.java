@@ -23,11 +23,11 @@ import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
-import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.extension.RegisterExtension;
 import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
@@ -37,12 +37,15 @@ import org.testfx.framework.junit5.Start;
 @Tag("thorough")
 @ExtendWith(ApplicationExtension.class)
 class JudgingTest {
+    @RegisterExtension
+    private static final SharedWindow SHARED = SharedWindow.onSample();
+
     private static final SeriesKey FREQUENCY = SeriesKey.whole(2);
     private DrivenWindow window;
 
     @Start
     void start(Stage stage) {
-        window = DrivenWindow.onSample(stage);
+        window = SHARED.on(stage);
     }
 
     /// The bent table of plucked cords.
@@ -54,11 +57,6 @@ class JudgingTest {
                 .orElseThrow();
         robot.interact(() -> window.workspace.show(pluck.id()));
         window.settle();
-    }
-
-    @AfterEach
-    void close(FxRobot robot) {
-        robot.interact(window::close);
     }
 
     private Figure figure() {

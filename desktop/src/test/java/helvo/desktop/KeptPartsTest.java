@@ -33,10 +33,10 @@ import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
-import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.extension.RegisterExtension;
 import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
@@ -46,6 +46,9 @@ import org.testfx.framework.junit5.Start;
 @Tag("thorough")
 @ExtendWith(ApplicationExtension.class)
 class KeptPartsTest {
+    @RegisterExtension
+    private static final SharedWindow SHARED = SharedWindow.onSample();
+
     private Stage stage;
     private DrivenWindow window;
     private List<Double> freshWidths;
@@ -53,12 +56,7 @@ class KeptPartsTest {
     @Start
     void start(Stage stage) {
         this.stage = stage;
-        window = DrivenWindow.onSample(stage);
-    }
-
-    @AfterEach
-    void close(FxRobot robot) {
-        robot.interact(window::close);
+        window = SHARED.on(stage);
     }
 
     @Test
@@ -116,10 +114,7 @@ class KeptPartsTest {
     /// Its first figure is known before the whole study is worked out.
     @Test
     void aStudyInTheWindowOfABlankOneLooksAsInANewWindow(FxRobot robot) {
-        robot.interact(() -> {
-            window.close();
-            window = new DrivenWindow(stage, Study.blank());
-        });
+        robot.interact(() -> window = new DrivenWindow(stage, Study.blank()));
         window.settle();
         var opened = new StudyOrigin.New(History.from(SampleStudy.study()));
         var beginning = new ArrayList<AnalysisService.Beginning>();
@@ -135,6 +130,7 @@ class KeptPartsTest {
         isAsNew(robot, "opened");
         assertThat(window.workspace.analysis().get().figures())
                 .hasSameSizeAs(SampleStudy.study().figures());
+        robot.interact(window::close);
     }
 
     @Test

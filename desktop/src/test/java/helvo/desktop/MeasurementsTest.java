@@ -29,10 +29,10 @@ import javafx.scene.input.ClipboardContent;
 import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
 import org.apache.poi.xssf.usermodel.XSSFWorkbook;
-import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.extension.RegisterExtension;
 import org.junit.jupiter.api.io.TempDir;
 import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
@@ -43,6 +43,9 @@ import org.testfx.util.WaitForAsyncUtils;
 @Tag("thorough")
 @ExtendWith(ApplicationExtension.class)
 class MeasurementsTest {
+    @RegisterExtension
+    private static final SharedWindow SHARED = SharedWindow.onSample();
+
     @TempDir
     private Path folder;
 
@@ -50,12 +53,7 @@ class MeasurementsTest {
 
     @Start
     void start(Stage stage) {
-        window = DrivenWindow.onSample(stage);
-    }
-
-    @AfterEach
-    void close(FxRobot robot) {
-        robot.interact(window::close);
+        window = SHARED.on(stage);
     }
 
     private void show(FxRobot robot, String table) {
@@ -78,6 +76,24 @@ class MeasurementsTest {
     private void keys(FxRobot robot, KeyCode... keys) {
         robot.push(keys);
         WaitForAsyncUtils.waitForFxEvents();
+    }
+
+    /// Who comes from elsewhere to a cell begins a row there.
+    @Test
+    void enterGoesDownInTheColumnThatWasComeTo(FxRobot robot) {
+        Table first = window.table(0);
+        robot.interact(() -> window.grid().choose(0, first.columns().get(1)));
+        robot.type(KeyCode.TAB);
+        robot.interact(() -> window.grid().choose(2, first.columns().get(2)));
+        robot.type(KeyCode.TAB).type(KeyCode.ENTER);
+        assertThat(of(() -> window.grid().place().getColumn())).isEqualTo(3);
+        robot.type(KeyCode.TAB);
+        robot.interact(() -> {
+            window.workspace.show(window.table(1).id());
+            window.grid().requestFocus();
+        });
+        robot.type(KeyCode.TAB).type(KeyCode.ENTER);
+        assertThat(of(() -> window.grid().place().getColumn())).isEqualTo(1);
     }
 
     @Test

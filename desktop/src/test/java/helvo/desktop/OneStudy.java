@@ -84,6 +84,15 @@ public final class OneStudy implements Studies {
         return one;
     }
 
+    /// Drops what a person chose and set, and what was asked of the program.
+    void forget() {
+        choices.keep(_ -> LastChoices.FIRST);
+        settings.keep(_ -> Settings.FIRST);
+        asked.clear();
+        recent.set(List.of());
+        leftBehind.set(List.of());
+    }
+
     /// Ends it as closing its last window does, and waits until all is on the disk.
     public void end() {
         if (ended) {

@@ -23,10 +23,10 @@ import javafx.scene.control.TextField;
 import javafx.scene.input.Clipboard;
 import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
-import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.extension.RegisterExtension;
 import org.junit.jupiter.api.io.TempDir;
 import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
@@ -36,19 +36,19 @@ import org.testfx.framework.junit5.Start;
 @Tag("thorough")
 @ExtendWith(ApplicationExtension.class)
 class PanelsTest {
+    @RegisterExtension
+    private static final SharedWindow SHARED = SharedWindow.onSample();
+
+    private Stage stage;
     private DrivenWindow window;
 
     @TempDir
     private Path folder;
 
     @Start
-    void start(Stage stage) {
-        window = DrivenWindow.onSample(stage);
-    }
-
-    @AfterEach
-    void close() {
-        on(window::close);
+    void start(Stage shown) {
+        stage = shown;
+        window = SHARED.on(stage);
     }
 
     private void keys(FxRobot robot, KeyCode... keys) {
@@ -69,6 +69,7 @@ class PanelsTest {
     /// What a key means is known without building what it does not open.
     @Test
     void aKeyBuildsNoPanelButItsOwn(FxRobot robot) {
+        on(() -> window = SHARED.newOn(stage));
         assertThat(of(() -> window.view.lookup("#series") == null && window.view.lookup("#readings-panel") == null))
                 .as("nobody asked for one yet")
                 .isTrue();

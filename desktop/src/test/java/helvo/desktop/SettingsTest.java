@@ -34,6 +34,7 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.extension.RegisterExtension;
 import org.junit.jupiter.api.io.TempDir;
 import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
@@ -42,6 +43,9 @@ import org.testfx.framework.junit5.Start;
 @Tag("thorough")
 @ExtendWith(ApplicationExtension.class)
 class SettingsTest {
+    @RegisterExtension
+    private static final SharedWindow SHARED = SharedWindow.onSample();
+
     private DrivenWindow window;
 
     @TempDir
@@ -49,15 +53,12 @@ class SettingsTest {
 
     @Start
     void start(Stage stage) {
-        window = DrivenWindow.onSample(stage);
+        window = SHARED.on(stage);
     }
 
     @AfterEach
     void close() {
-        on(() -> {
-            Themes.use(Optional.of(ColorTheme.LIGHT), 1, Optional.of(true));
-            window.close();
-        });
+        on(() -> Themes.use(Optional.of(ColorTheme.LIGHT), 1, Optional.of(true)));
     }
 
     @SuppressWarnings("unchecked")

@@ -38,6 +38,7 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.extension.RegisterExtension;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.EnumSource;
@@ -48,6 +49,9 @@ import org.testfx.framework.junit5.Start;
 @Tag("thorough")
 @ExtendWith(ApplicationExtension.class)
 class ThemesTest {
+    @RegisterExtension
+    private static final SharedWindow SHARED = SharedWindow.onSample();
+
     private static final List<Class<? extends Panel>> PANELS = List.of(
             CommandFinder.class,
             ExportPanel.class,
@@ -63,15 +67,12 @@ class ThemesTest {
     @Start
     void start(Stage shown) {
         stage = shown;
-        window = DrivenWindow.onSample(stage);
+        window = SHARED.on(stage);
     }
 
     @AfterEach
     void close() {
-        on(() -> {
-            Themes.use(Optional.of(ColorTheme.LIGHT), 1, Optional.of(true));
-            window.close();
-        });
+        on(() -> Themes.use(Optional.of(ColorTheme.LIGHT), 1, Optional.of(true)));
     }
 
     private void use(ColorTheme theme, double textSize) {
@@ -92,11 +93,11 @@ class ThemesTest {
         }
         on(() -> {
             window.view.panels().hide();
-            window.close();
             window = new DrivenWindow(stage, Study.blank());
         });
         use(theme, 1);
         weak.addAll(weakTexts(theme));
+        on(window::close);
         assertThat(weak).isEmpty();
     }
 

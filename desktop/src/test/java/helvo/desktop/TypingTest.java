@@ -3,7 +3,6 @@ package helvo.desktop;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import helvo.core.Progress;
-import helvo.core.study.Study;
 import helvo.core.table.Cell;
 import helvo.core.table.Column;
 import helvo.core.table.Heading;
@@ -22,10 +21,10 @@ import javafx.scene.input.Clipboard;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.stage.Stage;
-import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.extension.RegisterExtension;
 import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
@@ -35,17 +34,15 @@ import org.testfx.util.WaitForAsyncUtils;
 @Tag("thorough")
 @ExtendWith(ApplicationExtension.class)
 class TypingTest {
+    @RegisterExtension
+    private static final SharedWindow SHARED = SharedWindow.onBlank();
+
     private DrivenWindow window;
 
     @Start
     void start(Stage stage) {
-        window = new DrivenWindow(stage, Study.blank());
+        window = SHARED.on(stage);
         window.view.begin();
-    }
-
-    @AfterEach
-    void close(FxRobot robot) {
-        robot.interact(window::close);
     }
 
     @Test

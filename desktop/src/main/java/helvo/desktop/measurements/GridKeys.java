@@ -31,6 +31,10 @@ final class GridKeys implements ColumnHead.Neighbours {
         grid.addEventFilter(MouseEvent.MOUSE_PRESSED, _ -> tabsBegan = OptionalInt.empty());
     }
 
+    void endTabs() {
+        tabsBegan = OptionalInt.empty();
+    }
+
     // ---- from a heading ----
 
     @Override
@@ -160,7 +164,9 @@ final class GridKeys implements ColumnHead.Neighbours {
                 return;
             }
             workspace.perform(new ColumnEdit.AddColumn(grid.table().id()));
+            OptionalInt began = tabsBegan;
             grid.choose(at.getRow(), grid.table().columns().getLast());
+            tabsBegan = began;
         }
         int place = Objects.requireNonNull(focused(), "a cell is chosen").getColumn() - 1;
         Column column = grid.table().columns().get(place);

@@ -139,6 +139,7 @@ public final class MeasurementGrid extends TableView<Integer> {
         }
         shown.set(table);
         if (old != null && old.id() != table.id()) {
+            keys.endTabs();
             select(0, getColumns().get(1));
             scrollTo(0);
             scrollToColumnIndex(0);
@@ -302,8 +303,9 @@ public final class MeasurementGrid extends TableView<Integer> {
         empty();
     }
 
-    /// Brings a cell into view and chooses it.
+    /// Brings a cell into view and chooses it, from elsewhere than the keys of the grid: a row of Tabs ends.
     public void choose(int row, Column column) {
+        keys.endTabs();
         TableColumn<Integer, ?> at = view(column);
         select(row, at);
         scrollToRow(row);

@@ -94,9 +94,11 @@ final class SideRegion {
 
     /// Gives it a width of a person's; 0 for its own.
     void choose(double wanted) {
-        if (wanted > 0) {
-            chosen = true;
+        chosen = wanted > 0;
+        if (chosen) {
             resize(wanted);
+        } else {
+            fit();
         }
     }
 
