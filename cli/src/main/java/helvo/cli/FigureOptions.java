@@ -1,13 +1,11 @@
 package helvo.cli;
 
-import helvo.core.Progress;
-import helvo.core.analysis.Analysis;
 import helvo.core.analysis.FigureAnalysis;
-import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.fit.Curve;
 import helvo.core.fit.FormulaCurve;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.Edit;
+import helvo.core.study.Figure;
 import helvo.core.study.FigureEdit;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
@@ -116,28 +114,26 @@ final class FigureOptions {
         if (wanted == null && study.figures().size() == 1) {
             return study.figures().getFirst().id();
         }
-        List<FigureAnalysis> all =
-                Analysis.ofChosenCurves(study, Progress.none()).figures();
+        List<Figure> all = study.figures();
         if (all.isEmpty()) {
             throw new UserError("“" + file.getFileName() + "” has no figure.");
         }
-        List<FigureAnalysis> plotted =
-                all.stream().filter(each -> !each.series().isEmpty()).toList();
-        List<FigureAnalysis> named =
-                wanted != null ? NamedFigure.named(wanted, all) : plotted.size() == 1 ? plotted : all;
+        List<Figure> plotted =
+                all.stream().filter(each -> !series(study, each.id()).isEmpty()).toList();
+        List<Figure> named = wanted != null ? NamedFigure.named(wanted, study) : plotted.size() == 1 ? plotted : all;
         if (named.size() > 1) {
             throw new UserError(
                     wanted == null
                             ? "“" + file.getFileName() + "” has " + all.size()
-                                    + " figures: say which with --figure. There are " + NamedFigure.listed(all) + "."
+                                    + " figures: say which with --figure. There are " + NamedFigure.listed(study) + "."
                             : "“" + wanted + "” names " + named.size() + " figures, "
                                     + named.stream()
-                                            .map(each -> "“" + each.figure().name() + "” of "
-                                                    + each.table().name())
+                                            .map(each -> "“" + each.name() + "” of "
+                                                    + study.table(each.table()).name())
                                             .collect(Collectors.joining(", "))
                                     + ": name one of them.");
         }
-        return named.getFirst().figure().id();
+        return named.getFirst().id();
     }
 
     /// What makes the figure of a table, or changes one, as it is asked for.
@@ -235,12 +231,8 @@ final class FigureOptions {
     }
 
     private static List<SeriesKey> series(Study study, int figure) {
-        FigureAnalysis analysed =
-                Analysis.ofChosenCurves(study, Progress.none()).figure(figure);
-        return analysed.series().stream()
-                .map(SeriesAnalysis::key)
-                .filter(key -> !key.isFurther())
-                .toList();
+        Figure of = study.figure(figure);
+        return FigureAnalysis.seriesOf(of, study.table(of.table()));
     }
 
     private static List<Edit> noneIsY(Table table) {

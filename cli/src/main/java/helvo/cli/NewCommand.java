@@ -1,8 +1,6 @@
 package helvo.cli;
 
-import helvo.core.Progress;
 import helvo.core.RootLocale;
-import helvo.core.analysis.Analysis;
 import helvo.core.study.StudyEdit;
 import helvo.files.UnreadableFile;
 import helvo.files.study.StudyFile;
@@ -65,8 +63,7 @@ final class NewCommand extends Command {
                         tables,
                         tables == 1 ? "table" : "tables",
                         tables == 1 ? "" : " each",
-                        NamedFigure.listed(Analysis.ofChosenCurves(steps.study(), Progress.none())
-                                .figures())));
+                        NamedFigure.listed(steps.study())));
         arguments.done().flush();
         return reading.isStrict() && places > 0 ? Helvo.DATA_DO_NOT_ALLOW : Helvo.DONE;
     }

@@ -2,9 +2,11 @@ package helvo.cli;
 
 import helvo.core.Progress;
 import helvo.core.analysis.Analysis;
+import helvo.core.study.Figure;
 import helvo.core.study.FigureSheet;
 import helvo.core.study.History;
 import helvo.core.study.ReportPlan;
+import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.files.UnreadableFile;
 import helvo.files.disk.AtomicFile;
@@ -183,7 +185,7 @@ final class ReportCommand extends Command {
             plan = plan.withSections(chosen);
         }
         if (figures != null) {
-            plan = plan.withOmittedFigures(leftOut(figures, Analysis.ofChosenCurves(stored.study(), Progress.none())))
+            plan = plan.withOmittedFigures(leftOut(figures, stored.study()))
                     .withOmittedSheets(stored.study().sheets().stream()
                             .map(FigureSheet::id)
                             .collect(Collectors.toSet()));
@@ -206,12 +208,10 @@ final class ReportCommand extends Command {
                         + "."));
     }
 
-    private Set<Integer> leftOut(List<String> figures, Analysis analysis) throws UserError {
-        Set<Integer> all =
-                analysis.figures().stream().map(each -> each.figure().id()).collect(Collectors.toSet());
+    private Set<Integer> leftOut(List<String> figures, Study study) throws UserError {
+        Set<Integer> all = study.figures().stream().map(Figure::id).collect(Collectors.toSet());
         for (String name : figures) {
-            NamedFigure.named(name, analysis.figures())
-                    .forEach(each -> all.remove(each.figure().id()));
+            NamedFigure.named(name, study).forEach(each -> all.remove(each.id()));
         }
         return all;
     }

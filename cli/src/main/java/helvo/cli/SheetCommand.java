@@ -173,7 +173,7 @@ final class SheetCommand extends Command {
         if (splitBy.isPresent()) {
             if (study.figures().size() > 1 && !input.isFigureNamed()) {
                 throw new UserError("The study has several figures: say with --figure which --split-by splits. There "
-                        + "are " + NamedFigure.listed(analysed(study)) + ".");
+                        + "are " + NamedFigure.listed(study) + ".");
             }
             Figure figure = study.figure(input.figure());
             int column = new ColumnsByName(input.file(), study.table(figure.table()))
@@ -182,11 +182,10 @@ final class SheetCommand extends Command {
             return FigureSheet.splitting(study.nextSheetId(), figure.id(), column);
         }
         if (!panels.isEmpty()) {
-            List<FigureAnalysis> all = analysed(study);
             var chosen = new ArrayList<Integer>();
             for (String each : panels) {
-                for (FigureAnalysis figure : NamedFigure.named(each, all)) {
-                    chosen.add(figure.figure().id());
+                for (Figure figure : NamedFigure.named(each, study)) {
+                    chosen.add(figure.id());
                 }
             }
             return of(study, chosen.stream().distinct().toList());
@@ -202,10 +201,6 @@ final class SheetCommand extends Command {
                     "The study has several sheets: say which with --name. There are " + listed(study) + ".");
         }
         return of(study, study.figures().stream().map(Figure::id).toList());
-    }
-
-    private static List<FigureAnalysis> analysed(Study study) {
-        return Analysis.ofChosenCurvesAlone(study, Progress.none()).figures();
     }
 
     private static FigureSheet of(Study study, List<Integer> figures) throws UserError {

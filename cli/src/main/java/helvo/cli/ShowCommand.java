@@ -12,6 +12,7 @@ import helvo.core.number.NumberText;
 import helvo.core.results.ComparisonResults;
 import helvo.core.results.EquationText;
 import helvo.core.results.Results;
+import helvo.core.study.Figure;
 import helvo.core.study.FigureSheet;
 import helvo.core.study.History;
 import helvo.core.study.Study;
@@ -94,16 +95,16 @@ final class ShowCommand extends Command {
             arguments.out().flush();
             return Helvo.DONE;
         }
-        List<FigureAnalysis> figures =
-                Analysis.ofChosenCurves(study, Progress.none()).figures();
         String wanted = figure;
-        List<FigureAnalysis> named = wanted == null ? figures : NamedFigure.named(wanted, figures);
+        List<Figure> named = wanted == null ? study.figures() : NamedFigure.named(wanted, study);
+        List<FigureAnalysis> figures = Analysis.ofChosenCurves(study.withFigures(named), Progress.none())
+                .figures();
         PrintWriter out = arguments.out();
         if (json) {
-            out.println(
-                    FitJson.text(StudySummaryJson.of(file.toString(), ProgramVersion.text(), stored.history(), named)));
+            out.println(FitJson.text(
+                    StudySummaryJson.of(file.toString(), ProgramVersion.text(), stored.history(), figures)));
         } else if (wanted != null) {
-            named.forEach(each -> results(out, each));
+            figures.forEach(each -> results(out, each));
         } else {
             print(out, stored.history(), figures);
         }
@@ -159,7 +160,7 @@ final class ShowCommand extends Command {
                 out.println();
                 results(out, each);
             } else {
-                out.println("  " + NamedFigure.of(each));
+                out.println("  " + NamedFigure.of(each.figure(), each.table()));
                 each.missing().ifPresent(missing -> out.println("    " + missing));
                 each.series().forEach(series -> out.println("    " + line(each, series, study.numbers())));
             }
@@ -202,7 +203,7 @@ final class ShowCommand extends Command {
     }
 
     private void results(PrintWriter out, FigureAnalysis figure) {
-        out.println(NamedFigure.of(figure));
+        out.println(NamedFigure.of(figure.figure(), figure.table()));
         figure.missing().ifPresent(out::println);
         for (SeriesAnalysis series : figure.series()) {
             if (figure.series().size() > 1) {

@@ -1,7 +1,6 @@
 package helvo.cli;
 
 import helvo.core.Progress;
-import helvo.core.analysis.Analysis;
 import helvo.core.fit.Curves;
 import helvo.core.study.Study;
 import helvo.core.style.SheetStyle;
@@ -84,8 +83,7 @@ final class ValuesCommand extends Command {
         }
         if (FIGURES.contains(option)) {
             return study.stream()
-                    .flatMap(each -> Analysis.ofChosenCurves(each, Progress.none()).figures().stream())
-                    .map(figure -> figure.title());
+                    .flatMap(each -> each.figures().stream().map(figure -> figure.title(each.table(figure.table()))));
         }
         List<Table> tables = study.isPresent()
                 ? study.get().tables()

@@ -146,13 +146,15 @@ public record FigureAnalysis(
 
     /// The figure's own title, or "y against x".
     public String title() {
-        return figure.title().orElseGet(() -> {
-            List<String> ys = table.all(Role.Y).stream().map(Column::name).toList();
-            return table.first(Role.X).isEmpty() || ys.isEmpty()
-                    ? table.name()
-                    : String.join(", ", ys) + " against "
-                            + String.join(", ", xs().stream().map(Column::name).toList());
-        });
+        return figure.title(table);
+    }
+
+    /// The series that a figure has, but for further curves, in order; none without an x and a y column.
+    public static List<SeriesKey> seriesOf(Figure figure, Table table) {
+        return SeriesPoints.of(table, figure, Progress.none()).stream()
+                .map(SeriesPoints::key)
+                .filter(key -> !key.isFurther())
+                .toList();
     }
 
     static FigureAnalysis of(

@@ -18,6 +18,7 @@ import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 
 /// One figure over one table: what it shows and how it looks.
 ///
@@ -101,6 +102,19 @@ public record Figure(
                 .quantities(List.of())
                 .reportText(ReportText.NONE)
                 .build();
+    }
+
+    /// Its own title, or "y against x" in the names of the columns, or the name of its table where there is no x or
+    /// y.
+    public String title(Table of) {
+        return title.orElseGet(
+                () -> of.first(Role.X).isEmpty() || of.first(Role.Y).isEmpty()
+                        ? of.name()
+                        : names(of.all(Role.Y)) + " against " + names(of.all(Role.X)));
+    }
+
+    private static String names(List<Column> columns) {
+        return columns.stream().map(Column::name).collect(Collectors.joining(", "));
     }
 
     /// Of the whole sheet.
