@@ -19,6 +19,7 @@ final class Argument {
     private boolean required;
     private boolean repeatable;
     private boolean split;
+    private boolean given;
     private Supplier<List<String>> choices = List::of;
     private Optional<String> standard = Optional.empty();
     private Optional<Predicate<String>> end = Optional.empty();
@@ -164,8 +165,14 @@ final class Argument {
         return end.isPresent();
     }
 
+    /// Whether it was written.
+    boolean isGiven() {
+        return given;
+    }
+
     /// Takes what was written, or what is taken where nothing was.
     void take(List<String> words) {
+        given = !words.isEmpty();
         List<String> taken = words.isEmpty() ? standard.stream().toList() : words;
         if (taken.size() > 1 && !repeatable) {
             throw new UsageError(name() + " can be given once only.");

@@ -124,6 +124,14 @@ public final class Arguments {
         return groups().values().stream().flatMap(List::stream).toList();
     }
 
+    /// The options of a group that stand on the command line.
+    List<String> given(String heading) {
+        return groups.getOrDefault(heading, List.of()).stream()
+                .filter(Argument::isGiven)
+                .map(Argument::name)
+                .toList();
+    }
+
     boolean asksForHelp() {
         return showsHelp || showsVersion;
     }

@@ -91,7 +91,8 @@ final class CheckCommand extends Command {
     }
 
     /// Those of a study, as they stand in it.
-    private List<ReadingJson.Checked> tablesOf(Path study, PrintWriter text) throws UnreadableFile {
+    private List<ReadingJson.Checked> tablesOf(Path study, PrintWriter text) throws UnreadableFile, UserError {
+        reading.refuseFor(study);
         StoredStudy stored = StudyFile.read(study, Progress.none());
         stored.remarks().ifPresent(arguments.remarks()::println);
         List<Table> tables = stored.history().study().tables();

@@ -132,6 +132,7 @@ final class FitOptions {
     /// Reads a file and makes what was asked for.
     Opened opened(Path file) throws UnreadableFile, UserError {
         if (StudyFile.isInside(file)) {
+            reading.refuseFor(file);
             figure.check();
             StoredStudy stored = StudyFile.read(file, Progress.none());
             stored.remarks().ifPresent(arguments.remarks()::println);
@@ -143,6 +144,10 @@ final class FitOptions {
                     : figure.figureOf(file, steps.study());
             int shown = figure.addTo(steps, file, id);
             return new Opened(steps, shown, stored.remarks().stream().toList());
+        }
+        if (figure.isNamed()) {
+            throw new UserError("“" + file.getFileName()
+                    + "” is a table and has no figures: leave out --figure, which names one of a study.");
         }
         List<String> missing = figure.missingColumns();
         if (missing.size() == 1) {

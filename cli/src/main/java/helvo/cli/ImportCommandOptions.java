@@ -54,6 +54,8 @@ final class ImportCommandOptions {
             Map.entry("h:mm", CellInterpretation.HOURS_MINUTES),
             Map.entry("mm:ss", CellInterpretation.MINUTES_SECONDS),
             Map.entry("yyyymm", CellInterpretation.YEAR_MONTH));
+    private static final String GROUP = "How the file is read";
+    private static final String STRICT = "--strict";
     private static final int MOST_WARNINGS = 50;
     private final Arguments arguments;
     private Optional<String> sheet = Optional.empty();
@@ -75,7 +77,7 @@ final class ImportCommandOptions {
     /// @param arguments of the command that has these options
     ImportCommandOptions(Arguments arguments) {
         this.arguments = arguments;
-        arguments.group("How the file is read");
+        arguments.group(GROUP);
         arguments
                 .option("--sheet", "NAME", "Sheet of a workbook; the first with a table in it, if not given.")
                 .text(value -> sheet = Optional.of(value));
@@ -134,10 +136,20 @@ final class ImportCommandOptions {
                 .choices(List.of("long", "transposed"))
                 .text(value -> turn = value);
         arguments.flag(
-                "--strict",
-                "End with exit code 1 where the file needs a look, as `check` does.",
-                value -> strict = value);
+                STRICT, "End with exit code 1 where the file needs a look, as `check` does.", value -> strict = value);
     }
+
+    /// The tables of a study were read when they came into it.
+    void refuseFor(Path study) throws UserError {
+        List<String> given = arguments.given(GROUP).stream()
+                .filter(each -> !each.equals(STRICT))
+                .toList();
+        if (!given.isEmpty()) {
+            throw new UserError("“" + study.getFileName() + "” is a study, whose tables have been read: leave out "
+                    + ArgumentReader.listed(given) + ".");
+        }
+    }
+
     /// A table that was read for a command.
     ///
     /// @param warnings what a careful person wants to know of the reading

@@ -62,6 +62,12 @@ class MannersTest {
         return run.helvo(words);
     }
 
+    private Path sample() throws IOException {
+        Path study = folder.resolve("s.helvo");
+        StudyFile.write(study, StoredStudy.of(History.from(SampleStudy.study())), Progress.none());
+        return study;
+    }
+
     private String said() {
         return run.out + "\n" + run.err;
     }
@@ -126,11 +132,16 @@ class MannersTest {
                 "draw TABLE --x Day --y Stretch --y-limits 2026-01-05.. --out a.png|--y-limits “2026-01-05” is a date, "
                         + "and this axis holds numbers",
                 "fit TABLE --x Load --y Stretch --turn long|there is nothing to give a row to each value of",
+                "fit TABLE --figure Creep|“pull.csv” is a table and has no figures: leave out --figure",
+                "fit STUDY --figure Creep --missing 99|“s.helvo” is a study, whose tables have been read: leave out "
+                        + "--missing.",
+                "check STUDY --strict --sheet A --decimal comma|leave out --sheet and --decimal.",
                 "report TABLE --out FOLDER/r.html|is not a study saved by Helvo (.helvo). If it is a table of "
                         + "measurements, `helvo check`",
             })
-    void whatTheDataDoNotAllow(String line, String sentence) {
+    void whatTheDataDoNotAllow(String line, String sentence) throws IOException {
         assertThat(helvo(line.replace("TABLE", table.toString())
+                        .replace("STUDY", line.contains("STUDY") ? sample().toString() : "")
                         .replace("FOLDER", folder.toString())
                         .split(" ")))
                 .isEqualTo(1);
@@ -295,8 +306,7 @@ class MannersTest {
 
     @Test
     void checkingAStudySaysThatItIsOne() throws IOException {
-        Path study = folder.resolve("s.helvo");
-        StudyFile.write(study, StoredStudy.of(History.from(SampleStudy.study())), Progress.none());
+        Path study = sample();
         assertThat(helvo("check", study.toString())).isEqualTo(1);
         assertThat(run.out.toString())
                 .startsWith(study + ": the study “" + SampleStudy.study().name() + "”, with ")
@@ -308,8 +318,7 @@ class MannersTest {
     @Test
     void randomLinesEndInAResultOrInWords() throws IOException {
         var random = new Random(39);
-        Path study = folder.resolve("s.helvo");
-        StudyFile.write(study, StoredStudy.of(History.from(SampleStudy.study())), Progress.none());
+        Path study = sample();
         Path garbage = Files.write(
                 folder.resolve("garbage.bin"),
                 random.ints(400, 0, 256)
