@@ -31,7 +31,9 @@ import helvo.core.table.RowCondition;
 import helvo.core.table.SeriesKey;
 import helvo.core.table.Table;
 import helvo.core.table.UniformBarLength;
+import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.IntStream;
@@ -140,6 +142,40 @@ class FigureAnalysisTest {
         assertThat(figure(after(groups(), new ColumnEdit.SetRole(1, 2, Role.NONE)))
                         .title())
                 .isEqualTo("Cords");
+    }
+
+    /// Through two figures, each with two columns of two groups: it never falls, and each part has its share.
+    @Test
+    void progressRises() {
+        int rows = 40_000;
+        Object[] cords = IntStream.range(0, rows)
+                .mapToObj(i -> i % 2 == 0 ? "dry" : "salt")
+                .toArray();
+        Object[] loads = IntStream.range(0, rows).mapToObj(i -> i % 100).toArray();
+        Object[] stretches = IntStream.range(0, rows).mapToObj(i -> i * 7 % 13).toArray();
+        Study study = after(
+                study(
+                        column(1, "Cord", Role.BY, cords),
+                        column(2, "Load", Role.X, loads),
+                        column(3, "Stretch", Role.Y, stretches),
+                        column(4, "Heat", Role.Y, stretches)),
+                new StudyEdit.AddFigure(1));
+        List<Double> told = Collections.synchronizedList(new ArrayList<>());
+        Analysis.ofChosenCurvesAlone(study, told::add);
+        for (double part : new double[] {0, 0.05, 0.1, 0.2, 0.3, 0.4, 0.5, 0.55, 0.6, 0.7, 0.8, 0.9}) {
+            assertThat(told)
+                    .as("the columns of each figure, then its four lines")
+                    .anyMatch(share -> Math.abs(share - part) < 1e-9);
+        }
+        assertThat(told)
+                .as("a share of the rows of a column")
+                .anyMatch(share -> Math.abs(share - 0.05 * (1 << 14) / rows) < 1e-9);
+        List<Double> known = told.stream().filter(share -> !share.isNaN()).toList();
+        for (int i = 1; i < known.size(); i++) {
+            assertThat(known.get(i))
+                    .as("but for blocks of one sum, which are ready in any order")
+                    .isBetween(known.get(i - 1) - 0.02, 1.0);
+        }
     }
 
     /// What was read off the same curve before is taken over; off another it is read anew.

@@ -234,12 +234,14 @@ class SeriesAnalysisTest {
         assertThat(told.getFirst().figure(1).series().getFirst().fit().map(Fit::coefficients))
                 .isEqualTo(whole.figure(1).series().getFirst().fit().map(Fit::coefficients));
         assertThat(whole.problems()).containsOnlyKeys(1);
+        assertThat(whole.isLarge()).isTrue();
         List<Analysis> few = new ArrayList<>();
         Analysis small = Analysis.of(bent(), Analysis.EMPTY, few::add, Progress.none());
         assertThat(few)
                 .as("a small study once, when its figures can be drawn")
                 .singleElement()
                 .matches(known -> known.figure(1).drawsLike(small.figure(1)));
+        assertThat(small.isLarge()).isFalse();
         assertThatThrownBy(() -> whole.figure(7)).hasMessage("no figure 7 was analysed");
         assertThatThrownBy(() -> Analysis.of(study, Analysis.EMPTY, _ -> {
                     throw new CancellationException();

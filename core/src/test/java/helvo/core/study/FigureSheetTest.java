@@ -9,6 +9,7 @@ import helvo.core.analysis.Analysis;
 import helvo.core.analysis.SheetAnalysis;
 import helvo.core.number.DecimalMark;
 import helvo.core.results.FigureDescription;
+import helvo.core.style.LegendStyle;
 import helvo.core.table.Cells;
 import helvo.core.table.Column;
 import helvo.core.table.ExcludedRows;
@@ -123,6 +124,35 @@ class FigureSheetTest {
                 .as("columns with two to nine values")
                 .extracting(Column::name)
                 .containsExactly("Cord", "Wall");
+    }
+
+    /// A panel shows of its figure what the sheet lets it, and its lines are as thin as its text is small.
+    @Test
+    void aPanelShowsWhatTheSheetLetsIt() {
+        FigureSheet all = FigureSheet.of(1, List.of(1, 2)).with(sheet -> sheet.titles(true)
+                .equations(true)
+                .residuals(true)
+                .legends(FigureSheet.Legends.EACH)
+                .textSize(4.5));
+        Figure shown = analysed(all).panels().getFirst().figure().figure();
+        assertThat(shown.title()).isEmpty();
+        assertThat(shown.shows(Layer.EQUATIONS) && shown.shows(Layer.RESIDUALS)).isTrue();
+        assertThat(shown.style().legend().shown()).isNotEqualTo(LegendStyle.Shown.NEVER);
+        assertThat(shown.style().sheet().textSize()).isEqualTo(4.5);
+        assertThat(shown.style().sheet().lineWidth()).isEqualTo(0.5);
+        Figure bare = analysed(all.with(sheet ->
+                        sheet.titles(false).equations(false).residuals(false).legends(FigureSheet.Legends.ONE)))
+                .panels()
+                .getFirst()
+                .figure()
+                .figure();
+        assertThat(bare.title()).hasValue("");
+        assertThat(bare.shows(Layer.EQUATIONS) || bare.shows(Layer.RESIDUALS)).isFalse();
+        assertThat(bare.shows(Layer.BARS)).isTrue();
+        assertThat(bare.style().legend().shown()).isEqualTo(LegendStyle.Shown.NEVER);
+        assertThat(analysed(FigureSheet.of(1, List.of(2))).panels().getFirst().letter())
+                .as("a single figure has no letter")
+                .isEmpty();
     }
 
     private static double slope(SheetAnalysis sheet, int panel) {
