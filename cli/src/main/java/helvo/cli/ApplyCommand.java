@@ -59,8 +59,7 @@ final class ApplyCommand extends Command {
                         "--data",
                         "TABLE=FILE",
                         "The table, and the files to take its data from; * and ? stand for any characters. Where "
-                                + "several tables are "
-                                + "named, the first files of all belong together, and so on.")
+                                + "several tables are named, the first files of all belong together, and so on.")
                 .required()
                 .several(ApplyCommand::isStudy)
                 .texts(value -> data = value);

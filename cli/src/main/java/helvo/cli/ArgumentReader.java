@@ -1,5 +1,6 @@
 package helvo.cli;
 
+import helvo.core.WordList;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -51,7 +52,8 @@ final class ArgumentReader {
                 .filter(each -> each.isRequired() && !line.hasOption(each.bareName()))
                 .forEach(missing::add);
         if (!missing.isEmpty()) {
-            String names = listed(missing.stream().map(Argument::asWritten).toList());
+            String names =
+                    WordList.and(missing.stream().map(Argument::asWritten).toList());
             throw new UsageError((declared.qualifiedName() + " needs " + names + ". " + declared.hint()).strip());
         }
         options.stream().filter(Argument::takesValue).forEach(each -> take(each, line));
@@ -151,12 +153,5 @@ final class ArgumentReader {
         return NameSuggestion.of(word, known)
                 .map(each -> "; did you mean “" + each + "”?")
                 .orElse(".");
-    }
-
-    /// "a, b and c".
-    static String listed(List<String> names) {
-        return names.size() == 1
-                ? names.getFirst()
-                : String.join(", ", names.subList(0, names.size() - 1)) + " and " + names.getLast();
     }
 }

@@ -41,8 +41,7 @@ final class CheckCommand extends Command {
         super(
                 "check",
                 "Tell what a file holds: how it was read, columns, units, kinds, and every cell that needs a look. "
-                        + "The exit "
-                        + "code is 1 where something needs a look.");
+                        + "The exit code is 1 where something needs a look.");
         arguments.files(
                 "FILE", "CSV, TSV, XLSX or ODS files, or a study; - for standard input.", value -> files = value);
         arguments.flag("--json", "Report as JSON.", value -> json = value);

@@ -2,6 +2,7 @@ package helvo.cli;
 
 import helvo.core.Progress;
 import helvo.core.RootLocale;
+import helvo.core.WordList;
 import helvo.core.study.StudyEdit;
 import helvo.core.table.Column;
 import helvo.core.table.Kind;
@@ -188,8 +189,7 @@ final class FitOptions {
     }
 
     private UsageError needs(List<String> missing, String columns) {
-        return new UsageError(
-                (arguments.qualifiedName() + " needs " + ArgumentReader.listed(missing) + ". " + columns).strip());
+        return new UsageError((arguments.qualifiedName() + " needs " + WordList.and(missing) + ". " + columns).strip());
     }
 
     /// 1 where the file needs a look, as `check` has it, and a person is strict about it.

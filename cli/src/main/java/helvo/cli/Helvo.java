@@ -1,5 +1,6 @@
 package helvo.cli;
 
+import helvo.core.WordList;
 import helvo.files.Limits;
 import helvo.files.ProgramVersion;
 import helvo.files.UnreadableFile;
@@ -165,7 +166,7 @@ public final class Helvo extends Command {
         return new UsageError("There is no command “" + word + "”"
                 + NameSuggestion.of(word, commands)
                         .map(each -> "; did you mean “" + each + "”?")
-                        .orElse("; there are " + ArgumentReader.listed(commands) + "."));
+                        .orElse("; there are " + WordList.and(commands) + "."));
     }
 
     private static boolean isFile(String word) {
@@ -266,8 +267,7 @@ public final class Helvo extends Command {
         return Files.isDirectory(folder) && Files.isWritable(folder)
                 ? Optional.empty()
                 : Optional.of("The folder for temporary files, “" + folder
-                        + "”, is not there or may not be written to: make it, or ask for "
-                        + "the right to write to it.");
+                        + "”, is not there or may not be written to: make it, or ask for the right to write to it.");
     }
 
     /// A sentence in which a long text of the person's or the file's is not repeated whole.

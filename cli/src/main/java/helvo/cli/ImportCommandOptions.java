@@ -2,6 +2,7 @@ package helvo.cli;
 
 import helvo.core.Progress;
 import helvo.core.RootLocale;
+import helvo.core.WordList;
 import helvo.core.derive.Reshaping;
 import helvo.core.derive.Summaries;
 import helvo.core.importing.TableReader;
@@ -146,7 +147,7 @@ final class ImportCommandOptions {
                 .toList();
         if (!given.isEmpty()) {
             throw new UserError("“" + study.getFileName() + "” is a study, whose tables have been read: leave out "
-                    + ArgumentReader.listed(given) + ".");
+                    + WordList.and(given) + ".");
         }
     }
 

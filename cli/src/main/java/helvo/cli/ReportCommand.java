@@ -115,7 +115,7 @@ final class ReportCommand extends Command {
     @Override
     public Integer call() throws UnreadableFile, UserError {
         ReportFormat format = ReportFormat.of(String.valueOf(out.getFileName()))
-                .orElseThrow(() -> new UsageError("--out “" + out + "” must end in " + endings() + "."));
+                .orElseThrow(() -> new UsageError("--out “" + out + "” must end in " + ReportFormat.endings() + "."));
         if (template.isPresent() && Template.format(template.get()) != format) {
             throw new UsageError(
                     "--template “" + template.get() + "” and --out must be of the same format, HTML or DOCX.");
@@ -214,12 +214,5 @@ final class ReportCommand extends Command {
             NamedFigure.named(name, study).forEach(each -> all.remove(each.id()));
         }
         return all;
-    }
-
-    private static String endings() {
-        List<String> all = Arrays.stream(ReportFormat.values())
-                .map(each -> "." + each.ending())
-                .toList();
-        return String.join(", ", all.subList(0, all.size() - 1)) + " or " + all.getLast();
     }
 }

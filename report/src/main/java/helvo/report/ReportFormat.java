@@ -1,6 +1,7 @@
 package helvo.report;
 
 import helvo.core.Progress;
+import helvo.core.WordList;
 import helvo.report.model.Report;
 import helvo.report.model.ReportFiles;
 import helvo.report.office.DocxReport;
@@ -11,6 +12,7 @@ import helvo.report.text.LatexReport;
 import helvo.report.text.MarkdownReport;
 import helvo.report.web.HtmlReport;
 import java.io.IOException;
+import java.util.Arrays;
 import java.util.Locale;
 import java.util.Optional;
 
@@ -46,15 +48,18 @@ public enum ReportFormat {
         return purpose;
     }
 
+    /// All endings: ".html, .docx … or .json".
+    public static String endings() {
+        return WordList.or(
+                Arrays.stream(values()).map(each -> "." + each.ending).toList());
+    }
+
     /// The format that a file name's ending says.
     public static Optional<ReportFormat> of(String fileName) {
         String lower = fileName.toLowerCase(Locale.ROOT);
-        for (ReportFormat format : values()) {
-            if (lower.endsWith("." + format.ending)) {
-                return Optional.of(format);
-            }
-        }
-        return Optional.empty();
+        return Arrays.stream(values())
+                .filter(format -> lower.endsWith("." + format.ending))
+                .findFirst();
     }
 
     /// The report as files; the same report gives the same bytes.

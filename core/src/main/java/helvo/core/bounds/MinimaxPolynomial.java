@@ -184,12 +184,8 @@ public record MinimaxPolynomial(int degree, double factor, int[] rows) {
                     at = above > 0 ? i : n + i;
                 }
             }
-            for (int each : basis) {
-                if (each == at) {
-                    return -1;
-                }
-            }
-            return at;
+            int found = at;
+            return Arrays.stream(basis).anyMatch(each -> each == found) ? -1 : found;
         }
     }
 }

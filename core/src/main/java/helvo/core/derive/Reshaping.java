@@ -165,9 +165,7 @@ public final class Reshaping {
                 ? Optional.of("“" + table.name()
                         + "” has no columns that are named "
                         + "by numbers (2019, 2020), or alike but for a number at the end (Absorbance 1, Absorbance "
-                        + "2): there is nothing to "
-                        + "give a row "
-                        + "to each value of.")
+                        + "2): there is nothing to give a row to each value of.")
                 : Optional.empty();
     }
 

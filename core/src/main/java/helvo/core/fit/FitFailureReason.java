@@ -1,6 +1,7 @@
 package helvo.core.fit;
 
 import helvo.core.RootLocale;
+import helvo.core.WordList;
 import helvo.core.number.NumberNotation;
 import helvo.core.points.Points;
 import helvo.core.points.Weighting;
@@ -75,8 +76,8 @@ public sealed interface FitFailureReason {
         public String sentence(NumberNotation numbers) {
             return names.size() == 1
                     ? "These points do not determine " + names.getFirst() + ": hold it at a value, or give it limits."
-                    : "These points do not determine " + String.join(", ", names.subList(0, names.size() - 1)) + " and "
-                            + names.getLast() + ": together they can change without end while the curve hardly does. "
+                    : "These points do not determine " + WordList.and(names)
+                            + ": together they can change without end while the curve hardly does. "
                             + "Hold one of them at a value, or take a simpler curve.";
         }
     }

@@ -1,6 +1,7 @@
 package helvo.core.formula;
 
 import helvo.core.numeric.DoubleDoubleFunctions;
+import java.util.Arrays;
 import java.util.Optional;
 import java.util.function.DoubleUnaryOperator;
 import java.util.function.UnaryOperator;
@@ -94,11 +95,8 @@ public enum FormulaFunction {
     }
 
     static Optional<FormulaFunction> named(String word) {
-        for (FormulaFunction function : values()) {
-            if (function.word.equals(word)) {
-                return Optional.of(function);
-            }
-        }
-        return Optional.empty();
+        return Arrays.stream(values())
+                .filter(function -> function.word.equals(word))
+                .findFirst();
     }
 }

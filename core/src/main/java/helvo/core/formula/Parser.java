@@ -352,8 +352,7 @@ final class Parser {
                 throw new Wrong(
                         at,
                         likely.end(),
-                        "“" + likely.group() + "” could be a date: write a date as 2026-01-05, and a "
-                                + "calculation with "
+                        "“" + likely.group() + "” could be a date: write a date as 2026-01-05, and a calculation with "
                                 + "blanks around its signs.");
             }
             return Optional.empty();

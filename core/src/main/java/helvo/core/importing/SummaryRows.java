@@ -48,12 +48,10 @@ final class SummaryRows {
                     + "total général|sous-total|suma|subtotale|totale|somma|σ|∑",
             What.AVERAGE,
             "average|averages|avg|avg.|mean|means|mean value|arithmetic "
-                    + "mean|mittel|mittelwert|mw|durchschnitt|moyenne|media|"
-                    + "promedio|ø|x̄|overall mean",
+                    + "mean|mittel|mittelwert|mw|durchschnitt|moyenne|media|promedio|ø|x̄|overall mean",
             What.DEVIATION,
             "std dev|std. dev.|std.dev.|stddev|stdev|stdev.s|standard deviation|standardabweichung|stabw|std "
-                    + "abw|std.abw.|"
-                    + "écart type|écart-type|desviación estándar|deviazione standard|sd|s.d.|std|stdabw",
+                    + "abw|std.abw.|écart type|écart-type|desviación estándar|deviazione standard|sd|s.d.|std|stdabw",
             What.LEAST,
             "min|min.|minimum|minimo|mínimo|kleinster wert|smallest|minimal",
             What.MOST,

@@ -70,8 +70,7 @@ public final class DateText {
     private static final Set<String> WEEKDAYS =
             Set.of(("mon monday mo montag lun lundi lunes lunedi tue tues tuesday di dienstag mardi "
                             + "martes martedi wed wednesday mi mittwoch mer mercredi mie miercoles mercoledi thu "
-                            + "thur thurs thursday do donnerstag "
-                            + "jeu jeudi "
+                            + "thur thurs thursday do donnerstag jeu jeudi "
                             + "jue jueves gio giovedi fri friday fr freitag ven vendredi vie viernes venerdi sat "
                             + "saturday sa samstag sonnabend sam samedi "
                             + "sab sabado sabato sun sunday so sonntag dim dimanche dom domingo domenica")

@@ -65,12 +65,8 @@ public final class MissingText {
 
     /// Whether a text tells of an error of an instrument: a number in it is no measurement.
     public static boolean namesError(String text) {
-        for (String word : text.toLowerCase(Locale.ROOT).split("[^\\p{L}]", 40)) {
-            if (ERRORS.contains(word)) {
-                return true;
-            }
-        }
-        return text.startsWith("#");
+        String[] words = text.toLowerCase(Locale.ROOT).split("[^\\p{L}]", 40);
+        return text.startsWith("#") || Arrays.stream(words).anyMatch(ERRORS::contains);
     }
 
     /// Whether a text is a limit rather than a value: "<0.05", "> 100", "≤ 3".

@@ -191,8 +191,7 @@ final class BarsResults {
             return new Line.Sentence(
                     RootLocale.format(
                             "%s and misses %s; of bars of %s it should miss %s. They are too short, or the curve is "
-                                    + "not "
-                                    + "the right one.",
+                                    + "not the right one.",
                             meets, Results.numbers(found.missed()), of, some),
                     true);
         }

@@ -1,6 +1,7 @@
 package helvo.core.results;
 
 import helvo.core.RootLocale;
+import helvo.core.WordList;
 import helvo.core.analysis.CoordinateColumn;
 import helvo.core.analysis.Diagnostics;
 import helvo.core.analysis.SeriesAnalysis;
@@ -230,8 +231,7 @@ public final class ChecksResults {
                 .toArray();
         return RootLocale.format(
                 "The level changes by %s between %s %s and %s (F = %s, %s with all places taken into account): "
-                        + "something may have "
-                        + "been different from there on.",
+                        + "something may have been different from there on.",
                 inY(check.size()),
                 series.rows().x().symbol(),
                 place(beside[0]),
@@ -293,11 +293,9 @@ public final class ChecksResults {
                 .map(row -> Integer.toString(row + 1))
                 .toList();
         return RootLocale.format(
-                "Rows %s and %s lie far from the %s that the others make; each hides the other there (the farther %s "
-                        + "standard "
-                        + "deviations off; chance alone: %s). They may be mistyped.%s",
-                String.join(", ", rows.subList(0, rows.size() - 1)),
-                rows.getLast(),
+                "Rows %s lie far from the %s that the others make; each hides the other there (the farther %s "
+                        + "standard deviations off; chance alone: %s). They may be mistyped.%s",
+                WordList.and(rows),
                 name(),
                 shown(check),
                 p(check),

@@ -1,6 +1,7 @@
 package helvo.core.results;
 
 import helvo.core.RootLocale;
+import helvo.core.WordList;
 import helvo.core.analysis.BarSource;
 import helvo.core.analysis.CoordinateColumn;
 import helvo.core.analysis.FigureAnalysis;
@@ -105,14 +106,7 @@ public final class FigureDescription {
     public static String subject(FigureAnalysis figure) {
         List<String> ys = figure.table().all(Role.Y).stream().map(Column::name).toList();
         List<String> xs = figure.xs().stream().map(Column::name).toList();
-        return ys.isEmpty() || xs.isEmpty() ? figure.table().name() : listed(ys) + " against " + listed(xs);
-    }
-
-    /// "dry", "dry and salt-soaked", "a, b and c".
-    public static String listed(List<String> names) {
-        return names.size() < 2
-                ? String.join("", names)
-                : String.join(", ", names.subList(0, names.size() - 1)) + " and " + names.getLast();
+        return ys.isEmpty() || xs.isEmpty() ? figure.table().name() : WordList.and(ys) + " against " + WordList.and(xs);
     }
 
     private List<Words> caption() {
@@ -193,7 +187,7 @@ public final class FigureDescription {
                 labels.size() < 2
                         ? ""
                         : labels.size() <= MAX_LISTED
-                                ? RootLocale.format(" in %d series, %s", labels.size(), listed(labels))
+                                ? RootLocale.format(" in %d series, %s", labels.size(), WordList.and(labels))
                                 : RootLocale.format(" in %d series", labels.size())));
         bars().map(words -> "With error " + words + ".").ifPresent(says::add);
         series.stream().limit(MAX_LISTED).map(this::seriesSentence).forEach(says::add);
@@ -212,7 +206,8 @@ public final class FigureDescription {
                 .map(FigureDescription::inUnit)
                 .distinct()
                 .toList();
-        return listed(ys) + " against " + x.time().map(_ -> x.column().name()).orElseGet(() -> inUnit(x.column()));
+        return WordList.and(ys) + " against "
+                + x.time().map(_ -> x.column().name()).orElseGet(() -> inUnit(x.column()));
     }
 
     private static String inUnit(Column column) {

@@ -1,5 +1,6 @@
 package helvo.core.table;
 
+import helvo.core.WordList;
 import java.util.List;
 import java.util.Set;
 import java.util.function.IntPredicate;
@@ -89,10 +90,7 @@ public sealed interface RowCondition {
             }
             List<String> texts =
                     values.stream().map(value -> text(table, column, value)).toList();
-            return name + " is "
-                    + (texts.size() == 1
-                            ? texts.getFirst()
-                            : String.join(", ", texts.subList(0, texts.size() - 1)) + " or " + texts.getLast());
+            return name + " is " + WordList.or(texts);
         }
     }
 

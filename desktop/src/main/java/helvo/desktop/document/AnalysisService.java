@@ -228,8 +228,7 @@ public final class AnalysisService {
     private void failed(Throwable fault) {
         unfinished.set(Optional.of(
                 fault instanceof OutOfMemoryError
-                        ? "There is not enough memory to work out this figure: exclude rows, or close other "
-                                + "programs. "
+                        ? "There is not enough memory to work out this figure: exclude rows, or close other programs. "
                                 + "Figure and results are as they were before."
                         : "Working out the figure failed (" + fault
                                 + "). The change stands; figure and results are as they were before."));

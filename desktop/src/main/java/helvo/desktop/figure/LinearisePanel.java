@@ -45,8 +45,7 @@ public final class LinearisePanel extends Panel {
                 .addAll(
                         heading,
                         muted("Click a picture: the column it needs is derived and takes the place of x or y. R² "
-                                + "is that "
-                                + "of a line through what the picture shows; "
+                                + "is that of a line through what the picture shows; "
                                 + "those of a changed y are about the changed y and tell nothing about which "
                                 + "of them predicts y best."),
                         cards,

@@ -135,8 +135,7 @@ public final class DerivePanel extends Panel {
                 .collect(Collectors.joining("; "));
         Label text =
                 muted("Sums, differences, products (· or *, or nothing: 2 Load), quotients, powers (^ or ²), √, |x|, "
-                        + "brackets, π, "
-                        + "e. Columns by their names; in "
+                        + "brackets, π, e. Columns by their names; in "
                         + "“quotation marks” where a name is odd. Dates count in days. "
                         + "(Width in mm) is Width in another unit; what is added in another unit is converted. "
                         + functions

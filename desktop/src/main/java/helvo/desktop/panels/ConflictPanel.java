@@ -33,8 +33,7 @@ public final class ConflictPanel extends Panel {
                 .addAll(
                         heading,
                         muted("Nothing of yours is lost either way: taking theirs is a step that can be undone. "
-                                + "Nothing is "
-                                + "saved until you choose."),
+                                + "Nothing is saved until you choose."),
                         new FlowPane(8, 8, both, theirs, mine));
     }
 

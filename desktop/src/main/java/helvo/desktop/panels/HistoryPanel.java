@@ -42,8 +42,7 @@ public final class HistoryPanel extends Panel {
                 .addAll(
                         heading,
                         muted("Click a step to have the study as it was after it. What was undone stays here until "
-                                + "the study "
-                                + "is closed."),
+                                + "the study is closed."),
                         list,
                         dataOnly);
         workspace.history().subscribe(history -> {

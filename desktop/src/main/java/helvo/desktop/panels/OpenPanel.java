@@ -94,8 +94,7 @@ public final class OpenPanel extends Panel {
                                                 .toList())
                                 + (files.size() > 8 ? " …" : "")),
                         muted("In one table, columns of the same name are one, and a column “File” tells where "
-                                + "each row is from and splits the "
-                                + "rows."),
+                                + "each row is from and splits the rows."),
                         new FlowPane(8, 8, each, stacked));
         focus(each);
     }

@@ -204,8 +204,7 @@ public final class FileFollower {
                     voice.ask(
                             RootLocale.format(
                                     "“%s” was cut or replaced: it has %,d rows now, and the table “%s” has %,d. The "
-                                            + "table stays as "
-                                            + "it is until you decide.",
+                                            + "table stays as it is until you decide.",
                                     file.getFileName(),
                                     found.fresh.rowsTyped(),
                                     found.old.name(),

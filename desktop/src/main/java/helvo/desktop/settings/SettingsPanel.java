@@ -61,8 +61,7 @@ public final class SettingsPanel extends Panel {
                         strong("When something goes wrong"),
                         report,
                         wrapped("A ZIP archive with versions, the log of faults and what was done, without any value "
-                                + "unless you select it. "
-                                + "Nothing is sent anywhere."),
+                                + "unless you select it. Nothing is sent anywhere."),
                         strong("What is kept, and where"),
                         kept,
                         wrong);

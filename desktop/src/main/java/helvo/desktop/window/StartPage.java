@@ -58,8 +58,7 @@ final class StartPage extends ScrollPane {
         heading.getStyleClass().add("start-heading");
         var hint = muted(
                 "Type into the table, paste, open a table or a study (CSV, TSV, XLSX, ODS, .helvo), or drop files on "
-                        + "this "
-                        + "window.");
+                        + "this window.");
         StudyOpener opener = importer.opener();
         Button open = mainButton("start-open", "Open …", importer::open);
         Button sample = button("start-sample", "Look at the sample study", opener::openSample);

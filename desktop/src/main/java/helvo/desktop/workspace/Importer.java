@@ -230,8 +230,7 @@ public final class Importer {
             workspace
                     .messages()
                     .warn(RootLocale.format(
-                            "“%s” has one column only; a scatter needs two. Another delimiter may be right: "
-                                    + "see below "
+                            "“%s” has one column only; a scatter needs two. Another delimiter may be right: see below "
                                     + "its name.",
                             read.table().name()));
         }
@@ -389,8 +388,7 @@ public final class Importer {
             workspace
                     .messages()
                     .warn("The clipboard holds a picture, not numbers: copy the cells themselves, or type the "
-                            + "values that the "
-                            + "picture shows.");
+                            + "values that the picture shows.");
         }
         return picture;
     }

@@ -1,5 +1,6 @@
 package helvo.figure.export;
 
+import helvo.core.WordList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
@@ -30,8 +31,7 @@ public enum FigureFormat {
 
     /// All endings: "png, svg, pdf or html".
     public static String choices() {
-        List<String> endings = endings();
-        return String.join(", ", endings.subList(0, endings.size() - 1)) + " or " + endings.getLast();
+        return WordList.or(endings());
     }
 
     public static List<String> endings() {
@@ -41,11 +41,8 @@ public enum FigureFormat {
     /// The format that a file name's ending says.
     public static Optional<FigureFormat> of(String fileName) {
         String lower = fileName.toLowerCase(Locale.ROOT);
-        for (FigureFormat format : values()) {
-            if (lower.endsWith("." + format.ending)) {
-                return Optional.of(format);
-            }
-        }
-        return Optional.empty();
+        return Arrays.stream(values())
+                .filter(format -> lower.endsWith("." + format.ending))
+                .findFirst();
     }
 }

@@ -105,8 +105,7 @@ public final class GuardedZip implements AutoCloseable {
 
     private UnreadableFile bomb(String part) {
         return new UnreadableFile(RootLocale.format(
-                "“%s” unpacks to far more than such a file holds (in %s) and was not read: it may be made to do "
-                        + "harm.",
+                "“%s” unpacks to far more than such a file holds (in %s) and was not read: it may be made to do harm.",
                 name, part));
     }
 

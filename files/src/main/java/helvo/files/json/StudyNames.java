@@ -71,8 +71,7 @@ final class StudyNames {
                     entry(
                             Table.class,
                             "",
-                            "id name decimalMark source columns excluded decisions summary "
-                                    + "followsFile importReport"),
+                            "id name decimalMark source columns excluded decisions summary followsFile importReport"),
                     entry(DecimalMark.class, "", "POINT COMMA"),
                     entry(Table.Source.Text.class, "text file", "file charset delimiter headings"),
                     entry(Table.Source.Sheet.class, "sheet", "file sheet"),
@@ -104,8 +103,7 @@ final class StudyNames {
                     entry(
                             Statistic.class,
                             "",
-                            "MEAN MEDIAN SUM COUNT LEAST GREATEST STANDARD_DEVIATION STANDARD_ERROR RANGE "
-                                    + "HALF_RANGE"),
+                            "MEAN MEDIAN SUM COUNT LEAST GREATEST STANDARD_DEVIATION STANDARD_ERROR RANGE HALF_RANGE"),
                     entry(UniformBarLength.class, "", "size percent"),
                     entry(
                             CellInterpretation.class,

@@ -101,12 +101,10 @@ final class HistoryLines {
                 : Optional.of(
                         unread == 1
                                 ? "One line of its history could not be read: a step may be missing there, and none "
-                                        + "can be undone. The study itself is "
-                                        + "whole."
+                                        + "can be undone. The study itself is whole."
                                 : RootLocale.format(
                                         "%,d lines of its history could not be read: steps may be missing there, and "
-                                                + "none can be undone. The study "
-                                                + "itself is whole.",
+                                                + "none can be undone. The study itself is whole.",
                                         unread));
         return new Read(
                 again.filter(history -> history.study().equals(study)).orElseGet(() -> History.from(study, earlier)),

@@ -443,8 +443,7 @@ public final class Journal implements AutoCloseable {
                     : stepsLost
                             ? Optional.of(
                                     "Its steps cannot be undone, since they were made by another version of Helvo or "
-                                            + "are "
-                                            + "damaged.")
+                                            + "are damaged.")
                             : Optional.empty();
         }
     }

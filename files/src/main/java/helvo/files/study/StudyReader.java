@@ -81,8 +81,7 @@ final class StudyReader {
     private static UnreadableFile noStudy(String name) {
         return new UnreadableFile("“" + name
                 + "” is not a study saved by Helvo (.helvo). If it is a table of measurements, `helvo check` "
-                + "tells what "
-                + "it holds and `helvo open` opens it, to make a study of it.");
+                + "tells what it holds and `helvo open` opens it, to make a study of it.");
     }
 
     private static StoredStudy read(GuardedZip zip, String name, Progress progress) throws IOException, UnreadableFile {
@@ -122,8 +121,7 @@ final class StudyReader {
         Optional<String> readOnly = isNewer
                 ? Optional.of("“" + name
                         + "” was saved by a newer Helvo. It can be read and changed here, but is saved under another "
-                        + "name "
-                        + "only, so that nothing of it is lost.")
+                        + "name only, so that nothing of it is lost.")
                 : longer.isEmpty()
                         ? Optional.empty()
                         : Optional.of("“" + name + "” was changed by another program: "

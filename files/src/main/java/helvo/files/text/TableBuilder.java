@@ -114,8 +114,7 @@ public final class TableBuilder {
     public String onlyTheFirstRows() {
         return RootLocale.format(
                 "Only the first %,d rows were read: a table holds %d MB of numbers and texts at most, which are %,d "
-                        + "million numbers. "
-                        + "Split the file, or leave columns out of it.",
+                        + "million numbers. Split the file, or leave columns out of it.",
                 rows, Limits.MAX_TABLE_BYTES >> 20, Limits.MAX_TABLE_BYTES / Double.BYTES / 1_000_000);
     }
 

@@ -119,8 +119,7 @@ public record TextTable(Table table, List<String> notices) {
                                 name, why.line, Limits.MAX_CELL_CHARS)
                         : RootLocale.format(
                                 "“%s”: line %,d has more than %,d columns, which is more than Helvo reads: is the "
-                                        + "table on its "
-                                        + "side, or the delimiter another?",
+                                        + "table on its side, or the delimiter another?",
                                 name, why.line, Limits.MAX_COLUMNS),
                 why);
     }

@@ -111,8 +111,7 @@ final class XlsxWorkbook extends Workbook {
                 ? List.of()
                 : List.of(RootLocale.format(
                         "%,d %s no stored result and %s left empty: open the workbook in the program it comes from "
-                                + "and save it "
-                                + "there.",
+                                + "and save it there.",
                         formulasWithoutValue,
                         formulasWithoutValue == 1 ? "formula has" : "formulas have",
                         formulasWithoutValue == 1 ? "was" : "were"));

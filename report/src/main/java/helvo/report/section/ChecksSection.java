@@ -1,11 +1,11 @@
 package helvo.report.section;
 
+import helvo.core.WordList;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.check.Check;
 import helvo.core.fit.Fit;
 import helvo.core.results.ChecksResults;
-import helvo.core.results.FigureDescription;
 import helvo.report.model.Block;
 import helvo.report.model.Span;
 import java.util.ArrayList;
@@ -31,10 +31,7 @@ final class ChecksSection {
         }
         if (!quiet.isEmpty()) {
             items.add(Span.of((figure.series().size() > 1
-                            ? (quiet.size() <= MAX_EXAMPLES
-                                            ? FigureDescription.listed(quiet)
-                                            : quiet.size() + " series")
-                                    + ": no"
+                            ? (quiet.size() <= MAX_EXAMPLES ? WordList.and(quiet) : quiet.size() + " series") + ": no"
                             : "No")
                     + " pattern, outlier or uneven spread was found in the residuals."));
         }

@@ -113,8 +113,7 @@ final class MethodSection {
     private void bounds() {
         if (series().anyMatch(each -> each.bounds().isPresent())) {
             say("Bounds are the steepest and the shallowest straight line that meet every error bar, found "
-                    + "exactly on the convex hulls of "
-                    + "the bars’ ends.");
+                    + "exactly on the convex hulls of the bars’ ends.");
         }
     }
 

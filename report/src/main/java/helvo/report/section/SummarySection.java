@@ -1,6 +1,7 @@
 package helvo.report.section;
 
 import helvo.core.RootLocale;
+import helvo.core.WordList;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.check.Check;
@@ -49,7 +50,7 @@ final class SummarySection {
             say(
                     series.size() <= MAX_EXAMPLES
                             ? " for "
-                                    + FigureDescription.listed(series.stream()
+                                    + WordList.and(series.stream()
                                             .map(SeriesAnalysis::label)
                                             .toList())
                             : RootLocale.format(" in %,d series", series.size()));
