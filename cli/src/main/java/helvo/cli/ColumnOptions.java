@@ -15,6 +15,7 @@ import helvo.core.table.Table;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.stream.Stream;
 
 /// The options that change a table's columns before anything is fitted: other units, and columns by formulas.
@@ -77,11 +78,14 @@ final class ColumnOptions {
                 SymbolNames.replaced(text.substring(sign + 1).strip(), true));
     }
 
-    private static StudyEdit.Convert conversion(Study study, Path file, int id, Wish wish) throws UserError {
+    private StudyEdit.Convert conversion(Study study, Path file, int id, Wish wish) throws UserError {
         Table table = study.table(id);
         Column column = new ColumnsByName(file, table).named(wish.column);
         return switch (ColumnConversion.planned(study, id, column.id(), wish.unit)) {
-            case Planned.Possible _ -> new StudyEdit.Convert(id, column.id(), wish.unit);
+            case Planned.Possible(var _, Optional<String> warning) -> {
+                warning.ifPresent(text -> arguments.err().println("--convert: " + text));
+                yield new StudyEdit.Convert(id, column.id(), wish.unit);
+            }
             case Planned.Refused(String why) -> throw new UserError("--convert: " + why);
         };
     }

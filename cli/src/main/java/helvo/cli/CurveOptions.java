@@ -121,7 +121,7 @@ final class CurveOptions {
             shape();
         } else if (curve != null || degree != null || intercept != null || onLogScale) {
             throw new UsageError(
-                    "--formula says what is fitted: leave out --curve, --degree, --intercept and " + "--on-log-scale.");
+                    "--formula says what is fitted: leave out --curve, --degree, --intercept and --on-log-scale.");
         }
     }
 

@@ -11,7 +11,6 @@ import helvo.core.table.Table;
 import helvo.files.UnreadableFile;
 import helvo.files.study.StoredStudy;
 import helvo.files.study.StudyFile;
-import helvo.files.table.TableImport;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -219,11 +218,9 @@ final class FitOptions {
             return "";
         }
         try {
-            return columns(
-                    files.getFirst(),
-                    TableImport.read(files.getFirst(), Progress.none()).table());
-        } catch (UnreadableFile e) {
-            return e.getMessage();
+            return columns(files.getFirst(), reading.read(files.getFirst()).table());
+        } catch (UnreadableFile | UserError e) {
+            return String.valueOf(e.getMessage());
         }
     }
 

@@ -37,8 +37,7 @@ final class RowOptions {
                         "--only",
                         "CONDITION",
                         "Use these rows only: \"COL=VALUE\", \"COL!=VALUE\", \"COL<LIMIT\", \"COL>LIMIT\" or "
-                                + "\"LO<=COL<=HI\"; may be "
-                                + "repeated.")
+                                + "\"LO<=COL<=HI\"; may be repeated.")
                 .texts(value -> only = value);
         arguments
                 .option("--exclude", "ROWS", "Rows not to use, as 3,7-9; 1 is the first below the heading.")

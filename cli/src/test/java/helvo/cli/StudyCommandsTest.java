@@ -1,6 +1,7 @@
 package helvo.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
 import helvo.core.Progress;
 import helvo.core.study.Study;
@@ -137,6 +138,26 @@ class StudyCommandsTest {
         assertThat(shown.at("/tables/0/excluded/0").asInt()).isEqualTo(7);
         assertThat(shown.at("/figures/0/fits")).isEqualTo(direct);
         assertThat(shown.get("history")).hasSize(4);
+    }
+
+    /// The fit of a curve with a held rate is the same one in other units, and what cannot be told is said.
+    @Test
+    void aConvertedColumnTakesNumbersOfItsCurvesAlong() {
+        helvo("fit @cords.csv --x Load --y Stretch --save @c.helvo --hold k=20 --formula", "a*(1-exp(-x/k))");
+        JsonNode before = fits("fit @c.helvo").get(0);
+        assertThat(helvo("edit @c.helvo --convert Load=mN --convert Stretch=cm"))
+                .as(err())
+                .isZero();
+        assertThat(err()).isEmpty();
+        JsonNode after = fits("fit @c.helvo").get(0);
+        assertThat(after.get("r2").asDouble())
+                .isCloseTo(before.get("r2").asDouble(), within(1e-12))
+                .isGreaterThan(0.5);
+        helvo("edit @c.helvo --hold a=3 --formula", "a*x^b");
+        assertThat(helvo("edit @c.helvo --convert Load=N")).as(err()).isZero();
+        assertThat(err())
+                .contains("--convert: The held values, limits and starts of the curve “a*x^b” stay the numbers that "
+                        + "they are");
     }
 
     @Test

@@ -42,9 +42,8 @@ public final class StallGuard {
                 long left = silence.toNanos() - (System.nanoTime() - heard.get());
                 if (left <= 0) {
                     throw new UnreadableFile(RootLocale.format(
-                            "“%s” was given up: for %s it got no further. If it lies on a slow share, copy it to "
-                                    + "this computer and open the copy; else it is damaged, or made to keep a reader "
-                                    + "busy.",
+                            "“%s” was given up: for %s it got no further. If it lies on a slow share, copy it to this "
+                                    + "computer and open the copy; else it is damaged, or made to keep a reader busy.",
                             file.getFileName(), words(silence)));
                 }
                 try {

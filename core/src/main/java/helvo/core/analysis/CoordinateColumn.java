@@ -1,6 +1,5 @@
 package helvo.core.analysis;
 
-import helvo.core.table.Cells;
 import helvo.core.table.Column;
 import helvo.core.table.ColumnFormat;
 import helvo.core.table.Kind;
@@ -20,19 +19,6 @@ public record CoordinateColumn(Column column, Optional<TimeAxis> time) {
                 column.kind() == Kind.DATE && column.format() instanceof ColumnFormat.Dates(var _, var _, var per)
                         ? Optional.of(new TimeAxis(origin, per))
                         : Optional.empty());
-    }
-
-    /// Midnight before the earliest date of the columns; 0 for those of other kinds.
-    static double origin(Iterable<Column> columns) {
-        double least = Double.POSITIVE_INFINITY;
-        for (Column column : columns) {
-            Cells cells = column.cells();
-            for (int row = 0; column.kind() == Kind.DATE && row < cells.size(); row++) {
-                double seconds = cells.number(row);
-                least = seconds < least ? seconds : least;
-            }
-        }
-        return Double.isInfinite(least) ? 0 : Math.floor(least / TimeAxis.DAY) * TimeAxis.DAY;
     }
 
     /// NaN where the cell is no number.

@@ -9,6 +9,7 @@ import helvo.core.study.Figure;
 import helvo.core.study.Layer;
 import helvo.core.table.Cells;
 import helvo.core.table.Column;
+import helvo.core.table.DateOrigin;
 import helvo.core.table.ExcludedRows;
 import helvo.core.table.Role;
 import helvo.core.table.RowCondition;
@@ -78,8 +79,8 @@ record SeriesPoints(SeriesKey key, String label, int slot, Points points, RowUse
         if (xs.isEmpty()) {
             return List.of();
         }
-        double origin = CoordinateColumn.origin(xs);
-        double yOrigin = CoordinateColumn.origin(ys);
+        double origin = DateOrigin.of(xs).orElse(0);
+        double yOrigin = DateOrigin.of(ys).orElse(0);
         var series = new ArrayList<SeriesPoints>();
         for (int i = 0; i < ys.size(); i++) {
             CoordinateColumn x = CoordinateColumn.of(table.xOf(ys.get(i)).orElseThrow(), origin);

@@ -12,6 +12,8 @@ public record TimeAxis(double origin, CalendarUnit per) {
     /// What is known to better than this is told to the minute, to the second.
     private static final double MINUTES_BELOW = 10 * DAY;
     private static final double SECONDS_BELOW = 600;
+    /// A moment of today has no finer parts of a second.
+    private static final double MOST_PARTS = 1e6;
 
     public double coordinate(double seconds) {
         return (seconds - origin) / per.seconds();
@@ -27,12 +29,18 @@ public record TimeAxis(double origin, CalendarUnit per) {
     public String text(double coordinate, double within) {
         boolean clock = origin == 0;
         return DateText.shown(
-                seconds(coordinate),
+                rounded(seconds(coordinate), within),
                 within < SECONDS_BELOW
                         ? clock ? DateText.Form.TIME_WITH_SECONDS : DateText.Form.SECOND
                         : clock
                                 ? DateText.Form.TIME
                                 : within < MINUTES_BELOW ? DateText.Form.MINUTE : DateText.Form.DAY);
+    }
+
+    /// To a tenth of what it is known to or finer, and no coarser than whole seconds.
+    private static double rounded(double seconds, double within) {
+        double parts = within > 0 ? Math.pow(10, Math.max(0, Math.ceil(1 - Math.log10(within)))) : 0;
+        return parts > 0 && parts < MOST_PARTS ? Math.rint(seconds * parts) / parts : seconds;
     }
 
     /// A moment that was asked for, as finely as it was.

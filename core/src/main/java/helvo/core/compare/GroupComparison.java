@@ -23,12 +23,11 @@ import org.apache.commons.statistics.distribution.ContinuousDistribution;
 import org.apache.commons.statistics.distribution.NormalDistribution;
 import org.apache.commons.statistics.distribution.TDistribution;
 
-/// Straight lines through groups of points, with tests of their slopes and intercepts.
+/// Straight lines through groups of points, with tests of their slopes and intercepts. One method decides, for the
+/// tests and for each pair: the analysis of covariance with one scatter for all groups, or, where their scatters
+/// differ, Welch's (each group with its own).
 ///
-/// @param groups      those with a line, in their order One method decides, for the tests and for each pair: the
-///     analysis of covariance with one scatter for all groups, or, where their scatters differ, Welch's (each group
-///     with its own).
-///
+/// @param groups      those with a line, in their order
 /// @param scatter     whose scatter the slopes are judged by
 /// @param equalSlopes the test that all slopes are one; empty where there is no scatter to judge by, and where bars
 ///     weigh

@@ -2,8 +2,10 @@ package helvo.core.compare;
 
 import helvo.core.fit.FitQuality;
 import helvo.core.numeric.SmallMatrix;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.IntStream;
 
 /// Test of whether estimates of several groups, each with its own scatter, are equal. Johansen 1980, Biometrika
 /// 67:85, eqs. 3 and 6 (for one quantity Welch 1951, Biometrika 38:330).
@@ -86,12 +88,10 @@ final class WelchJamesTest {
     }
 
     private static double[] times(double[][] matrix, double[] vector) {
-        double[] product = new double[vector.length];
-        for (int a = 0; a < vector.length; a++) {
-            for (int b = 0; b < vector.length; b++) {
-                product[a] += matrix[a][b] * vector[b];
-            }
-        }
-        return product;
+        return Arrays.stream(matrix)
+                .mapToDouble(row -> IntStream.range(0, vector.length)
+                        .mapToDouble(b -> row[b] * vector[b])
+                        .sum())
+                .toArray();
     }
 }

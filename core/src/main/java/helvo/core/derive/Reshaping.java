@@ -8,7 +8,6 @@ import helvo.core.table.Cell;
 import helvo.core.table.Cells;
 import helvo.core.table.Column;
 import helvo.core.table.ColumnFormat;
-import helvo.core.table.Decision;
 import helvo.core.table.Derivation;
 import helvo.core.table.DerivedTable;
 import helvo.core.table.ExcludedRows;
@@ -18,11 +17,9 @@ import helvo.core.table.Role;
 import helvo.core.table.Table;
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
@@ -31,7 +28,7 @@ import java.util.stream.IntStream;
 public final class Reshaping {
     /// A table with fewer columns that are named by numbers is not called wide.
     private static final int FEWEST = 3;
-    /// Rows that become columns.
+    /// Rows that become columns; a table that has more is not turned, and one that grows beyond is followed no more.
     private static final int MOST_ROWS = 200;
 
     private Reshaping() {}
@@ -84,9 +81,17 @@ public final class Reshaping {
         List<Column> named = table.columns().stream()
                 .filter(column -> column.kind() == Kind.NUMBER && isNumber(column))
                 .toList();
-        boolean alike =
-                named.stream().map(column -> number(column).unit()).distinct().count() <= 1;
-        return alike ? named : List.of();
+        return areNumbersAlike(named) ? named : List.of();
+    }
+
+    /// Whether numbers of one unit, or of none, name all columns: what is in other units cannot stand in one column.
+    private static boolean areNumbersAlike(List<Column> columns) {
+        return columns.stream().allMatch(Reshaping::isNumber)
+                && columns.stream()
+                                .map(column -> number(column).unit())
+                                .distinct()
+                                .count()
+                        <= 1;
     }
 
     /// The columns of which each value gets a row of its own: those named by numbers, else the most that are called
@@ -161,12 +166,20 @@ public final class Reshaping {
                     .map(column -> "“" + column.name() + "” holds no numbers: only columns of numbers are put under "
                             + "one another.");
         }
+        if (hasTooManyRows(table, form)) {
+            return Optional.of(
+                    "“" + table.name() + "” has " + table.rows() + " rows: at most " + MOST_ROWS + " become columns.");
+        }
         return form == DerivedTable.Form.ONE_ROW_EACH && wide(table).isEmpty()
                 ? Optional.of("“" + table.name()
                         + "” has no columns that are named "
-                        + "by numbers (2019, 2020), or alike but for a number at the end (Absorbance 1, Absorbance "
-                        + "2): there is nothing to give a row to each value of.")
+                        + "by numbers of one unit (2019, 2020), or alike but for a number at the end (Absorbance 1, "
+                        + "Absorbance 2): there is nothing to give a row to each value of.")
                 : Optional.empty();
+    }
+
+    private static boolean hasTooManyRows(Table table, DerivedTable.Form form) {
+        return form == DerivedTable.Form.ROWS_TO_COLUMNS && table.rows() > MOST_ROWS;
     }
 
     private static boolean isNumber(Column column) {
@@ -189,13 +202,12 @@ public final class Reshaping {
                 : List.of(source.columns().getFirst().id());
         var empty = new Table(id, name, source.decimalMark(), Optional.empty(), List.of(), ExcludedRows.NONE)
                 .withSummary(Optional.of(new DerivedTable(source.id(), by, form, columns)));
-        Table turned = refreshed(empty, source);
+        Table turned = following(empty, source);
         if (!columns.isEmpty() && source.first(Role.X).isPresent()) {
             return turned.withColumns(withRolesOf(source, by, values, turned.columns()));
         }
         List<Column> guessed = RoleGuess.guessed(turned.columns());
-        boolean byNumbers =
-                form == DerivedTable.Form.ONE_ROW_EACH && values.stream().allMatch(Reshaping::isNumber);
+        boolean byNumbers = form == DerivedTable.Form.ONE_ROW_EACH && areNumbersAlike(values);
         return turned.withColumns(byNumbers ? againstHeadings(guessed) : guessed);
     }
 
@@ -230,9 +242,15 @@ public final class Reshaping {
                 .toList();
     }
 
-    /// The table worked out again of its source. What was chosen for its columns stays, as do excluded rows, told
-    /// by what names them.
+    /// The table worked out again of its source; where that has too many rows for columns by now, its values stay.
     static Table refreshed(Table turned, Table source) {
+        return hasTooManyRows(source, turned.summary().orElseThrow().form())
+                ? Summaries.detached(turned)
+                : following(turned, source);
+    }
+
+    /// What was chosen for the table's columns stays, as do excluded rows, told by what names them.
+    private static Table following(Table turned, Table source) {
         DerivedTable summary = turned.summary().orElseThrow();
         List<Column> fresh =
                 summary.form() == DerivedTable.Form.ONE_ROW_EACH ? oneRowEach(source, summary) : transposed(source);
@@ -254,7 +272,9 @@ public final class Reshaping {
             columns.add(fresh.get(at).withId(next++));
         }
         Table after = turned.withColumns(columns);
-        return keepingRows(turned, after, summary.form());
+        return Summaries.keepingRows(turned, after, (table, row) -> keys(table, summary.form()).stream()
+                .map(column -> column.cells().cell(row))
+                .toList());
     }
 
     /// What names a row: all that is turned but the value, or the first column.
@@ -267,33 +287,10 @@ public final class Reshaping {
                 : turned.subList(0, form == DerivedTable.Form.ONE_ROW_EACH ? turned.size() - 1 : 1);
     }
 
-    private static Table keepingRows(Table before, Table after, DerivedTable.Form form) {
-        if (before.excluded().reasons().isEmpty() && before.decisions().isEmpty()) {
-            return after;
-        }
-        Map<List<Cell>, Integer> places = new HashMap<>();
-        IntStream.range(0, after.rows()).forEach(row -> places.putIfAbsent(key(keys(after, form), row), row));
-        var aside = new HashMap<Integer, String>();
-        before.excluded().reasons().forEach((row, reason) -> Optional.ofNullable(
-                        places.get(key(keys(before, form), row)))
-                .ifPresent(place -> aside.put(place, reason)));
-        List<Decision> decisions = before.decisions().stream()
-                .flatMap(decision -> Optional.ofNullable(places.get(key(keys(before, form), decision.row())))
-                        .map(place -> new Decision(
-                                place, decision.column(), decision.original(), decision.problem(), decision.choice()))
-                        .stream())
-                .toList();
-        return after.withExcluded(ExcludedRows.of(aside)).withDecisions(decisions);
-    }
-
-    private static List<Cell> key(List<Column> keys, int row) {
-        return keys.stream().map(column -> column.cells().cell(row)).toList();
-    }
-
     /// For each row and each column of values, what names the row, what names the column and the value.
     private static List<Column> oneRowEach(Table source, DerivedTable how) {
         List<Column> values = values(source, how);
-        boolean byNumbers = values.stream().allMatch(Reshaping::isNumber);
+        boolean byNumbers = areNumbersAlike(values);
         boolean alike = areAlike(values);
         boolean counted = byNumbers
                 || alike && values.stream().allMatch(column -> ending(column).matches("\\d+"));
@@ -328,7 +325,7 @@ public final class Reshaping {
                     cells.get(i).build()));
         }
         columns.add(turned(
-                byNumbers ? nameOf(values) : new Heading(alike ? "No." : "Column", ""),
+                byNumbers ? nameOf(values, "Heading") : new Heading(alike ? "No." : "Column", ""),
                 counted ? Kind.NUMBER : Kind.TEXT,
                 new ColumnFormat.AsWritten(
                         byNumbers
@@ -354,14 +351,15 @@ public final class Reshaping {
         return NumberedName.of(column).map(NumberedName::ending).orElse("");
     }
 
-    private static Heading nameOf(List<Column> values) {
+    /// What the numbers that name columns are: years or times, else what they are called otherwise.
+    private static Heading nameOf(List<Column> values, String otherwise) {
         String unit = values.isEmpty() ? "" : number(values.getFirst()).unit();
         boolean years = values.stream()
                         .allMatch(each ->
                                 number(each).value() >= 1900 && number(each).value() <= 2100)
                 && unit.isEmpty();
         boolean time = List.of("s", "min", "h", "d", "ms", "a").contains(unit);
-        return new Heading(years ? "Year" : time ? "Time" : "Heading", unit);
+        return new Heading(years ? "Year" : time ? "Time" : otherwise, unit);
     }
 
     private static String unit(List<Column> values) {
@@ -376,19 +374,19 @@ public final class Reshaping {
         List<Column> rest = source.columns().subList(1, source.columns().size());
         var columns = new ArrayList<Column>();
         if (rest.stream().anyMatch(column -> !column.name().matches("Column \\d+"))) {
-            boolean numbers = rest.stream().allMatch(Reshaping::isNumber);
+            boolean numbers = areNumbersAlike(rest);
             var names = new Cells.Builder();
             rest.forEach(column -> names.add(
                     numbers
                             ? new Cell.Number(number(column).value())
                             : new Cell.Text(column.heading().text())));
             columns.add(turned(
-                    new Heading(labels.name(), ""),
+                    numbers ? nameOf(rest, labels.name()) : new Heading(labels.name(), ""),
                     numbers ? Kind.NUMBER : Kind.TEXT,
                     new ColumnFormat.AsWritten(0),
                     names.build()));
         }
-        for (int row = 0; row < Math.min(source.rows(), MOST_ROWS); row++) {
+        for (int row = 0; row < source.rows(); row++) {
             var cells = new Cells.Builder();
             for (Column column : rest) {
                 cells.add(column.cells().cell(row));

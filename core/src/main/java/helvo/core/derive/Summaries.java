@@ -21,6 +21,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.BiFunction;
 
 /// Tables of statistics of groups of another table's rows, which follow that table.
 public final class Summaries {
@@ -116,7 +117,7 @@ public final class Summaries {
                     case null, default -> column;
                 })
                 .toList());
-        return following(summary, fresh, by);
+        return keepingRows(summary, fresh, (table, row) -> key(table, row, by));
     }
 
     /// The same values as a table of its own.
@@ -165,19 +166,20 @@ public final class Summaries {
                 .toList());
     }
 
-    private static Table following(Table old, Table fresh, List<Integer> by) {
+    /// The table worked out again with what was said of rows of the old one, told by what names them.
+    static Table keepingRows(Table old, Table fresh, BiFunction<Table, Integer, List<Cell>> key) {
         if (old.excluded().reasons().isEmpty() && old.decisions().isEmpty()) {
             return fresh;
         }
         Map<List<Cell>, Integer> places = new HashMap<>();
         for (int row = 0; row < fresh.rows(); row++) {
-            places.put(key(fresh, row, by), row);
+            places.putIfAbsent(key.apply(fresh, row), row);
         }
         var aside = new HashMap<Integer, String>();
-        old.excluded().reasons().forEach((row, reason) -> Optional.ofNullable(places.get(key(old, row, by)))
+        old.excluded().reasons().forEach((row, reason) -> Optional.ofNullable(places.get(key.apply(old, row)))
                 .ifPresent(place -> aside.put(place, reason)));
         List<Decision> decisions = old.decisions().stream()
-                .flatMap(decision -> Optional.ofNullable(places.get(key(old, decision.row(), by)))
+                .flatMap(decision -> Optional.ofNullable(places.get(key.apply(old, decision.row())))
                         .map(place -> new Decision(
                                 place, decision.column(), decision.original(), decision.problem(), decision.choice()))
                         .stream())

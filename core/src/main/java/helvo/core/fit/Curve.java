@@ -28,7 +28,13 @@ public sealed interface Curve
     String keyword();
 
     /// The highest power of x of a line or polynomial; 0 for another shape.
-    int degree();
+    default int degree() {
+        return switch (this) {
+            case Polynomial(int degree) -> degree;
+            case Line _, FixedInterceptLine _ -> 1;
+            case Mean _, Logarithmic _, Exponential _, Power _, Logistic _, FormulaCurve _ -> 0;
+        };
+    }
 
     /// In the order of the form, for a polynomial the lowest power first.
     List<String> coefficientNames();

@@ -23,11 +23,6 @@ public record Exponential(boolean onLogScale) implements Curve {
     }
 
     @Override
-    public int degree() {
-        return 0;
-    }
-
-    @Override
     public List<String> coefficientNames() {
         return List.of("a", "b");
     }

@@ -95,7 +95,7 @@ public final class ExponentialFit {
                     : new FitOutcome.NotFitted(
                             curve,
                             new FitFailureReason.NoneFits(
-                                    "power curve", "it is 0 at x = 0, and so leaves more than the " + "mean alone"));
+                                    "power curve", "it is 0 at x = 0, and so leaves more than the mean alone"));
         });
     }
 

@@ -30,11 +30,6 @@ public record FixedInterceptLine(double fixedIntercept) implements Curve {
     }
 
     @Override
-    public int degree() {
-        return 1;
-    }
-
-    @Override
     public List<String> coefficientNames() {
         return List.of("b");
     }

@@ -6,8 +6,10 @@ import helvo.core.formula.CurveDimensions;
 import helvo.core.formula.CurveFormula;
 import helvo.core.nonlinear.CoefficientSetting;
 import helvo.core.points.Points;
+import helvo.core.unit.Conversion;
 import helvo.core.unit.Unit;
 import java.math.BigDecimal;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -16,6 +18,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import java.util.stream.DoubleStream;
 import java.util.stream.IntStream;
 
 /// A curve that is written as a formula: one of the trade's, or a person's own.
@@ -70,6 +73,61 @@ public record FormulaCurve(String name, String keyword, CurveFormula formula, Li
         return new FormulaCurve(name, keyword, formula, others);
     }
 
+    /// The same where x and y have other units: held values, limits and starts are what they are in these, but for
+    /// those that have a unit of their own.
+    ///
+    /// @return empty where there are such numbers and the formula does not tell what becomes of them
+    public Optional<FormulaCurve> rescaled(Conversion ofX, Conversion ofY) {
+        if (settings.stream().noneMatch(CoefficientSetting::isScaled) || ofX.isIdentity() && ofY.isIdentity()) {
+            return Optional.of(this);
+        }
+        CurveDimensions dimensions = formula.dimensions(given());
+        var factors = new ArrayList<BigDecimal>();
+        for (int k = 0; k < settings.size(); k++) {
+            Optional<CurveDimensions.Powers> powers = dimensions.powers(k);
+            if (settings.get(k).unit().isEmpty() && powers.isEmpty()) {
+                return Optional.empty();
+            }
+            factors.add(
+                    settings.get(k).unit().isEmpty()
+                            ? ofX.power(powers.get().ofX())
+                                    .multiply(ofY.power(powers.get().ofY()))
+                            : BigDecimal.ONE);
+        }
+        return !ofX.movesZero() && !ofY.movesZero() && isSame(factors, ofX, ofY)
+                ? Optional.of(with(IntStream.range(0, settings.size())
+                        .mapToObj(k -> settings.get(k).times(factors.get(k)))
+                        .toList()))
+                : Optional.empty();
+    }
+
+    /// Whether the coefficients times factors give the values in the new units; not so where x stands in a
+    /// logarithm.
+    private boolean isSame(List<BigDecimal> factors, Conversion ofX, Conversion ofY) {
+        double[] before = IntStream.range(0, factors.size())
+                .mapToDouble(k -> 0.5 + 0.37 * k % 1)
+                .toArray();
+        double[] after = IntStream.range(0, factors.size())
+                .mapToDouble(k -> before[k] * factors.get(k).doubleValue())
+                .toArray();
+        double[] at = DoubleStream.of(0.4, 1.1, 2.3)
+                .filter(x -> Double.isFinite(formula.value(before, x)))
+                .toArray();
+        return at.length > 0
+                && Arrays.stream(at).allMatch(x -> {
+                    double wanted = ofY.value(formula.value(before, x));
+                    return Math.abs(formula.value(after, ofX.value(x)) - wanted) <= 1e-9 * Math.abs(wanted);
+                });
+    }
+
+    private boolean[] given() {
+        boolean[] given = new boolean[settings.size()];
+        for (int k = 0; k < given.length; k++) {
+            given[k] = !settings.get(k).unit().isEmpty();
+        }
+        return given;
+    }
+
     /// Whether it can be fitted about an x₀ amid the points: held values, limits and starts are those at x itself.
     boolean isMovable() {
         return formula.isMovable() && settings.stream().allMatch(CoefficientSetting.FREE::equals);
@@ -117,11 +175,6 @@ public record FormulaCurve(String name, String keyword, CurveFormula formula, Li
     @Override
     public String nameInSentence() {
         return keyword.equals(OWN) ? name : Curve.super.nameInSentence();
-    }
-
-    @Override
-    public int degree() {
-        return 0;
     }
 
     @Override
@@ -187,11 +240,7 @@ public record FormulaCurve(String name, String keyword, CurveFormula formula, Li
         if (!settings.get(place).unit().isEmpty()) {
             return settings.get(place).unit();
         }
-        boolean[] given = new boolean[settings.size()];
-        for (int k = 0; k < given.length; k++) {
-            given[k] = !settings.get(k).unit().isEmpty();
-        }
-        return formula.dimensions(given)
+        return formula.dimensions(given())
                 .powers(place)
                 .flatMap(powers -> unit(powers, y, x))
                 .orElse("");

@@ -20,11 +20,6 @@ public record Line() implements Curve {
     }
 
     @Override
-    public int degree() {
-        return 1;
-    }
-
-    @Override
     public List<String> coefficientNames() {
         return List.of("a", "b");
     }

@@ -21,11 +21,6 @@ public record Logistic() implements Curve {
     }
 
     @Override
-    public int degree() {
-        return 0;
-    }
-
-    @Override
     public List<String> coefficientNames() {
         return List.of("L", "k", "m");
     }

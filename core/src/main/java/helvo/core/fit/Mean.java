@@ -19,11 +19,6 @@ public record Mean() implements Curve {
     }
 
     @Override
-    public int degree() {
-        return 0;
-    }
-
-    @Override
     public List<String> coefficientNames() {
         return List.of("a");
     }

@@ -24,11 +24,6 @@ public record Power(boolean onLogScale) implements Curve {
     }
 
     @Override
-    public int degree() {
-        return 0;
-    }
-
-    @Override
     public List<String> coefficientNames() {
         return List.of("a", "b");
     }

@@ -20,7 +20,7 @@ public final class RoleGuess {
     /// More groups than this cannot be told apart in a figure.
     public static final int MAX_GROUPS = 24;
     private static final Pattern COUNTER = Pattern.compile(
-            "#|№|(no|nr|num|number|id|index|row|run|sample|specimen|test|trial)\\.?" + "( ?(no|nr|number|id)\\.?)?",
+            "#|№|(no|nr|num|number|id|index|row|run|sample|specimen|test|trial)\\.?( ?(no|nr|number|id)\\.?)?",
             Pattern.CASE_INSENSITIVE);
     private static final Pattern UNNAMED = Pattern.compile("(?i)column \\d+|unnamed: ?\\d+");
     /// What tells things apart and measures nothing, or says where on the Earth they are.

@@ -4,7 +4,9 @@ import helvo.core.Require;
 import helvo.core.number.DecimalMark;
 import helvo.core.number.NumberText;
 import helvo.core.numeric.Range;
+import helvo.core.unit.Conversion;
 import helvo.core.unit.Unit;
+import java.math.BigDecimal;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
@@ -45,6 +47,28 @@ public record CoefficientSetting(
 
     public boolean isLimited() {
         return low.isPresent() || high.isPresent();
+    }
+
+    /// Whether it has numbers in the units of x and y.
+    public boolean isScaled() {
+        return isHeld() && unit.isEmpty() || isLimited() || start.isPresent();
+    }
+
+    /// With its numbers multiplied, but for a held one that has a unit of its own.
+    ///
+    /// @param factor above 0
+    public CoefficientSetting times(BigDecimal factor) {
+        return new CoefficientSetting(
+                unit.isEmpty() ? times(held, factor) : held,
+                unit,
+                times(low, factor),
+                times(high, factor),
+                times(start, factor),
+                isShared);
+    }
+
+    private static OptionalDouble times(OptionalDouble value, BigDecimal factor) {
+        return value.isEmpty() ? value : OptionalDouble.of(Conversion.of(factor).value(value.getAsDouble()));
     }
 
     Range limits() {

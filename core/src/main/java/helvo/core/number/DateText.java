@@ -18,6 +18,7 @@ import java.util.OptionalInt;
 import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 
 /// Dates and times of day as people write them, kept as seconds since 1970-01-01 00:00 on the clock they were
 /// written by. A time of day without a date is one of that first day. An offset ("+02:00", "Z", "CEST") is told
@@ -63,38 +64,24 @@ public final class DateText {
             "jun june juni juin junio giugno giu",
             "jul july juli juillet juil julio luglio lug",
             "aug august aout aou agosto ago",
-            "sep sept september septembre septiembre " + "setiembre set settembre sett",
+            "sep sept september septembre septiembre setiembre set settembre sett",
             "oct october oktober okt octobre octubre ottobre ott",
             "nov november novembre noviembre",
             "dec december dezember dez decembre diciembre dic dicembre");
     private static final Set<String> WEEKDAYS =
-            Set.of(("mon monday mo montag lun lundi lunes lunedi tue tues tuesday di dienstag mardi "
-                            + "martes martedi wed wednesday mi mittwoch mer mercredi mie miercoles mercoledi thu "
-                            + "thur thurs thursday do donnerstag jeu jeudi "
-                            + "jue jueves gio giovedi fri friday fr freitag ven vendredi vie viernes venerdi sat "
-                            + "saturday sa samstag sonnabend sam samedi "
-                            + "sab sabado sabato sun sunday so sonntag dim dimanche dom domingo domenica")
+            Set.of(("mon monday mo montag lun lundi lunes lunedi tue tues tuesday di dienstag mardi martes martedi wed "
+                            + "wednesday mi mittwoch mer mercredi mie miercoles mercoledi thu thur thurs thursday do "
+                            + "donnerstag jeu jeudi jue jueves gio giovedi fri friday fr freitag ven vendredi vie "
+                            + "viernes venerdi sat saturday sa samstag sonnabend sam samedi sab sabado sabato sun "
+                            + "sunday so sonntag dim dimanche dom domingo domenica")
                     .split(" "));
     private static final Map<String, Integer> MONTH_NUMBERS = monthNumbers();
-    private static final Map<String, Integer> ZONE_HOURS = Map.ofEntries(
-            Map.entry("Z", 0),
-            Map.entry("UTC", 0),
-            Map.entry("GMT", 0),
-            Map.entry("WET", 0),
-            Map.entry("WEST", 1),
-            Map.entry("CET", 1),
-            Map.entry("MEZ", 1),
-            Map.entry("CEST", 2),
-            Map.entry("MESZ", 2),
-            Map.entry("EET", 2),
-            Map.entry("EEST", 3),
-            Map.entry("EST", -5),
-            Map.entry("EDT", -4),
-            Map.entry("CDT", -5),
-            Map.entry("MST", -7),
-            Map.entry("MDT", -6),
-            Map.entry("PST", -8),
-            Map.entry("PDT", -7));
+    private static final Map<String, Integer> ZONE_HOURS = Pattern.compile(" ")
+            .splitAsStream(
+                    "Z:0 UTC:0 GMT:0 WET:0 WEST:1 CET:1 MEZ:1 CEST:2 MESZ:2 EET:2 EEST:3 EST:-5 EDT:-4 CDT:-5 MST:-7 "
+                            + "MDT:-6 PST:-8 PDT:-7")
+            .map(zone -> zone.split(":"))
+            .collect(Collectors.toMap(zone -> zone[0], zone -> Integer.valueOf(zone[1])));
     /// Two digits of a year are those of 1970 to 2069.
     private static final int FIRST_SHORT_YEAR = 70;
     private static final int MAX_CHARS = 60;

@@ -30,6 +30,7 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 
 /// The sentences about what was done to the data behind a figure. What the study itself holds is read off it;
 /// values that were typed over are read off the steps.
@@ -204,9 +205,15 @@ public final class DataSteps {
         var sentences = new ArrayList<String>();
         Study before = history.at(0);
         for (History.Step step : history.steps()) {
-            for (Edit edit :
-                    step.edit() instanceof StudyEdit.Compound(var _, var edits) ? edits : List.of(step.edit())) {
-                if (changesValues(edit, before)) {
+            List<Edit> edits = step.edit() instanceof StudyEdit.Compound(var _, var all) ? all : List.of(step.edit());
+            Study here = before;
+            for (int i = 0; i < edits.size(); i++) {
+                here = i == 0 ? here : edits.get(i - 1).apply(here);
+                Edit edit = edits.get(i);
+                if (replacesAll(edit)) {
+                    sentences.clear();
+                }
+                if (changesValues(edit, here)) {
                     sentences.add(
                             edit instanceof TableEdit.SetCell
                                     ? step.sentence() + "."
@@ -219,28 +226,30 @@ public final class DataSteps {
         addAll(sentences, "such changes");
     }
 
+    /// Whether nothing is left of what was typed into the table, or into one that had its id before.
+    private boolean replacesAll(Edit edit) {
+        return edit instanceof StudyEdit.Begin
+                || edit instanceof StudyEdit.RemoveTable(int gone) && gone == table.id()
+                || edit instanceof StudyEdit.ReplaceTable(Table read) && read.id() == table.id()
+                || edit instanceof StudyEdit.UseData(Table used) && used.id() == table.id();
+    }
+
     private boolean changesValues(Edit edit, Study before) {
         Optional<Table> then =
                 before.tables().stream().filter(each -> each.id() == table.id()).findFirst();
         return switch (edit) {
             case TableEdit.SetCell(int of, int column, int row, var _) ->
                 of == table.id()
-                        && then.flatMap(each -> each.columns().stream()
-                                        .filter(c -> c.id() == column)
-                                        .findFirst())
-                                .filter(c ->
-                                        row < c.cells().size() && !(c.cells().cell(row) instanceof Cell.Empty))
+                        && then.filter(each -> holds(each.column(column), row, 1))
                                 .isPresent();
-            case TableEdit.SetBlock(int of, int column, int row, var _) ->
-                of == table.id()
-                        && then.filter(each -> each.columns().stream()
-                                        .anyMatch(c -> c.id() == column
-                                                && row < c.cells().size()))
-                                .isPresent();
+            case TableEdit.SetBlock block ->
+                block.table() == table.id()
+                        && then.filter(each -> holds(each, block)).isPresent();
             case TableEdit.RemoveRows(int of, var _) -> of == table.id();
             case TableEdit.FillSeries fill ->
                 fill.table() == table.id()
-                        && then.filter(each -> !each.isBlank()).isPresent();
+                        && then.filter(each -> holds(each.column(fill.column()), fill.row(), fill.count()))
+                                .isPresent();
             case ColumnEdit.SetInterpretation in -> in.table() == table.id();
             case ColumnEdit.ScaleBars scale -> scale.table() == table.id();
             case StudyEdit.UseData(var used) -> used.id() == table.id();
@@ -290,6 +299,21 @@ public final class DataSteps {
                     TableEdit.MoveRows _,
                     TableEdit.Sort _ -> false;
         };
+    }
+
+    private static boolean holds(Table table, TableEdit.SetBlock block) {
+        return IntStream.range(block.row(), block.row() + block.cells().size()).anyMatch(row -> table.columns().stream()
+                .skip(block.column())
+                .limit(block.cells().get(row - block.row()).size())
+                .anyMatch(column -> holds(column, row, 1)));
+    }
+
+    /// Whether a value stands in a column's cells from a row on that can be typed over.
+    private static boolean holds(Column column, int row, int rows) {
+        return !column.isDerived()
+                && IntStream.range(row, (int)
+                                Math.min((long) row + rows, column.cells().size()))
+                        .anyMatch(each -> !(column.cells().cell(each) instanceof Cell.Empty));
     }
 
     /// The first of them, and how many more there are.

@@ -5,7 +5,6 @@ import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.FoundReading;
 import helvo.core.analysis.SeriesAnalysis;
 import helvo.core.fit.Fit;
-import helvo.core.number.DateText;
 import helvo.core.number.NumberNotation;
 import helvo.core.number.NumberText;
 import helvo.core.prediction.InverseReading;
@@ -23,6 +22,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.function.DoubleFunction;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
@@ -56,26 +56,27 @@ public final class ReadingsTable {
         /// Its texts, under [#HEADS].
         ///
         /// @param number how numbers are written
-        List<String> texts(Function number) {
+        /// @param half   how finely moments are: a half width, 0 for as finely as they are known
+        private List<String> texts(DoubleFunction<String> number, double half) {
             CoordinateColumn from =
                     of.equals("x") ? series.rows().x() : series.rows().y();
             CoordinateColumn to =
                     of.equals("x") ? series.rows().y() : series.rows().x();
             return List.of(
                     series.label(),
-                    text(from, OptionalDouble.of(at), number),
+                    text(from, OptionalDouble.of(at), number, 0),
                     of,
                     measured == 0 ? "" : Integer.toString(measured),
-                    text(to, value, number),
-                    text(to, low95, number),
-                    text(to, high95, number),
-                    slope.isPresent() ? number.text(slope.getAsDouble()) : "",
-                    beyondPercent == 0 ? "" : number.text(beyondPercent));
+                    text(to, value, number, half),
+                    text(to, low95, number, half),
+                    text(to, high95, number, half),
+                    slope.isPresent() ? number.apply(slope.getAsDouble()) : "",
+                    beyondPercent == 0 ? "" : number.apply(beyondPercent));
         }
 
         /// At full precision, under [#HEADS].
         public List<String> exact() {
-            return texts(NumberText::shortest);
+            return texts(NumberText::shortest, 0);
         }
 
         /// As they are read on the screen.
@@ -83,12 +84,12 @@ public final class ReadingsTable {
             double half =
                     low95.isPresent() && high95.isPresent() ? (high95.getAsDouble() - low95.getAsDouble()) / 2 : 0;
             List<String> exact = exact();
-            Function read = value ->
+            DoubleFunction<String> read = value ->
                     half > 0 ? numbers.rounded(value, OptionalDouble.of(half / 10)) : numbers.significant(value, 5);
-            List<String> rounded = texts(read);
+            List<String> rounded = texts(read, half);
             return List.of(
                     exact.get(0),
-                    texts(numbers::plain).get(1),
+                    texts(numbers::plain, 0).get(1),
                     of,
                     exact.get(3),
                     rounded.get(4),
@@ -98,18 +99,18 @@ public final class ReadingsTable {
                     beyondPercent == 0 ? "" : numbers.significant(beyondPercent, 2));
         }
 
-        private static String text(CoordinateColumn along, OptionalDouble value, Function number) {
+        private static String text(
+                CoordinateColumn along, OptionalDouble value, DoubleFunction<String> number, double half) {
             return value.isEmpty()
                     ? ""
                     : along.time()
-                            .map(time -> DateText.shown(time.seconds(value.getAsDouble()), DateText.Form.MINUTE))
-                            .orElseGet(() -> number.text(value.getAsDouble()));
+                            .map(time -> half > 0
+                                    ? time.text(
+                                            value.getAsDouble(),
+                                            half * time.per().seconds())
+                                    : time.text(value.getAsDouble()))
+                            .orElseGet(() -> number.apply(value.getAsDouble()));
         }
-    }
-
-    /// A number as text.
-    interface Function {
-        String text(double value);
     }
 
     /// In the order in which they were put on the figure; several rows where a curve reaches a y several times.
@@ -214,12 +215,13 @@ public final class ReadingsTable {
     /// What one row says, for somebody who does not see the table.
     public static String spoken(Row row, NumberNotation numbers) {
         List<String> shown = row.shown(numbers);
-        return Optional.of(shown.get(4))
-                .filter(value -> !value.isEmpty())
-                .map(value ->
-                        shown.get(0) + ", at " + row.of().toUpperCase(Locale.ROOT) + " " + shown.get(1) + ": " + value
-                                + (shown.get(5).isEmpty() ? "" : ", 95 % from " + shown.get(5))
-                                + (shown.get(6).isEmpty() ? "" : " to " + shown.get(6)))
-                .orElse(shown.get(0) + " never reaches " + shown.get(1));
+        String place = row.of().toUpperCase(Locale.ROOT) + " " + shown.get(1);
+        if (shown.get(4).isEmpty()) {
+            return shown.get(0) + (row.of().equals("y") ? " never reaches " + place : " has no value at " + place);
+        }
+        String low = shown.get(5).isEmpty() ? "" : " from " + shown.get(5);
+        String high = shown.get(6).isEmpty() ? "" : (low.isEmpty() ? " up to " : " to ") + shown.get(6);
+        return shown.get(0) + ", at " + place + ": " + shown.get(4)
+                + ((low + high).isEmpty() ? "" : ", 95 %" + low + high);
     }
 }

@@ -1,14 +1,11 @@
 package helvo.core.study;
 
-import helvo.core.fit.FixedInterceptLine;
+import helvo.core.WordList;
+import helvo.core.fit.FormulaCurve;
 import helvo.core.formula.Formula;
 import helvo.core.number.DecimalMark;
 import helvo.core.number.NumberText;
 import helvo.core.number.SuggestedNumber;
-import helvo.core.style.AxisPlace;
-import helvo.core.style.AxisStyle;
-import helvo.core.style.FigureStyle;
-import helvo.core.style.Note;
 import helvo.core.table.BarUnits;
 import helvo.core.table.CalendarUnit;
 import helvo.core.table.Cell;
@@ -27,13 +24,11 @@ import helvo.core.table.Table;
 import helvo.core.table.UniformBarLength;
 import helvo.core.unit.Conversion;
 import helvo.core.unit.Unit;
-import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.function.DoubleFunction;
-import java.util.function.DoubleUnaryOperator;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
@@ -108,8 +103,7 @@ public final class ColumnConversion {
             return new Planned.Refused(
                     "A value of “" + values.name() + "” would be too large in " + unit.strip() + ".");
         }
-        return new Planned.Possible(
-                conversion.get(), conversion.get().movesZero() ? warning(study, of, values) : Optional.empty());
+        return new Planned.Possible(conversion.get(), warning(study, of, values, conversion.get()));
     }
 
     /// Why a column of a table that follows another, or that is followed in another shape, is not converted.
@@ -172,31 +166,42 @@ public final class ColumnConversion {
                 .findFirst();
     }
 
-    private static Optional<String> warning(Study study, Table of, Column values) {
-        var all = new ArrayList<String>();
+    private static Optional<String> warning(Study study, Table of, Column values, Conversion conversion) {
+        var changed = new ArrayList<String>();
+        var kept = new ArrayList<String>();
         for (Figure figure : study.figures()) {
-            if (figure.table() != of.id() || values.role() != Role.X && values.role() != Role.Y) {
+            if (figure.table() != of.id()) {
                 continue;
             }
-            AxisPlace place = place(figure, of, values);
-            if (figure.style().axis(place).logarithmic()) {
-                all.add("the logarithmic " + place.words());
+            FigureConversion.axis(figure, of, values)
+                    .filter(place -> figure.style().axis(place).logarithmic())
+                    .ifPresent(place -> changed.add("the logarithmic " + place.words()));
+            for (Figure.CurveChoice choice : figure.curves()) {
+                FigureConversion.Along along = FigureConversion.Along.of(choice.series(), of, values);
+                String name = "the curve “" + choice.curve().name() + "”";
+                if (choice.curve() instanceof FormulaCurve own
+                        && along.rescaled(own, conversion).isEmpty()) {
+                    kept.add(name);
+                } else if (along.needsZero(choice.curve())) {
+                    changed.add(name);
+                }
             }
-            figure.curves().stream()
-                    .filter(choice -> values.role() == Role.X || choice.series().yColumn() == values.id())
-                    .map(choice -> choice.curve().name())
-                    .filter(name -> name.matches("Through.*|Power|Logarithmic|Exponential"))
-                    .map(name -> "the curve “" + name + "”")
-                    .forEach(all::add);
         }
         if (values.uniformBars().filter(UniformBarLength::percent).isPresent()) {
-            all.add("bars in percent");
+            changed.add("bars in percent");
         }
-        return all.isEmpty()
-                ? Optional.empty()
-                : Optional.of("0 " + values.unit() + " becomes another number: "
-                        + String.join(", ", all.stream().distinct().toList())
-                        + (all.size() == 1 ? " means" : " mean") + " something else then.");
+        var all = new ArrayList<String>();
+        if (conversion.movesZero() && !changed.isEmpty()) {
+            List<String> each = changed.stream().distinct().toList();
+            all.add("0 " + values.unit() + " becomes another number: " + WordList.and(each)
+                    + (each.size() == 1 ? " means" : " mean") + " something else then.");
+        }
+        if (!kept.isEmpty()) {
+            all.add("The held values, limits and starts of "
+                    + WordList.and(kept.stream().distinct().toList())
+                    + " stay the numbers that they are: see whether they still mean the same.");
+        }
+        return all.isEmpty() ? Optional.empty() : Optional.of(String.join(" ", all));
     }
 
     /// The first numbers of a column as they are and as they would be: "20.5 → 293.65".
@@ -294,7 +299,8 @@ public final class ColumnConversion {
         }
         Optional<CalendarUnit> time =
                 old.format() instanceof ColumnFormat.Durations ? CalendarUnit.of(into.spelling()) : Optional.empty();
-        return changed.withFormat(
+        return changed.withGroups(old.groups().stream().map(this::group).toList())
+                .withFormat(
                         time.<ColumnFormat>map(ColumnFormat.Durations::new).orElseGet(() -> format(old, conversion)))
                 .withCells(
                         old.cells().mapped(conversion::value, text -> SuggestedNumber.withUnit(text, from.spelling())));
@@ -352,7 +358,7 @@ public final class ColumnConversion {
                     : following(before, bar, length.get()).withHeading(heading);
         }
         return bar.withHeading(heading)
-                .withFormat(format(bar, new Conversion(length.get().factor(), BigDecimal.ZERO)))
+                .withFormat(format(bar, Conversion.of(length.get().factor())))
                 .withCells(bar.cells()
                         .mapped(
                                 length.get()::difference,
@@ -441,90 +447,30 @@ public final class ColumnConversion {
         Column values = of.column(column.id());
         List<RowCondition> conditions =
                 old.conditions().stream().map(this::condition).toList();
-        List<Figure.FurtherCurve> further = old.furtherCurves().stream()
+        Figure changed = old.keyed(key -> key(key, values)).withConditions(conditions);
+        Figure further = changed.withFurtherCurves(changed.furtherCurves().stream()
                 .map(curve -> new Figure.FurtherCurve(
-                        key(curve.series(), values),
+                        curve.series(),
                         curve.conditions().stream().map(this::condition).toList()))
-                .toList();
-        List<Figure.CurveChoice> curves = old.curves().stream()
-                .map(choice -> new Figure.CurveChoice(
-                        key(choice.series(), values),
-                        choice.series().yColumn() == values.id()
-                                        && choice.curve() instanceof FixedInterceptLine(double fixed)
-                                ? new FixedInterceptLine(conversion.value(fixed))
-                                : choice.curve()))
-                .toList();
-        Figure changed = old.withConditions(conditions)
-                .withFurtherCurves(further)
-                .withCurves(curves)
-                .withStyle(groups(old.style(), values));
-        boolean isX =
-                of.first(Role.X).filter(first -> first.id() == values.id()).isPresent();
-        boolean isAlong = isX || values.role() == Role.Y;
-        return isAlong ? changed.withStyle(style(changed, of, isX)) : changed;
+                .toList());
+        Table after = of.withColumn(column.id(), each -> each.withHeading(new Heading(each.name(), into.spelling())));
+        return new FigureConversion(values, conversion, this::title).converted(further, of, after);
     }
 
     /// The series of a group by this column's numbers, which its rows have now.
     private SeriesKey key(SeriesKey old, Column values) {
-        OptionalDouble number = values.role() == Role.BY && old.rows() == SeriesKey.Rows.GROUP
-                ? NumberText.number(old.group(), DecimalMark.POINT)
-                : OptionalDouble.empty();
-        return number.isEmpty()
-                ? old
-                : new SeriesKey(
-                        old.yColumn(),
-                        old.rows(),
-                        new Cell.Number(conversion.value(number.getAsDouble())).exactText(),
-                        old.curve());
+        return values.role() == Role.BY && old.rows() == SeriesKey.Rows.GROUP
+                ? new SeriesKey(old.yColumn(), old.rows(), group(old.group()), old.curve())
+                : old;
     }
 
-    private FigureStyle groups(FigureStyle old, Column values) {
-        return values.role() != Role.BY
-                ? old
-                : new FigureStyle(
-                        old.sheet(),
-                        old.axes(),
-                        old.legend(),
-                        old.series().stream()
-                                .map(each -> new FigureStyle.OfSeries(key(each.series(), values), each.style()))
-                                .toList(),
-                        old.curves().stream()
-                                .map(each -> new FigureStyle.OfCurve(key(each.series(), values), each.style()))
-                                .toList(),
-                        old.notes().stream()
-                                .map(note -> switch (note) {
-                                    case Note.Result result -> result.withSeries(key(result.series(), values));
-                                    case Note.ReadingMarker marker -> marker.withSeries(key(marker.series(), values));
-                                    case Note.Text _, Note.Rule _, Note.Span _ -> note;
-                                })
-                                .toList());
-    }
-
-    private static AxisPlace place(Figure figure, Table of, Column values) {
-        return values.role() == Role.X
-                ? AxisPlace.X
-                : figure.isOnRight(of, SeriesKey.whole(values.id())) ? AxisPlace.RIGHT : AxisPlace.Y;
-    }
-
-    private FigureStyle style(Figure figure, Table of, boolean isX) {
-        AxisPlace place = place(figure, of, of.column(column.id()));
-        FigureStyle style = figure.style().withAxis(place, axis(figure.style().axis(place)));
-        boolean isLeft = place == AxisPlace.Y;
-        for (Note note : figure.style().notes()) {
-            style = style.withNote(note(note, isX, isLeft));
-        }
-        return style;
-    }
-
-    private AxisStyle axis(AxisStyle old) {
-        Optional<Double> low = old.low().map(conversion::value);
-        Optional<Double> high = old.high().map(conversion::value);
-        boolean isAbove = !old.logarithmic() || low.filter(each -> each <= 0).isEmpty();
-        return old.with(change -> change.low(isAbove ? low : Optional.empty())
-                .high(high.filter(each -> !old.logarithmic() || each > 0))
-                .step(old.step().map(step -> Math.abs(conversion.difference(step))))
-                .decimals(conversion.difference(1) == 1 ? old.decimals() : Optional.empty())
-                .title(old.title().map(this::title)));
+    /// What the rows of a cell are called as a group.
+    private String group(String old) {
+        OptionalDouble number = NumberText.number(old, DecimalMark.POINT);
+        return cell(old.isEmpty()
+                        ? Cell.EMPTY
+                        : number.isPresent() ? new Cell.Number(number.getAsDouble()) : new Cell.Text(old))
+                .exactText();
     }
 
     /// A title that a person wrote says the unit that the axis has now.
@@ -532,28 +478,6 @@ public final class ColumnConversion {
         return old.replaceAll(
                 "(?<=[(\\[/ ])" + Pattern.quote(from.spelling()) + "(?=$|[)\\] ,;])",
                 Matcher.quoteReplacement(into.spelling()));
-    }
-
-    private Note note(Note note, boolean isX, boolean isLeft) {
-        DoubleUnaryOperator x = isX ? conversion::value : value -> value;
-        DoubleUnaryOperator y = isLeft ? conversion::value : value -> value;
-        return switch (note) {
-            case Note.Text text ->
-                text.with(change -> change.x(x.applyAsDouble(text.x()))
-                        .y(y.applyAsDouble(text.y()))
-                        .to(text.to()
-                                .map(to -> new Note.Text.Target(x.applyAsDouble(to.x()), y.applyAsDouble(to.y())))));
-            case Note.Rule rule -> rule.withAt((rule.atY() ? y : x).applyAsDouble(rule.at()));
-            case Note.Span span ->
-                span.reaching(
-                        (span.ofY() ? y : x).applyAsDouble(span.from()), (span.ofY() ? y : x).applyAsDouble(span.to()));
-            case Note.Result result ->
-                result.with(change -> change.x(x.applyAsDouble(result.x())).y(y.applyAsDouble(result.y())));
-            case Note.ReadingMarker marker -> {
-                boolean own = marker.fromY() ? marker.series().yColumn() == column.id() : isX;
-                yield own ? marker.withAt(conversion.value(marker.at())) : marker;
-            }
-        };
     }
 
     private RowCondition condition(RowCondition old) {
@@ -587,7 +511,7 @@ public final class ColumnConversion {
                         || each.derivation().get() instanceof Derivation.GroupStatistic(var statistic, var _)
                                 && !statistic.isSpread()
                                 && statistic != Statistic.RANGE;
-                var length = new Conversion(conversion.factor(), BigDecimal.ZERO);
+                var length = Conversion.of(conversion.factor());
                 changed = new ColumnConversion(summary.id(), each, from, into, moves ? conversion : length)
                         .followed(changed);
             }

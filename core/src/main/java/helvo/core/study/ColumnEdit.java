@@ -416,17 +416,29 @@ public sealed interface ColumnEdit extends TableChange {
         }
     }
 
-    /// Columns that follow it keep their values and follow no more.
+    /// Columns that follow it keep their values and follow no more; what was chosen or decided for it goes with it.
     record RemoveColumn(int table, int column) implements ColumnEdit {
+        @Override
+        public Study apply(Study study) {
+            Study left = study.withTable(table, this::change);
+            for (Figure figure : study.figures()) {
+                left = figure.table() == table
+                        ? left.withFigure(figure.id(), old -> old.withoutColumns(id -> id == column))
+                        : left;
+            }
+            return left;
+        }
+
         @Override
         public Table change(Table before) {
             before.column(column);
-            return before.withColumns(before.columns().stream()
-                    .filter(each -> each.id() != column)
-                    .map(each -> Sources.of(each, before).contains(column)
-                            ? each.withDerivation(Optional.empty()).asTyped()
-                            : each)
-                    .toList());
+            return DecisionEdit.undecided(before, decision -> decision.column() == column)
+                    .withColumns(before.columns().stream()
+                            .filter(each -> each.id() != column)
+                            .map(each -> Sources.of(each, before).contains(column)
+                                    ? each.withDerivation(Optional.empty()).asTyped()
+                                    : each)
+                            .toList());
         }
 
         @Override

@@ -15,6 +15,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.function.Function;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
 
 /// Decisions about cells that needed a look, and their undoing.
@@ -147,12 +148,11 @@ public sealed interface DecisionEdit extends TableChange {
         }
     }
 
-    /// The table without a decision about a cell that is typed over.
-    static Table undecided(Table table, int column, int row) {
-        return table.decisions().stream().noneMatch(each -> each.column() == column && each.row() == row)
+    /// The table without decisions about cells that are typed, pasted or filled over.
+    static Table undecided(Table table, Predicate<Decision> isOver) {
+        return table.decisions().stream().noneMatch(isOver)
                 ? table
-                : table.withDecisions(table.decisions().stream()
-                        .filter(each -> each.column() != column || each.row() != row)
-                        .toList());
+                : table.withDecisions(
+                        table.decisions().stream().filter(isOver.negate()).toList());
     }
 }

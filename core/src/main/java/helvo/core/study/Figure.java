@@ -3,7 +3,16 @@ package helvo.core.study;
 import static helvo.core.Require.require;
 
 import helvo.core.fit.Curve;
+import helvo.core.fit.Exponential;
+import helvo.core.fit.FixedInterceptLine;
+import helvo.core.fit.FormulaCurve;
 import helvo.core.fit.Line;
+import helvo.core.fit.Logarithmic;
+import helvo.core.fit.Logistic;
+import helvo.core.fit.Mean;
+import helvo.core.fit.Polynomial;
+import helvo.core.fit.Power;
+import helvo.core.nonlinear.CoefficientSetting;
 import helvo.core.points.Weighting;
 import helvo.core.prediction.QuantityDefinition;
 import helvo.core.style.FigureStyle;
@@ -18,6 +27,9 @@ import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.IntPredicate;
+import java.util.function.Predicate;
+import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
 
 /// One figure over one table: what it shows and how it looks.
@@ -172,13 +184,60 @@ public record Figure(
 
     /// Without a further curve, and without what was chosen for it.
     public Figure without(SeriesKey curve) {
+        return without(curve::equals);
+    }
+
+    private Figure without(Predicate<SeriesKey> gone) {
         return with(change -> change.furtherCurves(furtherCurves.stream()
-                        .filter(each -> !each.series().equals(curve))
+                        .filter(each -> !gone.test(each.series()))
                         .toList())
                 .curves(curves.stream()
-                        .filter(choice -> !choice.series().equals(curve))
+                        .filter(choice -> !gone.test(choice.series()))
                         .toList())
-                .style(style.without(curve)));
+                .style(style.without(gone)));
+    }
+
+    /// With what was chosen for series under other keys.
+    Figure keyed(UnaryOperator<SeriesKey> key) {
+        return with(change -> change.curves(curves.stream()
+                        .map(choice -> new CurveChoice(key.apply(choice.series()), choice.curve()))
+                        .toList())
+                .furtherCurves(furtherCurves.stream()
+                        .map(each -> new FurtherCurve(key.apply(each.series()), each.conditions()))
+                        .toList())
+                .style(style.keyed(key)));
+    }
+
+    /// With the columns of x and y in each other's place. What was chosen for the series stays, but for curves with
+    /// numbers of what was y.
+    Figure swapped(int x, int y) {
+        Figure other =
+                keyed(key -> key.yColumn() == y ? key.withColumn(x) : key.yColumn() == x ? key.withColumn(y) : key);
+        return other.withStyle(other.style.swapped())
+                .withCurves(other.curves.stream()
+                        .filter(choice -> !hasNumbersOfY(choice.curve()))
+                        .toList());
+    }
+
+    private static boolean hasNumbersOfY(Curve curve) {
+        return switch (curve) {
+            case FixedInterceptLine(double fixed) -> fixed != 0;
+            case FormulaCurve own -> own.settings().stream().anyMatch(CoefficientSetting::isScaled);
+            case Mean _, Line _, Polynomial _, Logarithmic _, Exponential _, Power _, Logistic _ -> false;
+        };
+    }
+
+    /// Without what was chosen for columns that are gone: others may get their ids.
+    Figure withoutColumns(IntPredicate gone) {
+        Figure left = without(key -> gone.test(key.yColumn()));
+        return left.withConditions(without(conditions, gone))
+                .withFurtherCurves(left.furtherCurves.stream()
+                        .map(curve -> new FurtherCurve(curve.series(), without(curve.conditions(), gone)))
+                        .toList());
+    }
+
+    private static List<RowCondition> without(List<RowCondition> conditions, IntPredicate gone) {
+        return conditions.stream().filter(each -> !gone.test(each.column())).toList();
     }
 
     /// The key for one more curve of a series.

@@ -93,6 +93,32 @@ public final class History {
         return branches;
     }
 
+    /// The history where it leads to a study. Earlier versions of Helvo kept more: decisions about cells that were
+    /// pasted over, and what was chosen for columns and figures that are gone. For these the study counts.
+    public Optional<History> leadingTo(Study known) {
+        if (study().equals(known)) {
+            return Optional.of(this);
+        }
+        if (done == 0 || !settled(study()).equals(settled(known))) {
+            return Optional.empty();
+        }
+        Step last = path.get(done - 1);
+        var steps = new ArrayList<>(path);
+        steps.set(done - 1, new Step(last.at(), last.edit(), last.sentence(), known));
+        return Optional.of(new History(earlier, start, steps, done, branches));
+    }
+
+    private static Study settled(Study study) {
+        return study.withTables(study.tables().stream()
+                        .map(table -> table.withDecisions(List.of()))
+                        .toList())
+                .withFigures(study.figures().stream()
+                        .map(figure -> figure.withoutColumns(id ->
+                                study.table(figure.table()).columns().stream().noneMatch(each -> each.id() == id)))
+                        .toList())
+                .withReport(study.reportOfWhatIsThere());
+    }
+
     /// An edit that changes nothing leaves no step.
     public History with(Edit edit, Instant at) {
         Study after = edit.apply(study());

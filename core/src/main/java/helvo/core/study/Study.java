@@ -168,16 +168,33 @@ public record Study(
 
     Study withoutSheet(int id) {
         sheet(id);
-        return withSheets(sheets.stream().filter(sheet -> sheet.id() != id).toList());
+        return withSheetsLeft(sheets.stream().filter(sheet -> sheet.id() != id).toList());
     }
 
     /// Sheets lose the figures that are gone.
     private Study withFiguresLeft(List<Figure> left) {
         Set<Integer> ids = left.stream().map(Figure::id).collect(Collectors.toSet());
-        List<FigureSheet> kept = sheets.stream()
-                .flatMap(sheet -> sheet.keeping(ids::contains).stream())
-                .toList();
-        return with(change -> change.figures(left).sheets(kept));
+        return with(change -> change.figures(left))
+                .withSheetsLeft(sheets.stream()
+                        .flatMap(sheet -> sheet.keeping(ids::contains).stream())
+                        .toList());
+    }
+
+    private Study withSheetsLeft(List<FigureSheet> left) {
+        Study changed = withSheets(left);
+        return changed.withReport(changed.reportOfWhatIsThere());
+    }
+
+    /// What a report leaves out is there: another figure or sheet may get the id of one that is gone.
+    ReportPlan reportOfWhatIsThere() {
+        Set<Integer> ofFigures = figures.stream().map(Figure::id).collect(Collectors.toSet());
+        Set<Integer> ofSheets = sheets.stream().map(FigureSheet::id).collect(Collectors.toSet());
+        return report.with(change -> change.omittedFigures(there(report.omittedFigures(), ofFigures))
+                .omittedSheets(there(report.omittedSheets(), ofSheets)));
+    }
+
+    private static Set<Integer> there(Set<Integer> omitted, Set<Integer> ids) {
+        return omitted.stream().filter(ids::contains).collect(Collectors.toSet());
     }
 
     public Study withNamedStyle(SheetStyle.Named style) {
@@ -198,8 +215,13 @@ public record Study(
                         figures.stream().filter(figure -> figure.table() != id).toList());
     }
 
-    /// Derived columns, and tables that summarise this one, follow the change.
+    /// Derived columns, tables that summarise this one, and what was chosen along dates follow the change.
     public Study withTable(int id, UnaryOperator<Table> change) {
+        return DatedFigures.following(withData(id, change), table(id));
+    }
+
+    /// The same with other data, which have their own first date.
+    Study withData(int id, UnaryOperator<Table> change) {
         Table before = table(id);
         Table changed = change.apply(before);
         Table fresh = Derivations.refreshed(before, changed);

@@ -4,7 +4,6 @@ import helvo.core.RootLocale;
 import helvo.core.derive.Reshaping;
 import helvo.core.derive.Summaries;
 import helvo.core.number.NumberNotation;
-import helvo.core.style.AxisPlace;
 import helvo.core.style.SheetStyle;
 import helvo.core.table.Column;
 import helvo.core.table.DerivedTable;
@@ -95,7 +94,9 @@ public sealed interface StudyEdit extends Edit {
     record UseData(Table table) implements StudyEdit {
         @Override
         public Study apply(Study study) {
-            return study.withTable(table.id(), _ -> table);
+            return study.table(table.id()).source().equals(table.source())
+                    ? study.withTable(table.id(), _ -> table)
+                    : study.withData(table.id(), _ -> table);
         }
 
         @Override
@@ -264,35 +265,47 @@ public sealed interface StudyEdit extends Edit {
     /// What was x is y and what was y is x, with their bars, where there is one of each; axes keep what was chosen
     /// for them.
     record SwapAxes(int table) implements StudyEdit {
+        /// Whether a table has one x and one y: of several, one cannot tell which would change places.
+        public static boolean isPossible(Table of) {
+            return of.all(Role.X).size() == 1 && of.all(Role.Y).size() == 1;
+        }
+
+        /// Where it is not possible, the axes alone change places, as in studies of earlier versions.
         @Override
         public Study apply(Study study) {
-            Study swapped = study.withTable(table, before -> {
-                Table after = before;
-                for (Column column : before.columns()) {
-                    Role role =
-                            switch (column.role()) {
-                                case X -> Role.Y;
-                                case Y -> Role.X;
-                                case X_BAR -> Role.Y_BAR;
-                                case Y_BAR -> Role.X_BAR;
-                                case X_DOWN -> Role.Y_DOWN;
-                                case Y_DOWN -> Role.X_DOWN;
-                                default -> column.role();
-                            };
-                    after = after.withColumn(column.id(), old -> old.withRole(role));
-                }
-                return before.all(Role.X).size() == 1 && before.all(Role.Y).size() == 1 ? after : before;
-            });
+            Table before = study.table(table);
+            boolean possible = isPossible(before);
+            Study swapped = possible
+                    ? study.withTable(
+                            table,
+                            old -> old.withColumns(old.columns().stream()
+                                    .map(column -> column.withRole(swapped(column.role())))
+                                    .toList()))
+                    : study;
             for (Figure figure : study.figures()) {
-                if (figure.table() == table) {
-                    swapped = swapped.withFigure(
-                            figure.id(),
-                            old -> old.withStyle(old.style()
-                                    .withAxis(AxisPlace.X, old.style().axis(AxisPlace.Y))
-                                    .withAxis(AxisPlace.Y, old.style().axis(AxisPlace.X))));
-                }
+                swapped = figure.table() == table
+                        ? swapped.withFigure(
+                                figure.id(),
+                                old -> possible
+                                        ? old.swapped(
+                                                before.all(Role.X).getFirst().id(),
+                                                before.all(Role.Y).getFirst().id())
+                                        : old.withStyle(old.style().withAxesSwapped()))
+                        : swapped;
             }
             return swapped;
+        }
+
+        private static Role swapped(Role role) {
+            return switch (role) {
+                case X -> Role.Y;
+                case Y -> Role.X;
+                case X_BAR -> Role.Y_BAR;
+                case Y_BAR -> Role.X_BAR;
+                case X_DOWN -> Role.Y_DOWN;
+                case Y_DOWN -> Role.X_DOWN;
+                case BY, NONE -> role;
+            };
         }
 
         @Override

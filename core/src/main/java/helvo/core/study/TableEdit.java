@@ -7,6 +7,7 @@ import helvo.core.numeric.RisingOrder;
 import helvo.core.table.Cell;
 import helvo.core.table.Cells;
 import helvo.core.table.Column;
+import helvo.core.table.Decision;
 import helvo.core.table.RowCondition;
 import helvo.core.table.Table;
 import java.math.BigDecimal;
@@ -45,10 +46,11 @@ public sealed interface TableEdit extends TableChange {
             Cell cell = before.column(column).typed(text, before.decimalMark());
             int decimals = cell instanceof Cell.Number ? NumberText.decimals(text.strip(), before.decimalMark()) : 0;
             requireNear(row, before);
-            return DecisionEdit.undecided(before, column, row).withColumn(column, old -> {
-                Column changed = old.withCells(old.cells().withCell(row, cell));
-                return old.cells().size() == 0 ? changed.withDecimals(decimals) : changed.showing(text);
-            });
+            return DecisionEdit.undecided(before, each -> each.column() == column && each.row() == row)
+                    .withColumn(column, old -> {
+                        Column changed = old.withCells(old.cells().withCell(row, cell));
+                        return old.cells().size() == 0 ? changed.withDecimals(decimals) : changed.showing(text);
+                    });
         }
 
         @Override
@@ -146,7 +148,20 @@ public sealed interface TableEdit extends TableChange {
                     columns.set(column + c, withTexts(columns.get(column + c), c, before));
                 }
             }
-            return before.withColumns(columns);
+            return DecisionEdit.undecided(before.withColumns(columns), each -> isOver(each, before));
+        }
+
+        private boolean isOver(Decision decision, Table before) {
+            int line = decision.row() - row;
+            int place = IntStream.range(0, before.columns().size())
+                    .filter(c -> before.columns().get(c).id() == decision.column()
+                            && !before.columns().get(c).isDerived())
+                    .findFirst()
+                    .orElse(-1);
+            return line >= 0
+                    && line < cells.size()
+                    && place >= column
+                    && place - column < cells.get(line).size();
         }
 
         private Column withTexts(Column old, int c, Table before) {
@@ -328,7 +343,7 @@ public sealed interface TableEdit extends TableChange {
             BigDecimal by = BigDecimal.valueOf(step);
             return before.column(column).isDerived()
                     ? before
-                    : before.withColumn(column, old -> {
+                    : DecisionEdit.undecided(before, this::isOver).withColumn(column, old -> {
                         var builder = new Cells.Builder();
                         for (int r = 0; r < Math.max(old.cells().size(), row + count); r++) {
                             double value = start.add(by.multiply(BigDecimal.valueOf((long) r - row)))
@@ -348,6 +363,10 @@ public sealed interface TableEdit extends TableChange {
                         return old.withCells(builder.build())
                                 .withDecimals(Math.max(decimals, old.cells().size() == 0 ? 0 : old.decimals()));
                     });
+        }
+
+        private boolean isOver(Decision decision) {
+            return decision.column() == column && decision.row() >= row && decision.row() - row < count;
         }
 
         @Override

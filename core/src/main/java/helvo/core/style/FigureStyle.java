@@ -7,6 +7,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import java.util.function.Predicate;
+import java.util.function.UnaryOperator;
 
 /// The style of a figure, as far as a person chose it.
 ///
@@ -115,16 +117,47 @@ public record FigureStyle(
         return withNotes(changed);
     }
 
-    /// Without what was chosen for a curve that is gone, and without its readings.
-    public FigureStyle without(SeriesKey gone) {
-        return with(left -> left.series(series.stream()
-                        .filter(each -> !each.series.equals(gone))
+    /// With what was chosen for series under other keys.
+    public FigureStyle keyed(UnaryOperator<SeriesKey> key) {
+        return with(change -> change.series(series.stream()
+                        .map(each -> new OfSeries(key.apply(each.series), each.style))
                         .toList())
+                .legend(legend.withOrder(legend.order().stream().map(key).toList()))
                 .curves(curves.stream()
-                        .filter(each -> !each.series.equals(gone))
+                        .map(each -> new OfCurve(key.apply(each.series), each.style))
                         .toList())
                 .notes(notes.stream()
-                        .filter(note -> !note.of().equals(Optional.of(gone)))
+                        .map(note -> switch (note) {
+                            case Note.Result result -> result.withSeries(key.apply(result.series()));
+                            case Note.ReadingMarker marker -> marker.withSeries(key.apply(marker.series()));
+                            case Note.Text _, Note.Rule _, Note.Span _ -> note;
+                        })
+                        .toList()));
+    }
+
+    public FigureStyle withAxesSwapped() {
+        return withAxis(AxisPlace.X, axis(AxisPlace.Y)).withAxis(AxisPlace.Y, axis(AxisPlace.X));
+    }
+
+    /// With x and y in each other's place: axes, and where notes are. Curves reach as far as by
+    /// themselves.
+    public FigureStyle swapped() {
+        return withAxesSwapped()
+                .withNotes(notes.stream().map(Note::swapped).toList())
+                .withCurves(curves.stream()
+                        .map(each -> new OfCurve(each.series, each.style.reaching(Optional.empty(), Optional.empty())))
+                        .toList());
+    }
+
+    /// Without what was chosen for curves that are gone, and without their readings.
+    public FigureStyle without(Predicate<SeriesKey> gone) {
+        return with(left -> left.series(
+                        series.stream().filter(each -> !gone.test(each.series)).toList())
+                .curves(curves.stream().filter(each -> !gone.test(each.series)).toList())
+                .legend(legend.withOrder(
+                        legend.order().stream().filter(gone.negate()).toList()))
+                .notes(notes.stream()
+                        .filter(note -> note.of().filter(gone).isEmpty())
                         .toList()));
     }
 

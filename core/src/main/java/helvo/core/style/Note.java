@@ -20,6 +20,20 @@ public sealed interface Note {
         return Optional.empty();
     }
 
+    /// With x and y in each other's place.
+    default Note swapped() {
+        return switch (this) {
+            case Text text ->
+                text.with(change -> change.x(text.y).y(text.x).to(text.to.map(to -> new Text.Target(to.y, to.x))));
+            case Rule rule -> rule.withAtY(!rule.atY);
+            case Span span -> span.withOfY(!span.ofY);
+            case Result result -> result.with(change -> change.x(result.y).y(result.x));
+            // Several measurements of an unknown are of a y.
+            case ReadingMarker marker ->
+                marker.with(change -> change.fromY(!marker.fromY).replicates(0));
+        };
+    }
+
     /// Text with its left end at x and y, and perhaps an arrow to a place.
     @RecordBuilder
     record Text(int id, String text, double x, double y, Optional<Target> to) implements Note, NoteTextBuilder.With {

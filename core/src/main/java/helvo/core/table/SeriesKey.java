@@ -69,6 +69,11 @@ public record SeriesKey(int yColumn, Rows rows, String group, int curve) {
         return !isPooled() && !isFurther();
     }
 
+    /// The same rows of another y column.
+    public SeriesKey withColumn(int y) {
+        return new SeriesKey(y, rows, group, curve);
+    }
+
     /// The series itself.
     public SeriesKey own() {
         return further(0);

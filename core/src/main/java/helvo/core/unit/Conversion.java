@@ -1,6 +1,7 @@
 package helvo.core.unit;
 
 import java.math.BigDecimal;
+import java.math.MathContext;
 
 /// How values in one unit become values in another: multiplied, and moved where the units have different zeros. The
 /// decimal number that a value stands for is converted with 30 digits at least, and rounded once.
@@ -10,6 +11,18 @@ import java.math.BigDecimal;
 public record Conversion(BigDecimal factor, BigDecimal offset) {
     /// That between equal units.
     public static final Conversion NONE = new Conversion(BigDecimal.ONE, BigDecimal.ZERO);
+
+    /// From 0 to 0.
+    public static Conversion of(BigDecimal factor) {
+        return new Conversion(factor, BigDecimal.ZERO);
+    }
+
+    /// What a quantity in a power of the unit is multiplied by.
+    public BigDecimal power(double power) {
+        return power == Math.rint(power)
+                ? factor.pow((int) power, MathContext.DECIMAL128)
+                : BigDecimal.valueOf(Math.pow(factor.doubleValue(), power));
+    }
 
     public double value(double value) {
         return convert(value, offset);

@@ -236,7 +236,7 @@ public final class Unit {
             return Optional.empty();
         }
         if (!hasSetZero() && !other.hasSetZero()) {
-            return Optional.of(new Conversion(measured().over(other.measured()), BigDecimal.ZERO));
+            return Optional.of(Conversion.of(measured().over(other.measured())));
         }
         if (!isOneSymbol() || !other.isOneSymbol()) {
             return Optional.empty();

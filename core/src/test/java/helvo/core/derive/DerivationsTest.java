@@ -22,6 +22,8 @@ import helvo.core.table.BarMeaning;
 import helvo.core.table.Cell;
 import helvo.core.table.Cells;
 import helvo.core.table.Column;
+import helvo.core.table.ColumnFormat;
+import helvo.core.table.Decision;
 import helvo.core.table.Derivation;
 import helvo.core.table.ExcludedRows;
 import helvo.core.table.Heading;
@@ -362,5 +364,146 @@ class DerivationsTest {
                 .containsExactly("u", "t", "a", "b", "± b");
         History history = History.from(paired).with(new TableEdit.MoveRows(1, 1, 1, -1), Instant.EPOCH);
         assertThat(values(history.study().table(1), 1)).containsExactly(2, 1);
+    }
+
+    /// Of rows that no edit touched the results are kept, blocks of rows as they are.
+    @Test
+    void whatNoEditTouchedIsNotComputedAgain() {
+        double[] x = IntStream.range(0, 8192).mapToDouble(row -> row).toArray();
+        Study study = new ColumnEdit.Derive(1, new Heading("z", ""), "2 {1}", Role.NONE, false)
+                .apply(study(number(1, "x", Role.X, x), number(2, "y", Role.Y, x)));
+        Cells before = study.table(1).column(3).cells();
+        Study typed = new TableEdit.SetCell(1, 1, 4096, "1").apply(study);
+        Cells after = typed.table(1).column(3).cells();
+        assertThat(after.number(4096)).isEqualTo(2);
+        assertThat(after.sharesBlock(before, 0)).isTrue();
+        assertThat(after.sharesBlock(before, 4096)).isFalse();
+        Cells other = new TableEdit.SetCell(1, 1, 0, "1")
+                .apply(study)
+                .table(1)
+                .column(3)
+                .cells();
+        assertThat(other.sharesBlock(before, 4096)).isTrue();
+        assertThat(other.sharesBlock(before, 0)).isFalse();
+        assertThat(new TableEdit.SetCell(1, 2, 0, "7")
+                        .apply(study)
+                        .table(1)
+                        .column(3)
+                        .cells())
+                .as("of a column that it does not follow")
+                .isSameAs(before);
+        Cells tripled = new ColumnEdit.SetFormula(1, 3, new Heading("z", ""), "3 {1}")
+                .apply(study)
+                .table(1)
+                .column(3)
+                .cells();
+        assertThat(tripled.number(8191)).isEqualTo(3.0 * 8191);
+        assertThat(tripled.sharesBlock(before, 4096)).isFalse();
+    }
+
+    /// The means and the spread of repeats take their place, as y with bars; a row without values has neither.
+    @Test
+    void repeatsAreAveragedRowByRow() {
+        Study study = study(
+                number(1, "Load", Role.X, 5, 10, 15),
+                number(2, "Stretch 1", Role.Y, 1, 2),
+                number(3, "± Stretch 1", Role.Y_BAR, .1, .1, .1),
+                number(4, "Stretch 2", Role.Y, 3),
+                number(5, "Mass", Role.Y, 7, 8, 9));
+        Study averaged = new ColumnEdit.AverageRepeats(
+                        1, List.of(2, 4), new Heading("Stretch", "mm"), Statistic.STANDARD_ERROR)
+                .apply(study);
+        Table table = averaged.table(1);
+        assertThat(table.columns())
+                .extracting(Column::name, Column::role)
+                .containsExactly(
+                        tuple("Load", Role.X),
+                        tuple("Stretch 1", Role.NONE),
+                        tuple("± Stretch 1", Role.NONE),
+                        tuple("Stretch 2", Role.NONE),
+                        tuple("Stretch", Role.Y),
+                        tuple("standard error of Stretch", Role.Y_BAR),
+                        tuple("Mass", Role.Y));
+        assertThat(values(table, 6)).containsExactly(2, 2, Double.NaN);
+        assertThat(values(table, 7)).containsExactly(1, Double.NaN, Double.NaN);
+        assertThat(table.column(7).barMeaning()).isEqualTo(BarMeaning.STANDARD_ERROR);
+        assertThat(table.column(6).cells().cell(2)).isEqualTo(Cell.EMPTY);
+        assertThat(values(new TableEdit.SetCell(1, 4, 1, "4").apply(averaged).table(1), 6))
+                .containsExactly(2, 3, Double.NaN);
+        assertThatThrownBy(() ->
+                        Derivations.with(table, new Heading("z", ""), new Derivation.Formula("2 +"), Role.NONE, false))
+                .hasMessageContaining("is not a formula over the table Pulls");
+    }
+
+    /// Text groups give `by`, numbers x, the first middle y and its spread the bars; others have no role.
+    @Test
+    void rolesAndFormatsOfASummary() {
+        Table source = STUDY.table(1)
+                .withColumns(List.of(
+                        STUDY.table(1).column(1),
+                        new Column(
+                                6,
+                                new Heading("Lot", ""),
+                                Kind.TEXT,
+                                Role.NONE,
+                                0,
+                                texts("a", "a", "a", "a", "b", "b")),
+                        STUDY.table(1).column(2),
+                        STUDY.table(1).column(4)));
+        Table summary = Summaries.of(
+                2,
+                "Means",
+                source,
+                List.of(1, 6, 2),
+                List.of(4),
+                List.of(Statistic.COUNT, Statistic.MEDIAN, Statistic.STANDARD_DEVIATION, Statistic.MEAN));
+        assertThat(summary.columns())
+                .extracting(Column::role)
+                .containsExactly(Role.BY, Role.NONE, Role.X, Role.NONE, Role.Y, Role.Y_BAR, Role.NONE);
+        assertThat(summary.columns())
+                .extracting(Column::format)
+                .endsWith(
+                        new ColumnFormat.AsWritten(0),
+                        new ColumnFormat.Significant(6),
+                        new ColumnFormat.Significant(3),
+                        new ColumnFormat.Significant(6));
+        Table two = Summaries.of(2, "Means", source, List.of(1), List.of(2, 4), List.of(Statistic.MEAN));
+        assertThat(two.columns()).extracting(Column::role).containsExactly(Role.BY, Role.Y, Role.NONE);
+    }
+
+    /// Of a column of values that is gone they stay; without a column to group by the table is one of its own.
+    @Test
+    void whatASummaryFollowedIsGone() {
+        Study study =
+                new StudyEdit.Summarise(1, "Means", List.of(2), List.of(4, 5), List.of(Statistic.MEAN)).apply(STUDY);
+        Table without = new ColumnEdit.RemoveColumn(1, 5).apply(study).table(2);
+        assertThat(without.summary()).isPresent();
+        assertThat(without.column(3).isDerived()).isFalse();
+        assertThat(values(without, 3)).containsExactly(.5, .5);
+        assertThat(without.column(2).isDerived()).isTrue();
+        Table alone = new ColumnEdit.RemoveColumn(1, 2).apply(study).table(2);
+        assertThat(alone.summary()).isEmpty();
+        assertThat(alone.columns()).noneMatch(Column::isDerived);
+        assertThat(values(alone, 2)).containsExactly(5, 12);
+    }
+
+    /// A decision about a group goes with it.
+    @Test
+    void decisionsFollowTheirGroups() {
+        Table summary = Summaries.of(2, "Means", STUDY.table(1), List.of(2), List.of(4), List.of(Statistic.MEAN))
+                .withDecisions(List.of(new Decision(1, 2, new Cell.Text("4"), ProblemKind.FAR, Decision.Choice.KEPT)));
+        Table moved = new TableEdit.SetCell(1, 2, 0, "1").apply(STUDY).table(1);
+        assertThat(Summaries.refreshed(summary, moved).decisions())
+                .containsExactly(new Decision(1, 2, new Cell.Text("4"), ProblemKind.FAR, Decision.Choice.KEPT));
+        Table first = new TableEdit.ExcludeRows(1, List.of(0, 2, 4), "low")
+                .apply(STUDY)
+                .table(1);
+        assertThat(Summaries.refreshed(summary, first).decisions())
+                .extracting(Decision::row)
+                .containsExactly(0);
+        Table none = new TableEdit.ExcludeRows(1, List.of(1, 3, 5), "high")
+                .apply(STUDY)
+                .table(1);
+        assertThat(Summaries.refreshed(summary, none).decisions()).isEmpty();
     }
 }

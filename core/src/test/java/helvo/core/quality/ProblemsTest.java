@@ -150,6 +150,38 @@ class ProblemsTest {
                 .isEqualTo(table);
     }
 
+    /// What was decided about a cell ends where it is pasted or filled over: what stands there needs its own look.
+    @Test
+    void decisionsEndWithTheCellsThatTheyAreAbout() {
+        Study study = new StudyEdit.AddTable(
+                        table(
+                                column(1, Role.X, "torn", 2, 3, 4),
+                                column(2, Role.Y, "about 7.6", 5, "torn", "torn"),
+                                column(3, Role.NONE, "torn", 5, "torn", "torn")),
+                        helvo.core.study.Figure.of(1, 1))
+                .apply(Study.EMPTY);
+        for (int column = 1; column <= 3; column++) {
+            study = new DecisionEdit.Decide(1, column, List.of(0, 2, 3), ProblemKind.NOT_A_NUMBER, Choice.MISSING, "")
+                    .apply(study);
+        }
+        Table pasted = new TableEdit.SetBlock(1, 2, 1, List.of(List.of("odd"), List.of("1", "2")))
+                .apply(study)
+                .table(1);
+        assertThat(pasted.decisions())
+                .extracting(Decision::column, Decision::row)
+                .containsExactly(tuple(1, 0), tuple(1, 2), tuple(1, 3), tuple(2, 0), tuple(3, 0), tuple(3, 2));
+        assertThat(Problems.in(pasted).groups())
+                .extracting(Problem::text, Problem::row)
+                .containsExactly(tuple("odd", 2));
+        assertThat(new TableEdit.FillSeries(1, 2, 1, 1, 1, 2)
+                        .apply(study)
+                        .table(1)
+                        .decisions())
+                .extracting(Decision::column, Decision::row)
+                .contains(tuple(2, 0), tuple(2, 3), tuple(1, 2), tuple(3, 2))
+                .doesNotContain(tuple(2, 2));
+    }
+
     @Test
     void decisionsAreRememberedMovedWithTheirRowsAndTakenBack() {
         Study study = new StudyEdit.AddTable(

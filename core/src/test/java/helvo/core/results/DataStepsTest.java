@@ -210,4 +210,53 @@ class DataStepsTest {
                 .asString()
                 .startsWith("“Use the data of pulls.csv for the table “Pulls” (3 rows)” (2026-03-05).");
     }
+
+    /// What is put where a value stood is told, however it came there; what filled empty cells is not.
+    @Test
+    void whatIsPutOverValuesIsSaid() {
+        assertThat(said(line(6), new TableEdit.SetBlock(1, 3, 1, List.of(List.of("7"), List.of("8")))))
+                .containsExactly("“Paste 2 × 1 cells from row 4 on” (2026-03-05).");
+        assertThat(said(line(6), new TableEdit.SetBlock(1, 6, 0, List.of(List.of("30", "6")))))
+                .as("below the values")
+                .isEmpty();
+        assertThat(said(line(6), new TableEdit.SetBlock(1, 0, 2, List.of(List.of("a")))))
+                .as("beside them")
+                .isEmpty();
+        Study gap = study(6, row -> row < 4 ? new Cell.Number(row) : Cell.EMPTY);
+        assertThat(said(gap, new TableEdit.SetBlock(1, 4, 1, List.of(List.of("4"), List.of("5")))))
+                .as("into a gap")
+                .isEmpty();
+        assertThat(said(gap, new TableEdit.SetBlock(1, 4, 0, List.of(List.of("21"), List.of("26")))))
+                .as("beside the gap")
+                .contains("“Paste 2 × 1 cells from row 5 on” (2026-03-05).");
+        assertThat(said(line(6), new TableEdit.FillSeries(1, 2, 5, 1, 1, 2)))
+                .contains("“Fill Stretch with 1, 2 … (2 values)” (2026-03-05).");
+        assertThat(said(line(6), new TableEdit.FillSeries(1, 2, 6, 1, 1, 2))).noneMatch(each -> each.contains("Fill"));
+        assertThat(said(
+                        line(6),
+                        new StudyEdit.Compound(
+                                "Two more",
+                                List.of(
+                                        new TableEdit.InsertRows(1, 0, 1),
+                                        new TableEdit.SetBlock(1, 0, 0, List.of(List.of("-5", "-1")))))))
+                .as("the row was empty when it was filled")
+                .isEmpty();
+    }
+
+    /// What was typed into values that are replaced as a whole is gone with them, as is what another table had.
+    @Test
+    void whatWasReplacedAsAWholeIsNotSaid() {
+        Study study = line(6);
+        Edit typed = new TableEdit.SetCell(1, 2, 1, "9");
+        assertThat(said(study, typed)).hasSize(1);
+        assertThat(said(study, typed, new StudyEdit.ReplaceTable(study.table(1))))
+                .isEmpty();
+        assertThat(said(study, typed, new StudyEdit.UseData(study.table(1))))
+                .containsExactly("“Use the data of another table for the table “Pulls” (6 rows)” (2026-03-05).");
+        assertThat(said(study, typed, new StudyEdit.RemoveTable(1), StudyEdit.AddTable.to(Study.EMPTY, study.table(1))))
+                .isEmpty();
+        assertThat(said(study, typed, new StudyEdit.Begin(study))).isEmpty();
+        assertThat(said(study, typed, new StudyEdit.ReplaceTable(study.table(1)), typed))
+                .hasSize(1);
+    }
 }

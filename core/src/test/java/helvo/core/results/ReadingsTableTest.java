@@ -7,8 +7,11 @@ import helvo.core.Progress;
 import helvo.core.analysis.Analysis;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.PartOfPoints;
+import helvo.core.fit.Power;
+import helvo.core.number.DateText;
 import helvo.core.number.DecimalMark;
 import helvo.core.number.NumberNotation;
+import helvo.core.study.ColumnEdit;
 import helvo.core.study.Edit;
 import helvo.core.study.FigureEdit;
 import helvo.core.study.Study;
@@ -28,6 +31,7 @@ import helvo.core.table.Table;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import org.junit.jupiter.api.Test;
 
 /// What is read off curves, side by side and in words; what stands on the figure; parts of the points.
@@ -107,8 +111,76 @@ class ReadingsTableTest {
                 figure(new FigureEdit.ChooseCurve(1, Y, new helvo.core.fit.Polynomial(2)), reading(1, true, -5000, 0));
         ReadingsTable.Row row = ReadingsTable.of(figure).getFirst();
         assertThat(row.value()).isEmpty();
-        assertThat(ReadingsTable.spoken(row, NumberNotation.POINT)).isEqualTo("Absorbance never reaches −5000");
+        assertThat(ReadingsTable.spoken(row, NumberNotation.POINT)).isEqualTo("Absorbance never reaches Y −5000");
         assertThat(ReadingsTable.of(figure())).isEmpty();
+    }
+
+    /// Times of day stay so, to the second; dates as finely as they are known, in a copy to the second too.
+    @Test
+    void momentsAreReadAsTheyAreWritten() {
+        ReadingsTable.Row clock = moment("9:00:00", "9:00:10", "9:00:20", "9:00:30");
+        assertThat(clock.exact().get(4)).isEqualTo("09:00:11.93877551");
+        assertThat(clock.shown(NumberNotation.POINT).get(4))
+                .as("half width 2.1 s")
+                .isEqualTo("09:00:11.9");
+        ReadingsTable.Row days = moment("2026-01-01", "2026-02-01", "2026-03-01", "2026-04-02");
+        assertThat(days.shown(NumberNotation.POINT).get(4)).matches("2026-02-0\\d \\d\\d:\\d\\d");
+        assertThat(days.exact().get(4)).isEqualTo("2026-02-06 01:02:23.80501008");
+    }
+
+    /// When a line through 0, 1.1, 1.9 and 3 at these moments is at 1.2.
+    private static ReadingsTable.Row moment(String... moments) {
+        var table = new Table(
+                1,
+                "Bath",
+                DecimalMark.POINT,
+                Optional.empty(),
+                List.of(
+                        new Column(
+                                1,
+                                Heading.of("Time"),
+                                Kind.TEXT,
+                                Role.NONE,
+                                0,
+                                Cells.of(Arrays.stream(moments)
+                                        .<Cell>map(Cell.Text::new)
+                                        .toList())),
+                        column(2, "Level", Role.Y, 0, 1.1, 1.9, 3)),
+                ExcludedRows.NONE);
+        Study study = StudyEdit.AddTable.to(Study.EMPTY, table).apply(Study.EMPTY);
+        study = new ColumnEdit.SetKind(1, 1, Kind.DATE, DateText.Order.DAY_FIRST).apply(study);
+        study = new ColumnEdit.SetRole(1, 1, Role.X).apply(study);
+        study = new FigureEdit.PutNote(1, new Note.ReadingMarker(1, Y, true, 1.2, true, 0)).apply(study);
+        return ReadingsTable.of(
+                        Analysis.of(study, Analysis.EMPTY, Progress.none()).figure(1))
+                .getFirst();
+    }
+
+    /// An interval may be open to one side, and a curve have no value.
+    @Test
+    void whatIsNotThereIsNotSpoken() {
+        ReadingsTable.Row whole =
+                ReadingsTable.of(figure(reading(1, true, 0.3, 3))).getFirst();
+        assertThat(spoken(whole, OptionalDouble.of(3), OptionalDouble.of(2), OptionalDouble.of(4)))
+                .isEqualTo("Absorbance, at Y 0.3: 3.00, 95 % from 2.00 to 4.00");
+        assertThat(spoken(whole, OptionalDouble.of(3), OptionalDouble.of(2), OptionalDouble.empty()))
+                .isEqualTo("Absorbance, at Y 0.3: 3, 95 % from 2");
+        assertThat(spoken(whole, OptionalDouble.of(3), OptionalDouble.empty(), OptionalDouble.of(4)))
+                .isEqualTo("Absorbance, at Y 0.3: 3, 95 % up to 4");
+        assertThat(spoken(whole, OptionalDouble.of(3), OptionalDouble.empty(), OptionalDouble.empty()))
+                .isEqualTo("Absorbance, at Y 0.3: 3");
+        ReadingsTable.Row none = ReadingsTable.of(
+                        figure(new FigureEdit.ChooseCurve(1, Y, new Power(false)), reading(1, false, -5, 0)))
+                .getFirst();
+        assertThat(ReadingsTable.spoken(none, NumberNotation.POINT)).isEqualTo("Absorbance has no value at X −5");
+    }
+
+    private static String spoken(
+            ReadingsTable.Row row, OptionalDouble value, OptionalDouble low95, OptionalDouble high95) {
+        return ReadingsTable.spoken(
+                new ReadingsTable.Row(
+                        1, row.series(), row.at(), row.of(), 0, value, low95, high95, OptionalDouble.empty(), 0),
+                NumberNotation.POINT);
     }
 
     /// The results say how the unknown was measured, and what the line can detect, once an unknown is read.

@@ -1,14 +1,28 @@
 package helvo.core.study;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
 import helvo.core.Progress;
 import helvo.core.analysis.Analysis;
+import helvo.core.fit.Curve;
+import helvo.core.fit.Exponential;
+import helvo.core.fit.Fit;
 import helvo.core.fit.FixedInterceptLine;
+import helvo.core.fit.FormulaCurve;
+import helvo.core.fit.Line;
+import helvo.core.fit.Logarithmic;
+import helvo.core.fit.Logistic;
+import helvo.core.fit.Polynomial;
+import helvo.core.fit.Power;
+import helvo.core.formula.CurveFormula;
+import helvo.core.nonlinear.CoefficientSetting;
 import helvo.core.number.DecimalMark;
 import helvo.core.points.Weighting;
 import helvo.core.style.AxisPlace;
 import helvo.core.style.AxisStyle;
+import helvo.core.style.CurveStyle;
+import helvo.core.style.LegendStyle;
 import helvo.core.style.Note;
 import helvo.core.style.SeriesStyle;
 import helvo.core.table.BarMeaning;
@@ -30,6 +44,7 @@ import helvo.core.table.UniformBarLength;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -127,6 +142,8 @@ class ColumnConversionTest {
                 new FigureEdit.PutNote(1, new Note.Text(3, "here", 20, 3000, Optional.empty())),
                 new FigureEdit.PutNote(1, new Note.Rule(4, false, 30, "")),
                 new FigureEdit.ChooseCurve(1, load, new FixedInterceptLine(200)),
+                new FigureEdit.SetCurveStyle(
+                        1, load, CurveStyle.DEFAULT.reaching(Optional.of(-10.0), Optional.empty())),
                 new ColumnEdit.SetOwnBars(1, 3, new UniformBarLength(100, false)),
                 new StudyEdit.Convert(1, 1, "K"),
                 new StudyEdit.Convert(1, 3, "kN"));
@@ -148,6 +165,7 @@ class ColumnConversionTest {
                         new Note.Text(3, "here", 293.15, 3, Optional.empty()),
                         new Note.Rule(4, false, 303.15, ""));
         assertThat(figure.curve(load)).isEqualTo(new FixedInterceptLine(0.2));
+        assertThat(figure.style().curve(load).from()).hasValue(263.15);
         assertThat(changed.table(1).column(3).uniformBars()).hasValue(new UniformBarLength(0.1, false));
     }
 
@@ -192,24 +210,29 @@ class ColumnConversionTest {
         SeriesKey warm = SeriesKey.group(3, "20");
         Study changed = with(
                 study(
-                        column(1, "T (°C)", Role.BY, 10, 10, 20, 20),
-                        column(2, "Load (N)", Role.X, 1, 2, 1, 2),
-                        column(3, "Mass (g)", Role.Y, 1, 3, 5, 7)),
+                        column(1, "T (°C)", Role.BY, 10, 10, 20, "room", 20),
+                        column(2, "Load (N)", Role.X, 1, 2, 1, 1, 2),
+                        column(3, "Mass (g)", Role.Y, 9, 8, 5, 6, 7)),
+                // The groups keep their order wherever their rows go.
+                new TableEdit.Sort(1, 3, true),
                 new ColumnEdit.SetOwnBars(1, 3, new UniformBarLength(1, false)),
                 new ColumnEdit.Derive(1, Heading.of("Twice (g)"), "2 {3}", Role.NONE, false),
                 new FigureEdit.ChooseCurve(1, warm, new FixedInterceptLine(0)),
                 new FigureEdit.SetSeriesStyle(1, warm, SeriesStyle.DEFAULT.withHidden(true)),
                 new FigureEdit.PutNote(1, new Note.ReadingMarker(1, warm, true, 4, false)),
+                new FigureEdit.SetLegend(1, LegendStyle.DEFAULT.withOrder(List.of(warm))),
                 new StudyEdit.Convert(1, 1, "K"),
                 new StudyEdit.Convert(1, 4, "mg"));
         SeriesKey now = SeriesKey.group(3, "293.15");
         assertThat(changed.figure(1).curve(now)).isEqualTo(new FixedInterceptLine(0));
         assertThat(changed.figure(1).style().series(now).hidden()).isTrue();
+        assertThat(changed.figure(1).style().legend().order()).containsExactly(now);
+        assertThat(changed.table(1).column(1).groupOrder(9)).hasValue(List.of("283.15", "293.15", "room"));
         assertThat(changed.figure(1).style().notes()).containsExactly(new Note.ReadingMarker(1, now, true, 4, false));
         assertThat(changed.table(1).columns())
                 .extracting(each -> each.heading().text())
                 .contains("Twice (mg)", "± Twice (mg)");
-        assertThat(numbers(changed.table(1).column(5))).containsExactly(2000.0, 2000.0, 2000.0, 2000.0);
+        assertThat(numbers(changed.table(1).column(5))).containsExactly(2000.0, 2000.0, 2000.0, 2000.0, 2000.0);
     }
 
     @Test
@@ -300,6 +323,147 @@ class ColumnConversionTest {
                 .isInstanceOfSatisfying(
                         ColumnConversion.Planned.Possible.class,
                         possible -> assertThat(possible.warning()).isEmpty());
+    }
+
+    /// What is held, limited or begun at is in the units of x and y, so that the fit stays the same one.
+    @Test
+    void numbersGivenForCoefficientsAreConverted() {
+        Study study = study(
+                column(1, "t (s)", Role.X, 0, 10, 20, 30, 40, 50),
+                column(2, "Length (mm)", Role.Y, 10, 18, 24, 29, 32, 35),
+                column(3, "Load (N)", Role.Y, 5, 6, 7.5, 8, 9.5, 10));
+        FormulaCurve free = FormulaCurve.of(read("b + a (1 - exp(-x/c)) + v x r"));
+        FormulaCurve given = free.with(List.of(
+                CoefficientSetting.FREE.withStart(4),
+                CoefficientSetting.FREE.withLimits(OptionalDouble.of(0), OptionalDouble.of(40)),
+                CoefficientSetting.FREE.withHeld(20),
+                CoefficientSetting.FREE.withHeld(0.06),
+                CoefficientSetting.FREE.withHeld(0.5, "mm/mm")));
+        SeriesKey length = SeriesKey.whole(2);
+        Study held = with(study, new FigureEdit.ChooseCurve(1, length, given));
+        assertThat(ColumnConversion.planned(held, 1, 1, "min"))
+                .isInstanceOfSatisfying(
+                        ColumnConversion.Planned.Possible.class,
+                        possible -> assertThat(possible.warning()).isEmpty());
+        Study changed = with(
+                held,
+                new StudyEdit.Convert(1, 1, "min"),
+                new StudyEdit.Convert(1, 2, "cm"),
+                new StudyEdit.Convert(1, 3, "kN"));
+        assertThat(changed.figure(1).curve(length))
+                .isEqualTo(free.with(List.of(
+                        CoefficientSetting.FREE.withStart(0.4),
+                        CoefficientSetting.FREE.withLimits(OptionalDouble.of(0), OptionalDouble.of(4)),
+                        CoefficientSetting.FREE.withHeld(1 / 3.0),
+                        CoefficientSetting.FREE.withHeld(0.36),
+                        CoefficientSetting.FREE.withHeld(0.5, "mm/mm"))));
+        assertThat(fitted(changed).coefficient("a").value())
+                .isCloseTo(fitted(held).coefficient("a").value() / 10, within(1e-12));
+        assertThat(fitted(changed).quality().r2().getAsDouble())
+                .isCloseTo(fitted(held).quality().r2().getAsDouble(), within(1e-13));
+    }
+
+    private static Fit fitted(Study study) {
+        return Analysis.of(study, Analysis.EMPTY, Progress.none())
+                .figures()
+                .getFirst()
+                .series()
+                .getFirst()
+                .fit()
+                .orElseThrow();
+    }
+
+    private static CurveFormula read(String text) {
+        return ((CurveFormula.Reading.Read) CurveFormula.read(text)).formula();
+    }
+
+    @ParameterizedTest
+    @CsvSource({"a * x ^ b, m", "a + b * ln(x), m", "a + b * x, K"})
+    void numbersThatTheFormulaDoesNotTellStayAndAreNamed(String formula, String unit) {
+        FormulaCurve given = FormulaCurve.of(read(formula))
+                .with(List.of(CoefficientSetting.FREE.withHeld(3), CoefficientSetting.FREE));
+        String heading = unit.equals("K") ? "T (°C)" : "T (mm)";
+        Study held = with(
+                study(column(1, heading, Role.X, 1, 2, 3, 4), column(2, "y", Role.Y, 5, 6, 8, 9)),
+                new FigureEdit.ChooseCurve(1, SeriesKey.whole(2), given));
+        assertThat(ColumnConversion.planned(held, 1, 1, unit))
+                .isInstanceOfSatisfying(
+                        ColumnConversion.Planned.Possible.class, possible -> assertThat(possible.warning())
+                                .hasValue("The held values, limits and starts of the curve “" + formula
+                                        + "” stay the numbers that they are: see whether they still mean the same."));
+        assertThat(with(held, new StudyEdit.Convert(1, 1, unit)).figure(1).curve(SeriesKey.whole(2)))
+                .isEqualTo(given);
+    }
+
+    /// Which curves are others where 0 is: those that the numbers can be moved along stay what they are.
+    @ParameterizedTest
+    @CsvSource({
+        "line, '', ''",
+        "cubic, '', ''",
+        "through, x, ''",
+        "logarithmic, x, ''",
+        "exponential, '', y",
+        "logistic, '', y",
+        "power, x, y"
+    })
+    void curvesThatNeedTheirZeroAreNamed(String curve, String ofX, String ofY) {
+        Curve chosen =
+                switch (curve) {
+                    case "line" -> new Line();
+                    case "cubic" -> new Polynomial(3);
+                    case "through" -> new FixedInterceptLine(0);
+                    case "logarithmic" -> new Logarithmic();
+                    case "exponential" -> new Exponential(false);
+                    case "logistic" -> new Logistic();
+                    default -> new Power(false);
+                };
+        Study study = with(
+                study(column(1, "A (°C)", Role.X, 1, 2, 3), column(2, "B (°C)", Role.Y, 4, 6, 9)),
+                new FigureEdit.ChooseCurve(1, SeriesKey.whole(2), chosen));
+        for (int column : List.of(1, 2)) {
+            assertThat(ColumnConversion.planned(study, 1, column, "K"))
+                    .isInstanceOfSatisfying(ColumnConversion.Planned.Possible.class, possible -> assertThat(
+                                    possible.warning().isPresent())
+                            .isEqualTo(!(column == 1 ? ofX : ofY).isEmpty()));
+        }
+    }
+
+    /// The axis is in the unit of the first column along it; the second goes to another axis, and leaves it.
+    @Test
+    void anAxisThatAColumnLeavesStaysAsItIs() {
+        var limits = AxisStyle.DEFAULT.withLimits(Optional.of(0.0), Optional.of(50.0));
+        Study study = with(
+                study(
+                        column(1, "t (s)", Role.X, 0, 10, 20),
+                        column(2, "Length (mm)", Role.Y, 10, 20, 40),
+                        column(3, "Width (mm)", Role.Y, 1, 2, 3)),
+                new FigureEdit.SetAxis(1, AxisPlace.Y, limits),
+                new FigureEdit.PutNote(1, new Note.Rule(1, true, 30, "")),
+                new FigureEdit.PutNote(1, new Note.ReadingMarker(2, SeriesKey.whole(3), true, 2, false)));
+        Study second = with(study, new StudyEdit.Convert(1, 3, "cm"));
+        assertThat(second.figure(1).style().axis(AxisPlace.Y)).isEqualTo(limits);
+        assertThat(second.figure(1).style().axis(AxisPlace.RIGHT)).isEqualTo(AxisStyle.DEFAULT);
+        assertThat(second.figure(1).style().notes())
+                .containsExactly(
+                        new Note.Rule(1, true, 30, ""),
+                        new Note.ReadingMarker(2, SeriesKey.whole(3), true, 0.2, false));
+        Study first = with(study, new StudyEdit.Convert(1, 2, "cm"));
+        assertThat(first.figure(1).style().axis(AxisPlace.Y).high()).hasValue(5.0);
+        assertThat(first.figure(1).style().notes())
+                .containsExactly(
+                        new Note.Rule(1, true, 3, ""), new Note.ReadingMarker(2, SeriesKey.whole(3), true, 2, false));
+        Study right = with(
+                study,
+                new StudyEdit.Convert(1, 3, "cm"),
+                new FigureEdit.SetAxis(1, AxisPlace.RIGHT, limits),
+                new StudyEdit.Convert(1, 3, "m"));
+        assertThat(right.figure(1).style().axis(AxisPlace.RIGHT).high()).hasValue(0.5);
+        assertThat(with(right, new StudyEdit.Convert(1, 3, "mm"))
+                        .figure(1)
+                        .style()
+                        .axis(AxisPlace.RIGHT)
+                        .high())
+                .hasValue(0.5);
     }
 
     @Test

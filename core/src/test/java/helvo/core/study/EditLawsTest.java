@@ -2,9 +2,19 @@ package helvo.core.study;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import helvo.core.fit.Curve;
+import helvo.core.fit.FixedInterceptLine;
+import helvo.core.fit.FormulaCurve;
+import helvo.core.fit.Line;
+import helvo.core.fit.Polynomial;
+import helvo.core.formula.CurveFormula;
+import helvo.core.nonlinear.CoefficientSetting;
 import helvo.core.number.DecimalMark;
 import helvo.core.style.AxisPlace;
 import helvo.core.style.AxisStyle;
+import helvo.core.style.CurveStyle;
+import helvo.core.style.Note;
+import helvo.core.style.SeriesStyle;
 import helvo.core.table.Cell;
 import helvo.core.table.Cells;
 import helvo.core.table.Column;
@@ -13,6 +23,7 @@ import helvo.core.table.Heading;
 import helvo.core.table.Kind;
 import helvo.core.table.Role;
 import helvo.core.table.RowCondition;
+import helvo.core.table.SeriesKey;
 import helvo.core.table.Statistic;
 import helvo.core.table.Table;
 import java.time.Instant;
@@ -28,6 +39,7 @@ import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
+import org.junit.jupiter.api.Test;
 
 /// Laws that edits keep on any table: what undoes what, what goes along with rows, and what follows what.
 class EditLawsTest {
@@ -141,15 +153,35 @@ class EditLawsTest {
                         new ColumnEdit.MoveColumn(1, moved, place),
                         new ColumnEdit.MoveColumn(1, moved, moved - 1)))
                 .isEqualTo(study);
+        SeriesKey own = SeriesKey.whole(STRETCH);
+        SeriesKey further = own.further(1);
         Study limited = after(
                 study,
                 new FigureEdit.SetAxis(
-                        1, AxisPlace.X, AxisStyle.DEFAULT.withLimits(Optional.of(1.0), Optional.of(9.0))));
+                        1, AxisPlace.X, AxisStyle.DEFAULT.withLimits(Optional.of(1.0), Optional.of(9.0))),
+                new FigureEdit.SetSeriesStyle(1, own, SeriesStyle.DEFAULT.withHidden(true)),
+                new FigureEdit.ChooseCurve(1, own, new Polynomial(2)),
+                new FigureEdit.AddCurve(1, further, new FixedInterceptLine(0), List.of()),
+                new FigureEdit.PutNote(1, new Note.Text(1, "here", 2, 3, Optional.of(new Note.Text.Target(4, 5)))),
+                new FigureEdit.PutNote(1, new Note.Rule(2, true, 6, "")),
+                new FigureEdit.PutNote(1, new Note.Span(3, false, 7, 8, "")),
+                new FigureEdit.PutNote(1, new Note.Result(4, own, "R²", 9, 10)),
+                new FigureEdit.PutNote(1, new Note.ReadingMarker(5, further, false, 11, false)));
         Study swapped = after(limited, new StudyEdit.SwapAxes(1));
         assertThat(swapped.table(1).columns())
                 .extracting(Column::role)
                 .containsExactly(Role.BY, Role.Y, Role.X, Role.X_BAR);
         assertThat(swapped.figure(1).style().axis(AxisPlace.Y).high()).hasValue(9.0);
+        SeriesKey now = SeriesKey.whole(LOAD);
+        assertThat(swapped.figure(1).curve(now)).isEqualTo(new Polynomial(2));
+        assertThat(swapped.figure(1).style().series(now).hidden()).isTrue();
+        assertThat(swapped.figure(1).style().notes())
+                .containsExactly(
+                        new Note.Text(1, "here", 3, 2, Optional.of(new Note.Text.Target(5, 4))),
+                        new Note.Rule(2, false, 6, ""),
+                        new Note.Span(3, true, 7, 8, ""),
+                        new Note.Result(4, now, "R²", 10, 9),
+                        new Note.ReadingMarker(5, now.further(1), true, 11, false));
         assertThat(after(swapped, new StudyEdit.SwapAxes(1))).isEqualTo(limited);
         assertThat(after(study, new ColumnEdit.ScaleBars(1, STRETCH, 4), new ColumnEdit.ScaleBars(1, STRETCH, 0.25)))
                 .isEqualTo(study);
@@ -158,6 +190,38 @@ class EditLawsTest {
         assertThat(after(study, new StudyEdit.RemoveFigure(1)))
                 .as("the only figure stays")
                 .isEqualTo(study);
+    }
+
+    @Test
+    void whatIsInTheNumbersOfYOrAmbiguousIsNotSwapped() {
+        Study study = any(new Random(1));
+        SeriesKey own = SeriesKey.whole(STRETCH);
+        FormulaCurve formula = FormulaCurve.of(((CurveFormula.Reading.Read) CurveFormula.read("a + b x")).formula());
+        Map<Curve, Boolean> kept = Map.of(
+                new FixedInterceptLine(2),
+                false,
+                formula,
+                true,
+                formula.with(List.of(CoefficientSetting.FREE.withStart(2), CoefficientSetting.FREE)),
+                false);
+        kept.forEach((curve, stays) -> assertThat(after(
+                                study,
+                                new FigureEdit.ChooseCurve(1, own, curve),
+                                new FigureEdit.PutNote(1, new Note.ReadingMarker(1, own, true, 11, false, 3)),
+                                new FigureEdit.SetCurveStyle(
+                                        1, own, CurveStyle.DEFAULT.reaching(Optional.of(1.0), Optional.of(2.0))),
+                                new StudyEdit.SwapAxes(1))
+                        .figure(1))
+                .satisfies(figure -> {
+                    assertThat(figure.curve(SeriesKey.whole(LOAD))).isEqualTo(stays ? curve : new Line());
+                    assertThat(figure.style().notes())
+                            .containsExactly(new Note.ReadingMarker(1, SeriesKey.whole(LOAD), false, 11, false));
+                    assertThat(figure.style().curve(SeriesKey.whole(LOAD)).to()).isEmpty();
+                }));
+        Study several = after(study, new ColumnEdit.SetRole(1, 1, Role.Y));
+        assertThat(StudyEdit.SwapAxes.isPossible(study.table(1))).isTrue();
+        assertThat(StudyEdit.SwapAxes.isPossible(several.table(1))).isFalse();
+        assertThat(after(several, new StudyEdit.SwapAxes(1)).table(1)).isEqualTo(several.table(1));
     }
 
     @Property(tries = 300, seed = "26")

@@ -19,6 +19,7 @@ import helvo.core.table.Role;
 import helvo.core.table.Table;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 
@@ -174,6 +175,24 @@ class FigureSheetTest {
                 .containsExactly(2);
         assertThatThrownBy(() -> new StudyEdit.PutSheet(FigureSheet.of(1, List.of(9))).apply(study()))
                 .isInstanceOf(IllegalArgumentException.class);
+    }
+
+    /// What a report leaves out is gone with it: the next figure or sheet may get its id.
+    @Test
+    void aReportLeavesOutWhatIsThere() {
+        Study study = new StudyEdit.PutSheet(FigureSheet.of(1, List.of(1))).apply(study());
+        study = new StudyEdit.PutSheet(FigureSheet.of(2, List.of(2))).apply(study);
+        study = new StudyEdit.PlanReport(
+                        study.report().withOmittedFigures(Set.of(1, 2, 3)).withOmittedSheets(Set.of(1, 2)))
+                .apply(study);
+        ReportPlan withoutFigure = new StudyEdit.RemoveFigure(3).apply(study).report();
+        assertThat(withoutFigure.omittedFigures()).containsExactly(1, 2);
+        assertThat(withoutFigure.omittedSheets()).containsExactly(1, 2);
+        ReportPlan withoutTable = new StudyEdit.RemoveTable(2).apply(study).report();
+        assertThat(withoutTable.omittedFigures()).containsExactly(1, 3);
+        assertThat(withoutTable.omittedSheets()).containsExactly(1);
+        assertThat(new StudyEdit.RemoveSheet(2).apply(study).report().omittedSheets())
+                .containsExactly(1);
     }
 
     @Test

@@ -82,7 +82,10 @@ class ReportPlanTest {
         Study study = new StudyEdit.PlanReport(plan).apply(Study.blank());
         study = new StudyEdit.AddFigure(1).apply(study);
         study = new TableEdit.SetCell(1, 1, 0, "5").apply(study);
-        study = new StudyEdit.RemoveTable(1).apply(study);
         assertThat(study.report()).isEqualTo(plan);
+        study = new StudyEdit.RemoveTable(1).apply(study);
+        assertThat(study.report())
+                .as("but for a figure that went with its table")
+                .isEqualTo(plan.withOmittedFigures(Set.of()));
     }
 }

@@ -12,12 +12,15 @@ import helvo.core.fit.Polynomial;
 import helvo.core.number.DecimalMark;
 import helvo.core.results.Results;
 import helvo.core.style.Note;
+import helvo.core.style.SeriesStyle;
 import helvo.core.table.Cell;
 import helvo.core.table.Cells;
 import helvo.core.table.Column;
+import helvo.core.table.Decision;
 import helvo.core.table.ExcludedRows;
 import helvo.core.table.Heading;
 import helvo.core.table.Kind;
+import helvo.core.table.ProblemKind;
 import helvo.core.table.Role;
 import helvo.core.table.RowCondition;
 import helvo.core.table.SeriesKey;
@@ -381,5 +384,71 @@ class StudyTest {
                             reading.at().orElseThrow().value())
                     .isCloseTo(before.readings().getFirst().at().orElseThrow().value(), within(1e-12)));
         }
+    }
+
+    /// A new column may get the id of one that was removed: nothing that was chosen or decided for that is its own.
+    @Test
+    void whatWasSaidOfAColumnGoesWithIt() {
+        Study bare = new ColumnEdit.SetRole(1, 1, Role.NONE).apply(STUDY);
+        SeriesKey key = SeriesKey.whole(5);
+        Study chosen = bare;
+        for (Edit edit : List.<Edit>of(
+                new ColumnEdit.AddColumn(1),
+                new TableEdit.SetBlock(1, 0, 4, List.of(List.of("1"), List.of("2"), List.of("odd"))),
+                new ColumnEdit.SetRole(1, 5, Role.Y),
+                new DecisionEdit.Decide(1, 5, List.of(2), ProblemKind.NOT_A_NUMBER, Decision.Choice.MISSING, ""),
+                new FigureEdit.ChooseCurve(1, key, new Polynomial(2)),
+                new FigureEdit.AddCurve(1, key.further(1), new Line(), List.of()),
+                new FigureEdit.AddCurve(
+                        1,
+                        SeriesKey.whole(3).further(1),
+                        new Polynomial(2),
+                        List.of(new RowCondition.Beyond(5, 1, true), new RowCondition.Beyond(2, 2, true))),
+                new FigureEdit.SetSeriesStyle(1, key, SeriesStyle.DEFAULT.withName(Optional.of("odd ones"))),
+                new FigureEdit.PutNote(1, new Note.ReadingMarker(1, key, false, 2, false)),
+                new FigureEdit.PutNote(1, new Note.Rule(2, true, 2, "limit")),
+                new FigureEdit.SetConditions(
+                        1, List.of(new RowCondition.Beyond(5, 1, true), new RowCondition.Beyond(2, 1, true))))) {
+            chosen = edit.apply(chosen);
+        }
+        Study removed = new ColumnEdit.RemoveColumn(1, 5).apply(chosen);
+        Figure left = removed.figure(1);
+        assertThat(left.curves()).extracting(each -> each.series().yColumn()).containsOnly(3);
+        assertThat(left.furtherCurves())
+                .containsExactly(new Figure.FurtherCurve(
+                        SeriesKey.whole(3).further(1), List.of(new RowCondition.Beyond(2, 2, true))));
+        assertThat(left.conditions()).containsExactly(new RowCondition.Beyond(2, 1, true));
+        assertThat(left.style().series()).isEmpty();
+        assertThat(left.style().notes()).containsExactly(new Note.Rule(2, true, 2, "limit"));
+        assertThat(removed.table(1).decisions()).isEmpty();
+        Study other = StudyEdit.AddTable.to(chosen, table()).apply(chosen);
+        assertThat(new ColumnEdit.RemoveColumn(2, 3).apply(other).figure(1)).isEqualTo(chosen.figure(1));
+    }
+
+    /// A study of an earlier version, that kept what this one lets go: its steps can be undone, the study counts.
+    @Test
+    void stepsLeadToAStudyThatKeptMore() {
+        Edit curve = new FigureEdit.ChooseCurve(1, SeriesKey.group(3, "dry"), new Polynomial(2));
+        Edit removed = new ColumnEdit.RemoveColumn(1, 3);
+        History history = History.from(STUDY).with(curve, Instant.EPOCH).with(removed, Instant.EPOCH);
+        Study kept = history.study()
+                .withFigure(
+                        1,
+                        figure -> figure.withCurves(curve.apply(STUDY).figure(1).curves()))
+                .withTable(
+                        1,
+                        table -> table.withDecisions(List.of(new Decision(
+                                2, 3, new Cell.Text("about 6"), ProblemKind.NOT_A_NUMBER, Decision.Choice.MISSING))))
+                .withReport(ReportPlan.DEFAULT.withOmittedFigures(Set.of(7)));
+        History led = history.leadingTo(kept).orElseThrow();
+        assertThat(led.study()).isEqualTo(kept);
+        assertThat(led.undo().study()).isEqualTo(curve.apply(STUDY));
+        assertThat(history.leadingTo(history.study())).containsSame(history);
+        assertThat(history.leadingTo(new TableEdit.SetCell(1, 2, 0, "7").apply(kept)))
+                .as("other values")
+                .isEmpty();
+        assertThat(history.leadingTo(new FigureEdit.SetTitle(1, Optional.of("a")).apply(kept)))
+                .isEmpty();
+        assertThat(History.from(STUDY).leadingTo(kept)).as("no steps").isEmpty();
     }
 }

@@ -62,7 +62,7 @@ final class CommitQueue {
                     ? "There is not enough memory for this; nothing was changed. Close other programs, or take fewer "
                             + "rows."
                     : hasWaited && fault instanceof RuntimeException
-                            ? "“" + name.get() + "” was not done: it does not fit the study as it " + "is now."
+                            ? "“" + name.get() + "” was not done: it does not fit the study as it is now."
                             : "Helvo met a fault of its own; the study is as it was. (" + fault + ")";
         }
     }

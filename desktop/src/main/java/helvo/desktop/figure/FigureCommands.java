@@ -98,9 +98,11 @@ final class FigureCommands {
                             .figureInView()
                             .ifPresent(each -> workspace.perform(new FigureEdit.SetWeighting(each.id(), by))));
         }
-        commands.add("Swap x and y", "", this::hasTable, () -> workspace
-                .figureInView()
-                .ifPresent(each -> workspace.perform(new StudyEdit.SwapAxes(each.table()))));
+        commands.add(
+                "Swap x and y",
+                "",
+                () -> workspace.table().filter(StudyEdit.SwapAxes::isPossible).isPresent(),
+                () -> workspace.table().ifPresent(each -> workspace.perform(new StudyEdit.SwapAxes(each.id()))));
     }
 
     private void notes(Commands commands) {

@@ -199,7 +199,11 @@ final class FigureMenu {
         if (workspace.hasSeries()) {
             items.item("linearise", "Linearise: square, root, logarithm …", opener::showLinearise);
         }
-        items.item("swap", "Swap x and y", () -> workspace.perform(new StudyEdit.SwapAxes(figure().table())));
+        workspace
+                .table()
+                .filter(StudyEdit.SwapAxes::isPossible)
+                .ifPresent(of ->
+                        items.item("swap", "Swap x and y", () -> workspace.perform(new StudyEdit.SwapAxes(of.id()))));
         items.separator();
         items.item("copy-figure", "Copy the figure", copying::figure);
         items.item("look", "The style of the figure …", () -> show(new HitTarget.Background()));

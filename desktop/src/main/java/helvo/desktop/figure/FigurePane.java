@@ -187,7 +187,7 @@ public final class FigurePane extends VBox {
                     workspace
                             .messages()
                             .show("The column “" + column.heading().text()
-                                    + "” has the residuals as they are now; it does not " + "follow later changes.");
+                                    + "” has the residuals as they are now; it does not follow later changes.");
                 }));
     }
 

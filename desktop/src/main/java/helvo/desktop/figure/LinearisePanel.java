@@ -44,10 +44,9 @@ public final class LinearisePanel extends Panel {
         getChildren()
                 .addAll(
                         heading,
-                        muted("Click a picture: the column it needs is derived and takes the place of x or y. R² "
-                                + "is that of a line through what the picture shows; "
-                                + "those of a changed y are about the changed y and tell nothing about which "
-                                + "of them predicts y best."),
+                        muted("Click a picture: the column it needs is derived and takes the place of x or y. R² is "
+                                + "that of a line through what the picture shows; those of a changed y are about the "
+                                + "changed y and tell nothing about which of them predicts y best."),
                         cards,
                         wrong);
     }

@@ -70,8 +70,7 @@ final class CellEditor {
         field.setSkin(new TextFieldSkin(field));
         field.setTextFormatter(new TextFormatter<>(this::limited));
         field.addEventFilter(KeyEvent.KEY_PRESSED, this::pressed);
-        field.textProperty()
-                .subscribe(text -> target.ifPresent(at -> workspace.document().prepare(at.edit(text))));
+        field.textProperty().subscribe(this::prepare);
         field.sceneProperty().subscribe((before, now) -> {
             if (before != null) {
                 before.removePostLayoutPulseListener(place);
@@ -121,7 +120,11 @@ final class CellEditor {
         place();
         field.getScene().addPostLayoutPulseListener(place);
         field.requestFocus();
-        workspace.document().prepare(target.get().edit(text));
+        prepare(text);
+    }
+
+    private void prepare(String text) {
+        target.ifPresent(at -> workspace.document().prepare(at.edit(text)));
     }
 
     /// Puts what was typed into the study.

@@ -5,6 +5,7 @@ import static helvo.desktop.controls.Controls.asWritten;
 import helvo.core.RootLocale;
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.number.DateText;
+import helvo.core.study.ColumnConversion;
 import helvo.core.study.ColumnEdit;
 import helvo.core.study.Edit;
 import helvo.core.study.StudyEdit;
@@ -125,10 +126,14 @@ final class RoleTag extends MenuButton {
     }
 
     private CheckMenuItem item(String text, String id, boolean selected, Edit edit) {
+        return item(text, id, selected, () -> workspace.perform(edit));
+    }
+
+    private CheckMenuItem item(String text, String id, boolean selected, Runnable action) {
         CheckMenuItem item = asWritten(new CheckMenuItem(text));
         item.setId(id);
         item.setSelected(selected);
-        item.setOnAction(_ -> workspace.perform(edit));
+        item.setOnAction(_ -> action.run());
         return item;
     }
 
@@ -238,10 +243,19 @@ final class RoleTag extends MenuButton {
                             "In " + unit.word() + "s",
                             "per-" + column.id() + "-" + unit.name(),
                             unit == durations.per(),
-                            new ColumnEdit.SetFormat(table, column.id(), new ColumnFormat.Durations(unit))));
+                            () -> count(unit)));
         }
         menu.getItems().add(format("Show as numbers", new ColumnFormat.AsWritten(column.decimals())));
         return menu;
+    }
+
+    private void count(CalendarUnit unit) {
+        switch (ColumnConversion.planned(workspace.study(), table, column.id(), unit.symbol())) {
+            case ColumnConversion.Planned.Possible _ ->
+                workspace.perform(new StudyEdit.Convert(table, column.id(), unit.symbol()));
+            case ColumnConversion.Planned.Refused(String why) ->
+                workspace.messages().warn(why);
+        }
     }
 
     private Menu meanings() {

@@ -5,59 +5,40 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Collectors;
 
 /// Other words that people use for what commands are called by.
 final class Synonyms {
-    private static final Map<String, List<String>> WORDS = Map.ofEntries(
-            Map.entry("picture", List.of("figure")),
-            Map.entry("image", List.of("figure")),
-            Map.entry("chart", List.of("figure")),
-            Map.entry("graph", List.of("figure")),
-            Map.entry("plot", List.of("figure")),
-            Map.entry("print", List.of("export", "report")),
-            Map.entry("hand", List.of("export")),
-            Map.entry("delete", List.of("remove", "exclude")),
-            Map.entry("remove", List.of("exclude")),
-            Map.entry("ignore", List.of("exclude")),
-            Map.entry("omit", List.of("exclude")),
-            Map.entry("aside", List.of("exclude")),
-            Map.entry("set", List.of("exclude")),
-            Map.entry("restore", List.of("include")),
-            Map.entry("outlier", List.of("exclude")),
-            Map.entry("outliers", List.of("exclude")),
-            Map.entry("point", List.of("row")),
-            Map.entry("points", List.of("rows")),
-            Map.entry("trend", List.of("fit")),
-            Map.entry("trendline", List.of("fit")),
-            Map.entry("regression", List.of("fit")),
-            Map.entry("model", List.of("fit")),
-            Map.entry("parabola", List.of("quadratic")),
-            Map.entry("uncertainty", List.of("error bars")),
-            Map.entry("uncertainties", List.of("error bars")),
-            Map.entry("predict", List.of("read off")),
-            Map.entry("prediction", List.of("read off")),
-            Map.entry("interpolate", List.of("read off")),
-            Map.entry("calibration", List.of("readings", "read off")),
-            Map.entry("transform", List.of("linearise")),
-            Map.entry("linearize", List.of("linearise")),
-            Map.entry("straighten", List.of("linearise")),
-            Map.entry("straight", List.of("linearise")),
-            Map.entry("calculated", List.of("formula")),
-            Map.entry("computed", List.of("formula")),
-            Map.entry("readout", List.of("results")),
-            Map.entry("statistics", List.of("results")),
-            Map.entry("look", List.of("style", "theme")),
-            Map.entry("looks", List.of("style", "theme")),
-            Map.entry("format", List.of("style")),
-            Map.entry("mode", List.of("theme")),
-            Map.entry("steps", List.of("history")),
-            Map.entry("log", List.of("history", "logarithm")),
-            Map.entry("preferences", List.of("settings")),
-            Map.entry("options", List.of("settings")),
-            Map.entry("file", List.of("study")),
-            Map.entry("document", List.of("study", "report")),
-            Map.entry("transpose", List.of("turn rows")),
-            Map.entry("mean", List.of("averages")));
+    private static final Map<String, List<String>> WORDS = """
+            figure: picture image chart graph plot
+            export: print hand
+            report: print document
+            remove: delete
+            exclude: delete remove ignore omit aside set outlier outliers
+            include: restore
+            row: point
+            rows: points
+            fit: trend trendline regression model
+            quadratic: parabola
+            error bars: uncertainty uncertainties
+            read off: predict prediction interpolate calibration
+            readings: calibration
+            linearise: transform linearize straighten straight
+            formula: calculated computed
+            results: readout statistics
+            style: look looks format
+            theme: look looks mode
+            history: steps log
+            logarithm: log
+            settings: preferences options
+            study: file document
+            turn rows: transpose
+            averages: mean
+            """.lines()
+            .map(line -> line.split(": "))
+            .flatMap(meant -> Arrays.stream(meant[1].split(" ")).map(word -> Map.entry(word, meant[0])))
+            .collect(Collectors.groupingBy(
+                    Map.Entry::getKey, Collectors.mapping(Map.Entry::getValue, Collectors.toList())));
     /// Words that tell nothing of a command.
     private static final Set<String> FILLING =
             Set.of("a", "an", "the", "to", "of", "in", "on", "as", "over", "my", "into");

@@ -21,7 +21,7 @@ import java.util.function.Consumer;
 /// the last state that was kept.
 final class JournalWriter {
     private final List<Path> places;
-    private final SerialTasks thread = SerialTasks.outliving("keeping");
+    private final SerialTasks thread;
     // What follows is used on that thread only.
     private final Deque<Pending> waiting = new ArrayDeque<>();
     private Optional<Journal> journal;
@@ -49,8 +49,10 @@ final class JournalWriter {
     record Report(int kept, Optional<Throwable> fault) {}
 
     /// @param places to keep journals in, the usual one first
-    JournalWriter(List<Path> places, StudyOrigin origin) {
+    /// @param thread that all that is kept of the study is written on, whatever its journal
+    JournalWriter(List<Path> places, StudyOrigin origin, SerialTasks thread) {
         this.places = places;
+        this.thread = thread;
         last = origin.study();
         journal = Optional.empty();
         inFile = Optional.empty();
@@ -174,8 +176,7 @@ final class JournalWriter {
         });
     }
 
-    /// Runs beside the interface thread, after what waits.
-    void run(Runnable work) {
+    private void run(Runnable work) {
         Faults.report(thread.run(work));
     }
 
@@ -183,7 +184,7 @@ final class JournalWriter {
     ///
     /// @param discard whether nothing in the journal is needed any more
     CompletableFuture<Void> close(boolean discard) {
-        CompletableFuture<Void> done = thread.run(() -> {
+        return thread.run(() -> {
             try {
                 write();
                 if (journal.isPresent() && (discard || kept == 0)) {
@@ -198,7 +199,5 @@ final class JournalWriter {
                 // What could not be removed is offered again at the next start.
             }
         });
-        thread.close();
-        return done;
     }
 }

@@ -4,6 +4,7 @@ import helvo.core.analysis.Analysis;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.core.task.Faults;
+import helvo.core.task.SerialTasks;
 import helvo.desktop.document.CommitResult;
 import helvo.desktop.document.StudyDocument;
 import helvo.desktop.task.BackgroundTasks;
@@ -47,6 +48,8 @@ public final class StudyPersistence {
     private final InterfaceTimer clock = InterfaceTimer.every(CHECK_INTERVAL, this::checkFile);
     private final Subscription following;
     private final FileWatch watch = new FileWatch();
+    /// All that is on the disk is looked after on this thread, in order.
+    private final SerialTasks keeping = SerialTasks.outliving("keeping");
     private final StudyLock lock;
     private final ReadOnlyObjectWrapper<Optional<Path>> openElsewhere = new ReadOnlyObjectWrapper<>(Optional.empty());
     private JournalWriter journal;
@@ -86,7 +89,7 @@ public final class StudyPersistence {
     }
 
     private void begin(StudyOrigin origin) {
-        journal = new JournalWriter(places, origin);
+        journal = new JournalWriter(places, origin, keeping);
         stored = origin.study();
         opened = stored.history().study();
         switch (origin) {
@@ -111,11 +114,15 @@ public final class StudyPersistence {
     /// Tells other programs that the file is open here, and finds out whether it is open there.
     private void lockFile() {
         file.get()
-                .ifPresent(now -> journal.run(() -> {
+                .ifPresent(now -> keep(() -> {
                     if (lock.isHeldElsewhere(now)) {
                         Platform.runLater(() -> openElsewhere.set(Optional.of(now)));
                     }
                 }));
+    }
+
+    private void keep(Runnable work) {
+        Faults.report(keeping.run(work));
     }
 
     /// Whether nothing was done yet that anybody could miss, be it to redo it.
@@ -131,7 +138,7 @@ public final class StudyPersistence {
     ///
     /// @param beginning what it shows first, where that is known
     public void restart(StudyOrigin origin, Optional<Analysis> beginning) {
-        journal.run(lock::release);
+        keep(lock::release);
         Faults.report(journal.close(true));
         isPrepared = false;
         begin(origin);
@@ -382,7 +389,7 @@ public final class StudyPersistence {
         if (file.get().isPresent() && !saving.isBusy() && conflict.get().isEmpty()) {
             Path watched = file.get().get();
             Optional<FileFingerprint> known = print;
-            journal.run(() -> watch.changed(watched, known)
+            keep(() -> watch.changed(watched, known)
                     .ifPresent(there -> Platform.runLater(() -> changedOutside(watched, known, there))));
         }
     }
@@ -411,8 +418,9 @@ public final class StudyPersistence {
             following.unsubscribe();
             boolean keep = isWorthKeeping();
             document.close();
-            journal.run(lock::release);
+            keep(lock::release);
             Faults.report(journal.close(!keep).whenComplete((_, _) -> ended.complete(null)));
+            keeping.close();
         });
         endIfAsked();
         return ended;

@@ -12,8 +12,10 @@ import helvo.core.study.History;
 import helvo.core.study.Study;
 import helvo.core.study.StudyEdit;
 import helvo.core.study.TableEdit;
+import helvo.core.task.SerialTasks;
 import helvo.desktop.OneStudy;
 import helvo.desktop.document.CommitResult;
+import helvo.desktop.document.StudyDocument;
 import helvo.files.UnreadableFile;
 import helvo.files.samples.SampleStudy;
 import helvo.files.study.Journal;
@@ -25,11 +27,14 @@ import java.nio.file.Path;
 import java.nio.file.attribute.FileTime;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.AbstractList;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CopyOnWriteArrayList;
+import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
@@ -322,7 +327,8 @@ class StudyPersistenceTest {
         Path other = folder.resolve("other");
         Files.writeString(usual, "a file in the place of the folder");
         History history = History.from(SampleStudy.study());
-        var keeper = new JournalWriter(List.of(usual, other), new StudyOrigin.New(history));
+        var keeper = new JournalWriter(
+                List.of(usual, other), new StudyOrigin.New(history), SerialTasks.outliving("keeping"));
         var kept = new CopyOnWriteArrayList<JournalWriter.Report>();
         for (int i = 1; i <= 3; i++) {
             var commit = new Commit.Append(new StudyEdit.Rename("name " + i), Instant.EPOCH);
@@ -340,7 +346,10 @@ class StudyPersistenceTest {
     @Test
     void aJournalThatCannotBeKeptAnywhereIsSaid() throws IOException {
         Path usual = Files.writeString(folder.resolve("usual"), "a file in the place of the folder");
-        var keeper = new JournalWriter(List.of(usual), new StudyOrigin.New(History.from(SampleStudy.study())));
+        var keeper = new JournalWriter(
+                List.of(usual),
+                new StudyOrigin.New(History.from(SampleStudy.study())),
+                SerialTasks.outliving("keeping"));
         var kept = new CopyOnWriteArrayList<JournalWriter.Report>();
         var commit = new Commit.Append(new StudyEdit.Rename("name"), Instant.EPOCH);
         keeper.keep(commit, commit.apply(History.from(SampleStudy.study())), kept::add);
@@ -427,7 +436,8 @@ class StudyPersistenceTest {
                 return super.get(i);
             }
         };
-        var keeper = new JournalWriter(places, new StudyOrigin.New(History.from(SampleStudy.study())));
+        var keeper = new JournalWriter(
+                places, new StudyOrigin.New(History.from(SampleStudy.study())), SerialTasks.outliving("keeping"));
         var told = new CopyOnWriteArrayList<JournalWriter.Report>();
         History after = History.from(SampleStudy.study()).with(new StudyEdit.Rename("kept"), Instant.now());
         keeper.keep(new Commit.Append(new StudyEdit.Rename("kept"), Instant.now()), after, told::add);
@@ -438,6 +448,66 @@ class StudyPersistenceTest {
         until("it is told again", () -> told.size() == 2);
         assertThat(told.getLast()).isEqualTo(new JournalWriter.Report(1, Optional.empty()));
         assertThat(keeper.close(false)).succeedsWithin(Duration.ofSeconds(10));
+    }
+
+    /// Whatever is still written of the study before: what is let go then is the lock of that one.
+    @Test
+    void aStudyInThePlaceOfAnotherHoldsItsLock() throws UnreadableFile {
+        begin(new StudyOrigin.New(History.from(SampleStudy.study())));
+        Path file = folder.resolve("cords.helvo");
+        on(() -> one.keeper.saveAs(file, voice));
+        untilSign("saved");
+        on(one::end);
+        var origin = StudyOrigin.FromFile.read(file, Progress.none());
+        var isFree = new CountDownLatch(1);
+        List<Path> places = new AbstractList<>() {
+            @Override
+            public Path get(int i) {
+                if (Thread.currentThread().getName().equals("keeping")) {
+                    waitFor(isFree);
+                }
+                return folder.resolve("kept");
+            }
+
+            @Override
+            public int size() {
+                return 1;
+            }
+        };
+        StudyPersistence keeper = of(() -> {
+            var document = new StudyDocument(Study.blank());
+            var persistence = new StudyPersistence(document, new StudyOrigin.New(History.from(Study.blank())), places);
+            CommitResult.tell(document.perform(new StudyEdit.Rename("slow")), () -> {}, told::add);
+            CommitResult.tell(document.jumpTo(0), () -> {}, told::add);
+            persistence.restart(origin, Optional.empty());
+            return persistence;
+        });
+        isFree.countDown();
+        until(
+                "what was written is",
+                () -> Thread.getAllStackTraces().keySet().stream()
+                                .filter(each -> each.getName().equals("keeping"))
+                                .count()
+                        <= 1);
+        until("its lock is held", () -> locks() == 1);
+        assertThat(of(keeper::close)).succeedsWithin(Duration.ofSeconds(10));
+        until("its lock is let go", () -> locks() == 0);
+    }
+
+    private static void waitFor(CountDownLatch latch) {
+        try {
+            latch.await();
+        } catch (InterruptedException e) {
+            throw new AssertionError(e);
+        }
+    }
+
+    private long locks() {
+        try (Stream<Path> all = Files.list(folder.resolve("open"))) {
+            return all.count();
+        } catch (IOException noneYet) {
+            return 0;
+        }
     }
 
     private static void copyFiles(Path from, Path to) throws IOException {

@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.Optional;
 
 /// An axis with its limits, ticks and labels, in the units of the points.
-public sealed interface Axis permits AxisScale, DateScale, LogScale, FineLogScale, ReversedScale {
+public sealed interface Axis permits AxisScale, DateScale, LogScale, AxisOverAnother {
     double low();
 
     double high();

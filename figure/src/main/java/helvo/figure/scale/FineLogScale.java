@@ -1,6 +1,5 @@
 package helvo.figure.scale;
 
-import helvo.core.number.NumberNotation;
 import java.math.BigDecimal;
 import java.util.List;
 import java.util.TreeSet;
@@ -8,7 +7,7 @@ import java.util.TreeSet;
 /// A logarithmic axis with equal steps between 1, 2, 5 and 10 of each decade, for a plot that is enlarged.
 ///
 /// @param ticks the labelled values, ascending
-public record FineLogScale(LogScale of, List<Double> ticks) implements Axis {
+public record FineLogScale(LogScale of, List<Double> ticks) implements AxisOverAnother {
     private static final int[] PARTS = {1, 2, 5, 10};
     private static final double[] STEPS = {0.01, 0.02, 0.05, 0.1, 0.2, 0.5, 1};
 
@@ -64,16 +63,6 @@ public record FineLogScale(LogScale of, List<Double> ticks) implements Axis {
     }
 
     @Override
-    public double low() {
-        return of.low();
-    }
-
-    @Override
-    public double high() {
-        return of.high();
-    }
-
-    @Override
     public List<Double> minorTicks() {
         return ticks;
     }
@@ -84,32 +73,7 @@ public record FineLogScale(LogScale of, List<Double> ticks) implements Axis {
     }
 
     @Override
-    public String label(double tick, NumberNotation numbers) {
-        return of.label(tick, numbers);
-    }
-
-    @Override
-    public String context() {
-        return of.context();
-    }
-
-    @Override
-    public boolean isLogarithmic() {
-        return true;
-    }
-
-    @Override
     public Axis refined(int mostSteps) {
         return of(of, mostSteps);
-    }
-
-    @Override
-    public double fraction(double value) {
-        return of.fraction(value);
-    }
-
-    @Override
-    public double value(double fraction) {
-        return of.value(fraction);
     }
 }

@@ -1,21 +1,10 @@
 package helvo.figure.scale;
 
-import helvo.core.number.NumberNotation;
 import java.util.List;
 import java.util.Optional;
 
 /// An axis scale that runs the other way.
-public record ReversedScale(Axis of) implements Axis {
-    @Override
-    public double low() {
-        return of.low();
-    }
-
-    @Override
-    public double high() {
-        return of.high();
-    }
-
+public record ReversedScale(Axis of) implements AxisOverAnother {
     @Override
     public Optional<Double> labelledStep() {
         return of.labelledStep();
@@ -37,23 +26,8 @@ public record ReversedScale(Axis of) implements Axis {
     }
 
     @Override
-    public String label(double tick, NumberNotation numbers) {
-        return of.label(tick, numbers);
-    }
-
-    @Override
-    public boolean isLogarithmic() {
-        return of.isLogarithmic();
-    }
-
-    @Override
     public Axis refined(int mostSteps) {
         return new ReversedScale(of.refined(mostSteps));
-    }
-
-    @Override
-    public String context() {
-        return of.context();
     }
 
     @Override

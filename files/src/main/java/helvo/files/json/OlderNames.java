@@ -1,9 +1,11 @@
 package helvo.files.json;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Collectors;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
@@ -17,65 +19,35 @@ public final class OlderNames {
     private static final Set<String> TYPE_MEMBERS =
             Set.of("do", "commit", "rows where", "shown", "from", "follows", "note");
     private static final Map<String, String> TYPES = types();
-    private static final Map<String, String> MEMBERS = Map.ofEntries(
-            Map.entry("looks", "styles"),
-            Map.entry("look", "style"),
-            Map.entry("chosenNumbers", "numberFormat"),
-            Map.entry("as", "numberFormat"),
-            Map.entry("mark", "decimalMark"),
-            Map.entry("setAside", "excluded"),
-            Map.entry("follows", "followsFile"),
-            Map.entry("readAs", "importReport"),
-            Map.entry("grave", "warning"),
-            Map.entry("way", "interpretation"),
-            Map.entry("was", "original"),
-            Map.entry("about", "problem"),
-            Map.entry("only", "conditions"),
-            Map.entry("further", "furtherCurves"),
-            Map.entry("key", "series"),
-            Map.entry("line", "lineWidth"),
-            Map.entry("zero", "includesZero"),
-            Map.entry("minor", "minorIntervals"),
-            Map.entry("dates", "dateLabels"),
-            Map.entry("otherSide", "oppositeSide"),
-            Map.entry("right", "rightAxis"),
-            Map.entry("leftOut", "omittedFigures"),
-            Map.entry("typed", "text"),
-            Map.entry("block", "cells"),
-            Map.entry("says", "description"),
-            Map.entry("instead", "replaces"),
-            Map.entry("rising", "ascending"),
-            Map.entry("measured", "replicates"),
-            Map.entry("widens", "extendsAxes"));
+    private static final Map<String, String> MEMBERS = pairs("""
+            looks: styles; look: style; chosenNumbers: numberFormat; as: numberFormat; mark: decimalMark;
+            setAside: excluded; follows: followsFile; readAs: importReport; grave: warning;
+            way: interpretation; was: original; about: problem; only: conditions; further: furtherCurves;
+            key: series; line: lineWidth; zero: includesZero; minor: minorIntervals; dates: dateLabels;
+            otherSide: oppositeSide; right: rightAxis; leftOut: omittedFigures; typed: text; block: cells;
+            says: description; instead: replaces; rising: ascending; measured: replicates; widens: extendsAxes""");
     private static final Map<String, String> CONSTANTS =
             Map.of("SET_ASIDE", "EXCLUDED", "GUIDE_GRID", "GRID_LINES", "BAND", "CONFIDENCE_BAND");
     private static final Set<String> MEMBERS_OF_CONSTANTS = Set.of("choice", "layer", "layers");
 
     private OlderNames() {}
 
+    private static Map<String, String> pairs(String words) {
+        return Arrays.stream(words.split(";\\s+"))
+                .map(each -> each.split(": "))
+                .collect(Collectors.toMap(pair -> pair[0], pair -> pair[1]));
+    }
+
     private static Map<String, String> types() {
         var types = new HashMap<String, String>();
         StudyNames.types().forEach(type -> types.put(type.getName(), type.getName()));
-        types.putAll(Map.ofEntries(
-                Map.entry("step", "edit"),
-                Map.entry("goes on", "amend"),
-                Map.entry("go to", "jump"),
-                Map.entry("take up", "restore branch"),
-                Map.entry("set aside where", "exclude where"),
-                Map.entry("set rows aside", "exclude rows"),
-                Map.entry("bring rows back", "include rows"),
-                Map.entry("turn", "reshape"),
-                Map.entry("read in", "set interpretation"),
-                Map.entry("keep one y", "use one y"),
-                Map.entry("take back", "undo decision"),
-                Map.entry("keep look", "save style"),
-                Map.entry("set series look", "set series style"),
-                Map.entry("set curve look", "set curve style"),
-                Map.entry("write numbers", "set number format"),
-                Map.entry("use only", "set conditions"),
-                Map.entry("carried", "propagated uncertainty"),
-                Map.entry("turned", "reshaped"),
-                Map.entry("quoted", "result")));
+        types.putAll(pairs("""
+                step: edit; goes on: amend; go to: jump; take up: restore branch; set aside where: exclude where;
+                set rows aside: exclude rows; bring rows back: include rows; turn: reshape;
+                read in: set interpretation; keep one y: use one y; take back: undo decision;
+                keep look: save style; set series look: set series style; set curve look: set curve style;
+                write numbers: set number format; use only: set conditions; carried: propagated uncertainty;
+                turned: reshaped; quoted: result"""));
         return types;
     }
 

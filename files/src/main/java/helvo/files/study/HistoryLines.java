@@ -80,8 +80,7 @@ final class HistoryLines {
         } catch (CharacterCodingException noText) {
             return new Read(
                     History.from(study),
-                    Optional.of(
-                            "Its steps could not be read: they are not valid UTF-8. The study itself is " + "whole."));
+                    Optional.of("Its steps could not be read: they are not valid UTF-8. The study itself is whole."));
         }
         var earlier = new ArrayList<History.Logged>();
         Optional<History> again = Optional.empty();
@@ -107,7 +106,7 @@ final class HistoryLines {
                                                 + "none can be undone. The study itself is whole.",
                                         unread));
         return new Read(
-                again.filter(history -> history.study().equals(study)).orElseGet(() -> History.from(study, earlier)),
+                again.flatMap(history -> history.leadingTo(study)).orElseGet(() -> History.from(study, earlier)),
                 notice);
     }
 

@@ -420,7 +420,10 @@ public final class Journal implements AutoCloseable {
         /// A state that doing the commits again does not lead to is right, and they are not.
         private void state(JsonNode patch) {
             Study reached = StatePatch.apply(base, patch);
-            if (notDone > 0 || !reached.equals(history.study())) {
+            Optional<History> again = notDone > 0 ? Optional.empty() : history.leadingTo(reached);
+            if (again.isPresent()) {
+                history = again.get();
+            } else {
                 var words = new ArrayList<>(history.earlier());
                 history.steps().forEach(step -> words.add(new History.Logged(step.at(), step.sentence())));
                 history = History.from(reached, words);

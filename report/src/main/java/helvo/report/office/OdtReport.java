@@ -135,8 +135,7 @@ public final class OdtReport {
                 String name = "table" + grid.number();
                 styles.append(RootLocale.format(
                         "<style:style style:name=\"%s\" style:family=\"table\"><style:table-properties "
-                                + "style:width=\"%s\" "
-                                + "table:align=\"left\" style:may-break-between-rows=\""
+                                + "style:width=\"%s\" table:align=\"left\" style:may-break-between-rows=\""
                                 + (grid.rows().size() > WHOLE) + "\" "
                                 + "table:border-model=\"collapsing\" fo:margin-bottom=\"4mm\"/></style:style>",
                         name,

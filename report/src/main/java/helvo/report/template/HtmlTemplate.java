@@ -76,7 +76,7 @@ final class HtmlTemplate {
         }
         if (count == 0) {
             throw new UnreadableFile("The template “" + name
-                    + "” has no place such as {{report}}, so that nothing of the report would be " + "in it.");
+                    + "” has no place such as {{report}}, so that nothing of the report would be in it.");
         }
         refusePlacesElsewhere(name, text, words.keySet());
         place.appendTail(filled);
@@ -125,9 +125,8 @@ final class HtmlTemplate {
             throw Template.refused(
                     name,
                     "line " + lines.get(wrong),
-                    "the place {{" + places.get(wrong) + "}} stands where a browser might "
-                            + "run it or look outside. Places stand in text, and words such as {{title}} in quoted "
-                            + "attributes too");
+                    "the place {{" + places.get(wrong) + "}} stands where a browser might run it or look outside. "
+                            + "Places stand in text, and words such as {{title}} in quoted attributes too");
         }
     }
 

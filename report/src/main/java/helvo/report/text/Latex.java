@@ -18,7 +18,7 @@ import java.util.stream.Stream;
 /// Equations, texts and tables in LaTeX: tables by booktabs, values with their uncertainties by siunitx.
 public final class Latex {
     private static final Pattern VALUE =
-            Pattern.compile("\\(?([−-]?[0-9.,]+)(?: ± ([0-9.,]+))?\\)?" + "(?: × 10([⁻⁰¹²³⁴⁵⁶⁷⁸⁹]+))?(?: (\\D.*))?");
+            Pattern.compile("\\(?([−-]?[0-9.,]+)(?: ± ([0-9.,]+))?\\)?(?: × 10([⁻⁰¹²³⁴⁵⁶⁷⁸⁹]+))?(?: (\\D.*))?");
     private static final String RAISED_DIGITS = "\u2070\u00b9\u00b2\u00b3\u2074\u2075\u2076\u2077\u2078\u2079";
     private static final String LOWERED_DIGITS = "\u2080\u2081\u2082\u2083\u2084\u2085\u2086\u2087\u2088\u2089";
     /// A sign and how it is written, two by two; what is in mathematics stands between dollars.
