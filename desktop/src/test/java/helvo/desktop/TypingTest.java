@@ -20,6 +20,7 @@ import javafx.scene.control.TableCell;
 import javafx.scene.input.Clipboard;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
+import javafx.scene.input.MouseButton;
 import javafx.stage.Stage;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
@@ -257,7 +258,10 @@ class TypingTest {
     /// A value that stands in the field counts, wherever the person goes from there.
     @Test
     void whatIsTypedIsEnteredWhereverOneGoes(FxRobot robot) throws Exception {
-        robot.write("11", 0).clickOn(cell(robot, 2, 1));
+        // A finger rests on the cell for a while, in which what was typed is shown.
+        robot.write("11", 0).moveTo(cell(robot, 2, 1)).press(MouseButton.PRIMARY);
+        window.settle();
+        robot.release(MouseButton.PRIMARY);
         assertThat(window.table(0).columns().getFirst().cells().number(0))
                 .as("another cell")
                 .isEqualTo(11);

@@ -1,7 +1,6 @@
 package helvo.desktop.measurements;
 
 import static helvo.desktop.controls.Controls.asWritten;
-import static helvo.desktop.controls.Controls.setShown;
 
 import helvo.core.RootLocale;
 import helvo.core.study.Figure;
@@ -27,17 +26,20 @@ final class FilterLine extends Button {
     }
 
     void show(Table table, Figure figure) {
-        setShown(this, !table.isBlank());
+        // It stands there from the beginning, so that the first value does not move the cells under the hand.
+        setDisable(table.isBlank());
         String sentence = RowCondition.sentence(figure.conditions(), table);
         var meets = RowCondition.all(figure.conditions(), table);
         setText(
-                sentence.isEmpty()
-                        ? RootLocale.format("All %,d %s", table.rows(), table.rows() == 1 ? "row" : "rows")
-                        : RootLocale.format(
+                !sentence.isEmpty()
+                        ? RootLocale.format(
                                 "Only rows where %s: %,d of %,d",
                                 sentence,
                                 IntStream.range(0, table.rows()).filter(meets).count(),
-                                table.rows()));
+                                table.rows())
+                        : table.isBlank()
+                                ? "No rows yet"
+                                : table.rows() == 1 ? "1 row" : RootLocale.format("All %,d rows", table.rows()));
         setAccessibleText(getText() + "; click to use only some rows");
         tooltip.setText(getText() + ". Click to use only some rows.");
         pseudoClassStateChanged(FILTERED, !sentence.isEmpty());
