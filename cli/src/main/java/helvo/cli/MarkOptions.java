@@ -87,8 +87,12 @@ final class MarkOptions {
         for (String each : readings) {
             texts.readings(each, figure).forEach(note -> edits.add(new FigureEdit.PutNote(id, note)));
         }
-        references.forEach(each -> edits.add(new FigureEdit.PutNote(id, texts.reference(each))));
-        notes.forEach(each -> edits.add(new FigureEdit.PutNote(id, texts.note(each))));
+        for (String each : references) {
+            edits.add(new FigureEdit.PutNote(id, texts.reference(each, figure)));
+        }
+        for (String each : notes) {
+            edits.add(new FigureEdit.PutNote(id, texts.note(each, figure)));
+        }
         return edits;
     }
 

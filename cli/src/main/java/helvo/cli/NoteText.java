@@ -2,8 +2,7 @@ package helvo.cli;
 
 import helvo.core.analysis.FigureAnalysis;
 import helvo.core.analysis.SeriesAnalysis;
-import helvo.core.number.DecimalMark;
-import helvo.core.number.NumberText;
+import helvo.core.analysis.TimeAxis;
 import helvo.core.style.Note;
 import helvo.core.style.SymbolNames;
 import java.util.ArrayList;
@@ -16,7 +15,7 @@ import java.util.regex.Pattern;
 /// Notes on a figure as options write them, each with an id of its own.
 final class NoteText {
     private static final Pattern REFERENCE = Pattern.compile(
-            "\\s*(?<axis>[xy])\\s*=\\s*(?<from>[^\\s.]*(?:\\.[^\\s.]+)?)(?:\\.\\.(?<to>\\S+))?\\s*(?<label>.*)");
+            "\\s*(?<axis>[xy])\\s*=\\s*(?<from>\\S+?)(?:\\s*\\.\\.\\s*(?<to>\\S+))?(?:\\s+(?<label>\\S.*))?\\s*");
     private static final Pattern NOTE = Pattern.compile("\\s*(?<x>[^,\\s]+)\\s*,\\s*(?<y>\\S+)\\s+(?<text>.+)");
 
     private static final Pattern READING =
@@ -45,18 +44,21 @@ final class NoteText {
         return notes;
     }
 
-    /// "y=5", "x=12 limit", or a span: "y=5..8 allowed".
-    Note reference(String text) {
+    /// "y=5", "x=12 limit", or a span: "y=5..8 allowed"; dates where x holds dates.
+    Note reference(String text, FigureAnalysis figure) throws UserError {
         Matcher found = REFERENCE.matcher(text);
         if (found.matches()) {
             boolean ofY = found.group("axis").equals("y");
-            String label = SymbolNames.replaced(found.group("label").strip(), true);
-            OptionalDouble from = number(found.group("from"));
+            String label = Optional.ofNullable(found.group("label"))
+                    .map(words -> SymbolNames.replaced(words.strip(), true))
+                    .orElse("");
+            Optional<TimeAxis> time = ofY ? Optional.empty() : figure.xTime();
+            OptionalDouble from = place(found.group("from"), time, "--reference");
             Optional<String> end = Optional.ofNullable(found.group("to"));
             if (from.isPresent() && end.isEmpty()) {
                 return new Note.Rule(next++, ofY, from.getAsDouble(), label);
             }
-            OptionalDouble to = end.map(NoteText::number).orElse(OptionalDouble.empty());
+            OptionalDouble to = end.isPresent() ? place(end.get(), time, "--reference") : OptionalDouble.empty();
             if (from.isPresent() && to.isPresent() && from.getAsDouble() < to.getAsDouble()) {
                 return new Note.Span(next++, ofY, from.getAsDouble(), to.getAsDouble(), label);
             }
@@ -64,12 +66,12 @@ final class NoteText {
         throw new UsageError("--reference “" + text + "”: write \"y=5\", \"x=12 limit\" or \"y=5..8 allowed\".");
     }
 
-    /// "12,3.5 slipped".
-    Note note(String text) {
+    /// "12,3.5 slipped"; its x is a date where x holds dates.
+    Note note(String text, FigureAnalysis figure) throws UserError {
         Matcher found = NOTE.matcher(text);
         if (found.matches()) {
-            OptionalDouble x = number(found.group("x"));
-            OptionalDouble y = number(found.group("y"));
+            OptionalDouble x = place(found.group("x"), figure.xTime(), "--note");
+            OptionalDouble y = place(found.group("y"), Optional.empty(), "--note");
             String words = SymbolNames.replaced(found.group("text").strip(), true);
             if (x.isPresent() && y.isPresent() && words.length() <= Note.MAX_CHARACTERS) {
                 return new Note.Text(next++, words, x.getAsDouble(), y.getAsDouble(), Optional.empty());
@@ -78,7 +80,9 @@ final class NoteText {
         throw new UsageError("--note “" + text + "”: write its place and its text: \"12,3.5 slipped\".");
     }
 
-    private static OptionalDouble number(String text) {
-        return NumberText.number(text, DecimalMark.POINT);
+    /// @return empty for what is no place
+    private static OptionalDouble place(String text, Optional<TimeAxis> time, String option) throws UserError {
+        Optional<PlaceOnAxis> place = PlaceOnAxis.of(text);
+        return place.isPresent() ? OptionalDouble.of(place.get().on(time, option)) : OptionalDouble.empty();
     }
 }

@@ -19,6 +19,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
 import java.util.stream.Stream;
 import org.assertj.core.data.Percentage;
 import org.junit.jupiter.api.BeforeEach;
@@ -295,6 +296,40 @@ class StudyCommandsTest {
         Files.writeString(path("t.csv"), "t,a\n" + first + ",1\n" + second + ",2\n" + third + ",4\n");
         assertThat(helvo("fit @t.csv --x t --y a")).isZero();
         assertThat(out()).contains("t in " + per + " since 2026-01-01");
+    }
+
+    /// By hand: hours since the midnight before the first moment.
+    @Test
+    void whatIsPutAtADateIsThere() throws IOException, UnreadableFile {
+        Files.writeString(path("t.csv"), "t,a\n2026-01-01 08:00,1\n2026-01-01 20:00,2\n2026-01-02 08:00,4\n");
+        assertThat(helvo(
+                        "draw @t.csv --x t --y a --out @t.svg --save @t.helvo",
+                        "--reference",
+                        "x=2026-01-03T08:00 due",
+                        "--reference",
+                        "x=2026-01-01T12:00 .. 2026-01-01T18:00 night",
+                        "--reference",
+                        "y = 3 limit",
+                        "--note",
+                        "2026-01-02T08:00,4 slipped",
+                        "--reading",
+                        "x=2026-01-01 14:00"))
+                .as(err())
+                .isZero();
+        assertThat(study("t.helvo").figures().getFirst().style().notes())
+                .satisfiesExactly(
+                        reading ->
+                                assertThat(((Note.ReadingMarker) reading).at()).isEqualTo(14),
+                        due -> assertThat(due).isEqualTo(new Note.Rule(due.id(), false, 56, "due")),
+                        night -> assertThat(night).isEqualTo(new Note.Span(night.id(), false, 12, 18, "night")),
+                        limit -> assertThat(limit).isEqualTo(new Note.Rule(limit.id(), true, 3, "limit")),
+                        text -> assertThat(text)
+                                .isEqualTo(new Note.Text(text.id(), "slipped", 32, 4, Optional.empty())));
+        for (String wrong : List.of("x=3..", "x=..3", "x=5..3", "x=2026-01-02..", "y=2026-01-02")) {
+            assertThat(helvo("draw @t.csv --x t --y a --out @t.svg", "--reference", wrong))
+                    .as(wrong)
+                    .isIn(1, 2);
+        }
     }
 
     /// An unknown by its values reads as their mean does, with as many measurements.

@@ -413,7 +413,10 @@ public final class ResultsPane extends VBox {
         value.setMaxWidth(Double.MAX_VALUE);
         int row = grid.getRowCount();
         if (quantity.label().length() > LONG_LABEL) {
-            label.setMinWidth(Region.USE_PREF_SIZE);
+            // The name breaks between its words where they are too wide together, the number nowhere.
+            label.setWrapText(true);
+            label.setMinHeight(Region.USE_PREF_SIZE);
+            value.setMinWidth(Region.USE_PREF_SIZE);
             both.getChildren().addFirst(label);
             grid.add(both, 0, row, 3, 1);
         } else {
