@@ -4,9 +4,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import helvo.core.fit.Line;
 import helvo.core.fit.Polynomial;
+import helvo.core.study.ColumnEdit;
 import helvo.core.study.Layer;
 import helvo.core.table.Cell;
 import helvo.core.table.Decision;
+import helvo.core.table.Heading;
 import helvo.core.table.Role;
 import helvo.core.table.Table;
 import helvo.desktop.workspace.SystemClipboard;
@@ -19,6 +21,7 @@ import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.input.PickResult;
+import javafx.scene.layout.Region;
 import javafx.stage.Stage;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.text.PDFTextStripper;
@@ -67,6 +70,17 @@ class MainWindowTest {
         robot.clickOn("#redo");
         window.settle();
         assertThat(window.text("#value-slope")).isNotEqualTo(slope);
+    }
+
+    /// A long name gives way to it.
+    @Test
+    void aNumberInTheResultsStandsOnOneLine(FxRobot robot) {
+        int stretch = stretch().columns().get(2).id();
+        robot.interact(() -> window.workspace.perform(
+                new ColumnEdit.SetHeading(stretch().id(), stretch, Heading.of("Stretch (mm/(m N))"))));
+        window.settle();
+        var value = (Region) window.view.lookup("#value-residual-standard-deviation-s");
+        assertThat(value.getWidth()).isGreaterThanOrEqualTo(Math.floor(value.prefWidth(-1)));
     }
 
     @Test
